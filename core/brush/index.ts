@@ -1,0 +1,5 @@
+export { radiusAt } from './dabs'
+export { FULL_PRESSURE, packSample, SAMPLE_FIELDS, samplesSchema, SUBPIXELS, unpackSample, type Sample } from './samples'
+export { GREATEST_SIZE, LEAST_SIZE, toolSettingsSchema, type ToolName, type ToolSettings } from './settings'
+export { Stroke, type StrokeStyle } from './stroke'
+export { TOOLS, toolSettings } from './tools'

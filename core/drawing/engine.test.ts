@@ -1,0 +1,150 @@
+import { describe, expect, it } from 'vitest'
+import { CoreError, seededRandom } from '../base'
+import { SAMPLE_FIELDS, toolSettings } from '../brush'
+import { loadKernels, plainKernels } from '../kernels'
+import { flattenDrawing } from '../layers'
+import { contentHash, Engine, replay, requireRecord, type DrawingRecord, type StrokeAct } from './index'
+import { randomEntries, wanderingSamples } from './testing'
+
+const kernels = loadKernels()
+const sheet = { width: 420, height: 300, paper: [250, 249, 245] as [number, number, number] }
+
+function recordOf(seed: number, count: number): DrawingRecord {
+  return { version: 1, sheet, entries: randomEntries(seed, sheet, count) }
+}
+
+function strokeAct(seed: number, layer = 'one'): StrokeAct {
+  const random = seededRandom(seed)
+  return {
+    kind: 'stroke', version: 1, layer, tool: toolSettings(random.pick(['pencil', 'ink-pen', 'soft-brush'] as const), { size: 30 }),
+    colour: [20, 60, 90], seed, samples: wanderingSamples(random, sheet, 30),
+  }
+}
+
+describe('a record', () => {
+  it('gives the same drawing with SIMD and with plain kernels', () => {
+    const record = recordOf(3, 40)
+    expect(contentHash(replay(kernels, record).drawing)).toBe(contentHash(replay(plainKernels(), record).drawing))
+  })
+
+  it('gives the same drawing act by act, at once, and with hardly any memory for keyframes', () => {
+    const record = recordOf(11, 150)
+    const live = new Engine(kernels, sheet)
+    for (const entry of record.entries) live.take(entry)
+    const hash = contentHash(live.drawing)
+    expect(contentHash(replay(kernels, record).drawing)).toBe(hash)
+    const poor = new Engine(kernels, sheet, 1)
+    for (const entry of record.entries) poor.take(entry)
+    expect(contentHash(poor.drawing)).toBe(hash)
+  })
+
+  it('can be looked at in any order of places', () => {
+    const record = recordOf(17, 120)
+    const live = new Engine(kernels, sheet)
+    const hashes = [contentHash(live.drawing)]
+    for (const entry of record.entries) {
+      live.take(entry)
+      hashes.push(contentHash(live.drawing))
+    }
+    const scrubbed = replay(kernels, record, 1)
+    for (const place of [120, 3, 77, 50, 51, 122, 0, 99]) expect(contentHash(scrubbed.at(place))).toBe(hashes[place])
+  })
+
+  it('is the same however the samples of a live stroke are cut', () => {
+    const act = strokeAct(5)
+    const drawn = ([1, 3, 1000] as const).map((chunk) => {
+      const engine = new Engine(kernels, sheet)
+      for (const entry of randomEntries(2, sheet, 12)) engine.take(entry)
+      const stroke = engine.beginStroke('one', act)
+      for (let i = 0; i < act.samples.length; i += chunk * SAMPLE_FIELDS) stroke.extend(act.samples.slice(i, i + chunk * SAMPLE_FIELDS))
+      stroke.finish()
+      engine.endStroke(stroke, act, 1)
+      return contentHash(engine.drawing)
+    })
+    const whole = new Engine(kernels, sheet)
+    for (const entry of randomEntries(2, sheet, 12)) whole.take(entry)
+    whole.take({ type: 'act', at: 1, act })
+    expect(new Set([...drawn, contentHash(whole.drawing)]).size).toBe(1)
+  })
+
+  it('shows in the preview of a growing stroke what will be laid', () => {
+    const engine = new Engine(kernels, sheet)
+    for (const entry of randomEntries(2, sheet, 12)) engine.take(entry)
+    const act = strokeAct(8, 'two')
+    const stroke = engine.beginStroke('two', act)
+    stroke.extend(act.samples)
+    stroke.finish()
+    const part = { x0: 0, y0: 0, x1: 256, y1: 256 }
+    const preview = stroke.preview(0, part).slice()
+    const laid = stroke.lay().layers.find(layer => layer.id === 'two')!.tiles.get(0) ?? new Uint8Array(preview.length)
+    expect(preview.findIndex((value, i) => value !== laid[i])).toBe(-1)
+  })
+})
+
+describe('undo and redo', () => {
+  const start = () => {
+    const engine = new Engine(kernels, sheet)
+    engine.take({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'one', name: 'One', place: 0 } })
+    return engine
+  }
+
+  it('take back and put back, many deep', () => {
+    const engine = start()
+    const hashes = [contentHash(engine.drawing)]
+    for (let i = 0; i < 60; i++) {
+      engine.take({ type: 'act', at: i, act: strokeAct(i) })
+      hashes.push(contentHash(engine.drawing))
+    }
+    for (let i = 59; i >= 0; i--) {
+      engine.take({ type: 'undo', at: 100 })
+      expect(contentHash(engine.drawing)).toBe(hashes[i])
+    }
+    expect(engine.canUndo).toBe(false)
+    for (let i = 1; i <= 60; i++) {
+      engine.take({ type: 'redo', at: 200 })
+      expect(contentHash(engine.drawing)).toBe(hashes[i])
+    }
+    expect(engine.canRedo).toBe(false)
+  })
+
+  it('reach back over the opening of a step and leave what it laid out', () => {
+    const engine = start()
+    engine.take({ type: 'act', at: 1, act: strokeAct(5) })
+    engine.take({ type: 'step', at: 2, step: 'second' })
+    engine.take({ type: 'prepare', at: 2, act: { kind: 'layer-add', layer: 'two', name: 'Two', place: 1 } })
+    engine.take({ type: 'undo', at: 3 })
+    expect(engine.drawing.layers.map(layer => layer.id)).toEqual(['one', 'two'])
+    expect(flattenDrawing(kernels, engine.drawing, null).every(value => value === 0)).toBe(true)
+    engine.take({ type: 'redo', at: 4 })
+    expect(flattenDrawing(kernels, engine.drawing, null).some(value => value !== 0)).toBe(true)
+  })
+
+  it('forget what was undone once something new is drawn', () => {
+    const engine = start()
+    engine.take({ type: 'act', at: 1, act: strokeAct(1) })
+    engine.take({ type: 'undo', at: 2 })
+    engine.take({ type: 'act', at: 3, act: strokeAct(2) })
+    expect(engine.canRedo).toBe(false)
+    expect(engine.standing().map(act => act.kind)).toEqual(['layer-add', 'stroke'])
+  })
+})
+
+describe('what is refused', () => {
+  it('an act on a layer that is not there, and nothing of it is recorded', () => {
+    const engine = new Engine(kernels, sheet)
+    expect(() => engine.take({ type: 'act', at: 0, act: strokeAct(1, 'nowhere') })).toThrow(CoreError)
+    expect(engine.position).toBe(0)
+  })
+
+  it.each([
+    ['a newer version', { version: 2, sheet, entries: [] }, 'record-version'],
+    ['no sheet', { version: 1, entries: [] }, 'record-malformed'],
+    ['a sheet too big', { version: 1, sheet: { ...sheet, width: 10_000, height: 10_000 }, entries: [] }, 'record-malformed'],
+    ['a size out of range', { version: 1, sheet, entries: [{ type: 'act', at: 0, act: { ...strokeAct(1), tool: toolSettings('pencil', { size: 601 }) } }] }, 'record-malformed'],
+    ['a sample cut short', { version: 1, sheet, entries: [{ type: 'act', at: 0, act: { ...strokeAct(1), samples: [1, 2, 3] } }] }, 'record-malformed'],
+    ['a NaN', { version: 1, sheet, entries: [{ type: 'act', at: 0, act: { ...strokeAct(1), samples: [1, 2, 3, Number.NaN] } }] }, 'record-malformed'],
+    ['a pressure out of range', { version: 1, sheet, entries: [{ type: 'act', at: 0, act: { ...strokeAct(1), samples: [1, 2, 5000, 0] } }] }, 'record-malformed'],
+  ])('%s', (_what, value, code) => {
+    expect(() => requireRecord(value)).toThrow(expect.objectContaining({ code }))
+  })
+})

@@ -1,0 +1,103 @@
+import { Stroke, type StrokeStyle } from '../brush'
+import type { Kernels } from '../kernels'
+import type { Drawing, Sheet } from '../layers'
+import type { Act, StrokeAct } from './acts'
+import { requireLayer } from './acts/contract'
+import { History, type Moment } from './history'
+import type { DrawingRecord, Entry } from './record'
+
+/** An empty sheet: nothing drawn, no layers. */
+export function blankDrawing(sheet: Sheet): Drawing {
+  return { sheet, layers: [] }
+}
+
+/**
+ * Runs a record, entry by entry, and can go to any place in it. The one way in which drawings
+ * change: live drawing, undo, replay, ghosts and the server's check all go through here.
+ */
+export class Engine {
+  readonly entries: Entry[] = []
+  private readonly history: History
+  /** moments[i] is what stood after the first i entries. */
+  private readonly moments: Moment[]
+
+  constructor(private readonly kernels: Kernels, readonly sheet: Sheet, budget?: number) {
+    kernels.openMask(sheet.width, sheet.height)
+    this.history = new History(kernels, blankDrawing(sheet), budget)
+    this.moments = [this.history.start]
+  }
+
+  /** Number of entries taken. */
+  get position(): number {
+    return this.entries.length
+  }
+
+  private get moment(): Moment {
+    return this.moments[this.moments.length - 1]!
+  }
+
+  get drawing(): Drawing {
+    return this.history.picture(this.moment.tip)
+  }
+
+  get canUndo(): boolean {
+    return this.history.canUndo(this.moment)
+  }
+
+  get canRedo(): boolean {
+    return this.moment.undone !== null
+  }
+
+  /** Takes an entry. With `draw` the act is carried out now, so that what can't be done is refused and not recorded. */
+  take(entry: Entry, draw = true): void {
+    const next = this.next(entry)
+    if (draw) this.history.picture(next.tip)
+    this.moments.push(next)
+    this.entries.push(entry)
+  }
+
+  /** The drawing as it was after the first `position` entries. */
+  at(position: number): Drawing {
+    return this.history.picture(this.moments[position]!.tip)
+  }
+
+  /** The acts that stood after `position` entries, oldest first. */
+  standing(position = this.position): Act[] {
+    const acts: Act[] = []
+    for (let node = this.moments[position]!.tip; node.parent; node = node.parent) acts.push(node.act!)
+    return acts.reverse()
+  }
+
+  /** Starts a stroke that grows as the pen moves. Throws CoreError when the layer is not there. */
+  beginStroke(layer: string, style: StrokeStyle): Stroke {
+    const { drawing } = this
+    return new Stroke(this.kernels, drawing, requireLayer(drawing, layer), style)
+  }
+
+  /** Ends a live stroke: its picture becomes that of the act, which is not drawn a second time. */
+  endStroke(stroke: Stroke, act: StrokeAct, at: number): void {
+    const entry: Entry = { type: 'act', at, act }
+    const next = this.next(entry)
+    this.history.keep(next.tip, stroke.lay())
+    this.moments.push(next)
+    this.entries.push(entry)
+  }
+
+  private next(entry: Entry): Moment {
+    const { history, moment } = this
+    switch (entry.type) {
+      case 'act': return history.do(moment, entry.act)
+      case 'prepare': return history.prepare(moment, entry.act)
+      case 'undo': return history.undo(moment)
+      case 'redo': return history.redo(moment)
+      case 'step': return moment
+    }
+  }
+}
+
+/** Takes a whole record. Pictures are made when they are asked for. Throws CoreError then, if an act can’t be done. */
+export function replay(kernels: Kernels, record: DrawingRecord, budget?: number): Engine {
+  const engine = new Engine(kernels, record.sheet, budget)
+  for (const entry of record.entries) engine.take(entry, false)
+  return engine
+}

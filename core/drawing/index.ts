@@ -1,0 +1,5 @@
+export { actSchema, applyAct, colourSchema, GREATEST_GROW, GREATEST_LAYERS, layerIdSchema, layerNameSchema, type Act, type LayerAddAct, type PourAct, type StrokeAct } from './acts'
+export { blankDrawing, Engine, replay } from './engine'
+export { contentHash } from './hash'
+export { entrySchema, RECORD_VERSION, recordSchema, requireRecord, type DrawingRecord, type Entry } from './record'
+export { GREATEST_AREA, GREATEST_SIDE, LEAST_SIDE, sheetSchema } from './sheet'

@@ -1,0 +1,42 @@
+import { z } from 'zod'
+import { CoreError } from '../base'
+import { actSchema } from './acts'
+import { sheetSchema } from './sheet'
+
+/** Ms since the record began. */
+const at = z.int().min(0).max(Number.MAX_SAFE_INTEGER)
+
+/**
+ * One line of a record. `prepare` lays out what a step needs (its layers); undo leaves it standing.
+ * `step` says which step of the plan was opened. Nothing is ever taken out of a record.
+ */
+export const entrySchema = z.discriminatedUnion('type', [
+  z.strictObject({ type: z.literal('act'), at, act: actSchema }),
+  z.strictObject({ type: z.literal('prepare'), at, act: actSchema }),
+  z.strictObject({ type: z.literal('undo'), at }),
+  z.strictObject({ type: z.literal('redo'), at }),
+  z.strictObject({ type: z.literal('step'), at, step: z.string().min(1).max(60) }),
+])
+export type Entry = z.infer<typeof entrySchema>
+
+export const RECORD_VERSION = 1
+
+/** The ordered log of every act on a sheet. */
+export const recordSchema = z.strictObject({
+  version: z.literal(RECORD_VERSION),
+  sheet: sheetSchema,
+  entries: z.array(entrySchema),
+})
+export type DrawingRecord = z.infer<typeof recordSchema>
+
+/** Checks what came from outside. Throws CoreError `record-version` or `record-malformed`. */
+export function requireRecord(value: unknown): DrawingRecord {
+  const version = (value as { version?: unknown } | null)?.version
+  if (typeof version === 'number' && version > RECORD_VERSION) {
+    throw new CoreError('record-version', `the record is of version ${version}, this program knows ${RECORD_VERSION}`, 'Use a newer Little Easel.')
+  }
+  const parsed = recordSchema.safeParse(value)
+  if (parsed.success) return parsed.data
+  const issue = parsed.error.issues[0]!
+  throw new CoreError('record-malformed', `${issue.path.join('.') || 'record'}: ${issue.message}`, 'Get the record again from where it was kept.')
+}

@@ -1,0 +1,60 @@
+import { toolSettings, type ToolName } from '../brush'
+import { seededRandom, type Random } from '../base'
+import type { Act } from './acts'
+import type { Entry } from './record'
+import type { Sheet } from '../layers'
+
+const NAMES: readonly ToolName[] = ['pencil', 'ink-pen', 'soft-brush', 'hard-eraser', 'soft-eraser']
+
+/** A wandering hand: packed samples of a stroke that turns, speeds up and presses unevenly. For tests and benches. */
+export function wanderingSamples(random: Random, sheet: Sheet, count: number): number[] {
+  let x = random.between(-20, sheet.width + 20)
+  let y = random.between(-20, sheet.height + 20)
+  let dx = random.between(-12, 12)
+  let dy = random.between(-12, 12)
+  let pressure = random.between(0.2, 0.9)
+  const packed: number[] = []
+  for (let i = 0; i < count; i++) {
+    packed.push(Math.round(x * 16), Math.round(y * 16), Math.round(pressure * 1023), i === 0 ? 0 : random.int(4, 18))
+    dx = dx * 0.9 + random.between(-4, 4)
+    dy = dy * 0.9 + random.between(-4, 4)
+    x += dx
+    y += dy
+    pressure = Math.min(Math.max(pressure + random.between(-0.08, 0.08), 0), 1)
+  }
+  return packed
+}
+
+function randomAct(random: Random, sheet: Sheet, layers: string[]): Act {
+  const layer = random.pick(layers)
+  const colour: [number, number, number] = [random.int(0, 255), random.int(0, 255), random.int(0, 255)]
+  const seed = random.next()
+  const roll = random.unit()
+  if (roll < 0.1) {
+    return {
+      kind: 'pour', version: 1, layer, x: random.int(0, sheet.width - 1), y: random.int(0, sheet.height - 1),
+      colour, tolerance: random.pick([0, 8, 40]), borders: random.pick(['this', 'all'] as const), grow: random.int(0, 4), seed,
+    }
+  }
+  if (roll < 0.14) return { kind: 'layer-look', layer, visible: random.unit() < 0.8, opacity: random.int(20, 100) }
+  if (roll < 0.17 && layers.length > 1) return { kind: 'layer-move', layer, place: random.int(0, layers.length - 1) }
+  const tool = toolSettings(random.pick(NAMES), {
+    size: random.pick([1, 3, 8, 20, 60, 140]), opacity: random.int(10, 100), flow: random.int(2, 100), hardness: random.int(0, 100),
+  })
+  return { kind: 'stroke', version: 1, layer, tool, colour, seed, samples: wanderingSamples(random, sheet, random.int(1, 40)) }
+}
+
+/** A record of random acts, undos and redos that all can be done. For tests and benches. */
+export function randomEntries(seed: number, sheet: Sheet, count: number): Entry[] {
+  const random = seededRandom(seed)
+  const layers = ['one', 'two', 'three']
+  const entries: Entry[] = layers.map((layer, place) => ({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer, name: layer, place } }))
+  for (let i = 0; i < count; i++) {
+    const at = (i + 1) * 100
+    const roll = random.unit()
+    if (roll < 0.12) entries.push({ type: 'undo', at })
+    else if (roll < 0.17) entries.push({ type: 'redo', at })
+    else entries.push({ type: 'act', at, act: randomAct(random, sheet, layers) })
+  }
+  return entries
+}

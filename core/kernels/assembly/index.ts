@@ -1,0 +1,8 @@
+export { makeDab, stampFlow, stampPeak } from './stamp'
+export { layErase, layPaint } from './lay'
+export { compositeOnClear, compositeOnPaper, halve } from './composite'
+
+/** Where free memory begins. */
+export function heapBase(): usize {
+  return __heap_base
+}

@@ -1,0 +1,121 @@
+// The finished stroke mask is laid once over a tile of straight-alpha RGBA8. Four pixels a turn.
+
+/** Share of each of four pixels that the stroke covers: mask × opacity, thinned by the paper's tooth. */
+// @ts-ignore: decorator
+@inline
+function cover4(mask: usize, opacity: f32, grain: usize, depth: f32): v128 {
+  let m = f32x4.mul(
+    f32x4.convert_i32x4_u(i32x4.extend_low_i16x8_u(v128.load64_zero(mask))),
+    f32x4.splat(1.0 / 32768.0),
+  )
+  if (depth > 0) {
+    const tooth = f32x4.mul(
+      f32x4.convert_i32x4_u(i32x4.extend_low_i16x8_u(v128.load64_zero(grain))),
+      f32x4.splat(1.0 / 32768.0),
+    )
+    const room = f32x4.sub(f32x4.splat(1), m)
+    const loss = f32x4.mul(f32x4.mul(f32x4.splat(depth), tooth), room)
+    m = f32x4.max(f32x4.sub(m, loss), f32x4.splat(0))
+  }
+  return f32x4.mul(m, f32x4.splat(opacity))
+}
+
+// @ts-ignore: decorator
+@inline
+function toByte(value: v128, dither: v128): v128 {
+  return i32x4.min_u(i32x4.trunc_sat_f32x4_u(f32x4.add(value, dither)), i32x4.splat(255))
+}
+
+// @ts-ignore: decorator
+@inline
+function channel(pixels: v128, shift: i32): v128 {
+  return f32x4.convert_i32x4_u(v128.and(i32x4.shr_u(pixels, shift), i32x4.splat(255)))
+}
+
+// @ts-ignore: decorator
+@inline
+function mixed(under: v128, over: f32, t: v128, dither: v128): v128 {
+  return toByte(f32x4.add(under, f32x4.mul(f32x4.sub(f32x4.splat(over), under), t)), dither)
+}
+
+/**
+ * Paint over: source-over in straight alpha, each result rounded once by the 16 × 16 dither matrix.
+ * x0 and `lanes` are multiples of 4; a dither row is held twice over, 32 values; ditherX/Y and grainX/Y are where the tile's corner lies in them.
+ */
+export function layPaint(
+  src: usize, out: usize, mask: usize, maskStride: usize,
+  x0: i32, y0: i32, lanes: i32, rows: i32,
+  red: f32, green: f32, blue: f32, opacity: f32,
+  dither: usize, ditherX: i32, ditherY: i32,
+  grain: usize, grainX: i32, grainY: i32, depth: f32,
+): void {
+  const one = f32x4.splat(1)
+  for (let y = y0; y < y0 + rows; y++) {
+    const ditherRow = dither + (<usize>((y + ditherY) & 15) << 7)
+    const grainRow = grain + (<usize>((y + grainY) & 255) << 9)
+    const at = (<usize>y << 10) + (<usize>x0 << 2)
+    let from = src + at
+    let to = out + at
+    let m = mask
+    for (let x = x0; x < x0 + lanes; x += 4) {
+      const under = v128.load(from)
+      const s = cover4(m, opacity, grainRow + (<usize>((x + grainX) & 255) << 1), depth)
+      if (!v128.any_true(s)) {
+        v128.store(to, under)
+      } else {
+        const noise = v128.load(ditherRow + (<usize>((x + ditherX) & 15) << 2))
+        const underAlpha = f32x4.mul(f32x4.convert_i32x4_u(i32x4.shr_u(under, 24)), f32x4.splat(1.0 / 255.0))
+        const alpha = f32x4.add(s, f32x4.mul(underAlpha, f32x4.sub(one, s)))
+        const t = f32x4.div(s, alpha)
+        const a = toByte(f32x4.mul(alpha, f32x4.splat(255)), noise)
+        let pixels = mixed(channel(under, 0), red, t, noise)
+        pixels = v128.or(pixels, i32x4.shl(mixed(channel(under, 8), green, t, noise), 8))
+        pixels = v128.or(pixels, i32x4.shl(mixed(channel(under, 16), blue, t, noise), 16))
+        pixels = v128.or(pixels, i32x4.shl(a, 24))
+        pixels = v128.and(pixels, i32x4.ne(a, i32x4.splat(0)))
+        v128.store(to, v128.bitselect(pixels, under, f32x4.gt(s, f32x4.splat(0))))
+      }
+      from += 16
+      to += 16
+      m += 8
+    }
+    mask += maskStride
+  }
+}
+
+/** Erase: alpha × (1 − s). Colour stays until nothing is left, then the pixel becomes all zero. */
+export function layErase(
+  src: usize, out: usize, mask: usize, maskStride: usize,
+  x0: i32, y0: i32, lanes: i32, rows: i32,
+  opacity: f32,
+  dither: usize, ditherX: i32, ditherY: i32,
+  grain: usize, grainX: i32, grainY: i32, depth: f32,
+): void {
+  const one = f32x4.splat(1)
+  for (let y = y0; y < y0 + rows; y++) {
+    const ditherRow = dither + (<usize>((y + ditherY) & 15) << 7)
+    const grainRow = grain + (<usize>((y + grainY) & 255) << 9)
+    const at = (<usize>y << 10) + (<usize>x0 << 2)
+    let from = src + at
+    let to = out + at
+    let m = mask
+    for (let x = x0; x < x0 + lanes; x += 4) {
+      const under = v128.load(from)
+      const s = cover4(m, opacity, grainRow + (<usize>((x + grainX) & 255) << 1), depth)
+      if (!v128.any_true(s)) {
+        v128.store(to, under)
+      } else {
+        const noise = v128.load(ditherRow + (<usize>((x + ditherX) & 15) << 2))
+        const left = f32x4.mul(f32x4.convert_i32x4_u(i32x4.shr_u(under, 24)), f32x4.sub(one, s))
+        const a = toByte(left, noise)
+        let pixels = v128.or(v128.and(under, i32x4.splat(0x00ffffff)), i32x4.shl(a, 24))
+        pixels = v128.and(pixels, i32x4.ne(a, i32x4.splat(0)))
+        v128.store(to, v128.bitselect(pixels, under, f32x4.gt(s, f32x4.splat(0))))
+      }
+      from += 16
+      to += 16
+      m += 8
+    }
+    mask += maskStride
+  }
+}

@@ -1,0 +1,90 @@
+import type { Rect } from '../base'
+
+/** Side of a tile in pixels. A tile is TILE × TILE straight-alpha RGBA8, row-major. */
+export const TILE = 256
+export const TILE_BYTES = TILE * TILE * 4
+
+/** Full coverage in a stroke mask: 15 significant bits in a u16. */
+export const FULL = 32768
+
+/** A tile's pixels. Never written to once it belongs to a layer. */
+export type Tile = Uint8Array
+
+/** Memory for dabs, in bytes. */
+export const DAB_ARENA_BYTES = 24 * 1024 * 1024
+
+/** What a dab is made from. Lengths in px; `flow` 0 … 32768; phases are quarters of a pixel, 0 … 3. */
+export interface DabSpec {
+  readonly radius: number
+  /** 0 soft … 1 hard: the share of the radius that is fully covered. */
+  readonly hardness: number
+  readonly flow: number
+  readonly phaseX: number
+  readonly phaseY: number
+}
+
+/** A dab ready to stamp. Its centre lies at (`reach` + phase ÷ 4) from its top left corner, both axes. */
+export interface Dab {
+  readonly rows: number
+  /** Eight-pixel blocks in a row. */
+  readonly blocks: number
+  readonly reach: number
+  /** For each row the first block with coverage and the block after the last. */
+  readonly spans: Int16Array
+}
+
+/** How dabs gather in the stroke mask: `flow` builds up, `peak` keeps the strongest. */
+export type Gather = 'flow' | 'peak'
+
+
+/** How a finished mask is laid over a tile. */
+export interface Laying {
+  readonly kind: 'paint' | 'erase'
+  /** Red, green, blue, 0 … 255. Ignored when erasing. */
+  readonly colour: readonly [number, number, number]
+  /** 0 … 1. */
+  readonly opacity: number
+  readonly depth: number
+  /** Seed of the act: shifts the dither matrix, so that faint acts do not round alike. */
+  readonly seed: number
+}
+
+export interface LayerTile {
+  readonly tile: Tile
+  /** 0 … 1. */
+  readonly opacity: number
+}
+
+/** Opaque paper colour 0 … 255, or null for a clear ground. */
+export type Ground = readonly [number, number, number] | null
+
+/**
+ * The hot loops. Two implementations give the same bytes: SIMD (WebAssembly) and plain TypeScript.
+ * One stroke mask is open at a time.
+ */
+export interface Kernels {
+  readonly name: 'simd' | 'plain'
+  /** Makes room for a mask of the sheet's size, all zero. */
+  openMask(width: number, height: number): void
+  /** Sets the mask to zero inside `rect`. */
+  clearMask(rect: Rect): void
+  /** Writes one row of mask values from `x` on. */
+  writeMaskRow(x: number, y: number, values: Uint16Array): void
+  /** A copy of the mask inside `rect`, row-major. */
+  readMask(rect: Rect): Uint16Array
+  /** Throws when the dabs' memory is full: ask {@link dabBytes} and drop them first. */
+  makeDab(spec: DabSpec): Dab
+  /** Forgets every dab made so far; none of them may be stamped again. */
+  dropDabs(): void
+  /** Stamps a dab with its top left corner at (x, y); what lies off the sheet is dropped. */
+  stamp(gather: Gather, dab: Dab, x: number, y: number): void
+  /**
+   * Lays the mask over `src` (null: a clear tile) into `out` inside `rect` (sheet px, within the
+   * tile whose top left corner is at tileX, tileY). Pixels of `out` outside `rect` are left alone.
+   */
+  lay(laying: Laying, src: Tile | null, out: Tile, tileX: number, tileY: number, rect: Rect): void
+  /** Flattens the layers, bottom first, over `ground` into `out`, inside `rect` (px within the tile). */
+  composite(layers: readonly LayerTile[], ground: Ground, out: Tile, rect: Rect): void
+  /** The tile at half size into the quadrant (qx, qy: 0 or 1) of `out`. */
+  halve(src: Tile, out: Tile, qx: number, qy: number): void
+}

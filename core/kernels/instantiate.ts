@@ -1,0 +1,52 @@
+import { KERNELS_BASE64 } from './generated/kernels'
+
+/** What the compiled module offers; addresses and strides in bytes. See `assembly/`. */
+export interface KernelExports {
+  heapBase(): number
+  makeDab(out: number, stride: number, rows: number, lanes: number, cx: number, cy: number, inner: number, outer: number, flow: number): void
+  stampFlow(mask: number, maskStride: number, dab: number, dabStride: number, spans: number, rows: number, b0: number, b1: number): void
+  stampPeak(mask: number, maskStride: number, dab: number, dabStride: number, spans: number, rows: number, b0: number, b1: number): void
+  layPaint(src: number, out: number, mask: number, maskStride: number, x0: number, y0: number, lanes: number, rows: number, red: number, green: number, blue: number, opacity: number, dither: number, ditherX: number, ditherY: number, grain: number, grainX: number, grainY: number, depth: number): void
+  layErase(src: number, out: number, mask: number, maskStride: number, x0: number, y0: number, lanes: number, rows: number, opacity: number, dither: number, ditherX: number, ditherY: number, grain: number, grainX: number, grainY: number, depth: number): void
+  compositeOnPaper(table: number, count: number, out: number, x0: number, y0: number, lanes: number, rows: number, red: number, green: number, blue: number): void
+  compositeOnClear(table: number, count: number, out: number, x0: number, y0: number, lanes: number, rows: number): void
+  halve(src: number, srcStride: number, out: number, outStride: number, lanes: number, rows: number): void
+}
+
+export interface KernelMemory {
+  readonly buffer: ArrayBuffer
+  grow(pages: number): number
+}
+
+/** The little of the WebAssembly interface that is used; `core` is compiled without DOM types. */
+declare const WebAssembly: {
+  Module: new (bytes: Uint8Array) => object
+  Instance: new (module: object, imports: object) => { readonly exports: unknown }
+}
+
+/** Compiles and starts the kernels on the spot. Throws where the engine has no SIMD. */
+export function instantiateKernels(): { exports: KernelExports, memory: KernelMemory } {
+  const module = new WebAssembly.Module(fromBase64(KERNELS_BASE64))
+  const exports = new WebAssembly.Instance(module, {}).exports as KernelExports & { memory: KernelMemory }
+  return { exports, memory: exports.memory }
+}
+
+const DIGITS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/'
+
+/** RFC 4648 §4, for input that the build wrote. */
+function fromBase64(text: string): Uint8Array {
+  const digits = text.replace(/=+$/, '')
+  const out = new Uint8Array((digits.length * 3) >> 2)
+  let held = 0
+  let bits = 0
+  let at = 0
+  for (const digit of digits) {
+    held = ((held << 6) | DIGITS.indexOf(digit)) & 0xffffff
+    bits += 6
+    if (bits >= 8) {
+      bits -= 8
+      out[at++] = (held >> bits) & 255
+    }
+  }
+  return out
+}

@@ -1,0 +1,73 @@
+import { assert, type Rect } from '../base'
+import { FULL, type Dab, type DabSpec, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type Tile } from './contract'
+import { clipDab, dabShape, spansOf } from './dabshape'
+import { compositePlain, halvePlain } from './plain/composite'
+import { makeDabPlain } from './plain/dab'
+import { layPlain } from './plain/lay'
+import { ditherMatrix, toothTexture } from './tables'
+
+interface PlainDab extends Dab { readonly values: Uint16Array }
+
+/** The plain twin of the SIMD kernels: the fallback, and what tests hold them against. */
+export function plainKernels(): Kernels {
+  const tables = { dither: ditherMatrix(), tooth: toothTexture() }
+  let mask = new Uint16Array(0)
+  let width = 0
+  let height = 0
+
+  function makeDab(spec: DabSpec): PlainDab {
+    const shape = dabShape(spec)
+    const values = makeDabPlain(shape)
+    const { rows, blocks, reach } = shape
+    return { rows, blocks, reach, spans: spansOf(values, rows, blocks), values }
+  }
+
+  function stamp(gather: Gather, dab: Dab, x: number, y: number): void {
+    const { values } = dab as PlainDab
+    const part = clipDab(dab, x, y, width, height)
+    if (!part) return
+    for (let row = part.r0; row < part.r1; row++) {
+      for (let column = 0; column < dab.blocks * 8; column++) {
+        const d = values[row * dab.blocks * 8 + column]!
+        if (d === 0 || x + column < 0 || x + column >= width) continue
+        const at = (y + row) * width + x + column
+        const m = mask[at]!
+        mask[at] = gather === 'peak' ? Math.max(m, d) : m + (((FULL - m) * d + FULL / 2) >>> 15)
+      }
+    }
+  }
+
+  return {
+    name: 'plain',
+    openMask(w, h) {
+      width = w
+      height = h
+      mask = new Uint16Array(w * h)
+    },
+    clearMask(rect: Rect) {
+      for (let y = rect.y0; y < rect.y1; y++) mask.fill(0, y * width + rect.x0, y * width + rect.x1)
+    },
+    writeMaskRow(x, y, values) {
+      assert(x >= 0 && x + values.length <= width && y >= 0 && y < height, 'mask row lies off the sheet')
+      mask.set(values, y * width + x)
+    },
+    readMask(rect) {
+      const w = rect.x1 - rect.x0
+      const out = new Uint16Array(w * (rect.y1 - rect.y0))
+      for (let y = rect.y0; y < rect.y1; y++) {
+        out.set(mask.subarray(y * width + rect.x0, y * width + rect.x1), (y - rect.y0) * w)
+      }
+      return out
+    },
+    makeDab,
+    dropDabs() {},
+    stamp,
+    lay(laying: Laying, src: Tile | null, out: Tile, tileX: number, tileY: number, rect: Rect) {
+      layPlain(tables, laying, src, out, tileX, tileY, rect, (x, y) => mask[y * width + x]!)
+    },
+    composite(layers: readonly LayerTile[], ground: Ground, out: Tile, rect: Rect) {
+      compositePlain(layers, ground, out, rect)
+    },
+    halve: halvePlain,
+  }
+}

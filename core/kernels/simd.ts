@@ -1,0 +1,188 @@
+import { assert, type Rect } from '../base'
+import { DAB_ARENA_BYTES, TILE, TILE_BYTES, type Dab, type DabSpec, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type Tile } from './contract'
+import { clipDab, dabBytes, dabShape, spansOf } from './dabshape'
+import { instantiateKernels } from './instantiate'
+import { ditherMatrix, toothTexture } from './tables'
+
+/** Most layers flattened in one call; more are flattened in turns by the caller. */
+export const COMPOSITE_LAYERS = 64
+/** Bytes in a page of WebAssembly memory. */
+const PAGE = 65536
+/** Zero pixels left and right of a mask row, so that whole blocks may hang over. */
+const GUTTER = 8
+
+interface SimdDab extends Dab {
+  readonly address: number
+  readonly spansAddress: number
+  /** The arena's generation the dab lives in. */
+  readonly generation: number
+}
+
+/** SIMD kernels in WebAssembly; the memory is laid out here, tiles are copied in and out. */
+export function simdKernels(): Kernels {
+  const { exports, memory } = instantiateKernels()
+  let bytes = new Uint8Array(memory.buffer)
+  let top = (exports.heapBase() + 15) & ~15
+
+  function reserve(size: number): number {
+    const address = top
+    top = (top + size + 15) & ~15
+    const missing = top + 64 - memory.buffer.byteLength
+    if (missing > 0) {
+      memory.grow(Math.ceil(missing / PAGE))
+      bytes = new Uint8Array(memory.buffer)
+    }
+    return address
+  }
+
+  const dither = reserve(16 * 32 * 4)
+  const thresholds = ditherMatrix()
+  for (let row = 0; row < 16; row++) {
+    // Each row twice over, so that four values can be read from any start.
+    const values = thresholds.subarray(row * 16, row * 16 + 16)
+    new Float32Array(memory.buffer, dither + row * 128, 32).set([...values, ...values])
+  }
+  const tooth = reserve(256 * 256 * 2 + 64)
+  new Uint16Array(memory.buffer, tooth, 65536).set(toothTexture())
+  const layIn = reserve(TILE_BYTES)
+  const layOut = reserve(TILE_BYTES)
+  const table = reserve(COMPOSITE_LAYERS * 8)
+  const stack: number[] = []
+  const arena = reserve(DAB_ARENA_BYTES)
+
+  let arenaTop = arena
+  let generation = 0
+  let maskAddress = 0
+  let maskCapacity = 0
+  let width = 0
+  let height = 0
+  let stride = 0 // bytes
+
+  const cell = (x: number, y: number) => maskAddress + y * stride + (x + GUTTER) * 2
+
+  function makeDab(spec: DabSpec): SimdDab {
+    const shape = dabShape(spec)
+    const { rows, blocks, reach } = shape
+    assert(arenaTop + dabBytes(spec) <= arena + DAB_ARENA_BYTES, `no room for a dab of radius ${spec.radius}`)
+    const address = arenaTop
+    exports.makeDab(address, blocks * 16, rows, blocks * 8, shape.cx, shape.cy, shape.inner, shape.outer, shape.flow)
+    const spans = spansOf(new Uint16Array(memory.buffer, address, rows * blocks * 8), rows, blocks)
+    const spansAddress = address + rows * blocks * 16
+    new Int16Array(memory.buffer, spansAddress, rows * 2).set(spans)
+    arenaTop = (spansAddress + rows * 4 + 15) & ~15
+    return { rows, blocks, reach, spans, address, spansAddress, generation }
+  }
+
+  function stamp(gather: Gather, dab: Dab, x: number, y: number): void {
+    const { address, spansAddress, blocks, generation: born } = dab as SimdDab
+    assert(born === generation, 'dab outlived its arena')
+    const part = clipDab(dab, x, y, width, height)
+    if (!part) return
+    const run = gather === 'peak' ? exports.stampPeak : exports.stampFlow
+    run(
+      cell(x, y + part.r0), stride, address + part.r0 * blocks * 16, blocks * 16,
+      spansAddress + part.r0 * 4, part.r1 - part.r0, part.b0, part.b1,
+    )
+  }
+
+  function lay(laying: Laying, src: Tile | null, out: Tile, tileX: number, tileY: number, rect: Rect): void {
+    const y0 = rect.y0 - tileY
+    const y1 = rect.y1 - tileY
+    const x0 = (rect.x0 - tileX) & ~3
+    const lanes = (rect.x1 - tileX - x0 + 3) & ~3
+    const from = y0 * TILE * 4
+    const to = y1 * TILE * 4
+    if (src) bytes.set(src.subarray(from, to), layIn + from)
+    else bytes.fill(0, layIn + from, layIn + to)
+    const seedX = tileX + (laying.seed & 15)
+    const seedY = tileY + ((laying.seed >>> 4) & 15)
+    const mask = cell(tileX + x0, rect.y0)
+    if (laying.kind === 'paint') {
+      const [r, g, b] = laying.colour
+      exports.layPaint(layIn, layOut, mask, stride, x0, y0, lanes, y1 - y0, r, g, b, laying.opacity,
+        dither, seedX & 15, seedY & 15, tooth, tileX, tileY, laying.depth)
+    } else {
+      exports.layErase(layIn, layOut, mask, stride, x0, y0, lanes, y1 - y0, laying.opacity,
+        dither, seedX & 15, seedY & 15, tooth, tileX, tileY, laying.depth)
+    }
+    copyRows(layOut, out, { x0: rect.x0 - tileX, x1: rect.x1 - tileX, y0, y1 })
+  }
+
+  function copyRows(address: number, out: Tile, rect: Rect): void {
+    if (rect.x0 === 0 && rect.x1 === TILE) {
+      out.set(bytes.subarray(address + rect.y0 * TILE * 4, address + rect.y1 * TILE * 4), rect.y0 * TILE * 4)
+      return
+    }
+    for (let y = rect.y0; y < rect.y1; y++) {
+      const from = (y * TILE + rect.x0) * 4
+      out.set(bytes.subarray(address + from, address + (y * TILE + rect.x1) * 4), from)
+    }
+  }
+
+  function composite(layers: readonly LayerTile[], ground: Ground, out: Tile, rect: Rect): void {
+    assert(layers.length <= COMPOSITE_LAYERS, `more than ${COMPOSITE_LAYERS} layers in one call`)
+    const x0 = rect.x0 & ~3
+    const lanes = (rect.x1 - x0 + 3) & ~3
+    const rows = rect.y1 - rect.y0
+    const from = rect.y0 * TILE * 4
+    while (stack.length < layers.length) stack.push(reserve(TILE_BYTES))
+    const entries = new DataView(memory.buffer, table, COMPOSITE_LAYERS * 8)
+    layers.forEach(({ tile, opacity }, i) => {
+      bytes.set(tile.subarray(from, rect.y1 * TILE * 4), stack[i]! + from)
+      entries.setUint32(i * 8, stack[i]!, true)
+      entries.setFloat32(i * 8 + 4, opacity / 255, true)
+    })
+    if (ground) {
+      exports.compositeOnPaper(table, layers.length, layOut, x0, rect.y0, lanes, rows, ground[0], ground[1], ground[2])
+    } else {
+      exports.compositeOnClear(table, layers.length, layOut, x0, rect.y0, lanes, rows)
+    }
+    copyRows(layOut, out, rect)
+  }
+
+  return {
+    name: 'simd',
+    openMask(w, h) {
+      stride = (((w + 7) & ~7) + 2 * GUTTER) * 2
+      width = w
+      height = h
+      const size = stride * h
+      if (size > maskCapacity) {
+        maskAddress = reserve(size)
+        maskCapacity = size
+      }
+      bytes.fill(0, maskAddress, maskAddress + size)
+    },
+    clearMask(rect) {
+      for (let y = rect.y0; y < rect.y1; y++) bytes.fill(0, cell(rect.x0, y), cell(rect.x1, y))
+    },
+    writeMaskRow(x, y, values) {
+      assert(x >= 0 && x + values.length <= width && y >= 0 && y < height, 'mask row lies off the sheet')
+      new Uint16Array(memory.buffer, cell(x, y), values.length).set(values)
+    },
+    readMask(rect) {
+      const w = rect.x1 - rect.x0
+      const out = new Uint16Array(w * (rect.y1 - rect.y0))
+      for (let y = rect.y0; y < rect.y1; y++) {
+        out.set(new Uint16Array(memory.buffer, cell(rect.x0, y), w), (y - rect.y0) * w)
+      }
+      return out
+    },
+    makeDab,
+    dropDabs() {
+      arenaTop = arena
+      generation++
+    },
+    stamp,
+    lay,
+    composite,
+    halve(src, out, qx, qy) {
+      bytes.set(src, layIn)
+      exports.halve(layIn, TILE * 4, layOut, TILE * 4, TILE / 2, TILE / 2)
+      const half = TILE / 2
+      for (let y = 0; y < half; y++) {
+        out.set(bytes.subarray(layOut + y * TILE * 4, layOut + y * TILE * 4 + half * 4), 4 * ((y + qy * half) * TILE + qx * half))
+      }
+    },
+  }
+}

@@ -1,0 +1,154 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { seededRandom } from '../base'
+import { FULL, TILE, TILE_BYTES, plainKernels, simdKernels, type Kernels, type Tile } from './index'
+
+const simd = simdKernels()
+const plain = plainKernels()
+const both = [simd, plain] as const
+
+/** Random pixels with plenty of the ends (0, 255) in them; alpha 0 goes with colour 0. */
+function randomTile(seed: number): Tile {
+  const random = seededRandom(seed)
+  const ends = () => random.pick([0, 255, 1, 254, random.int(0, 255), random.int(0, 255)])
+  const tile = new Uint8Array(TILE_BYTES)
+  for (let i = 0; i < TILE_BYTES; i += 4) {
+    const alpha = ends()
+    if (alpha) tile.set([ends(), ends(), ends(), alpha], i)
+  }
+  return tile
+}
+
+function onBoth<T>(run: (kernels: Kernels) => T): [T, T] {
+  return [run(simd), run(plain)]
+}
+
+/** Index of the first byte that differs, or −1. */
+function firstDifference(a: Uint8Array, b: Uint8Array): number {
+  return a.findIndex((value, i) => value !== b[i])
+}
+
+const whole = { x0: 0, y0: 0, x1: TILE, y1: TILE }
+
+describe('the SIMD kernels give the bytes of their plain twins', () => {
+  it('for dabs of any size, hardness and flow, stamped anywhere on and over the edge', () => {
+    const dab = fc.record({
+      radius: fc.oneof(fc.double({ min: 0.1, max: 40, noNaN: true }), fc.constantFrom(0.25, 0.5, 1, 60)),
+      hardness: fc.constantFrom(0, 0.3, 0.9, 1),
+      flow: fc.integer({ min: 0, max: FULL }),
+      phaseX: fc.integer({ min: 0, max: 3 }), phaseY: fc.integer({ min: 0, max: 3 }),
+      x: fc.integer({ min: -130, max: 110 }), y: fc.integer({ min: -130, max: 90 }),
+      gather: fc.constantFrom('flow' as const, 'peak' as const),
+    })
+    fc.assert(fc.property(fc.array(dab, { minLength: 1, maxLength: 12 }), (dabs) => {
+      const [a, b] = onBoth((kernels) => {
+        kernels.openMask(101, 67)
+        for (const { x, y, gather, ...spec } of dabs) kernels.stamp(gather, kernels.makeDab(spec), x, y)
+        return kernels.readMask({ x0: 0, y0: 0, x1: 101, y1: 67 })
+      })
+      expect(a).toEqual(b)
+      for (const kernels of both) kernels.dropDabs()
+      expect(Math.max(...b)).toBeLessThanOrEqual(FULL)
+    }), { numRuns: 120, seed: 4711 })
+  })
+
+  it.each(['paint', 'erase'] as const)('for laying a mask over a tile: %s', (kind) => {
+    const src = randomTile(5)
+    for (const kernels of both) {
+      const random = seededRandom(99)
+      kernels.openMask(300, 300)
+      for (let y = 0; y < 300; y++) {
+        kernels.writeMaskRow(0, y, Uint16Array.from({ length: 300 }, () => random.pick([0, FULL, random.int(0, FULL), 1, 300])))
+      }
+    }
+    for (const [opacity, depth, seed, from] of [[1, 0, 0, src], [0.37, 0, 0xabcd, src], [0.8, 1.6, 77, src], [1, 0, 13, null]] as const) {
+      const rect = { x0: 3, y0: 5, x1: 250, y1: 256 }
+      const [a, b] = onBoth((kernels) => {
+        const out = new Uint8Array(TILE_BYTES).fill(9)
+        kernels.lay({ kind, colour: [200, 120, 40], opacity, depth, seed }, from, out, 0, 0, rect)
+        return out
+      })
+      expect(firstDifference(a, b)).toBe(-1)
+      expect(b[4 * (5 * TILE + 2)], 'outside the rectangle nothing is written').toBe(9)
+    }
+  })
+
+  it('in the second tile of a sheet, where dither and tooth go on', () => {
+    const [a, b] = onBoth((kernels) => {
+      kernels.openMask(600, 300)
+      kernels.stamp('flow', kernels.makeDab({ radius: 80, hardness: 0.2, flow: 9000, phaseX: 1, phaseY: 3 }), 220, 40)
+      const out = new Uint8Array(TILE_BYTES)
+      kernels.lay({ kind: 'paint', colour: [10, 20, 250], opacity: 0.5, depth: 0.9, seed: 3 }, null, out, 256, 0, { x0: 256, y0: 0, x1: 512, y1: 256 })
+      return out
+    })
+    expect(firstDifference(a, b)).toBe(-1)
+    expect(b.some(value => value > 0)).toBe(true)
+  })
+
+  it.each([[[250, 249, 246]], [null]] as const)('for flattening layers over %j', (ground) => {
+    const layers = [1, 2, 3, 4].map(seed => ({ tile: randomTile(seed), opacity: [1, 0.5, 0.25, 0.9][seed - 1]! }))
+    const [a, b] = onBoth((kernels) => {
+      const out = new Uint8Array(TILE_BYTES)
+      kernels.composite(layers, ground, out, { x0: 1, y0: 2, x1: 255, y1: 256 })
+      return out
+    })
+    expect(firstDifference(a, b)).toBe(-1)
+  })
+
+  it('for halving a tile', () => {
+    const [a, b] = onBoth((kernels) => {
+      const out = new Uint8Array(TILE_BYTES)
+      kernels.halve(randomTile(8), out, 1, 0)
+      return out
+    })
+    expect(firstDifference(a, b)).toBe(-1)
+  })
+})
+
+describe.each(both.map(kernels => [kernels.name, kernels] as const))('%s kernels', (_name, kernels) => {
+  it('keep a colour exact through thirty 1 % glazes', () => {
+    let tile: Tile = new Uint8Array(TILE_BYTES)
+    for (let seed = 0; seed < 30; seed++) {
+      const out = new Uint8Array(TILE_BYTES)
+      kernels.openMask(TILE, TILE)
+      for (let y = 0; y < TILE; y++) kernels.writeMaskRow(0, y, new Uint16Array(TILE).fill(FULL))
+      kernels.lay({ kind: 'paint', colour: [200, 120, 40], opacity: 0.01, depth: 0, seed: seed * 37 }, tile, out, 0, 0, whole)
+      tile = out
+    }
+    const painted = new Set<string>()
+    let alpha = 0
+    for (let i = 0; i < TILE_BYTES; i += 4) {
+      if (tile[i + 3]) painted.add(tile.subarray(i, i + 3).join())
+      alpha += tile[i + 3]!
+    }
+    expect([...painted]).toEqual(['200,120,40'])
+    // 1 − 0.99³⁰ = 0.2603 of 255 is 66.4
+    expect(alpha / (TILE * TILE)).toBeCloseTo(66.4, 0)
+  })
+
+  it('paint fully opaque over anything, erase fully to nothing', () => {
+    kernels.openMask(TILE, TILE)
+    for (let y = 0; y < TILE; y++) kernels.writeMaskRow(0, y, new Uint16Array(TILE).fill(FULL))
+    const painted = new Uint8Array(TILE_BYTES)
+    kernels.lay({ kind: 'paint', colour: [1, 2, 3], opacity: 1, depth: 0, seed: 1 }, randomTile(3), painted, 0, 0, whole)
+    expect([...new Set(new Uint32Array(painted.buffer))]).toEqual([0xff030201])
+    const erased = new Uint8Array(TILE_BYTES).fill(7)
+    kernels.lay({ kind: 'erase', colour: [0, 0, 0], opacity: 1, depth: 0, seed: 1 }, painted, erased, 0, 0, whole)
+    expect(erased.every(value => value === 0)).toBe(true)
+  })
+
+  it('flatten as the W3C source-over formula says', () => {
+    // Compositing and Blending Level 1, §5.1: co = cs·αs + cb·αb·(1 − αs). Red at ½ over blue on white.
+    const tile = (r: number, g: number, b: number, a: number) => {
+      const t = new Uint8Array(TILE_BYTES)
+      for (let i = 0; i < TILE_BYTES; i += 4) t.set([r, g, b, a], i)
+      return t
+    }
+    const out = new Uint8Array(TILE_BYTES)
+    kernels.composite([{ tile: tile(0, 0, 255, 255), opacity: 0.5 }, { tile: tile(255, 0, 0, 128), opacity: 1 }], [255, 255, 255], out, whole)
+    const s = 128 / 255
+    const below = [127.5, 127.5, 255]
+    const expected = [255, 0, 0].map((c, i) => Math.round(c * s + below[i]! * (1 - s)))
+    expect([...out.subarray(0, 4)]).toEqual([...expected, 255])
+  })
+})

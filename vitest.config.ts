@@ -1,0 +1,28 @@
+import { fileURLToPath } from 'node:url'
+import vue from '@vitejs/plugin-vue'
+import { defineConfig } from 'vitest/config'
+
+const path = (to: string) => fileURLToPath(new URL(to, import.meta.url))
+const alias = {
+  '#core': path('./core'),
+  '#shared': path('./shared'),
+  '~': path('./app'),
+}
+
+export default defineConfig({
+  plugins: [vue()],
+  resolve: { alias },
+  test: {
+    projects: [
+      { extends: true, test: { name: 'core', include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'demo/**/*.test.ts'], testTimeout: 60_000 } },
+      { extends: true, test: { name: 'app', include: ['app/**/*.test.ts', 'server/**/*.test.ts'], testTimeout: 60_000 } },
+      {
+        extends: true,
+        test: {
+          name: 'e2e', include: ['tests/**/*.test.ts'], globalSetup: ['tests/setup/world.ts'],
+          testTimeout: 240_000, hookTimeout: 240_000, fileParallelism: false,
+        },
+      },
+    ],
+  },
+})

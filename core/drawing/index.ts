@@ -2,4 +2,5 @@ export { actSchema, applyAct, colourSchema, GREATEST_GROW, GREATEST_LAYERS, laye
 export { blankDrawing, Engine, replay } from './engine'
 export { contentHash } from './hash'
 export { entrySchema, RECORD_VERSION, recordSchema, requireRecord, type DrawingRecord, type Entry } from './record'
+export { standingActs, type StandingAct } from './standing'
 export { GREATEST_AREA, GREATEST_SIDE, LEAST_SIDE, sheetSchema } from './sheet'

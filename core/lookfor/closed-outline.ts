@@ -1,0 +1,69 @@
+import { z } from 'zod'
+import { layerIdSchema } from '../drawing'
+import { layerAlpha } from '../layers'
+import { cantTell, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
+import { traceOutline, type Gap, type Outline } from './outline'
+import { boxOf, listInWords, placeInWords } from './words'
+
+const schema = z.strictObject({
+  measure: z.literal('closed-outline'),
+  layer: layerIdSchema,
+  /** What it is, as a sentence names it: "the kettle". */
+  what: z.string().min(1).max(60),
+  /** Where it is expected, x, y, x, y, … px. */
+  target: z.array(z.number()).min(6),
+  tolerance: toleranceSchema,
+})
+type Settings = z.infer<typeof schema>
+
+/** Gaps up to this many px don't count. Common practice, no source: a pour is held by what is closed. */
+const ALLOWED = { gentle: 3, standard: 1, strict: 0 } as const
+/** Gaps up to this many px are nearly closed. */
+const NEARLY = 8
+/** The rings round gaps are at least this wide, px: a gap of two pixels must still be found. */
+const LEAST_RING = 14
+
+/** The layer's outline round the target, or why it can't be judged. */
+export function outlineOf(evidence: Evidence, layerId: string, target: readonly number[], what: string): Outline | Found {
+  const { drawing } = evidence
+  const layer = drawing.layers.find(each => each.id === layerId)
+  if (!layer) return cantTell(`There is no layer for the lines yet, so the outline of ${what} can't be looked at.`)
+  const { width, height } = drawing.sheet
+  const outline = traceOutline(layerAlpha(drawing, layer), width, height, target)
+  return outline ?? cantTell(`There is no line round ${what} on the layer “${layer.name}” yet.`)
+}
+
+export function isFound(value: Outline | Found): value is Found {
+  return 'verdict' in value
+}
+
+function look(evidence: Evidence, { layer, target, what, tolerance }: Settings): Found {
+  const outline = outlineOf(evidence, layer, target, what)
+  if (isFound(outline)) return outline
+  if (outline.isOpen) {
+    return { verdict: 'not-yet', figure: null, sentence: `The outline of ${what} is still wide open. Bring its two ends together.`, marks: [] }
+  }
+  const gaps = outline.gaps.filter(gap => gap.width > ALLOWED[tolerance])
+  if (gaps.length === 0) {
+    return { verdict: 'met', figure: { value: 0, unit: 'gaps' }, sentence: `The outline of ${what} is closed all round.`, marks: [] }
+  }
+  const widest = Math.max(...gaps.map(gap => gap.width))
+  return {
+    verdict: widest <= NEARLY ? 'nearly' : 'not-yet',
+    figure: { value: widest, unit: 'px' },
+    sentence: gapsInWords(gaps, outline, evidence.drawing.sheet.width, what),
+    marks: gaps.map(gap => ({
+      kind: 'ring', x: gap.x, y: gap.y, radius: Math.max(gap.width, LEAST_RING), label: `${gap.width} px`,
+    })),
+  }
+}
+
+function gapsInWords(gaps: readonly Gap[], outline: Outline, width: number, what: string): string {
+  const box = boxOf(outline.inside, width) ?? boxOf(outline.ink, width)!
+  const places = gaps.slice(0, 3).map(gap => `${gap.width} px ${placeInWords(gap.x, gap.y, box)}`)
+  if (gaps.length === 1) return `There is a gap of ${places[0]} of ${what}.`
+  const more = gaps.length > 3 ? `, and ${gaps.length - 3} more` : ''
+  return `There are ${gaps.length} gaps in ${what}: ${more ? places.join(', ') + more : listInWords(places)}.`
+}
+
+export const closedOutline: Measure<Settings> = { schema, look }

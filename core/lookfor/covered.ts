@@ -1,0 +1,77 @@
+import { z } from 'zod'
+import { layerIdSchema } from '../drawing'
+import { layerAlpha } from '../layers'
+import { components } from '../raster'
+import { isFound, outlineOf } from './closed-outline'
+import { cantTell, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
+import { regionMark } from './regions'
+import { boxOf, percentInWords, placeInWords } from './words'
+
+const schema = z.strictObject({
+  measure: z.literal('covered'),
+  /** The layer that must be painted. */
+  layer: layerIdSchema,
+  /** The layer whose outline says where. */
+  lines: layerIdSchema,
+  what: z.string().min(1).max(60),
+  target: z.array(z.number()).min(6),
+  tolerance: toleranceSchema,
+})
+type Settings = z.infer<typeof schema>
+
+/** Share of the inside that must be painted, and the largest hole allowed as share of it. */
+const ENOUGH = { gentle: [0.94, 0.02], standard: [0.98, 0.005], strict: [0.995, 0.001] } as const
+/** From this share on it is nearly covered. */
+const NEARLY = 0.85
+/** Paint counts from half strength on, alpha 0 … 255. */
+const PAINTED = 128
+/** Below this share of paint there is nothing to judge. */
+const HARDLY = 0.02
+
+function look(evidence: Evidence, settings: Settings): Found {
+  const { drawing } = evidence
+  const { width, height } = drawing.sheet
+  const layer = drawing.layers.find(each => each.id === settings.layer)
+  if (!layer) return cantTell('There is no layer for the colour yet.')
+  const outline = outlineOf(evidence, settings.lines, settings.target, settings.what)
+  if (isFound(outline)) return outline
+  if (outline.isOpen) return cantTell(`Close the outline of ${settings.what} first, then its colour can be looked at.`)
+
+  const alpha = layerAlpha(drawing, layer)
+  const bare = new Uint8Array(alpha.length)
+  let area = 0
+  let uncovered = 0
+  for (let i = 0; i < alpha.length; i++) {
+    if (!outline.inside[i]) continue
+    area++
+    if (alpha[i]! < PAINTED) {
+      bare[i] = 1
+      uncovered++
+    }
+  }
+  const share = area ? 1 - uncovered / area : 0
+  if (share < HARDLY) return cantTell(`There is hardly any colour inside ${settings.what} on the layer “${layer.name}” yet.`)
+
+  const { labels, found } = components(bare, width, height)
+  const hole = found.reduce((most, each) => (each.area > (most?.area ?? 0) ? each : most), found[0])
+  const [enough, holeAllowed] = ENOUGH[settings.tolerance]
+  const figure = { value: Math.round(share * 1000) / 10, unit: '%' }
+  if (!hole || (share >= enough && hole.area / area <= holeAllowed)) {
+    return { verdict: 'met', figure, sentence: `${percentInWords(share)} of ${settings.what} is covered.`, marks: [] }
+  }
+  const box = boxOf(outline.inside, width)!
+  const x = (hole.box.x0 + hole.box.x1) / 2
+  const y = (hole.box.y0 + hole.box.y1) / 2
+  const size = Math.max(hole.box.x1 - hole.box.x0, hole.box.y1 - hole.box.y0)
+  const big = new Uint8Array(labels.length)
+  const worth = new Set(found.filter(each => each.area >= hole.area / 10).map(each => each.label))
+  for (let i = 0; i < labels.length; i++) big[i] = worth.has(labels[i]!) ? 1 : 0
+  return {
+    verdict: share >= NEARLY ? 'nearly' : 'not-yet',
+    figure,
+    sentence: `${percentInWords(share)} of ${settings.what} is covered. The largest bare place is about ${size} px across, ${placeInWords(x, y, box)}.`,
+    marks: [regionMark(big, width, height)],
+  }
+}
+
+export const covered: Measure<Settings> = { schema, look }

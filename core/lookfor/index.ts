@@ -1,0 +1,34 @@
+import { z } from 'zod'
+import { closedOutline } from './closed-outline'
+import { covered } from './covered'
+import { insideLines } from './inside-lines'
+import { rightLayer } from './right-layer'
+import { toolsUsed } from './tools-used'
+import type { Evidence, Finding, Measure } from './contract'
+
+export { findingSchema, markSchema, verdictSchema, type Evidence, type Finding, type Mark, type Tolerance, type Verdict } from './contract'
+export { traceOutline, type Gap, type Outline } from './outline'
+
+const MEASURES = {
+  'closed-outline': closedOutline,
+  'covered': covered,
+  'inside-lines': insideLines,
+  'right-layer': rightLayer,
+  'tools-used': toolsUsed,
+}
+
+/** What a step asks for: a name of its own, a title for people, and the measure with its settings. */
+export const lookForSchema = z.strictObject({
+  id: z.string().min(1).max(60),
+  title: z.string().min(1).max(80),
+  settings: z.union([closedOutline.schema, covered.schema, insideLines.schema, rightLayer.schema, toolsUsed.schema]),
+})
+export type LookFor = z.infer<typeof lookForSchema>
+
+/** Looks at the drawing with every look-for, in their order. */
+export function lookAt(evidence: Evidence, lookFors: readonly LookFor[]): Finding[] {
+  return lookFors.map(({ id, settings }) => {
+    const measure = MEASURES[settings.measure] as Measure<typeof settings>
+    return { lookFor: id, ...measure.look(evidence, settings) }
+  })
+}

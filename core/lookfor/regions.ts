@@ -1,0 +1,23 @@
+import { contours } from 'd3-contour'
+import type { Mark } from './contract'
+
+/** Regions are traced on a grid this many px wide: marks need no more. */
+const CELL = 4
+
+/** A mark that hatches the set pixels; contours by marching squares (d3-contour). */
+export function regionMark(set: Uint8Array, width: number, height: number): Mark {
+  const columns = Math.ceil(width / CELL)
+  const rows = Math.ceil(height / CELL)
+  const share = new Float64Array(columns * rows)
+  for (let y = 0, i = 0; y < height; y++) {
+    const row = Math.floor(y / CELL) * columns
+    for (let x = 0; x < width; x++, i++) {
+      if (set[i]) share[row + Math.floor(x / CELL)]! += 1 / (CELL * CELL)
+    }
+  }
+  const traced = contours().size([columns, rows]).contour([...share], 0.25)
+  const polygons = traced.coordinates.map(([ring]) => ring!.flatMap(([x, y]) => [
+    Math.round(x! * CELL), Math.round(y! * CELL),
+  ]))
+  return { kind: 'region', polygons }
+}

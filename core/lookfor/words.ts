@@ -1,0 +1,37 @@
+/** Where a point lies within a box, in words: "at the top left". */
+export function placeInWords(x: number, y: number, box: { x0: number, y0: number, x1: number, y1: number }): string {
+  const across = (x - box.x0) / Math.max(box.x1 - box.x0, 1)
+  const down = (y - box.y0) / Math.max(box.y1 - box.y0, 1)
+  const vertical = down < 1 / 3 ? 'top' : down > 2 / 3 ? 'bottom' : ''
+  const horizontal = across < 1 / 3 ? 'left' : across > 2 / 3 ? 'right' : ''
+  if (vertical && horizontal) return `at the ${vertical} ${horizontal}`
+  if (vertical) return `at the ${vertical}`
+  return horizontal ? `on the ${horizontal}` : 'in the middle'
+}
+
+/** The box round the set pixels; null when none is set. */
+export function boxOf(set: Uint8Array, width: number): { x0: number, y0: number, x1: number, y1: number } | null {
+  let box: { x0: number, y0: number, x1: number, y1: number } | null = null
+  for (let i = 0; i < set.length; i++) {
+    if (!set[i]) continue
+    const x = i % width
+    const y = Math.floor(i / width)
+    if (!box) box = { x0: x, y0: y, x1: x + 1, y1: y + 1 }
+    if (x < box.x0) box.x0 = x
+    if (x >= box.x1) box.x1 = x + 1
+    box.y1 = y + 1
+  }
+  return box
+}
+
+/** A list as people write it: "a, b and c". */
+export function listInWords(words: readonly string[]): string {
+  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`
+}
+
+/** A share, 0 … 1, as per cent: a decimal only where it says something. */
+export function percentInWords(share: number): string {
+  const percent = share * 100
+  const near = percent > 99 || percent < 2
+  return `${near && !Number.isInteger(percent) ? percent.toFixed(1) : Math.round(percent)} %`
+}

@@ -1,0 +1,3 @@
+export { ghostEntries, ghostRecord } from './ghost'
+export { planSchema, stepSchema, type LaidTool, type Plan, type Step } from './schema'
+export { prepareStep } from './prepare'

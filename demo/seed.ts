@@ -1,0 +1,69 @@
+import { contentHash } from '#core/drawing'
+import { loadKernels } from '#core/kernels'
+import { examine } from '../server/jobs/examine'
+import { pictureOf } from '../server/jobs/picture'
+import * as drawings from '../server/repositories/drawings'
+import * as handIns from '../server/repositories/handins'
+import * as people from '../server/repositories/people'
+import * as plans from '../server/repositories/plans'
+import { inTransaction } from '../server/repositories/database'
+import { packEntries } from '../server/services/records'
+import { sealSecret } from '../server/services/secrets'
+import { BEGINNERS_HAND, STEADY_HAND } from './hand'
+import { drawKettle, kettlePlan, type Attempt } from './kettle'
+import { CLASSES, TEACHER, type DemoLearner } from './people'
+
+/** Entries in a stored batch of the demo. */
+const BATCH = 40
+/** The evening the demo plays on. */
+const EVENING = new Date('2026-11-19T19:00:00Z')
+
+const MINUTE = 60_000
+
+/** Fills an empty database with the hall's evening table. Every drawing goes through the real engine. */
+export async function seedDemo(say: (line: string) => void): Promise<void> {
+  const kernels = loadKernels()
+  say('drawing the kettle plan')
+  const plan = kettlePlan(kernels)
+  const shown = examine(plan.demonstration, plan.steps)
+  const { width, height } = plan.sheet
+  const teacher = await people.addTeacher({ email: TEACHER.email, name: TEACHER.name, secret: await sealSecret(TEACHER.password) })
+  const planRow = await plans.addPlan(teacher.id, plan, await pictureOf(shown.pixels, width, height))
+  for (const { learners, ...one } of CLASSES) {
+    const schoolClass = await people.addClass({ teacherId: teacher.id, ...one })
+    await plans.givePlan(schoolClass.id, planRow.id, 0)
+    for (const [i, learner] of learners.entries()) {
+      say(`drawing for ${learner.name}`)
+      const row = await people.addLearner({ classId: schoolClass.id, name: learner.name, secret: await sealSecret(learner.pin) })
+      if (learner.attempt) await seedDrawing(row.id, planRow.id, teacher.id, learner, learner.attempt, i)
+    }
+  }
+
+  async function seedDrawing(learnerId: number, planId: number, teacherId: number, learner: DemoLearner, attempt: Attempt, place: number): Promise<void> {
+    const hand = learner.steady ? STEADY_HAND : BEGINNERS_HAND
+    const { engine } = drawKettle(kernels, { hand, ...attempt })
+    const { entries } = engine
+    const last = entries.at(-1)!.at
+    const endedAt = new Date(EVENING.getTime() + place * 3 * MINUTE + last)
+    await inTransaction(async (tx) => {
+      const drawing = await drawings.addDrawing(learnerId, planId, tx)
+      let number = 0
+      for (let start = 0; start < entries.length; start += BATCH) {
+        const part = entries.slice(start, start + BATCH)
+        await drawings.addBatch({ drawingId: drawing.id, number: number++, start, count: part.length, ...await packEntries(part) }, tx)
+      }
+      const step = entries.findLast(entry => entry.type === 'step')
+      await drawing.update({ position: entries.length, nextBatch: number, step: step?.step ?? null, lastSeenAt: endedAt }, { transaction: tx })
+      if (!learner.handIn) return
+      const record = { version: 1 as const, sheet: plan.sheet, entries }
+      const { hash, findings, pixels } = examine(record, plan.steps)
+      const row = await handIns.addHandIn({
+        drawingId: drawing.id, attempt: 1, position: entries.length, hash: contentHash(engine.drawing), note: learner.handIn.note,
+        handedInAt: new Date(endedAt.getTime() + MINUTE),
+      }, tx)
+      await handIns.setExamined(row.id, { verification: hash === row.hash ? 'matches' : 'differs', findings, picture: await pictureOf(pixels, width, height) }, tx)
+      const { answer } = learner.handIn
+      if (answer) await handIns.setAnswer({ handInId: row.id, teacherId, answeredAt: new Date(endedAt.getTime() + 30 * MINUTE), ...answer }, tx)
+    })
+  }
+}

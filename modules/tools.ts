@@ -1,0 +1,28 @@
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { build } from 'esbuild'
+import { defineNuxtModule } from 'nuxt/kit'
+
+/**
+ * Bundles what runs beside the server: its worker threads and the command-line tools (migrate, seed).
+ * They share the core and the server's own code; packages stay outside and are found as usual.
+ */
+export default defineNuxtModule({
+  meta: { name: 'little-easel-tools' },
+  setup(_options, nuxt) {
+    nuxt.hook('nitro:init', (nitro) => {
+      nitro.hooks.hook('compiled', async () => {
+        const root = nuxt.options.rootDir
+        const outdir = join(root, nuxt.options.dev ? '.nuxt/tools' : '.output/tools')
+        mkdirSync(outdir, { recursive: true })
+        await build({
+          entryPoints: { examiner: join(root, 'server/jobs/examiner.worker.ts'), setup: join(root, 'server/tools/setup.ts') },
+          outdir,
+          outExtension: { '.js': '.mjs' },
+          bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', sourcemap: 'linked', logLevel: 'warning',
+          alias: { '#core': join(root, 'core'), '#shared': join(root, 'shared'), '#demo': join(root, 'demo') },
+        })
+      })
+    })
+  },
+})

@@ -1,0 +1,79 @@
+import { fileURLToPath } from 'node:url'
+import vuetify from 'vite-plugin-vuetify'
+
+const path = (to: string) => fileURLToPath(new URL(to, import.meta.url))
+
+/** The sheet's worker may use SharedArrayBuffer later; isolation is on from the start. */
+const isolation = {
+  'Cross-Origin-Opener-Policy': 'same-origin',
+  'Cross-Origin-Embedder-Policy': 'require-corp',
+  'Cross-Origin-Resource-Policy': 'same-origin',
+}
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-06-01',
+  ssr: false,
+  devtools: { enabled: false },
+  telemetry: false,
+  modules: ['@pinia/nuxt', '@nuxt/eslint', 'nuxt-auth-utils', 'nuxt-security', './modules/tools'],
+  alias: { '#core': path('./core'), '#demo': path('./demo') },
+  css: ['vuetify/styles', '@fontsource-variable/lexend', '@fontsource-variable/fraunces', '~/assets/main.css'],
+  app: {
+    head: {
+      title: 'Little Easel',
+      htmlAttrs: { lang: 'en' },
+      meta: [
+        { name: 'viewport', content: 'width=device-width, initial-scale=1' },
+        { name: 'description', content: 'Drawing lessons, step by step.' },
+      ],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/easel.svg' }],
+    },
+  },
+  build: { transpile: ['vuetify'] },
+  postcss: { plugins: { cssnano: false } },
+  runtimeConfig: {
+    databaseUrl: '',
+    /** Where the build put the worker scripts of the server. */
+    workersDir: '',
+    session: { password: '', maxAge: 60 * 60 * 24 * 14 },
+  },
+  routeRules: { '/**': { headers: isolation } },
+  security: {
+    rateLimiter: false, // Tries are counted in the database, where all processes see them.
+    requestSizeLimiter: { maxRequestSizeInBytes: 12_000_000, maxUploadFileRequestInBytes: 12_000_000, throwError: true },
+    xssValidator: false, // Bodies are JSON checked by Zod; nothing of them is put out as HTML.
+    corsHandler: { origin: 'null' },
+    headers: {
+      crossOriginEmbedderPolicy: 'require-corp',
+      contentSecurityPolicy: {
+        'default-src': ['\'self\''],
+        'script-src': ['\'self\'', '\'wasm-unsafe-eval\'', '\'nonce-{{nonce}}\'', '\'strict-dynamic\''],
+        'style-src': ['\'self\'', '\'unsafe-inline\''],
+        'img-src': ['\'self\'', 'data:', 'blob:'],
+        'worker-src': ['\'self\'', 'blob:'],
+        'connect-src': ['\'self\''],
+        'font-src': ['\'self\''],
+        'upgrade-insecure-requests': false,
+      },
+      strictTransportSecurity: false, // A school's server on plain http must stay reachable.
+      permissionsPolicy: { fullscreen: ['self'] },
+    },
+  },
+  nitro: { esbuild: { options: { target: 'node20' } } },
+  vite: {
+    plugins: [vuetify({ autoImport: true })],
+    worker: { format: 'es' },
+    server: { headers: isolation },
+    optimizeDeps: { include: ['comlink', 'konva', 'vue-konva', 'zod', 'idb', 'd3-contour', '@noble/hashes/sha2.js', '@noble/hashes/utils.js'] },
+  },
+  hooks: {
+    'vite:extendConfig'(config, { isClient }) {
+      // Without it the development server finds no entry when pages are drawn in the browser only.
+      const options = config as { build?: { rollupOptions?: { input?: Record<string, string> } } }
+      const input = options.build?.rollupOptions?.input
+      if (isClient && input && typeof input === 'object' && !input.server && input.entry) input.server = input.entry
+    },
+  },
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  eslint: { config: { stylistic: { semi: false, quotes: 'single', braceStyle: '1tbs', commaDangle: 'always-multiline' } } },
+})

@@ -1,0 +1,88 @@
+import { createHash } from 'node:crypto'
+import { execFileSync } from 'node:child_process'
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { fromRoot } from './root.mjs'
+import { run } from './run.mjs'
+import { say, Trouble } from './say.mjs'
+
+export function requireNode() {
+  const [major, minor] = process.versions.node.split('.').map(Number)
+  if (major !== 20 || minor < 19) {
+    throw new Trouble(`Little Easel needs Node 20.19 or later of the 20 line; this is ${process.versions.node}.`, 'Install Node 20 and start again.')
+  }
+}
+
+/** npm packages, when they are missing or the lock file changed. */
+export async function ensurePackages() {
+  const stamp = fromRoot('node_modules/.lock-stamp')
+  const wanted = digest(readFileSync(fromRoot('package-lock.json')))
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
+  say('installing packages (a minute or two)')
+  await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { todo: 'Check that the npm registry can be reached, then start again.' })
+  writeFileSync(stamp, wanted)
+}
+
+/** What the build is made from; the same digest means the same build. */
+const SOURCES = ['app', 'core', 'demo', 'modules', 'public', 'scripts', 'server', 'shared', 'nuxt.config.ts', 'package-lock.json']
+
+export function sourcesDigest() {
+  const hash = createHash('sha256')
+  for (const source of SOURCES) addTo(hash, fromRoot(source), source)
+  return hash.digest('hex')
+}
+
+function addTo(hash, path, name) {
+  if (!existsSync(path) || name === 'core/kernels/generated') return
+  if (statSync(path).isDirectory()) {
+    for (const child of readdirSync(path).sort()) addTo(hash, `${path}/${child}`, `${name}/${child}`)
+    return
+  }
+  hash.update(name).update('\0').update(readFileSync(path)).update('\0')
+}
+
+/** Kernels and Nuxt's generated types: needed before lint, types and tests. */
+export async function ensurePrepared() {
+  const kernels = fromRoot('core/kernels/generated/kernels.ts')
+  const assembly = fromRoot('core/kernels/assembly')
+  const newest = Math.max(...readdirSync(assembly).map(file => statSync(`${assembly}/${file}`).mtimeMs))
+  if (!existsSync(kernels) || statSync(kernels).mtimeMs < newest) await run(process.execPath, ['scripts/build-kernels.mjs'])
+  if (!existsSync(fromRoot('.nuxt/tsconfig.json'))) await run('npx', ['nuxt', 'prepare'], { quiet: true })
+}
+
+/** The production build, when the sources changed since the last one. */
+export async function ensureBuilt() {
+  await ensurePrepared()
+  const stamp = fromRoot('.output/sources-stamp')
+  const wanted = sourcesDigest()
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
+  say('building (about a minute)')
+  await run('npx', ['nuxt', 'build'], { env: { NODE_OPTIONS: '--max-old-space-size=4096' } })
+  writeFileSync(stamp, wanted)
+}
+
+/** A Debian package that brings `command`; installed when root, otherwise the one line is said. */
+export async function ensureDebian(command, packages) {
+  if (commandPath(command)) return
+  const line = `apt-get install -y --no-install-recommends ${packages.join(' ')}`
+  if (process.getuid?.() !== 0) throw new Trouble(`${command} is not installed.`, `Run:  sudo ${line}`)
+  say(`installing ${packages.join(', ')} from Debian's packages`)
+  const env = { DEBIAN_FRONTEND: 'noninteractive' }
+  const todo = `Check that Debian's packages can be reached, or run yourself:  ${line}`
+  await run('apt-get', ['update', '-qq'], { env, todo })
+  await run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...packages], { env, todo, quiet: true })
+  if (!commandPath(command)) throw new Trouble(`${command} is still missing after the installation.`, todo)
+}
+
+/** Where a command is; system folders are searched even when they are not in PATH. */
+export function commandPath(command) {
+  const path = `${process.env.PATH}:/usr/sbin:/usr/local/sbin`
+  try {
+    return execFileSync('sh', ['-c', `command -v ${command}`], { env: { PATH: path }, encoding: 'utf8' }).trim()
+  } catch {
+    return null
+  }
+}
+
+function digest(data) {
+  return createHash('sha256').update(data).digest('hex')
+}

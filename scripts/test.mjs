@@ -1,0 +1,66 @@
+// npm test: installs what is missing and runs every check. npm test -- lint types core app e2e: only those.
+import { spawn } from 'node:child_process'
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { ensureBuilt, ensureDebian, ensurePackages, ensurePrepared, requireNode } from './lib/needs.mjs'
+import { ROOT } from './lib/root.mjs'
+import { runMain, say } from './lib/say.mjs'
+
+const PARTS = {
+  lint: () => check('npx', ['eslint', '.', '--max-warnings', '0']),
+  borders: () => check('npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'core', 'shared', 'server', 'app', 'demo']),
+  types: () => check('npx', ['vue-tsc', '-b', '--noEmit']),
+  core: () => vitest('core'),
+  app: () => vitest('app'),
+  async e2e() {
+    await ensureDebian('mariadbd', ['mariadb-server'])
+    await ensureDebian('chromium', ['chromium'])
+    await ensureBuilt()
+    return vitest('e2e')
+  },
+}
+
+runMain(async () => {
+  requireNode()
+  const asked = process.argv.slice(2)
+  const unknown = asked.filter(name => !PARTS[name])
+  if (unknown.length) throw new Error(`There is no part "${unknown[0]}". Parts: ${Object.keys(PARTS).join(', ')}`)
+  await ensurePackages()
+  await ensurePrepared()
+  const total = { passed: 0, failed: 0 }
+  for (const name of asked.length ? asked : Object.keys(PARTS)) {
+    say(name)
+    const { passed, failed } = await PARTS[name]()
+    total.passed += passed
+    total.failed += failed
+  }
+  console.log(`${total.passed} passed, ${total.failed} failed`)
+  process.exit(total.failed ? 1 : 0)
+})
+
+async function check(command, args) {
+  return (await exitCode(command, args)) === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 }
+}
+
+/** Runs one Vitest project and counts from its own report; a run that ends badly without a failed test counts as one. */
+async function vitest(project) {
+  const folder = mkdtempSync(join(tmpdir(), 'little-easel-test-'))
+  const file = join(folder, 'report.json')
+  try {
+    const code = await exitCode('npx', ['vitest', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`])
+    const report = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : { numPassedTests: 0, numFailedTests: 0 }
+    const failed = report.numFailedTests || (code === 0 ? 0 : 1)
+    return { passed: report.numPassedTests, failed }
+  } finally {
+    rmSync(folder, { recursive: true, force: true })
+  }
+}
+
+function exitCode(command, args) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'] })
+    child.on('error', () => resolve(1))
+    child.on('exit', code => resolve(code ?? 1))
+  })
+}

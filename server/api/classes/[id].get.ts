@@ -1,0 +1,9 @@
+import { z } from 'zod'
+import { idSchema } from '#shared/schemas'
+import { registerView } from '../../services/pages'
+
+export default defineRoute({
+  who: 'teacher',
+  params: z.object({ id: idSchema }),
+  run: ({ person, params }) => registerView(person, params.id),
+})

@@ -1,0 +1,10 @@
+import { z } from 'zod'
+import { batchSchema, idSchema } from '#shared/schemas'
+import { storeBatch } from '../../../services/records'
+
+export default defineRoute({
+  who: 'signed-in',
+  params: z.object({ id: idSchema }),
+  body: batchSchema,
+  run: ({ person, params, body }) => storeBatch(person, params.id, body),
+})

@@ -1,0 +1,12 @@
+import { learnerSignInSchema } from '#shared/schemas'
+import { signInLearner } from '../../services/signin'
+
+export default defineRoute({
+  who: 'anyone',
+  body: learnerSignInSchema,
+  async run({ body, event }) {
+    const person = await signInLearner(body.code, body.name, body.pin)
+    await setUserSession(event, { user: person })
+    return person
+  },
+})

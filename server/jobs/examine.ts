@@ -1,0 +1,25 @@
+import { contentHash, replay, standingActs, type DrawingRecord } from '#core/drawing'
+import { loadKernels } from '#core/kernels'
+import { flattenDrawing } from '#core/layers'
+import { lookAt } from '#core/lookfor'
+import type { Plan } from '#core/plan'
+import type { StepFindings } from '#shared/views'
+
+export interface Examination {
+  hash: string
+  findings: StepFindings[]
+  /** The drawing on its paper, RGBA8, row-major. */
+  pixels: Uint8Array
+}
+
+const kernels = loadKernels()
+
+/** Draws a record again and looks at every step that was opened. Heavy: for worker threads and tools. */
+export function examine(record: DrawingRecord, steps: Plan['steps']): Examination {
+  const { drawing } = replay(kernels, record)
+  const acts = standingActs(record.entries)
+  const opened = new Set(record.entries.flatMap(entry => (entry.type === 'step' ? [entry.step] : [])))
+  const findings = steps.filter(step => opened.has(step.id))
+    .map(step => ({ step: step.id, findings: lookAt({ drawing, acts, step: step.id }, step.lookFors) }))
+  return { hash: contentHash(drawing), findings, pixels: flattenDrawing(kernels, drawing) }
+}

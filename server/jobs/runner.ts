@@ -1,0 +1,78 @@
+import { once } from 'node:events'
+import { join } from 'node:path'
+import { Worker } from 'node:worker_threads'
+import type { HandIn, Job } from '../models'
+import * as drawings from '../repositories/drawings'
+import * as handIns from '../repositories/handins'
+import * as jobs from '../repositories/jobs'
+import { planById } from '../repositories/plans'
+import { recordOf } from '../services/records'
+import { log } from '../utils/log'
+import type { Examination } from './examine'
+import { pictureOf } from './picture'
+
+/** How often the queue is looked at when it was empty, ms. */
+const IDLE_MS = 700
+
+/** Takes jobs from the queue, one at a time, and runs them in a thread of its own. */
+export function startRunner(workersDir: string): () => Promise<void> {
+  let worker: Worker | null = null
+  let isStopped = false
+  let timer: NodeJS.Timeout | null = null
+
+  async function examineInThread(message: unknown): Promise<Examination> {
+    worker ??= new Worker(join(workersDir, 'examiner.mjs'))
+    worker.unref()
+    const answer = once(worker, 'message')
+    worker.postMessage(message)
+    try {
+      const [{ result, error }] = await answer as [{ result?: Examination, error?: string }]
+      if (!result) throw new Error(error)
+      return result
+    } catch (error) {
+      void worker?.terminate()
+      worker = null
+      throw error
+    }
+  }
+
+  async function verify(handIn: HandIn): Promise<void> {
+    const drawing = (await drawings.drawingById(handIn.drawingId))!
+    const plan = (await planById(drawing.planId))!.document
+    const record = await recordOf(drawing, handIn.position)
+    const { hash, findings, pixels } = await examineInThread({ record, steps: plan.steps })
+    const picture = await pictureOf(pixels, record.sheet.width, record.sheet.height)
+    await handIns.setExamined(handIn.id, { verification: hash === handIn.hash ? 'matches' : 'differs', findings, picture })
+  }
+
+  async function run(job: Job): Promise<void> {
+    const began = Date.now()
+    try {
+      const handIn = await handIns.handInById(job.subject)
+      if (handIn) await verify(handIn)
+      await jobs.endJob(job, 'done')
+      log('info', 'job-done', { job: job.id, kind: job.kind, ms: Date.now() - began })
+    } catch (error) {
+      log('error', 'job-failed', { job: job.id, kind: job.kind, error: error instanceof Error ? error.message : String(error) })
+      await jobs.endJob(job, 'waiting')
+    }
+  }
+
+  async function turn(): Promise<void> {
+    let found: Job | null = null
+    try {
+      found = await jobs.takeJob(new Date())
+      if (found) await run(found)
+    } catch (error) {
+      log('warn', 'queue-unreachable', { error: error instanceof Error ? error.name : String(error) })
+    }
+    if (!isStopped) timer = setTimeout(() => void turn(), found ? 0 : IDLE_MS).unref()
+  }
+
+  void turn()
+  return async () => {
+    isStopped = true
+    if (timer) clearTimeout(timer)
+    await worker?.terminate()
+  }
+}

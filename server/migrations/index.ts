@@ -1,0 +1,17 @@
+import { SequelizeStorage, Umzug, type InputMigrations } from 'umzug'
+import type { QueryInterface, Sequelize } from 'sequelize'
+import { first } from './0001-first'
+
+/** All migrations in their order. A landed one is never changed; a change is a new one. */
+const MIGRATIONS: InputMigrations<QueryInterface> = [first]
+
+/** Brings the database up to date; returns the names of what was done. */
+export async function migrate(sequelize: Sequelize): Promise<string[]> {
+  const umzug = new Umzug({
+    migrations: MIGRATIONS,
+    context: sequelize.getQueryInterface(),
+    storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
+    logger: undefined,
+  })
+  return (await umzug.up()).map(each => each.name)
+}

@@ -1,0 +1,167 @@
+import mariadb from 'mariadb'
+import { DataTypes, Sequelize, type CreationOptional, type InferAttributes, type InferCreationAttributes, Model } from 'sequelize'
+import type { Plan } from '#core/plan'
+import type { StepFindings } from '#shared/views'
+import type { MarkLevel } from '#shared/schemas'
+
+type Row<M extends Model> = Model<InferAttributes<M>, InferCreationAttributes<M>>
+
+export class Teacher extends Model<InferAttributes<Teacher>, InferCreationAttributes<Teacher>> {
+  declare id: CreationOptional<number>
+  declare email: string
+  declare name: string
+  /** scrypt: salt and key, hex, parted by a colon. */
+  declare secret: string
+}
+
+export class SchoolClass extends Model<InferAttributes<SchoolClass>, InferCreationAttributes<SchoolClass>> {
+  declare id: CreationOptional<number>
+  declare teacherId: number
+  declare name: string
+  declare code: string
+  declare meets: string
+}
+
+export class Learner extends Model<InferAttributes<Learner>, InferCreationAttributes<Learner>> {
+  declare id: CreationOptional<number>
+  declare classId: number
+  declare name: string
+  declare secret: string
+}
+
+export class PlanRow extends Model<InferAttributes<PlanRow>, InferCreationAttributes<PlanRow>> {
+  declare id: CreationOptional<number>
+  declare teacherId: number
+  declare title: string
+  declare document: Plan
+  declare picture: Buffer | null
+}
+
+export class Assignment extends Model<InferAttributes<Assignment>, InferCreationAttributes<Assignment>> {
+  declare classId: number
+  declare planId: number
+  declare place: number
+}
+
+export class DrawingRow extends Model<InferAttributes<DrawingRow>, InferCreationAttributes<DrawingRow>> {
+  declare id: CreationOptional<number>
+  declare learnerId: number
+  declare planId: number
+  /** Entries and batches that are stored. */
+  declare position: CreationOptional<number>
+  declare nextBatch: CreationOptional<number>
+  declare step: CreationOptional<string | null>
+  declare writer: CreationOptional<string | null>
+  declare writerSeenAt: CreationOptional<Date | null>
+  declare lastSeenAt: CreationOptional<Date | null>
+}
+
+export class RecordBatch extends Model<InferAttributes<RecordBatch>, InferCreationAttributes<RecordBatch>> {
+  declare drawingId: number
+  declare number: number
+  declare start: number
+  declare count: number
+  /** SHA-256 of the JSON, hex. */
+  declare digest: string
+  /** zlib-packed JSON of the entries. */
+  declare packed: Buffer
+}
+
+export class HandIn extends Model<InferAttributes<HandIn>, InferCreationAttributes<HandIn>> {
+  declare id: CreationOptional<number>
+  declare drawingId: number
+  declare attempt: number
+  declare position: number
+  declare hash: string
+  declare note: string
+  declare state: CreationOptional<'waiting' | 'again' | 'accepted'>
+  declare verification: CreationOptional<'waiting' | 'matches' | 'differs'>
+  declare findings: CreationOptional<StepFindings[] | null>
+  declare picture: CreationOptional<Buffer | null>
+  declare handedInAt: Date
+}
+
+export class Answer extends Model<InferAttributes<Answer>, InferCreationAttributes<Answer>> {
+  declare handInId: number
+  declare teacherId: number
+  declare marks: Record<string, MarkLevel>
+  declare words: string
+  declare next: string
+  declare outcome: 'again' | 'accepted'
+  declare answeredAt: Date
+}
+
+export class Job extends Model<InferAttributes<Job>, InferCreationAttributes<Job>> {
+  declare id: CreationOptional<number>
+  declare kind: 'verify'
+  declare subject: number
+  declare state: CreationOptional<'waiting' | 'running' | 'done' | 'failed'>
+  declare tries: CreationOptional<number>
+  declare leaseUntil: CreationOptional<Date | null>
+}
+
+export class SignInTry extends Model<InferAttributes<SignInTry>, InferCreationAttributes<SignInTry>> {
+  declare door: string
+  declare count: number
+  declare since: Date
+}
+
+const id = { type: DataTypes.BIGINT, primaryKey: true, autoIncrement: true } as const
+const reference = { type: DataTypes.BIGINT, allowNull: false } as const
+const text = (length: number) => ({ type: DataTypes.STRING(length), allowNull: false }) as const
+const count = { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 } as const
+const time = DataTypes.DATE(3)
+
+/** Connects and binds every model. The pool opens connections when they are needed. */
+export function connect(url: string): Sequelize {
+  const sequelize = new Sequelize(url, {
+    dialect: 'mariadb',
+    dialectModule: mariadb,
+    logging: false,
+    define: { timestamps: false, underscored: true },
+    pool: { max: 10, acquire: 8000 },
+    dialectOptions: { connectTimeout: 3000, maxAllowedPacket: 256 * 1024 * 1024 },
+  })
+  const bind = { sequelize }
+  Teacher.init({ id, email: text(200), name: text(80), secret: text(200) }, { ...bind, tableName: 'teachers' })
+  SchoolClass.init({ id, teacherId: reference, name: text(80), code: text(12), meets: text(120) }, { ...bind, tableName: 'classes' })
+  Learner.init({ id, classId: reference, name: text(60), secret: text(200) }, { ...bind, tableName: 'learners' })
+  PlanRow.init({ id, teacherId: reference, title: text(80), document: json('document', false), picture: DataTypes.BLOB('long') }, { ...bind, tableName: 'plans' })
+  Assignment.init({ classId: { ...reference, primaryKey: true }, planId: { ...reference, primaryKey: true }, place: count }, { ...bind, tableName: 'assignments' })
+  DrawingRow.init({
+    id, learnerId: reference, planId: reference, position: count, nextBatch: count,
+    step: DataTypes.STRING(60), writer: DataTypes.STRING(40), writerSeenAt: time, lastSeenAt: time,
+  }, { ...bind, tableName: 'drawings' })
+  RecordBatch.init({
+    drawingId: { ...reference, primaryKey: true }, number: { type: DataTypes.INTEGER, primaryKey: true },
+    start: count, count, digest: text(64), packed: { type: DataTypes.BLOB('long'), allowNull: false },
+  }, { ...bind, tableName: 'record_batches' })
+  HandIn.init({
+    id, drawingId: reference, attempt: count, position: count, hash: text(64), note: text(1000),
+    state: { ...text(20), defaultValue: 'waiting' }, verification: { ...text(20), defaultValue: 'waiting' },
+    findings: json('findings', true), picture: DataTypes.BLOB('long'), handedInAt: { type: time, allowNull: false },
+  }, { ...bind, tableName: 'hand_ins' })
+  Answer.init({
+    handInId: { ...reference, primaryKey: true }, teacherId: reference, marks: json('marks', false), words: text(4000), next: text(1000),
+    outcome: text(20), answeredAt: { type: time, allowNull: false },
+  }, { ...bind, tableName: 'answers' })
+  Job.init({
+    id, kind: text(20), subject: reference, state: { ...text(20), defaultValue: 'waiting' }, tries: count, leaseUntil: time,
+  }, { ...bind, tableName: 'jobs' })
+  SignInTry.init({ door: { ...text(200), primaryKey: true }, count, since: { type: time, allowNull: false } }, { ...bind, tableName: 'sign_in_tries' })
+  return sequelize
+}
+
+/** A column that holds JSON: MariaDB keeps it as text, so it is written and read here. */
+function json(column: string, allowNull: boolean) {
+  return {
+    type: DataTypes.TEXT('long'), allowNull,
+    get(this: Row<Model>) {
+      const value: unknown = this.getDataValue(column as never)
+      return typeof value === 'string' ? JSON.parse(value) as unknown : value
+    },
+    set(this: Row<Model>, value: unknown) {
+      this.setDataValue(column as never, (value === null ? null : JSON.stringify(value)) as never)
+    },
+  }
+}

@@ -1,0 +1,32 @@
+import { Transaction, type Sequelize } from 'sequelize'
+import { connect } from '../models'
+
+let sequelize: Sequelize | null = null
+
+/** Opens the pool once; nothing is sent before the first question. */
+export function openDatabase(url: string): Sequelize {
+  sequelize ??= connect(url)
+  return sequelize
+}
+
+function database(): Sequelize {
+  if (!sequelize) throw new Error('the database was not opened')
+  return sequelize
+}
+
+export type Tx = Transaction
+
+/** Runs `work` in one transaction: all of it is committed, or nothing. */
+export function inTransaction<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
+  return database().transaction({ isolationLevel: Transaction.ISOLATION_LEVELS.READ_COMMITTED }, work)
+}
+
+/** Throws when the database can't be reached. */
+export async function ping(): Promise<void> {
+  await database().query('SELECT 1')
+}
+
+export async function closeDatabase(): Promise<void> {
+  await sequelize?.close()
+  sequelize = null
+}

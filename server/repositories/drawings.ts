@@ -1,0 +1,38 @@
+import { DrawingRow, RecordBatch } from '../models'
+import type { Tx } from './database'
+
+export function drawingById(id: number): Promise<DrawingRow | null> {
+  return DrawingRow.findByPk(id)
+}
+
+/** The row, locked until the transaction ends: batches of one drawing are stored one after the other. */
+export function lockDrawing(id: number, transaction: Tx): Promise<DrawingRow | null> {
+  return DrawingRow.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE })
+}
+
+/** The learner's latest drawing for a plan. */
+export function latestDrawing(learnerId: number, planId: number): Promise<DrawingRow | null> {
+  return DrawingRow.findOne({ where: { learnerId, planId }, order: [['id', 'DESC']] })
+}
+
+export function drawingsOf(learnerIds: number[]): Promise<DrawingRow[]> {
+  return DrawingRow.findAll({ where: { learnerId: learnerIds }, order: ['id'] })
+}
+
+export function addDrawing(learnerId: number, planId: number, transaction?: Tx): Promise<DrawingRow> {
+  return DrawingRow.create({ learnerId, planId }, { transaction })
+}
+
+export function batchesOf(drawingId: number, transaction?: Tx): Promise<RecordBatch[]> {
+  return RecordBatch.findAll({ where: { drawingId }, order: ['number'], transaction })
+}
+
+export function batch(drawingId: number, number: number, transaction?: Tx): Promise<RecordBatch | null> {
+  return RecordBatch.findOne({ where: { drawingId, number }, transaction })
+}
+
+export type NewBatch = Pick<RecordBatch, 'drawingId' | 'number' | 'start' | 'count' | 'digest' | 'packed'>
+
+export async function addBatch(values: NewBatch, transaction?: Tx): Promise<void> {
+  await RecordBatch.create(values, { transaction })
+}

@@ -1,0 +1,80 @@
+import type { HandInCard, HandInView, Person, StepFindings } from '#shared/views'
+import type { DrawingRow, HandIn, Learner, PlanRow, SchoolClass } from '../models'
+import { inTransaction } from '../repositories/database'
+import * as drawings from '../repositories/drawings'
+import * as handIns from '../repositories/handins'
+import * as jobs from '../repositories/jobs'
+import * as people from '../repositories/people'
+import * as plans from '../repositories/plans'
+import { Refused } from '../utils/refuse'
+import { answerView } from './answers'
+import { recordOf } from './records'
+import { requireDrawing, requireHandIn } from './rights'
+
+/** Gives a drawing in for a crit: fixes its place in the record and its hash, and queues the check. */
+export async function handIn(person: Person, drawingId: number, given: { position: number, hash: string, note: string }): Promise<{ id: number }> {
+  await requireDrawing(person, drawingId)
+  if (person.kind !== 'learner') throw new Refused('not-yours', 'Only its learner can hand a drawing in.', 'Ask the learner.')
+  return inTransaction(async (tx) => {
+    const drawing = (await drawings.lockDrawing(drawingId, tx))!
+    if (given.position > drawing.position) {
+      throw new Refused('record-incomplete', `The server has ${drawing.position} of ${given.position} entries.`, 'Wait until your work is sent, then hand in again.', { position: drawing.position })
+    }
+    const attempt = 1 + await handIns.countHandIns(drawingId, tx)
+    const row = await handIns.addHandIn({ drawingId, attempt, handedInAt: new Date(), ...given }, tx)
+    await jobs.addJob(row.id, tx)
+    return { id: row.id }
+  })
+}
+
+interface Given { row: HandIn, drawing: DrawingRow, learner: Learner, schoolClass: SchoolClass, plan: PlanRow }
+
+/** Every hand-in of the teacher's classes, oldest first. */
+async function handInsFor(teacherId: number): Promise<Given[]> {
+  const classes = await people.classesOf(teacherId)
+  const learners = await people.learnersOf(classes.map(each => each.id))
+  const drawn = await drawings.drawingsOf(learners.map(each => each.id))
+  const given = await handIns.handInsOf(drawn.map(each => each.id))
+  const titles = await plans.plansOf(teacherId)
+  return given.map((row) => {
+    const drawing = drawn.find(each => each.id === row.drawingId)!
+    const learner = learners.find(each => each.id === drawing.learnerId)!
+    return { row, drawing, learner, schoolClass: classes.find(each => each.id === learner.classId)!, plan: titles.find(each => each.id === drawing.planId)! }
+  })
+}
+
+export async function handInCards(teacherId: number): Promise<HandInCard[]> {
+  return (await handInsFor(teacherId)).map(({ row, learner, schoolClass, plan }) => ({
+    id: row.id, learner: learner.name, className: schoolClass.name, plan: plan.title,
+    handedInAt: row.handedInAt.toISOString(), state: row.state, verification: row.verification, attempt: row.attempt,
+    ...countMet(row.findings),
+  }))
+}
+
+function countMet(findings: StepFindings[] | null): { met: number | null, judged: number | null } {
+  if (!findings) return { met: null, judged: null }
+  const all = findings.flatMap(each => each.findings).filter(each => each.verdict !== 'cant-tell')
+  return { met: all.filter(each => each.verdict === 'met').length, judged: all.length }
+}
+
+export async function handInView(person: Person, id: number): Promise<HandInView> {
+  const { handIn: row, drawing, learner, schoolClass } = await requireHandIn(person, id)
+  const plan = (await plans.planById(drawing.planId))!
+  const [answer] = await handIns.answersOf([id])
+  const pile = person.kind === 'teacher'
+    ? (await handInsFor(person.id)).filter(each => each.row.state === 'waiting').map(each => each.row.id)
+    : []
+  return {
+    id, drawingId: drawing.id, learner: learner.name, className: schoolClass.name, planId: plan.id, plan: plan.document,
+    note: row.note, attempt: row.attempt, handedInAt: row.handedInAt.toISOString(), state: row.state,
+    verification: row.verification, hash: row.hash, record: await recordOf(drawing, row.position),
+    findings: row.findings ?? [], answer: answer ? await answerView(answer) : null, pile,
+  }
+}
+
+export async function handInPicture(person: Person, id: number): Promise<Buffer> {
+  await requireHandIn(person, id)
+  const picture = await handIns.handInPicture(id)
+  if (!picture) throw new Refused('not-found', 'The picture is being made.', 'Look again in a moment.')
+  return picture
+}

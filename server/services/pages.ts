@@ -1,0 +1,88 @@
+import type { DeskView, FolioView, Person, PlanCard, RegisterView } from '#shared/views'
+import type { PlanRow } from '../models'
+import * as drawings from '../repositories/drawings'
+import * as handIns from '../repositories/handins'
+import * as people from '../repositories/people'
+import * as plans from '../repositories/plans'
+import { Refused } from '../utils/refuse'
+import { answerView } from './answers'
+import { handInCards } from './handins'
+import { requireClass, requirePlan } from './rights'
+
+type Teacher = Extract<Person, { kind: 'teacher' }>
+type LearnerPerson = Extract<Person, { kind: 'learner' }>
+
+function planCard({ id, document }: PlanRow): PlanCard {
+  const { title, goal, level, minutes, steps } = document
+  return { id, title, goal, level, minutes, steps: steps.length }
+}
+
+export async function deskView(person: Teacher): Promise<DeskView> {
+  const classes = await people.classesOf(person.id)
+  const learners = await people.learnersOf(classes.map(each => each.id))
+  const cards = await handInCards(person.id)
+  return {
+    name: person.name,
+    classes: classes.map(({ id, name, code, meets }) => ({
+      id, name, code, when: meets, learners: learners.filter(learner => learner.classId === id).length,
+    })),
+    plans: (await plans.plansOf(person.id)).map(planCard),
+    waiting: cards.filter(each => each.state === 'waiting'),
+    answered: cards.filter(each => each.state !== 'waiting').reverse(),
+  }
+}
+
+export async function registerView(person: Teacher, classId: number): Promise<RegisterView> {
+  const { id, name, code, meets } = await requireClass(person, classId)
+  const learners = await people.learnersOf([id])
+  const drawn = await drawings.drawingsOf(learners.map(each => each.id))
+  const given = await handIns.handInsOf(drawn.map(each => each.id))
+  const given2class = await plans.plansOfClass(id)
+  return {
+    id, name, code, when: meets,
+    plans: given2class.map(plan => ({ id: plan.id, title: plan.title })),
+    learners: learners.map((learner) => {
+      const theirs = drawn.filter(each => each.learnerId === learner.id)
+      const drawing = theirs.at(-1)
+      const plan = given2class.find(each => each.id === drawing?.planId)
+      const handedIn = given.filter(each => theirs.some(one => one.id === each.drawingId))
+      const latest = handedIn.at(-1)
+      return {
+        id: learner.id, name: learner.name, plan: plan?.title ?? null,
+        step: plan?.document.steps.find(step => step.id === drawing?.step)?.title ?? null,
+        strokes: drawing?.position ?? 0, lastSeenAt: drawing?.lastSeenAt?.toISOString() ?? null,
+        handIns: handedIn.length, latest: latest ? { id: latest.id, state: latest.state } : null,
+      }
+    }),
+  }
+}
+
+export async function folioView(person: LearnerPerson): Promise<FolioView> {
+  const learner = await people.learnerById(person.id)
+  if (!learner) throw new Refused('not-signed-in', 'Your name is not in the register any more.', 'Ask your teacher.')
+  const given = await plans.plansOfClass(learner.classId)
+  const drawn = await drawings.drawingsOf([learner.id])
+  const handed = await handIns.handInsOf(drawn.map(each => each.id))
+  const answers = await handIns.answersOf(handed.map(each => each.id))
+  const planEntries = given.map(async (plan) => {
+    const theirs = drawn.filter(each => each.planId === plan.id)
+    const drawing = theirs.at(-1)
+    const rows = handed.filter(each => theirs.some(one => one.id === each.drawingId)).reverse()
+    return {
+      ...planCard(plan),
+      drawing: drawing ? { id: drawing.id, position: drawing.position, lastSeenAt: drawing.lastSeenAt?.toISOString() ?? null } : null,
+      handIns: await Promise.all(rows.map(async (row) => {
+        const answer = answers.find(each => each.handInId === row.id)
+        return { id: row.id, handedInAt: row.handedInAt.toISOString(), state: row.state, attempt: row.attempt, answer: answer ? await answerView(answer) : null }
+      })),
+    }
+  })
+  return { name: person.name, className: person.className, plans: await Promise.all(planEntries) }
+}
+
+export async function planPicture(person: Person, id: number): Promise<Buffer> {
+  await requirePlan(person, id)
+  const picture = await plans.planPicture(id)
+  if (!picture) throw new Refused('not-found', 'This plan has no picture yet.', 'Draw its demonstration.')
+  return picture
+}

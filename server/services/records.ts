@@ -1,0 +1,113 @@
+import { createHash } from 'node:crypto'
+import { promisify } from 'node:util'
+import { deflate, inflate } from 'node:zlib'
+import type { DrawingRecord, Entry } from '#core/drawing'
+import { WRITER_SILENCE_MS } from '#shared/limits'
+import type { Batch } from '#shared/schemas'
+import type { Person } from '#shared/views'
+import type { DrawingRow } from '../models'
+import { inTransaction, type Tx } from '../repositories/database'
+import * as drawings from '../repositories/drawings'
+import { planById } from '../repositories/plans'
+import { Refused } from '../utils/refuse'
+import { requireDrawing } from './rights'
+
+const pack = promisify(deflate) as (data: Buffer, options: { level: number }) => Promise<Buffer>
+const unpack = promisify(inflate) as (data: Buffer) => Promise<Buffer>
+
+/** Entries as they are stored: packed JSON and its digest. */
+export async function packEntries(entries: readonly Entry[]): Promise<{ packed: Buffer, digest: string }> {
+  const json = Buffer.from(JSON.stringify(entries))
+  return { packed: await pack(json, { level: 6 }), digest: createHash('sha256').update(json).digest('hex') }
+}
+
+/** All entries the server has of a drawing, in order. */
+export async function entriesOf(drawingId: number, transaction?: Tx): Promise<Entry[]> {
+  const batches = await drawings.batchesOf(drawingId, transaction)
+  const parts = await Promise.all(batches.map(async each => JSON.parse((await unpack(each.packed)).toString()) as Entry[]))
+  return parts.flat()
+}
+
+/** The record of a drawing up to `position`. */
+export async function recordOf(drawing: DrawingRow, position: number): Promise<DrawingRecord> {
+  const plan = (await planById(drawing.planId))!
+  return { version: 1, sheet: plan.document.sheet, entries: (await entriesOf(drawing.id)).slice(0, position) }
+}
+
+export interface Stored {
+  /** Entries and batches the server has now. */
+  position: number
+  nextBatch: number
+}
+
+/**
+ * Stores a batch. The same batch again is answered, not stored twice; anything out of order, from
+ * another tab or different under the same number is refused and nothing is stored.
+ */
+export async function storeBatch(person: Person, drawingId: number, batch: Batch): Promise<Stored> {
+  const access = await requireDrawing(person, drawingId)
+  if (person.kind !== 'learner' || access.learner.id !== person.id) {
+    throw new Refused('not-yours', 'Only its learner draws on this sheet.', 'Open a drawing of your own.')
+  }
+  const { packed, digest } = await packEntries(batch.entries)
+  return inTransaction(async (tx) => {
+    const drawing = (await drawings.lockDrawing(drawingId, tx))!
+    const known = batch.number < drawing.nextBatch ? await drawings.batch(drawingId, batch.number, tx) : null
+    if (known) {
+      if (known.digest !== digest) {
+        throw new Refused('batch-differs', `Part ${batch.number} of this drawing is kept already and is different.`,
+          'This drawing went on in another place. Keep your strokes as a drawing of their own.', stored(drawing))
+      }
+      return stored(drawing)
+    }
+    if (batch.number !== drawing.nextBatch || batch.from !== drawing.position) {
+      throw new Refused('batch-out-of-order', `Part ${drawing.nextBatch} from entry ${drawing.position} comes next, not part ${batch.number} from ${batch.from}.`,
+        'Send the missing parts first.', stored(drawing))
+    }
+    if (drawing.writer !== null && drawing.writer !== batch.writer) {
+      throw new Refused('other-writer', 'This drawing was opened in another place.',
+        'Go on there, or take it over here.', stored(drawing))
+    }
+    await drawings.addBatch({ drawingId, number: batch.number, start: batch.from, count: batch.entries.length, digest, packed }, tx)
+    const now = new Date()
+    const step = batch.entries.findLast(entry => entry.type === 'step')
+    await drawing.update({
+      position: drawing.position + batch.entries.length, nextBatch: drawing.nextBatch + 1,
+      writer: batch.writer, writerSeenAt: now, lastSeenAt: now, ...(step && { step: step.step }),
+    }, { transaction: tx })
+    return stored(drawing)
+  })
+}
+
+const stored = ({ position, nextBatch }: DrawingRow) => ({ position, nextBatch })
+
+/** Makes a tab the one that draws. Refused while another was heard of lately, unless it is taken over. */
+export async function claimDrawing(person: Person, drawingId: number, writer: string, takeOver: boolean): Promise<Stored> {
+  await requireDrawing(person, drawingId)
+  if (person.kind !== 'learner') throw new Refused('not-yours', 'Only its learner draws on this sheet.', 'Open it in the Crit instead.')
+  return inTransaction(async (tx) => {
+    const drawing = (await drawings.lockDrawing(drawingId, tx))!
+    const isHeld = drawing.writer !== null && drawing.writer !== writer && drawing.writerSeenAt !== null
+      && Date.now() - drawing.writerSeenAt.getTime() < WRITER_SILENCE_MS
+    if (isHeld && !takeOver) {
+      throw new Refused('open-elsewhere', 'This drawing is open in another place.', 'Go on there, or take it over here.')
+    }
+    await drawing.update({ writer, writerSeenAt: new Date() }, { transaction: tx })
+    return stored(drawing)
+  })
+}
+
+/** A new drawing that begins as the first `position` entries of this one: nothing drawn apart is lost. */
+export async function copyDrawing(person: Person, drawingId: number, position: number): Promise<{ id: number } & Stored> {
+  const { drawing } = await requireDrawing(person, drawingId)
+  if (person.kind !== 'learner') throw new Refused('not-yours', 'Only its learner can copy a drawing.', 'Ask the learner.')
+  const entries = (await entriesOf(drawingId)).slice(0, position)
+  return inTransaction(async (tx) => {
+    const copy = await drawings.addDrawing(drawing.learnerId, drawing.planId, tx)
+    if (entries.length) {
+      await drawings.addBatch({ drawingId: copy.id, number: 0, start: 0, count: entries.length, ...await packEntries(entries) }, tx)
+      await copy.update({ position: entries.length, nextBatch: 1, step: drawing.step, lastSeenAt: new Date() }, { transaction: tx })
+    }
+    return { id: copy.id, ...stored(copy) }
+  })
+}

@@ -1,0 +1,52 @@
+import { TRIES, TRIES_WINDOW_MS } from '#shared/limits'
+import type { Person } from '#shared/views'
+import * as people from '../repositories/people'
+import { Refused } from '../utils/refuse'
+import { sealSecret, secretFits } from './secrets'
+
+/** Compared against when nobody has the name, so that the answer takes as long. */
+const nobody = sealSecret('nobody')
+
+export async function signInTeacher(email: string, password: string): Promise<Person> {
+  const door = `teacher ${email.toLowerCase()}`
+  await requireTriesLeft(door)
+  const teacher = await people.teacherByEmail(email.toLowerCase())
+  const fits = await secretFits(password, teacher?.secret ?? await nobody)
+  if (!teacher || !fits) {
+    await countTry(door)
+    throw new Refused('wrong-sign-in', 'E-mail and password do not go together.', 'Check both and try again.')
+  }
+  await people.forgetTries(door)
+  return { kind: 'teacher', id: teacher.id, name: teacher.name }
+}
+
+export async function signInLearner(code: string, name: string, pin: string): Promise<Person> {
+  const door = `learner ${code} ${name.toLowerCase()}`
+  await requireTriesLeft(door)
+  const schoolClass = await people.classByCode(code)
+  const learner = schoolClass && await people.learnerByName(schoolClass.id, name)
+  const fits = await secretFits(pin, learner?.secret ?? await nobody)
+  if (!schoolClass || !learner || !fits) {
+    await countTry(door)
+    throw new Refused('wrong-sign-in', 'Class code, name and PIN do not go together.', 'Look at your slip again, or ask your teacher for a new one.')
+  }
+  await people.forgetTries(door)
+  return { kind: 'learner', id: learner.id, name: learner.name, className: schoolClass.name }
+}
+
+async function requireTriesLeft(door: string): Promise<void> {
+  const tries = await people.triesAt(door)
+  if (!tries || tries.count < TRIES) return
+  const left = tries.since.getTime() + TRIES_WINDOW_MS - Date.now()
+  if (left <= 0) {
+    await people.forgetTries(door)
+    return
+  }
+  throw new Refused('too-many-tries', `That was wrong ${TRIES} times.`, `Wait ${Math.ceil(left / 60_000)} minutes, or ask your teacher.`)
+}
+
+async function countTry(door: string): Promise<void> {
+  const tries = await people.triesAt(door)
+  const isOld = !tries || Date.now() - tries.since.getTime() > TRIES_WINDOW_MS
+  await people.setTries(door, isOld ? 1 : tries.count + 1, isOld ? new Date() : tries.since)
+}

@@ -1,0 +1,53 @@
+import type { Sequelize } from 'sequelize'
+import { seedDemo } from '#demo/seed'
+import { migrate } from '../migrations'
+import { closeDatabase, openDatabase } from '../repositories/database'
+import { countTeachers } from '../repositories/people'
+
+/**
+ * Prepares a database: migrates it and, with --demo, loads the demo when it is empty.
+ * --reset drops every table first. Reads NUXT_DATABASE_URL.
+ */
+async function main(): Promise<void> {
+  const url = process.env.NUXT_DATABASE_URL
+  if (!url) throw new Error('NUXT_DATABASE_URL is not set')
+  await createDatabase(url)
+  const sequelize = openDatabase(url)
+  if (process.argv.includes('--reset')) await dropTables(sequelize)
+  for (const name of await migrate(sequelize)) console.log(`migrated ${name}`)
+  if (process.argv.includes('--demo') && await countTeachers() === 0) {
+    const began = Date.now()
+    await seedDemo(line => console.log(`demo: ${line}`))
+    console.log(`demo loaded in ${Math.round((Date.now() - began) / 1000)} s`)
+  }
+  await closeDatabase()
+}
+
+async function createDatabase(url: string): Promise<void> {
+  const { pathname } = new URL(url)
+  const name = pathname.slice(1).replaceAll('`', '')
+  const server = new URL(url)
+  server.pathname = '/'
+  const mariadb = (await import('mariadb')).default
+  const connection = await mariadb.createConnection({
+    host: server.hostname, port: Number(server.port || 3306), user: decodeURIComponent(server.username), password: decodeURIComponent(server.password),
+  })
+  try {
+    await connection.query(`CREATE DATABASE IF NOT EXISTS \`${name}\` CHARACTER SET utf8mb4`)
+  } finally {
+    await connection.end()
+  }
+}
+
+async function dropTables(sequelize: Sequelize): Promise<void> {
+  await sequelize.query('SET FOREIGN_KEY_CHECKS = 0')
+  for (const table of await sequelize.getQueryInterface().showAllTables()) {
+    await sequelize.query(`DROP TABLE IF EXISTS \`${String(table)}\``)
+  }
+  await sequelize.query('SET FOREIGN_KEY_CHECKS = 1')
+}
+
+main().catch((error: unknown) => {
+  console.error(error instanceof Error ? error.message : error)
+  process.exit(1)
+})

@@ -1,0 +1,33 @@
+/** What the server may answer when it refuses, each with a status of its own meaning. */
+export const ERROR_STATUS = {
+  'not-signed-in': 401,
+  'wrong-sign-in': 401,
+  'too-many-tries': 429,
+  'not-yours': 403,
+  'not-found': 404,
+  'malformed': 422,
+  'too-big': 413,
+  'batch-out-of-order': 409,
+  'batch-differs': 409,
+  'other-writer': 409,
+  'open-elsewhere': 409,
+  'record-incomplete': 409,
+  'already-answered': 409,
+  'database-down': 503,
+  'unexpected': 500,
+} as const
+
+export type ErrorCode = keyof typeof ERROR_STATUS
+
+/** The body of every refusal. */
+export interface Refusal {
+  readonly error: {
+    readonly code: ErrorCode
+    /** What happened, for people. */
+    readonly message: string
+    /** What to do. */
+    readonly fix: string
+    /** What a program needs to go on, as the number of the batch that is expected. */
+    readonly detail?: Record<string, unknown>
+  }
+}

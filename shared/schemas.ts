@@ -1,0 +1,50 @@
+import { z } from 'zod'
+import { entrySchema } from '#core/drawing'
+import { BATCH_ENTRIES } from './limits'
+
+export const idSchema = z.coerce.number().int().min(1).max(Number.MAX_SAFE_INTEGER)
+
+export const teacherSignInSchema = z.strictObject({
+  email: z.email().max(200),
+  password: z.string().min(1).max(200),
+})
+
+export const learnerSignInSchema = z.strictObject({
+  code: z.string().trim().toUpperCase().regex(/^[A-Z0-9]{4,12}$/, 'A class code has four to twelve letters and digits.'),
+  name: z.string().trim().min(1).max(60),
+  pin: z.string().regex(/^\d{4,8}$/, 'A PIN has four to eight digits.'),
+})
+
+const writer = z.string().regex(/^[a-z0-9-]{8,40}$/)
+
+/** A run of a record's entries, in order. `from` is the place of the first; batches are numbered from 0. */
+export const batchSchema = z.strictObject({
+  number: z.int().min(0),
+  from: z.int().min(0),
+  writer,
+  entries: z.array(entrySchema).min(1).max(BATCH_ENTRIES),
+})
+export type Batch = z.infer<typeof batchSchema>
+
+export const claimSchema = z.strictObject({ writer, takeOver: z.boolean() })
+export const newDrawingSchema = z.strictObject({ plan: z.int().min(1), afresh: z.boolean() })
+export const copySchema = z.strictObject({ position: z.int().min(0) })
+
+export const handInSchema = z.strictObject({
+  /** Entries that belong to it. */
+  position: z.int().min(1),
+  /** Content hash of the drawing there, as the learner's browser has it. */
+  hash: z.string().regex(/^[0-9a-f]{64}$/),
+  note: z.string().trim().max(1000),
+})
+
+export const markLevelSchema = z.enum(['there', 'nearly', 'again'])
+export type MarkLevel = z.infer<typeof markLevelSchema>
+
+export const answerSchema = z.strictObject({
+  marks: z.record(z.string().max(60), markLevelSchema),
+  words: z.string().trim().min(1, 'Write a few words.').max(4000),
+  next: z.string().trim().max(1000),
+  outcome: z.enum(['again', 'accepted']),
+})
+export type AnswerBody = z.infer<typeof answerSchema>

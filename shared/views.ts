@@ -1,0 +1,117 @@
+import type { DrawingRecord, Entry } from '#core/drawing'
+import type { Finding } from '#core/lookfor'
+import type { Plan } from '#core/plan'
+import type { MarkLevel } from './schemas'
+
+/** What the server's routes answer. Times are ISO 8601, UTC. */
+
+export type Person =
+  | { kind: 'teacher', id: number, name: string }
+  | { kind: 'learner', id: number, name: string, className: string }
+
+export interface PlanCard {
+  id: number
+  title: string
+  goal: string
+  level: string
+  minutes: number
+  steps: number
+}
+
+export type Verification = 'waiting' | 'matches' | 'differs'
+export type HandInState = 'waiting' | 'again' | 'accepted'
+
+export interface HandInCard {
+  id: number
+  learner: string
+  className: string
+  plan: string
+  handedInAt: string
+  state: HandInState
+  verification: Verification
+  /** How many look-fors are met, of how many that could be judged; null while it is being looked at. */
+  met: number | null
+  judged: number | null
+  attempt: number
+}
+
+export interface DeskView {
+  name: string
+  classes: { id: number, name: string, code: string, learners: number, when: string }[]
+  plans: PlanCard[]
+  waiting: HandInCard[]
+  answered: HandInCard[]
+}
+
+export interface RegisterView {
+  id: number
+  name: string
+  code: string
+  when: string
+  plans: { id: number, title: string }[]
+  learners: {
+    id: number
+    name: string
+    plan: string | null
+    step: string | null
+    strokes: number
+    lastSeenAt: string | null
+    handIns: number
+    latest: { id: number, state: HandInState } | null
+  }[]
+}
+
+export interface FolioView {
+  name: string
+  className: string
+  plans: (PlanCard & {
+    drawing: { id: number, position: number, lastSeenAt: string | null } | null
+    handIns: { id: number, handedInAt: string, state: HandInState, attempt: number, answer: AnswerView | null }[]
+  })[]
+}
+
+export interface AnswerView {
+  marks: Record<string, MarkLevel>
+  words: string
+  next: string
+  outcome: 'again' | 'accepted'
+  teacher: string
+  answeredAt: string
+}
+
+export interface DrawingView {
+  id: number
+  planId: number
+  plan: Plan
+  /** Entries the server has. */
+  position: number
+  /** Number of the next batch. */
+  nextBatch: number
+  entries: Entry[]
+  lastAnswer: AnswerView | null
+}
+
+export interface StepFindings {
+  step: string
+  findings: Finding[]
+}
+
+export interface HandInView {
+  id: number
+  drawingId: number
+  learner: string
+  className: string
+  planId: number
+  plan: Plan
+  note: string
+  attempt: number
+  handedInAt: string
+  state: HandInState
+  verification: Verification
+  hash: string
+  record: DrawingRecord
+  findings: StepFindings[]
+  answer: AnswerView | null
+  /** The pile it belongs to: hand-ins that wait, oldest first. */
+  pile: number[]
+}

@@ -1,6 +1,6 @@
 import { Stroke, type StrokeStyle } from '../brush'
 import type { Kernels } from '../kernels'
-import type { Drawing, Sheet } from '../layers'
+import type { Drawing, Layer, Sheet } from '../layers'
 import type { Act, StrokeAct } from './acts'
 import { requireLayer } from './acts/contract'
 import { History, type Moment } from './history'
@@ -71,7 +71,12 @@ export class Engine {
   /** Starts a stroke that grows as the pen moves. Throws CoreError when the layer is not there. */
   beginStroke(layer: string, style: StrokeStyle): Stroke {
     const { drawing } = this
-    return new Stroke(this.kernels, drawing, requireLayer(drawing, layer), style)
+    return this.strokeOn(drawing, requireLayer(drawing, layer), style)
+  }
+
+  /** A stroke on a picture of any moment: to show a replay in the middle of one. One stroke is open at a time. */
+  strokeOn(drawing: Drawing, layer: Layer, style: StrokeStyle): Stroke {
+    return new Stroke(this.kernels, drawing, layer, style)
   }
 
   /** Ends a live stroke: its picture becomes that of the act, which is not drawn a second time. */

@@ -1,4 +1,6 @@
+export { changedTiles } from './changes'
 export { flattenDrawing, flattenTile, layerAlpha, type StandIn } from './flatten'
 export { layMask, withLayer } from './laymask'
-export { sheetRect, tileColumns, tileNumber, tileOrigin, tilesUnder } from './tiles'
+export { sheetRect, tileColumns, tileNumber, tileOrigin, tileRows, tilesUnder } from './tiles'
+export { layerThumbnail } from './thumbnail'
 export type { Drawing, Layer, Sheet } from './types'

@@ -6,6 +6,10 @@ export function tileColumns(sheet: Sheet): number {
   return Math.ceil(sheet.width / TILE)
 }
 
+export function tileRows(sheet: Sheet): number {
+  return Math.ceil(sheet.height / TILE)
+}
+
 export function tileNumber(sheet: Sheet, column: number, row: number): number {
   return row * tileColumns(sheet) + column
 }

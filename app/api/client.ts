@@ -1,0 +1,50 @@
+import type { ErrorCode, Refusal } from '#shared/errors'
+
+/** The server understood and said no. `message` says what happened, `fix` what to do. */
+export class ApiRefusal extends Error {
+  override readonly name = 'ApiRefusal'
+
+  constructor(readonly code: ErrorCode, message: string, readonly fix: string, readonly detail: Record<string, unknown> = {}) {
+    super(message)
+  }
+}
+
+/** No answer: the network or the server is away. */
+export class Unreachable extends Error {
+  override readonly name = 'Unreachable'
+  readonly fix = 'Check the connection. Your work is kept on this device and sent when the server is back.'
+
+  constructor() {
+    super('The server can’t be reached.')
+  }
+}
+
+/** How long an answer is waited for, ms. */
+const PATIENCE_MS = 20_000
+
+/** Calls a route and returns its JSON. Throws {@link ApiRefusal} or {@link Unreachable}; works in pages and workers. */
+export async function callApi<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> {
+  let response: Response
+  let answer: unknown
+  try {
+    response = await fetch(path, {
+      method,
+      credentials: 'same-origin',
+      signal: AbortSignal.timeout(PATIENCE_MS),
+      ...(body !== undefined && { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+    })
+    answer = await response.json()
+  } catch {
+    throw new Unreachable()
+  }
+  if (response.ok) return answer as T
+  const error = (answer as Partial<Refusal>).error
+  if (!error) throw new Unreachable()
+  throw new ApiRefusal(error.code, error.message, error.fix, error.detail)
+}
+
+/** What to tell a person about a failed call. */
+export function troubleOf(error: unknown): { message: string, fix: string } {
+  if (error instanceof ApiRefusal || error instanceof Unreachable) return { message: error.message, fix: error.fix }
+  return { message: 'Something went wrong here.', fix: 'Load the page again. Your drawing is kept.' }
+}

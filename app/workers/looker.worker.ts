@@ -1,0 +1,13 @@
+import { expose } from 'comlink'
+import { lookAt, type Evidence, type Finding, type LookFor } from '#core/lookfor'
+
+/** Measures drawings in a thread of its own, so that the pen never waits. */
+export class Looker {
+  look(evidence: Evidence, lookFors: readonly LookFor[]): Finding[] {
+    return lookAt(evidence, lookFors)
+  }
+}
+
+addEventListener('message', ({ data }: MessageEvent<{ port?: MessagePort }>) => {
+  if (data.port) expose(new Looker(), data.port)
+})

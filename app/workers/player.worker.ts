@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { Player } from './player/player'
+
+expose(new Player())

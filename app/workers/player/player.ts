@@ -1,0 +1,211 @@
+import { isEmptyRect, rectsMeet, type Rect } from '#core/base'
+import { SAMPLE_FIELDS, type Stroke } from '#core/brush'
+import { Engine, timelineOf, type Beat, type DrawingRecord, type Entry, type StrokeAct } from '#core/drawing'
+import { loadKernels, TILE, type Ground, type Tile } from '#core/kernels'
+import { changedTiles, flattenTile, tileOrigin, type Drawing } from '#core/layers'
+import { layerNotes, Thumbnailer, type LayerNote, type Thumbnail } from '../view/layer-news'
+import { SheetView, type View } from '../view/sheet-view'
+
+export type PlayerNotice =
+  | { kind: 'loading', done: number, of: number }
+  /** `time` of `length`, ms; `position`: entries that are done. */
+  | { kind: 'time', time: number, length: number, position: number, isPlaying: boolean }
+  | { kind: 'layers', layers: LayerNote[] }
+  | ({ kind: 'thumbnail' } & Thumbnail)
+
+/** Entries that are laid out at once while a record is loaded. */
+const CHUNK = 48
+
+/** A stroke in the middle of being shown. */
+interface Growing {
+  readonly place: number
+  readonly act: StrokeAct
+  readonly stroke: Stroke
+  shown: number
+}
+
+/**
+ * Plays a record: at any time of it, forwards at any speed, with any of its layers left out.
+ * Draws through the same engine and view as the Easel.
+ */
+export class Player {
+  private readonly kernels = loadKernels()
+  private engine: Engine | null = null
+  private entries: readonly Entry[] = []
+  private beats: Beat[] = []
+  private view: SheetView | null = null
+  private ground: Ground = null
+  private shown: Drawing | null = null
+  private partial: Growing | null = null
+  private time = 0
+  private speed = 0
+  private lastTick = 0
+  private hidden: ReadonlySet<string> = new Set()
+  private notify: (notice: PlayerNotice) => void = () => {}
+  private thumbnailer = new Thumbnailer()
+
+  /** Loads a record and shows its end. `isGhost`: on nothing instead of on its paper. */
+  async load(record: DrawingRecord, isGhost: boolean, notify: (notice: PlayerNotice) => void): Promise<void> {
+    this.speed = 0
+    this.notify = notify
+    this.entries = record.entries
+    this.beats = timelineOf(record.entries)
+    this.ground = isGhost ? null : record.sheet.paper
+    this.partial = null
+    this.thumbnailer = new Thumbnailer()
+    const engine = new Engine(this.kernels, record.sheet)
+    for (const entry of record.entries) engine.take(entry, false)
+    for (let i = CHUNK; i < engine.position; i += CHUNK) {
+      void engine.at(i)
+      notify({ kind: 'loading', done: i, of: engine.position })
+      await new Promise(resolve => setTimeout(resolve))
+    }
+    this.engine = engine
+    this.shown = engine.drawing
+    this.time = this.length
+    this.view = new SheetView(this.kernels, record.sheet, this.ground, (number, part, out) => this.flatten(number, part, out))
+    this.tell()
+    this.tellLayers()
+  }
+
+  get length(): number {
+    return this.beats.at(-1)?.end ?? 0
+  }
+
+  show(canvas: OffscreenCanvas): void {
+    this.view?.show(canvas)
+  }
+
+  resize(width: number, height: number): void {
+    this.view?.resize(width, height)
+  }
+
+  look(view: View): void {
+    this.view?.look(view)
+  }
+
+  /** Layers of these names are left out. */
+  hide(layers: readonly string[]): void {
+    this.hidden = new Set(layers)
+    this.view?.invalidateAll()
+    this.tellLayers()
+  }
+
+  play(speed: number): void {
+    const isStarting = this.speed === 0
+    this.speed = speed
+    if (!isStarting) return
+    if (this.time >= this.length) this.time = 0
+    this.lastTick = performance.now()
+    this.tick()
+  }
+
+  pause(): void {
+    this.speed = 0
+    this.tell()
+  }
+
+  /** Goes to a time, ms of the playing. */
+  seek(time: number): void {
+    this.time = Math.min(Math.max(time, 0), this.length)
+    this.lastTick = performance.now()
+    this.showTime()
+  }
+
+  /** Goes to where `position` entries are done. */
+  seekEntry(position: number): void {
+    this.seek(this.beats[position - 1]?.end ?? 0)
+  }
+
+  private tick(): void {
+    if (this.speed === 0) return
+    const now = performance.now()
+    this.time += (now - this.lastTick) * this.speed
+    this.lastTick = now
+    if (this.time >= this.length) {
+      this.time = this.length
+      this.speed = 0
+    }
+    this.showTime()
+    requestAnimationFrame(() => this.tick())
+  }
+
+  private showTime(): void {
+    const engine = this.engine!
+    // The entry in which the time lies; all before it are done.
+    let low = 0
+    let high = this.beats.length
+    while (low < high) {
+      const middle = (low + high) >> 1
+      if (this.beats[middle]!.end <= this.time) low = middle + 1
+      else high = middle
+    }
+    const place = low
+    if (this.partial && this.partial.place !== place) this.dropPartial()
+    const drawing = engine.at(place)
+    this.showDrawing(drawing)
+    const entry = this.entries[place]
+    const beat = this.beats[place]
+    if (entry?.type === 'act' && entry.act.kind === 'stroke' && beat && this.time > beat.start) {
+      this.grow(place, entry.act, (this.time - beat.start) / (beat.end - beat.start), drawing)
+    } else if (this.partial) {
+      this.dropPartial()
+    }
+    this.tell(place)
+  }
+
+  private showDrawing(drawing: Drawing): void {
+    const before = this.shown
+    if (before === drawing) return
+    this.shown = drawing
+    if (!before) return void this.view?.invalidateAll()
+    for (const number of changedTiles(before, drawing)) {
+      const { x, y } = tileOrigin(drawing.sheet, number)
+      this.view?.invalidate({ x0: x, y0: y, x1: x + TILE, y1: y + TILE })
+    }
+    this.tellLayers()
+  }
+
+  /** Shows a stroke up to a share of its samples. */
+  private grow(place: number, act: StrokeAct, share: number, drawing: Drawing): void {
+    const count = Math.max(1, Math.ceil((act.samples.length / SAMPLE_FIELDS) * share))
+    if (this.partial && count < this.partial.shown) this.dropPartial()
+    if (!this.partial) {
+      const layer = drawing.layers.find(each => each.id === act.layer)
+      if (!layer) return
+      this.partial = { place, act, shown: 0, stroke: this.engine!.strokeOn(drawing, layer, act) }
+    }
+    const { partial } = this
+    const fresh = partial.stroke.extend(act.samples.slice(partial.shown * SAMPLE_FIELDS, count * SAMPLE_FIELDS))
+    partial.shown = count
+    if (!isEmptyRect(fresh)) this.view?.invalidate(fresh)
+  }
+
+  private dropPartial(): void {
+    const { partial } = this
+    if (!partial) return
+    this.partial = null
+    partial.stroke.drop()
+    const { touched } = partial.stroke
+    if (!isEmptyRect(touched)) this.view?.invalidate(touched)
+  }
+
+  private flatten(number: number, part: Rect, out: Tile): void {
+    const shown = this.shown!
+    const { partial, hidden } = this
+    const drawing = hidden.size ? { ...shown, layers: shown.layers.filter(layer => !hidden.has(layer.id)) } : shown
+    const standIn = partial && rectsMeet(partial.stroke.touched, part) ? { layer: partial.act.layer, tile: partial.stroke.preview(number, part) } : undefined
+    flattenTile(this.kernels, drawing, number, part, this.ground, out, standIn)
+  }
+
+  private tell(position = this.entries.length): void {
+    this.notify({ kind: 'time', time: this.time, length: this.length, position, isPlaying: this.speed > 0 })
+  }
+
+  private tellLayers(): void {
+    const shown = this.shown!
+    this.notify({ kind: 'layers', layers: layerNotes(shown) })
+    if (this.speed > 0) return
+    for (const thumbnail of this.thumbnailer.changed(shown)) this.notify({ kind: 'thumbnail', ...thumbnail })
+  }
+}

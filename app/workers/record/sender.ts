@@ -1,0 +1,190 @@
+import type { Entry } from '#core/drawing'
+import { BATCH_ENTRIES } from '#shared/limits'
+import type { Batch } from '#shared/schemas'
+import { ApiRefusal } from '../../api/client'
+import type { Stored } from '../../api/routes'
+import { mergeRecords } from './merge'
+
+/**
+ * Where the record stands with the server.
+ * - `kept`: the server has everything · `sending` · `away`: no answer, tried again by itself
+ * - `signed-out`: waits for a sign-in · `elsewhere`: another tab or device draws on this sheet now
+ * - `apart`: the server has other entries from some place on · `refused`: what was sent can't be taken
+ */
+export type SendingState = 'kept' | 'sending' | 'away' | 'signed-out' | 'elsewhere' | 'apart' | 'refused'
+
+export interface Post {
+  send(batch: Batch): Promise<Stored>
+  /** All that the server has. */
+  fetch(): Promise<Stored & { entries: Entry[] }>
+}
+
+interface Given {
+  readonly post: Post
+  readonly writer: string
+  /** The record; grows at its end. */
+  readonly entries: readonly Entry[]
+  readonly start: Stored
+  readonly onState: (state: SendingState, unsent: number, trouble: ApiRefusal | null) => void
+  readonly onStored: (stored: Stored) => void
+  /** Calls back later; returns how to call it off. */
+  readonly later: (run: () => void, ms: number) => () => void
+}
+
+/** New entries wait so long for company, ms. */
+const GATHER_MS = 1500
+/** First and longest wait after a failed try, ms. */
+const FIRST_RETRY_MS = 1000
+const LONGEST_RETRY_MS = 15_000
+/** A batch as JSON stays well under the server's limit, characters. */
+const BATCH_CHARACTERS = 4_000_000
+
+/** Sends the record in numbered batches, in order, one at a time, until the server has all of it. */
+export class Sender {
+  private stored: Stored
+  private state: SendingState = 'kept'
+  private cancel: (() => void) | null = null
+  private isBusy = false
+  private isStopped = false
+  private retryMs = FIRST_RETRY_MS
+  private waiting: { resolve: () => void, reject: (why: unknown) => void }[] = []
+
+  constructor(private readonly given: Given) {
+    this.stored = given.start
+  }
+
+  get unsent(): number {
+    return this.given.entries.length - this.stored.position
+  }
+
+  /** How much the server has. */
+  get position(): number {
+    return this.stored.position
+  }
+
+  /** The record grew. */
+  note(): void {
+    if (this.isStopped) return
+    if (this.state === 'kept') this.set('sending')
+    else this.tell()
+    if (this.state === 'sending' && !this.isBusy && !this.cancel) this.plan(GATHER_MS)
+  }
+
+  /** Tries at once: the network is back, someone signed in, the page goes away. */
+  wake(): void {
+    if (this.isStopped || this.state === 'elsewhere' || this.state === 'apart') return
+    this.retryMs = FIRST_RETRY_MS
+    this.plan(0)
+  }
+
+  /** Resolves when the server has everything; rejects with what is in the way. */
+  flush(): Promise<void> {
+    if (this.unsent === 0) return Promise.resolve()
+    return new Promise((resolve, reject) => {
+      this.waiting.push({ resolve, reject })
+      this.wake()
+    })
+  }
+
+  /** Goes on after the drawing was taken over here. */
+  resume(stored: Stored): void {
+    this.stored = stored
+    this.set('sending')
+    this.wake()
+  }
+
+  stop(): void {
+    this.isStopped = true
+    this.cancel?.()
+  }
+
+  private plan(ms: number): void {
+    this.cancel?.()
+    this.cancel = this.given.later(() => {
+      this.cancel = null
+      void this.turn()
+    }, ms)
+  }
+
+  private async turn(): Promise<void> {
+    if (this.isBusy || this.isStopped) return
+    this.isBusy = true
+    try {
+      while (this.unsent > 0 && !this.isStopped) {
+        this.set('sending')
+        this.take(await this.given.post.send(this.nextBatch()))
+      }
+      this.retryMs = FIRST_RETRY_MS
+      this.set('kept')
+      for (const { resolve } of this.waiting.splice(0)) resolve()
+    } catch (error) {
+      await this.trouble(error)
+    } finally {
+      this.isBusy = false
+    }
+  }
+
+  private nextBatch(): Batch {
+    const from = this.stored.position
+    const entries: Entry[] = []
+    let size = 0
+    for (const entry of this.given.entries.slice(from, from + BATCH_ENTRIES)) {
+      size += JSON.stringify(entry).length
+      if (entries.length && size > BATCH_CHARACTERS) break
+      entries.push(entry)
+    }
+    return { number: this.stored.nextBatch, from, writer: this.given.writer, entries }
+  }
+
+  private take(stored: Stored): void {
+    this.stored = { position: stored.position, nextBatch: stored.nextBatch }
+    this.given.onStored(this.stored)
+  }
+
+  private async trouble(error: unknown): Promise<void> {
+    const refusal = error instanceof ApiRefusal ? error : null
+    switch (refusal?.code) {
+      case 'batch-differs':
+      case 'batch-out-of-order':
+        return this.resync()
+      case 'not-signed-in': return this.halt('signed-out', refusal)
+      case 'other-writer':
+      case 'open-elsewhere': return this.halt('elsewhere', refusal)
+      case 'not-yours': return this.halt('signed-out', refusal)
+      case 'not-found':
+      case 'malformed':
+      case 'too-big': return this.halt('refused', refusal)
+      default: return this.halt('away', refusal, error)
+    }
+  }
+
+  /** An acknowledgement was lost, or the drawing went on elsewhere: asks what the server has and goes on from there. */
+  private async resync(): Promise<void> {
+    try {
+      const there = await this.given.post.fetch()
+      const merged = mergeRecords(there.entries, this.given.entries)
+      if (merged.apart || there.position > this.given.entries.length) return this.halt('apart', null)
+      this.take(there)
+      this.plan(0)
+    } catch (error) {
+      this.halt('away', error instanceof ApiRefusal ? error : null, error)
+    }
+  }
+
+  private halt(state: SendingState, refusal: ApiRefusal | null, cause: unknown = refusal): void {
+    this.set(state, refusal)
+    for (const { reject } of this.waiting.splice(0)) reject(cause ?? new Error(state))
+    if (state !== 'away' || this.isStopped) return
+    this.plan(this.retryMs)
+    this.retryMs = Math.min(this.retryMs * 2, LONGEST_RETRY_MS)
+  }
+
+  private set(state: SendingState, trouble: ApiRefusal | null = null): void {
+    this.state = state
+    this.tell(trouble)
+  }
+
+  private tell(trouble: ApiRefusal | null = null): void {
+    this.given.onState(this.state, this.unsent, trouble)
+  }
+}

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { SheetHost } from './sheet/host'
+
+expose(new SheetHost())

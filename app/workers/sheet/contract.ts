@@ -1,0 +1,42 @@
+import type { Plan } from '#core/plan'
+import type { AnswerView } from '#shared/views'
+import type { SendingState } from '../record/sender'
+import type { LayerNote, Thumbnail } from '../view/layer-news'
+
+/** What the sheet's worker tells the page. */
+export type SheetNotice =
+  | { kind: 'opening', done: number, of: number }
+  | { kind: 'drawing', layers: LayerNote[], canUndo: boolean, canRedo: boolean, position: number }
+  | ({ kind: 'thumbnail' } & Thumbnail)
+  | { kind: 'sending', state: SendingState, unsent: number, message: string | null, fix: string | null }
+  | { kind: 'refused', message: string, fix: string }
+  /** Another tab of this browser draws on this sheet now. */
+  | { kind: 'taken' }
+  /** The browser does not keep what is drawn: full, private or switched off. */
+  | { kind: 'not-kept', message: string, fix: string }
+
+export type Notify = (notice: SheetNotice) => void
+
+/** `draw`: unless it is open elsewhere · `take-over`: even then · `look`: only to see it. */
+export type OpenMode = 'draw' | 'take-over' | 'look'
+
+export type OpenAnswer =
+  | {
+    ok: true
+    plan: Plan
+    planId: number
+    /** The step that was open last; null on a fresh sheet. */
+    step: string | null
+    lastAnswer: AnswerView | null
+    /** The server could not be asked: opened from what this browser keeps. */
+    isOffline: boolean
+    /** A drawing that now holds strokes which did not follow on the server's record. */
+    keptApart: number | null
+  }
+  | { ok: false, why: 'elsewhere' | 'signed-out' | 'away' | 'not-yours' | 'broken', message: string, fix: string }
+
+/** Figures for the bench: from the pointer's time stamp to the drawn frame, ms. */
+export interface Timing {
+  readonly latencies: number[]
+  readonly frames: number[]
+}

@@ -1,0 +1,405 @@
+import { wrap, type Remote } from 'comlink'
+import { CoreError, isEmptyRect, rectsMeet, type Rect } from '#core/base'
+import type { Stroke, StrokeStyle } from '#core/brush'
+import { contentHash, Engine, standingActs, type Act, type Entry } from '#core/drawing'
+import { loadKernels, TILE, type Tile } from '#core/kernels'
+import { changedTiles, flattenTile, tileOrigin, tilesUnder, type Drawing } from '#core/layers'
+import type { Finding } from '#core/lookfor'
+import { prepareStep, type Plan } from '#core/plan'
+import { api } from '../../api/routes'
+import { ApiRefusal, troubleOf } from '../../api/client'
+import type { Looker } from '../looker.worker'
+import { Keeper } from '../record/keeper'
+import { Sender } from '../record/sender'
+import { layerNotes, Thumbnailer } from '../view/layer-news'
+import { SheetView, type View } from '../view/sheet-view'
+import type { Notify, OpenAnswer, OpenMode, Timing } from './contract'
+import { holdDrawing, type Hold } from './hold'
+import { keepApart, openRecord, postFor, type Opened } from './opening'
+
+/** A stroke under way is kept this often, ms: what a crash may take with it. */
+const LIVE_KEEP_MS = 600
+/** Thumbnails wait until the hand rests this long, ms. */
+const THUMBNAIL_MS = 250
+/** Acts replayed between two words of progress while a drawing is opened. */
+const OPENING_CHUNK = 48
+/** Latencies kept for the bench. */
+const MOST_TIMINGS = 4000
+
+interface Live {
+  readonly stroke: Stroke
+  readonly layer: string
+  readonly style: StrokeStyle
+  readonly samples: number[]
+  keptAt: number
+}
+
+interface Opening {
+  readonly drawing: number
+  readonly person: number
+  readonly mode: OpenMode
+}
+
+/**
+ * The worker's side of the Easel: it owns the drawing, its record and its picture. Samples come in;
+ * acts, pixels and notices go out.
+ */
+export class SheetHost {
+  private readonly kernels = loadKernels()
+  private engine: Engine | null = null
+  private view: SheetView | null = null
+  private sender: Sender | null = null
+  private keeper: Keeper | null = null
+  private hold: Hold | null = null
+  private opened: Opened | null = null
+  private isReadOnly = true
+  private live: Live | null = null
+  private clockStart = 0
+  private notify: Notify = () => {}
+  private looker: Remote<Looker> | null = null
+  private thumbnailTimer: ReturnType<typeof setTimeout> | null = null
+  private readonly thumbnailer = new Thumbnailer()
+  private readonly pendingInputs: number[] = []
+  private readonly timing = { latencies: [] as number[], frames: [] as number[] }
+
+  // --- opening and closing
+
+  async open(request: Opening, notify: Notify, looker: MessagePort): Promise<OpenAnswer> {
+    this.notify = notify
+    this.looker = wrap<Looker>(looker)
+    const { drawing, person, mode } = request
+    if (mode !== 'look') {
+      this.hold = await holdDrawing(drawing, mode === 'take-over', () => this.lose())
+      if (!this.hold) return { ok: false, why: 'elsewhere', message: 'This drawing is open in another tab.', fix: 'Go on there, or draw here instead.' }
+    }
+    this.keeper = await Keeper.open().catch((error: unknown) => {
+      this.sayNotKept(error)
+      return null
+    })
+    try {
+      const opened = await openRecord(this.keeper, drawing, person, mode)
+      this.opened = opened
+      await this.layOut(opened.log.plan, opened.entries)
+      this.isReadOnly = mode === 'look'
+      if (!this.isReadOnly) this.startSending(opened)
+      void this.keeper?.tidy(Date.now())
+      const { view, log, keptApart } = opened
+      return {
+        ok: true, plan: log.plan, planId: log.planId, lastAnswer: view?.lastAnswer ?? null, isOffline: view === null, keptApart,
+        step: opened.entries.findLast(entry => entry.type === 'step')?.step ?? null,
+      }
+    } catch (error) {
+      this.close()
+      return refusedOpening(error)
+    }
+  }
+
+  /** Draws the record anew, a piece at a time, with progress. */
+  private async layOut(plan: Plan, entries: readonly Entry[]): Promise<void> {
+    const engine = new Engine(this.kernels, plan.sheet)
+    for (const entry of entries) engine.take(entry, false)
+    for (let i = OPENING_CHUNK; i < engine.position; i += OPENING_CHUNK) {
+      void engine.at(i)
+      this.notify({ kind: 'opening', done: i, of: engine.position })
+      await new Promise(resolve => setTimeout(resolve))
+    }
+    void engine.drawing
+    this.engine = engine
+    this.clockStart = performance.now() - ((entries.at(-1)?.at ?? -1000) + 1000)
+    this.view = new SheetView(this.kernels, plan.sheet, plan.sheet.paper, (number, part, out) => this.flatten(number, part, out))
+    this.view.onFrame = ms => this.noteFrame(ms)
+    this.tell()
+  }
+
+  private startSending({ log }: Opened): void {
+    this.sender = new Sender({
+      ...postFor(log.drawing), writer: log.writer, entries: this.engine!.entries,
+      start: { position: log.position, nextBatch: log.nextBatch },
+      onState: (state, unsent, trouble) => this.notify({ kind: 'sending', state, unsent, message: trouble?.message ?? null, fix: trouble?.fix ?? null }),
+      onStored: stored => void this.keeper?.acknowledge(log.drawing, stored.position, stored.nextBatch),
+    })
+    this.sender.note()
+    this.sender.wake()
+  }
+
+  /** Lets go of the drawing. What was not sent yet stays kept here. */
+  close(): void {
+    this.endStroke()
+    this.sender?.stop()
+    this.hold?.release()
+    this.hold = null
+    this.isReadOnly = true
+  }
+
+  private lose(): void {
+    this.endStroke()
+    this.sender?.stop()
+    this.isReadOnly = true
+    this.notify({ kind: 'taken' })
+  }
+
+  // --- the window
+
+  show(canvas: OffscreenCanvas): void {
+    this.view?.show(canvas)
+  }
+
+  resize(width: number, height: number): void {
+    this.view?.resize(width, height)
+  }
+
+  look(view: View): void {
+    this.view?.look(view)
+  }
+
+  // --- drawing
+
+  beginStroke(layer: string, style: Omit<StrokeStyle, 'seed'>, samples: readonly number[], time: number): void {
+    if (!this.engine || this.isReadOnly) return
+    this.endStroke()
+    const whole = { ...style, seed: newSeed() }
+    try {
+      const stroke = this.engine.beginStroke(layer, whole)
+      this.live = { stroke, layer, style: whole, samples: [], keptAt: performance.now() }
+      this.extendStroke(samples, time)
+    } catch (error) {
+      this.refuse(error)
+    }
+  }
+
+  /** `time`: when the pointer moved, ms since the epoch. */
+  extendStroke(samples: readonly number[], time: number): void {
+    const { live } = this
+    if (!live) return
+    live.samples.push(...samples)
+    this.pendingInputs.push(time)
+    this.invalidate(live.stroke.extend(samples))
+    const now = performance.now()
+    if (now - live.keptAt > LIVE_KEEP_MS && this.opened && this.keeper) {
+      live.keptAt = now
+      const { layer, style } = live
+      void this.keeper.keepLive(this.opened.log.drawing, { layer, style, samples: [...live.samples], at: this.clock() }).catch(() => {})
+    }
+  }
+
+  endStroke(): void {
+    const { live, engine } = this
+    if (!live || !engine) return
+    this.live = null
+    this.invalidate(live.stroke.finish())
+    const { layer, style, samples } = live
+    engine.endStroke(live.stroke, { kind: 'stroke', version: 1, layer, ...style, colour: [...style.colour], samples }, this.clock())
+    this.keep(1)
+  }
+
+  /** The stroke was no stroke (a second finger came down): nothing of it stays. */
+  dropStroke(): void {
+    const { live } = this
+    if (!live) return
+    this.live = null
+    live.stroke.drop()
+    this.invalidate(live.stroke.touched)
+  }
+
+  pour(act: Omit<Extract<Act, { kind: 'pour' }>, 'kind' | 'version' | 'seed'>): void {
+    this.act({ kind: 'pour', version: 1, seed: newSeed(), ...act })
+  }
+
+  act(act: Act): void {
+    this.take([{ type: 'act', at: this.clock(), act }])
+  }
+
+  undo(): void {
+    this.take([{ type: 'undo', at: this.clock() }])
+  }
+
+  redo(): void {
+    this.take([{ type: 'redo', at: this.clock() }])
+  }
+
+  /** Opens a step and makes its layer ready. */
+  openStep(id: string): void {
+    const step = this.opened?.log.plan.steps.find(each => each.id === id)
+    if (!step || !this.engine) return
+    const at = this.clock()
+    const acts = prepareStep(step, this.engine.drawing)
+    this.take([{ type: 'step', at, step: id }, ...acts.map((act): Entry => ({ type: 'prepare', at, act }))])
+  }
+
+  private take(entries: readonly Entry[]): void {
+    const { engine } = this
+    if (!engine || this.isReadOnly) return
+    this.endStroke()
+    const before = engine.drawing
+    let taken = 0
+    try {
+      for (const entry of entries) {
+        engine.take(entry)
+        taken++
+      }
+    } catch (error) {
+      this.refuse(error)
+    }
+    this.showChange(before, engine.drawing)
+    if (taken) this.keep(taken)
+  }
+
+  private showChange(before: Drawing, after: Drawing): void {
+    for (const number of changedTiles(before, after)) {
+      const { x, y } = tileOrigin(after.sheet, number)
+      this.view?.invalidate({ x0: x, y0: y, x1: x + TILE, y1: y + TILE })
+    }
+  }
+
+  /** Keeps the last `count` entries in this browser and tells the sender. */
+  private keep(count: number): void {
+    const engine = this.engine!
+    const from = engine.position - count
+    if (this.keeper && this.opened) {
+      this.keeper.append(this.opened.log.drawing, from, engine.entries.slice(from)).catch((error: unknown) => this.sayNotKept(error))
+    }
+    this.sender?.note()
+    this.tell()
+  }
+
+  private clock(): number {
+    return Math.max(0, Math.round(performance.now() - this.clockStart), this.engine?.entries.at(-1)?.at ?? 0)
+  }
+
+  // --- the picture
+
+  private flatten(number: number, part: Rect, out: Tile): void {
+    const { drawing } = this.engine!
+    const { live } = this
+    const standIn = live && rectsMeet(live.stroke.touched, part) ? { layer: live.layer, tile: live.stroke.preview(number, part) } : undefined
+    flattenTile(this.kernels, drawing, number, part, drawing.sheet.paper, out, standIn)
+  }
+
+  private invalidate(rect: Rect): void {
+    if (!isEmptyRect(rect)) this.view?.invalidate(rect)
+  }
+
+  /** The colour that shows at a place, 0 … 255; null off the sheet. */
+  colourAt(x: number, y: number): [number, number, number] | null {
+    const { drawing } = this.engine!
+    const [tile] = tilesUnder(drawing.sheet, { x0: Math.floor(x), y0: Math.floor(y), x1: Math.floor(x) + 1, y1: Math.floor(y) + 1 })
+    if (!tile) return null
+    const out = new Uint8Array(TILE * TILE * 4)
+    flattenTile(this.kernels, drawing, tile.number, tile.part, drawing.sheet.paper, out)
+    const origin = tileOrigin(drawing.sheet, tile.number)
+    const at = 4 * ((tile.part.y0 - origin.y) * TILE + tile.part.x0 - origin.x)
+    return [out[at]!, out[at + 1]!, out[at + 2]!]
+  }
+
+  private noteFrame(ms: number): void {
+    const now = performance.timeOrigin + performance.now()
+    const { latencies, frames } = this.timing
+    for (const time of this.pendingInputs.splice(0)) latencies.push(now - time)
+    frames.push(ms)
+    if (latencies.length > MOST_TIMINGS) latencies.splice(0, latencies.length - MOST_TIMINGS)
+    if (frames.length > MOST_TIMINGS) frames.splice(0, frames.length - MOST_TIMINGS)
+  }
+
+  /** For the bench and the tests. */
+  timings(): Timing {
+    return this.timing
+  }
+
+  // --- look-fors, handing in
+
+  async lookAtStep(id: string): Promise<Finding[]> {
+    const step = this.opened?.log.plan.steps.find(each => each.id === id)
+    if (!step || !this.engine || !this.looker) return []
+    this.endStroke()
+    const { drawing, entries } = this.engine
+    return this.looker.look({ drawing, acts: standingActs(entries), step: id }, step.lookFors)
+  }
+
+  /** Hands in what stands now. Throws `{ message, fix }` as an Error with `cause` when it can't be sent. */
+  async handIn(note: string): Promise<{ ok: true, id: number } | { ok: false, message: string, fix: string }> {
+    const { engine, sender, opened } = this
+    if (!engine || !sender || !opened) return { ok: false, message: 'This sheet is open only to look at.', fix: 'Open it to draw first.' }
+    this.endStroke()
+    const { position } = engine
+    const hash = contentHash(engine.drawing)
+    try {
+      await sender.flush()
+      const { id } = await api.handIn(opened.log.drawing, { position, hash, note })
+      return { ok: true, id }
+    } catch (error) {
+      return { ok: false, ...troubleOf(error) }
+    }
+  }
+
+  /** The whole record and its content hash: for tests and for saving it by hand. */
+  record() {
+    const { sheet, entries, drawing } = this.engine!
+    return { version: 1 as const, sheet, entries, hash: contentHash(drawing) }
+  }
+
+  // --- sending
+
+  /** The network is back, someone signed in, or the page is put away. */
+  wake(): void {
+    this.sender?.wake()
+  }
+
+  /** Keeps what could not be sent as a drawing of its own; returns its number. */
+  async keepApart(): Promise<{ ok: true, id: number } | { ok: false, message: string, fix: string }> {
+    const { engine, sender, opened } = this
+    if (!engine || !sender || !opened) return { ok: false, message: 'Nothing is open here.', fix: 'Open the drawing again.' }
+    try {
+      const id = await keepApart(opened.log.drawing, opened.log.writer, engine.entries, sender.position)
+      await this.keeper?.drop(opened.log.drawing)
+      return { ok: true, id }
+    } catch (error) {
+      return { ok: false, ...troubleOf(error) }
+    }
+  }
+
+  // --- telling
+
+  private tell(): void {
+    const engine = this.engine!
+    const { canUndo, canRedo, position, drawing } = engine
+    this.notify({ kind: 'drawing', canUndo, canRedo, position, layers: layerNotes(drawing) })
+    if (this.thumbnailTimer) clearTimeout(this.thumbnailTimer)
+    this.thumbnailTimer = setTimeout(() => this.tellThumbnails(), THUMBNAIL_MS)
+  }
+
+  private tellThumbnails(): void {
+    if (this.live) {
+      this.thumbnailTimer = setTimeout(() => this.tellThumbnails(), THUMBNAIL_MS)
+      return
+    }
+    for (const thumbnail of this.thumbnailer.changed(this.engine!.drawing)) this.notify({ kind: 'thumbnail', ...thumbnail })
+  }
+
+  private refuse(error: unknown): void {
+    if (!(error instanceof CoreError)) throw error
+    this.notify({ kind: 'refused', message: error.message, fix: error.fix })
+  }
+
+  private sayNotKept(error: unknown): void {
+    const isFull = error instanceof DOMException && error.name === 'QuotaExceededError'
+    this.notify({
+      kind: 'not-kept',
+      message: isFull ? 'This device has no room left to keep your strokes.' : 'This browser does not keep your strokes.',
+      fix: isFull ? 'Free some space, and stay connected so that they reach the server.' : 'Stay connected until it says “kept”. A private window keeps nothing.',
+    })
+  }
+}
+
+function newSeed(): number {
+  return crypto.getRandomValues(new Uint32Array(1))[0]!
+}
+
+function refusedOpening(error: unknown): Extract<OpenAnswer, { ok: false }> {
+  if (error instanceof CoreError) return { ok: false, why: 'broken', message: `This drawing can’t be laid out: ${error.message}.`, fix: error.fix }
+  const trouble = troubleOf(error)
+  if (error instanceof ApiRefusal) {
+    const why = error.code === 'open-elsewhere' ? 'elsewhere' : error.code === 'not-signed-in' ? 'signed-out' : error.code === 'not-yours' || error.code === 'not-found' ? 'not-yours' : 'away'
+    return { ok: false, why, ...trouble }
+  }
+  return { ok: false, why: 'away', ...trouble }
+}

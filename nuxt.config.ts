@@ -16,6 +16,7 @@ export default defineNuxtConfig({
   devtools: { enabled: false },
   telemetry: false,
   modules: ['@pinia/nuxt', '@nuxt/eslint', 'nuxt-auth-utils', 'nuxt-security', './modules/tools'],
+  components: [{ path: '~/components', pathPrefix: false }],
   alias: { '#core': path('./core'), '#demo': path('./demo') },
   css: ['vuetify/styles', '@fontsource-variable/lexend', '@fontsource-variable/fraunces', '~/assets/main.css'],
   app: {

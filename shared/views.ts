@@ -19,7 +19,8 @@ export interface PlanCard {
 }
 
 export type Verification = 'waiting' | 'matches' | 'differs'
-export type HandInState = 'waiting' | 'again' | 'accepted'
+/** `replaced`: handed in again before it was looked at. */
+export type HandInState = 'waiting' | 'again' | 'accepted' | 'replaced'
 
 export interface HandInCard {
   id: number

@@ -1,7 +1,7 @@
 import mariadb from 'mariadb'
 import { DataTypes, Sequelize, type CreationOptional, type InferAttributes, type InferCreationAttributes, Model } from 'sequelize'
 import type { Plan } from '#core/plan'
-import type { StepFindings } from '#shared/views'
+import type { HandInState, StepFindings } from '#shared/views'
 import type { MarkLevel } from '#shared/schemas'
 
 type Row<M extends Model> = Model<InferAttributes<M>, InferCreationAttributes<M>>
@@ -74,7 +74,7 @@ export class HandIn extends Model<InferAttributes<HandIn>, InferCreationAttribut
   declare position: number
   declare hash: string
   declare note: string
-  declare state: CreationOptional<'waiting' | 'again' | 'accepted'>
+  declare state: CreationOptional<HandInState>
   declare verification: CreationOptional<'waiting' | 'matches' | 'differs'>
   declare findings: CreationOptional<StepFindings[] | null>
   declare picture: CreationOptional<Buffer | null>

@@ -20,6 +20,11 @@ export function addHandIn(values: Pick<HandIn, 'drawingId' | 'attempt' | 'positi
   return HandIn.create(values, { transaction })
 }
 
+/** Takes what still waits of a drawing off the pile. */
+export async function replaceWaiting(drawingId: number, transaction: Tx): Promise<void> {
+  await HandIn.update({ state: 'replaced' }, { where: { drawingId, state: 'waiting' }, transaction })
+}
+
 export function countHandIns(drawingId: number, transaction?: Tx): Promise<number> {
   return HandIn.count({ where: { drawingId }, transaction })
 }

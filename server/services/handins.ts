@@ -21,6 +21,7 @@ export async function handIn(person: Person, drawingId: number, given: { positio
       throw new Refused('record-incomplete', `The server has ${drawing.position} of ${given.position} entries.`, 'Wait until your work is sent, then hand in again.', { position: drawing.position })
     }
     const attempt = 1 + await handIns.countHandIns(drawingId, tx)
+    await handIns.replaceWaiting(drawingId, tx)
     const row = await handIns.addHandIn({ drawingId, attempt, handedInAt: new Date(), ...given }, tx)
     await jobs.addJob(row.id, tx)
     return { id: row.id }

@@ -51,6 +51,8 @@ export class SheetHost {
   private sender: Sender | null = null
   private keeper: Keeper | null = null
   private hold: Hold | null = null
+  /** What is still being written to the browser's store. */
+  private writes: Promise<void> = Promise.resolve()
   private opened: Opened | null = null
   private isReadOnly = true
   private live: Live | null = null
@@ -89,7 +91,7 @@ export class SheetHost {
         step: opened.entries.findLast(entry => entry.type === 'step')?.step ?? null,
       }
     } catch (error) {
-      this.close()
+      await this.close()
       return refusedOpening(error)
     }
   }
@@ -123,12 +125,13 @@ export class SheetHost {
   }
 
   /** Lets go of the drawing. What was not sent yet stays kept here. */
-  close(): void {
+  async close(): Promise<void> {
     this.endStroke()
     this.sender?.stop()
+    this.isReadOnly = true
+    await this.writes
     this.hold?.release()
     this.hold = null
-    this.isReadOnly = true
   }
 
   private lose(): void {
@@ -256,7 +259,10 @@ export class SheetHost {
     const engine = this.engine!
     const from = engine.position - count
     if (this.keeper && this.opened) {
-      this.keeper.append(this.opened.log.drawing, from, engine.entries.slice(from)).catch((error: unknown) => this.sayNotKept(error))
+      const { keeper } = this
+      const { drawing } = this.opened.log
+      const fresh = engine.entries.slice(from)
+      this.writes = this.writes.then(() => keeper.append(drawing, from, fresh)).catch((error: unknown) => this.sayNotKept(error))
     }
     this.sender?.note()
     this.tell()

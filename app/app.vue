@@ -1,0 +1,30 @@
+<script setup lang="ts">
+const { notices, dismiss } = useNotices()
+</script>
+
+<template>
+  <v-app>
+    <NuxtLayout>
+      <NuxtPage />
+    </NuxtLayout>
+    <div class="notices" role="status" aria-live="polite">
+      <div v-for="notice in notices" :key="notice.id" class="notice" :class="notice.tone">
+        <div>
+          <strong>{{ notice.message }}</strong>
+          <span v-if="notice.fix"> {{ notice.fix }}</span>
+        </div>
+        <v-btn size="small" variant="text" @click="dismiss(notice.id)">Close</v-btn>
+      </div>
+    </div>
+  </v-app>
+</template>
+
+<style scoped>
+.notices { position: fixed; top: 60px; left: 50%; transform: translateX(-50%); z-index: 3000; display: grid; gap: 8px; width: min(560px, 92vw); pointer-events: none; }
+.notice {
+  pointer-events: auto; display: flex; align-items: center; justify-content: space-between; gap: 14px;
+  background: var(--paper); color: var(--ink); border: 1px solid var(--line); border-left: 5px solid var(--blue);
+  border-radius: var(--radius); padding: 10px 10px 10px 16px; box-shadow: 0 6px 22px rgb(0 0 0 / 18%);
+}
+.notice.attention { border-left-color: var(--ochre); }
+</style>

@@ -1,0 +1,26 @@
+<script setup lang="ts">
+import { mdiAlertOutline, mdiProgressClock, mdiSealVariant } from '@mdi/js'
+import type { Verification } from '#shared/views'
+
+/** Whether the drawing is what its record says: the server drew it again and compared. */
+defineProps<{ verification: Verification }>()
+const WORDS = {
+  waiting: { icon: mdiProgressClock, text: 'being drawn again …', more: 'The server replays the record and compares every pixel.' },
+  matches: { icon: mdiSealVariant, text: 'record matches', more: 'The server drew the record again and got the same drawing, pixel for pixel.' },
+  differs: { icon: mdiAlertOutline, text: 'record does not match', more: 'The drawing that was handed in is not what its record gives. Ask the learner how it was made.' },
+} as const
+</script>
+
+<template>
+  <span class="seal small" :class="verification" role="status" tabindex="0" data-test="seal">
+    <v-icon :icon="WORDS[verification].icon" size="18" /> {{ WORDS[verification].text }}
+    <v-tooltip activator="parent" location="bottom">{{ WORDS[verification].more }}</v-tooltip>
+  </span>
+</template>
+
+<style scoped>
+.seal { display: inline-flex; gap: 5px; align-items: center; white-space: nowrap; }
+.matches { color: var(--blue); }
+.differs { color: var(--ochre); font-weight: 600; }
+.waiting { color: var(--ink-soft); }
+</style>

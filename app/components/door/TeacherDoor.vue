@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import type { Person } from '#shared/views'
+import { troubleOf } from '../../api/client'
+import { api } from '../../api/routes'
+
+/** A teacher signs in: e-mail and password. */
+const emit = defineEmits<{ entered: [person: Person] }>()
+const email = ref('')
+const password = ref('')
+const isBusy = ref(false)
+const trouble = ref<{ message: string, fix: string } | null>(null)
+
+async function enter(): Promise<void> {
+  if (!email.value.includes('@') || !password.value) {
+    trouble.value = { message: 'Something is still missing.', fix: 'Fill in your e-mail and your password.' }
+    return
+  }
+  isBusy.value = true
+  try {
+    emit('entered', await api.signInTeacher(email.value.trim(), password.value))
+  } catch (error) {
+    trouble.value = troubleOf(error)
+    password.value = ''
+  } finally {
+    isBusy.value = false
+  }
+}
+</script>
+
+<template>
+  <form novalidate @submit.prevent="enter">
+    <v-text-field v-model="email" label="E-mail" type="email" autocomplete="username" />
+    <v-text-field v-model="password" label="Password" type="password" autocomplete="current-password" />
+    <p v-if="trouble" class="trouble" role="alert"><strong>{{ trouble.message }}</strong> {{ trouble.fix }}</p>
+    <v-btn type="submit" color="primary" block size="large" :loading="isBusy">Sign in</v-btn>
+  </form>
+</template>
+
+<style scoped>
+.trouble { border-left: 4px solid var(--ochre); padding-left: 12px; margin: 0 0 14px; }
+</style>

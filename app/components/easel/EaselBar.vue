@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import { mdiArrowLeft, mdiFitToScreenOutline, mdiHelpCircleOutline, mdiMagnifyMinusOutline, mdiMagnifyPlusOutline, mdiRedoVariant, mdiUndoVariant } from '@mdi/js'
+
+/** The strip above the sheet: where one is, undo and redo, zoom, and whether the work is kept. */
+const props = defineProps<{ scale: number }>()
+const emit = defineEmits<{ fit: [], zoom: [scale: number], help: [] }>()
+const easel = useEasel()
+const { plan, history, liveLayer, isReadOnly } = easel
+</script>
+
+<template>
+  <header class="bar">
+    <v-btn :icon="mdiArrowLeft" variant="text" size="small" to="/folio" aria-label="Back to the folio" />
+    <strong class="display title">{{ plan?.title }}</strong>
+    <span v-if="liveLayer" class="live small">drawing on <strong>{{ liveLayer.name }}</strong></span>
+    <span class="grow" />
+    <v-btn :icon="mdiUndoVariant" variant="text" size="small" :disabled="!history.canUndo || isReadOnly" aria-label="Undo (Ctrl Z)" @click="easel.undo()" />
+    <v-btn :icon="mdiRedoVariant" variant="text" size="small" :disabled="!history.canRedo || isReadOnly" aria-label="Redo (Ctrl Shift Z)" @click="easel.redo()" />
+    <span class="gap" />
+    <v-btn :icon="mdiMagnifyMinusOutline" variant="text" size="small" aria-label="Smaller view" @click="emit('zoom', props.scale / 1.4)" />
+    <button class="numbers percent" aria-label="Show at 100 per cent" @click="emit('zoom', 1)">{{ Math.round(scale * 100) }} %</button>
+    <v-btn :icon="mdiMagnifyPlusOutline" variant="text" size="small" aria-label="Bigger view" @click="emit('zoom', props.scale * 1.4)" />
+    <v-btn :icon="mdiFitToScreenOutline" variant="text" size="small" aria-label="Whole sheet (F)" @click="emit('fit')" />
+    <span class="gap" />
+    <SavingState />
+    <LightSwitch />
+    <v-btn :icon="mdiHelpCircleOutline" variant="text" size="small" aria-label="Keys and gestures (?)" @click="emit('help')" />
+  </header>
+</template>
+
+<style scoped>
+.bar { display: flex; align-items: center; gap: 2px; padding: 2px 10px 2px 6px; background: var(--paper); border-bottom: 1px solid var(--line); min-height: 48px; }
+.title { font-size: 1.08rem; margin: 0 14px 0 4px; white-space: nowrap; }
+.live { color: var(--ink-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+.live strong { color: var(--ink); }
+.grow { flex: 1; }
+.gap { width: 14px; }
+.percent { min-width: 56px; text-align: center; font-size: 0.88rem; min-height: 36px; }
+</style>

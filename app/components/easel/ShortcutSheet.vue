@@ -1,0 +1,44 @@
+<script setup lang="ts">
+/** All keys and gestures on one sheet. */
+const isOpen = defineModel<boolean>({ default: false })
+const KEYS = [
+  ['1 … 9', 'lift the tool at that place on the ledge'],
+  ['Q · W', 'smaller · bigger'],
+  ['A · S', 'well before · next well'],
+  ['D', 'to the colour before, and back'],
+  ['Ctrl Z · Ctrl Shift Z', 'undo · redo'],
+  ['F · R', 'whole sheet · 100 %'],
+  ['Space held', 'move the sheet with the pointer'],
+  ['G', 'play the ghost, or put it away'],
+  ['T', 'look at my step'],
+  ['Alt ↑ · Alt ↓', 'move the chosen layer in the stack'],
+  ['?', 'this sheet'],
+] as const
+const HANDS = [
+  ['Pen', 'draws; press for more. The palm does nothing while the pen is near.'],
+  ['One finger, mouse', 'draw'],
+  ['Two fingers', 'move and zoom the sheet'],
+  ['Wheel', 'zooms at the pointer; with Shift it moves sideways'],
+] as const
+</script>
+
+<template>
+  <v-dialog v-model="isOpen" max-width="640">
+    <div class="card">
+      <h2>Keys and gestures</h2>
+      <p class="small soft">All of them lie under one hand.</p>
+      <div class="columns">
+        <dl><template v-for="[key, what] in KEYS" :key="key"><dt>{{ key }}</dt><dd>{{ what }}</dd></template></dl>
+        <dl><template v-for="[key, what] in HANDS" :key="key"><dt>{{ key }}</dt><dd>{{ what }}</dd></template></dl>
+      </div>
+      <v-btn color="primary" @click="isOpen = false">Close</v-btn>
+    </div>
+  </v-dialog>
+</template>
+
+<style scoped>
+.columns { display: grid; grid-template-columns: 1.2fr 1fr; gap: 26px; margin: 14px 0; }
+dl { display: grid; grid-template-columns: max-content 1fr; gap: 7px 14px; margin: 0; font-size: 0.93rem; align-content: start; }
+dt { font-weight: 560; }
+dd { margin: 0; }
+</style>

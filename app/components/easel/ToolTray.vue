@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { mdiCupboardOutline } from '@mdi/js'
+import { cssColour, useHand } from '../../stores/hand'
+import { TOOL_WORDS, toolNameOf, wordsOf } from '../../sheet/tool-words'
+
+/** The ledge along the bottom edge: the tools of the step lie on it, the chosen one lifted. */
+const hand = useHand()
+const isCupboardOpen = ref(false)
+
+function labelOf(tool: (typeof hand.tools)[number], place: number): string {
+  const size = tool.now.kind === 'tool' ? `, ${tool.now.settings.size} px` : ''
+  return `${wordsOf(tool.laid).name}${size}. Key ${place + 1}.`
+}
+
+function fetchTool(name: (typeof hand.cupboard)[number]): void {
+  hand.fetchTool(name)
+  isCupboardOpen.value = false
+}
+</script>
+
+<template>
+  <div class="tray" role="radiogroup" aria-label="Tools">
+    <button
+      v-for="(tool, i) in hand.tools" :key="tool.key" class="slot" role="radio"
+      :aria-checked="tool.key === hand.liftedKey" :aria-label="labelOf(tool, i)" :class="{ lifted: tool.key === hand.liftedKey }"
+      @click="hand.lift(tool.key)"
+    >
+      <span class="thing"><ToolPicture :tool="toolNameOf(tool.laid)" :colour="cssColour(hand.colour)" /></span>
+      <span class="name">{{ wordsOf(tool.laid).name }}<span v-if="tool.now.kind === 'tool'" class="numbers"> {{ tool.now.settings.size }}</span></span>
+      <v-tooltip activator="parent" location="top">{{ wordsOf(tool.laid).use }} <span class="key">{{ i + 1 }}</span></v-tooltip>
+    </button>
+    <v-menu v-model="isCupboardOpen" location="top" :offset="12">
+      <template #activator="{ props: opens }">
+        <v-btn v-bind="opens" :icon="mdiCupboardOutline" variant="text" class="cupboard" aria-label="Cupboard: all other tools" />
+      </template>
+      <div class="shelf card">
+        <h3>In the cupboard</h3>
+        <p v-if="hand.cupboard.length === 0" class="small soft">Empty: every tool lies on the ledge.</p>
+        <button v-for="name in hand.cupboard" :key="name" class="stored" @click="fetchTool(name)">
+          <span class="thing"><ToolPicture :tool="name" :colour="cssColour(hand.colour)" /></span>
+          <span><strong>{{ TOOL_WORDS[name].name }}</strong><br><span class="small soft">{{ TOOL_WORDS[name].use }}</span></span>
+        </button>
+      </div>
+    </v-menu>
+  </div>
+</template>
+
+<style scoped>
+.tray { display: flex; align-items: flex-end; gap: 4px; height: 100%; padding-left: 10px; }
+.slot { position: relative; width: 104px; height: 84px; display: flex; flex-direction: column; justify-content: flex-end; align-items: center; padding: 0 6px 9px; color: var(--on-ledge); }
+.slot .thing { width: 92px; transition: transform 0.16s ease-out; transform-origin: 20% 90%; }
+.slot .name { font-size: 0.78rem; line-height: 1.1; margin-top: 7px; white-space: nowrap; opacity: 0.85; }
+.slot.lifted .thing { transform: translateY(-15px) rotate(-15deg) scale(1.06); }
+.slot.lifted .name { font-weight: 600; opacity: 1; text-decoration: underline; text-decoration-thickness: 2.5px; text-underline-offset: 4px; text-decoration-color: var(--blue); }
+.cupboard { align-self: center; color: var(--on-ledge); margin-left: 2px; }
+.shelf { display: grid; gap: 4px; width: 290px; box-shadow: 0 10px 34px rgb(0 0 0 / 25%); }
+.shelf h3 { margin-bottom: 6px; }
+.stored { display: grid; grid-template-columns: 84px 1fr; gap: 14px; align-items: center; text-align: left; padding: 8px; border-radius: 8px; min-height: 52px; }
+.stored:hover { background: var(--paper-shade); }
+.key { border: 1px solid currentcolor; border-radius: 4px; padding: 0 5px; margin-left: 6px; font-size: 0.8em; }
+</style>

@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import type { Sheet } from '#core/layers'
+import { listenToPen } from '../../sheet/pen'
+import { fitView, keepInSight, zoomAt, type WindowView } from '../../sheet/view'
+
+/** A window on a sheet that a worker draws: zoom, pan and fit, and strokes where drawing is allowed. */
+const props = defineProps<{
+  sheet: Pick<Sheet, 'width' | 'height'>
+  canDraw?: boolean
+  label: string
+}>()
+const emit = defineEmits<{
+  /** The canvas, for the worker to own. Sent once. */
+  canvas: [canvas: OffscreenCanvas]
+  /** Device px. */
+  resize: [width: number, height: number]
+  look: [view: { x: number, y: number, scale: number }]
+  begin: [samples: number[], time: number]
+  extend: [samples: number[], time: number]
+  end: []
+  drop: []
+}>()
+
+const frame = ref<HTMLElement>()
+const canvas = ref<HTMLCanvasElement>()
+const size = ref({ width: 0, height: 0 })
+const view = ref<WindowView>({ x: 0, y: 0, scale: 1 })
+const pointer = ref<{ x: number, y: number } | null>(null)
+let isFitted = true
+let pixelRatio = 1
+
+function look(next: WindowView, fitted = false): void {
+  view.value = fitted ? next : keepInSight(next, props.sheet, size.value)
+  isFitted = fitted
+  const { x, y, scale } = view.value
+  emit('look', { x: x * pixelRatio, y: y * pixelRatio, scale: scale * pixelRatio })
+}
+
+function fit(): void {
+  look(fitView(props.sheet, size.value), true)
+}
+
+/** Zooms round the middle of the window. */
+function zoom(scale: number): void {
+  look(zoomAt(view.value, size.value.width / 2, size.value.height / 2, scale))
+}
+
+/** Brings a place of the sheet to the middle. */
+function bringToMiddle(x: number, y: number): void {
+  const { scale } = view.value
+  look({ x: size.value.width / 2 - x * scale, y: size.value.height / 2 - y * scale, scale })
+}
+
+function measure(): void {
+  const element = frame.value
+  if (!element) return
+  pixelRatio = window.devicePixelRatio || 1
+  const before = size.value
+  size.value = { width: element.clientWidth, height: element.clientHeight }
+  emit('resize', Math.round(size.value.width * pixelRatio), Math.round(size.value.height * pixelRatio))
+  if (isFitted) fit()
+  else look({ ...view.value, x: view.value.x + (size.value.width - before.width) / 2, y: view.value.y + (size.value.height - before.height) / 2 })
+}
+
+let pen: ReturnType<typeof listenToPen> | null = null
+let observer: ResizeObserver | null = null
+
+function track(event: PointerEvent): void {
+  const box = frame.value!.getBoundingClientRect()
+  pointer.value = event.pointerType === 'touch' ? null : { x: event.clientX - box.left, y: event.clientY - box.top }
+}
+
+onMounted(() => {
+  emit('canvas', canvas.value!.transferControlToOffscreen())
+  measure()
+  observer = new ResizeObserver(measure)
+  observer.observe(frame.value!)
+  pen = listenToPen(frame.value!, {
+    canDraw: () => props.canDraw ?? false,
+    begin: (samples, time) => emit('begin', samples, time),
+    extend: (samples, time) => emit('extend', samples, time),
+    end: () => emit('end'),
+    drop: () => emit('drop'),
+    view: () => view.value,
+    look,
+  })
+})
+onBeforeUnmount(() => {
+  observer?.disconnect()
+  pen?.stop()
+})
+
+watch(() => [props.sheet.width, props.sheet.height], fit)
+defineExpose({ fit, zoom, bringToMiddle, view, size, setMoving: (isHeld: boolean) => pen?.setMoving(isHeld) })
+</script>
+
+<template>
+  <div
+    ref="frame" class="window" :class="{ draws: canDraw }" role="img" :aria-label="label"
+    @pointermove="track" @pointerleave="pointer = null" @contextmenu.prevent
+  >
+    <canvas ref="canvas" :style="{ width: `${size.width}px`, height: `${size.height}px` }" />
+    <slot :view="view" :size="size" :pointer="pointer" />
+  </div>
+</template>
+
+<style scoped>
+.window { position: relative; width: 100%; height: 100%; overflow: hidden; background: var(--round-sheet); touch-action: none; user-select: none; cursor: grab; }
+.window.draws { cursor: crosshair; }
+canvas { position: absolute; inset: 0; display: block; }
+</style>

@@ -1,0 +1,214 @@
+import { proxy, transfer, wrap, type Remote } from 'comlink'
+import type { InjectionKey } from 'vue'
+import type { Finding } from '#core/lookfor'
+import type { Plan, Step } from '#core/plan'
+import LookerWorker from '../workers/looker.worker?worker'
+import SheetWorker from '../workers/sheet.worker?worker'
+import type { SendingState } from '../workers/record/sender'
+import type { OpenAnswer, OpenMode, SheetNotice } from '../workers/sheet/contract'
+import type { SheetHost } from '../workers/sheet/host'
+import type { LayerNote, Thumbnail } from '../workers/view/layer-news'
+import { useHand } from '../stores/hand'
+
+export interface Sending {
+  readonly state: SendingState
+  readonly unsent: number
+  readonly message: string | null
+  readonly fix: string | null
+}
+
+/** Why a sheet is not open. */
+type Closed = Extract<OpenAnswer, { ok: false }>
+
+/** A drawing at the Easel: the workers that hold it, what they tell, and what can be done to it. */
+export function createEasel(drawing: number, person: number) {
+  const hand = useHand()
+  const { say } = useNotices()
+  const worker = new SheetWorker()
+  const lookerWorker = new LookerWorker()
+  const host = markRaw(wrap<SheetHost>(worker)) as Remote<SheetHost>
+
+  const progress = ref<{ done: number, of: number } | null>(null)
+  const plan = shallowRef<Plan | null>(null)
+  const closed = ref<Closed | null>(null)
+  const isReadOnly = ref(true)
+  const isOffline = ref(false)
+  const wasTaken = ref(false)
+  const answer = shallowRef<Extract<OpenAnswer, { ok: true }>['lastAnswer']>(null)
+  const layers = shallowRef<LayerNote[]>([])
+  const live = ref('')
+  const history = ref({ canUndo: false, canRedo: false, position: 0 })
+  const thumbnails = shallowRef<ReadonlyMap<string, Thumbnail>>(new Map())
+  const sending = ref<Sending>({ state: 'kept', unsent: 0, message: null, fix: null })
+  const stepNumber = ref(0)
+  const findings = shallowRef<ReadonlyMap<string, readonly Finding[]>>(new Map())
+  /** Where the record was when a step was looked at: findings grow old as drawing goes on. */
+  const lookedAt = ref(0)
+  const isLooking = ref(false)
+  const pointedAt = ref<string | null>(null)
+
+  const step = computed<Step | null>(() => plan.value?.steps[stepNumber.value] ?? null)
+  const liveLayer = computed(() => layers.value.find(layer => layer.id === live.value) ?? null)
+
+  function take(notice: SheetNotice): void {
+    switch (notice.kind) {
+      case 'opening':
+        progress.value = notice
+        break
+      case 'drawing': {
+        const { canUndo, canRedo, position } = notice
+        layers.value = notice.layers
+        history.value = { canUndo, canRedo, position }
+        if (!notice.layers.some(layer => layer.id === live.value)) live.value = notice.layers.at(-1)?.id ?? ''
+        break
+      }
+      case 'thumbnail':
+        thumbnails.value = new Map(thumbnails.value).set(notice.layer, notice)
+        break
+      case 'sending': {
+        const { state, unsent, message, fix } = notice
+        sending.value = { state, unsent, message, fix }
+        break
+      }
+      case 'refused':
+      case 'not-kept':
+        say(notice.message, notice.fix, 'attention')
+        break
+      case 'taken':
+        wasTaken.value = true
+        isReadOnly.value = true
+        break
+    }
+  }
+
+  async function open(mode: OpenMode): Promise<void> {
+    closed.value = null
+    const { port1, port2 } = new MessageChannel()
+    lookerWorker.postMessage({ port: port1 }, [port1])
+    const opened = await host.open({ drawing, person, mode }, proxy(take), transfer(port2, [port2]))
+    progress.value = null
+    if (!opened.ok) {
+      closed.value = opened
+      return
+    }
+    isReadOnly.value = mode === 'look'
+    isOffline.value = opened.isOffline
+    answer.value = opened.lastAnswer
+    plan.value = opened.plan
+    if (opened.keptApart !== null) {
+      say('Strokes that did not fit on this sheet’s record were kept as a drawing of their own.', 'You find it in your folio.', 'attention')
+    }
+    const at = opened.plan.steps.findIndex(each => each.id === opened.step)
+    await openStep(Math.max(at, 0), at < 0)
+  }
+
+  /** Goes to a step: lays out its tools and makes its layer ready. `isNew` writes its opening into the record. */
+  async function openStep(number: number, isNew = true): Promise<void> {
+    const next = plan.value?.steps[number]
+    if (!next || !plan.value) return
+    stepNumber.value = number
+    pointedAt.value = null
+    hand.layOut(next, plan.value.palette)
+    if (isNew && !isReadOnly.value) await host.openStep(next.id)
+    if (layers.value.some(layer => layer.id === next.layer.id)) live.value = next.layer.id
+  }
+
+  async function lookAtStep(): Promise<void> {
+    const { value: current } = step
+    if (!current) return
+    isLooking.value = true
+    try {
+      const found = await host.lookAtStep(current.id)
+      lookedAt.value = history.value.position
+      findings.value = new Map(findings.value).set(current.id, found)
+    } finally {
+      isLooking.value = false
+    }
+  }
+
+  function clearFindings(): void {
+    if (step.value) {
+      const rest = new Map(findings.value)
+      rest.delete(step.value.id)
+      findings.value = rest
+    }
+  }
+
+  // --- strokes
+
+  function begin(samples: number[], time: number): void {
+    const layer = liveLayer.value
+    const { lifted, settings } = hand
+    if (!layer || !lifted || isReadOnly.value) return
+    if (!layer.visible) return say(`The layer “${layer.name}” is hidden, so you would not see what you draw.`, 'Show it in the stack first.', 'attention')
+    if (settings) {
+      void host.beginStroke(layer.id, { tool: toRaw(settings), colour: toRaw(hand.colour) }, samples, time)
+    } else if (lifted.now.kind === 'pour') {
+      const { tolerance, grow, borders } = lifted.now
+      const [x, y] = [Math.floor(samples[0]! / 16), Math.floor(samples[1]! / 16)]
+      const sheet = plan.value!.sheet
+      if (x < 0 || y < 0 || x >= sheet.width || y >= sheet.height) return
+      void host.pour({ layer: layer.id, x, y, colour: [...hand.colour], tolerance, grow, borders })
+    }
+  }
+  const extend = (samples: number[], time: number) => void host.extendStroke(samples, time)
+  const end = () => void host.endStroke()
+  const drop = () => void host.dropStroke()
+
+  // --- the stack
+
+  const newLayerId = () => `own-${Array.from(crypto.getRandomValues(new Uint8Array(6)), byte => byte.toString(16).padStart(2, '0')).join('')}`
+
+  async function addLayer(): Promise<void> {
+    const id = newLayerId()
+    const place = layers.value.findIndex(layer => layer.id === live.value) + 1
+    await host.act({ kind: 'layer-add', layer: id, name: `Layer ${layers.value.length + 1}`, place })
+    live.value = id
+  }
+  const removeLayer = (id: string) => host.act({ kind: 'layer-remove', layer: id })
+  const clearLayer = (id: string) => host.act({ kind: 'layer-clear', layer: id })
+  const renameLayer = (id: string, name: string) => (name.trim() ? host.act({ kind: 'layer-rename', layer: id, name: name.trim().slice(0, 60) }) : undefined)
+  const moveLayer = (id: string, place: number) => host.act({ kind: 'layer-move', layer: id, place })
+  const lookOfLayer = (id: string, visible: boolean, opacity: number) => host.act({ kind: 'layer-look', layer: id, visible, opacity: Math.round(opacity) })
+
+  // --- leaving
+
+  /** The page is put away or goes: what is under way is finished and kept, and sent if it can be. */
+  function putAway(): void {
+    void host.endStroke()
+    void host.wake()
+  }
+  const onHidden = () => document.visibilityState === 'hidden' && putAway()
+  const onOnline = () => void host.wake()
+  document.addEventListener('visibilitychange', onHidden)
+  window.addEventListener('pagehide', putAway)
+  window.addEventListener('online', onOnline)
+
+  async function close(): Promise<void> {
+    document.removeEventListener('visibilitychange', onHidden)
+    window.removeEventListener('pagehide', putAway)
+    window.removeEventListener('online', onOnline)
+    await host.close()
+    worker.terminate()
+    lookerWorker.terminate()
+  }
+
+  return {
+    drawing, host, hand, progress: readonly(progress), plan, closed: readonly(closed), isReadOnly: readonly(isReadOnly), isOffline: readonly(isOffline),
+    wasTaken: readonly(wasTaken), answer, layers, live, liveLayer, history: readonly(history), thumbnails, sending: readonly(sending),
+    step, stepNumber: readonly(stepNumber), findings, lookedAt: readonly(lookedAt), isLooking: readonly(isLooking), pointedAt,
+    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop,
+    addLayer, removeLayer, clearLayer, renameLayer, moveLayer, lookOfLayer, close,
+    undo: () => host.undo(), redo: () => host.redo(), wake: () => host.wake(),
+  }
+}
+
+export type Easel = ReturnType<typeof createEasel>
+export const EASEL: InjectionKey<Easel> = Symbol('easel')
+
+/** The Easel that the page has opened. */
+export function useEasel(): Easel {
+  const easel = inject(EASEL)
+  if (!easel) throw new Error('no Easel is open on this page')
+  return easel
+}

@@ -1,0 +1,29 @@
+export interface PageNotice {
+  readonly id: number
+  readonly tone: 'plain' | 'attention'
+  readonly message: string
+  readonly fix: string
+}
+
+/** How long a plain notice stays, ms. One that asks for something stays until it is closed. */
+const PLAIN_MS = 5000
+
+const notices = ref<PageNotice[]>([])
+let next = 0
+
+/** Short words to the person, at the top of the page. */
+export function useNotices() {
+  function dismiss(id: number): void {
+    notices.value = notices.value.filter(each => each.id !== id)
+  }
+
+  function say(message: string, fix = '', tone: PageNotice['tone'] = 'plain'): void {
+    const same = notices.value.find(each => each.message === message && each.fix === fix)
+    if (same) return
+    const id = next++
+    notices.value = [...notices.value.slice(-2), { id, tone, message, fix }]
+    if (tone === 'plain') setTimeout(() => dismiss(id), PLAIN_MS)
+  }
+
+  return { notices: readonly(notices), say, dismiss }
+}

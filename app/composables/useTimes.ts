@@ -1,0 +1,10 @@
+import { format, formatDistanceToNowStrict, isToday, isYesterday } from 'date-fns'
+
+/** Times as people say them. */
+export function timeInWords(iso: string): string {
+  const date = new Date(iso)
+  if (Date.now() - date.getTime() < 3_600_000) return `${formatDistanceToNowStrict(date)} ago`
+  if (isToday(date)) return `today, ${format(date, 'HH:mm')}`
+  if (isYesterday(date)) return `yesterday, ${format(date, 'HH:mm')}`
+  return format(date, 'EEE d MMM, HH:mm')
+}

@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { useSession } from '../stores/session'
+
+const session = useSession()
+
+async function leave(): Promise<void> {
+  await session.leave()
+  await navigateTo('/')
+}
+</script>
+
+<template>
+  <div>
+    <header class="bar">
+      <NuxtLink :to="session.home" class="name"><EaselMark /> <span class="display">Little Easel</span></NuxtLink>
+      <nav v-if="session.person" aria-label="Pages">
+        <NuxtLink :to="session.home">{{ session.person.kind === 'teacher' ? 'Desk' : 'Folio' }}</NuxtLink>
+      </nav>
+      <span class="grow" />
+      <LightSwitch />
+      <template v-if="session.person">
+        <span class="who">{{ session.person.name }}<span v-if="session.person.kind === 'learner'" class="soft"> · {{ session.person.className }}</span></span>
+        <v-btn variant="outlined" size="small" @click="leave">Sign out</v-btn>
+      </template>
+    </header>
+    <main><slot /></main>
+  </div>
+</template>
+
+<style scoped>
+.bar { display: flex; align-items: center; gap: 18px; padding: 8px 24px; background: var(--paper); border-bottom: 1px solid var(--line); min-height: 56px; }
+.name { display: flex; align-items: center; gap: 10px; text-decoration: none; color: var(--ink); font-size: 1.25rem; }
+nav a { padding: 6px 10px; border-radius: 8px; text-decoration: none; color: var(--ink); }
+nav a.router-link-active { background: var(--paper-shade); box-shadow: inset 0 -2px 0 var(--blue); }
+.grow { flex: 1; }
+.who { font-size: 0.95rem; }
+</style>

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { mdiArrowLeft, mdiChevronLeft, mdiChevronRight, mdiRing } from '@mdi/js'
+import { api } from '../../api/routes'
+import type CritSheet from '../../components/crit/CritSheet.vue'
+
+definePageMeta({ layout: 'bare', who: 'teacher', key: route => route.path })
+const route = useRoute()
+const id = Number(route.params.id)
+const { data: handIn, trouble, load } = usePageData(() => api.handInView(id))
+const { say } = useNotices()
+const sheet = ref<InstanceType<typeof CritSheet>>()
+const areMarksShown = ref(true)
+const { marks, pointedAt, placeOf } = useFindingMarks(() => handIn.value?.findings ?? [])
+const place = computed(() => handIn.value?.pile.indexOf(id) ?? -1)
+const before = computed(() => (place.value > 0 ? handIn.value!.pile[place.value - 1] : undefined))
+const after = computed(() => handIn.value?.pile[place.value + 1])
+
+/** The check is under way: asked again until it is done. */
+const WAIT_MS = 2000
+let timer: ReturnType<typeof setTimeout> | null = null
+watch(handIn, (view) => {
+  if (view?.verification === 'waiting') timer = setTimeout(load, WAIT_MS)
+})
+onBeforeUnmount(() => timer && clearTimeout(timer))
+
+function show(lookFor: string): void {
+  pointedAt.value = lookFor
+  const at = placeOf(lookFor)
+  if (at) sheet.value?.showPlace(at.x, at.y)
+  else sheet.value?.fit()
+}
+
+async function answered(): Promise<void> {
+  const { learner, pile } = handIn.value!
+  say(`Returned to ${learner}.`)
+  const next = pile.find(each => each !== id)
+  await navigateTo(next ? `/crit/${next}` : '/desk')
+}
+</script>
+
+<template>
+  <div v-if="!handIn" class="page"><LoadingOrTrouble :trouble="trouble" @again="load" /></div>
+  <div v-else class="crit">
+    <header>
+      <v-btn :icon="mdiArrowLeft" variant="text" size="small" to="/desk" aria-label="Back to the desk" />
+      <strong class="display">{{ handIn.learner }}</strong>
+      <span class="soft small">{{ handIn.plan.title }} · hand-in {{ handIn.attempt }} · {{ timeInWords(handIn.handedInAt) }}</span>
+      <RecordSeal :verification="handIn.verification" />
+      <span class="grow" />
+      <v-btn size="small" variant="text" :prepend-icon="mdiRing" :aria-pressed="areMarksShown" @click="areMarksShown = !areMarksShown">{{ areMarksShown ? 'Hide marks' : 'Show marks' }}</v-btn>
+      <template v-if="handIn.pile.length && place >= 0">
+        <v-btn :icon="mdiChevronLeft" size="small" variant="text" :disabled="before === undefined" :to="`/crit/${before}`" aria-label="The one before in the pile" />
+        <span class="small numbers">{{ place + 1 }} of {{ handIn.pile.length }} that wait</span>
+        <v-btn :icon="mdiChevronRight" size="small" variant="text" :disabled="after === undefined" :to="`/crit/${after}`" aria-label="The next in the pile" />
+      </template>
+      <LightSwitch />
+    </header>
+    <CritSheet ref="sheet" class="middle" :hand-in="handIn" :marks="areMarksShown ? marks : []" />
+    <aside class="answer">
+      <p v-if="handIn.note" class="note">“{{ handIn.note }}”<br><span class="small soft">{{ handIn.learner }}</span></p>
+      <AnswerForm :hand-in="handIn" class="fill" @point="pointedAt = $event" @show="show" @answered="answered" />
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.crit { display: grid; grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 356px; height: 100vh; height: 100dvh; overflow: hidden; }
+header { grid-column: 1 / -1; display: flex; align-items: center; gap: 12px; padding: 2px 12px 2px 6px; background: var(--paper); border-bottom: 1px solid var(--line); min-height: 50px; }
+header .display { font-size: 1.12rem; }
+.grow { flex: 1; }
+.middle { min-height: 0; min-width: 0; }
+.answer { background: var(--paper); border-left: 1px solid var(--line); display: flex; flex-direction: column; min-height: 0; }
+.fill { flex: 1; min-height: 0; }
+.note { margin: 12px 16px 0; padding: 8px 14px; border-left: 3px solid var(--line); font-style: italic; }
+</style>

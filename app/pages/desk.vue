@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { api } from '../api/routes'
+
+definePageMeta({ who: 'teacher' })
+const { data: desk, trouble, load } = usePageData(() => api.desk())
+const REFRESH_MS = 15_000
+let timer: ReturnType<typeof setInterval>
+onMounted(() => { timer = setInterval(load, REFRESH_MS) })
+onBeforeUnmount(() => clearInterval(timer))
+</script>
+
+<template>
+  <div class="page">
+    <LoadingOrTrouble v-if="!desk" :trouble="trouble" @again="load" />
+    <template v-else>
+      <h1>Desk</h1>
+      <section aria-labelledby="waiting">
+        <h2 id="waiting">{{ desk.waiting.length ? `${desk.waiting.length} wait for a look` : 'Nothing waits for a look' }}</h2>
+        <div v-if="desk.waiting.length === 0" class="card"><p>When someone hands in, the drawing lies here, oldest first.</p></div>
+        <div class="pile">
+          <NuxtLink v-for="card in desk.waiting" :key="card.id" :to="`/crit/${card.id}`" class="card hand-in">
+            <HandInPicture :id="card.id" :alt="`${card.plan} by ${card.learner}`" />
+            <strong>{{ card.learner }}</strong>
+            <span class="small soft">{{ card.plan }}<template v-if="card.attempt > 1"> · hand-in {{ card.attempt }}</template> · {{ timeInWords(card.handedInAt) }}</span>
+            <span class="small"><MetLine :met="card.met" :judged="card.judged" /></span>
+          </NuxtLink>
+        </div>
+      </section>
+      <div class="columns">
+        <section aria-labelledby="classes">
+          <h2 id="classes">Classes</h2>
+          <NuxtLink v-for="one in desk.classes" :key="one.id" :to="`/register/${one.id}`" class="card class">
+            <strong>{{ one.name }}</strong>
+            <span class="small soft">{{ one.when }}</span>
+            <span class="small">{{ one.learners }} learners · code <strong class="code">{{ one.code }}</strong></span>
+          </NuxtLink>
+        </section>
+        <section aria-labelledby="plans">
+          <h2 id="plans">Plan book</h2>
+          <div v-for="plan in desk.plans" :key="plan.id" class="card plan">
+            <img :src="api.planPicture(plan.id)" :alt="plan.title" width="112" height="84">
+            <div><strong>{{ plan.title }}</strong><p class="small soft">{{ plan.goal }}</p><span class="small">{{ plan.steps }} steps · {{ plan.minutes }} minutes</span></div>
+          </div>
+        </section>
+        <section aria-labelledby="answered">
+          <h2 id="answered">Answered lately</h2>
+          <p v-if="desk.answered.length === 0" class="soft">Your answers are listed here.</p>
+          <NuxtLink v-for="card in desk.answered.slice(0, 6)" :key="card.id" :to="`/crit/${card.id}`" class="card class">
+            <strong>{{ card.learner }}</strong>
+            <span class="small soft">{{ card.plan }} · {{ card.state === 'accepted' ? 'accepted' : 'to draw on' }}</span>
+          </NuxtLink>
+        </section>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+h1 { margin-bottom: 4px; }
+section h2 { margin: 16px 0 10px; }
+.pile { display: grid; grid-template-columns: repeat(auto-fill, minmax(196px, 1fr)); gap: 16px; }
+.hand-in { display: grid; gap: 3px; color: inherit; text-decoration: none; padding: 12px; }
+.hand-in:hover, .class:hover { border-color: var(--blue); }
+.hand-in strong { margin-top: 6px; }
+.columns { display: grid; grid-template-columns: 1fr 1.3fr 1fr; gap: 26px; margin-top: 16px; }
+.class { display: grid; gap: 2px; color: inherit; text-decoration: none; margin-bottom: 10px; padding: 12px 16px; }
+.code { letter-spacing: 0.08em; }
+.plan { display: grid; grid-template-columns: 112px 1fr; gap: 16px; padding: 12px; margin-bottom: 10px; }
+.plan img { width: 112px; height: auto; border: 1px solid var(--line); background: #fff; }
+.plan p { margin: 2px 0; }
+@media (max-width: 900px) { .columns { grid-template-columns: 1fr; gap: 0; } }
+</style>

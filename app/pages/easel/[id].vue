@@ -1,0 +1,184 @@
+<script setup lang="ts">
+import { transfer } from 'comlink'
+import { ghostRecord } from '#core/plan'
+import { radiusAt } from '#core/brush'
+import type { DrawingRecord } from '#core/drawing'
+import type { ShownMark } from '../../components/sheet/SheetMarks.vue'
+import type SheetWindow from '../../components/sheet/SheetWindow.vue'
+import type { OpenMode } from '../../workers/sheet/contract'
+import { useSession } from '../../stores/session'
+
+definePageMeta({ layout: 'bare', who: 'learner', key: route => route.fullPath })
+const route = useRoute()
+const session = useSession()
+const easel = createEasel(Number(route.params.id), session.person?.id ?? 0)
+provide(EASEL, easel)
+const { plan, step, closed, progress, findings, pointedAt, hand, isReadOnly, isOffline } = easel
+
+const sheetWindow = ref<InstanceType<typeof SheetWindow>>()
+const isHelpOpen = ref(false)
+const isHandInOpen = ref(false)
+const isStepFolded = ref(false)
+const isStackFolded = ref(false)
+const ghost = shallowRef<DrawingRecord | null>(null)
+const scale = computed(() => sheetWindow.value?.view.scale ?? 1)
+
+const marks = computed<ShownMark[]>(() => {
+  const found = step.value ? findings.value.get(step.value.id) ?? [] : []
+  return found.flatMap(({ lookFor, marks: each }) => each.map(mark => ({ mark, isStrong: pointedAt.value === lookFor })))
+    .filter(each => pointedAt.value === null || each.isStrong || !found.some(({ lookFor, marks: own }) => lookFor === pointedAt.value && own.length))
+})
+
+/** Px on the screen across which the lifted tool draws at full pressure. */
+const ringSize = computed(() => (hand.settings ? 2 * radiusAt(hand.settings, 1) * scale.value : 0))
+
+function toggleGhost(): void {
+  ghost.value = ghost.value || !plan.value || !step.value ? null : ghostRecord(plan.value, step.value.id)
+}
+watch(step, () => {
+  ghost.value = null
+})
+
+/** Brings a finding's first mark into the middle, close enough to see. */
+function showFinding(lookFor: string): void {
+  pointedAt.value = lookFor
+  const mark = findings.value.get(step.value!.id)?.find(each => each.lookFor === lookFor)?.marks[0]
+  if (!mark || !sheetWindow.value) return
+  if (mark.kind !== 'ring') return sheetWindow.value.fit()
+  sheetWindow.value.zoom(Math.max(sheetWindow.value.view.scale, 1.2))
+  sheetWindow.value.bringToMiddle(mark.x, mark.y)
+}
+
+function open(mode: OpenMode): void {
+  void easel.open(mode)
+}
+
+function onKey(event: KeyboardEvent): void {
+  const target = event.target as HTMLElement
+  if (target.closest('input:not([type=range]), textarea, [contenteditable], .v-overlay--active .card')) return
+  if (event.key === ' ' && !target.closest('button, a, summary, [role=radio]')) {
+    event.preventDefault()
+    sheetWindow.value?.setMoving(event.type === 'keydown')
+    return
+  }
+  if (event.type !== 'keydown') return
+  const key = event.key.toLowerCase()
+  if ((event.ctrlKey || event.metaKey) && (key === 'z' || key === 'y')) {
+    event.preventDefault()
+    void (key === 'y' || event.shiftKey ? easel.redo() : easel.undo())
+    return
+  }
+  if (event.ctrlKey || event.metaKey || event.altKey) return
+  const actions: Record<string, () => void> = {
+    'q': () => hand.stepSize(-1), 'w': () => hand.stepSize(1), 'a': () => hand.stepWell(-1), 's': () => hand.stepWell(1), 'd': () => hand.swap(),
+    'f': () => sheetWindow.value?.fit(), 'r': () => sheetWindow.value?.zoom(1), 'g': toggleGhost, 't': () => void easel.lookAtStep(),
+    '?': () => { isHelpOpen.value = true },
+  }
+  if (/^[1-9]$/.test(key)) {
+    const tool = hand.tools[Number(key) - 1]
+    if (tool) hand.lift(tool.key)
+  } else if (actions[key]) {
+    event.preventDefault()
+    actions[key]()
+  }
+}
+
+onMounted(() => {
+  window.addEventListener('keydown', onKey)
+  window.addEventListener('keyup', onKey)
+  const { mode } = route.query
+  open(mode === 'take-over' || mode === 'look' ? mode : 'draw')
+})
+onBeforeUnmount(() => {
+  window.removeEventListener('keydown', onKey)
+  window.removeEventListener('keyup', onKey)
+  void easel.close()
+})
+
+const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(canvas, [canvas]))
+defineExpose({ easel })
+</script>
+
+<template>
+  <div v-if="closed" class="page">
+    <div class="card closed" role="alert">
+      <h1>{{ closed.message }}</h1>
+      <p>{{ closed.fix }}</p>
+      <div class="row">
+        <template v-if="closed.why === 'elsewhere'">
+          <v-btn color="primary" @click="open('take-over')">Draw here instead</v-btn>
+          <v-btn variant="outlined" @click="open('look')">Only look</v-btn>
+        </template>
+        <v-btn v-else-if="closed.why === 'away'" color="primary" @click="open('draw')">Try again</v-btn>
+        <v-btn variant="outlined" to="/folio">Back to my folio</v-btn>
+      </div>
+    </div>
+  </div>
+  <div v-else-if="!plan" class="page opening" role="status">
+    <EaselMark :size="64" />
+    <p>Laying out your sheet{{ progress ? ` · ${Math.round((100 * progress.done) / progress.of)} %` : ' …' }}</p>
+    <v-progress-linear :model-value="progress ? (100 * progress.done) / progress.of : 0" :indeterminate="!progress" color="primary" rounded class="bar" />
+  </div>
+  <div v-else class="easel" :class="{ stackFolded: isStackFolded }">
+    <StepSheet v-model:folded="isStepFolded" class="left" :is-ghost-playing="ghost !== null" @ghost="toggleGhost" @show="showFinding" @hand-in="isHandInOpen = true" />
+    <div class="middle">
+      <EaselBar :scale="scale" @fit="sheetWindow?.fit()" @zoom="sheetWindow?.zoom($event)" @help="isHelpOpen = true" />
+      <SignInAgain />
+      <ApartNotice />
+      <div v-if="isOffline" class="offline small" role="status">The server did not answer: this sheet comes from what this device keeps. It is sent when the server is back.</div>
+      <div class="sheet">
+        <SheetWindow
+          ref="sheetWindow" :sheet="plan.sheet" :can-draw="!isReadOnly" label="The sheet. Drawing needs a pen, a finger or a mouse."
+          @canvas="showCanvas" @resize="(w: number, h: number) => easel.host.resize(w, h)" @look="easel.host.look($event)"
+          @begin="easel.begin" @extend="easel.extend" @end="easel.end" @drop="easel.drop"
+        >
+          <template #default="{ view, size, pointer }">
+            <GhostSheet v-if="ghost" :key="step?.id" :record="ghost" :view="view" :size="size" @done="ghost = null" />
+            <SheetMarks :marks="marks" :view="view" :size="size" />
+            <span v-if="pointer && ringSize > 5" class="ring" :style="{ left: `${pointer.x}px`, top: `${pointer.y}px`, width: `${ringSize}px`, height: `${ringSize}px` }" />
+          </template>
+        </SheetWindow>
+      </div>
+    </div>
+    <div class="right">
+      <button v-if="isStackFolded" class="unfold" aria-label="Unfold the stack" @click="isStackFolded = false">stack</button>
+      <template v-else>
+        <LayerStack />
+        <button class="fold small" aria-label="Fold the stack" @click="isStackFolded = true">fold</button>
+      </template>
+    </div>
+    <div class="ledge">
+      <ToolTray />
+      <ToolSettings />
+      <span class="grow" />
+      <PaintBox />
+    </div>
+    <ShortcutSheet v-model="isHelpOpen" />
+    <HandInDialog v-model="isHandInOpen" />
+  </div>
+</template>
+
+<style scoped>
+.easel { display: grid; grid-template: 'left middle right' minmax(0, 1fr) 'ledge ledge ledge' auto / auto minmax(0, 1fr) 194px; height: 100vh; height: 100dvh; overflow: hidden; }
+.easel.stackFolded { grid-template-columns: auto minmax(0, 1fr) 40px; }
+.left { grid-area: left; min-height: 0; }
+.middle { grid-area: middle; display: flex; flex-direction: column; min-height: 0; min-width: 0; }
+.sheet { flex: 1; min-height: 0; }
+.right { grid-area: right; min-height: 0; position: relative; }
+.fold { position: absolute; right: 10px; bottom: 5px; color: var(--ink-soft); text-decoration: underline; min-height: 28px; }
+.unfold { width: 40px; height: 100%; writing-mode: vertical-rl; background: var(--paper); border-left: 1px solid var(--line); }
+.ledge {
+  grid-area: ledge; position: relative; display: flex; align-items: stretch; gap: 18px; height: 104px;
+  background: linear-gradient(var(--ledge), var(--ledge) 74px, var(--ledge-edge) 76px, color-mix(in srgb, var(--ledge-edge) 86%, var(--ledge)) 100%);
+  box-shadow: 0 -3px 10px rgb(0 0 0 / 16%), inset 0 1px 0 rgb(255 255 255 / 35%); z-index: 2;
+}
+.grow { flex: 1; }
+.ring { position: absolute; border-radius: 50%; border: 1px solid #fff; outline: 1px solid rgb(20 20 20 / 75%); transform: translate(-50%, -50%); pointer-events: none; mix-blend-mode: normal; }
+.offline { padding: 5px 14px; background: var(--paper-shade); border-bottom: 2px solid var(--ochre); text-align: center; }
+.closed { max-width: 620px; margin: 80px auto; }
+.closed h1 { font-size: 1.5rem; margin-bottom: 8px; }
+.row { display: flex; gap: 10px; margin-top: 14px; }
+.opening { display: grid; justify-items: center; gap: 14px; padding-top: 22vh; }
+.opening .bar { width: 280px; }
+@media (max-width: 1100px) { .ledge { gap: 6px; } }
+</style>

@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import type { FolioView } from '#shared/views'
+import { api } from '../api/routes'
+import { troubleOf } from '../api/client'
+
+definePageMeta({ who: 'learner' })
+const { data: folio, trouble, load } = usePageData(() => api.folio())
+const { say } = useNotices()
+const busy = ref<number | null>(null)
+const asking = ref<FolioView['plans'][number] | null>(null)
+
+async function draw(plan: FolioView['plans'][number], afresh: boolean): Promise<void> {
+  busy.value = plan.id
+  asking.value = null
+  try {
+    const { id } = await api.openDrawing(plan.id, afresh)
+    await navigateTo(`/easel/${id}`)
+  } catch (error) {
+    const { message, fix } = troubleOf(error)
+    say(message, fix, 'attention')
+  } finally {
+    busy.value = null
+  }
+}
+
+const STATE = { waiting: 'waits for a look', again: 'answered: draw on', accepted: 'accepted', replaced: 'handed in again since' } as const
+</script>
+
+<template>
+  <div class="page">
+    <LoadingOrTrouble v-if="!folio" :trouble="trouble" @again="load" />
+    <template v-else>
+      <h1>{{ folio.name }}’s folio</h1>
+      <p class="soft">{{ folio.className }}</p>
+      <div v-if="folio.plans.length === 0" class="card empty">
+        <h2>Nothing has been given to your class yet.</h2>
+        <p>As soon as your teacher gives out a plan, it lies here, ready to draw.</p>
+      </div>
+      <article v-for="plan in folio.plans" :key="plan.id" class="card plan">
+        <img :src="api.planPicture(plan.id)" :alt="`${plan.title}, as the teacher drew it`" width="300" height="225">
+        <div>
+          <h2>{{ plan.title }}</h2>
+          <p>{{ plan.goal }}</p>
+          <p class="soft small">{{ plan.steps }} steps · about {{ plan.minutes }} minutes</p>
+          <div class="row">
+            <v-btn color="primary" :loading="busy === plan.id" @click="draw(plan, false)">{{ plan.drawing?.position ? 'Go on drawing' : 'Start drawing' }}</v-btn>
+            <v-btn v-if="plan.drawing?.position" variant="outlined" @click="asking = plan">Begin afresh</v-btn>
+            <span v-if="plan.drawing?.lastSeenAt" class="soft small">last drawn {{ timeInWords(plan.drawing.lastSeenAt) }}</span>
+          </div>
+          <section v-if="plan.handIns.length" class="handed">
+            <h3>Handed in</h3>
+            <NuxtLink v-for="handIn in plan.handIns" :key="handIn.id" :to="`/answer/${handIn.id}`" class="hand-in">
+              <HandInPicture :id="handIn.id" :alt="`Your drawing, hand-in ${handIn.attempt}`" />
+              <span>
+                <strong>Hand-in {{ handIn.attempt }}</strong> <span class="soft small">{{ timeInWords(handIn.handedInAt) }}</span><br>
+                <span class="state small" :class="handIn.state">{{ STATE[handIn.state] }}</span><br>
+                <span v-if="handIn.answer" class="small quote">“{{ handIn.answer.words }}” <span class="soft">{{ handIn.answer.teacher }}</span></span>
+              </span>
+            </NuxtLink>
+          </section>
+        </div>
+      </article>
+    </template>
+    <v-dialog :model-value="asking !== null" max-width="460" @update:model-value="asking = null">
+      <div class="card">
+        <h2>Begin afresh?</h2>
+        <p>A new, empty sheet is laid out. The one you have is kept, and everything handed in as well.</p>
+        <div class="row end"><v-btn variant="outlined" @click="asking = null">Keep drawing the old one</v-btn><v-btn color="primary" @click="asking && draw(asking, true)">Begin afresh</v-btn></div>
+      </div>
+    </v-dialog>
+  </div>
+</template>
+
+<style scoped>
+.plan { display: grid; grid-template-columns: 300px 1fr; gap: 28px; margin-top: 18px; }
+.plan > img { width: 300px; height: auto; border: 1px solid var(--line); border-radius: 6px; background: #fff; }
+.row { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; }
+.row.end { justify-content: flex-end; margin-top: 10px; }
+.handed { margin-top: 22px; border-top: 1px dashed var(--line); padding-top: 12px; }
+.hand-in { display: grid; grid-template-columns: 108px 1fr; gap: 16px; align-items: center; color: inherit; text-decoration: none; padding: 8px; border-radius: 8px; }
+.hand-in:hover { background: var(--paper-shade); }
+.state { color: var(--ink-soft); }
+.state.again { color: var(--ochre); font-weight: 560; }
+.state.accepted { color: var(--blue); font-weight: 560; }
+.quote { font-style: italic; }
+.empty { margin-top: 20px; max-width: 560px; }
+@media (max-width: 760px) { .plan { grid-template-columns: 1fr; } }
+</style>

@@ -1,0 +1,74 @@
+import type { Beat, Entry } from '#core/drawing'
+import type { Step } from '#core/plan'
+
+/** One act on the strip that shows how a drawing was made. Times are ms of the playing. */
+export interface Tick {
+  readonly start: number
+  readonly end: number
+  readonly kind: 'paint' | 'erase' | 'pour' | 'layer' | 'undo' | 'redo'
+  /** Number of the step it belongs to, −1 before the first. */
+  readonly step: number
+}
+
+export interface StepBand {
+  readonly step: number
+  readonly title: string
+  readonly start: number
+  readonly end: number
+}
+
+export interface StepSum {
+  readonly title: string
+  readonly strokes: number
+  readonly erased: number
+  readonly undone: number
+  readonly seconds: number
+}
+
+export interface Making {
+  readonly ticks: Tick[]
+  readonly bands: StepBand[]
+  readonly sums: StepSum[]
+}
+
+/** What a strip over the playing time shows: every act, the spans of the steps, and sums for the table behind it. */
+export function makingOf(entries: readonly Entry[], beats: readonly Beat[], steps: readonly Step[]): Making {
+  const ticks: Tick[] = []
+  const bands: StepBand[] = []
+  let step = -1
+  let openedAt = 0
+  const length = beats.at(-1)?.end ?? 0
+  const closeBand = (end: number) => {
+    if (step >= 0 && end > openedAt) bands.push({ step, title: steps[step]!.title, start: openedAt, end })
+  }
+  entries.forEach((entry, i) => {
+    const { start, end } = beats[i]!
+    if (entry.type === 'step') {
+      closeBand(start)
+      step = steps.findIndex(each => each.id === entry.step)
+      openedAt = start
+    } else if (entry.type !== 'prepare') {
+      ticks.push({ start, end, kind: kindOf(entry), step })
+    }
+  })
+  closeBand(length)
+  const sums = steps.map(({ title }, number) => {
+    const own = ticks.filter(tick => tick.step === number)
+    return {
+      title,
+      strokes: own.filter(tick => tick.kind === 'paint' || tick.kind === 'pour').length,
+      erased: own.filter(tick => tick.kind === 'erase').length,
+      undone: own.filter(tick => tick.kind === 'undo').length,
+      seconds: Math.round(bands.filter(band => band.step === number).reduce((sum, band) => sum + band.end - band.start, 0) / 1000),
+    }
+  })
+  return { ticks, bands, sums }
+}
+
+function kindOf(entry: Entry): Tick['kind'] {
+  if (entry.type === 'undo' || entry.type === 'redo') return entry.type
+  if (entry.type !== 'act' && entry.type !== 'prepare') return 'layer'
+  if (entry.act.kind === 'pour') return 'pour'
+  if (entry.act.kind !== 'stroke') return 'layer'
+  return entry.act.tool.effect === 'erase' ? 'erase' : 'paint'
+}

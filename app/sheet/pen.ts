@@ -1,0 +1,169 @@
+import { packSample } from '#core/brush'
+import { toSheet, zoomAt, type WindowView } from './view'
+
+/** Where strokes and gestures go. Times are ms since the epoch. */
+export interface PenTarget {
+  /** Whether a pointer may draw now; otherwise it moves the sheet. */
+  canDraw(): boolean
+  begin(samples: number[], time: number): void
+  extend(samples: number[], time: number): void
+  end(): void
+  /** It was no stroke: nothing of it stays. */
+  drop(): void
+  view(): WindowView
+  look(view: WindowView): void
+}
+
+/** A pen that was near so lately makes touches be taken for the palm, ms. */
+const PALM_MS = 1200
+/** A second finger within this time and way turns a stroke into a gesture, ms and CSS px. */
+const GESTURE_MS = 350
+const GESTURE_WAY = 18
+
+interface Finger { x: number, y: number }
+
+type Mode =
+  | { kind: 'rest' }
+  | { kind: 'draw', pointer: number, type: string, startedAt: number, startX: number, startY: number, way: number, lastTime: number }
+  | { kind: 'move', pointer: number, x: number, y: number }
+  | { kind: 'gesture' }
+
+/**
+ * Turns pointer events on an element into strokes (pen with pressure, mouse, one finger) and into
+ * moving and zooming the sheet (two fingers, middle button, space held, wheel). Returns how to stop.
+ */
+export function listenToPen(element: HTMLElement, target: PenTarget): { stop: () => void, setMoving: (isHeld: boolean) => void } {
+  const fingers = new Map<number, Finger>()
+  let mode: Mode = { kind: 'rest' }
+  let box = element.getBoundingClientRect()
+  let penSeenAt = -Infinity
+  let isSpaceHeld = false
+
+  const place = (event: { clientX: number, clientY: number }): Finger => ({ x: event.clientX - box.left, y: event.clientY - box.top })
+  const epoch = (event: Event) => performance.timeOrigin + event.timeStamp
+
+  function sampleOf(event: PointerEvent, wait: number): number[] {
+    const { x, y } = place(event)
+    return packSample({ ...toSheet(target.view(), x, y), pressure: pressureOf(event), wait })
+  }
+
+  function down(event: PointerEvent): void {
+    box = element.getBoundingClientRect()
+    if (event.pointerType === 'pen') penSeenAt = event.timeStamp
+    if (event.pointerType === 'touch') {
+      if (event.timeStamp - penSeenAt < PALM_MS) return
+      fingers.set(event.pointerId, place(event))
+      if (fingers.size === 2) return startGesture(event)
+      if (fingers.size > 2) return
+    }
+    if (mode.kind !== 'rest') return
+    element.setPointerCapture(event.pointerId)
+    event.preventDefault()
+    const at = place(event)
+    if (event.button === 1 || isSpaceHeld || (event.button === 0 && !target.canDraw())) {
+      mode = { kind: 'move', pointer: event.pointerId, ...at }
+      return
+    }
+    if (event.button !== 0) return
+    mode = { kind: 'draw', pointer: event.pointerId, type: event.pointerType, startedAt: event.timeStamp, startX: at.x, startY: at.y, way: 0, lastTime: event.timeStamp }
+    target.begin(sampleOf(event, 0), epoch(event))
+  }
+
+  function startGesture(event: PointerEvent): void {
+    if (mode.kind === 'draw') {
+      const isFresh = event.timeStamp - mode.startedAt < GESTURE_MS || mode.way < GESTURE_WAY
+      if (isFresh) target.drop()
+      else target.end()
+    }
+    mode = { kind: 'gesture' }
+  }
+
+  function move(event: PointerEvent): void {
+    if (event.pointerType === 'pen') penSeenAt = event.timeStamp
+    if (mode.kind === 'draw' && event.pointerId === mode.pointer) return draw(event, mode)
+    if (mode.kind === 'move' && event.pointerId === mode.pointer) {
+      const at = place(event)
+      const view = target.view()
+      target.look({ ...view, x: view.x + at.x - mode.x, y: view.y + at.y - mode.y })
+      mode = { ...mode, ...at }
+      return
+    }
+    if (mode.kind === 'gesture' && fingers.has(event.pointerId)) pinch(event)
+  }
+
+  function draw(event: PointerEvent, drawing: Extract<Mode, { kind: 'draw' }>): void {
+    const events = event.getCoalescedEvents?.() ?? []
+    const samples: number[] = []
+    for (const each of events.length ? events : [event]) {
+      samples.push(...sampleOf(each, Math.max(0, each.timeStamp - drawing.lastTime)))
+      drawing.lastTime = each.timeStamp
+    }
+    const at = place(event)
+    drawing.way = Math.max(drawing.way, Math.hypot(at.x - drawing.startX, at.y - drawing.startY))
+    target.extend(samples, epoch(event))
+  }
+
+  function pinch(event: PointerEvent): void {
+    const before = [...fingers.values()]
+    fingers.set(event.pointerId, place(event))
+    const after = [...fingers.values()]
+    if (before.length < 2) return
+    const [a0, b0] = before as [Finger, Finger]
+    const [a1, b1] = after as [Finger, Finger]
+    const ratio = Math.hypot(a1.x - b1.x, a1.y - b1.y) / Math.max(1, Math.hypot(a0.x - b0.x, a0.y - b0.y))
+    const from = { x: (a0.x + b0.x) / 2, y: (a0.y + b0.y) / 2 }
+    const to = { x: (a1.x + b1.x) / 2, y: (a1.y + b1.y) / 2 }
+    const view = target.view()
+    target.look(zoomAt({ ...view, x: view.x + to.x - from.x, y: view.y + to.y - from.y }, to.x, to.y, view.scale * ratio))
+  }
+
+  function up(event: PointerEvent): void {
+    fingers.delete(event.pointerId)
+    if (mode.kind === 'gesture') {
+      if (fingers.size === 0) mode = { kind: 'rest' }
+      return
+    }
+    if (mode.kind === 'rest' || mode.pointer !== event.pointerId) return
+    if (mode.kind === 'draw') {
+      if (event.type === 'pointercancel' && mode.type === 'touch' && mode.way < GESTURE_WAY) target.drop()
+      else target.end()
+    }
+    mode = { kind: 'rest' }
+  }
+
+  function wheel(event: WheelEvent): void {
+    event.preventDefault()
+    box = element.getBoundingClientRect()
+    const { x, y } = place(event)
+    const lines = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? 16 : 1
+    const view = target.view()
+    if (event.shiftKey) target.look({ ...view, x: view.x - (event.deltaX || event.deltaY) * lines })
+    else target.look(zoomAt(view, x, y, view.scale * 2 ** (-event.deltaY * lines / 300)))
+  }
+
+  const options = { passive: false } as const
+  element.addEventListener('pointerdown', down, options)
+  element.addEventListener('pointermove', move)
+  element.addEventListener('pointerup', up)
+  element.addEventListener('pointercancel', up)
+  element.addEventListener('wheel', wheel, options)
+  return {
+    setMoving(isHeld) {
+      isSpaceHeld = isHeld
+    },
+    stop() {
+      element.removeEventListener('pointerdown', down)
+      element.removeEventListener('pointermove', move)
+      element.removeEventListener('pointerup', up)
+      element.removeEventListener('pointercancel', up)
+      element.removeEventListener('wheel', wheel)
+    },
+  }
+}
+
+/** A pen says how hard it is pressed; a mouse and most fingers can't and count as full, so that a tool's size is its size. */
+function pressureOf(event: PointerEvent): number {
+  if (event.pointerType === 'pen') return event.pressure
+  const isMeasured = event.pointerType === 'touch' && event.pressure > 0 && event.pressure < 1 && event.pressure !== 0.5
+  return isMeasured ? event.pressure : 1
+}

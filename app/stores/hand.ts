@@ -1,0 +1,118 @@
+import { defineStore } from 'pinia'
+import { GREATEST_SIZE, LEAST_SIZE, TOOLS, toolSettings, type ToolName, type ToolSettings } from '#core/brush'
+import type { LaidTool, Plan, Step } from '#core/plan'
+import { steppedSize } from '../sheet/sizes'
+import { toolNameOf } from '../sheet/tool-words'
+
+export type Colour = readonly [number, number, number]
+
+/** A tool in the tray: as the step laid it out, and as it is set now. */
+export interface TrayTool {
+  readonly key: string
+  readonly laid: LaidTool
+  readonly now: LaidTool
+  /** False for a tool that was fetched from the cupboard. */
+  readonly isOfStep: boolean
+}
+
+const MOST_LAST_COLOURS = 6
+const POUR: LaidTool = { kind: 'pour', tolerance: 40, grow: 2, borders: 'all' }
+
+/** What the hand holds: the tools in the tray, the lifted one, the colour. */
+export const useHand = defineStore('hand', () => {
+  const tools = ref<TrayTool[]>([])
+  const liftedKey = ref('')
+  const colour = ref<Colour>([40, 40, 40])
+  const lastColours = ref<Colour[]>([])
+  const wells = ref<Plan['palette']>([])
+
+  const lifted = computed(() => tools.value.find(each => each.key === liftedKey.value) ?? null)
+  const settings = computed<ToolSettings | null>(() => (lifted.value?.now.kind === 'tool' ? lifted.value.now.settings : null))
+  /** What the cupboard still holds. */
+  const cupboard = computed(() => {
+    const out = new Set(tools.value.map(each => toolNameOf(each.laid)))
+    return [...Object.keys(TOOLS) as ToolName[], 'pour' as const].filter(name => !out.has(name))
+  })
+
+  /** Lays out what a step needs; what was fetched before goes back into the cupboard. */
+  function layOut(step: Step, palette: Plan['palette']): void {
+    tools.value = step.tools.map((laid, i) => ({ key: `${toolNameOf(laid)}-${i}`, laid, now: laid, isOfStep: true }))
+    liftedKey.value = tools.value[0]!.key
+    wells.value = palette
+    pick(palette[step.well]!.colour)
+  }
+
+  function lift(key: string): void {
+    if (tools.value.some(each => each.key === key)) liftedKey.value = key
+  }
+
+  function fetchTool(name: ToolName | 'pour'): void {
+    const laid: LaidTool = name === 'pour' ? POUR : { kind: 'tool', settings: toolSettings(name) }
+    const key = `own-${name}`
+    if (!tools.value.some(each => each.key === key)) tools.value = [...tools.value, { key, laid, now: laid, isOfStep: false }]
+    liftedKey.value = key
+  }
+
+  function change(now: LaidTool): void {
+    tools.value = tools.value.map(each => (each.key === liftedKey.value ? { ...each, now } : each))
+  }
+
+  function set(part: Partial<Omit<ToolSettings, 'tool'>>): void {
+    if (!settings.value) return
+    change({ kind: 'tool', settings: { ...settings.value, ...part } })
+  }
+
+  function setSize(size: number): void {
+    if (Number.isFinite(size)) set({ size: Math.min(Math.max(Math.round(size), LEAST_SIZE), GREATEST_SIZE) })
+  }
+
+  function stepSize(by: 1 | -1): void {
+    if (settings.value) setSize(steppedSize(settings.value.size, by))
+  }
+
+  function setPour(part: Partial<Extract<LaidTool, { kind: 'pour' }>>): void {
+    const now = lifted.value?.now
+    if (now?.kind === 'pour') change({ ...now, ...part })
+  }
+
+  /** Back to what the step laid out. */
+  function layBack(): void {
+    if (lifted.value) change(lifted.value.laid)
+  }
+
+  function pick(next: Colour): void {
+    if (isSame(next, colour.value)) return
+    const old = colour.value
+    colour.value = next
+    lastColours.value = [old, ...lastColours.value.filter(each => !isSame(each, old) && !isSame(each, next))].slice(0, MOST_LAST_COLOURS)
+  }
+
+  /** Changes the colour while it is being mixed: the one before stays the one before. */
+  function mix(next: Colour): void {
+    colour.value = next
+  }
+
+  /** To the colour before, and back. */
+  function swap(): void {
+    const [before] = lastColours.value
+    if (before) pick(before)
+  }
+
+  function stepWell(by: 1 | -1): void {
+    const count = wells.value.length
+    if (!count) return
+    const at = wells.value.findIndex(well => isSame(well.colour, colour.value))
+    const next = at < 0 ? 0 : (at + by + count) % count
+    pick(wells.value[next]!.colour)
+  }
+
+  return { tools, liftedKey, lifted, settings, cupboard, colour, lastColours, wells, layOut, lift, fetchTool, set, setSize, stepSize, setPour, layBack, pick, mix, swap, stepWell }
+})
+
+export function isSame(a: Colour, b: Colour): boolean {
+  return a[0] === b[0] && a[1] === b[1] && a[2] === b[2]
+}
+
+export function cssColour([r, g, b]: Colour): string {
+  return `rgb(${r} ${g} ${b})`
+}

@@ -70,9 +70,10 @@ export default defineNuxtConfig({
   hooks: {
     'vite:extendConfig'(config, { isClient }) {
       // Without it the development server finds no entry when pages are drawn in the browser only.
-      const options = config as { build?: { rollupOptions?: { input?: Record<string, string> } } }
+      // In production it would part the entry from its styles.
+      const options = config as { mode?: string, build?: { rollupOptions?: { input?: Record<string, string> } } }
       const input = options.build?.rollupOptions?.input
-      if (isClient && input && typeof input === 'object' && !input.server && input.entry) input.server = input.entry
+      if (options.mode === 'development' && isClient && input && typeof input === 'object' && !input.server && input.entry) input.server = input.entry
     },
   },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },

@@ -6,6 +6,7 @@ const path = (to: string) => fileURLToPath(new URL(to, import.meta.url))
 const alias = {
   '#core': path('./core'),
   '#shared': path('./shared'),
+  '#demo': path('./demo'),
   '~': path('./app'),
 }
 

@@ -34,7 +34,7 @@ const KETTLE = [
   ...BODY.slice(0, 4), [640, 462], [700, 412], [770, 394], [764, 366], [800, 338], [836, 366], [830, 394], [900, 412], [958, 462], ...BODY.slice(8),
 ].flatMap(([x, y]) => [x!, y!])
 
-const PENCIL = toolSettings('pencil', { size: 14, opacity: 60 })
+const PENCIL = toolSettings('pencil', { size: 14, opacity: 85 })
 const PEN = toolSettings('ink-pen', { size: 9 })
 const SHADER = toolSettings('soft-brush', { size: 150 })
 
@@ -69,7 +69,7 @@ const STEPS: Step[] = [
       slip: 'The line does not quite meet where it began.',
       remedy: 'Go a little past your starting point. A short overlap is better than a gap of two pixels.',
     },
-    layer: { id: 'lines', name: 'Lines', place: 1 }, dim: [{ layer: 'sketch', opacity: 30, visible: true }],
+    layer: { id: 'lines', name: 'Lines', place: 1 }, dim: [{ layer: 'sketch', opacity: 45, visible: true }],
     tools: [{ kind: 'tool', settings: PEN }, { kind: 'tool', settings: toolSettings('hard-eraser', { size: 24 }) }],
     well: wellNumber('ink'),
     lookFors: [
@@ -88,7 +88,7 @@ const STEPS: Step[] = [
       slip: 'The colour runs out over the whole sheet.',
       remedy: 'There is a gap in the outline. Undo, press “Look at my step” on step 2 to see where, close it with the pen, pour again.',
     },
-    layer: { id: 'colour', name: 'Colour', place: 0 }, dim: [{ layer: 'sketch', opacity: 30, visible: false }],
+    layer: { id: 'colour', name: 'Colour', place: 0 }, dim: [{ layer: 'sketch', opacity: 45, visible: false }],
     tools: [
       { kind: 'pour', tolerance: 40, grow: 2, borders: 'all' },
       { kind: 'tool', settings: toolSettings('soft-brush', { size: 40, hardness: 80, flow: 60, opacity: 100 }) },

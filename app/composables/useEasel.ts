@@ -50,6 +50,14 @@ export function createEasel(drawing: number, person: number) {
   const step = computed<Step | null>(() => plan.value?.steps[stepNumber.value] ?? null)
   const liveLayer = computed(() => layers.value.find(layer => layer.id === live.value) ?? null)
 
+  /** A layer that is to be live as soon as the worker has made it. */
+  let wanted: string | null = null
+  function choose(layer: string): void {
+    const isThere = layers.value.some(each => each.id === layer)
+    wanted = isThere ? null : layer
+    if (isThere) live.value = layer
+  }
+
   function take(notice: SheetNotice): void {
     switch (notice.kind) {
       case 'opening':
@@ -59,7 +67,8 @@ export function createEasel(drawing: number, person: number) {
         const { canUndo, canRedo, position } = notice
         layers.value = notice.layers
         history.value = { canUndo, canRedo, position }
-        if (!notice.layers.some(layer => layer.id === live.value)) live.value = notice.layers.at(-1)?.id ?? ''
+        if (wanted && notice.layers.some(layer => layer.id === wanted)) choose(wanted)
+        else if (!notice.layers.some(layer => layer.id === live.value)) live.value = notice.layers.at(-1)?.id ?? ''
         break
       }
       case 'thumbnail':
@@ -109,8 +118,8 @@ export function createEasel(drawing: number, person: number) {
     stepNumber.value = number
     pointedAt.value = null
     hand.layOut(next, plan.value.palette)
+    choose(next.layer.id)
     if (isNew && !isReadOnly.value) await host.openStep(next.id)
-    if (layers.value.some(layer => layer.id === next.layer.id)) live.value = next.layer.id
   }
 
   async function lookAtStep(): Promise<void> {
@@ -162,8 +171,8 @@ export function createEasel(drawing: number, person: number) {
   async function addLayer(): Promise<void> {
     const id = newLayerId()
     const place = layers.value.findIndex(layer => layer.id === live.value) + 1
+    choose(id)
     await host.act({ kind: 'layer-add', layer: id, name: `Layer ${layers.value.length + 1}`, place })
-    live.value = id
   }
   const removeLayer = (id: string) => host.act({ kind: 'layer-remove', layer: id })
   const clearLayer = (id: string) => host.act({ kind: 'layer-clear', layer: id })

@@ -2,7 +2,7 @@ import { execFileSync, spawn } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
 import { existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir, userInfo } from 'node:os'
-import { join } from 'node:path'
+import { join, resolve } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
 import { commandPath, ensureDebian } from './needs.mjs'
 import { freePort } from './ports.mjs'
@@ -13,12 +13,13 @@ const READY_MS = 30_000
 const LONGEST_SOCKET = 100
 
 /**
- * Starts a MariaDB of our own on loopback with its data in `folder`, and makes its user.
+ * Starts a MariaDB of our own on loopback with its data in the folder `where`, and makes its user.
  * Other servers on the machine are not touched.
  * @returns {Promise<{ url: string, stop: () => Promise<void>, kill: () => void, restart: () => Promise<void> }>}
  */
-export async function startDatabase(folder, { name = 'little_easel', durable = true } = {}) {
+export async function startDatabase(where, { name = 'little_easel', durable = true } = {}) {
   await ensureDebian('mariadbd', ['mariadb-server'])
+  const folder = resolve(where)
   mkdirSync(folder, { recursive: true, mode: 0o700 })
   const data = join(folder, 'mariadb')
   const pidFile = join(folder, 'mariadb.pid')

@@ -4,6 +4,7 @@ import { fromRoot, ROOT } from './root.mjs'
 import { Trouble } from './say.mjs'
 
 const READY_MS = 30_000
+const STOP_MS = 8000
 
 /** Starts the built app and waits until it is healthy. `log` gets each line that it writes. */
 export async function startServer({ databaseUrl, port, host = '127.0.0.1', sessionPassword, log }) {
@@ -30,7 +31,10 @@ export async function startServer({ databaseUrl, port, host = '127.0.0.1', sessi
       if (child.exitCode !== null) return
       const gone = new Promise(resolve => child.once('exit', resolve))
       child.kill(signal)
+      // One that hangs must not keep its database from being stopped.
+      const late = setTimeout(() => child.kill('SIGKILL'), STOP_MS)
       await gone
+      clearTimeout(late)
     },
   }
 }

@@ -106,11 +106,14 @@ export class SignInTry extends Model<InferAttributes<SignInTry>, InferCreationAt
   declare since: Date
 }
 
-const id = { type: DataTypes.BIGINT, primaryKey: true, autoIncrement: true } as const
-const reference = { type: DataTypes.BIGINT, allowNull: false } as const
-const text = (length: number) => ({ type: DataTypes.STRING(length), allowNull: false }) as const
-const count = { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 } as const
-const time = DataTypes.DATE(3)
+// Functions, because Sequelize writes into what it is given.
+const id = () => ({ type: DataTypes.BIGINT, primaryKey: true, autoIncrement: true })
+const reference = () => ({ type: DataTypes.BIGINT, allowNull: false })
+const key = () => ({ ...reference(), primaryKey: true })
+const text = (length: number) => ({ type: DataTypes.STRING(length), allowNull: false })
+const count = () => ({ type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 })
+const time = () => ({ type: DataTypes.DATE(3), allowNull: false })
+const timeOrNull = () => ({ type: DataTypes.DATE(3), allowNull: true })
 
 /** Connects and binds every model. The pool opens connections when they are needed. */
 export function connect(url: string): Sequelize {
@@ -123,32 +126,32 @@ export function connect(url: string): Sequelize {
     dialectOptions: { connectTimeout: 3000, maxAllowedPacket: 256 * 1024 * 1024 },
   })
   const bind = { sequelize }
-  Teacher.init({ id, email: text(200), name: text(80), secret: text(200) }, { ...bind, tableName: 'teachers' })
-  SchoolClass.init({ id, teacherId: reference, name: text(80), code: text(12), meets: text(120) }, { ...bind, tableName: 'classes' })
-  Learner.init({ id, classId: reference, name: text(60), secret: text(200) }, { ...bind, tableName: 'learners' })
-  PlanRow.init({ id, teacherId: reference, title: text(80), document: json('document', false), picture: DataTypes.BLOB('long') }, { ...bind, tableName: 'plans' })
-  Assignment.init({ classId: { ...reference, primaryKey: true }, planId: { ...reference, primaryKey: true }, place: count }, { ...bind, tableName: 'assignments' })
+  Teacher.init({ id: id(), email: text(200), name: text(80), secret: text(200) }, { ...bind, tableName: 'teachers' })
+  SchoolClass.init({ id: id(), teacherId: reference(), name: text(80), code: text(12), meets: text(120) }, { ...bind, tableName: 'classes' })
+  Learner.init({ id: id(), classId: reference(), name: text(60), secret: text(200) }, { ...bind, tableName: 'learners' })
+  PlanRow.init({ id: id(), teacherId: reference(), title: text(80), document: json('document', false), picture: DataTypes.BLOB('long') }, { ...bind, tableName: 'plans' })
+  Assignment.init({ classId: key(), planId: key(), place: count() }, { ...bind, tableName: 'assignments' })
   DrawingRow.init({
-    id, learnerId: reference, planId: reference, position: count, nextBatch: count,
-    step: DataTypes.STRING(60), writer: DataTypes.STRING(40), writerSeenAt: time, lastSeenAt: time,
+    id: id(), learnerId: reference(), planId: reference(), position: count(), nextBatch: count(),
+    step: DataTypes.STRING(60), writer: DataTypes.STRING(40), writerSeenAt: timeOrNull(), lastSeenAt: timeOrNull(),
   }, { ...bind, tableName: 'drawings' })
   RecordBatch.init({
-    drawingId: { ...reference, primaryKey: true }, number: { type: DataTypes.INTEGER, primaryKey: true },
-    start: count, count, digest: text(64), packed: { type: DataTypes.BLOB('long'), allowNull: false },
+    drawingId: key(), number: { type: DataTypes.INTEGER, primaryKey: true },
+    start: count(), count: count(), digest: text(64), packed: { type: DataTypes.BLOB('long'), allowNull: false },
   }, { ...bind, tableName: 'record_batches' })
   HandIn.init({
-    id, drawingId: reference, attempt: count, position: count, hash: text(64), note: text(1000),
+    id: id(), drawingId: reference(), attempt: count(), position: count(), hash: text(64), note: text(1000),
     state: { ...text(20), defaultValue: 'waiting' }, verification: { ...text(20), defaultValue: 'waiting' },
-    findings: json('findings', true), picture: DataTypes.BLOB('long'), handedInAt: { type: time, allowNull: false },
+    findings: json('findings', true), picture: DataTypes.BLOB('long'), handedInAt: time(),
   }, { ...bind, tableName: 'hand_ins' })
   Answer.init({
-    handInId: { ...reference, primaryKey: true }, teacherId: reference, marks: json('marks', false), words: text(4000), next: text(1000),
-    outcome: text(20), answeredAt: { type: time, allowNull: false },
+    handInId: key(), teacherId: reference(), marks: json('marks', false), words: text(4000), next: text(1000),
+    outcome: text(20), answeredAt: time(),
   }, { ...bind, tableName: 'answers' })
   Job.init({
-    id, kind: text(20), subject: reference, state: { ...text(20), defaultValue: 'waiting' }, tries: count, leaseUntil: time,
+    id: id(), kind: text(20), subject: reference(), state: { ...text(20), defaultValue: 'waiting' }, tries: count(), leaseUntil: timeOrNull(),
   }, { ...bind, tableName: 'jobs' })
-  SignInTry.init({ door: { ...text(200), primaryKey: true }, count, since: { type: time, allowNull: false } }, { ...bind, tableName: 'sign_in_tries' })
+  SignInTry.init({ door: { ...text(200), primaryKey: true }, count: count(), since: time() }, { ...bind, tableName: 'sign_in_tries' })
   return sequelize
 }
 

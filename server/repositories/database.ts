@@ -1,4 +1,4 @@
-import { Transaction, type Sequelize } from 'sequelize'
+import { QueryTypes, Transaction, type Sequelize } from 'sequelize'
 import { connect } from '../models'
 
 let sequelize: Sequelize | null = null
@@ -23,7 +23,8 @@ export function inTransaction<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
 
 /** Throws when the database can't be reached. */
 export async function ping(): Promise<void> {
-  await database().query('SELECT 1')
+  // Without a type Sequelize takes the driver's rows apart in a way that this driver forbids.
+  await database().query('SELECT 1', { type: QueryTypes.SELECT })
 }
 
 export async function closeDatabase(): Promise<void> {

@@ -57,6 +57,10 @@ export function countTeachers(): Promise<number> {
   return Teacher.count()
 }
 
+export async function renameTeacher(id: number, email: string): Promise<void> {
+  await Teacher.update({ email }, { where: { id } })
+}
+
 export function teacherById(id: number): Promise<Teacher | null> {
   return Teacher.findByPk(id)
 }

@@ -28,7 +28,7 @@ export async function deskView(person: Teacher): Promise<DeskView> {
     })),
     plans: (await plans.plansOf(person.id)).map(planCard),
     waiting: cards.filter(each => each.state === 'waiting'),
-    answered: cards.filter(each => each.state !== 'waiting').reverse(),
+    answered: cards.filter(each => each.state === 'again' || each.state === 'accepted').reverse(),
   }
 }
 

@@ -1,5 +1,5 @@
 import type { Sequelize } from 'sequelize'
-import { seedDemo } from '#demo/seed'
+import { isDemoUnfinished, seedDemo } from '#demo/seed'
 import { migrate } from '../migrations'
 import { closeDatabase, openDatabase } from '../repositories/database'
 import { countTeachers } from '../repositories/people'
@@ -14,13 +14,23 @@ async function main(): Promise<void> {
   await createDatabase(url)
   const sequelize = openDatabase(url)
   if (process.argv.includes('--reset')) await dropTables(sequelize)
-  for (const name of await migrate(sequelize)) console.log(`migrated ${name}`)
-  if (process.argv.includes('--demo') && await countTeachers() === 0) {
+  await migrateAll(sequelize)
+  const wantsDemo = process.argv.includes('--demo')
+  if (wantsDemo && await isDemoUnfinished()) {
+    console.log('an earlier load of the demo was cut off: beginning anew')
+    await dropTables(sequelize)
+    await migrateAll(sequelize)
+  }
+  if (wantsDemo && await countTeachers() === 0) {
     const began = Date.now()
     await seedDemo(line => console.log(`demo: ${line}`))
     console.log(`demo loaded in ${Math.round((Date.now() - began) / 1000)} s`)
   }
   await closeDatabase()
+}
+
+async function migrateAll(sequelize: Sequelize): Promise<void> {
+  for (const name of await migrate(sequelize)) console.log(`migrated ${name}`)
 }
 
 async function createDatabase(url: string): Promise<void> {
@@ -41,8 +51,10 @@ async function createDatabase(url: string): Promise<void> {
 
 async function dropTables(sequelize: Sequelize): Promise<void> {
   await sequelize.query('SET FOREIGN_KEY_CHECKS = 0')
-  for (const table of await sequelize.getQueryInterface().showAllTables()) {
-    await sequelize.query(`DROP TABLE IF EXISTS \`${String(table)}\``)
+  // Some versions answer names, others objects.
+  const tables = await sequelize.getQueryInterface().showAllTables() as (string | { tableName: string })[]
+  for (const table of tables) {
+    await sequelize.query(`DROP TABLE IF EXISTS \`${typeof table === 'string' ? table : table.tableName}\``)
   }
   await sequelize.query('SET FOREIGN_KEY_CHECKS = 1')
 }

@@ -63,7 +63,7 @@ function onKey(event: KeyboardEvent, id: string): void {
               class="eye" :disabled="isReadOnly" :aria-label="layer.visible ? `Hide ${layer.name}` : `Show ${layer.name}`" :aria-pressed="!layer.visible"
               @click="easel.lookOfLayer(layer.id, !layer.visible, layer.opacity)"
             ><v-icon :icon="layer.visible ? mdiEyeOutline : mdiEyeOffOutline" size="19" /></button>
-            <span class="numbers small soft">{{ layer.visible ? `${layer.opacity} %` : 'hidden' }}</span>
+            <span v-if="layer.id !== live || !layer.visible" class="numbers small soft state">{{ layer.visible ? (layer.opacity < 100 ? `${layer.opacity} %` : '') : 'hidden' }}</span>
             <v-menu v-if="!isReadOnly" location="start">
               <template #activator="{ props: opens }"><button v-bind="opens" class="eye" :aria-label="`More for ${layer.name}`"><v-icon :icon="mdiDotsHorizontal" size="19" /></button></template>
               <v-list density="compact">
@@ -76,10 +76,12 @@ function onKey(event: KeyboardEvent, id: string): void {
             </v-menu>
           </div>
         </div>
-        <input
-          v-if="layer.id === live && !isReadOnly" class="opacity" type="range" min="0" max="100" :value="layer.opacity"
-          :aria-label="`How strongly ${layer.name} shows`" @change="easel.lookOfLayer(layer.id, layer.visible, Number(($event.target as HTMLInputElement).value))"
-        >
+        <label v-if="layer.id === live && !isReadOnly" class="opacity small">
+          <input
+            type="range" min="0" max="100" :value="layer.opacity" :aria-label="`How strongly ${layer.name} shows`"
+            @change="easel.lookOfLayer(layer.id, layer.visible, Number(($event.target as HTMLInputElement).value))"
+          ><span class="numbers">{{ layer.opacity }} %</span>
+        </label>
       </li>
     </ol>
     <p class="board"><v-icon :icon="mdiFileOutline" size="16" /> paper</p>
@@ -101,7 +103,9 @@ li.live .name { font-weight: 600; }
 .line { display: flex; align-items: center; gap: 4px; }
 .eye { min-width: 28px; min-height: 28px; border-radius: 6px; color: var(--ink-soft); }
 .eye:hover { background: var(--line); }
-.opacity { grid-column: 1 / -1; width: 100%; accent-color: var(--blue); }
+.opacity { grid-column: 1 / -1; display: grid; grid-template-columns: 1fr 46px; gap: 6px; align-items: center; text-align: right; }
+.opacity input { width: 100%; accent-color: var(--blue); }
+.state { white-space: nowrap; }
 .rename { width: 100%; border: 1px solid var(--blue); border-radius: 5px; padding: 1px 4px; background: var(--paper); color: var(--ink); }
 .board { margin: 0; padding: 6px 16px 10px; font-size: 0.82rem; color: var(--ink-soft); border-top: 1px dashed var(--line); }
 @media (pointer: coarse) { .eye { min-width: 44px; min-height: 44px; } }

@@ -65,11 +65,11 @@ function point(id: string, isOn: boolean): void {
             </ul>
             <p v-if="isAllMet && !isOld" class="small">{{ isLast ? 'All there. Hand it in when you are happy with it.' : 'All there. Go on to the next step when you like.' }}</p>
           </template>
-          <v-btn class="look" color="primary" block :loading="isLooking" :disabled="isReadOnly" @click="easel.lookAtStep()">Look at my step</v-btn>
           <v-btn v-if="found" variant="text" size="small" block @click="easel.clearFindings()">Put the marks away</v-btn>
         </section>
       </div>
       <footer>
+        <v-btn v-if="step.lookFors.length" class="look" color="primary" :variant="isAllMet && !isOld ? 'outlined' : 'flat'" :loading="isLooking" :disabled="isReadOnly" @click="easel.lookAtStep()">Look at my step</v-btn>
         <v-btn variant="outlined" :disabled="stepNumber === 0" @click="easel.openStep(stepNumber - 1)">Back</v-btn>
         <v-btn v-if="!isLast" color="primary" :variant="isAllMet ? 'flat' : 'outlined'" @click="easel.openStep(stepNumber + 1)">Next step</v-btn>
         <v-btn v-else color="primary" :variant="isAllMet ? 'flat' : 'outlined'" :disabled="isReadOnly" @click="emit('handIn')">Hand in</v-btn>
@@ -98,7 +98,7 @@ header { display: flex; align-items: center; justify-content: space-between; pad
 .plain li { padding: 4px 6px; display: flex; gap: 10px; align-items: center; }
 .dot { width: 14px; height: 14px; border: 1.6px solid var(--ink-soft); border-radius: 50%; flex: none; }
 .old { border-left: 4px solid var(--ochre); padding-left: 10px; margin: 8px 0 0; }
-.look { margin-top: 4px; }
-footer { display: flex; justify-content: space-between; gap: 10px; padding: 10px 16px; border-top: 1px solid var(--line); }
+.look { grid-column: 1 / -1; }
+footer { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; padding: 10px 16px; border-top: 1px solid var(--line); }
 @media (pointer: coarse) { .pegs button { width: 44px; height: 44px; } }
 </style>

@@ -26,7 +26,7 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
       @click="hand.lift(tool.key)"
     >
       <span class="thing"><ToolPicture :tool="toolNameOf(tool.laid)" :colour="cssColour(hand.colour)" /></span>
-      <span class="name">{{ wordsOf(tool.laid).name }}<span v-if="tool.now.kind === 'tool'" class="numbers"> {{ tool.now.settings.size }}</span></span>
+      <span class="name numbers">{{ wordsOf(tool.laid).name }}{{ tool.now.kind === 'tool' ? ` ${tool.now.settings.size}` : '' }}</span>
       <v-tooltip activator="parent" location="top">{{ wordsOf(tool.laid).use }} <span class="key">{{ i + 1 }}</span></v-tooltip>
     </button>
     <v-menu v-model="isCupboardOpen" location="top" :offset="12">

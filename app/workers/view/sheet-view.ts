@@ -119,22 +119,25 @@ export class SheetView {
     context.imageSmoothingEnabled = scale < SQUARE_FROM && pixel !== 1
     const first = { column: clamp(Math.floor((sheet.x0 - x) / step), columns), row: clamp(Math.floor((sheet.y0 - y) / step), rows) }
     const last = { column: clamp(Math.floor((sheet.x1 - 1 - x) / step), columns), row: clamp(Math.floor((sheet.y1 - 1 - y) / step), rows) }
+    const shown: { board: Board, column: number, row: number }[] = []
     for (let row = first.row; row <= last.row; row++) {
-      for (let column = first.column; column <= last.column; column++) {
-        const box = cut({
-          x0: Math.round(x + column * step), y0: Math.round(y + row * step),
-          x1: Math.round(x + (column + 1) * step), y1: Math.round(y + (row + 1) * step),
-        }, sheet)
-        if (box.x1 <= box.x0 || box.y1 <= box.y0) continue
-        const board = this.board(level, column, row)
-        context.save()
-        context.beginPath()
-        context.rect(box.x0, box.y0, box.x1 - box.x0, box.y1 - box.y0)
-        context.clip()
-        const side = (TILE + 2 * APRON) * pixel
-        context.drawImage(board.canvas, x + column * step - APRON * pixel, y + row * step - APRON * pixel, side, side)
-        context.restore()
-      }
+      for (let column = first.column; column <= last.column; column++) shown.push({ board: this.board(level, column, row), column, row })
+    }
+    this.dropOldBoards(shown.length)
+    // Drawn only when all are up to date: each lends the others its edge.
+    for (const { board, column, row } of shown) {
+      const box = cut({
+        x0: Math.round(x + column * step), y0: Math.round(y + row * step),
+        x1: Math.round(x + (column + 1) * step), y1: Math.round(y + (row + 1) * step),
+      }, sheet)
+      if (box.x1 <= box.x0 || box.y1 <= box.y0) continue
+      context.save()
+      context.beginPath()
+      context.rect(box.x0, box.y0, box.x1 - box.x0, box.y1 - box.y0)
+      context.clip()
+      const side = (TILE + 2 * APRON) * pixel
+      context.drawImage(board.canvas, x + column * step - APRON * pixel, y + row * step - APRON * pixel, side, side)
+      context.restore()
     }
   }
 
@@ -143,12 +146,15 @@ export class SheetView {
     const key = `${level} ${column} ${row}`
     const tile = this.pyramid.tile(level, column, row)
     let board = this.boards.get(key)
-    if (!board) {
+    if (board) {
+      // The map's order is the order of use.
+      this.boards.delete(key)
+      this.boards.set(key, board)
+    } else {
       const side = TILE + 2 * APRON
       const canvas = new OffscreenCanvas(side, side)
       board = { canvas, context: canvas.getContext('2d', { willReadFrequently: true })!, version: -1 }
       this.boards.set(key, board)
-      this.dropOldBoards()
       for (const { dx, dy, near } of this.around(tile)) put(board, near, dx, dy, null)
     }
     if (board.version !== tile.version) {
@@ -185,10 +191,13 @@ export class SheetView {
     return found
   }
 
-  private dropOldBoards(): void {
-    if (this.boards.size <= MOST_BOARDS) return
-    const oldest = this.boards.keys().next().value
-    if (oldest !== undefined) this.boards.delete(oldest)
+  /** Forgets the boards shown longest ago; those in sight stay. */
+  private dropOldBoards(inSight: number): void {
+    const most = Math.max(MOST_BOARDS, inSight)
+    for (const key of this.boards.keys()) {
+      if (this.boards.size <= most) return
+      this.boards.delete(key)
+    }
   }
 }
 

@@ -1,0 +1,53 @@
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium, type BrowserContext, type Page } from 'playwright-core'
+
+/** Debian's Chromium, headless, without a call home. */
+const FLAGS = [
+  '--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run',
+  '--disable-background-networking', '--disable-component-update', '--disable-sync',
+]
+
+export interface OpenedBrowser {
+  readonly context: BrowserContext
+  close(): Promise<void>
+}
+
+function chromiumPath(): string {
+  return execFileSync('sh', ['-c', 'command -v chromium'], { encoding: 'utf8' }).trim()
+}
+
+/** A browser of its own with a fresh folder: its cookies and its store are nobody else's. */
+export async function openBrowser(size = { width: 1280, height: 800 }): Promise<OpenedBrowser> {
+  const folder = mkdtempSync(join(tmpdir(), 'little-easel-browser-'))
+  const context = await chromium.launchPersistentContext(folder, {
+    executablePath: chromiumPath(), headless: true, args: FLAGS, viewport: size, locale: 'en-GB', timezoneId: 'Europe/London',
+  })
+  return {
+    context,
+    async close() {
+      await context.close()
+      rmSync(folder, { recursive: true, force: true })
+    },
+  }
+}
+
+export async function enterAsLearner(page: Page, url: string, learner: { code: string, name: string, pin: string }): Promise<void> {
+  await page.goto(url)
+  await page.getByLabel('Class code').fill(learner.code)
+  await page.getByLabel('Your name').fill(learner.name)
+  await page.getByLabel('PIN').fill(learner.pin)
+  await page.getByRole('button', { name: 'Come in' }).click()
+  await page.waitForURL('**/folio')
+}
+
+export async function enterAsTeacher(page: Page, url: string, teacher: { email: string, password: string }): Promise<void> {
+  await page.goto(url)
+  await page.getByRole('tab', { name: 'I teach' }).click()
+  await page.getByLabel('E-mail').fill(teacher.email)
+  await page.getByLabel('Password').fill(teacher.password)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await page.waitForURL('**/desk')
+}

@@ -11,14 +11,10 @@ const isolation = {
 }
 
 export default defineNuxtConfig({
-  compatibilityDate: '2026-06-01',
-  ssr: false,
-  devtools: { enabled: false },
-  telemetry: false,
   modules: ['@pinia/nuxt', '@nuxt/eslint', 'nuxt-auth-utils', 'nuxt-security', './modules/tools'],
+  ssr: false,
   components: [{ path: '~/components', pathPrefix: false }],
-  alias: { '#core': path('./core'), '#demo': path('./demo') },
-  css: ['vuetify/styles', '@fontsource-variable/lexend', '@fontsource-variable/fraunces', '~/assets/main.css'],
+  devtools: { enabled: false },
   app: {
     head: {
       title: 'Little Easel',
@@ -30,15 +26,37 @@ export default defineNuxtConfig({
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/easel.svg' }],
     },
   },
-  build: { transpile: ['vuetify'] },
-  postcss: { plugins: { cssnano: false } },
+  css: ['vuetify/styles', '@fontsource-variable/lexend', '@fontsource-variable/fraunces', '~/assets/main.css'],
   runtimeConfig: {
     databaseUrl: '',
     /** Where the build put the worker scripts of the server. */
     workersDir: '',
     session: { password: '', maxAge: 60 * 60 * 24 * 14 },
   },
+  alias: { '#core': path('./core'), '#demo': path('./demo') },
+  build: { transpile: ['vuetify'] },
   routeRules: { '/**': { headers: isolation } },
+  compatibilityDate: '2026-06-01',
+  nitro: { esbuild: { options: { target: 'node20' } } },
+  vite: {
+    plugins: [vuetify({ autoImport: true })],
+    worker: { format: 'es' },
+    server: { headers: isolation },
+    optimizeDeps: { include: ['comlink', 'konva', 'vue-konva', 'zod', 'idb', 'd3-contour', '@noble/hashes/sha2.js', '@noble/hashes/utils.js'] },
+  },
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  postcss: { plugins: { cssnano: false } },
+  telemetry: false,
+  hooks: {
+    'vite:extendConfig'(config, { isClient }) {
+      // Without it the development server finds no entry when pages are drawn in the browser only.
+      // In production it would part the entry from its styles.
+      const options = config as { mode?: string, build?: { rollupOptions?: { input?: Record<string, string> } } }
+      const input = options.build?.rollupOptions?.input
+      if (options.mode === 'development' && isClient && input && typeof input === 'object' && !input.server && input.entry) input.server = input.entry
+    },
+  },
+  eslint: { config: { stylistic: { semi: false, quotes: 'single', braceStyle: '1tbs', commaDangle: 'always-multiline' } } },
   security: {
     rateLimiter: false, // Tries are counted in the database, where all processes see them.
     requestSizeLimiter: { maxRequestSizeInBytes: 12_000_000, maxUploadFileRequestInBytes: 12_000_000, throwError: true },
@@ -60,22 +78,4 @@ export default defineNuxtConfig({
       permissionsPolicy: { fullscreen: ['self'] },
     },
   },
-  nitro: { esbuild: { options: { target: 'node20' } } },
-  vite: {
-    plugins: [vuetify({ autoImport: true })],
-    worker: { format: 'es' },
-    server: { headers: isolation },
-    optimizeDeps: { include: ['comlink', 'konva', 'vue-konva', 'zod', 'idb', 'd3-contour', '@noble/hashes/sha2.js', '@noble/hashes/utils.js'] },
-  },
-  hooks: {
-    'vite:extendConfig'(config, { isClient }) {
-      // Without it the development server finds no entry when pages are drawn in the browser only.
-      // In production it would part the entry from its styles.
-      const options = config as { mode?: string, build?: { rollupOptions?: { input?: Record<string, string> } } }
-      const input = options.build?.rollupOptions?.input
-      if (options.mode === 'development' && isClient && input && typeof input === 'object' && !input.server && input.entry) input.server = input.entry
-    },
-  },
-  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
-  eslint: { config: { stylistic: { semi: false, quotes: 'single', braceStyle: '1tbs', commaDangle: 'always-multiline' } } },
 })

@@ -5,9 +5,9 @@ import type { MarkLevel } from './schemas'
 
 /** What the server's routes answer. Times are ISO 8601, UTC. */
 
-export type Person =
-  | { kind: 'teacher', id: number, name: string }
-  | { kind: 'learner', id: number, name: string, className: string }
+export type Person
+  = | { kind: 'teacher', id: number, name: string }
+    | { kind: 'learner', id: number, name: string, className: string }
 
 export interface PlanCard {
   id: number

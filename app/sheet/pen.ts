@@ -22,11 +22,11 @@ const GESTURE_WAY = 18
 
 interface Finger { x: number, y: number }
 
-type Mode =
-  | { kind: 'rest' }
-  | { kind: 'draw', pointer: number, type: string, startedAt: number, startX: number, startY: number, way: number, lastTime: number }
-  | { kind: 'move', pointer: number, x: number, y: number }
-  | { kind: 'gesture' }
+type Mode
+  = | { kind: 'rest' }
+    | { kind: 'draw', pointer: number, type: string, startedAt: number, startX: number, startY: number, way: number, lastTime: number }
+    | { kind: 'move', pointer: number, x: number, y: number }
+    | { kind: 'gesture' }
 
 /**
  * Turns pointer events on an element into strokes (pen with pressure, mouse, one finger) and into

@@ -1,10 +1,10 @@
 /** Codes of what can be refused by the core, each with a sentence a person can act on. */
-export type CoreErrorCode =
-  | 'sheet-size'
-  | 'act-malformed'
-  | 'act-refused'
-  | 'record-malformed'
-  | 'record-version'
+export type CoreErrorCode
+  = | 'sheet-size'
+    | 'act-malformed'
+    | 'act-refused'
+    | 'record-malformed'
+    | 'record-version'
 
 /**
  * Something given from outside that the core can't take.

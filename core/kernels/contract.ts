@@ -36,7 +36,6 @@ export interface Dab {
 /** How dabs gather in the stroke mask: `flow` builds up, `peak` keeps the strongest. */
 export type Gather = 'flow' | 'peak'
 
-
 /** How a finished mask is laid over a tile. */
 export interface Laying {
   readonly kind: 'paint' | 'erase'

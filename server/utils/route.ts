@@ -7,8 +7,8 @@ import { asRefused, Refused } from './refuse'
 /** Who may call a route at all; the service then says whose things they may touch. */
 type Who = 'anyone' | 'teacher' | 'learner' | 'signed-in'
 
-type Caller<W extends Who> =
-  W extends 'anyone' ? Person | null
+type Caller<W extends Who>
+  = W extends 'anyone' ? Person | null
     : W extends 'teacher' ? Extract<Person, { kind: 'teacher' }>
       : W extends 'learner' ? Extract<Person, { kind: 'learner' }>
         : Person

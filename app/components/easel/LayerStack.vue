@@ -62,7 +62,9 @@ function onKey(event: KeyboardEvent, id: string): void {
             <button
               class="eye" :disabled="isReadOnly" :aria-label="layer.visible ? `Hide ${layer.name}` : `Show ${layer.name}`" :aria-pressed="!layer.visible"
               @click="easel.lookOfLayer(layer.id, !layer.visible, layer.opacity)"
-            ><v-icon :icon="layer.visible ? mdiEyeOutline : mdiEyeOffOutline" size="19" /></button>
+            >
+              <v-icon :icon="layer.visible ? mdiEyeOutline : mdiEyeOffOutline" size="19" />
+            </button>
             <span v-if="layer.id !== live || !layer.visible" class="numbers small soft state">{{ layer.visible ? (layer.opacity < 100 ? `${layer.opacity} %` : '') : 'hidden' }}</span>
             <v-menu v-if="!isReadOnly" location="start">
               <template #activator="{ props: opens }"><button v-bind="opens" class="eye" :aria-label="`More for ${layer.name}`"><v-icon :icon="mdiDotsHorizontal" size="19" /></button></template>

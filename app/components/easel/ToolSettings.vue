@@ -69,7 +69,9 @@ const isChanged = computed(() => JSON.stringify(hand.lifted?.now) !== JSON.strin
         <v-btn
           size="x-small" variant="text" :aria-pressed="pour.borders === 'this'"
           @click="hand.setPour({ borders: pour.borders === 'all' ? 'this' : 'all' })"
-        >{{ pour.borders === 'all' ? 'stops at all lines' : 'this layer only' }}</v-btn>
+        >
+          {{ pour.borders === 'all' ? 'stops at all lines' : 'this layer only' }}
+        </v-btn>
       </div>
     </template>
   </div>

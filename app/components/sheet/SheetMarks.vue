@@ -16,17 +16,21 @@ const LEAST_RING = 13
 const OCHRE = '#96590a'
 const HALO = 'rgba(255,253,246,0.92)'
 
-const rings = computed(() => props.marks.flatMap(({ mark, isStrong }) => (mark.kind !== 'ring' ? [] : [{
-  x: props.view.x + mark.x * props.view.scale,
-  y: props.view.y + mark.y * props.view.scale,
-  radius: Math.max(mark.radius * props.view.scale, LEAST_RING),
-  label: mark.label, isStrong,
-}])))
+const rings = computed(() => props.marks.flatMap(({ mark, isStrong }) => (mark.kind !== 'ring'
+  ? []
+  : [{
+      x: props.view.x + mark.x * props.view.scale,
+      y: props.view.y + mark.y * props.view.scale,
+      radius: Math.max(mark.radius * props.view.scale, LEAST_RING),
+      label: mark.label, isStrong,
+    }])))
 
-const paths = computed(() => props.marks.flatMap(({ mark, isStrong }) => (mark.kind !== 'path' ? [] : [{
-  points: mark.points.map((value, i) => (i % 2 ? props.view.y : props.view.x) + value * props.view.scale),
-  isStrong,
-}])))
+const paths = computed(() => props.marks.flatMap(({ mark, isStrong }) => (mark.kind !== 'path'
+  ? []
+  : [{
+      points: mark.points.map((value, i) => (i % 2 ? props.view.y : props.view.x) + value * props.view.scale),
+      isStrong,
+    }])))
 
 const regions = computed(() => props.marks.flatMap(({ mark, isStrong }) => (mark.kind !== 'region' ? [] : [{ polygons: mark.polygons, isStrong }])))
 

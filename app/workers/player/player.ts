@@ -6,12 +6,12 @@ import { changedTiles, flattenTile, tileOrigin, type Drawing } from '#core/layer
 import { layerNotes, Thumbnailer, type LayerNote, type Thumbnail } from '../view/layer-news'
 import { SheetView, type View } from '../view/sheet-view'
 
-export type PlayerNotice =
-  | { kind: 'loading', done: number, of: number }
+export type PlayerNotice
+  = | { kind: 'loading', done: number, of: number }
   /** `time` of `length`, ms; `position`: entries that are done. */
-  | { kind: 'time', time: number, length: number, position: number, isPlaying: boolean }
-  | { kind: 'layers', layers: LayerNote[] }
-  | ({ kind: 'thumbnail' } & Thumbnail)
+    | { kind: 'time', time: number, length: number, position: number, isPlaying: boolean }
+    | { kind: 'layers', layers: LayerNote[] }
+    | ({ kind: 'thumbnail' } & Thumbnail)
 
 /** Entries that are laid out at once while a record is loaded. */
 const CHUNK = 48

@@ -4,24 +4,24 @@ import type { SendingState } from '../record/sender'
 import type { LayerNote, Thumbnail } from '../view/layer-news'
 
 /** What the sheet's worker tells the page. */
-export type SheetNotice =
-  | { kind: 'opening', done: number, of: number }
-  | { kind: 'drawing', layers: LayerNote[], canUndo: boolean, canRedo: boolean, position: number }
-  | ({ kind: 'thumbnail' } & Thumbnail)
-  | { kind: 'sending', state: SendingState, unsent: number, message: string | null, fix: string | null }
-  | { kind: 'refused', message: string, fix: string }
+export type SheetNotice
+  = | { kind: 'opening', done: number, of: number }
+    | { kind: 'drawing', layers: LayerNote[], canUndo: boolean, canRedo: boolean, position: number }
+    | ({ kind: 'thumbnail' } & Thumbnail)
+    | { kind: 'sending', state: SendingState, unsent: number, message: string | null, fix: string | null }
+    | { kind: 'refused', message: string, fix: string }
   /** Another tab of this browser draws on this sheet now. */
-  | { kind: 'taken' }
+    | { kind: 'taken' }
   /** The browser does not keep what is drawn: full, private or switched off. */
-  | { kind: 'not-kept', message: string, fix: string }
+    | { kind: 'not-kept', message: string, fix: string }
 
 export type Notify = (notice: SheetNotice) => void
 
 /** `draw`: unless it is open elsewhere · `take-over`: even then · `look`: only to see it. */
 export type OpenMode = 'draw' | 'take-over' | 'look'
 
-export type OpenAnswer =
-  | {
+export type OpenAnswer
+  = | {
     ok: true
     plan: Plan
     planId: number

@@ -52,6 +52,11 @@ export class Drawer {
     })
   }
 
+  look(layer: string, visible: boolean, opacity: number): void {
+    this.wait(1200)
+    this.act({ kind: 'layer-look', layer, visible, opacity })
+  }
+
   undo(): void {
     this.wait(900)
     this.engine.take({ type: 'undo', at: this.clock })

@@ -36,7 +36,7 @@ const KETTLE = [
 
 const PENCIL = toolSettings('pencil', { size: 14, opacity: 85 })
 const PEN = toolSettings('ink-pen', { size: 9 })
-const SHADER = toolSettings('soft-brush', { size: 150 })
+const SHADER = toolSettings('soft-brush', { size: 170, opacity: 75 })
 
 const TOLERANCE = 'standard' as const
 
@@ -119,7 +119,7 @@ const STEPS: Step[] = [
     ],
     well: wellNumber('shadow'),
     lookFors: [
-      { id: 'shade-inside', title: 'Inside the lines', settings: { measure: 'inside-lines', layer: 'shade', lines: 'lines', what: 'the kettle', target: KETTLE, tolerance: 'gentle' } },
+      { id: 'shade-inside', title: 'Shadow inside the lines', settings: { measure: 'inside-lines', layer: 'shade', lines: 'lines', what: 'the kettle', target: KETTLE, tolerance: 'gentle' } },
       { id: 'shade-layer', title: 'On the shade layer', settings: { measure: 'right-layer', layer: 'shade', tolerance: TOLERANCE } },
       { id: 'shade-tools', title: 'Built up with the soft brush', settings: { measure: 'tools-used', tools: [{ tool: 'soft-brush', sizeFrom: 50, sizeTo: 300 }], tolerance: TOLERANCE } },
     ],
@@ -224,6 +224,8 @@ function colour(drawer: Drawer, { shift: [dx, dy] }: Shape, faults: Faults, unfi
     byHand(drawer, layer, [dx, dy], faults, unfinished)
     return
   }
+  // The lines are on the hidden sketch: it has to be brought back, or the pour finds no border.
+  if (faults.linesOnSketch) drawer.look('sketch', true, 100)
   drawer.pour(layer, PALETTE.tin, 800 + dx, 700 + dy)
   drawer.pour(layer, PALETTE.tin, 800 + dx, 425 + dy)
   drawer.pour(layer, PALETTE.copper, 800 + dx, 366 + dy)
@@ -249,16 +251,26 @@ function byHand(drawer: Drawer, layer: string, [dx, dy]: Point, faults: Faults, 
 
 function shade(drawer: Drawer, { shift: [dx, dy] }: Shape, faults: Faults, unfinished: boolean): void {
   const brush = faults.hardShading ? toolSettings('ink-pen', { size: 60, opacity: 40 }) : SHADER
-  const strokes = unfinished ? 3 : 9
-  for (let i = 0; i < strokes; i++) {
-    const inset = faults.shadeOutside ? -40 : 78 + 5 * i
-    const line = part(arc(800 + dx, 690 + dy, 285 - inset, 246 - inset * 0.9, -0.02, 0.32), 0.05 * (i % 3), 1)
-    drawer.stroke('shade', brush, PALETTE.shadow, line, { pressure: 0.5, speed: 500 })
-  }
+  const out = faults.shadeOutside ? 105 : 0
+  const moved = (points: readonly Point[]) => points.map(([x, y]): Point => [x + dx, y + dy])
+  // From the edge that turns away inwards, each pass fainter and wider: the form comes round by itself.
+  SHADOW_PASSES.slice(0, unfinished ? 2 : SHADOW_PASSES.length).forEach(([inset, pressure], i) => {
+    const pass = SHADOW_EDGE.map(([x, y]): Point => [x - (inset - out) * 0.96, y - (inset - out) * 0.55])
+    drawer.stroke('shade', brush, PALETTE.shadow, curveThrough(moved(i % 2 ? pass : [...pass].reverse())), { pressure, speed: 560 })
+  })
   if (unfinished || faults.hardShading) return
-  const small = toolSettings('soft-brush', { size: 56 })
-  for (let i = 0; i < 3; i++) drawer.stroke('shade', small, PALETTE.light, arc(690 + dx, 590 + dy, 70, 60, 0.5, 0.72), { pressure: 0.6 })
+  const fine = toolSettings('soft-brush', { size: 62 })
+  for (let i = 0; i < 3; i++) drawer.stroke('shade', fine, PALETTE.shadow, curveThrough(moved(UNDER_SPOUT)), { pressure: 0.5 })
+  for (let i = 0; i < 3; i++) drawer.stroke('shade', fine, PALETTE.light, arc(690 + dx, 590 + dy, 70, 60, 0.5, 0.72), { pressure: 0.6 })
 }
+
+/** Where the pot turns away from the lamp, from the root of the spout round the belly, px. */
+const SHADOW_EDGE: readonly Point[] = [[1056, 640], [1062, 720], [1050, 800], [1010, 858], [930, 884], [810, 892], [690, 884]]
+/** How far in from there each stroke goes, px, and how hard it presses. */
+const SHADOW_PASSES: readonly (readonly [number, number])[] = [
+  [42, 0.5], [50, 0.6], [46, 0.5], [74, 0.45], [82, 0.4], [108, 0.32], [118, 0.3], [146, 0.22],
+]
+const UNDER_SPOUT: readonly Point[] = [[1110, 650], [1160, 610], [1205, 548], [1222, 500]]
 
 export function kettlePlan(kernels: Kernels): Plan {
   const shown = drawKettle(kernels, { seed: 1, steps: 4, hand: STEADY_HAND })

@@ -21,7 +21,7 @@ onBeforeUnmount(() => clearInterval(timer))
           <NuxtLink v-for="card in desk.waiting" :key="card.id" :to="`/crit/${card.id}`" class="card hand-in">
             <HandInPicture :id="card.id" :alt="`${card.plan} by ${card.learner}`" />
             <strong>{{ card.learner }}</strong>
-            <span class="small soft">{{ card.plan }}<template v-if="card.attempt > 1"> · hand-in {{ card.attempt }}</template> · {{ timeInWords(card.handedInAt) }}</span>
+            <span class="small soft">{{ card.plan }}<template v-if="card.attempt > 1"> · hand-in {{ card.attempt }}</template><br>{{ timeInWords(card.handedInAt) }}</span>
             <span class="small"><MetLine :met="card.met" :judged="card.judged" /></span>
           </NuxtLink>
         </div>
@@ -59,7 +59,7 @@ onBeforeUnmount(() => clearInterval(timer))
 h1 { margin-bottom: 4px; }
 section h2 { margin: 16px 0 10px; }
 .pile { display: grid; grid-template-columns: repeat(auto-fill, minmax(196px, 1fr)); gap: 16px; }
-.hand-in { display: grid; gap: 3px; color: inherit; text-decoration: none; padding: 12px; }
+.hand-in { display: grid; gap: 3px; align-content: start; color: inherit; text-decoration: none; padding: 12px; }
 .hand-in:hover, .class:hover { border-color: var(--blue); }
 .hand-in strong { margin-top: 6px; }
 .columns { display: grid; grid-template-columns: 1fr 1.3fr 1fr; gap: 26px; margin-top: 16px; }

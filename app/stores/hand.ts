@@ -36,10 +36,13 @@ export const useHand = defineStore('hand', () => {
 
   /** Lays out what a step needs; what was fetched before goes back into the cupboard. */
   function layOut(step: Step, palette: Plan['palette']): void {
+    const isFirst = wells.value.length === 0
     tools.value = step.tools.map((laid, i) => ({ key: `${toolNameOf(laid)}-${i}`, laid, now: laid, isOfStep: true }))
     liftedKey.value = tools.value[0]!.key
     wells.value = palette
-    pick(palette[step.well]!.colour)
+    const well = palette[step.well]!.colour
+    if (isFirst) colour.value = well
+    else pick(well)
   }
 
   function lift(key: string): void {

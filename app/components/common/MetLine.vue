@@ -12,7 +12,7 @@ defineProps<{ met: number | null, judged: number | null }>()
 </template>
 
 <style scoped>
-.met { display: inline-flex; align-items: center; gap: 8px; flex-wrap: wrap; }
+.met { display: inline-grid; gap: 2px; }
 .pegs { display: inline-flex; gap: 2px; }
 .pegs i { width: 6px; height: 12px; border: 1.2px solid var(--blue); border-radius: 2px; }
 .pegs i.on { background: var(--blue); }

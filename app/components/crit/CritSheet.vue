@@ -50,7 +50,7 @@ defineExpose({
         <ul>
           <li v-for="layer in [...layers].reverse()" :key="layer.id" :class="{ off: hidden.includes(layer.id) }">
             <button class="leaf" :aria-label="`Only ${layer.name}`" @click="only(layer.id)"><LayerThumbnail :thumbnail="thumbnails.get(layer.id)" /></button>
-            <label class="small"><input type="checkbox" :checked="!hidden.includes(layer.id)" @change="toggle(layer.id)"> {{ layer.name }}<span v-if="!layer.visible" class="soft"> (hidden)</span><span v-else-if="layer.opacity < 100" class="soft numbers"> {{ layer.opacity }} %</span></label>
+            <label class="small"><input type="checkbox" :checked="!hidden.includes(layer.id)" @change="toggle(layer.id)"> <span class="words">{{ layer.name }}<span v-if="!layer.visible" class="soft"><br>put away</span><span v-else-if="layer.opacity < 100" class="soft numbers"><br>{{ layer.opacity }} %</span></span></label>
           </li>
         </ul>
         <p class="small soft">Touch a leaf to see it alone, again to see all.</p>
@@ -81,6 +81,7 @@ defineExpose({
 .leaf { background: #fffefb; border: 1px solid #b9b2a4; box-shadow: 1px 2px 0 #cfc8ba; line-height: 0; }
 .off .leaf { opacity: 0.35; }
 .leaves label { display: flex; gap: 6px; align-items: center; min-height: 28px; }
-.leaves input { accent-color: var(--blue); width: 17px; height: 17px; }
+.words { line-height: 1.2; overflow-wrap: anywhere; }
+.leaves input { flex: none; accent-color: var(--blue); width: 17px; height: 17px; }
 .sheet { min-height: 0; min-width: 0; background: var(--round-sheet); }
 </style>

@@ -65,7 +65,7 @@ function onKey(event: KeyboardEvent, id: string): void {
             >
               <v-icon :icon="layer.visible ? mdiEyeOutline : mdiEyeOffOutline" size="19" />
             </button>
-            <span v-if="layer.id !== live || !layer.visible" class="numbers small soft state">{{ layer.visible ? (layer.opacity < 100 ? `${layer.opacity} %` : '') : 'hidden' }}</span>
+            <span v-if="layer.id !== live && layer.visible && layer.opacity < 100" class="numbers small soft state">{{ layer.opacity }} %</span>
             <v-menu v-if="!isReadOnly" location="start">
               <template #activator="{ props: opens }"><button v-bind="opens" class="eye" :aria-label="`More for ${layer.name}`"><v-icon :icon="mdiDotsHorizontal" size="19" /></button></template>
               <v-list density="compact">
@@ -94,7 +94,7 @@ function onKey(event: KeyboardEvent, id: string): void {
 .stack { display: flex; flex-direction: column; height: 100%; overflow: hidden; background: var(--paper); border-left: 1px solid var(--line); }
 header { display: flex; justify-content: space-between; align-items: center; padding: 8px 8px 2px 16px; }
 ol { list-style: none; margin: 0; padding: 8px 10px 12px; overflow-y: auto; flex: 1; min-height: 0; }
-li { display: grid; grid-template-columns: 74px 1fr; gap: 2px 10px; align-items: center; padding: 7px 6px; border-radius: 9px; }
+li { display: grid; grid-template-columns: 70px minmax(0, 1fr); gap: 2px 8px; align-items: center; padding: 7px 6px; border-radius: 9px; }
 li.live { background: var(--paper-shade); box-shadow: inset 3px 0 0 var(--blue); }
 .leaf { position: relative; transform: rotate(-5deg) skewX(-7deg); background: #fffefb; border: 1px solid #b9b2a4; box-shadow: 1px 2px 0 #cfc8ba, 2px 4px 5px rgb(0 0 0 / 18%); transition: transform 0.16s ease-out; line-height: 0; }
 li.live .leaf { transform: translateY(-3px) rotate(-1deg); box-shadow: 2px 7px 9px rgb(0 0 0 / 28%); border-color: var(--blue); border-width: 2px; }
@@ -102,7 +102,7 @@ li.hidden .leaf { opacity: 0.45; border-style: dashed; }
 .words { min-width: 0; }
 .name { display: block; width: 100%; text-align: left; font-size: 0.92rem; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
 li.live .name { font-weight: 600; }
-.line { display: flex; align-items: center; gap: 4px; }
+.line { display: flex; align-items: center; gap: 2px; }
 .eye { min-width: 28px; min-height: 28px; border-radius: 6px; color: var(--ink-soft); }
 .eye:hover { background: var(--line); }
 .opacity { grid-column: 1 / -1; display: grid; grid-template-columns: 1fr 46px; gap: 6px; align-items: center; text-align: right; }

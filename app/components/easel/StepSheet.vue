@@ -15,6 +15,14 @@ const isLast = computed(() => stepNumber.value === count.value - 1)
 const titleOf = (id: string) => step.value?.lookFors.find(each => each.id === id)?.title ?? id
 const isAllMet = computed(() => found.value?.every(each => each.verdict === 'met') ?? false)
 
+/** What was found comes into sight. */
+const lookSection = ref<HTMLElement>()
+watch(found, async (now) => {
+  if (!now) return
+  await nextTick()
+  lookSection.value?.scrollIntoView({ block: 'start', behavior: 'smooth' })
+})
+
 function point(id: string, isOn: boolean): void {
   if (isOn) pointedAt.value = id
   else if (pointedAt.value === id) pointedAt.value = null
@@ -50,7 +58,7 @@ function point(id: string, isOn: boolean): void {
           <p>{{ step.slip.slip }}</p>
           <p><strong>Then:</strong> {{ step.slip.remedy }}</p>
         </details>
-        <section v-if="step.lookFors.length" aria-labelledby="look-title">
+        <section v-if="step.lookFors.length" ref="lookSection" aria-labelledby="look-title">
           <h3 id="look-title">Look for</h3>
           <ul v-if="!found" class="plain">
             <li v-for="each in step.lookFors" :key="each.id"><span class="dot" aria-hidden="true" />{{ each.title }}</li>

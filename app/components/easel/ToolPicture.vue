@@ -40,11 +40,12 @@ defineProps<{ tool: ToolName | 'pour', colour: string }>()
       <path d="M36 18c4-3 9-3 12 0M56 25c5 2 11 1 14-3M62 16c3-1 6 0 8 2" stroke="#96928b" fill="none" stroke-width="1.400" stroke-linecap="round" />
     </g>
     <g v-else>
-      <path d="M20 10c10-3 34-4 46 0l8-4c3-1 6 2 4 5l-9 9c-1 8-4 13-8 14H32c-6-1-11-12-12-24z" fill="#e3e0d8" stroke="#a39c8e" />
-      <path d="M21 13C8 10 5 20 13 24c5 2 9 2 12 1" fill="none" stroke="#a39c8e" stroke-width="3.400" />
-      <ellipse cx="43" cy="11" rx="22" ry="3" :fill="colour" />
-      <path d="M77 8c8 2 12 8 13 15" stroke-width="4" :stroke="colour" fill="none" stroke-linecap="round" />
-      <path d="M88 34c-2-4 2-6 2-9 0 3 5 5 3 9-1 2-4 2-5 0z" :fill="colour" />
+      <path d="M16 22C2 20 3 6 18 8" fill="none" stroke="#8f877a" stroke-width="4" stroke-linecap="round" />
+      <path d="M14 6h54c3 0 5 2 7 5l9-2c2 0 3 2 1.500 3.500L75 20c-1 8-6 13-14 14H26C18 33 13 20 14 6z" fill="#e6e2d9" stroke="#8f877a" stroke-width="1.400" />
+      <ellipse cx="42" cy="8" rx="26" ry="3.400" fill="#cfc9bc" stroke="#8f877a" />
+      <ellipse cx="43" cy="8.600" rx="22" ry="2.300" :fill="colour" />
+      <path d="M22 16c0 6 2 11 5 14" stroke="#fff" stroke-width="2.400" stroke-linecap="round" fill="none" opacity="0.700" />
+      <path d="M96 17c4 5 6 8 6 11a6 6 0 0 1-12 0c0-3 2-6 6-11z" :fill="colour" stroke="rgb(0 0 0 / 25%)" stroke-width="0.800" />
     </g>
   </svg>
 </template>

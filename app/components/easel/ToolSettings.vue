@@ -60,14 +60,14 @@ const isChanged = computed(() => JSON.stringify(hand.lifted?.now) !== JSON.strin
         <span class="value numbers">{{ pour.tolerance }}</span>
       </div>
       <div class="line">
-        <span class="label">Under the line</span>
+        <span class="label">Creep</span>
         <v-slider
           class="slide wide" :model-value="pour.grow" :min="0" :max="8" :step="1" hide-details color="primary" track-size="3" thumb-size="16"
           aria-label="How far it creeps under the line" @update:model-value="hand.setPour({ grow: Number($event) })"
         />
         <span class="value numbers">{{ pour.grow }} px</span>
         <v-btn
-          size="x-small" variant="text" :aria-pressed="pour.borders === 'this'"
+          size="small" variant="text" class="borders" :aria-pressed="pour.borders === 'this'"
           @click="hand.setPour({ borders: pour.borders === 'all' ? 'this' : 'all' })"
         >
           {{ pour.borders === 'all' ? 'stops at all lines' : 'this layer only' }}

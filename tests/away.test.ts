@@ -1,0 +1,172 @@
+import type { Page } from 'playwright-core'
+import { afterEach, beforeEach, describe, expect, inject, it } from 'vitest'
+import type { Entry } from '#core/drawing'
+import { arc, type Point } from '#demo/hand'
+import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
+import { Client } from './lib/client'
+import { drawWithMouse, onPage, type Placed } from './lib/draw'
+import { drawingNumber, expectKept, openEasel, waitForSheet } from './lib/easel'
+
+/** The network, the server, the database or the tab goes away while someone draws: nothing is lost. */
+
+const url = inject('appUrl')
+const faults = inject('faultsUrl')
+const JESSAMY = { code: 'KETTLE7', name: 'Jessamy Coll', pin: '3209' }
+let browser: OpenedBrowser
+let page: Page
+let at: Placed
+
+const fault = async (name: string) => {
+  const { status } = await fetch(faults + name, { method: 'POST' })
+  expect(status, name).toBe(204)
+}
+const ring = (i: number): Point[] => arc(500 + 90 * i, 600, 60, 60)
+const state = () => page.locator('[data-test=saving]').getAttribute('data-state')
+
+/** Strokes that the server has of a drawing. */
+async function strokesOnServer(drawing: number): Promise<number> {
+  const client = await new Client(url).learner(JESSAMY.name, JESSAMY.pin)
+  const { entries } = (await client.call<{ entries: Entry[] }>('GET', `/api/drawings/${drawing}`)).body
+  return entries.filter(entry => entry.type === 'act' && entry.act.kind === 'stroke').length
+}
+
+beforeEach(async () => {
+  browser = await openBrowser()
+  page = browser.context.pages()[0]!
+  await enterAsLearner(page, url, JESSAMY)
+  at = await openEasel(page, true)
+})
+afterEach(async () => {
+  await browser.close()
+})
+
+describe('nothing is lost', () => {
+  it('when the network goes away while drawing', async () => {
+    await drawWithMouse(page, at, ring(0), 1)
+    await expectKept(page)
+    await browser.context.setOffline(true)
+    for (let i = 1; i < 5; i++) await drawWithMouse(page, at, ring(i), i)
+    await expect.poll(state, { timeout: 15_000 }).toBe('away')
+    expect(await page.locator('[data-test=saving]').textContent()).toContain('4 acts kept on this device')
+    await browser.context.setOffline(false)
+    await expectKept(page)
+    expect(await strokesOnServer(drawingNumber(page))).toBe(5)
+  })
+
+  it('when the server is killed and comes back', async () => {
+    await drawWithMouse(page, at, ring(0), 1)
+    await fault('/server/kill')
+    await drawWithMouse(page, at, ring(1), 2)
+    await expect.poll(state, { timeout: 15_000 }).toBe('away')
+    await fault('/server/start')
+    await drawWithMouse(page, at, ring(2), 3)
+    await expectKept(page)
+    expect(await strokesOnServer(drawingNumber(page))).toBe(3)
+  })
+
+  it('when the database is killed and comes back, and hand-in says what to do meanwhile', async () => {
+    await drawWithMouse(page, at, ring(0), 1)
+    await expectKept(page)
+    await fault('/database/kill')
+    expect((await fetch(`${url}/api/health`)).status).toBe(503)
+    await drawWithMouse(page, at, ring(1), 2)
+    await expect.poll(state, { timeout: 20_000 }).toBe('away')
+    await page.getByRole('button', { name: 'Step 4' }).click()
+    await page.getByRole('button', { name: 'Hand in' }).click()
+    await page.getByRole('dialog').getByRole('button', { name: 'Hand in' }).click()
+    await expect.poll(() => page.getByRole('dialog').getByRole('alert').textContent(), { timeout: 20_000 }).toContain('can’t reach its database')
+    await page.getByRole('button', { name: 'Not yet' }).click()
+    await fault('/database/start')
+    await expect.poll(async () => (await fetch(`${url}/api/health`)).status, { timeout: 20_000 }).toBe(200)
+    await expectKept(page)
+    expect(await strokesOnServer(drawingNumber(page))).toBe(2)
+  })
+
+  it('when the tab is closed before anything was sent, and in the middle of a stroke', async () => {
+    const drawing = drawingNumber(page)
+    await expectKept(page)
+    await browser.context.setOffline(true)
+    await drawWithMouse(page, at, ring(0), 1)
+    await drawWithMouse(page, at, ring(1), 2)
+    // A third stroke is under way, and never ends.
+    await page.mouse.move(...onPage(at, [900, 300]))
+    await page.mouse.down()
+    for (let i = 0; i < 30; i++) {
+      await page.mouse.move(...onPage(at, [900 + i * 8, 300 + (i % 3) * 5]))
+      await page.waitForTimeout(40)
+    }
+    const fresh = await browser.context.newPage()
+    await page.close({ runBeforeUnload: false })
+    await browser.context.setOffline(false)
+    page = fresh
+    await page.goto(`${url}/easel/${drawing}`)
+    await waitForSheet(page)
+    await expectKept(page)
+    expect(await strokesOnServer(drawing)).toBe(3)
+  })
+
+  it('when the session has run out: drawing goes on, and signing in again sends it', async () => {
+    await drawWithMouse(page, at, ring(0), 1)
+    await expectKept(page)
+    await browser.context.clearCookies()
+    await drawWithMouse(page, at, ring(1), 2)
+    await page.getByText('You are signed out.').waitFor({ timeout: 15_000 })
+    await drawWithMouse(page, at, ring(2), 3)
+    await page.getByRole('button', { name: 'Sign in' }).click()
+    const card = page.getByRole('dialog')
+    await card.getByLabel('Class code').fill(JESSAMY.code)
+    await card.getByLabel('PIN').fill(JESSAMY.pin)
+    await card.getByRole('button', { name: 'Come in' }).click()
+    await expectKept(page)
+    expect(await strokesOnServer(drawingNumber(page))).toBe(3)
+  })
+})
+
+describe('one drawing in two places', () => {
+  it('the second tab is told, may only look, or takes over with everything', async () => {
+    const drawing = drawingNumber(page)
+    await drawWithMouse(page, at, ring(0), 1)
+    await expectKept(page)
+    const second = await browser.context.newPage()
+    await second.goto(`${url}/easel/${drawing}`)
+    await second.getByText('This drawing is open in another tab.').waitFor()
+    await second.getByRole('button', { name: 'Only look' }).click()
+    await second.getByText('only looking').waitFor()
+    await second.reload()
+    await drawWithMouse(page, at, ring(1), 2)
+    await second.getByRole('button', { name: 'Draw here instead' }).click()
+    const there = await waitForSheet(second)
+    await page.getByText('This drawing goes on in another place now.').waitFor()
+    await drawWithMouse(second, there, ring(2), 3)
+    await expectKept(second)
+    expect(await strokesOnServer(drawing)).toBe(3)
+  })
+
+  it('another device that takes over leaves the first one’s unsent strokes to be kept as a drawing of their own', async () => {
+    const drawing = drawingNumber(page)
+    await drawWithMouse(page, at, ring(0), 1)
+    await expectKept(page)
+    await browser.context.setOffline(true)
+    await drawWithMouse(page, at, ring(1), 2)
+    await drawWithMouse(page, at, ring(2), 3)
+    const other = await openBrowser()
+    try {
+      const tablet = other.context.pages()[0]!
+      await enterAsLearner(tablet, url, JESSAMY)
+      await tablet.goto(`${url}/easel/${drawing}`)
+      await tablet.getByRole('button', { name: 'Draw here instead' }).click()
+      const there = await waitForSheet(tablet)
+      await drawWithMouse(tablet, there, ring(4), 4)
+      await expectKept(tablet)
+    } finally {
+      await other.close()
+    }
+    await browser.context.setOffline(false)
+    await page.getByText('This drawing goes on in another place now.').waitFor({ timeout: 30_000 })
+    await page.getByRole('button', { name: 'Keep mine as a drawing of its own' }).click()
+    await page.waitForURL(address => address.pathname !== `/easel/${drawing}`)
+    await waitForSheet(page)
+    expect(await strokesOnServer(drawing)).toBe(2)
+    expect(await strokesOnServer(drawingNumber(page))).toBe(3)
+  })
+})

@@ -1,0 +1,52 @@
+import type { Entry } from '#core/drawing'
+import type { Refusal } from '#shared/errors'
+
+export interface Answer<T = unknown> {
+  readonly status: number
+  readonly body: T
+  /** Of a refusal; undefined otherwise. */
+  readonly code: string | undefined
+}
+
+/** A person at the server without a browser: keeps the cookie, sends JSON. */
+export class Client {
+  private cookie = ''
+
+  constructor(private readonly url: string) {}
+
+  async call<T = unknown>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
+    return this.callRaw<T>(method, path, body === undefined ? undefined : JSON.stringify(body))
+  }
+
+  /** Sends text that may be no JSON at all. */
+  async callRaw<T = unknown>(method: string, path: string, text?: string): Promise<Answer<T>> {
+    const response = await fetch(this.url + path, {
+      method, ...(text !== undefined && { body: text }),
+      headers: { ...(text !== undefined && { 'content-type': 'application/json' }), cookie: this.cookie },
+    })
+    const set = response.headers.getSetCookie()
+    if (set.length) this.cookie = set.map(each => each.split(';')[0]).join('; ')
+    const isJson = response.headers.get('content-type')?.includes('json')
+    const answer = (isJson ? await response.json() : await response.arrayBuffer()) as T
+    return { status: response.status, body: answer, code: (answer as Partial<Refusal>).error?.code }
+  }
+
+  async learner(name: string, pin: string, code = 'KETTLE7'): Promise<this> {
+    const { status } = await this.call('POST', '/api/session/learner', { code, name, pin })
+    if (status !== 200) throw new Error(`${name} could not sign in: ${status}`)
+    return this
+  }
+
+  async teacher(email = 'orla@saltmarsh.example', password = 'kettle-and-lamp'): Promise<this> {
+    const { status } = await this.call('POST', '/api/session/teacher', { email, password })
+    if (status !== 200) throw new Error(`${email} could not sign in: ${status}`)
+    return this
+  }
+}
+
+const at = (place: number): Entry => ({ type: 'step', at: place, step: 'big-shape' })
+
+/** Entries that are easily made and told apart. */
+export function plainEntries(from: number, count: number): Entry[] {
+  return Array.from({ length: count }, (_, i) => at(from + i))
+}

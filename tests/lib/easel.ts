@@ -1,0 +1,41 @@
+import { expect } from 'vitest'
+import type { Page } from 'playwright-core'
+import { curveThrough, type Point } from '#demo/hand'
+import { placeOfSheet, type Placed } from './draw'
+
+/** The kettle's body and spout, clockwise from the left of the belly: what the tests draw. Sheet px. */
+export const BODY: readonly Point[] = curveThrough([
+  [512, 780], [522, 640], [560, 530], [610, 470], [700, 448], [800, 440], [900, 448], [985, 470], [1045, 540], [1085, 560], [1150, 510], [1205, 435], [1262, 452],
+  [1240, 530], [1175, 640], [1098, 700], [1090, 790], [1060, 880], [985, 930], [800, 945], [615, 930], [540, 880],
+], true)
+
+/** Opens the plan from the folio; the sheet is fitted and ready. */
+export async function openEasel(page: Page, isAfresh = false): Promise<Placed> {
+  const start = page.getByRole('button', { name: /Start drawing|Go on drawing/ })
+  await start.waitFor()
+  const afresh = page.getByRole('button', { name: 'Begin afresh' })
+  if (isAfresh && await afresh.count()) {
+    await afresh.click()
+    await page.getByRole('dialog').getByRole('button', { name: 'Begin afresh' }).click()
+  } else {
+    await start.click()
+  }
+  return waitForSheet(page)
+}
+
+export async function waitForSheet(page: Page): Promise<Placed> {
+  const window = page.locator('.window')
+  await window.locator('canvas').first().waitFor()
+  await page.locator('.step-sheet').waitFor()
+  await page.waitForTimeout(300)
+  return placeOfSheet(window)
+}
+
+/** Waits until the server has everything. */
+export async function expectKept(page: Page): Promise<void> {
+  await expect.poll(() => page.locator('[data-test=saving]').getAttribute('data-state'), { timeout: 30_000 }).toBe('kept')
+}
+
+export function drawingNumber(page: Page): number {
+  return Number(new URL(page.url()).pathname.split('/').at(-1))
+}

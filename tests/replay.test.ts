@@ -1,0 +1,100 @@
+import { build } from 'esbuild'
+import type { Page } from 'playwright-core'
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { seededRandom } from '#core/base'
+import { contentHash, replay, requireRecord, type Entry } from '#core/drawing'
+import { randomEntries } from '#core/drawing/testing'
+import { loadKernels, plainKernels } from '#core/kernels'
+import { fromRoot } from '../scripts/lib/root.mjs'
+import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
+import { Client } from './lib/client'
+import { onPage } from './lib/draw'
+import { drawingNumber, expectKept, openEasel } from './lib/easel'
+
+/** The same record gives the same bytes in Chromium and in Node. */
+
+const url = inject('appUrl')
+let browser: OpenedBrowser
+let page: Page
+
+beforeAll(async () => {
+  browser = await openBrowser()
+  page = browser.context.pages()[0]!
+})
+afterAll(async () => {
+  await browser.close()
+})
+
+describe('hundreds of random acts', () => {
+  const sheet = { width: 700, height: 520, paper: [251, 250, 246] as [number, number, number] }
+
+  it('run by the engine in Chromium give the hashes that Node gives', async () => {
+    const bundle = await build({
+      stdin: {
+        contents: `
+          import { contentHash, Engine } from './core/drawing'
+          import { randomEntries } from './core/drawing/testing'
+          import { simdKernels } from './core/kernels'
+          export function run(seed, sheet, count) {
+            const engine = new Engine(simdKernels(), sheet)
+            for (const entry of randomEntries(seed, sheet, count)) engine.take(entry)
+            return contentHash(engine.drawing)
+          }`,
+        resolveDir: fromRoot(), loader: 'ts',
+      },
+      bundle: true, write: false, format: 'iife', globalName: 'easel', target: 'es2022',
+    })
+    const blank = await browser.context.newPage()
+    await blank.evaluate(`${bundle.outputFiles[0]!.text}; globalThis.easel = easel`)
+    for (const seed of [1, 2, 3]) {
+      const count = 260
+      const there = await blank.evaluate(
+        ([s, sh, c]) => (globalThis as unknown as { easel: { run: (...given: unknown[]) => string } }).easel.run(s, sh, c), [seed, sheet, count] as const,
+      )
+      const here = replay(loadKernels(), { version: 1, sheet, entries: randomEntries(seed, sheet, count) })
+      expect(there).toBe(contentHash(here.drawing))
+    }
+    await blank.close()
+  })
+
+  it('drawn at the Easel with the mouse are replayed in Node bit for bit', async () => {
+    await enterAsLearner(page, url, { code: 'PIER22', name: 'Otto Brandreth', pin: '1836' })
+    const at = await openEasel(page, true)
+    const random = seededRandom(2026)
+    for (let i = 0; i < 240; i++) await randomDoing(page, (x, y) => onPage(at, [x, y]), random)
+    const handed = page.waitForRequest(request => request.url().endsWith('/hand-ins'))
+    await page.getByRole('button', { name: 'Step 4' }).click()
+    await expectKept(page)
+    await page.getByRole('button', { name: 'Hand in' }).click()
+    await page.getByRole('dialog').getByRole('button', { name: 'Hand in' }).click()
+    const { hash, position } = (await handed).postDataJSON() as { hash: string, position: number }
+    const client = await new Client(url).learner('Otto Brandreth', '1836', 'PIER22')
+    const { entries, plan } = (await client.call<{ entries: Entry[], plan: { sheet: { width: number, height: number, paper: [number, number, number] } } }>('GET', `/api/drawings/${drawingNumber(page)}`)).body
+    const record = requireRecord({ version: 1, sheet: plan.sheet, entries: entries.slice(0, position) })
+    expect(record.entries.filter(entry => entry.type === 'act').length).toBeGreaterThan(150)
+    expect(contentHash(replay(loadKernels(), record).drawing)).toBe(hash)
+    expect(contentHash(replay(plainKernels(), record).drawing)).toBe(hash)
+  })
+})
+
+type Random = ReturnType<typeof seededRandom>
+
+/** One thing that someone at the Easel might do: mostly a stroke, else another tool, size, colour, step or undo. */
+async function randomDoing(at: Page, toPage: (x: number, y: number) => [number, number], random: Random): Promise<void> {
+  const roll = random.unit()
+  if (roll < 0.08) return at.keyboard.press(random.pick(['1', '2', '3']))
+  if (roll < 0.16) return at.keyboard.press(random.pick(['q', 'w', 'w']))
+  if (roll < 0.22) return at.keyboard.press(random.pick(['a', 's', 'd']))
+  if (roll < 0.28) return at.keyboard.press(random.pick(['Control+z', 'Control+z', 'Control+Shift+z']))
+  if (roll < 0.3) return at.getByRole('button', { name: `Step ${random.int(1, 4)}` }).click()
+  let x = random.between(100, 1500)
+  let y = random.between(100, 1100)
+  await at.mouse.move(...toPage(x, y))
+  await at.mouse.down()
+  for (let i = random.int(1, 7); i > 0; i--) {
+    x += random.between(-120, 120)
+    y += random.between(-120, 120)
+    await at.mouse.move(...toPage(x, y))
+  }
+  await at.mouse.up()
+}

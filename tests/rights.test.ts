@@ -1,0 +1,80 @@
+import { beforeAll, describe, expect, inject, it } from 'vitest'
+import type { FolioView } from '#shared/views'
+import { Client } from './lib/client'
+
+const url = inject('appUrl')
+const people = { nobody: new Client(url), teacher: new Client(url), bram: new Client(url), dov: new Client(url), saturday: new Client(url) }
+type Who = keyof typeof people
+let bramsDrawing = 0
+let bramsHandIn = 0
+let classId = 0
+let planId = 0
+
+beforeAll(async () => {
+  await people.teacher.teacher()
+  await people.bram.learner('Bram Ostley', '4127')
+  await people.dov.learner('Dov Harkin', '2986')
+  await people.saturday.learner('Otto Brandreth', '1836', 'PIER22')
+  const folio = (await people.bram.call<FolioView>('GET', '/api/folio')).body
+  planId = folio.plans[0]!.id
+  bramsDrawing = folio.plans[0]!.drawing!.id
+  bramsHandIn = folio.plans[0]!.handIns[0]!.id
+  classId = (await people.teacher.call<{ classes: { id: number, code: string }[] }>('GET', '/api/desk')).body.classes.find(each => each.code === 'KETTLE7')!.id
+})
+
+/** Every route, who may call it, and what each of the others is told. */
+const ROUTES: { method: string, path: () => string, body?: unknown, allowed: Who[], refused: Partial<Record<Who, number>> }[] = [
+  { method: 'GET', path: () => '/api/session', allowed: ['nobody', 'teacher', 'bram'], refused: {} },
+  { method: 'GET', path: () => '/api/health', allowed: ['nobody', 'teacher', 'bram'], refused: {} },
+  { method: 'GET', path: () => '/api/desk', allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
+  { method: 'GET', path: () => `/api/classes/${classId}`, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
+  { method: 'GET', path: () => '/api/folio', allowed: ['bram', 'dov'], refused: { nobody: 401, teacher: 403 } },
+  { method: 'POST', path: () => '/api/drawings', body: { plan: 1, afresh: false }, allowed: ['bram', 'saturday'], refused: { nobody: 401, teacher: 403 } },
+  { method: 'GET', path: () => `/api/drawings/${bramsDrawing}`, allowed: ['bram', 'teacher'], refused: { nobody: 401, dov: 403, saturday: 403 } },
+  { method: 'POST', path: () => `/api/drawings/${bramsDrawing}/claim`, body: { writer: 'a-writer-of-tests', takeOver: false }, allowed: ['bram'], refused: { nobody: 401, dov: 403, teacher: 403 } },
+  { method: 'POST', path: () => `/api/drawings/${bramsDrawing}/batches`, body: { number: 99, from: 0, writer: 'a-writer-of-tests', entries: [{ type: 'undo', at: 1 }] }, allowed: [], refused: { nobody: 401, dov: 403, teacher: 403 } },
+  { method: 'POST', path: () => `/api/drawings/${bramsDrawing}/copy`, body: { position: 3 }, allowed: ['bram'], refused: { nobody: 401, dov: 403, teacher: 403 } },
+  { method: 'POST', path: () => `/api/drawings/${bramsDrawing}/hand-ins`, body: { position: 1, hash: 'a'.repeat(64), note: '' }, allowed: [], refused: { nobody: 401, dov: 403, teacher: 403 } },
+  { method: 'GET', path: () => `/api/hand-ins/${bramsHandIn}`, allowed: ['bram', 'teacher'], refused: { nobody: 401, dov: 403, saturday: 403 } },
+  { method: 'GET', path: () => `/api/hand-ins/${bramsHandIn}/picture`, allowed: ['bram', 'teacher'], refused: { nobody: 401, dov: 403 } },
+  { method: 'PUT', path: () => `/api/hand-ins/${bramsHandIn}/answer`, body: { marks: {}, words: 'Mine!', next: '', outcome: 'accepted' }, allowed: [], refused: { nobody: 401, bram: 403, dov: 403 } },
+  { method: 'GET', path: () => `/api/plans/${planId}/picture`, allowed: ['bram', 'teacher', 'saturday'], refused: { nobody: 401 } },
+]
+
+describe.each(ROUTES)('$method route', ({ method, path, body, allowed, refused }) => {
+  it('answers those who may call it and refuses everyone else', async () => {
+    for (const who of allowed) {
+      const { status } = await people[who].call(method, path(), body)
+      expect.soft(status, `${who} ${method} ${path()}`).toBe(200)
+    }
+    for (const [who, status] of Object.entries(refused)) {
+      const answer = await people[who as Who].call(method, path(), body)
+      expect.soft(answer.status, `${who} ${method} ${path()}`).toBe(status)
+      expect.soft(answer.code).toBe(status === 401 ? 'not-signed-in' : 'not-yours')
+    }
+  })
+})
+
+describe('what is not there', () => {
+  it.each(['/api/drawings/999999', '/api/hand-ins/999999', '/api/hand-ins/999999/picture', '/api/plans/999999/picture'])('%s', async (path) => {
+    expect((await people.teacher.call('GET', path)).code).toBe('not-found')
+  })
+
+  it('a number that is none', async () => {
+    expect((await people.bram.call('GET', '/api/drawings/kettle')).code).toBe('malformed')
+  })
+})
+
+describe('a session', () => {
+  it('ends when someone signs out, and nothing of it works any more', async () => {
+    const client = await new Client(url).learner('Lowri Pask', '7713')
+    expect((await client.call('GET', '/api/folio')).status).toBe(200)
+    await client.call('DELETE', '/api/session')
+    expect((await client.call('GET', '/api/folio')).code).toBe('not-signed-in')
+  })
+
+  it('can not be made up', async () => {
+    const response = await fetch(`${url}/api/folio`, { headers: { cookie: 'nuxt-session=Fe26.2**made-up' } })
+    expect(response.status).toBe(401)
+  })
+})

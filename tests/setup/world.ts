@@ -1,0 +1,60 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { createServer, type Server } from 'node:http'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { TestProject } from 'vitest/node'
+import { startDatabase } from '../../scripts/lib/database.mjs'
+import { freePort } from '../../scripts/lib/ports.mjs'
+import { startServer } from '../../scripts/lib/server.mjs'
+import { setupDatabase } from '../../scripts/lib/setup.mjs'
+
+declare module 'vitest' {
+  interface ProvidedContext {
+    /** Address of the app under test. */
+    appUrl: string
+    /** Address where a test asks for faults: POST /database/kill, /database/start, /server/kill, /server/start. */
+    faultsUrl: string
+  }
+}
+
+/** A MariaDB of its own on loopback, the demo in it, and the production build before it. */
+export default async function world(project: TestProject): Promise<() => Promise<void>> {
+  const folder = mkdtempSync(join(tmpdir(), 'little-easel-world-'))
+  const lines: string[] = []
+  const database = await startDatabase(folder, { name: 'easel_test', durable: false })
+  await setupDatabase(database.url, ['--demo'], { quiet: true })
+  const port = await freePort(45210)
+  const start = () => startServer({ databaseUrl: database.url, port, sessionPassword: 'only-for-tests-'.repeat(3), log: (line: string) => void lines.push(line) })
+  let server = await start()
+
+  const faults: Record<string, () => Promise<void>> = {
+    '/database/kill': () => database.kill(),
+    '/database/start': () => database.restart(),
+    '/server/kill': () => server.stop('SIGKILL'),
+    '/server/start': async () => {
+      server = await start()
+    },
+  }
+  const control = await serveFaults(faults, await freePort(45610))
+  project.provide('appUrl', server.url)
+  project.provide('faultsUrl', control.url)
+  return async () => {
+    control.server.close()
+    await server.stop()
+    await database.stop()
+    rmSync(folder, { recursive: true, force: true })
+  }
+}
+
+async function serveFaults(faults: Record<string, () => Promise<void>>, port: number): Promise<{ server: Server, url: string }> {
+  const server = createServer((request, response) => {
+    const run = faults[request.url ?? '']
+    if (!run) {
+      response.writeHead(404).end()
+      return
+    }
+    run().then(() => response.writeHead(204).end(), (error: unknown) => response.writeHead(500).end(String(error)))
+  })
+  await new Promise<void>(resolve => server.listen(port, '127.0.0.1', resolve))
+  return { server, url: `http://127.0.0.1:${port}` }
+}

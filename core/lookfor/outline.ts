@@ -36,8 +36,8 @@ const MOST_GAPS = 24
  * Finds the shape that the line layer closes off where `target` lies, and every gap in it.
  *
  * From the deepest point inside, the path to the outside that keeps farthest from the ink is searched
- * (widest path, a best-first search over the exact distance transform); where it is tightest is the
- * gap, twice the distance there wide. The gap is sealed and the search repeated until nothing leaks.
+ * (widest path, a best-first search over the exact distance transform); where it is tightest between two
+ * pieces of ink is the gap. The gap is sealed and the search repeated until nothing leaks.
  *
  * @param alpha the line layer, row-major, 0 … 255
  * @param target where the shape is expected; only used to find its inside
@@ -55,16 +55,18 @@ export function traceOutline(alpha: Uint8Array, width: number, height: number, t
   const gaps: Gap[] = []
   const depth = Math.sqrt(crop.distances[start]!)
   let isOpen = false
-  while (gaps.length < MOST_GAPS) {
-    const leak = tightestOnWayOut(crop, start)
-    if (leak === null) break
-    const tightness = Math.sqrt(crop.distances[leak]!)
-    if (tightness > depth * OPEN_SHARE) {
+  for (let i = 0; i < MOST_GAPS; i++) {
+    const way = widestWayOut(crop, start)
+    if (way === null) break
+    const opening = narrowestOpening(crop, way)
+    if (opening.tightness > depth * OPEN_SHARE) {
       isOpen = true
       break
     }
-    gaps.push({ ...placeOf(crop, leak), width: Math.max(1, Math.round(2 * tightness - 1)) })
-    seal(crop, leak, tightness)
+    const place = placeOf(crop, opening.at)
+    // A second leak beside a sealed gap is the same gap, seen from its other side.
+    if (!gaps.some(gap => squaredWay(gap, place) < Math.max(gap.width, 4) ** 2)) gaps.push({ ...place, width: opening.width })
+    seal(crop, opening)
   }
   return { gaps, isOpen, inside: cellsInTarget(insideOf(crop, width, height), expected, width, height), ink, lineWidth: meanLineWidth(ink, width, height) }
 }
@@ -125,36 +127,95 @@ function deepestInside(crop: Crop, target: Uint8Array, sheetWidth: number): numb
 }
 
 /**
- * Best-first search from `start` by distance from the ink until the crop's border is reached.
- * Returns the pixel where the way is tightest; null when there is no way out.
+ * Best-first search from `start` by distance from the ink until the crop's border is reached: of all
+ * ways out the one that keeps farthest from the ink. Returns its pixels; null when there is no way.
  */
-function tightestOnWayOut(crop: Crop, start: number): number | null {
+function widestWayOut(crop: Crop, start: number): number[] | null {
   const { width, height, walls, distances } = crop
-  const seen = new Uint8Array(walls.length)
-  const queue = new BucketQueue(Math.sqrt(Math.max(distances[start]!, width * width + height * height)))
-  let tightest = start
+  const from = new Int32Array(walls.length).fill(-1)
+  const queue = new BucketQueue(Math.sqrt(width * width + height * height))
   queue.push(start, Math.sqrt(distances[start]!))
-  seen[start] = 1
+  from[start] = start
   for (let i = queue.pop(); i !== null; i = queue.pop()) {
-    if (distances[i]! < distances[tightest]!) tightest = i
     const x = i % width
-    if (x === 0 || x === width - 1 || i < width || i >= walls.length - width) return tightest
+    if (x === 0 || x === width - 1 || i < width || i >= walls.length - width) return wayTo(i, from)
     for (const next of [i - 1, i + 1, i - width, i + width]) {
-      if (seen[next] || walls[next]) continue
-      seen[next] = 1
+      if (from[next] !== -1 || walls[next]) continue
+      from[next] = i
       queue.push(next, Math.sqrt(distances[next]!))
     }
   }
   return null
 }
 
+function wayTo(end: number, from: Int32Array): number[] {
+  const way = [end]
+  for (let i = end; from[i] !== i; i = from[i]!) way.push(from[i]!)
+  return way
+}
+
+/** Where a way out is narrowest, between two pieces of ink. */
+interface Opening {
+  readonly at: number
+  /** Distance to the nearest ink, px. */
+  readonly tightness: number
+  /** Clear px between the two. */
+  readonly width: number
+  readonly near: Place | null
+  readonly far: Place | null
+}
+
+interface Place { readonly x: number, readonly y: number }
+
+/** Pixels of the way this much farther from the ink than the nearest one are looked at as well, px. */
+const TIGHT_SLACK = 0.75
+
+/**
+ * The way hugs the ink in other places as well as in the gap; only in a gap is there ink close by on
+ * both sides.
+ */
+function narrowestOpening(crop: Crop, way: readonly number[]): Opening {
+  const tightness = Math.sqrt(way.reduce((least, i) => Math.min(least, crop.distances[i]!), Infinity))
+  let best: Opening | null = null
+  for (const at of way) {
+    const own = Math.sqrt(crop.distances[at]!)
+    if (own > tightness + TIGHT_SLACK) continue
+    const opening = openingAt(crop, at, own)
+    if (best === null || opening.width < best.width) best = opening
+  }
+  return best!
+}
+
+function openingAt(crop: Crop, at: number, tightness: number): Opening {
+  const x = at % crop.width
+  const y = Math.floor(at / crop.width)
+  const near = nearestInk(crop, x, y, tightness + 2, () => true)
+  // On the far side: more than 120° away from the near one, so that a bend in one line does not count.
+  const far = near && nearestInk(crop, x, y, tightness * 2 + 4, (px, py) => {
+    const dot = (px - x) * (near.x - x) + (py - y) * (near.y - y)
+    return dot < 0 && 4 * dot * dot > squaredWay({ x: px, y: py }, { x, y }) * squaredWay(near, { x, y })
+  })
+  const width = near && far
+    ? Math.max(1, Math.round(Math.sqrt(squaredWay(near, { x, y })) + Math.sqrt(squaredWay(far, { x, y })) - 1))
+    : Math.round(4 * tightness + 4)
+  return { at, tightness, width, near, far }
+}
+
+function squaredWay(a: Place, b: Place): number {
+  return (a.x - b.x) * (a.x - b.x) + (a.y - b.y) * (a.y - b.y)
+}
+
 /** A greatest-first queue for keys of quarter-pixel steps. */
 class BucketQueue {
   private readonly buckets: number[][] = []
+  private readonly heads: number[] = []
   private top = -1
 
   constructor(greatest: number) {
-    for (let i = 0; i <= Math.ceil(greatest * 4); i++) this.buckets.push([])
+    for (let i = 0; i <= Math.ceil(greatest * 4); i++) {
+      this.buckets.push([])
+      this.heads.push(0)
+    }
   }
 
   push(item: number, key: number): void {
@@ -163,23 +224,20 @@ class BucketQueue {
     if (bucket > this.top) this.top = bucket
   }
 
+  /** Oldest first among equals, so that ways stay short. */
   pop(): number | null {
-    while (this.top >= 0 && this.buckets[this.top]!.length === 0) this.top--
-    return this.top < 0 ? null : this.buckets[this.top]!.pop()!
+    while (this.top >= 0 && this.heads[this.top]! >= this.buckets[this.top]!.length) this.top--
+    return this.top < 0 ? null : this.buckets[this.top]![this.heads[this.top]!++]!
   }
 }
 
-/** Closes the gap at pixel `at`: a wall from the nearest ink through it to the nearest ink on the far side. */
-function seal(crop: Crop, at: number, tightness: number): void {
+/** Closes an opening: a wall from the near ink through it to the far ink. */
+function seal(crop: Crop, { at, near, far }: Opening): void {
   const x = at % crop.width
   const y = Math.floor(at / crop.width)
-  const near = nearestInk(crop, x, y, tightness + 2, () => true)
-  if (near) {
-    wall(crop, x, y, near.x, near.y)
-    const far = nearestInk(crop, x, y, tightness * 2 + 4, (px, py) => (px - x) * (near.x - x) + (py - y) * (near.y - y) < 0)
-    if (far) wall(crop, x, y, far.x, far.y)
+  for (const end of [near, far, { x, y }]) {
+    if (end) wall(crop, x, y, end.x, end.y)
   }
-  wall(crop, x, y, x, y)
 }
 
 function nearestInk(crop: Crop, x: number, y: number, radius: number, wanted: (x: number, y: number) => boolean) {

@@ -38,6 +38,9 @@ beforeEach(async () => {
 })
 afterEach(async () => {
   await browser.close()
+  // Whatever a test left down is up again for the next.
+  await fault('/database/start')
+  await fault('/server/start')
 })
 
 describe('nothing is lost', () => {
@@ -74,7 +77,7 @@ describe('nothing is lost', () => {
     await page.getByRole('button', { name: 'Step 4' }).click()
     await page.getByRole('button', { name: 'Hand in' }).click()
     await page.getByRole('dialog').getByRole('button', { name: 'Hand in' }).click()
-    await expect.poll(() => page.getByRole('dialog').getByRole('alert').textContent(), { timeout: 20_000 }).toContain('can’t reach its database')
+    await expect.poll(() => page.getByRole('dialog').locator('.trouble').textContent(), { timeout: 20_000 }).toContain('can’t reach its database')
     await page.getByRole('button', { name: 'Not yet' }).click()
     await fault('/database/start')
     await expect.poll(async () => (await fetch(`${url}/api/health`)).status, { timeout: 20_000 }).toBe(200)

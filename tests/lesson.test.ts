@@ -53,12 +53,12 @@ describe('a learner', () => {
   it('is told what to do when something is missing or wrong at the front door', async () => {
     await learner.goto(url)
     await learner.getByRole('button', { name: 'Come in' }).click()
-    await expect.poll(() => learner.getByRole('alert').textContent()).toContain('Fill in the class code')
+    await expect.poll(() => learner.locator('.trouble').textContent()).toContain('Fill in the class code')
     await learner.getByLabel('Class code').fill('KETTLE7')
     await learner.getByLabel('Your name').fill('Lowri Pask')
     await learner.getByLabel('PIN').fill('9999')
     await learner.getByRole('button', { name: 'Come in' }).click()
-    await expect.poll(() => learner.getByRole('alert').textContent()).toContain('do not go together')
+    await expect.poll(() => learner.locator('.trouble').textContent()).toContain('do not go together')
     await expectAccessible(learner)
   })
 

@@ -27,12 +27,23 @@ export default async function world(project: TestProject): Promise<() => Promise
   const start = () => startServer({ databaseUrl: database.url, port, sessionPassword: 'only-for-tests-'.repeat(3), log: (line: string) => void lines.push(line) })
   let server = await start()
 
+  const isDown = { database: false, server: false }
   const faults: Record<string, () => Promise<void>> = {
-    '/database/kill': () => database.kill(),
-    '/database/start': () => database.restart(),
-    '/server/kill': () => server.stop('SIGKILL'),
+    '/database/kill': async () => {
+      await database.kill()
+      isDown.database = true
+    },
+    '/database/start': async () => {
+      if (isDown.database) await database.restart()
+      isDown.database = false
+    },
+    '/server/kill': async () => {
+      await server.stop('SIGKILL')
+      isDown.server = true
+    },
     '/server/start': async () => {
-      server = await start()
+      if (isDown.server) server = await start()
+      isDown.server = false
     },
   }
   const control = await serveFaults(faults, await freePort(45610))

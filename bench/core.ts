@@ -1,0 +1,260 @@
+import { createCanvas, type SKRSContext2D } from '@napi-rs/canvas'
+import sharp from 'sharp'
+import { seededRandom } from '#core/base'
+import { Stroke, toolSettings } from '#core/brush'
+import { Engine, replay, type Act, type DrawingRecord, type Entry } from '#core/drawing'
+import { wanderingSamples } from '#core/drawing/testing'
+import { pour } from '#core/fill'
+import { loadKernels, plainKernels, TILE_BYTES, type Kernels } from '#core/kernels'
+import { flattenDrawing, flattenTile, layerAlpha, sheetRect, tilesUnder, type Drawing, type Layer } from '#core/layers'
+import { side, type Row } from './measure'
+
+/** The core's hot paths beside independent libraries doing the same work in the same run. */
+
+const SIDE = 2500
+const sheet = { width: SIDE, height: SIDE, paper: [251, 250, 246] as [number, number, number] }
+const BYTES = SIDE * SIDE * 4
+const kernels = loadKernels()
+const plain = plainKernels()
+
+function emptyLayer(id: string): Layer {
+  return { id, name: id, visible: true, opacity: 100, tiles: new Map() }
+}
+
+function filledLayer(id: string, seed: number, opacity: number): Layer {
+  const random = seededRandom(seed)
+  const tiles = new Map<number, Uint8Array>()
+  for (const { number } of tilesUnder(sheet, sheetRect(sheet))) {
+    const tile = new Uint8Array(TILE_BYTES)
+    const words = new Uint32Array(tile.buffer)
+    for (let i = 0; i < words.length; i++) words[i] = random.next()
+    tiles.set(number, tile)
+  }
+  return { ...emptyLayer(id), opacity, tiles }
+}
+
+const copySource = new Uint8Array(BYTES).fill(7)
+const copyTarget = new Uint8Array(BYTES)
+const memoryCopy = { name: `plain copy of ${Math.round(BYTES / 1e6)} MB`, run: () => copyTarget.set(copySource) }
+
+/** A straight way of 300 dabs at 8 % of the size, packed. */
+function wayOfDabs(size: number): number[] {
+  const step = size * 0.08
+  const length = step * 299
+  const samples: number[] = []
+  // Back and forth within the sheet; a sample every few dabs.
+  const room = SIDE - size - 40
+  for (let i = 0; i <= 60; i++) {
+    const along = (length * i) / 60
+    const turn = Math.floor(along / room)
+    const x = turn % 2 ? room - (along % room) : along % room
+    samples.push(Math.round((x + size / 2 + 20) * 16), Math.round((size / 2 + 20 + turn * size * 0.4 + i) * 16), 1023, 8)
+  }
+  return samples
+}
+
+function strokeCase(name: string, on: Kernels, size: number) {
+  const drawing: Drawing = { sheet, layers: [emptyLayer('a')] }
+  const samples = wayOfDabs(size)
+  const tool = toolSettings('soft-brush', { size, hardness: 0, flow: 12, opacity: 80, spacing: 8, pressureFlow: 0 })
+  on.openMask(SIDE, SIDE)
+  return {
+    name,
+    run() {
+      const stroke = new Stroke(on, drawing, drawing.layers[0]!, { tool, colour: [40, 60, 90], seed: 5 })
+      stroke.extend(samples)
+      stroke.finish()
+      return stroke.lay()
+    },
+  }
+}
+
+/** Skia: the usual way, one soft stamp drawn 300 times. */
+function skiaStampCase(size: number) {
+  const stamp = createCanvas(size, size)
+  const pen = stamp.getContext('2d')
+  const gradient = pen.createRadialGradient(size / 2, size / 2, 0, size / 2, size / 2, size / 2)
+  for (let i = 0; i <= 16; i++) {
+    const t = i / 16
+    gradient.addColorStop(t, `rgba(40,60,90,${(0.12 * (1 - t * t * (3 - 2 * t))).toFixed(5)})`)
+  }
+  pen.fillStyle = gradient
+  pen.fillRect(0, 0, size, size)
+  const canvas = createCanvas(SIDE, SIDE)
+  const context = canvas.getContext('2d')
+  const samples = wayOfDabs(size)
+  return {
+    name: 'Skia, a stamp drawn 300 times',
+    ready: () => context.clearRect(0, 0, SIDE, SIDE),
+    run() {
+      for (let i = 0; i < 300; i++) {
+        const at = Math.min(Math.floor(i / 5), 60) * 4
+        context.drawImage(stamp, samples[at]! / 16 - size / 2 + (i % 5) * size * 0.08, samples[at + 1]! / 16 - size / 2)
+      }
+      return settle(context)
+    },
+  }
+}
+
+/** Makes Skia finish what it has put off. */
+function settle(context: SKRSContext2D): number {
+  return context.getImageData(0, 0, 1, 1).data[3]!
+}
+
+export async function strokes(): Promise<Row[]> {
+  const rows: Row[] = []
+  for (const size of [40, 150, 500]) {
+    rows.push(...await side(`300 dabs of ${size} px at 8 % on ${SIDE} × ${SIDE}`, [
+      strokeCase('Little Easel, SIMD', kernels, size), strokeCase('Little Easel, plain twin', plain, size), skiaStampCase(size), memoryCopy,
+    ], 11))
+  }
+  kernels.openMask(SIDE, SIDE)
+  return rows
+}
+
+export async function compositing(): Promise<Row[]> {
+  const layers = Array.from({ length: 8 }, (_, i) => filledLayer(`l${i}`, i + 1, [100, 80, 60, 100, 50, 90, 70, 100][i]!))
+  const drawing: Drawing = { sheet, layers }
+  const out = new Uint8Array(TILE_BYTES)
+  const parts = tilesUnder(sheet, sheetRect(sheet))
+  const flat = layers.map(layer => flattenDrawing(kernels, { sheet, layers: [{ ...layer, opacity: 100 }] }, null))
+  const canvases = flat.map((pixels) => {
+    const canvas = createCanvas(SIDE, SIDE)
+    const context = canvas.getContext('2d')
+    const image = context.createImageData(SIDE, SIDE)
+    image.data.set(pixels)
+    context.putImageData(image, 0, 0)
+    return canvas
+  })
+  const target = createCanvas(SIDE, SIDE)
+  const context = target.getContext('2d')
+  const raw = { width: SIDE, height: SIDE, channels: 4 as const }
+  return side(`8 full layers of ${SIDE} × ${SIDE} flattened`, [
+    { name: 'Little Easel, SIMD', run: () => parts.forEach(({ number, part }) => flattenTile(kernels, drawing, number, part, sheet.paper, out)) },
+    {
+      name: 'Skia, drawImage with globalAlpha',
+      run() {
+        context.globalAlpha = 1
+        context.fillStyle = '#fbfaf6'
+        context.fillRect(0, 0, SIDE, SIDE)
+        canvases.forEach((canvas, i) => {
+          context.globalAlpha = layers[i]!.opacity / 100
+          context.drawImage(canvas, 0, 0)
+        })
+        return settle(context)
+      },
+    },
+    {
+      name: 'libvips, composite (no layer opacity)',
+      run: () => sharp({ create: { width: SIDE, height: SIDE, channels: 4, background: '#fbfaf6' } })
+        .composite(flat.map(input => ({ input: Buffer.from(input.buffer), raw }))).raw().toBuffer(),
+    },
+    memoryCopy,
+  ], 7)
+}
+
+/** Forty hand-drawn rings on a line layer. */
+function lineDrawing(): Drawing {
+  const engine = new Engine(kernels, sheet)
+  engine.take({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'colour', name: 'colour', place: 0 } })
+  engine.take({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'lines', name: 'lines', place: 1 } })
+  const random = seededRandom(40)
+  for (let i = 0; i < 40; i++) {
+    const cx = 180 + (i % 8) * 305
+    const cy = 260 + Math.floor(i / 8) * 490
+    const samples: number[] = []
+    for (let k = 0; k <= 66; k++) {
+      const angle = (2 * Math.PI * k) / 64
+      samples.push(Math.round((cx + (120 + random.between(-4, 4)) * Math.cos(angle)) * 16), Math.round((cy + (200 + random.between(-5, 5)) * Math.sin(angle)) * 16), 800, 8)
+    }
+    engine.take({ type: 'act', at: i, act: { kind: 'stroke', version: 1, layer: 'lines', tool: toolSettings('ink-pen', { size: 9 }), colour: [38, 42, 51], seed: i, samples } })
+  }
+  return engine.drawing
+}
+
+interface OpenCv {
+  Mat: { zeros(rows: number, cols: number, type: number): OpenCvMat }
+  matFromArray(rows: number, cols: number, type: number, data: ArrayLike<number>): OpenCvMat
+  CV_8UC3: number
+  CV_8UC1: number
+  Point: new (x: number, y: number) => object
+  Scalar: new (...values: number[]) => object
+  Rect: new () => object
+  floodFill(image: OpenCvMat, mask: OpenCvMat, seed: object, value: object, rect: object, low: object, high: object, flags: number): number
+}
+interface OpenCvMat { data: Uint8Array, delete(): void }
+
+export async function pouring(): Promise<Row[]> {
+  const drawing = lineDrawing()
+  const colour = drawing.layers[0]!
+  const picture = flattenDrawing(kernels, drawing)
+  const module = await import('@techstark/opencv-js') as unknown as { default: Promise<OpenCv> | OpenCv & { onRuntimeInitialized?: () => void } }
+  const loaded = await module.default as OpenCv & { onRuntimeInitialized?: () => void }
+  if (!loaded.Mat) await new Promise<void>((resolve) => { loaded.onRuntimeInitialized = resolve })
+  const rgb = new Uint8Array(SIDE * SIDE * 3)
+  for (let i = 0, j = 0; i < picture.length; i += 4) {
+    rgb[j++] = picture[i]!
+    rgb[j++] = picture[i + 1]!
+    rgb[j++] = picture[i + 2]!
+  }
+  const image = loaded.matFromArray(SIDE, SIDE, loaded.CV_8UC3, rgb)
+  const mask = loaded.Mat.zeros(SIDE + 2, SIDE + 2, loaded.CV_8UC1)
+  const rows: Row[] = []
+  for (const [what, x, y] of [['one of 40 shapes', 180, 260], ['the ground round 40 shapes', 20, 20]] as const) {
+    rows.push(...await side(`pour on a ${SIDE} × ${SIDE} line drawing: ${what}`, [
+      {
+        name: 'Little Easel (finds, creeps 2 px, lays)',
+        run: () => pour(kernels, drawing, colour, { x, y, colour: [143, 170, 176], tolerance: 40, borders: 'all', grow: 2, seed: 1 }),
+      },
+      {
+        name: 'OpenCV, floodFill (finds and fills)',
+        ready() {
+          image.data.set(rgb)
+          mask.data.fill(0)
+        },
+        run: () => loaded.floodFill(image, mask, new loaded.Point(x, y), new loaded.Scalar(143, 170, 176, 255), new loaded.Rect(),
+          new loaded.Scalar(40, 40, 40, 0), new loaded.Scalar(40, 40, 40, 0), 4 | (1 << 16)),
+      },
+      memoryCopy,
+    ], 11))
+  }
+  image.delete()
+  mask.delete()
+  return rows
+}
+
+const PAINT = ['pencil', 'ink-pen', 'soft-brush', 'hard-eraser', 'soft-eraser'] as const
+
+/** 2 000 strokes of every tool on four layers, with a pour and an undo now and then. */
+export function mixedRecord(count: number): DrawingRecord {
+  const random = seededRandom(2000)
+  const layers = ['one', 'two', 'three', 'four']
+  const entries: Entry[] = layers.map((layer, place) => ({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer, name: layer, place } }))
+  for (let i = 0; i < count; i++) {
+    const at = (i + 1) * 900
+    const layer = random.pick(layers)
+    const colour: [number, number, number] = [random.int(0, 255), random.int(0, 255), random.int(0, 255)]
+    const tool = toolSettings(random.pick(PAINT))
+    const act: Act = { kind: 'stroke', version: 1, layer, tool, colour, seed: random.next(), samples: wanderingSamples(random, sheet, random.int(20, 60)) }
+    entries.push({ type: 'act', at, act })
+    if (i % 50 === 49) entries.push({ type: 'undo', at: at + 100 })
+  }
+  return { version: 1, sheet, entries }
+}
+
+export async function replaying(): Promise<Row[]> {
+  const record = mixedRecord(2000)
+  return side(`replay of 2 000 mixed strokes on ${SIDE} × ${SIDE}`, [
+    { name: 'Little Easel, SIMD', run: () => replay(kernels, record).drawing },
+    memoryCopy,
+  ], 3)
+}
+
+/** Something is really drawn: a bench of nothing would be fast. */
+export function checkThatItDraws(): void {
+  kernels.openMask(SIDE, SIDE)
+  const { run } = strokeCase('check', kernels, 150)
+  const drawn = run()
+  const painted = layerAlpha(drawn, drawn.layers[0]!).reduce((sum, value) => sum + (value ? 1 : 0), 0)
+  if (painted < 100_000) throw new Error(`the stroke of the bench paints only ${painted} px`)
+}

@@ -1,0 +1,32 @@
+import { writeFileSync } from 'node:fs'
+import { cpus } from 'node:os'
+import { browserRows } from './browser'
+import { checkThatItDraws, compositing, pouring, replaying, strokes } from './core'
+import type { Row } from './measure'
+
+/** `npm run bench`: a table on the screen and bench/result.json. Ratios within one run count, not ms. */
+async function main(): Promise<void> {
+  checkThatItDraws()
+  const rows: Row[] = []
+  for (const [name, run] of [['strokes', strokes], ['compositing', compositing], ['pouring', pouring], ['replaying', replaying]] as const) {
+    console.log(`· ${name}`)
+    rows.push(...await run())
+  }
+  const appUrl = process.env.LITTLE_EASEL_BENCH_URL
+  console.log('· in Chromium')
+  const browser = appUrl ? await browserRows(appUrl) : { rows: [], notes: [] }
+  const groups = [...new Set([...rows, ...browser.rows].map(row => row.group))]
+  const table = groups.map((group) => {
+    const own = [...rows, ...browser.rows].filter(row => row.group === group)
+    const [first] = own
+    return [`\n${group}`, ...own.map(row => `  ${row.name.padEnd(44)} ${row.median.toFixed(1).padStart(9)} ms   × ${(row.median / first!.median).toFixed(2)}`)].join('\n')
+  })
+  console.log(table.join('\n'))
+  for (const note of browser.notes) console.log(`\n${note}`)
+  writeFileSync(process.env.LITTLE_EASEL_BENCH_FILE ?? 'bench/result.json', `${JSON.stringify({ node: process.version, cores: cpus().length, rows, browser }, null, 2)}\n`)
+}
+
+main().then(() => process.exit(0), (error: unknown) => {
+  console.error(error)
+  process.exit(1)
+})

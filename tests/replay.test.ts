@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { seededRandom } from '#core/base'
 import { contentHash, replay, requireRecord, type Entry } from '#core/drawing'
 import { randomEntries } from '#core/drawing/testing'
-import { loadKernels, plainKernels } from '#core/kernels'
+import { loadKernels } from '#core/kernels'
 import { fromRoot } from '../scripts/lib/root.mjs'
 import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
@@ -73,7 +73,6 @@ describe('hundreds of random acts', () => {
     const record = requireRecord({ version: 1, sheet: plan.sheet, entries: entries.slice(0, position) })
     expect(record.entries.filter(entry => entry.type === 'act').length).toBeGreaterThan(150)
     expect(contentHash(replay(loadKernels(), record).drawing)).toBe(hash)
-    expect(contentHash(replay(plainKernels(), record).drawing)).toBe(hash)
   })
 })
 

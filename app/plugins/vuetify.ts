@@ -31,7 +31,6 @@ export default defineNuxtPlugin((nuxt) => {
       VBtn: { variant: 'flat', rounded: 'lg' },
       VTextField: { variant: 'outlined', density: 'comfortable', color: 'primary' },
       VTextarea: { variant: 'outlined', density: 'comfortable', color: 'primary' },
-      VTooltip: { openDelay: 450, location: 'top' },
       VCard: { rounded: 'lg' },
     },
   }))

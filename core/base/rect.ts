@@ -35,8 +35,3 @@ export function intersectRect(a: Rect, b: Rect): Rect {
 export function growRect(rect: Rect, by: number): Rect {
   return { x0: rect.x0 - by, y0: rect.y0 - by, x1: rect.x1 + by, y1: rect.y1 + by }
 }
-
-/** Whether both have a pixel in common. */
-export function rectsMeet(a: Rect, b: Rect): boolean {
-  return a.x0 < b.x1 && b.x0 < a.x1 && a.y0 < b.y1 && b.y0 < a.y1
-}

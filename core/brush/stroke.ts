@@ -1,6 +1,6 @@
-import { EMPTY_RECT, intersectRect, unionRect, type Rect } from '../base'
+import { EMPTY_RECT, unionRect, type Rect } from '../base'
 import { TILE_BYTES, type Kernels, type Laying, type Tile } from '../kernels'
-import { layMask, sheetRect, tileOrigin, withLayer, type Drawing, type Layer } from '../layers'
+import { layMask, tileOrigin, Touched, withLayer, type Drawing, type Layer } from '../layers'
 import { dabBoxOf, spacingAt } from './dabs'
 import { PathWalker, type PathPoint } from './path'
 import { unpackSample, SAMPLE_FIELDS } from './samples'
@@ -18,8 +18,8 @@ export interface StrokeStyle {
  * layer as it was before the stroke, for the preview and for the result alike.
  */
 export class Stroke {
-  /** All that was touched so far, sheet px. */
-  touched: Rect = EMPTY_RECT
+  /** All that was touched so far. */
+  readonly touched: Touched
   private readonly walker: PathWalker
   private readonly laying: Laying
   private fresh: Rect = EMPTY_RECT
@@ -34,6 +34,7 @@ export class Stroke {
     const { tool } = style
     this.walker = new PathWalker(pressure => spacingAt(tool, pressure), point => this.dab(point))
     this.laying = layingOf(style)
+    this.touched = new Touched(drawing.sheet)
   }
 
   /** Takes packed samples, any number of them, and returns what they touched. */
@@ -65,14 +66,14 @@ export class Stroke {
 
   /** The drawing with the stroke laid. The mask is clean again afterwards. */
   lay(): Drawing {
-    const layer = layMask(this.kernels, this.drawing, this.layer, this.touched, this.laying)
+    const layer = layMask(this.kernels, this.layer, this.drawing.sheet, this.touched.parts(), this.laying)
     this.drop()
     return withLayer(this.drawing, layer)
   }
 
   /** Leaves the stroke undone and cleans the mask. */
   drop(): void {
-    this.kernels.clearMask(this.touched)
+    for (const { part } of this.touched.parts()) this.kernels.clearMask(part)
     this.previews.clear()
   }
 
@@ -80,9 +81,7 @@ export class Stroke {
     const { dab, x, y } = dabBoxOf(this.kernels).place(this.style.tool, point)
     this.kernels.stamp(this.style.tool.gather, dab, x, y)
     const size = { x0: x, y0: y, x1: x + dab.blocks * 8, y1: y + dab.rows }
-    const rect = intersectRect(size, sheetRect(this.drawing.sheet))
-    this.touched = unionRect(this.touched, rect)
-    this.fresh = unionRect(this.fresh, rect)
+    this.fresh = unionRect(this.fresh, this.touched.add(size))
   }
 }
 

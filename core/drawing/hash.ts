@@ -1,6 +1,6 @@
 import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
-import type { Tile } from '../kernels'
+import { isClearTile, type Tile } from '../kernels'
 import type { Drawing } from '../layers'
 
 const hashes = new WeakMap<Tile, string>()
@@ -9,7 +9,7 @@ const hashes = new WeakMap<Tile, string>()
 function tileHash(tile: Tile): string | null {
   let hash = hashes.get(tile)
   if (hash === undefined) {
-    hash = tile.some(value => value !== 0) ? bytesToHex(sha256(tile)) : ''
+    hash = isClearTile(tile) ? '' : bytesToHex(sha256(tile))
     hashes.set(tile, hash)
   }
   return hash || null

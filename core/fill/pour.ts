@@ -34,7 +34,7 @@ export function pour(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pour
     kernels.writeMaskRow(grown.x0, y, values.subarray(0, row.length))
   })
   const laying = { kind: 'paint', colour: act.colour, opacity: 1, depth: 0, seed: act.seed } as const
-  const after = layMask(kernels, drawing, layer, filled, laying)
+  const after = layMask(kernels, layer, drawing.sheet, tilesUnder(drawing.sheet, filled), laying)
   kernels.clearMask(filled)
   return { drawing: withLayer(drawing, after), filled }
 }

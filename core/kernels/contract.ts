@@ -10,6 +10,13 @@ export const FULL = 32768
 /** A tile's pixels. Never written to once it belongs to a layer. */
 export type Tile = Uint8Array
 
+/** Whether nothing is painted on a tile: every byte is zero. */
+export function isClearTile(tile: Tile): boolean {
+  const words = new Uint32Array(tile.buffer, tile.byteOffset, tile.byteLength >> 2)
+  for (let i = 0; i < words.length; i++) if (words[i] !== 0) return false
+  return true
+}
+
 /** Memory for dabs, in bytes. */
 export const DAB_ARENA_BYTES = 24 * 1024 * 1024
 

@@ -2,7 +2,7 @@ import type { Kernels } from './contract'
 import { plainKernels } from './plain'
 import { simdKernels } from './simd'
 
-export { DAB_ARENA_BYTES, FULL, TILE, TILE_BYTES, type Dab, type DabSpec, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type Tile } from './contract'
+export { DAB_ARENA_BYTES, FULL, isClearTile, TILE, TILE_BYTES, type Dab, type DabSpec, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type Tile } from './contract'
 export { dabBytes } from './dabshape'
 export { plainKernels } from './plain'
 export { COMPOSITE_LAYERS, simdKernels } from './simd'

@@ -3,4 +3,5 @@ export { flattenDrawing, flattenTile, layerAlpha, type StandIn } from './flatten
 export { layMask, withLayer } from './laymask'
 export { sheetRect, tileColumns, tileNumber, tileOrigin, tileRows, tilesUnder } from './tiles'
 export { layerThumbnail } from './thumbnail'
+export { Touched, type TilePart } from './touched'
 export type { Drawing, Layer, Sheet } from './types'

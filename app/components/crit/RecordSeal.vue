@@ -12,9 +12,8 @@ const WORDS = {
 </script>
 
 <template>
-  <span class="seal small" :class="verification" role="status" tabindex="0" data-test="seal">
+  <span class="seal small" :class="verification" role="status" :title="WORDS[verification].more" data-test="seal">
     <v-icon :icon="WORDS[verification].icon" size="18" /> {{ WORDS[verification].text }}
-    <v-tooltip activator="parent" location="bottom">{{ WORDS[verification].more }}</v-tooltip>
   </span>
 </template>
 

@@ -44,48 +44,50 @@ function onKey(event: KeyboardEvent, id: string): void {
       <h3>Stack</h3>
       <v-btn :icon="mdiPlus" size="small" variant="text" :disabled="isReadOnly" aria-label="Lay a new sheet on the live one" @click="easel.addLayer()" />
     </header>
-    <ol role="radiogroup" aria-label="Live layer">
-      <li v-for="layer in fromTop" :key="layer.id" :class="{ live: layer.id === live, hidden: !layer.visible }">
-        <button
-          :id="`sheet-${layer.id}`" class="leaf" role="radio" :aria-checked="layer.id === live"
-          :aria-label="`${layer.name}${layer.visible ? '' : ', hidden'}${layer.isEmpty ? ', empty' : ''}, ${layer.opacity} per cent`"
-          @click="live = layer.id" @keydown="onKey($event, layer.id)"
-        >
-          <LayerThumbnail :thumbnail="thumbnails.get(layer.id)" />
-        </button>
-        <div class="words">
-          <form v-if="renaming === layer.id" @submit.prevent="rename">
-            <input v-model="newName" class="rename" maxlength="60" aria-label="New name" autofocus @blur="rename" @keydown.esc="renaming = null">
-          </form>
-          <button v-else class="name" :title="layer.name" @click="live = layer.id" @dblclick="!isReadOnly && startRenaming(layer.id, layer.name)">{{ layer.name }}</button>
-          <div class="line">
-            <button
-              class="eye" :disabled="isReadOnly" :aria-label="layer.visible ? `Hide ${layer.name}` : `Show ${layer.name}`" :aria-pressed="!layer.visible"
-              @click="easel.lookOfLayer(layer.id, !layer.visible, layer.opacity)"
-            >
-              <v-icon :icon="layer.visible ? mdiEyeOutline : mdiEyeOffOutline" size="19" />
-            </button>
-            <span v-if="layer.id !== live && layer.visible && layer.opacity < 100" class="numbers small soft state">{{ layer.opacity }} %</span>
-            <v-menu v-if="!isReadOnly" location="start">
-              <template #activator="{ props: opens }"><button v-bind="opens" class="eye" :aria-label="`More for ${layer.name}`"><v-icon :icon="mdiDotsHorizontal" size="19" /></button></template>
-              <v-list density="compact">
-                <v-list-item :prepend-icon="mdiPencilOutline" title="Rename" @click="startRenaming(layer.id, layer.name)" />
-                <v-list-item :prepend-icon="mdiArrowUp" title="Move up (Alt ↑)" :disabled="placeOf(layer.id) === layers.length - 1" @click="move(layer.id, 1)" />
-                <v-list-item :prepend-icon="mdiArrowDown" title="Move down (Alt ↓)" :disabled="placeOf(layer.id) === 0" @click="move(layer.id, -1)" />
-                <v-list-item :prepend-icon="mdiBroom" title="Take all paint off" :disabled="layer.isEmpty" @click="easel.clearLayer(layer.id)" />
-                <v-list-item :prepend-icon="mdiTrashCanOutline" title="Delete (undo brings it back)" :disabled="layers.length < 2" @click="easel.removeLayer(layer.id)" />
-              </v-list>
-            </v-menu>
+    <div class="leaves" role="radiogroup" aria-label="Live layer">
+      <ol>
+        <li v-for="layer in fromTop" :key="layer.id" :class="{ live: layer.id === live, hidden: !layer.visible }">
+          <button
+            :id="`sheet-${layer.id}`" class="leaf" role="radio" :aria-checked="layer.id === live"
+            :aria-label="`${layer.name}${layer.visible ? '' : ', hidden'}${layer.isEmpty ? ', empty' : ''}, ${layer.opacity} per cent`"
+            @click="live = layer.id" @keydown="onKey($event, layer.id)"
+          >
+            <LayerThumbnail :thumbnail="thumbnails.get(layer.id)" />
+          </button>
+          <div class="words">
+            <form v-if="renaming === layer.id" @submit.prevent="rename">
+              <input v-model="newName" class="rename" maxlength="60" aria-label="New name" autofocus @blur="rename" @keydown.esc="renaming = null">
+            </form>
+            <button v-else class="name" :title="layer.name" @click="live = layer.id" @dblclick="!isReadOnly && startRenaming(layer.id, layer.name)">{{ layer.name }}</button>
+            <div class="line">
+              <button
+                class="eye" :disabled="isReadOnly" :aria-label="layer.visible ? `Hide ${layer.name}` : `Show ${layer.name}`" :aria-pressed="!layer.visible"
+                @click="easel.lookOfLayer(layer.id, !layer.visible, layer.opacity)"
+              >
+                <v-icon :icon="layer.visible ? mdiEyeOutline : mdiEyeOffOutline" size="19" />
+              </button>
+              <span v-if="layer.id !== live && layer.visible && layer.opacity < 100" class="numbers small soft state">{{ layer.opacity }} %</span>
+              <v-menu v-if="!isReadOnly" location="start">
+                <template #activator="{ props: opens }"><button v-bind="opens" class="eye" :aria-label="`More for ${layer.name}`"><v-icon :icon="mdiDotsHorizontal" size="19" /></button></template>
+                <v-list density="compact">
+                  <v-list-item :prepend-icon="mdiPencilOutline" title="Rename" @click="startRenaming(layer.id, layer.name)" />
+                  <v-list-item :prepend-icon="mdiArrowUp" title="Move up (Alt ↑)" :disabled="placeOf(layer.id) === layers.length - 1" @click="move(layer.id, 1)" />
+                  <v-list-item :prepend-icon="mdiArrowDown" title="Move down (Alt ↓)" :disabled="placeOf(layer.id) === 0" @click="move(layer.id, -1)" />
+                  <v-list-item :prepend-icon="mdiBroom" title="Take all paint off" :disabled="layer.isEmpty" @click="easel.clearLayer(layer.id)" />
+                  <v-list-item :prepend-icon="mdiTrashCanOutline" title="Delete (undo brings it back)" :disabled="layers.length < 2" @click="easel.removeLayer(layer.id)" />
+                </v-list>
+              </v-menu>
+            </div>
           </div>
-        </div>
-        <label v-if="layer.id === live && !isReadOnly" class="opacity small">
-          <input
-            type="range" min="0" max="100" :value="layer.opacity" :aria-label="`How strongly ${layer.name} shows`"
-            @change="easel.lookOfLayer(layer.id, layer.visible, Number(($event.target as HTMLInputElement).value))"
-          ><span class="numbers">{{ layer.opacity }} %</span>
-        </label>
-      </li>
-    </ol>
+          <label v-if="layer.id === live && !isReadOnly" class="opacity small">
+            <input
+              type="range" min="0" max="100" :value="layer.opacity" :aria-label="`How strongly ${layer.name} shows`"
+              @change="easel.lookOfLayer(layer.id, layer.visible, Number(($event.target as HTMLInputElement).value))"
+            ><span class="numbers">{{ layer.opacity }} %</span>
+          </label>
+        </li>
+      </ol>
+    </div>
     <p class="board"><v-icon :icon="mdiFileOutline" size="16" /> paper</p>
   </aside>
 </template>
@@ -93,14 +95,15 @@ function onKey(event: KeyboardEvent, id: string): void {
 <style scoped>
 .stack { display: flex; flex-direction: column; height: 100%; overflow: hidden; background: var(--paper); border-left: 1px solid var(--line); }
 header { display: flex; justify-content: space-between; align-items: center; padding: 8px 8px 2px 16px; }
-ol { list-style: none; margin: 0; padding: 8px 10px 12px; overflow-y: auto; flex: 1; min-height: 0; }
+.leaves { overflow-y: auto; flex: 1; min-height: 0; }
+ol { list-style: none; margin: 0; padding: 8px 10px 12px; }
 li { display: grid; grid-template-columns: 70px minmax(0, 1fr); gap: 2px 8px; align-items: center; padding: 7px 6px; border-radius: 9px; }
 li.live { background: var(--paper-shade); box-shadow: inset 3px 0 0 var(--blue); }
 .leaf { position: relative; transform: rotate(-5deg) skewX(-7deg); background: #fffefb; border: 1px solid #b9b2a4; box-shadow: 1px 2px 0 #cfc8ba, 2px 4px 5px rgb(0 0 0 / 18%); transition: transform 0.16s ease-out; line-height: 0; }
 li.live .leaf { transform: translateY(-3px) rotate(-1deg); box-shadow: 2px 7px 9px rgb(0 0 0 / 28%); border-color: var(--blue); border-width: 2px; }
 li.hidden .leaf { opacity: 0.45; border-style: dashed; }
 .words { min-width: 0; }
-.name { display: block; width: 100%; text-align: left; font-size: 0.92rem; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+.name { display: block; min-height: 26px; width: 100%; text-align: left; font-size: 0.92rem; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
 li.live .name { font-weight: 600; }
 .line { display: flex; align-items: center; gap: 2px; }
 .eye { min-width: 28px; min-height: 28px; border-radius: 6px; color: var(--ink-soft); }

@@ -37,9 +37,7 @@ const inHand = (colour: Colour) => isSame(colour, hand.colour)
   <div class="box" role="group" aria-label="Paint box">
     <v-menu :model-value="isMixing" location="top" :close-on-content-click="false" :offset="14" @update:model-value="open">
       <template #activator="{ props: opens }">
-        <button v-bind="opens" class="hand" :style="{ background: cssColour(hand.colour) }" aria-label="Colour in hand. Opens the mixer.">
-          <v-tooltip activator="parent" location="top">The colour in hand. Touch it to mix another.</v-tooltip>
-        </button>
+        <button v-bind="opens" class="hand" :style="{ background: cssColour(hand.colour) }" aria-label="Colour in hand. Opens the mixer." title="The colour in hand. Touch it to mix another." />
       </template>
       <div class="card mixer">
         <h3>Mix a colour</h3>
@@ -53,13 +51,12 @@ const inHand = (colour: Colour) => isSame(colour, hand.colour)
     <div class="tin">
       <button
         v-for="well in hand.wells" :key="well.name" class="well" :class="{ chosen: inHand(well.colour) }"
-        :aria-label="`Well: ${well.name}`" :aria-pressed="inHand(well.colour)" @click="hand.pick([...well.colour])"
+        :aria-label="`Well: ${well.name}`" :title="well.name" :aria-pressed="inHand(well.colour)" @click="hand.pick([...well.colour])"
       >
         <span :style="{ background: cssColour(well.colour) }" />
-        <v-tooltip activator="parent" location="top">{{ well.name }}</v-tooltip>
       </button>
     </div>
-    <div class="before" aria-label="Colours before">
+    <div class="before" role="group" aria-label="Colours before">
       <button
         v-for="(colour, i) in hand.lastColours.slice(0, 4)" :key="i" :style="{ background: cssColour(colour) }"
         :aria-label="i === 0 ? 'The colour before' : `Colour ${i + 1} before`" @click="hand.pick([...colour])"

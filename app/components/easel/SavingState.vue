@@ -15,10 +15,9 @@ const icon = computed(() => (sending.value.state === 'kept' ? mdiCheck : sending
 </script>
 
 <template>
-  <span class="saving small" :class="sending.state" role="status" data-test="saving" :data-state="sending.state">
+  <span class="saving small" :class="sending.state" role="status" data-test="saving" :data-state="sending.state" :title="sending.message ? `${sending.message} ${sending.fix}` : undefined">
     <template v-if="isReadOnly">only looking</template>
     <template v-else><v-icon :icon="icon" size="17" /> {{ words }}</template>
-    <v-tooltip v-if="sending.message" activator="parent" location="bottom">{{ sending.message }} {{ sending.fix }}</v-tooltip>
   </span>
 </template>
 

@@ -22,12 +22,11 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
   <div class="tray" role="radiogroup" aria-label="Tools">
     <button
       v-for="(tool, i) in hand.tools" :key="tool.key" class="slot" role="radio"
-      :aria-checked="tool.key === hand.liftedKey" :aria-label="labelOf(tool, i)" :class="{ lifted: tool.key === hand.liftedKey }"
+      :aria-checked="tool.key === hand.liftedKey" :aria-label="labelOf(tool, i)" :class="{ lifted: tool.key === hand.liftedKey }" :title="`${wordsOf(tool.laid).use} Key ${i + 1}`"
       @click="hand.lift(tool.key)"
     >
       <span class="thing"><ToolPicture :tool="toolNameOf(tool.laid)" :colour="cssColour(hand.colour)" /></span>
       <span class="name numbers">{{ wordsOf(tool.laid).name }}{{ tool.now.kind === 'tool' ? ` ${tool.now.settings.size}` : '' }}</span>
-      <v-tooltip activator="parent" location="top">{{ wordsOf(tool.laid).use }} <span class="key">{{ i + 1 }}</span></v-tooltip>
     </button>
     <v-menu v-model="isCupboardOpen" location="top" :offset="12">
       <template #activator="{ props: opens }">
@@ -57,5 +56,4 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
 .shelf h3 { margin-bottom: 6px; }
 .stored { display: grid; grid-template-columns: 84px 1fr; gap: 14px; align-items: center; text-align: left; padding: 8px; border-radius: 8px; min-height: 52px; }
 .stored:hover { background: var(--paper-shade); }
-.key { border: 1px solid currentcolor; border-radius: 4px; padding: 0 5px; margin-left: 6px; font-size: 0.8em; }
 </style>

@@ -84,6 +84,8 @@ function onKey(event: KeyboardEvent): void {
 }
 
 onMounted(() => {
+  // Read by the bench: how long strokes take from the pointer to the screen.
+  Object.assign(window, { littleEaselTimings: () => easel.host.timings() })
   window.addEventListener('keydown', onKey)
   window.addEventListener('keyup', onKey)
   const { mode } = route.query
@@ -96,7 +98,6 @@ onBeforeUnmount(() => {
 })
 
 const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(canvas, [canvas]))
-defineExpose({ easel })
 </script>
 
 <template>

@@ -1,4 +1,4 @@
-import { isEmptyRect, rectsMeet, type Rect } from '#core/base'
+import { isEmptyRect, type Rect } from '#core/base'
 import { SAMPLE_FIELDS, type Stroke } from '#core/brush'
 import { Engine, timelineOf, type Beat, type DrawingRecord, type Entry, type StrokeAct } from '#core/drawing'
 import { loadKernels, TILE, type Ground, type Tile } from '#core/kernels'
@@ -186,15 +186,14 @@ export class Player {
     if (!partial) return
     this.partial = null
     partial.stroke.drop()
-    const { touched } = partial.stroke
-    if (!isEmptyRect(touched)) this.view?.invalidate(touched)
+    for (const { part } of partial.stroke.touched.parts()) this.view?.invalidate(part)
   }
 
   private flatten(number: number, part: Rect, out: Tile): void {
     const shown = this.shown!
     const { partial, hidden } = this
     const drawing = hidden.size ? { ...shown, layers: shown.layers.filter(layer => !hidden.has(layer.id)) } : shown
-    const standIn = partial && rectsMeet(partial.stroke.touched, part) ? { layer: partial.act.layer, tile: partial.stroke.preview(number, part) } : undefined
+    const standIn = partial?.stroke.touched.has(number) ? { layer: partial.act.layer, tile: partial.stroke.preview(number, part) } : undefined
     flattenTile(this.kernels, drawing, number, part, this.ground, out, standIn)
   }
 

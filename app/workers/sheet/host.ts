@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink'
-import { CoreError, isEmptyRect, rectsMeet, type Rect } from '#core/base'
+import { CoreError, isEmptyRect, type Rect } from '#core/base'
 import type { Stroke, StrokeStyle } from '#core/brush'
 import { contentHash, Engine, standingActs, type Act, type Entry } from '#core/drawing'
 import { loadKernels, TILE, type Tile } from '#core/kernels'
@@ -201,7 +201,7 @@ export class SheetHost {
     if (!live) return
     this.live = null
     live.stroke.drop()
-    this.invalidate(live.stroke.touched)
+    for (const { part } of live.stroke.touched.parts()) this.invalidate(part)
   }
 
   pour(act: Omit<Extract<Act, { kind: 'pour' }>, 'kind' | 'version' | 'seed'>): void {
@@ -277,7 +277,7 @@ export class SheetHost {
   private flatten(number: number, part: Rect, out: Tile): void {
     const { drawing } = this.engine!
     const { live } = this
-    const standIn = live && rectsMeet(live.stroke.touched, part) ? { layer: live.layer, tile: live.stroke.preview(number, part) } : undefined
+    const standIn = live?.stroke.touched.has(number) ? { layer: live.layer, tile: live.stroke.preview(number, part) } : undefined
     flattenTile(this.kernels, drawing, number, part, drawing.sheet.paper, out, standIn)
   }
 

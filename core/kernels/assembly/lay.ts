@@ -49,6 +49,7 @@ export function layPaint(
   dither: usize, ditherX: i32, ditherY: i32,
   grain: usize, grainX: i32, grainY: i32, depth: f32,
 ): void {
+  const colour = i32x4.splat(<i32>red | (<i32>green << 8) | (<i32>blue << 16))
   const one = f32x4.splat(1)
   for (let y = y0; y < y0 + rows; y++) {
     const ditherRow = dither + (<usize>((y + ditherY) & 15) << 7)
@@ -64,6 +65,16 @@ export function layPaint(
         v128.store(to, under)
       } else {
         const noise = v128.load(ditherRow + (<usize>((x + ditherX) & 15) << 2))
+        if (!v128.any_true(under)) {
+          // On clear pixels the colour is the paint's own, and only its alpha is to be found: the same result, sooner.
+          const fresh = toByte(f32x4.mul(s, f32x4.splat(255)), noise)
+          const shown = v128.or(i32x4.shl(fresh, 24), colour)
+          v128.store(to, v128.and(shown, v128.and(i32x4.ne(fresh, i32x4.splat(0)), f32x4.gt(s, f32x4.splat(0)))))
+          from += 16
+          to += 16
+          m += 8
+          continue
+        }
         const underAlpha = f32x4.mul(f32x4.convert_i32x4_u(i32x4.shr_u(under, 24)), f32x4.splat(1.0 / 255.0))
         const alpha = f32x4.add(s, f32x4.mul(underAlpha, f32x4.sub(one, s)))
         const t = f32x4.div(s, alpha)

@@ -1,0 +1,46 @@
+import { intersectRect, isEmptyRect, unionRect, type Rect } from '../base'
+import { TILE } from '../kernels'
+import { sheetRect, tileColumns, tileOrigin } from './tiles'
+import type { Sheet } from './types'
+
+/** A tile and the part of it that was touched, sheet px. */
+export interface TilePart {
+  readonly number: number
+  readonly part: Rect
+}
+
+/**
+ * What a growing stroke has touched, tile by tile: a long slanting stroke touches few tiles, though
+ * the box round it holds many.
+ */
+export class Touched {
+  private readonly rects = new Map<number, Rect>()
+
+  constructor(private readonly sheet: Sheet) {}
+
+  /** Adds a rectangle; what lies off the sheet is left out. Returns what was added. */
+  add(rect: Rect): Rect {
+    const inside = intersectRect(rect, sheetRect(this.sheet))
+    if (isEmptyRect(inside)) return inside
+    const columns = tileColumns(this.sheet)
+    for (let row = Math.floor(inside.y0 / TILE); row * TILE < inside.y1; row++) {
+      for (let column = Math.floor(inside.x0 / TILE); column * TILE < inside.x1; column++) {
+        const number = row * columns + column
+        const known = this.rects.get(number)
+        const { x, y } = tileOrigin(this.sheet, number)
+        const part = intersectRect(inside, { x0: x, y0: y, x1: x + TILE, y1: y + TILE })
+        this.rects.set(number, known ? unionRect(known, part) : part)
+      }
+    }
+    return inside
+  }
+
+  has(number: number): boolean {
+    return this.rects.has(number)
+  }
+
+  /** Every touched tile with its part. */
+  parts(): TilePart[] {
+    return Array.from(this.rects, ([number, part]) => ({ number, part }))
+  }
+}

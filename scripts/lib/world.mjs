@@ -1,0 +1,23 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { startDatabase } from './database.mjs'
+import { freePort } from './ports.mjs'
+import { startServer } from './server.mjs'
+import { setupDatabase } from './setup.mjs'
+
+/** The built app with a fresh demo in a database of its own, for the bench and the screenshots. */
+export async function demoWorld() {
+  const folder = mkdtempSync(join(tmpdir(), 'little-easel-demo-'))
+  const database = await startDatabase(folder, { name: 'easel_demo', durable: false })
+  await setupDatabase(database.url, ['--demo'], { quiet: true })
+  const server = await startServer({ databaseUrl: database.url, port: await freePort(46210), sessionPassword: 'only-for-the-demo-world-'.repeat(2), log() {} })
+  return {
+    url: server.url,
+    async end() {
+      await server.stop()
+      await database.stop()
+      rmSync(folder, { recursive: true, force: true })
+    },
+  }
+}

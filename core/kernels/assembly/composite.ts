@@ -3,7 +3,8 @@
 // @ts-ignore: decorator
 @inline
 function channel(pixels: v128, shift: i32): v128 {
-  return f32x4.convert_i32x4_u(v128.and(i32x4.shr_u(pixels, shift), i32x4.splat(255)))
+  // Signed, because it is one instruction where unsigned takes many; the values are the same.
+  return f32x4.convert_i32x4_s(v128.and(i32x4.shr_u(pixels, shift), i32x4.splat(255)))
 }
 
 // @ts-ignore: decorator
@@ -15,7 +16,15 @@ function toward(from: v128, to: v128, t: v128): v128 {
 // @ts-ignore: decorator
 @inline
 function rounded(value: v128): v128 {
-  return i32x4.trunc_sat_f32x4_u(f32x4.add(value, f32x4.splat(0.5)))
+  return i32x4.trunc_sat_f32x4_s(f32x4.add(value, f32x4.splat(0.5)))
+}
+
+/** Opaque pixels of three channels, each rounded. */
+// @ts-ignore: decorator
+@inline
+function packed(r: v128, g: v128, b: v128): v128 {
+  const pixels = v128.or(rounded(r), i32x4.splat(<i32>0xff000000))
+  return v128.or(v128.or(pixels, i32x4.shl(rounded(g), 8)), i32x4.shl(rounded(b), 16))
 }
 
 /**
@@ -31,6 +40,34 @@ export function compositeOnPaper(
   for (let y = y0; y < y0 + rows; y++) {
     let at = (<usize>y << 10) + (<usize>x0 << 2)
     const stop = at + (<usize>lanes << 2)
+    // Eight pixels a turn while there are so many: the layers' table is read half as often.
+    for (; at + 16 < stop; at += 32) {
+      let r = f32x4.splat(red)
+      let g = f32x4.splat(green)
+      let b = f32x4.splat(blue)
+      let r2 = r
+      let g2 = g
+      let b2 = b
+      for (let entry = table; entry < end; entry += 8) {
+        const from = <usize>load<u32>(entry) + at
+        const over = v128.load(from)
+        const over2 = v128.load(from, 16)
+        const alpha = i32x4.shr_u(over, 24)
+        const alpha2 = i32x4.shr_u(over2, 24)
+        if (!v128.any_true(v128.or(alpha, alpha2))) continue
+        const unit = f32x4.splat(load<f32>(entry, 4))
+        const a = f32x4.mul(f32x4.convert_i32x4_s(alpha), unit)
+        const a2 = f32x4.mul(f32x4.convert_i32x4_s(alpha2), unit)
+        r = toward(r, channel(over, 0), a)
+        r2 = toward(r2, channel(over2, 0), a2)
+        g = toward(g, channel(over, 8), a)
+        g2 = toward(g2, channel(over2, 8), a2)
+        b = toward(b, channel(over, 16), a)
+        b2 = toward(b2, channel(over2, 16), a2)
+      }
+      v128.store(out + at, packed(r, g, b))
+      v128.store(out + at, packed(r2, g2, b2), 16)
+    }
     for (; at < stop; at += 16) {
       let r = f32x4.splat(red)
       let g = f32x4.splat(green)
@@ -38,16 +75,13 @@ export function compositeOnPaper(
       for (let entry = table; entry < end; entry += 8) {
         const over = v128.load(<usize>load<u32>(entry) + at)
         const alpha = i32x4.shr_u(over, 24)
-        if (v128.any_true(alpha)) {
-          const a = f32x4.mul(f32x4.convert_i32x4_u(alpha), f32x4.splat(load<f32>(entry, 4)))
-          r = toward(r, channel(over, 0), a)
-          g = toward(g, channel(over, 8), a)
-          b = toward(b, channel(over, 16), a)
-        }
+        if (!v128.any_true(alpha)) continue
+        const a = f32x4.mul(f32x4.convert_i32x4_s(alpha), f32x4.splat(load<f32>(entry, 4)))
+        r = toward(r, channel(over, 0), a)
+        g = toward(g, channel(over, 8), a)
+        b = toward(b, channel(over, 16), a)
       }
-      let pixels = v128.or(rounded(r), i32x4.splat(<i32>0xff000000))
-      pixels = v128.or(pixels, i32x4.shl(rounded(g), 8))
-      v128.store(out + at, v128.or(pixels, i32x4.shl(rounded(b), 16)))
+      v128.store(out + at, packed(r, g, b))
     }
   }
 }
@@ -71,7 +105,7 @@ export function compositeOnClear(
         const over = v128.load(<usize>load<u32>(entry) + at)
         const alpha = i32x4.shr_u(over, 24)
         if (v128.any_true(alpha)) {
-          const s = f32x4.mul(f32x4.convert_i32x4_u(alpha), f32x4.splat(load<f32>(entry, 4)))
+          const s = f32x4.mul(f32x4.convert_i32x4_s(alpha), f32x4.splat(load<f32>(entry, 4)))
           const keep = f32x4.sub(one, s)
           r = f32x4.add(f32x4.mul(r, keep), f32x4.mul(channel(over, 0), s))
           g = f32x4.add(f32x4.mul(g, keep), f32x4.mul(channel(over, 8), s))

@@ -5,12 +5,12 @@
 @inline
 function cover4(mask: usize, opacity: f32, grain: usize, depth: f32): v128 {
   let m = f32x4.mul(
-    f32x4.convert_i32x4_u(i32x4.extend_low_i16x8_u(v128.load64_zero(mask))),
+    f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(v128.load64_zero(mask))),
     f32x4.splat(1.0 / 32768.0),
   )
   if (depth > 0) {
     const tooth = f32x4.mul(
-      f32x4.convert_i32x4_u(i32x4.extend_low_i16x8_u(v128.load64_zero(grain))),
+      f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(v128.load64_zero(grain))),
       f32x4.splat(1.0 / 32768.0),
     )
     const room = f32x4.sub(f32x4.splat(1), m)
@@ -23,13 +23,13 @@ function cover4(mask: usize, opacity: f32, grain: usize, depth: f32): v128 {
 // @ts-ignore: decorator
 @inline
 function toByte(value: v128, dither: v128): v128 {
-  return i32x4.min_u(i32x4.trunc_sat_f32x4_u(f32x4.add(value, dither)), i32x4.splat(255))
+  return i32x4.min_s(i32x4.trunc_sat_f32x4_s(f32x4.add(value, dither)), i32x4.splat(255))
 }
 
 // @ts-ignore: decorator
 @inline
 function channel(pixels: v128, shift: i32): v128 {
-  return f32x4.convert_i32x4_u(v128.and(i32x4.shr_u(pixels, shift), i32x4.splat(255)))
+  return f32x4.convert_i32x4_s(v128.and(i32x4.shr_u(pixels, shift), i32x4.splat(255)))
 }
 
 // @ts-ignore: decorator
@@ -75,7 +75,7 @@ export function layPaint(
           m += 8
           continue
         }
-        const underAlpha = f32x4.mul(f32x4.convert_i32x4_u(i32x4.shr_u(under, 24)), f32x4.splat(1.0 / 255.0))
+        const underAlpha = f32x4.mul(f32x4.convert_i32x4_s(i32x4.shr_u(under, 24)), f32x4.splat(1.0 / 255.0))
         const alpha = f32x4.add(s, f32x4.mul(underAlpha, f32x4.sub(one, s)))
         const t = f32x4.div(s, alpha)
         const a = toByte(f32x4.mul(alpha, f32x4.splat(255)), noise)
@@ -117,7 +117,7 @@ export function layErase(
         v128.store(to, under)
       } else {
         const noise = v128.load(ditherRow + (<usize>((x + ditherX) & 15) << 2))
-        const left = f32x4.mul(f32x4.convert_i32x4_u(i32x4.shr_u(under, 24)), f32x4.sub(one, s))
+        const left = f32x4.mul(f32x4.convert_i32x4_s(i32x4.shr_u(under, 24)), f32x4.sub(one, s))
         const a = toByte(left, noise)
         let pixels = v128.or(v128.and(under, i32x4.splat(0x00ffffff)), i32x4.shl(a, 24))
         pixels = v128.and(pixels, i32x4.ne(a, i32x4.splat(0)))

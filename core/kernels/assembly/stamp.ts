@@ -21,7 +21,7 @@ export function makeDab(
       t = f32x4.min(f32x4.max(t, f32x4.splat(0)), f32x4.splat(1))
       const fall = f32x4.mul(f32x4.mul(t, t), f32x4.sub(f32x4.splat(3), f32x4.mul(f32x4.splat(2), t)))
       const cover = f32x4.mul(f32x4.sub(f32x4.splat(1), fall), f32x4.splat(flow))
-      const whole = i32x4.trunc_sat_f32x4_u(f32x4.add(cover, f32x4.splat(0.5)))
+      const whole = i32x4.trunc_sat_f32x4_s(f32x4.add(cover, f32x4.splat(0.5)))
       v128.store64_lane(to, i16x8.narrow_i32x4_u(whole, whole), 0)
       to += 8
     }

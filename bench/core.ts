@@ -1,3 +1,4 @@
+import { createRequire } from 'node:module'
 import { createCanvas, type SKRSContext2D } from '@napi-rs/canvas'
 import sharp from 'sharp'
 import { seededRandom } from '#core/base'
@@ -184,13 +185,24 @@ interface OpenCv {
 }
 interface OpenCvMat { data: Uint8Array, delete(): void }
 
+/** The library, ready. Its object answers `then` with itself, so it must never be awaited. */
+function openCv(): Promise<OpenCv> {
+  const library = createRequire(import.meta.url)('@techstark/opencv-js') as OpenCv & { onRuntimeInitialized?: () => void }
+  return new Promise((resolve) => {
+    library.onRuntimeInitialized = () => resolve(withoutThen(library))
+  })
+}
+
+function withoutThen(library: OpenCv): OpenCv {
+  const { Mat, matFromArray, CV_8UC3, CV_8UC1, Point, Scalar, Rect, floodFill } = library
+  return { Mat, matFromArray, CV_8UC3, CV_8UC1, Point, Scalar, Rect, floodFill }
+}
+
 export async function pouring(): Promise<Row[]> {
   const drawing = lineDrawing()
   const colour = drawing.layers[0]!
   const picture = flattenDrawing(kernels, drawing)
-  const module = await import('@techstark/opencv-js') as unknown as { default: Promise<OpenCv> | OpenCv & { onRuntimeInitialized?: () => void } }
-  const loaded = await module.default as OpenCv & { onRuntimeInitialized?: () => void }
-  if (!loaded.Mat) await new Promise<void>((resolve) => { loaded.onRuntimeInitialized = resolve })
+  const loaded = await openCv()
   const rgb = new Uint8Array(SIDE * SIDE * 3)
   for (let i = 0, j = 0; i < picture.length; i += 4) {
     rgb[j++] = picture[i]!

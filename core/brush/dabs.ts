@@ -27,9 +27,9 @@ export function spacingAt(tool: ToolSettings, pressure: number): number {
   return Math.max(2 * radiusAt(tool, pressure) * (tool.spacing / 100), LEAST_SPACING)
 }
 
-function flowAt(tool: ToolSettings, pressure: number): number {
-  const share = Math.round(governed(tool.pressureFlow, pressure) * FLOW_STEPS) / FLOW_STEPS
-  return Math.floor((tool.flow / 100) * share * FULL)
+/** Share of the tool's flow at a pressure, in {@link FLOW_STEPS}. */
+function flowStepAt(tool: ToolSettings, pressure: number): number {
+  return Math.round(governed(tool.pressureFlow, pressure) * FLOW_STEPS)
 }
 
 export interface PlacedDab {
@@ -39,41 +39,52 @@ export interface PlacedDab {
   readonly y: number
 }
 
+/** Gives the dab for each point of one tool's path. */
+export type DabPlacer = (point: PathPoint) => PlacedDab
+
+/** Radii are whole eighths of a pixel. */
+const RADIUS_STEPS = 8
+
 /** Makes dabs as they are asked for and keeps those of before. One for each set of kernels. */
 export class DabBox {
-  private readonly made = new Map<string, Dab>()
+  /** By what a tool gives all its dabs, then by radius, flow and phase in one number. */
+  private readonly made = new Map<string, Map<number, Dab>>()
   private used = 0
 
   constructor(private readonly kernels: Kernels) {}
 
-  place(tool: ToolSettings, point: PathPoint): PlacedDab {
-    const radius = radiusAt(tool, point.pressure)
-    const steps = radius >= COARSE_RADIUS && tool.hardness < FINE_HARDNESS ? 1 : 4
-    const x = Math.round(point.x * steps) / steps
-    const y = Math.round(point.y * steps) / steps
-    const left = Math.floor(x)
-    const top = Math.floor(y)
-    const dab = this.get({
-      radius, hardness: tool.hardness / 100, flow: flowAt(tool, point.pressure),
-      phaseX: (x - left) * 4, phaseY: (y - top) * 4,
-    })
-    return { dab, x: left - dab.reach, y: top - dab.reach }
+  placer(tool: ToolSettings): DabPlacer {
+    const hardness = tool.hardness / 100
+    const key = `${tool.hardness} ${tool.flow}`
+    return (point) => {
+      const radius = radiusAt(tool, point.pressure)
+      const flowStep = flowStepAt(tool, point.pressure)
+      const steps = radius >= COARSE_RADIUS && tool.hardness < FINE_HARDNESS ? 1 : 4
+      const x = Math.round(point.x * steps) / steps
+      const y = Math.round(point.y * steps) / steps
+      const left = Math.floor(x)
+      const top = Math.floor(y)
+      const phaseX = (x - left) * 4
+      const phaseY = (y - top) * 4
+      const number = ((radius * RADIUS_STEPS * (FLOW_STEPS + 1) + flowStep) * 4 + phaseX) * 4 + phaseY
+      const dab = this.made.get(key)?.get(number)
+        ?? this.make(key, number, { radius, hardness, flow: Math.floor((tool.flow / 100) * (flowStep / FLOW_STEPS) * FULL), phaseX, phaseY })
+      return { dab, x: left - dab.reach, y: top - dab.reach }
+    }
   }
 
-  private get(spec: DabSpec): Dab {
-    const key = `${spec.radius} ${spec.hardness} ${spec.flow} ${spec.phaseX} ${spec.phaseY}`
-    let dab = this.made.get(key)
-    if (!dab) {
-      const size = dabBytes(spec) + 16
-      if (this.used + size > DAB_ARENA_BYTES) {
-        this.kernels.dropDabs()
-        this.made.clear()
-        this.used = 0
-      }
-      dab = this.kernels.makeDab(spec)
-      this.used += size
-      this.made.set(key, dab)
+  private make(key: string, number: number, spec: DabSpec): Dab {
+    const size = dabBytes(spec) + 16
+    if (this.used + size > DAB_ARENA_BYTES) {
+      this.kernels.dropDabs()
+      this.made.clear()
+      this.used = 0
     }
+    const dab = this.kernels.makeDab(spec)
+    this.used += size
+    let own = this.made.get(key)
+    if (!own) this.made.set(key, own = new Map())
+    own.set(number, dab)
     return dab
   }
 }

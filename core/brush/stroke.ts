@@ -1,7 +1,7 @@
 import { EMPTY_RECT, unionRect, type Rect } from '../base'
 import { TILE_BYTES, type Kernels, type Laying, type Tile } from '../kernels'
 import { layMask, tileOrigin, Touched, withLayer, type Drawing, type Layer } from '../layers'
-import { dabBoxOf, spacingAt } from './dabs'
+import { dabBoxOf, spacingAt, type DabPlacer } from './dabs'
 import { PathWalker, type PathPoint } from './path'
 import { unpackSample, SAMPLE_FIELDS } from './samples'
 import type { ToolSettings } from './settings'
@@ -21,6 +21,7 @@ export class Stroke {
   /** All that was touched so far. */
   readonly touched: Touched
   private readonly walker: PathWalker
+  private readonly place: DabPlacer
   private readonly laying: Laying
   private fresh: Rect = EMPTY_RECT
   private readonly previews = new Map<number, Tile>()
@@ -33,6 +34,7 @@ export class Stroke {
   ) {
     const { tool } = style
     this.walker = new PathWalker(pressure => spacingAt(tool, pressure), point => this.dab(point))
+    this.place = dabBoxOf(kernels).placer(tool)
     this.laying = layingOf(style)
     this.touched = new Touched(drawing.sheet)
   }
@@ -78,7 +80,7 @@ export class Stroke {
   }
 
   private dab(point: PathPoint): void {
-    const { dab, x, y } = dabBoxOf(this.kernels).place(this.style.tool, point)
+    const { dab, x, y } = this.place(point)
     this.kernels.stamp(this.style.tool.gather, dab, x, y)
     const size = { x0: x, y0: y, x1: x + dab.blocks * 8, y1: y + dab.rows }
     this.fresh = unionRect(this.fresh, this.touched.add(size))

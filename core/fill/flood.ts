@@ -15,11 +15,8 @@ export function flood(
   plane: Uint8Array, width: number, height: number, x: number, y: number,
   look: (x: number, y: number) => void,
 ): Rect | null {
-  const open = (cx: number, at: number, cy: number): boolean => {
-    if (plane[at] === UNKNOWN) look(cx, cy)
-    return plane[at] === OPEN
-  }
-  if (!open(x, y * width + x, y)) return null
+  if (plane[y * width + x] === UNKNOWN) look(x, y)
+  if (plane[y * width + x] !== OPEN) return null
   const box = { x0: x, y0: y, x1: x + 1, y1: y + 1 }
   const stack = [x, y]
   while (stack.length) {
@@ -27,10 +24,8 @@ export function flood(
     const sx = stack.pop()!
     const row = sy * width
     if (plane[row + sx] !== OPEN) continue
-    let left = sx
-    while (left > 0 && open(left - 1, row + left - 1, sy)) left--
-    let right = sx + 1
-    while (right < width && open(right, row + right, sy)) right++
+    const left = leftEnd(sx, sy)
+    const right = rightEnd(sx, sy, width)
     plane.fill(FLOODED, row + left, row + right)
     if (left < box.x0) box.x0 = left
     if (right > box.x1) box.x1 = right
@@ -41,15 +36,43 @@ export function flood(
   }
   return box
 
+  /** First cell of the open run that holds (sx, sy). Tight loops; what is unknown is looked up between them. */
+  function leftEnd(sx: number, sy: number): number {
+    const row = sy * width
+    let i = row + sx
+    for (;;) {
+      while (i > row && plane[i - 1] === OPEN) i--
+      if (i === row || plane[i - 1] !== UNKNOWN) return i - row
+      look(i - 1 - row, sy)
+    }
+  }
+
+  /** The cell after the open run, at most `limit`. */
+  function rightEnd(sx: number, sy: number, limit: number): number {
+    const row = sy * width
+    const end = row + limit
+    let i = row + sx
+    for (;;) {
+      while (i < end && plane[i] === OPEN) i++
+      if (i === end || plane[i] !== UNKNOWN) return i - row
+      look(i - row, sy)
+    }
+  }
+
   /** Puts the start of each open run of a neighbouring row on the stack. */
   function seed(left: number, right: number, ny: number): void {
     const row = ny * width
-    let inRun = false
-    for (let nx = left; nx < right; nx++) {
-      const state = plane[row + nx]!
-      const isOpen = state === OPEN || (state === UNKNOWN && open(nx, row + nx, ny))
-      if (isOpen && !inRun) stack.push(nx, ny)
-      inRun = isOpen
+    const end = row + right
+    let i = row + left
+    while (i < end) {
+      while (i < end && (plane[i] === SHUT || plane[i] === FLOODED)) i++
+      if (i === end) return
+      if (plane[i] === UNKNOWN) {
+        look(i - row, ny)
+        continue
+      }
+      stack.push(i - row, ny)
+      i = row + rightEnd(i - row, ny, right)
     }
   }
 }

@@ -1,7 +1,7 @@
 import type { Rect } from '../base'
-import { FULL, TILE, TILE_BYTES, type Kernels } from '../kernels'
-import { flattenTile, layMask, tileNumber, tileOrigin, tilesUnder, withLayer, type Drawing, type Layer } from '../layers'
-import { flood, OPEN, SHUT } from './flood'
+import { TILE, TILE_BYTES, type Kernels } from '../kernels'
+import { flattenTile, layMask, tileNumber, tileOrigin, tilesUnder, withLayer, type Drawing, type Layer, type TilePart } from '../layers'
+import { flood, OPEN, SHUT, UNKNOWN } from './flood'
 import { growRegion } from './grow'
 
 export interface Pour {
@@ -22,29 +22,75 @@ export interface Pour {
 export function pour(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pour): { drawing: Drawing, filled: Rect | null } {
   const { width, height } = drawing.sheet
   if (act.x < 0 || act.y < 0 || act.x >= width || act.y >= height) return { drawing, filled: null }
-  const plane = new Uint8Array(width * height)
+  const plane = planeOf(kernels, width * height)
   const seen = act.borders === 'all' ? drawing : { ...drawing, layers: [{ ...layer, visible: true, opacity: 100 }] }
-  const look = tileMatcher(kernels, seen, plane, act)
-  const box = flood(plane, width, height, act.x, act.y, look)
-  if (!box) return { drawing, filled: null }
+  const matcher = tileMatcher(kernels, seen, plane, act)
+  const box = flood(plane, width, height, act.x, act.y, matcher.look)
+  const poured = box ? lay(kernels, drawing, layer, act, plane, box) : { drawing, filled: null }
+  matcher.forget()
+  return poured
+}
 
-  const values = new Uint16Array(width)
-  const filled = growRegion(plane, width, height, box, act.grow, (y, row, grown) => {
-    for (let x = 0; x < row.length; x++) values[x] = row[x] ? FULL : 0
-    kernels.writeMaskRow(grown.x0, y, values.subarray(0, row.length))
+/** Lays the flooded region, grown under the line. */
+function lay(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pour, plane: Uint8Array, box: Rect): { drawing: Drawing, filled: Rect } {
+  const { sheet } = drawing
+  const covered = new Map<number, number>()
+  const filled = growRegion(plane, sheet.width, sheet.height, box, act.grow, (y, runs) => {
+    for (let i = 0; i < runs.length; i += 2) {
+      kernels.fillMaskRow(y, runs[i]!, runs[i + 1]!)
+      count(covered, sheet, y, runs[i]!, runs[i + 1]!)
+    }
   })
   const laying = { kind: 'paint', colour: act.colour, opacity: 1, depth: 0, seed: act.seed } as const
-  const after = layMask(kernels, layer, drawing.sheet, tilesUnder(drawing.sheet, filled), laying)
+  const parts = tilesUnder(sheet, filled)
+  // A tile that is covered wholly becomes the colour alone: one such tile serves for all of them.
+  const isWhole = ({ number }: TilePart) => covered.get(number) === TILE * TILE
+  const some = layMask(kernels, layer, sheet, parts.filter(part => covered.has(part.number) && !isWhole(part)), laying)
+  const tiles = new Map(some.tiles)
+  const whole = parts.filter(isWhole)
+  const solid = whole.length ? solidTile(act.colour) : null
+  for (const { number } of whole) tiles.set(number, solid!)
   kernels.clearMask(filled)
-  return { drawing: withLayer(drawing, after), filled }
+  return { drawing: withLayer(drawing, { ...some, tiles }), filled }
+}
+
+/** Adds a run to the covered px of the tiles that it crosses. */
+function count(covered: Map<number, number>, sheet: Drawing['sheet'], y: number, from: number, to: number): void {
+  const row = Math.floor(y / TILE)
+  for (let x = from; x < to;) {
+    const column = Math.floor(x / TILE)
+    const end = Math.min(to, (column + 1) * TILE)
+    const number = tileNumber(sheet, column, row)
+    covered.set(number, (covered.get(number) ?? 0) + end - x)
+    x = end
+  }
+}
+
+function solidTile([r, g, b]: readonly [number, number, number]): Uint8Array {
+  const tile = new Uint8Array(TILE_BYTES)
+  new Uint32Array(tile.buffer).fill(((255 << 24) | (b << 16) | (g << 8) | r) >>> 0)
+  return tile
+}
+
+const planes = new WeakMap<Kernels, Uint8Array>()
+
+/** The plane for floods, all UNKNOWN: kept from pour to pour, since making one costs more than a small pour. */
+function planeOf(kernels: Kernels, size: number): Uint8Array {
+  let plane = planes.get(kernels)
+  if (!plane || plane.length < size) {
+    plane = new Uint8Array(size)
+    planes.set(kernels, plane)
+  }
+  return plane
 }
 
 /** Settles the cells of the plane a tile at a time, when the flood first comes there. */
-function tileMatcher(kernels: Kernels, seen: Drawing, plane: Uint8Array, act: Pour): (x: number, y: number) => void {
+function tileMatcher(kernels: Kernels, seen: Drawing, plane: Uint8Array, act: Pour): { look: (x: number, y: number) => void, forget: () => void } {
   const { sheet } = seen
   const ground = act.borders === 'all' ? sheet.paper : null
   const flat = new Uint8Array(TILE_BYTES)
   const pixels = new Uint32Array(flat.buffer)
+  const looked: Rect[] = []
 
   const flatten = (x: number, y: number) => {
     const number = tileNumber(sheet, Math.floor(x / TILE), Math.floor(y / TILE))
@@ -57,16 +103,30 @@ function tileMatcher(kernels: Kernels, seen: Drawing, plane: Uint8Array, act: Po
   const wanted = pixels[(act.y - start.top) * TILE + act.x - start.left]!
   const same = sameColour(wanted, act.tolerance)
 
-  return (x, y) => {
-    const { left, top, part } = flatten(x, y)
-    for (let py = part.y0; py < part.y1; py++) {
-      let from = (py - top) * TILE + part.x0 - left
-      let to = py * sheet.width + part.x0
-      for (let px = part.x0; px < part.x1; px++, from++, to++) {
-        const pixel = pixels[from]!
-        plane[to] = pixel === wanted || same(pixel) ? OPEN : SHUT
+  return {
+    look(x, y) {
+      const { left, top, part } = flatten(x, y)
+      looked.push(part)
+      const span = part.x1 - part.x0
+      for (let py = part.y0; py < part.y1; py++) {
+        const from = (py - top) * TILE + part.x0 - left
+        const to = py * sheet.width + part.x0
+        // Neighbours are mostly alike: settled run by run.
+        for (let i = 0; i < span;) {
+          const start = i
+          const pixel = pixels[from + i]!
+          do i++
+          while (i < span && pixels[from + i] === pixel)
+          plane.fill(pixel === wanted || same(pixel) ? OPEN : SHUT, to + start, to + i)
+        }
       }
-    }
+    },
+    /** Makes what was settled UNKNOWN again, for the next pour. */
+    forget() {
+      for (const { x0, y0, x1, y1 } of looked) {
+        for (let y = y0; y < y1; y++) plane.fill(UNKNOWN, y * sheet.width + x0, y * sheet.width + x1)
+      }
+    },
   }
 }
 

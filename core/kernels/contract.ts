@@ -76,6 +76,8 @@ export interface Kernels {
   clearMask(rect: Rect): void
   /** Writes one row of mask values from `x` on. */
   writeMaskRow(x: number, y: number, values: Uint16Array): void
+  /** Fully covers the mask in row `y` from `x0` to before `x1`, within the sheet. */
+  fillMaskRow(y: number, x0: number, x1: number): void
   /** A copy of the mask inside `rect`, row-major. */
   readMask(rect: Rect): Uint16Array
   /** Throws when the dabs' memory is full: ask {@link dabBytes} and drop them first. */

@@ -51,6 +51,10 @@ export function plainKernels(): Kernels {
       assert(x >= 0 && x + values.length <= width && y >= 0 && y < height, 'mask row lies off the sheet')
       mask.set(values, y * width + x)
     },
+    fillMaskRow(y, x0, x1) {
+      assert(x0 >= 0 && x1 <= width && y >= 0 && y < height, 'mask row lies off the sheet')
+      mask.fill(FULL, y * width + x0, y * width + x1)
+    },
     readMask(rect) {
       const w = rect.x1 - rect.x0
       const out = new Uint16Array(w * (rect.y1 - rect.y0))

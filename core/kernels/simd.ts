@@ -1,5 +1,5 @@
 import { assert, type Rect } from '../base'
-import { DAB_ARENA_BYTES, TILE, TILE_BYTES, type Dab, type DabSpec, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type Tile } from './contract'
+import { DAB_ARENA_BYTES, FULL, TILE, TILE_BYTES, type Dab, type DabSpec, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type Tile } from './contract'
 import { clipDab, dabBytes, dabShape, spansOf } from './dabshape'
 import { instantiateKernels } from './instantiate'
 import { ditherMatrix, toothTexture } from './tables'
@@ -159,6 +159,10 @@ export function simdKernels(): Kernels {
     writeMaskRow(x, y, values) {
       assert(x >= 0 && x + values.length <= width && y >= 0 && y < height, 'mask row lies off the sheet')
       new Uint16Array(memory.buffer, cell(x, y), values.length).set(values)
+    },
+    fillMaskRow(y, x0, x1) {
+      assert(x0 >= 0 && x1 <= width && y >= 0 && y < height, 'mask row lies off the sheet')
+      new Uint16Array(memory.buffer, cell(x0, y), x1 - x0).fill(FULL)
     },
     readMask(rect) {
       const w = rect.x1 - rect.x0

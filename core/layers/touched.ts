@@ -1,4 +1,4 @@
-import { intersectRect, isEmptyRect, unionRect, type Rect } from '../base'
+import { EMPTY_RECT, intersectRect, isEmptyRect, unionRect, type Rect } from '../base'
 import { TILE } from '../kernels'
 import { sheetRect, tileColumns, tileOrigin } from './tiles'
 import type { Sheet } from './types'
@@ -15,11 +15,15 @@ export interface TilePart {
  */
 export class Touched {
   private readonly rects = new Map<number, Rect>()
+  /** The part added to last: the next dab mostly lies in it. */
+  private last: Rect = EMPTY_RECT
 
   constructor(private readonly sheet: Sheet) {}
 
   /** Adds a rectangle; what lies off the sheet is left out. Returns what was added. */
   add(rect: Rect): Rect {
+    const { last } = this
+    if (rect.x0 >= last.x0 && rect.y0 >= last.y0 && rect.x1 <= last.x1 && rect.y1 <= last.y1) return rect
     const inside = intersectRect(rect, sheetRect(this.sheet))
     if (isEmptyRect(inside)) return inside
     const columns = tileColumns(this.sheet)
@@ -29,7 +33,8 @@ export class Touched {
         const known = this.rects.get(number)
         const { x, y } = tileOrigin(this.sheet, number)
         const part = intersectRect(inside, { x0: x, y0: y, x1: x + TILE, y1: y + TILE })
-        this.rects.set(number, known ? unionRect(known, part) : part)
+        this.last = known ? unionRect(known, part) : part
+        this.rects.set(number, this.last)
       }
     }
     return inside

@@ -355,7 +355,7 @@ export class SheetHost {
     const { engine, sender, opened } = this
     if (!engine || !sender || !opened) return { ok: false, message: 'Nothing is open here.', fix: 'Open the drawing again.' }
     try {
-      const id = await keepApart(opened.log.drawing, opened.log.writer, engine.entries, sender.position)
+      const id = await keepApart(this.keeper, opened.log, engine.entries, sender.position)
       await this.keeper?.drop(opened.log.drawing)
       return { ok: true, id }
     } catch (error) {

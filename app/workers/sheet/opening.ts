@@ -38,10 +38,10 @@ export async function openRecord(keeper: Keeper | null, drawing: number, person:
     return { log: kept?.log ?? logOf(view!, person, writer), entries, view, keptApart: null }
   }
   const merged = mergeRecords(view.entries, here)
-  const keptApart = merged.apart
-    ? await keepApart(drawing, writer, [...here.slice(0, merged.apart.forkAt), ...merged.apart.entries], merged.apart.forkAt)
-    : null
   const log = logOf(view, person, writer)
+  const keptApart = merged.apart
+    ? await keepApart(keeper, log, [...here.slice(0, merged.apart.forkAt), ...merged.apart.entries], merged.apart.forkAt)
+    : null
   await keeper?.write(log, merged.entries)
   return { log, entries: merged.entries, view, keptApart }
 }
@@ -60,14 +60,22 @@ function withLive({ entries, live }: Kept): Entry[] {
   return [...entries, { type: 'act', at, act: { kind: 'stroke', version: 1, layer, ...style, colour: [...style.colour], samples } }]
 }
 
-/** Makes a drawing of its own out of entries of which the server has the first `position`. Returns its number. */
-export async function keepApart(drawing: number, writer: string, entries: readonly Entry[], position: number): Promise<number> {
-  const copy = await api.copy(drawing, position)
+/**
+ * Makes a drawing of its own out of entries of which the server has the first `position`. Returns its
+ * number. This browser stays its writer, so that it can be opened at once.
+ */
+export async function keepApart(keeper: Keeper | null, log: Log, entries: readonly Entry[], position: number): Promise<number> {
+  const copy = await api.copy(log.drawing, position)
+  let stored: Stored = { position: copy.position, nextBatch: copy.nextBatch }
   const sender = new Sender({
-    ...postFor(copy.id), writer, entries, start: copy, onState() {}, onStored() {},
+    ...postFor(copy.id), writer: log.writer, entries, start: stored, onState() {},
+    onStored(now) {
+      stored = now
+    },
   })
   await sender.flush()
   sender.stop()
+  await keeper?.write({ ...log, drawing: copy.id, position: stored.position, nextBatch: stored.nextBatch, touchedAt: Date.now() }, entries)
   return copy.id
 }
 

@@ -85,9 +85,15 @@ export const useHand = defineStore('hand', () => {
 
   function pick(next: Colour): void {
     if (isSame(next, colour.value)) return
-    const old = colour.value
+    keepColour()
     colour.value = next
-    lastColours.value = [old, ...lastColours.value.filter(each => !isSame(each, old) && !isSame(each, next))].slice(0, MOST_LAST_COLOURS)
+    lastColours.value = lastColours.value.filter(each => !isSame(each, next))
+  }
+
+  /** Puts the colour in hand first among those before: one touch brings it back after mixing. */
+  function keepColour(): void {
+    const old = colour.value
+    lastColours.value = [old, ...lastColours.value.filter(each => !isSame(each, old))].slice(0, MOST_LAST_COLOURS)
   }
 
   /** Changes the colour while it is being mixed: the one before stays the one before. */
@@ -109,7 +115,7 @@ export const useHand = defineStore('hand', () => {
     pick(wells.value[next]!.colour)
   }
 
-  return { tools, liftedKey, lifted, settings, cupboard, colour, lastColours, wells, layOut, lift, fetchTool, set, setSize, stepSize, setPour, layBack, pick, mix, swap, stepWell }
+  return { tools, liftedKey, lifted, settings, cupboard, colour, lastColours, wells, layOut, lift, fetchTool, set, setSize, stepSize, setPour, layBack, pick, keepColour, mix, swap, stepWell }
 })
 
 export function isSame(a: Colour, b: Colour): boolean {

@@ -15,7 +15,7 @@ function open(isOpen: boolean): void {
   if (isOpen) {
     mixture.value = mixtureOf(hand.colour, mixture.value.hue)
     // The colour before mixing is kept one touch away.
-    hand.pick([...hand.colour])
+    hand.keepColour()
   }
   isMixing.value = isOpen
 }

@@ -15,10 +15,14 @@ const isLast = computed(() => stepNumber.value === count.value - 1)
 const titleOf = (id: string) => step.value?.lookFors.find(each => each.id === id)?.title ?? id
 const isAllMet = computed(() => found.value?.every(each => each.verdict === 'met') ?? false)
 
+/** A new step is read from its top. */
+const scroll = ref<HTMLElement>()
+watch(step, () => scroll.value?.scrollTo({ top: 0 }))
+
 /** What was found comes into sight. */
 const lookSection = ref<HTMLElement>()
-watch(found, async (now) => {
-  if (!now) return
+watch(() => [found.value, lookedAt.value] as const, async ([now], [, before]) => {
+  if (!now || lookedAt.value === before) return
   await nextTick()
   lookSection.value?.scrollIntoView({ block: 'start', behavior: 'smooth' })
 })
@@ -46,7 +50,7 @@ function point(id: string, isOn: boolean): void {
         </ol>
         <v-btn :icon="mdiChevronLeft" size="small" variant="text" aria-label="Fold the step sheet" @click="isFolded = true" />
       </header>
-      <div class="scroll">
+      <div ref="scroll" class="scroll">
         <h2>{{ step.title }}</h2>
         <p v-for="(words, i) in step.words" :key="i">{{ words }}</p>
         <v-btn class="ghost" variant="outlined" color="primary" :prepend-icon="props.isGhostPlaying ? mdiPauseCircleOutline : mdiPlayCircleOutline" block @click="emit('ghost')">

@@ -49,7 +49,7 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
 
   function down(event: PointerEvent): void {
     box = element.getBoundingClientRect()
-    if (event.pointerType === 'pen') penSeenAt = event.timeStamp
+    if (event.pointerType === 'pen') putPalmAside(event)
     if (event.pointerType === 'touch') {
       if (event.timeStamp - penSeenAt < PALM_MS) return
       fingers.set(event.pointerId, place(event))
@@ -67,6 +67,14 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
     if (event.button !== 0) return
     mode = { kind: 'draw', pointer: event.pointerId, type: event.pointerType, startedAt: event.timeStamp, startX: at.x, startY: at.y, way: 0, lastTime: event.timeStamp }
     target.begin(sampleOf(event, 0), epoch(event))
+  }
+
+  /** The palm often comes down before the pen: what it began is no stroke. */
+  function putPalmAside(event: PointerEvent): void {
+    penSeenAt = event.timeStamp
+    fingers.clear()
+    if (mode.kind === 'draw' && mode.type === 'touch') target.drop()
+    if (mode.kind === 'gesture' || (mode.kind === 'draw' && mode.type === 'touch')) mode = { kind: 'rest' }
   }
 
   function startGesture(event: PointerEvent): void {
@@ -99,6 +107,8 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
       drawing.lastTime = each.timeStamp
     }
     const at = place(event)
+    // Should a second finger come down, the gesture begins from here.
+    if (fingers.has(event.pointerId)) fingers.set(event.pointerId, at)
     drawing.way = Math.max(drawing.way, Math.hypot(at.x - drawing.startX, at.y - drawing.startY))
     target.extend(samples, epoch(event))
   }

@@ -1,0 +1,131 @@
+// @vitest-environment happy-dom
+import { beforeEach, describe, expect, it } from 'vitest'
+import { SAMPLE_FIELDS, unpackSample } from '#core/brush'
+import { listenToPen } from './pen'
+import type { WindowView } from './view'
+
+let element: HTMLElement
+let log: string[]
+let samples: number[]
+let view: WindowView
+let canDraw: boolean
+let pen: ReturnType<typeof listenToPen>
+
+beforeEach(() => {
+  element = document.createElement('div')
+  element.setPointerCapture = () => {}
+  document.body.append(element)
+  log = []
+  samples = []
+  view = { x: 100, y: 50, scale: 0.5 }
+  canDraw = true
+  pen = listenToPen(element, {
+    canDraw: () => canDraw,
+    begin(first) {
+      log.push('begin')
+      samples = [...first]
+    },
+    extend: more => void samples.push(...more),
+    end: () => void log.push('end'),
+    drop: () => void log.push('drop'),
+    view: () => view,
+    look(next) {
+      view = next
+    },
+  })
+})
+
+interface Given { id?: number, type?: string, x: number, y: number, at: number, pressure?: number, button?: number }
+
+function point(kind: string, { id = 1, type = 'mouse', x, y, at, pressure = 0.5, button = 0 }: Given): void {
+  const event = new Event(kind, { bubbles: true, cancelable: true })
+  Object.defineProperties(event, {
+    pointerId: { value: id }, pointerType: { value: type }, clientX: { value: x }, clientY: { value: y },
+    pressure: { value: pressure }, button: { value: button }, timeStamp: { value: at },
+  })
+  element.dispatchEvent(event)
+}
+
+const sampleAt = (i: number) => unpackSample(samples, i)
+
+describe('a pointer on the sheet', () => {
+  it('draws with the mouse at full pressure, in sheet px, with the time between samples', () => {
+    point('pointerdown', { x: 200, y: 150, at: 1000 })
+    point('pointermove', { x: 210, y: 150, at: 1012 })
+    point('pointerup', { x: 210, y: 150, at: 1020 })
+    expect(log).toEqual(['begin', 'end'])
+    expect(sampleAt(0)).toEqual({ x: 200, y: 200, pressure: 1, wait: 0 })
+    expect(sampleAt(1)).toEqual({ x: 220, y: 200, pressure: 1, wait: 12 })
+  })
+
+  it('draws with a pen as hard as it is pressed', () => {
+    point('pointerdown', { type: 'pen', x: 200, y: 150, at: 0, pressure: 0.25 })
+    expect(sampleAt(0).pressure).toBeCloseTo(0.25, 2)
+  })
+
+  it('moves the sheet with the middle button, with space held, and where nobody may draw', () => {
+    const drag = (button: number) => {
+      point('pointerdown', { x: 300, y: 300, at: 0, button })
+      point('pointermove', { x: 310, y: 295, at: 10 })
+      point('pointerup', { x: 310, y: 295, at: 20 })
+    }
+    drag(1)
+    pen.setMoving(true)
+    drag(0)
+    pen.setMoving(false)
+    canDraw = false
+    drag(0)
+    expect(log).toEqual([])
+    expect(view).toEqual({ x: 130, y: 35, scale: 0.5 })
+  })
+
+  it('takes a stroke back when a second finger comes down, and zooms with both', () => {
+    point('pointerdown', { id: 1, type: 'touch', x: 100, y: 100, at: 0 })
+    point('pointermove', { id: 1, type: 'touch', x: 103, y: 100, at: 10 })
+    point('pointerdown', { id: 2, type: 'touch', x: 203, y: 100, at: 60 })
+    point('pointermove', { id: 2, type: 'touch', x: 303, y: 100, at: 80 })
+    point('pointerup', { id: 1, type: 'touch', x: 103, y: 100, at: 90 })
+    point('pointermove', { id: 2, type: 'touch', x: 350, y: 180, at: 95 })
+    point('pointerup', { id: 2, type: 'touch', x: 350, y: 180, at: 99 })
+    expect(log).toEqual(['begin', 'drop'])
+    expect(view.scale).toBeCloseTo(1)
+  })
+
+  it('keeps a long stroke when a second finger comes down late', () => {
+    point('pointerdown', { id: 1, type: 'touch', x: 100, y: 100, at: 0 })
+    point('pointermove', { id: 1, type: 'touch', x: 300, y: 100, at: 500 })
+    point('pointerdown', { id: 2, type: 'touch', x: 203, y: 100, at: 600 })
+    expect(log).toEqual(['begin', 'end'])
+  })
+
+  it('does nothing for the palm while a pen is near', () => {
+    point('pointermove', { type: 'pen', x: 10, y: 10, at: 1000 })
+    point('pointerdown', { id: 5, type: 'touch', x: 100, y: 100, at: 1500 })
+    point('pointerup', { id: 5, type: 'touch', x: 100, y: 100, at: 1600 })
+    expect(log).toEqual([])
+    point('pointerdown', { id: 6, type: 'touch', x: 100, y: 100, at: 4000 })
+    expect(log).toEqual(['begin'])
+  })
+
+  it('lets the pen take over from a palm that came down first', () => {
+    point('pointerdown', { id: 5, type: 'touch', x: 100, y: 100, at: 0 })
+    point('pointerdown', { id: 1, type: 'pen', x: 200, y: 150, at: 120 })
+    point('pointerup', { id: 5, type: 'touch', x: 100, y: 100, at: 130 })
+    point('pointerup', { id: 1, type: 'pen', x: 200, y: 150, at: 200 })
+    expect(log).toEqual(['begin', 'drop', 'begin', 'end'])
+    expect(samples).toHaveLength(SAMPLE_FIELDS)
+  })
+
+  it('zooms at the pointer with the wheel', () => {
+    const wheel = new Event('wheel', { cancelable: true })
+    Object.defineProperties(wheel, { clientX: { value: 300 }, clientY: { value: 250 }, deltaY: { value: -300 }, deltaX: { value: 0 }, deltaMode: { value: 0 }, shiftKey: { value: false } })
+    element.dispatchEvent(wheel)
+    expect(view).toEqual({ x: -100, y: -150, scale: 1 })
+  })
+
+  it('is silent once stopped', () => {
+    pen.stop()
+    point('pointerdown', { x: 200, y: 150, at: 0 })
+    expect(log).toEqual([])
+  })
+})

@@ -10,7 +10,7 @@ import { runMain, say } from './lib/say.mjs'
 
 const PARTS = {
   lint: () => check('npx', ['eslint', '.', '--max-warnings', '0']),
-  borders: () => check('npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'core', 'shared', 'server', 'app', 'demo']),
+  borders: () => check('npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'core', 'shared', 'server', 'app', 'demo', 'bench', 'shots', 'tests']),
   async types() {
     // Names that Nuxt finds by itself: made anew, for files may have come or gone.
     await run('npx', ['nuxt', 'prepare'], { quiet: true })

@@ -12,7 +12,7 @@ async function main(): Promise<void> {
     console.log(`· ${name}`)
     rows.push(...await run())
   }
-  const appUrl = process.env.LITTLE_EASEL_BENCH_URL
+  const appUrl = process.env.LITTLE_EASEL_URL
   console.log('· in Chromium')
   const browser = appUrl ? await browserRows(appUrl) : { rows: [], notes: [] }
   const groups = [...new Set([...rows, ...browser.rows].map(row => row.group))]

@@ -7,7 +7,7 @@ import { BODY, openEasel } from '../tests/lib/easel'
 
 /** `npm run shots`: one picture of each main view, from the demo, into docs/screenshots. */
 
-const url = process.env.LITTLE_EASEL_SHOTS_URL!
+const url = process.env.LITTLE_EASEL_URL!
 const folder = process.env.LITTLE_EASEL_SHOTS_FOLDER ?? 'docs/screenshots'
 /** What is still moving (thumbnails, menus, tooltips) comes to rest, ms. */
 const REST_MS = 1500

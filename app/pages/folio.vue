@@ -2,6 +2,7 @@
 import type { FolioView } from '#shared/views'
 import { api } from '../api/routes'
 import { troubleOf } from '../api/client'
+import { STATE_WORDS } from '../sheet/state-words'
 
 definePageMeta({ who: 'learner' })
 const { data: folio, trouble, load } = usePageData(() => api.folio())
@@ -22,8 +23,6 @@ async function draw(plan: FolioView['plans'][number], afresh: boolean): Promise<
     busy.value = null
   }
 }
-
-const STATE = { waiting: 'waits for a look', again: 'answered: draw on', accepted: 'accepted', replaced: 'handed in again since' } as const
 </script>
 
 <template>
@@ -53,7 +52,7 @@ const STATE = { waiting: 'waits for a look', again: 'answered: draw on', accepte
               <HandInPicture :id="handIn.id" :alt="`Your drawing, hand-in ${handIn.attempt}`" />
               <span>
                 <strong>Hand-in {{ handIn.attempt }}</strong> <span class="soft small">{{ timeInWords(handIn.handedInAt) }}</span><br>
-                <span class="state small" :class="handIn.state">{{ STATE[handIn.state] }}</span><br>
+                <span class="state small" :class="handIn.state">{{ STATE_WORDS.learner[handIn.state] }}</span><br>
                 <span v-if="handIn.answer" class="small quote">“{{ handIn.answer.words }}” <span class="soft">{{ handIn.answer.teacher }}</span></span>
               </span>
             </NuxtLink>

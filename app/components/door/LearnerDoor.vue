@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { Person } from '#shared/views'
-import { troubleOf } from '../../api/client'
 import { api } from '../../api/routes'
 
 /** A learner joins: class code, name, PIN. */
@@ -9,26 +8,13 @@ const emit = defineEmits<{ entered: [person: Person] }>()
 const code = ref(props.code ?? '')
 const name = ref(props.name ?? '')
 const pin = ref('')
-const isBusy = ref(false)
-const trouble = ref<{ message: string, fix: string } | null>(null)
-const isReady = computed(() => code.value.trim().length >= 4 && name.value.trim() !== '' && /^\d{4,8}$/.test(pin.value))
 
-async function enter(): Promise<void> {
-  if (!isReady.value) {
-    trouble.value = { message: 'Something is still missing.', fix: 'Fill in the class code, your name and the PIN of four digits or more.' }
-    return
-  }
-  isBusy.value = true
-  try {
-    emit('entered', await api.signInLearner(code.value, name.value, pin.value))
-    trouble.value = null
-  } catch (error) {
-    trouble.value = troubleOf(error)
-    pin.value = ''
-  } finally {
-    isBusy.value = false
-  }
-}
+const { isBusy, trouble, enter } = useDoor(
+  () => (code.value.trim().length >= 4 && name.value.trim() !== '' && /^\d{4,8}$/.test(pin.value) ? null : 'Fill in the class code, your name and the PIN of four digits or more.'),
+  () => api.signInLearner(code.value, name.value, pin.value),
+  () => { pin.value = '' },
+  person => emit('entered', person),
+)
 </script>
 
 <template>

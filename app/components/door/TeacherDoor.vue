@@ -1,30 +1,18 @@
 <script setup lang="ts">
 import type { Person } from '#shared/views'
-import { troubleOf } from '../../api/client'
 import { api } from '../../api/routes'
 
 /** A teacher signs in: e-mail and password. */
 const emit = defineEmits<{ entered: [person: Person] }>()
 const email = ref('')
 const password = ref('')
-const isBusy = ref(false)
-const trouble = ref<{ message: string, fix: string } | null>(null)
 
-async function enter(): Promise<void> {
-  if (!email.value.includes('@') || !password.value) {
-    trouble.value = { message: 'Something is still missing.', fix: 'Fill in your e-mail and your password.' }
-    return
-  }
-  isBusy.value = true
-  try {
-    emit('entered', await api.signInTeacher(email.value.trim(), password.value))
-  } catch (error) {
-    trouble.value = troubleOf(error)
-    password.value = ''
-  } finally {
-    isBusy.value = false
-  }
-}
+const { isBusy, trouble, enter } = useDoor(
+  () => (email.value.includes('@') && password.value ? null : 'Fill in your e-mail and your password.'),
+  () => api.signInTeacher(email.value.trim(), password.value),
+  () => { password.value = '' },
+  person => emit('entered', person),
+)
 </script>
 
 <template>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import type { HandInState } from '#shared/views'
 import { api } from '../../api/routes'
+import { STATE_WORDS } from '../../sheet/state-words'
 
 definePageMeta({ who: 'teacher' })
 const route = useRoute()
@@ -13,7 +15,6 @@ const headers = [
   { title: 'Hand-ins', key: 'handIns', align: 'end' as const },
   { title: 'Latest', key: 'latest', sortable: false },
 ]
-const STATE = { waiting: 'waits for a look', again: 'to draw on', accepted: 'accepted', replaced: 'handed in again' } as const
 </script>
 
 <template>
@@ -30,7 +31,7 @@ const STATE = { waiting: 'waits for a look', again: 'to draw on', accepted: 'acc
           <template #[`item.step`]="{ value }">{{ value ?? 'not begun' }}</template>
           <template #[`item.lastSeenAt`]="{ value }"><span class="numbers">{{ value ? timeInWords(value) : '—' }}</span></template>
           <template #[`item.latest`]="{ value }">
-            <NuxtLink v-if="value" :to="`/crit/${value.id}`" :class="value.state">{{ STATE[value.state as keyof typeof STATE] }}</NuxtLink>
+            <NuxtLink v-if="value" :to="`/crit/${value.id}`" :class="value.state">{{ STATE_WORDS.teacher[value.state as HandInState] }}</NuxtLink>
             <span v-else class="soft">—</span>
           </template>
         </v-data-table>

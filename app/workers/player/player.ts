@@ -1,8 +1,9 @@
 import { isEmptyRect, type Rect } from '#core/base'
 import { SAMPLE_FIELDS, type Stroke } from '#core/brush'
-import { Engine, timelineOf, type Beat, type DrawingRecord, type Entry, type StrokeAct } from '#core/drawing'
+import { timelineOf, type Beat, type DrawingRecord, type Engine, type Entry, type StrokeAct } from '#core/drawing'
 import { loadKernels, TILE, type Ground, type Tile } from '#core/kernels'
 import { changedTiles, flattenTile, tileOrigin, type Drawing } from '#core/layers'
+import { layOutRecord } from '../view/lay-out'
 import { layerNotes, Thumbnailer, type LayerNote, type Thumbnail } from '../view/layer-news'
 import { SheetView, type View } from '../view/sheet-view'
 
@@ -12,9 +13,6 @@ export type PlayerNotice
     | { kind: 'time', time: number, length: number, position: number, isPlaying: boolean }
     | { kind: 'layers', layers: LayerNote[] }
     | ({ kind: 'thumbnail' } & Thumbnail)
-
-/** Entries that are laid out at once while a record is loaded. */
-const CHUNK = 48
 
 /** A stroke in the middle of being shown. */
 interface Growing {
@@ -53,13 +51,7 @@ export class Player {
     this.ground = isGhost ? null : record.sheet.paper
     this.partial = null
     this.thumbnailer = new Thumbnailer()
-    const engine = new Engine(this.kernels, record.sheet)
-    for (const entry of record.entries) engine.take(entry, false)
-    for (let i = CHUNK; i < engine.position; i += CHUNK) {
-      void engine.at(i)
-      notify({ kind: 'loading', done: i, of: engine.position })
-      await new Promise(resolve => setTimeout(resolve))
-    }
+    const engine = await layOutRecord(this.kernels, record, (done, of) => notify({ kind: 'loading', done, of }))
     this.engine = engine
     this.shown = engine.drawing
     this.time = this.length

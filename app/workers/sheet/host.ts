@@ -1,7 +1,7 @@
 import { wrap, type Remote } from 'comlink'
 import { CoreError, isEmptyRect, type Rect } from '#core/base'
 import type { Stroke, StrokeStyle } from '#core/brush'
-import { contentHash, Engine, standingActs, type Act, type Entry } from '#core/drawing'
+import { contentHash, standingActs, type Act, type Engine, type Entry } from '#core/drawing'
 import { loadKernels, TILE, type Tile } from '#core/kernels'
 import { changedTiles, flattenTile, tileOrigin, tilesUnder, type Drawing } from '#core/layers'
 import type { Finding } from '#core/lookfor'
@@ -11,6 +11,7 @@ import { ApiRefusal, troubleOf } from '../../api/client'
 import type { Looker } from '../looker.worker'
 import { Keeper } from '../record/keeper'
 import { Sender } from '../record/sender'
+import { layOutRecord } from '../view/lay-out'
 import { layerNotes, Thumbnailer } from '../view/layer-news'
 import { SheetView, type View } from '../view/sheet-view'
 import type { Notify, OpenAnswer, OpenMode, Timing } from './contract'
@@ -21,8 +22,6 @@ import { keepApart, openRecord, postFor, type Opened } from './opening'
 const LIVE_KEEP_MS = 600
 /** Thumbnails wait until the hand rests this long, ms. */
 const THUMBNAIL_MS = 250
-/** Acts replayed between two words of progress while a drawing is opened. */
-const OPENING_CHUNK = 48
 /** Latencies kept for the bench. */
 const MOST_TIMINGS = 4000
 
@@ -96,16 +95,9 @@ export class SheetHost {
     }
   }
 
-  /** Draws the record anew, a piece at a time, with progress. */
   private async layOut(plan: Plan, entries: readonly Entry[]): Promise<void> {
-    const engine = new Engine(this.kernels, plan.sheet)
-    for (const entry of entries) engine.take(entry, false)
-    for (let i = OPENING_CHUNK; i < engine.position; i += OPENING_CHUNK) {
-      void engine.at(i)
-      this.notify({ kind: 'opening', done: i, of: engine.position })
-      await new Promise(resolve => setTimeout(resolve))
-    }
-    void engine.drawing
+    const record = { version: 1 as const, sheet: plan.sheet, entries: [...entries] }
+    const engine = await layOutRecord(this.kernels, record, (done, of) => this.notify({ kind: 'opening', done, of }))
     this.engine = engine
     this.clockStart = performance.now() - ((entries.at(-1)?.at ?? -1000) + 1000)
     this.view = new SheetView(this.kernels, plan.sheet, plan.sheet.paper, (number, part, out) => this.flatten(number, part, out))

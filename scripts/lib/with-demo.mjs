@@ -1,0 +1,23 @@
+import { bundle } from './bundle.mjs'
+import { ensureBuilt, ensureDebian, ensurePackages, requireNode } from './needs.mjs'
+import { run } from './run.mjs'
+import { runMain, say } from './say.mjs'
+import { demoWorld } from './world.mjs'
+
+/** Runs a TypeScript program of the project before the built app with a fresh demo. It finds the address in LITTLE_EASEL_URL. */
+export function runWithDemo(entry, name) {
+  runMain(async () => {
+    requireNode()
+    await ensurePackages()
+    await ensureDebian('chromium', ['chromium'])
+    await ensureBuilt()
+    const program = await bundle(entry, name)
+    say('a fresh demo')
+    const world = await demoWorld()
+    try {
+      await run(process.execPath, ['--max-old-space-size=8192', program], { env: { LITTLE_EASEL_URL: world.url } })
+    } finally {
+      await world.end()
+    }
+  })
+}

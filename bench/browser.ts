@@ -5,7 +5,12 @@ import { percentile, type Row } from './measure'
 
 /** What only a browser can tell: latency from the pointer to painted pixels, memory, size of the pages. */
 
-const LEARNER = { code: 'KETTLE7', name: 'Morten Skeel', pin: '2650' }
+/** A learner for each, or the second would find the drawing open elsewhere. */
+const LEARNERS = {
+  script: null,
+  latency: { code: 'KETTLE7', name: 'Morten Skeel', pin: '2650' },
+  memory: { code: 'KETTLE7', name: 'Effie Rundle', pin: '6614' },
+}
 
 export interface BrowserResult {
   readonly rows: Row[]
@@ -20,7 +25,8 @@ export async function browserRows(url: string): Promise<BrowserResult> {
     const browser = await openBrowser()
     try {
       const page = browser.context.pages()[0]!
-      if (what !== 'script') await enterAsLearner(page, url, LEARNER)
+      const learner = LEARNERS[what]
+      if (learner) await enterAsLearner(page, url, learner)
       const found = await run(page, url)
       rows.push(...found.rows)
       notes.push(...found.notes)

@@ -14,7 +14,8 @@ async function main(): Promise<void> {
   }
   const appUrl = process.env.LITTLE_EASEL_URL
   console.log('· in Chromium')
-  const browser = appUrl ? await browserRows(appUrl) : { rows: [], notes: [] }
+  const none = { rows: [], notes: [] }
+  const browser = appUrl ? await browserRows(appUrl).catch((error: unknown) => ({ ...none, notes: [`In Chromium it failed: ${String(error)}`] })) : none
   const groups = [...new Set([...rows, ...browser.rows].map(row => row.group))]
   const table = groups.map((group) => {
     const own = [...rows, ...browser.rows].filter(row => row.group === group)

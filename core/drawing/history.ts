@@ -7,6 +7,10 @@ import { applyAct, type Act } from './acts'
 const KEYFRAME_EVERY = 48
 /** Memory for pictures kept besides the present one, bytes. Undo beyond it replays from a keyframe. */
 export const DEFAULT_BUDGET = 160 * 1024 * 1024
+/** Memory for all pictures, the present one with them, bytes: a tab with a big sheet stays usable. */
+const GREATEST_TOTAL = 510 * 1024 * 1024
+/** Memory for the others that a heavy present picture leaves them at least, bytes. */
+const LEAST_BUDGET = 16 * 1024 * 1024
 /** How often the kept pictures are weighed, in acts. */
 const TRIM_EVERY = 12
 
@@ -136,13 +140,13 @@ export class History {
       }
       return added
     }
-    weigh(this.pictures.get(present)!)
-    weigh(this.pictures.get(this.root)!)
+    const own = weigh(this.pictures.get(present)!) + weigh(this.pictures.get(this.root)!)
+    const budget = Math.min(this.budget, Math.max(GREATEST_TOTAL - own, LEAST_BUDGET))
     let used = 0
     for (const [node, picture] of [...this.pictures].reverse()) {
       if (node === present || node === this.root) continue
       const isKeyframe = node.depth % KEYFRAME_EVERY === 0
-      if (used < (isKeyframe ? this.budget : this.budget / 2)) used += weigh(picture)
+      if (used < (isKeyframe ? budget : budget / 2)) used += weigh(picture)
       else this.pictures.delete(node)
     }
   }

@@ -19,6 +19,8 @@ interface Board {
 
 /** Round each board lies one pixel of its neighbours, so that smoothing shows no seam. */
 const APRON = 1
+/** So long after a drawing a new one is made at once, ms: less than a frame, so that none is made for nothing. */
+const REST_MS = 11
 /** From this scale on pixels are shown as squares. */
 const SQUARE_FROM = 2
 /** Boards kept; the ones not shown are dropped beyond it. */
@@ -32,6 +34,7 @@ export class SheetView {
   private view: View = { x: 0, y: 0, scale: 1 }
   private dirty: Rect | 'all' | null = null
   private isAsked = false
+  private drawnAt = -Infinity
   /** Called after each drawn frame, with the time it took, ms. */
   onFrame: ((ms: number) => void) | null = null
 
@@ -82,16 +85,20 @@ export class SheetView {
   private ask(): void {
     if (this.isAsked) return
     this.isAsked = true
-    requestAnimationFrame(() => {
+    const run = () => {
       this.isAsked = false
       this.draw()
-    })
+    }
+    // Right after a rest the next frame is not waited for: the ink is on the screen one frame sooner.
+    if (performance.now() - this.drawnAt > REST_MS) queueMicrotask(run)
+    else requestAnimationFrame(run)
   }
 
   private draw(): void {
     const { context, dirty } = this
     if (!context || !dirty) return
     const began = performance.now()
+    this.drawnAt = began
     this.dirty = null
     const whole = { x0: 0, y0: 0, x1: context.canvas.width, y1: context.canvas.height }
     const wanted = dirty === 'all' ? whole : cut(this.toDevice(growRect(dirty, 2)), whole)

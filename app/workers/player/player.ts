@@ -1,8 +1,8 @@
 import { isEmptyRect, type Rect } from '#core/base'
 import { SAMPLE_FIELDS, type Stroke } from '#core/brush'
 import { timelineOf, type Beat, type DrawingRecord, type Engine, type Entry, type StrokeAct } from '#core/drawing'
-import { loadKernels, TILE, type Ground, type Tile } from '#core/kernels'
-import { changedTiles, flattenTile, tileOrigin, type Drawing } from '#core/layers'
+import { loadKernels, type Ground, type Tile } from '#core/kernels'
+import { changedTiles, flattenTile, type Drawing } from '#core/layers'
 import { layOutRecord } from '../view/lay-out'
 import { layerNotes, Thumbnailer, type LayerNote, type Thumbnail } from '../view/layer-news'
 import { SheetView, type View } from '../view/sheet-view'
@@ -151,10 +151,7 @@ export class Player {
     if (before === drawing) return
     this.shown = drawing
     if (!before) return void this.view?.invalidateAll()
-    for (const number of changedTiles(before, drawing)) {
-      const { x, y } = tileOrigin(drawing.sheet, number)
-      this.view?.invalidate({ x0: x, y0: y, x1: x + TILE, y1: y + TILE })
-    }
+    this.view?.invalidateTiles(changedTiles(before, drawing))
     this.tellLayers()
   }
 

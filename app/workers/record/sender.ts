@@ -86,13 +86,6 @@ export class Sender {
     })
   }
 
-  /** Goes on after the drawing was taken over here. */
-  resume(stored: Stored): void {
-    this.stored = stored
-    this.set('sending')
-    this.wake()
-  }
-
   stop(): void {
     this.isStopped = true
     this.cancel?.()

@@ -2,8 +2,8 @@ import { wrap, type Remote } from 'comlink'
 import { CoreError, isEmptyRect, type Rect } from '#core/base'
 import type { Stroke, StrokeStyle } from '#core/brush'
 import { contentHash, standingActs, type Act, type Engine, type Entry } from '#core/drawing'
-import { loadKernels, TILE, type Tile } from '#core/kernels'
-import { changedTiles, flattenTile, tileOrigin, tilesUnder, type Drawing } from '#core/layers'
+import { loadKernels, type Tile } from '#core/kernels'
+import { changedTiles, flattenTile } from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import { prepareStep, type Plan } from '#core/plan'
 import { api } from '../../api/routes'
@@ -235,15 +235,8 @@ export class SheetHost {
     } catch (error) {
       this.refuse(error)
     }
-    this.showChange(before, engine.drawing)
+    this.view?.invalidateTiles(changedTiles(before, engine.drawing))
     if (taken) this.keep(taken)
-  }
-
-  private showChange(before: Drawing, after: Drawing): void {
-    for (const number of changedTiles(before, after)) {
-      const { x, y } = tileOrigin(after.sheet, number)
-      this.view?.invalidate({ x0: x, y0: y, x1: x + TILE, y1: y + TILE })
-    }
   }
 
   /** Keeps the last `count` entries in this browser and tells the sender. */
@@ -275,18 +268,6 @@ export class SheetHost {
 
   private invalidate(rect: Rect): void {
     if (!isEmptyRect(rect)) this.view?.invalidate(rect)
-  }
-
-  /** The colour that shows at a place, 0 … 255; null off the sheet. */
-  colourAt(x: number, y: number): [number, number, number] | null {
-    const { drawing } = this.engine!
-    const [tile] = tilesUnder(drawing.sheet, { x0: Math.floor(x), y0: Math.floor(y), x1: Math.floor(x) + 1, y1: Math.floor(y) + 1 })
-    if (!tile) return null
-    const out = new Uint8Array(TILE * TILE * 4)
-    flattenTile(this.kernels, drawing, tile.number, tile.part, drawing.sheet.paper, out)
-    const origin = tileOrigin(drawing.sheet, tile.number)
-    const at = 4 * ((tile.part.y0 - origin.y) * TILE + tile.part.x0 - origin.x)
-    return [out[at]!, out[at + 1]!, out[at + 2]!]
   }
 
   private noteFrame(ms: number): void {
@@ -327,12 +308,6 @@ export class SheetHost {
     } catch (error) {
       return { ok: false, ...troubleOf(error) }
     }
-  }
-
-  /** The whole record and its content hash: for tests and for saving it by hand. */
-  record() {
-    const { sheet, entries, drawing } = this.engine!
-    return { version: 1 as const, sheet, entries, hash: contentHash(drawing) }
   }
 
   // --- sending

@@ -1,6 +1,6 @@
 import { growRect, type Rect } from '#core/base'
 import { TILE, type Ground, type Kernels } from '#core/kernels'
-import type { Sheet } from '#core/layers'
+import { tileOrigin, type Sheet } from '#core/layers'
 import { Pyramid, type Flatten, type LevelTile } from './pyramid'
 
 /** Where the sheet lies in the window: its top left corner and its scale, device px. */
@@ -70,6 +70,14 @@ export class SheetView {
         : rect
     }
     this.ask()
+  }
+
+  /** What shows on these tiles has changed. */
+  invalidateTiles(numbers: Iterable<number>): void {
+    for (const number of numbers) {
+      const { x, y } = tileOrigin(this.sheet, number)
+      this.invalidate({ x0: x, y0: y, x1: x + TILE, y1: y + TILE })
+    }
   }
 
   invalidateAll(): void {

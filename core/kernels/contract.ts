@@ -93,6 +93,6 @@ export interface Kernels {
   lay(laying: Laying, src: Tile | null, out: Tile, tileX: number, tileY: number, rect: Rect): void
   /** Flattens the layers, bottom first, over `ground` into `out`, inside `rect` (px within the tile). */
   composite(layers: readonly LayerTile[], ground: Ground, out: Tile, rect: Rect): void
-  /** The tile at half size into the quadrant (qx, qy: 0 or 1) of `out`. */
-  halve(src: Tile, out: Tile, qx: number, qy: number): void
+  /** What lies in `part` of the tile (px, edges multiples of 8) at half size into the quadrant (qx, qy: 0 or 1) of `out`. */
+  halve(src: Tile, out: Tile, qx: number, qy: number, part: Rect): void
 }

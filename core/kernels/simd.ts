@@ -180,12 +180,15 @@ export function simdKernels(): Kernels {
     stamp,
     lay,
     composite,
-    halve(src, out, qx, qy) {
-      bytes.set(src, layIn)
-      exports.halve(layIn, TILE * 4, layOut, TILE * 4, TILE / 2, TILE / 2)
-      const half = TILE / 2
-      for (let y = 0; y < half; y++) {
-        out.set(bytes.subarray(layOut + y * TILE * 4, layOut + y * TILE * 4 + half * 4), 4 * ((y + qy * half) * TILE + qx * half))
+    halve(src, out, qx, qy, part) {
+      assert(((part.x0 | part.y0 | part.x1 | part.y1) & 7) === 0, 'halving wants edges that are multiples of 8')
+      bytes.set(src.subarray(part.y0 * TILE * 4, part.y1 * TILE * 4), layIn + part.y0 * TILE * 4)
+      const width = (part.x1 - part.x0) / 2
+      const rows = (part.y1 - part.y0) / 2
+      exports.halve(layIn + (part.y0 * TILE + part.x0) * 4, TILE * 4, layOut, TILE * 4, width, rows)
+      const corner = (qy * TILE / 2 + part.y0 / 2) * TILE + qx * TILE / 2 + part.x0 / 2
+      for (let y = 0; y < rows; y++) {
+        out.set(bytes.subarray(layOut + y * TILE * 4, layOut + (y * TILE + width) * 4), 4 * (corner + y * TILE))
       }
     },
   }

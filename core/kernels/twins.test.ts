@@ -95,13 +95,15 @@ describe('the SIMD kernels give the bytes of their plain twins', () => {
     expect(firstDifference(a, b)).toBe(-1)
   })
 
-  it('for halving a tile', () => {
+  it.each([whole, { x0: 8, y0: 16, x1: 32, y1: 256 }])('for halving %o of a tile', (part) => {
     const [a, b] = onBoth((kernels) => {
-      const out = new Uint8Array(TILE_BYTES)
-      kernels.halve(randomTile(8), out, 1, 0)
+      const out = new Uint8Array(TILE_BYTES).fill(9)
+      kernels.halve(randomTile(8), out, 1, 0, part)
       return out
     })
     expect(firstDifference(a, b)).toBe(-1)
+    const halved = (part.x1 - part.x0) * (part.y1 - part.y0) / 4
+    expect(new Uint32Array(a.buffer).filter(pixel => pixel === 0x09090909)).toHaveLength(TILE * TILE - halved)
   })
 })
 

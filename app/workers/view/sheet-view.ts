@@ -12,6 +12,9 @@ export interface View {
 }
 
 interface Board {
+  readonly level: number
+  readonly column: number
+  readonly row: number
   readonly context: OffscreenCanvasRenderingContext2D
   readonly canvas: OffscreenCanvas
   version: number
@@ -23,8 +26,8 @@ const APRON = 1
 const REST_MS = 11
 /** From this scale on pixels are shown as squares. */
 const SQUARE_FROM = 2
-/** Boards kept; the ones not shown are dropped beyond it. */
-const MOST_BOARDS = 400
+/** Boards kept, a quarter of a megabyte each; the ones not shown are dropped beyond it. */
+const MOST_BOARDS = 64
 
 /** Draws the flattened sheet into a canvas that a worker owns: only what changed, at any scale. */
 export class SheetView {
@@ -139,6 +142,7 @@ export class SheetView {
       for (let column = first.column; column <= last.column; column++) shown.push({ board: this.board(level, column, row), column, row })
     }
     this.dropOldBoards(shown.length)
+    if (level > 0) this.pyramid.letGoOfFullSize()
     // Drawn only when all are up to date: each lends the others its edge.
     for (const { board, column, row } of shown) {
       const box = cut({
@@ -168,7 +172,7 @@ export class SheetView {
     } else {
       const side = TILE + 2 * APRON
       const canvas = new OffscreenCanvas(side, side)
-      board = { canvas, context: canvas.getContext('2d', { willReadFrequently: true })!, version: -1 }
+      board = { level, column, row, canvas, context: canvas.getContext('2d', { willReadFrequently: true })!, version: -1 }
       this.boards.set(key, board)
       for (const { dx, dy, near } of this.around(tile)) put(board, near, dx, dy, null)
     }
@@ -209,9 +213,10 @@ export class SheetView {
   /** Forgets the boards shown longest ago; those in sight stay. */
   private dropOldBoards(inSight: number): void {
     const most = Math.max(MOST_BOARDS, inSight)
-    for (const key of this.boards.keys()) {
+    for (const [key, { level, column, row }] of this.boards) {
       if (this.boards.size <= most) return
       this.boards.delete(key)
+      if (level === 0) this.pyramid.letGo(column, row)
     }
   }
 }

@@ -43,10 +43,10 @@ function onClear(layers: readonly LayerTile[], at: number): number[] {
 const mean = (a: number, b: number) => (a + b + 1) >> 1
 
 /** The twin of `halve`: rows first, then columns, each mean rounded up on a half. */
-export function halvePlain(src: Tile, out: Tile, qx: number, qy: number): void {
+export function halvePlain(src: Tile, out: Tile, qx: number, qy: number, part: Rect): void {
   const half = TILE / 2
-  for (let y = 0; y < half; y++) {
-    for (let x = 0; x < half; x++) {
+  for (let y = part.y0 / 2; y < part.y1 / 2; y++) {
+    for (let x = part.x0 / 2; x < part.x1 / 2; x++) {
       const from = 4 * (2 * y * TILE + 2 * x)
       const to = 4 * ((y + qy * half) * TILE + x + qx * half)
       for (let c = 0; c < 4; c++) {

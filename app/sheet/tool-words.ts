@@ -6,8 +6,8 @@ export const TOOL_WORDS: Record<ToolName | 'pour', { name: string, use: string }
   'pencil': { name: 'Pencil', use: 'Light sketching; the paper’s tooth shows.' },
   'ink-pen': { name: 'Ink pen', use: 'Clean dark lines; press for width.' },
   'soft-brush': { name: 'Soft brush', use: 'Shading, built up slowly.' },
-  'hard-eraser': { name: 'Rubber', use: 'Takes paint off with a clear edge.' },
-  'soft-eraser': { name: 'Soft rubber', use: 'Lifts a little at a time.' },
+  'hard-eraser': { name: 'Hard eraser', use: 'Takes paint off with a clear edge.' },
+  'soft-eraser': { name: 'Soft eraser', use: 'Lifts a little at a time.' },
   'pour': { name: 'Pour', use: 'Fills a closed shape with one touch.' },
 }
 

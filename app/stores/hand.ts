@@ -1,4 +1,5 @@
 import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
 import { GREATEST_SIZE, LEAST_SIZE, TOOLS, toolSettings, type ToolName, type ToolSettings } from '#core/brush'
 import type { LaidTool, Plan, Step } from '#core/plan'
 import { steppedSize } from '../sheet/sizes'
@@ -85,15 +86,15 @@ export const useHand = defineStore('hand', () => {
 
   function pick(next: Colour): void {
     if (isSame(next, colour.value)) return
-    keepColour()
+    keepColour(next)
     colour.value = next
-    lastColours.value = lastColours.value.filter(each => !isSame(each, next))
   }
 
   /** Puts the colour in hand first among those before: one touch brings it back after mixing. */
-  function keepColour(): void {
+  function keepColour(next?: Colour): void {
     const old = colour.value
-    lastColours.value = [old, ...lastColours.value.filter(each => !isSame(each, old))].slice(0, MOST_LAST_COLOURS)
+    const others = lastColours.value.filter(each => !isSame(each, old) && !(next && isSame(each, next)))
+    lastColours.value = [old, ...others].slice(0, MOST_LAST_COLOURS)
   }
 
   /** Changes the colour while it is being mixed: the one before stays the one before. */

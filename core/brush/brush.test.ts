@@ -85,7 +85,7 @@ describe('a stroke', () => {
     expect(twice[150 * sheet.width + 200]! - once[150 * sheet.width + 200]!).toBeGreaterThan(20)
   })
 
-  it('of the rubber takes paint off, and nothing where there is none', () => {
+  it('of the eraser takes paint off, and nothing where there is none', () => {
     kernels.openMask(sheet.width, sheet.height)
     const stroke = new Stroke(kernels, drawing, layer, { tool: toolSettings('ink-pen', { size: 80 }), colour: [1, 2, 3], seed: 1 })
     stroke.extend(line(1).flatMap(([x, y, pressure]) => packSample({ x, y, pressure, wait: 8 })))

@@ -28,3 +28,8 @@ export const TOOLS = {
 export function toolSettings(tool: ToolName, set: Partial<Omit<ToolSettings, 'tool'>> = {}): ToolSettings {
   return { ...TOOLS[tool], ...set }
 }
+
+/** What the tools are called within a sentence. */
+export const TOOL_NAMES: Record<ToolName, string> = {
+  'pencil': 'pencil', 'ink-pen': 'ink pen', 'soft-brush': 'soft brush', 'hard-eraser': 'hard eraser', 'soft-eraser': 'soft eraser',
+}

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { toolSettingsSchema } from '../brush'
+import { TOOL_NAMES, toolSettingsSchema } from '../brush'
 import { cantTell, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
 import { actMark, paintActs, type PaintAct } from './process'
 import { listInWords } from './words'
@@ -25,10 +25,7 @@ const NEARLY = 0.6
 /** A size may be this much off the asked range before it counts: presets are rarely hit exactly. */
 const SIZE_SLACK = { gentle: 1.6, standard: 1.25, strict: 1 } as const
 
-const NAMES: Record<Asked['tool'], string> = {
-  'pencil': 'pencil', 'ink-pen': 'ink pen', 'soft-brush': 'soft brush',
-  'hard-eraser': 'hard eraser', 'soft-eraser': 'soft eraser', 'pour': 'pour',
-}
+const NAMES: Record<Asked['tool'], string> = { ...TOOL_NAMES, pour: 'pour' }
 
 const toolOf = (act: PaintAct) => (act.kind === 'pour' ? 'pour' : act.tool.tool)
 

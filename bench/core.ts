@@ -168,7 +168,7 @@ function lineDrawing(): Drawing {
       const angle = (2 * Math.PI * k) / 64
       samples.push(Math.round((cx + (120 + random.between(-4, 4)) * Math.cos(angle)) * 16), Math.round((cy + (200 + random.between(-5, 5)) * Math.sin(angle)) * 16), 800, 8)
     }
-    engine.take({ type: 'act', at: i, act: { kind: 'stroke', version: 1, layer: 'lines', tool: toolSettings('ink-pen', { size: 9 }), colour: [38, 42, 51], seed: i, samples } })
+    engine.take({ type: 'act', at: i, act: { kind: 'stroke', version: 2, layer: 'lines', tool: toolSettings('ink-pen', { size: 9 }), colour: [38, 42, 51], seed: i, samples } })
   }
   return engine.drawing
 }
@@ -247,7 +247,7 @@ export function mixedRecord(count: number): DrawingRecord {
     const layer = random.pick(layers)
     const colour: [number, number, number] = [random.int(0, 255), random.int(0, 255), random.int(0, 255)]
     const tool = toolSettings(random.pick(PAINT))
-    const act: Act = { kind: 'stroke', version: 1, layer, tool, colour, seed: random.next(), samples: wanderingSamples(random, sheet, random.int(20, 60)) }
+    const act: Act = { kind: 'stroke', version: 2, layer, tool, colour, seed: random.next(), samples: wanderingSamples(random, sheet, random.int(20, 60)) }
     entries.push({ type: 'act', at, act })
     if (i % 50 === 49) entries.push({ type: 'undo', at: at + 100 })
   }

@@ -41,7 +41,7 @@ export class Drawer {
     const settings = typeof tool === 'string' ? toolSettings(tool) : tool
     const { samples, durationMs } = drawBy({ ...this.hand, ...hand }, line, this.nextSeed())
     this.wait(PAUSE_MS + durationMs)
-    this.act({ kind: 'stroke', version: 1, layer, tool: settings, colour: [...colour], seed: this.nextSeed(), samples })
+    this.act({ kind: 'stroke', version: 2, layer, tool: settings, colour: [...colour], seed: this.nextSeed(), samples })
   }
 
   pour(layer: string, colour: Colour, x: number, y: number, grow = 2): void {

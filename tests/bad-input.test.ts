@@ -35,7 +35,7 @@ describe('a record batch', () => {
 
   const stroke = (set: object): Entry => ({
     type: 'act', at: 5,
-    act: { kind: 'stroke', version: 1, layer: 'sketch', tool: toolSettings('pencil'), colour: [1, 2, 3], seed: 1, samples: [16, 16, 500, 0], ...set } as never,
+    act: { kind: 'stroke', version: 2, layer: 'sketch', tool: toolSettings('pencil'), colour: [1, 2, 3], seed: 1, samples: [16, 16, 500, 0], ...set } as never,
   })
   const refused: [string, () => unknown, string][] = [
     ['out of order', () => batch(3, 9, plainEntries(9, 1)), 'batch-out-of-order'],

@@ -151,7 +151,7 @@ export function createEasel(drawing: number, person: number) {
     if (!layer || !lifted || isReadOnly.value) return
     if (!layer.visible) return say(`The layer “${layer.name}” is hidden, so you would not see what you draw.`, 'Show it in the stack first.', 'attention')
     if (settings) {
-      void host.beginStroke(layer.id, { tool: toRaw(settings), colour: toRaw(hand.colour) }, samples, time)
+      void host.beginStroke(layer.id, { tool: toRaw(settings), colour: [...hand.colour] }, samples, time)
     } else if (lifted.now.kind === 'pour') {
       const { tolerance, grow, borders } = lifted.now
       const [x, y] = [Math.floor(samples[0]! / 16), Math.floor(samples[1]! / 16)]

@@ -7,7 +7,7 @@ import { makingOf } from './making'
 const steps = [{ id: 'one', title: 'One' }, { id: 'two', title: 'Two' }] as Step[]
 const stroke = (at: number, tool: ToolName, waits: number[]): Entry => ({
   type: 'act', at,
-  act: { kind: 'stroke', version: 1, layer: 'a', tool: toolSettings(tool), colour: [0, 0, 0], seed: 1, samples: waits.flatMap(wait => [0, 0, 500, wait]) },
+  act: { kind: 'stroke', version: 2, layer: 'a', tool: toolSettings(tool), colour: [0, 0, 0], seed: 1, samples: waits.flatMap(wait => [0, 0, 500, wait]) },
 })
 const entries: Entry[] = [
   { type: 'step', at: 0, step: 'one' },

@@ -1,6 +1,6 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
-import { toolSettings } from '#core/brush'
+import { TOOL_IDS, toolSettings } from '#core/brush'
 import type { Plan, Step } from '#core/plan'
 import { useHand, type Colour } from './hand'
 
@@ -22,7 +22,7 @@ describe('the tray', () => {
   it('lays out what the step needs and lifts the first of it', () => {
     expect(hand.tools.map(each => each.key)).toEqual(['pencil-0', 'pour-1'])
     expect(hand.settings).toMatchObject({ tool: 'pencil', size: 9 })
-    expect(hand.cupboard).toEqual(['ink-pen', 'soft-brush', 'hard-eraser', 'soft-eraser'])
+    expect(hand.cupboard).toEqual(TOOL_IDS.filter(tool => tool !== 'pencil'))
   })
 
   it('fetches a tool once, and puts it back with the next step', () => {

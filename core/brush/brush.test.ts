@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { loadKernels } from '../kernels'
 import { layerAlpha, type Drawing, type Layer } from '../layers'
-import { PathWalker, type PathPoint } from './path'
+import { PathWalker } from './path'
+import { Spacer, type Step } from './steps'
 import { packSample, Stroke, toolSettings, toolSettingsSchema, TOOLS, unpackSample, type ToolSettings } from './index'
 
 const kernels = loadKernels()
@@ -20,14 +21,16 @@ function alphaOf(tool: ToolSettings, points: readonly (readonly [number, number,
   return layerAlpha(after, after.layers[0]!)
 }
 
+/** The ink pen with blunt ends, following the hand. */
+const untapered = (set: Partial<Omit<ToolSettings, 'tool'>>) => toolSettings('ink-pen', { taperIn: 0, taperOut: 0, steadying: 0, ...set })
 /** Width of what is painted in a column, px of full paint. */
 const widthAt = (alpha: Uint8Array, x: number) => Array.from({ length: sheet.height }, (_, y) => alpha[y * sheet.width + x]! / 255).reduce((sum, value) => sum + value, 0)
 const line = (pressure: number) => [[40, 150, pressure], [140, 150, pressure], [260, 150, pressure], [360, 150, pressure]] as const
 
 describe('the path of a stroke', () => {
-  const walk = (points: readonly PathPoint[], spacing: number): PathPoint[] => {
-    const placed: PathPoint[] = []
-    const walker = new PathWalker(() => spacing, point => placed.push(point))
+  const walk = (points: readonly { x: number, y: number, pressure: number }[], spacing: number): Step[] => {
+    const placed: Step[] = []
+    const walker = new PathWalker(new Spacer(() => spacing, step => placed.push(step)))
     for (const point of points) walker.add({ ...point, wait: 8 })
     walker.finish()
     return placed
@@ -60,11 +63,11 @@ describe('the path of a stroke', () => {
 
 describe('a stroke', () => {
   it.each([1, 2, 3, 5, 9, 24, 60, 130])('of the ink pen at %i px and full pressure is that wide', (size) => {
-    expect(Math.abs(widthAt(alphaOf(toolSettings('ink-pen', { size }), line(1)), 200) - size)).toBeLessThan(Math.max(0.35, size * 0.06))
+    expect(Math.abs(widthAt(alphaOf(untapered({ size }), line(1)), 200) - size)).toBeLessThan(Math.max(0.35, size * 0.06))
   })
 
   it('gets thinner or fainter as the tool says when pressed less', () => {
-    const pen = toolSettings('ink-pen', { size: 40 })
+    const pen = untapered({ size: 40 })
     const firm = widthAt(alphaOf(pen, line(1)), 200)
     const light = widthAt(alphaOf(pen, line(0.2)), 200)
     // 55 % of the width is governed by pressure: at a fifth of it 56 % is left.
@@ -72,7 +75,7 @@ describe('a stroke', () => {
   })
 
   it('at 60 % is 60 % where it crosses itself, too', () => {
-    const tool = toolSettings('ink-pen', { size: 30, opacity: 60, pressureSize: 0 })
+    const tool = untapered({ size: 30, opacity: 60, pressureSize: 0 })
     const alpha = alphaOf(tool, [[100, 150, 1], [300, 150, 1], [200, 60, 1], [200, 150, 1], [200, 250, 1]])
     expect(Math.max(...alpha)).toBeLessThanOrEqual(154)
     expect(alpha[150 * sheet.width + 200]).toBeGreaterThanOrEqual(153)
@@ -87,7 +90,7 @@ describe('a stroke', () => {
 
   it('of the eraser takes paint off, and nothing where there is none', () => {
     kernels.openMask(sheet.width, sheet.height)
-    const stroke = new Stroke(kernels, drawing, layer, { tool: toolSettings('ink-pen', { size: 80 }), colour: [1, 2, 3], seed: 1 })
+    const stroke = new Stroke(kernels, drawing, layer, { tool: untapered({ size: 80 }), colour: [1, 2, 3], seed: 1 })
     stroke.extend(line(1).flatMap(([x, y, pressure]) => packSample({ x, y, pressure, wait: 8 })))
     stroke.finish()
     const painted = stroke.lay()
@@ -112,7 +115,7 @@ describe('a stroke', () => {
   })
 
   it('may run off the sheet and come back', () => {
-    const alpha = alphaOf(toolSettings('ink-pen', { size: 20 }), [[-50, 150, 1], [200, 150, 1], [450, 150, 1]])
+    const alpha = alphaOf(untapered({ size: 20 }), [[-50, 150, 1], [200, 150, 1], [450, 150, 1]])
     expect(alpha[150 * sheet.width]).toBe(255)
     expect(alpha[150 * sheet.width + 399]).toBe(255)
   })

@@ -1,5 +1,11 @@
-export { radiusAt } from './dabs'
+export { radiusAt } from './response'
 export { FULL_PRESSURE, packSample, SAMPLE_FIELDS, samplesSchema, SUBPIXELS, unpackSample, type Sample } from './samples'
-export { GREATEST_SIZE, LEAST_SIZE, toolSettingsSchema, type ToolName, type ToolSettings } from './settings'
+export {
+  GREATEST_SIZE, GREATEST_STEADYING, LEAST_SIZE, STAMP_SHAPES, TOOL_IDS, toolSettingsSchema,
+  type StampShape, type Tip, type ToolName, type ToolSettings,
+} from './settings'
+export { fromVersion1, toolSettings1Schema, type ToolSettings1 } from './settings-1'
+export { Steadier } from './steady'
 export { Stroke, type StrokeStyle } from './stroke'
+export type { Frame } from './tips'
 export { TOOL_NAMES, TOOLS, toolSettings } from './tools'

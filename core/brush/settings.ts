@@ -1,31 +1,70 @@
 import { z } from 'zod'
+import { TEXTURES } from '../kernels'
 
 /** Sizes a tool may have, px. */
 export const LEAST_SIZE = 1
 export const GREATEST_SIZE = 600
+/** Strongest steadying. */
+export const GREATEST_STEADYING = 10
+
+export const TOOL_IDS = [
+  'pencil', 'ink-pen', 'broad-nib', 'round-brush', 'dry-brush', 'marker', 'crayon', 'chalk', 'spatter', 'stamp',
+  'soft-brush', 'wash', 'hard-eraser', 'soft-eraser', 'kneaded-eraser',
+] as const
+export type ToolName = typeof TOOL_IDS[number]
+
+export const STAMP_SHAPES = ['disc', 'ring', 'square', 'triangle', 'star', 'leaf'] as const
+export type StampShape = typeof STAMP_SHAPES[number]
 
 const percent = z.int().min(0).max(100)
+const bothWays = z.int().min(-100).max(100)
+
+/** What touches the paper. */
+export const tipSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('disc') }),
+  /** A flat edge: `angle` of its long side from the horizontal, degrees anticlockwise; `thin`: its short side, % of the long one. */
+  z.strictObject({ kind: z.literal('nib'), angle: z.int().min(0).max(179), thin: z.int().min(4).max(100) }),
+  /** A bundle of bristles across the stroke. `dryness`: how many of them skip; `reach`: how far the paint lasts, in sizes, 0 for ever. */
+  z.strictObject({ kind: z.literal('bristles'), dryness: percent, reach: z.int().min(0).max(400) }),
+  /** Drops thrown within the size while time passes: `rate` a second for each 10 px of the size; `drop`: their size, px. */
+  z.strictObject({ kind: z.literal('spray'), rate: z.int().min(1).max(400), drop: z.int().min(1).max(40) }),
+  /** A shape set down again and again. `turn`: always the same way up, along the stroke, or any way. */
+  z.strictObject({ kind: z.literal('shape'), shape: z.enum(STAMP_SHAPES), turn: z.enum(['upright', 'along', 'any']) }),
+])
+export type Tip = z.infer<typeof tipSchema>
 
 /**
  * A tool as it was set when a stroke was drawn. Whole numbers only, so that a record holds exactly
- * what was used. Per cents are of the full value; `pressure…` says how much of it pressure governs.
+ * what was used. Per cents are of the full value; `pressure…` and `speed…` say how much of it they
+ * govern (speed below 0: faster gives more).
  */
 export const toolSettingsSchema = z.strictObject({
-  tool: z.enum(['pencil', 'ink-pen', 'soft-brush', 'hard-eraser', 'soft-eraser']),
+  tool: z.enum(TOOL_IDS),
   /** Diameter, px. */
   size: z.int().min(LEAST_SIZE).max(GREATEST_SIZE),
   opacity: percent,
   flow: z.int().min(1).max(100),
   hardness: percent,
-  /** Distance between dabs, % of the diameter. */
-  spacing: z.int().min(2).max(100),
+  /** Distance between dabs, % of the diameter (of a nib: of its short side). */
+  spacing: z.int().min(2).max(400),
+  tip: tipSchema,
+  /** What the paper does to the paint, %. `depth` thins faint paint in the hollows, `bite` skips them. */
+  grain: z.strictObject({ texture: z.enum(TEXTURES), depth: z.int().min(0).max(400), bite: z.int().min(0).max(800) }),
+  /** How much paler inside than at the rim, %. */
+  rim: percent,
+  /** How far dabs stray from the path, % of the diameter. */
+  scatter: z.int().min(0).max(400),
   pressureSize: percent,
   pressureFlow: percent,
+  speedSize: bothWays,
+  speedFlow: bothWays,
+  /** Length over which a stroke swells at its start and thins at its end, % of the diameter. */
+  taperIn: z.int().min(0).max(2000),
+  taperOut: z.int().min(0).max(2000),
   gather: z.enum(['flow', 'peak']),
-  effect: z.enum(['paint', 'erase']),
-  /** Depth of the paper's tooth, %: 0 smooth, 100 a thin mask loses all in the hollows. */
-  tooth: z.int().min(0).max(400),
+  effect: z.enum(['paint', 'glaze', 'erase']),
+  /** 0 the hand as it is … 10 very calm. */
+  steadying: z.int().min(0).max(GREATEST_STEADYING),
 })
 
 export type ToolSettings = z.infer<typeof toolSettingsSchema>
-export type ToolName = ToolSettings['tool']

@@ -1,30 +1,41 @@
 import { EMPTY_RECT, unionRect, type Rect } from '../base'
-import { TILE_BYTES, type Kernels, type Laying, type Tile } from '../kernels'
+import { TILE_BYTES, type Dab, type Kernels, type Laying, type Tile } from '../kernels'
 import { layMask, tileOrigin, Touched, withLayer, type Drawing, type Layer } from '../layers'
-import { dabBoxOf, spacingAt, type DabPlacer } from './dabs'
-import { PathWalker, type PathPoint } from './path'
-import { unpackSample, SAMPLE_FIELDS } from './samples'
+import { dabBoxOf } from './dabs'
+import { distance, PathWalker, type PathPoint, type Trace } from './path'
+import { responseOf } from './response'
+import { SAMPLE_FIELDS, unpackSample, type Sample } from './samples'
 import type { ToolSettings } from './settings'
+import { Steadier } from './steady'
+import { traceOf, type Frame } from './tips'
 
 /** What a stroke is, apart from its samples. */
 export interface StrokeStyle {
   readonly tool: ToolSettings
   readonly colour: readonly [number, number, number]
   readonly seed: number
+  /** Where the stroke is repeated, as by a mirror line; besides where it was drawn. */
+  readonly echoes?: readonly Frame[]
 }
 
+const AS_DRAWN: Frame = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 }
+
 /**
- * A stroke while it grows. Dabs go into the kernels' one stroke mask; the mask is laid over the
- * layer as it was before the stroke, for the preview and for the result alike.
+ * A stroke while it grows. Samples are steadied, walked as a curve and drawn with the tool's tip
+ * into the kernels' one stroke mask; the mask is laid over the layer as it was before the stroke,
+ * for the preview and for the result alike.
  */
 export class Stroke {
   /** All that was touched so far. */
   readonly touched: Touched
-  private readonly walker: PathWalker
-  private readonly place: DabPlacer
   private readonly laying: Laying
-  private fresh: Rect = EMPTY_RECT
   private readonly previews = new Map<number, Tile>()
+  private readonly steadier: Steadier
+  /** Kept when the end is tapered: where the end is, is known only at lift-off. */
+  private readonly steadied: Sample[] = []
+  private walker: PathWalker
+  private length = 0
+  private fresh: Rect = EMPTY_RECT
 
   constructor(
     private readonly kernels: Kernels,
@@ -32,17 +43,16 @@ export class Stroke {
     readonly layer: Layer,
     private readonly style: StrokeStyle,
   ) {
-    const { tool } = style
-    this.walker = new PathWalker(pressure => spacingAt(tool, pressure), point => this.dab(point))
-    this.place = dabBoxOf(kernels).placer(tool)
     this.laying = layingOf(style)
     this.touched = new Touched(drawing.sheet)
+    this.steadier = new Steadier(style.tool.steadying)
+    this.walker = new PathWalker(this.traces(Infinity))
   }
 
   /** Takes packed samples, any number of them, and returns what they touched. */
   extend(packed: readonly number[]): Rect {
     this.fresh = EMPTY_RECT
-    for (let i = 0; i < packed.length / SAMPLE_FIELDS; i++) this.walker.add(unpackSample(packed, i))
+    for (let i = 0; i < packed.length / SAMPLE_FIELDS; i++) this.walk(this.steadier.add(unpackSample(packed, i)))
     return this.fresh
   }
 
@@ -59,10 +69,12 @@ export class Stroke {
     return tile
   }
 
-  /** Draws what is left of the path and returns what that touched. */
+  /** Draws what is left of the path, with its end tapered, and returns what that touched. */
   finish(): Rect {
     this.fresh = EMPTY_RECT
+    for (const sample of this.steadier.finish()) this.walk(sample)
     this.walker.finish()
+    if (this.style.tool.taperOut > 0) this.drawAgain()
     return this.fresh
   }
 
@@ -75,18 +87,66 @@ export class Stroke {
 
   /** Leaves the stroke undone and cleans the mask. */
   drop(): void {
-    for (const { part } of this.touched.parts()) this.kernels.clearMask(part)
+    this.clearMask()
     this.previews.clear()
   }
 
-  private dab(point: PathPoint): void {
-    const { dab, x, y } = this.place(point)
+  private walk(sample: Sample): void {
+    if (this.style.tool.taperOut > 0) this.steadied.push(sample)
+    this.walker.add(sample)
+  }
+
+  /** The whole stroke once more, now that its length is known. */
+  private drawAgain(): void {
+    this.clearMask()
+    for (const { part } of this.touched.parts()) this.fresh = unionRect(this.fresh, part)
+    this.walker = new PathWalker(this.traces(this.length))
+    for (const sample of this.steadied) this.walker.add(sample)
+    this.walker.finish()
+  }
+
+  private clearMask(): void {
+    for (const { part } of this.touched.parts()) this.kernels.clearMask(part)
+  }
+
+  /** The stroke and its echoes. @param total its length, px, or Infinity. */
+  private traces(total: number): Trace {
+    const { tool, seed, echoes = [] } = this.style
+    const box = dabBoxOf(this.kernels)
+    const put = (dab: Dab, x: number, y: number) => this.put(dab, x, y)
+    const traces = [AS_DRAWN, ...echoes].map((frame) => {
+      const trace = traceOf({ tool, response: responseOf(tool, total), box, seed, frame, put })
+      return frame === AS_DRAWN ? trace : mapped(trace, frame)
+    })
+    return {
+      begin: point => traces.forEach(trace => trace.begin(point)),
+      piece: (a, b) => {
+        this.length += distance(a, b)
+        for (const trace of traces) trace.piece(a, b)
+      },
+    }
+  }
+
+  private put(dab: Dab, x: number, y: number): void {
     this.kernels.stamp(this.style.tool.gather, dab, x, y)
     const size = { x0: x, y0: y, x1: x + dab.blocks * 8, y1: y + dab.rows }
     this.fresh = unionRect(this.fresh, this.touched.add(size))
   }
 }
 
+/** A trace that is told of the path as the frame maps it. */
+function mapped(trace: Trace, { a, b, c, d, e, f }: Frame): Trace {
+  const map = (point: PathPoint): PathPoint => ({ ...point, x: a * point.x + c * point.y + e, y: b * point.x + d * point.y + f })
+  return {
+    begin: point => trace.begin(map(point)),
+    piece: (from, to) => trace.piece(map(from), map(to)),
+  }
+}
+
 function layingOf({ tool, colour, seed }: StrokeStyle): Laying {
-  return { kind: tool.effect, colour, opacity: tool.opacity / 100, depth: tool.tooth / 100, seed }
+  const { texture, depth, bite } = tool.grain
+  return {
+    kind: tool.effect, colour, opacity: tool.opacity / 100,
+    grain: { texture, depth: depth / 100, bite: bite / 100 }, rim: tool.rim / 100, seed,
+  }
 }

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { CoreError, seededRandom } from '../base'
-import { SAMPLE_FIELDS, toolSettings } from '../brush'
+import { SAMPLE_FIELDS, TOOL_IDS, toolSettings } from '../brush'
 import { loadKernels, plainKernels } from '../kernels'
 import { flattenDrawing } from '../layers'
-import { contentHash, Engine, replay, requireRecord, type DrawingRecord, type StrokeAct } from './index'
+import { contentHash, Engine, replay, requireRecord, type DrawingRecord, type FreshStrokeAct } from './index'
 import { randomEntries, wanderingSamples } from './testing'
 
 const kernels = loadKernels()
@@ -13,10 +13,10 @@ function recordOf(seed: number, count: number): DrawingRecord {
   return { version: 1, sheet, entries: randomEntries(seed, sheet, count) }
 }
 
-function strokeAct(seed: number, layer = 'one'): StrokeAct {
+function strokeAct(seed: number, layer = 'one'): FreshStrokeAct {
   const random = seededRandom(seed)
   return {
-    kind: 'stroke', version: 1, layer, tool: toolSettings(random.pick(['pencil', 'ink-pen', 'soft-brush'] as const), { size: 30 }),
+    kind: 'stroke', version: 2, layer, tool: toolSettings(random.pick(TOOL_IDS), { size: 30 }),
     colour: [20, 60, 90], seed, samples: wanderingSamples(random, sheet, 30),
   }
 }

@@ -1,7 +1,7 @@
-import { Stroke, type StrokeStyle } from '../brush'
+import { Stroke } from '../brush'
 import type { Kernels } from '../kernels'
 import type { Drawing, Layer, Sheet } from '../layers'
-import type { Act, StrokeAct } from './acts'
+import { freshStyleOf, styleOf, type Act, type FreshStyle, type StrokeAct } from './acts'
 import { requireLayer } from './acts/contract'
 import { History, type Moment } from './history'
 import type { DrawingRecord, Entry } from './record'
@@ -69,14 +69,14 @@ export class Engine {
   }
 
   /** Starts a stroke that grows as the pen moves. Throws CoreError when the layer is not there. */
-  beginStroke(layer: string, style: StrokeStyle): Stroke {
+  beginStroke(layer: string, style: FreshStyle): Stroke {
     const { drawing } = this
-    return this.strokeOn(drawing, requireLayer(drawing, layer), style)
+    return new Stroke(this.kernels, drawing, requireLayer(drawing, layer), freshStyleOf(style))
   }
 
   /** A stroke on a picture of any moment: to show a replay in the middle of one. One stroke is open at a time. */
-  strokeOn(drawing: Drawing, layer: Layer, style: StrokeStyle): Stroke {
-    return new Stroke(this.kernels, drawing, layer, style)
+  strokeOn(drawing: Drawing, layer: Layer, act: StrokeAct): Stroke {
+    return new Stroke(this.kernels, drawing, layer, styleOf(act))
   }
 
   /** Ends a live stroke: its picture becomes that of the act, which is not drawn a second time. */

@@ -1,10 +1,8 @@
-import { toolSettings, type ToolName } from '../brush'
+import { TOOL_IDS, toolSettings } from '../brush'
 import { seededRandom, type Random } from '../base'
-import type { Act } from './acts'
+import { ECHO_ONE, type Act } from './acts'
 import type { Entry } from './record'
 import type { Sheet } from '../layers'
-
-const NAMES: readonly ToolName[] = ['pencil', 'ink-pen', 'soft-brush', 'hard-eraser', 'soft-eraser']
 
 /** A wandering hand: packed samples of a stroke that turns, speeds up and presses unevenly. For tests and benches. */
 export function wanderingSamples(random: Random, sheet: Sheet, count: number): number[] {
@@ -38,10 +36,13 @@ function randomAct(random: Random, sheet: Sheet, layers: string[]): Act {
   }
   if (roll < 0.14) return { kind: 'layer-look', layer, visible: random.unit() < 0.8, opacity: random.int(20, 100) }
   if (roll < 0.17 && layers.length > 1) return { kind: 'layer-move', layer, place: random.int(0, layers.length - 1) }
-  const tool = toolSettings(random.pick(NAMES), {
+  const tool = toolSettings(random.pick(TOOL_IDS), {
     size: random.pick([1, 3, 8, 20, 60, 140]), opacity: random.int(10, 100), flow: random.int(2, 100), hardness: random.int(0, 100),
+    steadying: random.pick([0, 0, 3, 8]), scatter: random.pick([0, 0, 60]), speedSize: random.pick([0, -40, 70]), speedFlow: random.pick([0, 50]),
   })
-  return { kind: 'stroke', version: 1, layer, tool, colour, seed, samples: wanderingSamples(random, sheet, random.int(1, 40)) }
+  const samples = wanderingSamples(random, sheet, random.int(1, 40))
+  const mirror: [number, number, number, number, number, number] = [-ECHO_ONE, 0, 0, ECHO_ONE, sheet.width * ECHO_ONE, 0]
+  return { kind: 'stroke', version: 2, layer, tool, colour, seed, samples, ...(random.unit() < 0.15 && { echoes: [mirror] }) }
 }
 
 /** A record of random acts, undos and redos that all can be done. For tests and benches. */

@@ -1,5 +1,5 @@
 import type { Rect } from '../base'
-import { TILE, TILE_BYTES, type Kernels } from '../kernels'
+import { NO_GRAIN, TILE, TILE_BYTES, type Kernels } from '../kernels'
 import { flattenTile, layMask, tileNumber, tileOrigin, tilesUnder, withLayer, type Drawing, type Layer, type TilePart } from '../layers'
 import { flood, OPEN, SHUT, UNKNOWN } from './flood'
 import { growRegion } from './grow'
@@ -41,7 +41,7 @@ function lay(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pour, plane:
       count(covered, sheet, y, runs[i]!, runs[i + 1]!)
     }
   })
-  const laying = { kind: 'paint', colour: act.colour, opacity: 1, depth: 0, seed: act.seed } as const
+  const laying = { kind: 'paint', colour: act.colour, opacity: 1, grain: NO_GRAIN, rim: 0, seed: act.seed } as const
   const parts = tilesUnder(sheet, filled)
   // A tile that is covered wholly becomes the colour alone: one such tile serves for all of them.
   const isWhole = ({ number }: TilePart) => covered.get(number) === TILE * TILE

@@ -40,20 +40,47 @@ export interface Dab {
   readonly spans: Int16Array
 }
 
+/** The coverage of a dab, row-major, {@link Dab.blocks} × 8 values a row. */
+export interface DabValues {
+  readonly rows: number
+  readonly blocks: number
+  readonly reach: number
+  readonly values: Uint16Array
+}
+
 /** How dabs gather in the stroke mask: `flow` builds up, `peak` keeps the strongest. */
 export type Gather = 'flow' | 'peak'
 
+/** Textures that paint catches on. */
+export const TEXTURES = ['cartridge', 'cold-pressed', 'laid', 'canvas'] as const
+export type TextureName = typeof TEXTURES[number]
+
+/** What a texture does to paint. */
+export interface Grain {
+  readonly texture: TextureName
+  /** Thins a thin mask in the hollows: 0 not at all, 1 a faint one loses all there. */
+  readonly depth: number
+  /** Skips the hollows: the mask is pulled away from the texture's height by so much. */
+  readonly bite: number
+}
+
 /** How a finished mask is laid over a tile. */
 export interface Laying {
-  readonly kind: 'paint' | 'erase'
+  /** A glaze multiplies with the paint that is there. */
+  readonly kind: 'paint' | 'glaze' | 'erase'
   /** Red, green, blue, 0 … 255. Ignored when erasing. */
   readonly colour: readonly [number, number, number]
   /** 0 … 1. */
   readonly opacity: number
-  readonly depth: number
+  readonly grain: Grain
+  /** How much paler it is inside than at its rim, 0 … 1. */
+  readonly rim: number
   /** Seed of the act: shifts the dither matrix, so that faint acts do not round alike. */
   readonly seed: number
 }
+
+/** Paint that lies flat and takes no grain. */
+export const NO_GRAIN: Grain = { texture: 'cartridge', depth: 0, bite: 0 }
 
 export interface LayerTile {
   readonly tile: Tile
@@ -80,8 +107,10 @@ export interface Kernels {
   fillMaskRow(y: number, x0: number, x1: number): void
   /** A copy of the mask inside `rect`, row-major. */
   readMask(rect: Rect): Uint16Array
-  /** Throws when the dabs' memory is full: ask {@link dabBytes} and drop them first. */
+  /** A round dab. Throws when the dabs' memory is full: ask {@link dabBytes} and drop them first. */
   makeDab(spec: DabSpec): Dab
+  /** A dab of any shape from its coverage, 0 … {@link FULL}; memory as with {@link makeDab}. */
+  loadDab(shape: DabValues): Dab
   /** Forgets every dab made so far; none of them may be stamped again. */
   dropDabs(): void
   /** Stamps a dab with its top left corner at (x, y); what lies off the sheet is dropped. */

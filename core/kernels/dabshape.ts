@@ -63,6 +63,9 @@ export function clipDab(dab: Dab, x: number, y: number, width: number, height: n
 
 /** An upper bound of the memory that a dab takes, in bytes. */
 export function dabBytes(spec: DabSpec): number {
-  const { rows, blocks } = dabShape(spec)
+  return bytesOf(dabShape(spec))
+}
+
+export function bytesOf({ rows, blocks }: { readonly rows: number, readonly blocks: number }): number {
   return rows * blocks * 16 + rows * 4 + 32
 }

@@ -2,8 +2,9 @@ import type { Kernels } from './contract'
 import { plainKernels } from './plain'
 import { simdKernels } from './simd'
 
-export { DAB_ARENA_BYTES, FULL, isClearTile, TILE, TILE_BYTES, type Dab, type DabSpec, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type Tile } from './contract'
-export { dabBytes } from './dabshape'
+export { DAB_ARENA_BYTES, FULL, isClearTile, NO_GRAIN, TEXTURES, TILE, TILE_BYTES, type Dab, type DabSpec, type DabValues, type Gather, type Grain, type Ground, type Kernels, type LayerTile, type Laying, type TextureName, type Tile } from './contract'
+export { bytesOf, dabBytes } from './dabshape'
+export { TEXTURE_SIDE, textureOf } from './textures'
 export { plainKernels } from './plain'
 export { COMPOSITE_LAYERS, simdKernels } from './simd'
 

@@ -6,8 +6,9 @@ export interface KernelExports {
   makeDab(out: number, stride: number, rows: number, lanes: number, cx: number, cy: number, inner: number, outer: number, flow: number): void
   stampFlow(mask: number, maskStride: number, dab: number, dabStride: number, spans: number, rows: number, b0: number, b1: number): void
   stampPeak(mask: number, maskStride: number, dab: number, dabStride: number, spans: number, rows: number, b0: number, b1: number): void
-  layPaint(src: number, out: number, mask: number, maskStride: number, x0: number, y0: number, lanes: number, rows: number, red: number, green: number, blue: number, opacity: number, dither: number, ditherX: number, ditherY: number, grain: number, grainX: number, grainY: number, depth: number): void
-  layErase(src: number, out: number, mask: number, maskStride: number, x0: number, y0: number, lanes: number, rows: number, opacity: number, dither: number, ditherX: number, ditherY: number, grain: number, grainX: number, grainY: number, depth: number): void
+  layPaint(src: number, out: number, mask: number, maskStride: number, x0: number, y0: number, lanes: number, rows: number, red: number, green: number, blue: number, opacity: number, dither: number, ditherX: number, ditherY: number, grain: number, grainX: number, grainY: number, depth: number, bite: number, rim: number): void
+  layGlaze(src: number, out: number, mask: number, maskStride: number, x0: number, y0: number, lanes: number, rows: number, red: number, green: number, blue: number, opacity: number, dither: number, ditherX: number, ditherY: number, grain: number, grainX: number, grainY: number, depth: number, bite: number, rim: number): void
+  layErase(src: number, out: number, mask: number, maskStride: number, x0: number, y0: number, lanes: number, rows: number, opacity: number, dither: number, ditherX: number, ditherY: number, grain: number, grainX: number, grainY: number, depth: number, bite: number, rim: number): void
   compositeOnPaper(table: number, count: number, out: number, x0: number, y0: number, lanes: number, rows: number, red: number, green: number, blue: number): void
   compositeOnClear(table: number, count: number, out: number, x0: number, y0: number, lanes: number, rows: number): void
   halve(src: number, srcStride: number, out: number, outStride: number, lanes: number, rows: number): void

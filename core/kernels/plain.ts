@@ -1,25 +1,36 @@
 import { assert, type Rect } from '../base'
-import { FULL, type Dab, type DabSpec, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type Tile } from './contract'
+import { FULL, type Dab, type DabSpec, type DabValues, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type TextureName, type Tile } from './contract'
 import { clipDab, dabShape, spansOf } from './dabshape'
 import { compositePlain, halvePlain } from './plain/composite'
 import { makeDabPlain } from './plain/dab'
 import { layPlain } from './plain/lay'
-import { ditherMatrix, toothTexture } from './tables'
+import { ditherMatrix } from './dither'
+import { textureOf } from './textures'
 
 interface PlainDab extends Dab { readonly values: Uint16Array }
 
 /** The plain twin of the SIMD kernels: the fallback, and what tests hold them against. */
 export function plainKernels(): Kernels {
-  const tables = { dither: ditherMatrix(), tooth: toothTexture() }
+  const dither = ditherMatrix()
+  const textures = new Map<TextureName, Uint16Array>()
   let mask = new Uint16Array(0)
   let width = 0
   let height = 0
 
   function makeDab(spec: DabSpec): PlainDab {
     const shape = dabShape(spec)
-    const values = makeDabPlain(shape)
     const { rows, blocks, reach } = shape
+    return loadDab({ rows, blocks, reach, values: makeDabPlain(shape) })
+  }
+
+  function loadDab({ rows, blocks, reach, values }: DabValues): PlainDab {
     return { rows, blocks, reach, spans: spansOf(values, rows, blocks), values }
+  }
+
+  function texture(name: TextureName): Uint16Array {
+    let values = textures.get(name)
+    if (!values) textures.set(name, values = textureOf(name))
+    return values
   }
 
   function stamp(gather: Gather, dab: Dab, x: number, y: number): void {
@@ -64,10 +75,11 @@ export function plainKernels(): Kernels {
       return out
     },
     makeDab,
+    loadDab,
     dropDabs() {},
     stamp,
     lay(laying: Laying, src: Tile | null, out: Tile, tileX: number, tileY: number, rect: Rect) {
-      layPlain(tables, laying, src, out, tileX, tileY, rect, (x, y) => mask[y * width + x]!)
+      layPlain({ dither, texture: texture(laying.grain.texture) }, laying, src, out, tileX, tileY, rect, (x, y) => mask[y * width + x]!)
     },
     composite(layers: readonly LayerTile[], ground: Ground, out: Tile, rect: Rect) {
       compositePlain(layers, ground, out, rect)

@@ -1,8 +1,9 @@
 import { assert, type Rect } from '../base'
-import { DAB_ARENA_BYTES, FULL, TILE, TILE_BYTES, type Dab, type DabSpec, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type Tile } from './contract'
-import { clipDab, dabBytes, dabShape, spansOf } from './dabshape'
+import { DAB_ARENA_BYTES, FULL, TILE, TILE_BYTES, type Dab, type DabSpec, type DabValues, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type TextureName, type Tile } from './contract'
+import { bytesOf, clipDab, dabShape, spansOf } from './dabshape'
 import { instantiateKernels } from './instantiate'
-import { ditherMatrix, toothTexture } from './tables'
+import { ditherMatrix } from './dither'
+import { TEXTURE_SIDE, textureOf } from './textures'
 
 /** Most layers flattened in one call; more are flattened in turns by the caller. */
 export const COMPOSITE_LAYERS = 64
@@ -42,8 +43,7 @@ export function simdKernels(): Kernels {
     const values = thresholds.subarray(row * 16, row * 16 + 16)
     new Float32Array(memory.buffer, dither + row * 128, 32).set([...values, ...values])
   }
-  const tooth = reserve(256 * 256 * 2 + 64)
-  new Uint16Array(memory.buffer, tooth, 65536).set(toothTexture())
+  const textures = new Map<TextureName, number>()
   const layIn = reserve(TILE_BYTES)
   const layOut = reserve(TILE_BYTES)
   const table = reserve(COMPOSITE_LAYERS * 8)
@@ -60,17 +60,45 @@ export function simdKernels(): Kernels {
 
   const cell = (x: number, y: number) => maskAddress + y * stride + (x + GUTTER) * 2
 
-  function makeDab(spec: DabSpec): SimdDab {
-    const shape = dabShape(spec)
-    const { rows, blocks, reach } = shape
-    assert(arenaTop + dabBytes(spec) <= arena + DAB_ARENA_BYTES, `no room for a dab of radius ${spec.radius}`)
-    const address = arenaTop
-    exports.makeDab(address, blocks * 16, rows, blocks * 8, shape.cx, shape.cy, shape.inner, shape.outer, shape.flow)
+  /** Room for a dab's values and spans. */
+  function claim(shape: { rows: number, blocks: number }): number {
+    assert(arenaTop + bytesOf(shape) <= arena + DAB_ARENA_BYTES, `no room for a dab of ${shape.rows} rows`)
+    return arenaTop
+  }
+
+  /** Finds the spans of values that are in place, and closes the dab. */
+  function settle({ rows, blocks, reach }: { rows: number, blocks: number, reach: number }, address: number): SimdDab {
     const spans = spansOf(new Uint16Array(memory.buffer, address, rows * blocks * 8), rows, blocks)
     const spansAddress = address + rows * blocks * 16
     new Int16Array(memory.buffer, spansAddress, rows * 2).set(spans)
     arenaTop = (spansAddress + rows * 4 + 15) & ~15
     return { rows, blocks, reach, spans, address, spansAddress, generation }
+  }
+
+  function makeDab(spec: DabSpec): SimdDab {
+    const shape = dabShape(spec)
+    const { rows, blocks } = shape
+    const address = claim(shape)
+    exports.makeDab(address, blocks * 16, rows, blocks * 8, shape.cx, shape.cy, shape.inner, shape.outer, shape.flow)
+    return settle(shape, address)
+  }
+
+  function loadDab(shape: DabValues): SimdDab {
+    const address = claim(shape)
+    new Uint16Array(memory.buffer, address, shape.values.length).set(shape.values)
+    return settle(shape, address)
+  }
+
+  /** Where a texture lies; put there when it is first asked for. */
+  function texture(name: TextureName): number {
+    let address = textures.get(name)
+    if (address === undefined) {
+      // Four values are read at once, from any column: a row's end may be read over.
+      address = reserve(TEXTURE_SIDE * TEXTURE_SIDE * 2 + 64)
+      new Uint16Array(memory.buffer, address, TEXTURE_SIDE * TEXTURE_SIDE).set(textureOf(name))
+      textures.set(name, address)
+    }
+    return address
   }
 
   function stamp(gather: Gather, dab: Dab, x: number, y: number): void {
@@ -96,14 +124,17 @@ export function simdKernels(): Kernels {
     else bytes.fill(0, layIn + from, layIn + to)
     const seedX = tileX + (laying.seed & 15)
     const seedY = tileY + ((laying.seed >>> 4) & 15)
+    const { grain, rim, opacity } = laying
+    const height = grain.depth > 0 || grain.bite > 0 ? texture(grain.texture) : 0
     const mask = cell(tileX + x0, rect.y0)
-    if (laying.kind === 'paint') {
-      const [r, g, b] = laying.colour
-      exports.layPaint(layIn, layOut, mask, stride, x0, y0, lanes, y1 - y0, r, g, b, laying.opacity,
-        dither, seedX & 15, seedY & 15, tooth, tileX, tileY, laying.depth)
+    if (laying.kind === 'erase') {
+      exports.layErase(layIn, layOut, mask, stride, x0, y0, lanes, y1 - y0, opacity,
+        dither, seedX & 15, seedY & 15, height, tileX, tileY, grain.depth, grain.bite, rim)
     } else {
-      exports.layErase(layIn, layOut, mask, stride, x0, y0, lanes, y1 - y0, laying.opacity,
-        dither, seedX & 15, seedY & 15, tooth, tileX, tileY, laying.depth)
+      const run = laying.kind === 'paint' ? exports.layPaint : exports.layGlaze
+      const [r, g, b] = laying.colour
+      run(layIn, layOut, mask, stride, x0, y0, lanes, y1 - y0, r, g, b, opacity,
+        dither, seedX & 15, seedY & 15, height, tileX, tileY, grain.depth, grain.bite, rim)
     }
     copyRows(layOut, out, { x0: rect.x0 - tileX, x1: rect.x1 - tileX, y0, y1 })
   }
@@ -173,6 +204,7 @@ export function simdKernels(): Kernels {
       return out
     },
     makeDab,
+    loadDab,
     dropDabs() {
       arenaTop = arena
       generation++

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { seededRandom } from '../base'
-import { FULL, TILE, TILE_BYTES, plainKernels, simdKernels, type Kernels, type Tile } from './index'
+import { FULL, NO_GRAIN, TEXTURES, TILE, TILE_BYTES, plainKernels, simdKernels, TEXTURE_SIDE, textureOf, type Kernels, type Tile } from './index'
 
 const simd = simdKernels()
 const plain = plainKernels()
@@ -52,7 +52,7 @@ describe('the SIMD kernels give the bytes of their plain twins', () => {
     }), { numRuns: 120, seed: 4711 })
   })
 
-  it.each(['paint', 'erase'] as const)('for laying a mask over a tile: %s', (kind) => {
+  it.each(['paint', 'glaze', 'erase'] as const)('for laying a mask over a tile: %s', (kind) => {
     const src = randomTile(5)
     for (const kernels of both) {
       const random = seededRandom(99)
@@ -61,11 +61,16 @@ describe('the SIMD kernels give the bytes of their plain twins', () => {
         kernels.writeMaskRow(0, y, Uint16Array.from({ length: 300 }, () => random.pick([0, FULL, random.int(0, FULL), 1, 300])))
       }
     }
-    for (const [opacity, depth, seed, from] of [[1, 0, 0, src], [0.37, 0, 0xabcd, src], [0.8, 1.6, 77, src], [1, 0, 13, null]] as const) {
+    const cases = [
+      [1, 0, 0, 0, 0, src], [0.37, 0, 0, 0, 0xabcd, src], [0.8, 1.6, 0, 0, 77, src], [1, 0, 0, 0, 13, null],
+      [0.9, 0, 2.6, 0, 5, src], [1, 0.4, 3.3, 0, 6, null], [0.46, 0.9, 0, 0.48, 7, src], [0.7, 0.3, 1.2, 1, 8, src],
+    ] as const
+    for (const [opacity, depth, bite, rim, seed, from] of cases) {
+      const grain = { texture: TEXTURES[seed % TEXTURES.length]!, depth, bite }
       const rect = { x0: 3, y0: 5, x1: 250, y1: 256 }
       const [a, b] = onBoth((kernels) => {
         const out = new Uint8Array(TILE_BYTES).fill(9)
-        kernels.lay({ kind, colour: [200, 120, 40], opacity, depth, seed }, from, out, 0, 0, rect)
+        kernels.lay({ kind, colour: [200, 120, 40], opacity, grain, rim, seed }, from, out, 0, 0, rect)
         return out
       })
       expect(firstDifference(a, b)).toBe(-1)
@@ -78,7 +83,7 @@ describe('the SIMD kernels give the bytes of their plain twins', () => {
       kernels.openMask(600, 300)
       kernels.stamp('flow', kernels.makeDab({ radius: 80, hardness: 0.2, flow: 9000, phaseX: 1, phaseY: 3 }), 220, 40)
       const out = new Uint8Array(TILE_BYTES)
-      kernels.lay({ kind: 'paint', colour: [10, 20, 250], opacity: 0.5, depth: 0.9, seed: 3 }, null, out, 256, 0, { x0: 256, y0: 0, x1: 512, y1: 256 })
+      kernels.lay({ kind: 'paint', colour: [10, 20, 250], opacity: 0.5, grain: { texture: 'laid', depth: 0.9, bite: 0.5 }, rim: 0.2, seed: 3 }, null, out, 256, 0, { x0: 256, y0: 0, x1: 512, y1: 256 })
       return out
     })
     expect(firstDifference(a, b)).toBe(-1)
@@ -107,6 +112,19 @@ describe('the SIMD kernels give the bytes of their plain twins', () => {
   })
 })
 
+describe('textures', () => {
+  it.each(TEXTURES)('%s is spread evenly from ridge to hollow and repeats without a seam', (name) => {
+    const values = textureOf(name)
+    const mean = values.reduce((sum, value) => sum + value, 0) / values.length
+    expect(mean / FULL).toBeCloseTo(0.5, 2)
+    expect([Math.min(...values), Math.max(...values)]).toEqual([0, FULL])
+    // The step over the edge is no greater than steps elsewhere.
+    const steps = (x0: number, x1: number) => Array.from({ length: TEXTURE_SIDE }, (_, y) => Math.abs(values[y * TEXTURE_SIDE + x0]! - values[y * TEXTURE_SIDE + x1]!)).reduce((sum, step) => sum + step, 0)
+    const within = Array.from({ length: 16 }, (_, i) => steps(16 * i + 7, 16 * i + 8)).concat(Array.from({ length: 15 }, (_, i) => steps(16 * i + 15, 16 * i + 16)))
+    expect(steps(TEXTURE_SIDE - 1, 0)).toBeLessThanOrEqual(1.3 * Math.max(...within))
+  })
+})
+
 describe.each(both.map(kernels => [kernels.name, kernels] as const))('%s kernels', (_name, kernels) => {
   it('keep a colour exact through thirty 1 % glazes', () => {
     let tile: Tile = new Uint8Array(TILE_BYTES)
@@ -114,7 +132,7 @@ describe.each(both.map(kernels => [kernels.name, kernels] as const))('%s kernels
       const out = new Uint8Array(TILE_BYTES)
       kernels.openMask(TILE, TILE)
       for (let y = 0; y < TILE; y++) kernels.writeMaskRow(0, y, new Uint16Array(TILE).fill(FULL))
-      kernels.lay({ kind: 'paint', colour: [200, 120, 40], opacity: 0.01, depth: 0, seed: seed * 37 }, tile, out, 0, 0, whole)
+      kernels.lay({ kind: 'paint', colour: [200, 120, 40], opacity: 0.01, grain: NO_GRAIN, rim: 0, seed: seed * 37 }, tile, out, 0, 0, whole)
       tile = out
     }
     const painted = new Set<string>()
@@ -132,11 +150,29 @@ describe.each(both.map(kernels => [kernels.name, kernels] as const))('%s kernels
     kernels.openMask(TILE, TILE)
     for (let y = 0; y < TILE; y++) kernels.writeMaskRow(0, y, new Uint16Array(TILE).fill(FULL))
     const painted = new Uint8Array(TILE_BYTES)
-    kernels.lay({ kind: 'paint', colour: [1, 2, 3], opacity: 1, depth: 0, seed: 1 }, randomTile(3), painted, 0, 0, whole)
+    kernels.lay({ kind: 'paint', colour: [1, 2, 3], opacity: 1, grain: NO_GRAIN, rim: 0, seed: 1 }, randomTile(3), painted, 0, 0, whole)
     expect([...new Set(new Uint32Array(painted.buffer))]).toEqual([0xff030201])
     const erased = new Uint8Array(TILE_BYTES).fill(7)
-    kernels.lay({ kind: 'erase', colour: [0, 0, 0], opacity: 1, depth: 0, seed: 1 }, painted, erased, 0, 0, whole)
+    kernels.lay({ kind: 'erase', colour: [0, 0, 0], opacity: 1, grain: NO_GRAIN, rim: 0, seed: 1 }, painted, erased, 0, 0, whole)
     expect(erased.every(value => value === 0)).toBe(true)
+  })
+
+  it('glaze as the W3C multiply formula says', () => {
+    // Compositing and Blending Level 1, multiply, and general formula: cs' = (1 − αb)·cs + αb·cs·cb, then source-over.
+    kernels.openMask(TILE, TILE)
+    for (let y = 0; y < TILE; y++) kernels.writeMaskRow(0, y, new Uint16Array(TILE).fill(FULL))
+    const under = new Uint8Array(TILE_BYTES)
+    for (let i = 0; i < TILE_BYTES; i += 4) under.set([200, 90, 30, 180], i)
+    const out = new Uint8Array(TILE_BYTES)
+    kernels.lay({ kind: 'glaze', colour: [60, 150, 240], opacity: 0.6, grain: NO_GRAIN, rim: 0, seed: 3 }, under, out, 0, 0, whole)
+    const ab = 180 / 255
+    const alpha = 0.6 + ab * 0.4
+    const expected = [[200, 60], [90, 150], [30, 240]].map(([cb, cs]) => {
+      const mixed = (1 - ab) * cs! + (ab * cs! * cb!) / 255
+      return (0.6 * mixed + ab * 0.4 * cb!) / alpha
+    })
+    const mean = [0, 1, 2, 3].map(c => out.reduce((sum, value, i) => (i % 4 === c ? sum + value : sum), 0) / (TILE * TILE))
+    for (const [c, value] of [...expected, alpha * 255].entries()) expect(mean[c]).toBeCloseTo(value, 0)
   })
 
   it('flatten as the W3C source-over formula says', () => {

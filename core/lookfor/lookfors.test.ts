@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { TILE, TILE_BYTES } from '../kernels'
 import { toolSettings, type ToolName } from '../brush'
-import type { Act, StandingAct } from '../drawing'
+import type { FreshStrokeAct, StandingAct } from '../drawing'
 import type { Drawing, Layer } from '../layers'
 import { findingSchema, lookAt, type Finding, type LookFor, type Tolerance } from './index'
 
@@ -117,9 +117,9 @@ describe('inside the lines', () => {
   })
 })
 
-const act = (set: Partial<Extract<Act, { kind: 'stroke' }>>, tool: ToolName = 'pencil', size = 8, step = 'now'): StandingAct => ({
+const act = (set: Partial<FreshStrokeAct>, tool: ToolName = 'pencil', size = 8, step = 'now'): StandingAct => ({
   at: 0, step, prepared: false,
-  act: { kind: 'stroke', version: 1, layer: 'lines', tool: toolSettings(tool, { size }), colour: [0, 0, 0], seed: 1, samples: [160, 320, 500, 0, 320, 320, 500, 9], ...set },
+  act: { kind: 'stroke', version: 2, layer: 'lines', tool: toolSettings(tool, { size }), colour: [0, 0, 0], seed: 1, samples: [160, 320, 500, 0, 320, 320, 500, 9], ...set },
 })
 const pourAct: StandingAct = { at: 0, step: 'now', prepared: false, act: { kind: 'pour', version: 1, layer: 'lines', x: 9, y: 8, colour: [1, 2, 3], tolerance: 9, borders: 'all', grow: 0, seed: 1 } }
 const layers = [painted('lines', () => 0), painted('sketch', () => 0)]

@@ -7,7 +7,7 @@ import { ghostEntries, ghostRecord, planSchema, prepareStep, type Plan, type Ste
 
 const sheet = { width: 300, height: 200, paper: [250, 249, 246] as [number, number, number] }
 const stroke = (layer: string, at: number): Entry => ({
-  type: 'act', at, act: { kind: 'stroke', version: 1, layer, tool: toolSettings('pencil'), colour: [40, 40, 40], seed: 1, samples: [800, 800, 700, 0, 1600, 900, 700, 30] },
+  type: 'act', at, act: { kind: 'stroke', version: 2, layer, tool: toolSettings('pencil'), colour: [40, 40, 40], seed: 1, samples: [800, 800, 700, 0, 1600, 900, 700, 30] },
 })
 const add = (layer: string, place: number): Act => ({ kind: 'layer-add', layer, name: layer, place })
 

@@ -29,6 +29,57 @@ defineProps<{ tool: ToolName | 'pour', colour: string }>()
       <path d="M86 11.500c8 1 13 5 19 8.500-6 3.500-11 7.500-19 8.500 3-5 3-12 0-17z" :fill="colour" />
       <path d="M72 17c8-1 16 0 22 2M72 23c8 1 16 0 22-2" stroke="#4c3c2d" stroke-width="0.800" fill="none" opacity="0.600" />
     </g>
+    <g v-else-if="tool === 'broad-nib'">
+      <path d="M4 18c16-2.500 38-3 56-2v8c-18 1-40 0.500-56-2z" fill="#6d3f36" />
+      <rect x="58" y="14" width="16" height="12" rx="2" fill="#b7a36c" /><path d="M63 14v12M69 14v12" stroke="#8c7a48" stroke-width="1" />
+      <path d="M74 14.500h14l10-1.500v14l-10-1.500H74z" fill="#bfc4c8" stroke="#7b8287" />
+      <path d="M80 20h17" stroke="#5d6468" /><path d="M98 13h4v14h-4z" :fill="colour" />
+    </g>
+    <g v-else-if="tool === 'round-brush'">
+      <path d="M3 20c14-3.500 32-4 50-2.800v5.600C35 24 17 23.500 3 20z" fill="#3f5a66" />
+      <path d="M53 16.200h18l3-1v9.600l-3-1H53z" fill="#c9b27a" stroke="#9a8550" /><path d="M58 16v8M64 16v8" stroke="#9a8550" />
+      <path d="M74 15c8-2.500 16-2 28 5-12 7-20 7.500-28 5z" fill="#5b3f2b" />
+      <path d="M88 14.600c6 1 10 3 14 5.400-4 2.400-8 4.400-14 5.400 2.500-3.500 2.500-7.300 0-10.800z" :fill="colour" />
+    </g>
+    <g v-else-if="tool === 'dry-brush'">
+      <path d="M3 20c10-3 24-4 40-3.500v7C27 24 13 23 3 20z" fill="#8a7a5e" />
+      <path d="M43 15.500h12l4-4.500v18l-4-4.500H43z" fill="#b9bec2" stroke="#858b90" /><path d="M58 11.500v17" stroke="#858b90" />
+      <path d="M59 11l38-3-4 3.500 8 0.500-7 3 10 1-9 3 11 2-11 1.500 9 2.500-10 1 7 3-9-0.500 4 3-37-3.500z" fill="#c9b48d" stroke="#a08a62" stroke-width="0.700" />
+      <path d="M84 10.500l13-2.500-4 3.500 8 0.500-7 3 10 1-9 3 11 2-11 1.500 9 2.500-10 1 7 3-9-0.500 4 3-12-1.800c4-6 4-13 0-19.200z" :fill="colour" />
+    </g>
+    <g v-else-if="tool === 'marker'">
+      <rect x="5" y="11" width="66" height="18" rx="5" fill="#ece8df" stroke="#b3ab9c" /><rect x="5" y="11" width="18" height="18" rx="5" fill="#8d8577" />
+      <path d="M30 16h32" :stroke="colour" stroke-width="5" stroke-linecap="round" />
+      <path d="M71 13l14 2.500v9L71 27z" fill="#8d8577" /><path d="M85 15.500h11l8 9H85z" :fill="colour" />
+    </g>
+    <g v-else-if="tool === 'crayon'">
+      <path d="M6 12h74v16H6c-2 0-3-2-3-4v-8c0-2 1-4 3-4z" :fill="colour" />
+      <path d="M14 12h54v16H14z" fill="#f3eee2" opacity="0.860" /><path d="M14 14.500h54M14 25.500h54" :stroke="colour" stroke-width="1.800" />
+      <path d="M22 20c4-4 6 4 10 0s6 4 10 0 6 4 10 0 6 4 10 0" fill="none" :stroke="colour" stroke-width="1.400" />
+      <path d="M80 13.500l18 3.500c3 1 3 5 0 6l-18 3.500z" :fill="colour" /><path d="M80 13.500v13" stroke="rgb(0 0 0 / 18%)" />
+    </g>
+    <g v-else-if="tool === 'chalk'">
+      <path d="M30 10l58-2 12 4-1 16-58 3-12-5z" :fill="colour" /><path d="M30 10l12 4.500L100 12M42 14.500L41 31" stroke="rgb(255 255 255 / 45%)" fill="none" />
+      <path d="M36 18l4 2M54 17l3 1M70 22l5-1M84 16l3 2M60 26l3-1M90 24l3-1" stroke="rgb(255 255 255 / 50%)" stroke-linecap="round" />
+      <path d="M22 33h4M30 35h3M100 31h4M94 34h3" :stroke="colour" stroke-linecap="round" stroke-width="1.600" opacity="0.600" />
+    </g>
+    <g v-else-if="tool === 'spatter'">
+      <path d="M4 23c16-2 34-2.500 46-2v5c-12 0.500-30 0-46-3z" fill="#a06a45" />
+      <path d="M50 17h26c3 0 4 3 4 6.500s-1 6.500-4 6.500H50z" fill="#8b6f4a" /><path d="M54 17V6M59 17V5M64 17V6M69 17V5M74 17V6" stroke="#e0cfa5" stroke-width="3" stroke-linecap="round" />
+      <path d="M53 8h23" :stroke="colour" stroke-width="4" stroke-linecap="round" />
+      <g :fill="colour"><circle cx="88" cy="9" r="2" /><circle cx="95" cy="15" r="1.400" /><circle cx="99" cy="7" r="2.600" /><circle cx="89" cy="20" r="1.200" /><circle cx="105" cy="13" r="1.600" /><circle cx="97" cy="24" r="2" /><circle cx="106" cy="22" r="1.100" /></g>
+    </g>
+    <g v-else-if="tool === 'stamp'">
+      <path d="M5 14c10-4 22-4 30 1l14 2v6l-14 2c-8 5-20 5-30 1-3-3-3-9 0-12z" fill="#a9794e" stroke="#7d5636" />
+      <path d="M49 12h12v16H49z" fill="#c7a67c" stroke="#8d6c45" /><path d="M61 9h8v22h-8z" fill="#5c5f63" />
+      <path d="M82 20c4-9 13-9 20-9-1 9-4 16-13 16-4 0-6-3-7-7z" :fill="colour" /><path d="M80 26c6-6 11-9 18-12" stroke="#fff" stroke-width="1.200" fill="none" opacity="0.800" />
+    </g>
+    <g v-else-if="tool === 'wash'">
+      <path d="M3 20c12-5 28-6 42-4.500v9C31 26 15 25 3 20z" fill="#7b2f35" />
+      <path d="M45 15h17c3 0 3 10 0 10H45z" fill="#d6d8d8" stroke="#9a9fa3" /><path d="M50 15v10M56 15v10" stroke="#9a9fa3" />
+      <path d="M63 12c16-5 28-2 36 8-8 10-20 13-36 8-2-5-2-11 0-16z" fill="#463628" /><path d="M82 11.500c8 1.500 13 4.500 17 8.500-4 4-9 7-17 8.500 3-6 3-11 0-17z" :fill="colour" opacity="0.750" />
+      <path d="M101 24c2.500 3 3.500 4.600 3.500 6.200a3.500 3.500 0 0 1-7 0c0-1.600 1-3.200 3.500-6.200z" :fill="colour" opacity="0.600" />
+    </g>
     <g v-else-if="tool === 'hard-eraser'">
       <path d="M22 9h66c4 0 6 2 6 5v12c0 3-2 5-6 5H22z" fill="#efe7e0" stroke="#b9aca0" />
       <path d="M22 9h44v22H22c-4 0-6-2-6-5V14c0-3 2-5 6-5z" fill="#5f7a70" stroke="#48605a" />
@@ -36,6 +87,11 @@ defineProps<{ tool: ToolName | 'pour', colour: string }>()
       <path d="M90 28c2-1 3-2 3-4" stroke="#a8998b" stroke-width="2" fill="none" />
     </g>
     <g v-else-if="tool === 'soft-eraser'">
+      <path d="M18 12c0-3 2-5 5-5h60c10 0 16 7 16 14s-5 11-13 11H24c-4 0-6-2-6-5z" fill="#f6f3ee" stroke="#c3bbb0" />
+      <path d="M18 12c0-3 2-5 5-5h26v25H24c-4 0-6-2-6-5z" fill="#c58f8a" stroke="#a56f6b" /><path d="M24 14h20M24 25h20" stroke="#f1d9d6" stroke-width="1.400" />
+      <path d="M84 12c5 1 9 5 9 9s-3 6-7 7" stroke="#ddd6cb" stroke-width="2.400" fill="none" stroke-linecap="round" />
+    </g>
+    <g v-else-if="tool === 'kneaded-eraser'">
       <path d="M24 26c-6-8 2-17 12-15 6-7 20-6 25 0 10-4 22 3 20 12 5 6-2 11-9 9-9 4-22 3-27 0-9 2-18 0-21-6z" fill="#b7b3ac" stroke="#8e8a83" />
       <path d="M36 18c4-3 9-3 12 0M56 25c5 2 11 1 14-3M62 16c3-1 6 0 8 2" stroke="#96928b" fill="none" stroke-width="1.400" stroke-linecap="round" />
     </g>

@@ -1,6 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
-import type { StrokeStyle } from '#core/brush'
-import type { Entry } from '#core/drawing'
+import type { Entry, FreshStyle } from '#core/drawing'
 import type { Plan } from '#core/plan'
 
 /** What this browser keeps of a drawing besides its entries. */
@@ -21,7 +20,7 @@ export interface Log {
 /** A stroke under way, kept so that a crash loses none of it. */
 export interface LiveStroke {
   readonly layer: string
-  readonly style: StrokeStyle
+  readonly style: FreshStyle
   readonly samples: number[]
   readonly at: number
 }

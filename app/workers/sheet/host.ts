@@ -1,7 +1,7 @@
 import { wrap, type Remote } from 'comlink'
 import { CoreError, isEmptyRect, type Rect } from '#core/base'
-import type { Stroke, StrokeStyle } from '#core/brush'
-import { contentHash, standingActs, type Act, type Engine, type Entry } from '#core/drawing'
+import type { Stroke } from '#core/brush'
+import { contentHash, standingActs, type Act, type Engine, type Entry, type FreshStyle } from '#core/drawing'
 import { loadKernels, type Tile } from '#core/kernels'
 import { changedTiles, flattenTile } from '#core/layers'
 import type { Finding } from '#core/lookfor'
@@ -28,7 +28,7 @@ const MOST_TIMINGS = 4000
 interface Live {
   readonly stroke: Stroke
   readonly layer: string
-  readonly style: StrokeStyle
+  readonly style: FreshStyle
   readonly samples: number[]
   keptAt: number
 }
@@ -149,7 +149,7 @@ export class SheetHost {
 
   // --- drawing
 
-  beginStroke(layer: string, style: Omit<StrokeStyle, 'seed'>, samples: readonly number[], time: number): void {
+  beginStroke(layer: string, style: Omit<FreshStyle, 'seed'>, samples: readonly number[], time: number): void {
     if (!this.engine || this.isReadOnly) return
     this.endStroke()
     const whole = { ...style, seed: newSeed() }
@@ -183,7 +183,7 @@ export class SheetHost {
     this.live = null
     this.invalidate(live.stroke.finish())
     const { layer, style, samples } = live
-    engine.endStroke(live.stroke, { kind: 'stroke', version: 1, layer, ...style, colour: [...style.colour], samples }, this.clock())
+    engine.endStroke(live.stroke, { kind: 'stroke', version: 2, layer, ...style, samples }, this.clock())
     this.keep(1)
   }
 

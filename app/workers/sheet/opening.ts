@@ -57,7 +57,7 @@ function logOf(view: DrawingView, person: number, writer: string): Log {
 function withLive({ entries, live }: Kept): Entry[] {
   if (!live) return entries
   const { layer, style, samples, at } = live
-  return [...entries, { type: 'act', at, act: { kind: 'stroke', version: 1, layer, ...style, colour: [...style.colour], samples } }]
+  return [...entries, { type: 'act', at, act: { kind: 'stroke', version: 2, layer, ...style, samples } }]
 }
 
 /**

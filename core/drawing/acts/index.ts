@@ -9,7 +9,7 @@ import { stroke } from './stroke'
 export { colourSchema, GREATEST_LAYERS, layerIdSchema, layerNameSchema } from './common'
 export type { LayerAddAct } from './layers'
 export { GREATEST_GROW, type PourAct } from './pour'
-export type { StrokeAct } from './stroke'
+export { ECHO_ONE, freshStyleOf, styleOf, type FreshStrokeAct, type FreshStyle, type StrokeAct } from './stroke'
 
 const ACTS = {
   'stroke': stroke,

@@ -1,25 +1,65 @@
 import { z } from 'zod'
-import { samplesSchema, Stroke, toolSettingsSchema } from '../../brush'
+import { fromVersion1, samplesSchema, Stroke, toolSettings1Schema, toolSettingsSchema, type Frame, type StrokeStyle } from '../../brush'
 import { colourSchema, layerIdSchema, seedSchema } from './common'
 import { requireLayer, type ActKind } from './contract'
 
-const schema = z.strictObject({
+const common = {
   kind: z.literal('stroke'),
-  version: z.literal(1),
   layer: layerIdSchema,
-  tool: toolSettingsSchema,
   colour: colourSchema,
   seed: seedSchema,
   samples: samplesSchema,
+}
+
+const version1 = z.strictObject({ ...common, version: z.literal(1), tool: toolSettings1Schema })
+
+/** Echoes are affine maps in whole parts of this: a, b, c, d turn and mirror, e and f (px) move. */
+export const ECHO_ONE = 65536
+const FARTHEST_ECHO = 200_000 * ECHO_ONE
+const part = z.int().min(-4 * ECHO_ONE).max(4 * ECHO_ONE)
+const move = z.int().min(-FARTHEST_ECHO).max(FARTHEST_ECHO)
+/** Copies of a stroke at most: spokes of 24, mirrored. */
+const GREATEST_ECHOES = 47
+
+const version2 = z.strictObject({
+  ...common,
+  version: z.literal(2),
+  tool: toolSettingsSchema,
+  /** Where the stroke is repeated. */
+  echoes: z.array(z.tuple([part, part, part, part, move, move])).max(GREATEST_ECHOES).optional(),
+  /** What a held stroke was made into; its samples are those of the true shape. */
+  trued: z.enum(['line', 'arc', 'circle', 'ellipse', 'triangle', 'box', 'polygon', 'curve']).optional(),
 })
 
+const schema = z.discriminatedUnion('version', [version1, version2])
+
 export type StrokeAct = z.infer<typeof schema>
+/** A stroke as strokes are drawn today. */
+export type FreshStrokeAct = z.infer<typeof version2>
+
+/** What a stroke is before it has samples and a layer. */
+export type FreshStyle = Pick<FreshStrokeAct, 'tool' | 'colour' | 'seed' | 'echoes' | 'trued'>
+
+/** How the act's stroke is drawn, whatever its version. */
+export function styleOf(act: StrokeAct): StrokeStyle {
+  if (act.version === 2) return freshStyleOf(act)
+  return { tool: fromVersion1(act.tool), colour: act.colour, seed: act.seed }
+}
+
+export function freshStyleOf({ tool, colour, seed, echoes }: FreshStyle): StrokeStyle {
+  return { tool, colour, seed, ...(echoes && { echoes: echoes.map(frameOf) }) }
+}
+
+function frameOf([a, b, c, d, e, f]: readonly number[]): Frame {
+  const of = (value: number | undefined) => value! / ECHO_ONE
+  return { a: of(a), b: of(b), c: of(c), d: of(d), e: of(e), f: of(f) }
+}
 
 /** A stroke of any tool, from pen down to lift-off. */
 export const stroke: ActKind<StrokeAct> = {
   schema,
   apply(kernels, drawing, act) {
-    const growing = new Stroke(kernels, drawing, requireLayer(drawing, act.layer), act)
+    const growing = new Stroke(kernels, drawing, requireLayer(drawing, act.layer), styleOf(act))
     growing.extend(act.samples)
     growing.finish()
     return growing.lay()

@@ -1,5 +1,5 @@
 export { makeDab, stampFlow, stampPeak } from './stamp'
-export { layErase, layPaint } from './lay'
+export { layErase, layGlaze, layPaint } from './lay'
 export { compositeOnClear, compositeOnPaper, halve } from './composite'
 
 /** Where free memory begins. */

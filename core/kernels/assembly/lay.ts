@@ -1,21 +1,42 @@
 // The finished stroke mask is laid once over a tile of straight-alpha RGBA8. Four pixels a turn.
 
-/** Share of each of four pixels that the stroke covers: mask × opacity, thinned by the paper's tooth. */
 // @ts-ignore: decorator
 @inline
-function cover4(mask: usize, opacity: f32, grain: usize, depth: f32): v128 {
+function smooth(t: v128): v128 {
+  const u = f32x4.min(f32x4.max(t, f32x4.splat(0)), f32x4.splat(1))
+  return f32x4.mul(f32x4.mul(u, u), f32x4.sub(f32x4.splat(3), f32x4.mul(f32x4.splat(2), u)))
+}
+
+/**
+ * Share of each of four pixels that the stroke covers: the mask, paler inside than at its rim
+ * (`rim`), skipping the hollows of the grain (`bite`) or thinned in them (`depth`), × opacity.
+ */
+// @ts-ignore: decorator
+@inline
+function cover4(mask: usize, opacity: f32, grain: usize, depth: f32, bite: f32, rim: f32): v128 {
   let m = f32x4.mul(
     f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(v128.load64_zero(mask))),
     f32x4.splat(1.0 / 32768.0),
   )
-  if (depth > 0) {
+  if (rim > 0) {
+    const rise = smooth(f32x4.mul(m, f32x4.splat(2)))
+    const inner = smooth(f32x4.mul(f32x4.sub(m, f32x4.splat(0.5)), f32x4.splat(2)))
+    m = f32x4.mul(rise, f32x4.sub(f32x4.splat(1), f32x4.mul(f32x4.splat(rim), inner)))
+  }
+  if (depth > 0 || bite > 0) {
     const tooth = f32x4.mul(
       f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(v128.load64_zero(grain))),
       f32x4.splat(1.0 / 32768.0),
     )
-    const room = f32x4.sub(f32x4.splat(1), m)
-    const loss = f32x4.mul(f32x4.mul(f32x4.splat(depth), tooth), room)
-    m = f32x4.max(f32x4.sub(m, loss), f32x4.splat(0))
+    if (bite > 0) {
+      m = f32x4.add(m, f32x4.mul(f32x4.splat(bite), f32x4.sub(m, tooth)))
+      m = f32x4.min(f32x4.max(m, f32x4.splat(0)), f32x4.splat(1))
+    }
+    if (depth > 0) {
+      const room = f32x4.sub(f32x4.splat(1), m)
+      const loss = f32x4.mul(f32x4.mul(f32x4.splat(depth), tooth), room)
+      m = f32x4.max(f32x4.sub(m, loss), f32x4.splat(0))
+    }
   }
   return f32x4.mul(m, f32x4.splat(opacity))
 }
@@ -34,20 +55,28 @@ function channel(pixels: v128, shift: i32): v128 {
 
 // @ts-ignore: decorator
 @inline
-function mixed(under: v128, over: f32, t: v128, dither: v128): v128 {
-  return toByte(f32x4.add(under, f32x4.mul(f32x4.sub(f32x4.splat(over), under), t)), dither)
+function mixed(under: v128, over: v128, t: v128, dither: v128): v128 {
+  return toByte(f32x4.add(under, f32x4.mul(f32x4.sub(over, under), t)), dither)
 }
 
-/**
- * Paint over: source-over in straight alpha, each result rounded once by the 16 × 16 dither matrix.
- * x0 and `lanes` are multiples of 4; a dither row is held twice over, 32 values; ditherX/Y and grainX/Y are where the tile's corner lies in them.
- */
-export function layPaint(
+/** What a glaze shows over `under`: its own colour on clear paper, times what is there where there is paint. */
+// @ts-ignore: decorator
+@inline
+function glazed(under: v128, over: f32, underAlpha: v128): v128 {
+  const own = f32x4.splat(over)
+  const times = f32x4.mul(f32x4.mul(own, under), f32x4.splat(1.0 / 255.0))
+  return f32x4.add(own, f32x4.mul(f32x4.sub(times, own), underAlpha))
+}
+
+// @ts-ignore: decorator
+@inline
+function layColour(
+  isGlaze: bool,
   src: usize, out: usize, mask: usize, maskStride: usize,
   x0: i32, y0: i32, lanes: i32, rows: i32,
   red: f32, green: f32, blue: f32, opacity: f32,
   dither: usize, ditherX: i32, ditherY: i32,
-  grain: usize, grainX: i32, grainY: i32, depth: f32,
+  grain: usize, grainX: i32, grainY: i32, depth: f32, bite: f32, rim: f32,
 ): void {
   const colour = i32x4.splat(<i32>red | (<i32>green << 8) | (<i32>blue << 16))
   const one = f32x4.splat(1)
@@ -60,7 +89,7 @@ export function layPaint(
     let m = mask
     for (let x = x0; x < x0 + lanes; x += 4) {
       const under = v128.load(from)
-      const s = cover4(m, opacity, grainRow + (<usize>((x + grainX) & 255) << 1), depth)
+      const s = cover4(m, opacity, grainRow + (<usize>((x + grainX) & 255) << 1), depth, bite, rim)
       if (!v128.any_true(s)) {
         v128.store(to, under)
       } else {
@@ -79,9 +108,12 @@ export function layPaint(
         const alpha = f32x4.add(s, f32x4.mul(underAlpha, f32x4.sub(one, s)))
         const t = f32x4.div(s, alpha)
         const a = toByte(f32x4.mul(alpha, f32x4.splat(255)), noise)
-        let pixels = mixed(channel(under, 0), red, t, noise)
-        pixels = v128.or(pixels, i32x4.shl(mixed(channel(under, 8), green, t, noise), 8))
-        pixels = v128.or(pixels, i32x4.shl(mixed(channel(under, 16), blue, t, noise), 16))
+        const r = channel(under, 0)
+        const g = channel(under, 8)
+        const b = channel(under, 16)
+        let pixels = mixed(r, isGlaze ? glazed(r, red, underAlpha) : f32x4.splat(red), t, noise)
+        pixels = v128.or(pixels, i32x4.shl(mixed(g, isGlaze ? glazed(g, green, underAlpha) : f32x4.splat(green), t, noise), 8))
+        pixels = v128.or(pixels, i32x4.shl(mixed(b, isGlaze ? glazed(b, blue, underAlpha) : f32x4.splat(blue), t, noise), 16))
         pixels = v128.or(pixels, i32x4.shl(a, 24))
         pixels = v128.and(pixels, i32x4.ne(a, i32x4.splat(0)))
         v128.store(to, v128.bitselect(pixels, under, f32x4.gt(s, f32x4.splat(0))))
@@ -94,13 +126,40 @@ export function layPaint(
   }
 }
 
+/**
+ * Paint over: source-over in straight alpha, each result rounded once by the 16 × 16 dither matrix.
+ * x0 and `lanes` are multiples of 4; a dither row is held twice over, 32 values; ditherX/Y and grainX/Y are where the tile's corner lies in them.
+ */
+export function layPaint(
+  src: usize, out: usize, mask: usize, maskStride: usize,
+  x0: i32, y0: i32, lanes: i32, rows: i32,
+  red: f32, green: f32, blue: f32, opacity: f32,
+  dither: usize, ditherX: i32, ditherY: i32,
+  grain: usize, grainX: i32, grainY: i32, depth: f32, bite: f32, rim: f32,
+): void {
+  layColour(false, src, out, mask, maskStride, x0, y0, lanes, rows, red, green, blue, opacity,
+    dither, ditherX, ditherY, grain, grainX, grainY, depth, bite, rim)
+}
+
+/** A glaze: as paint, but where there is paint already the two colours multiply (W3C Compositing and Blending Level 1, multiply). */
+export function layGlaze(
+  src: usize, out: usize, mask: usize, maskStride: usize,
+  x0: i32, y0: i32, lanes: i32, rows: i32,
+  red: f32, green: f32, blue: f32, opacity: f32,
+  dither: usize, ditherX: i32, ditherY: i32,
+  grain: usize, grainX: i32, grainY: i32, depth: f32, bite: f32, rim: f32,
+): void {
+  layColour(true, src, out, mask, maskStride, x0, y0, lanes, rows, red, green, blue, opacity,
+    dither, ditherX, ditherY, grain, grainX, grainY, depth, bite, rim)
+}
+
 /** Erase: alpha × (1 − s). Colour stays until nothing is left, then the pixel becomes all zero. */
 export function layErase(
   src: usize, out: usize, mask: usize, maskStride: usize,
   x0: i32, y0: i32, lanes: i32, rows: i32,
   opacity: f32,
   dither: usize, ditherX: i32, ditherY: i32,
-  grain: usize, grainX: i32, grainY: i32, depth: f32,
+  grain: usize, grainX: i32, grainY: i32, depth: f32, bite: f32, rim: f32,
 ): void {
   const one = f32x4.splat(1)
   for (let y = y0; y < y0 + rows; y++) {
@@ -112,7 +171,7 @@ export function layErase(
     let m = mask
     for (let x = x0; x < x0 + lanes; x += 4) {
       const under = v128.load(from)
-      const s = cover4(m, opacity, grainRow + (<usize>((x + grainX) & 255) << 1), depth)
+      const s = cover4(m, opacity, grainRow + (<usize>((x + grainX) & 255) << 1), depth, bite, rim)
       if (!v128.any_true(s)) {
         v128.store(to, under)
       } else {

@@ -1,30 +1,31 @@
 import type { Rect } from '../../base'
 import { FULL, TILE, type Laying, type Tile } from '../contract'
-import { DITHER_SIDE, TOOTH_SIDE } from '../tables'
+import { DITHER_SIDE } from '../dither'
+import { TEXTURE_SIDE } from '../textures'
 
 const f = Math.fround
 
 export interface LayTables {
   readonly dither: Float32Array
-  readonly tooth: Uint16Array
+  readonly texture: Uint16Array
 }
 
-/** The twin of `layPaint` and `layErase`. `mask` is the whole sheet's, `stride` values a row. */
+/** The twin of `layPaint`, `layGlaze` and `layErase`. `mask` is the whole sheet's, `stride` values a row. */
 export function layPlain(
   tables: LayTables, laying: Laying, src: Tile | null, out: Tile,
   tileX: number, tileY: number, rect: Rect,
   maskAt: (x: number, y: number) => number,
 ): void {
-  const opacity = f(laying.opacity)
-  const depth = f(laying.depth)
+  const isErasing = laying.kind === 'erase'
+  const isGlaze = laying.kind === 'glaze'
   for (let y = rect.y0; y < rect.y1; y++) {
     for (let x = rect.x0; x < rect.x1; x++) {
       const at = 4 * ((y - tileY) * TILE + (x - tileX))
       const under: Pixel = src ? [src[at]!, src[at + 1]!, src[at + 2]!, src[at + 3]!] : [0, 0, 0, 0]
-      const tooth = tables.tooth[(y & (TOOTH_SIDE - 1)) * TOOTH_SIDE + (x & (TOOTH_SIDE - 1))]!
-      const s = cover(maskAt(x, y), opacity, tooth, depth)
+      const height = tables.texture[(y & (TEXTURE_SIDE - 1)) * TEXTURE_SIDE + (x & (TEXTURE_SIDE - 1))]!
+      const s = cover(maskAt(x, y), height, laying)
       const noise = tables.dither[ditherIndex(x, y, laying.seed)]!
-      out.set(s > 0 ? (laying.kind === 'paint' ? painted(under, laying.colour, s, noise) : erased(under, s, noise)) : under, at)
+      out.set(s > 0 ? (isErasing ? erased(under, s, noise) : painted(under, laying.colour, s, noise, isGlaze)) : under, at)
     }
   }
 }
@@ -38,27 +39,40 @@ export function ditherIndex(x: number, y: number, seed: number): number {
   return row * DITHER_SIDE + column
 }
 
-function cover(mask: number, opacity: number, tooth: number, depth: number): number {
+function smooth(value: number): number {
+  const t = Math.min(Math.max(value, 0), 1)
+  return f(f(t * t) * f(3 - f(2 * t)))
+}
+
+function cover(mask: number, height: number, { opacity, rim, grain }: Laying): number {
   let m = f(mask * f(1 / FULL))
-  if (depth > 0) {
-    const loss = f(f(depth * f(tooth * f(1 / FULL))) * f(1 - m))
-    m = Math.max(f(m - loss), 0)
-  }
-  return f(m * opacity)
+  if (rim > 0) m = f(smooth(f(m * 2)) * f(1 - f(f(rim) * smooth(f(f(m - 0.5) * 2)))))
+  const tooth = f(height * f(1 / FULL))
+  if (grain.bite > 0) m = Math.min(Math.max(f(m + f(f(grain.bite) * f(m - tooth))), 0), 1)
+  if (grain.depth > 0) m = Math.max(f(m - f(f(f(grain.depth) * tooth) * f(1 - m))), 0)
+  return f(m * f(opacity))
 }
 
 function toByte(value: number, noise: number): number {
   return Math.min(Math.max(Math.trunc(f(value + noise)), 0), 255)
 }
 
-function painted(under: Pixel, over: Laying['colour'], s: number, noise: number): Pixel {
+function painted(under: Pixel, over: Laying['colour'], s: number, noise: number, isGlaze: boolean): Pixel {
   const underAlpha = f(under[3] * f(1 / 255))
   const alpha = f(s + f(underAlpha * f(1 - s)))
   const t = f(s / alpha)
   const a = toByte(f(alpha * 255), noise)
   if (a === 0) return [0, 0, 0, 0]
-  const mixed = (channel: 0 | 1 | 2) => toByte(f(under[channel] + f(f(over[channel] - under[channel]) * t)), noise)
+  const mixed = (channel: 0 | 1 | 2) => {
+    const shown = isGlaze ? glazed(under[channel], over[channel], underAlpha) : over[channel]
+    return toByte(f(under[channel] + f(f(shown - under[channel]) * t)), noise)
+  }
   return [mixed(0), mixed(1), mixed(2), a]
+}
+
+function glazed(under: number, own: number, underAlpha: number): number {
+  const times = f(f(own * under) * f(1 / 255))
+  return f(own + f(f(times - own) * underAlpha))
 }
 
 function erased(under: Pixel, s: number, noise: number): Pixel {

@@ -1,0 +1,1 @@
+export { cosDegrees, degreesOf, sinDegrees } from './turns'

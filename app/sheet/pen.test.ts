@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { beforeEach, describe, expect, it } from 'vitest'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { SAMPLE_FIELDS, unpackSample } from '#core/brush'
 import { listenToPen } from './pen'
 import type { WindowView } from './view'
@@ -9,6 +9,7 @@ let log: string[]
 let samples: number[]
 let view: WindowView
 let canDraw: boolean
+let restsFor: number
 let pen: ReturnType<typeof listenToPen>
 
 beforeEach(() => {
@@ -19,6 +20,7 @@ beforeEach(() => {
   samples = []
   view = { x: 100, y: 50, scale: 0.5 }
   canDraw = true
+  restsFor = 0
   pen = listenToPen(element, {
     canDraw: () => canDraw,
     begin(first) {
@@ -28,6 +30,7 @@ beforeEach(() => {
     extend: more => void samples.push(...more),
     end: () => void log.push('end'),
     drop: () => void log.push('drop'),
+    restsFor: () => restsFor,
     view: () => view,
     look(next) {
       view = next
@@ -56,6 +59,32 @@ describe('a pointer on the sheet', () => {
     expect(log).toEqual(['begin', 'end'])
     expect(sampleAt(0)).toEqual({ x: 200, y: 200, pressure: 1, wait: 0 })
     expect(sampleAt(1)).toEqual({ x: 220, y: 200, pressure: 1, wait: 12 })
+  })
+
+  it('tells of a pointer that rests for as long as the tool asks, and no longer', () => {
+    vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval', 'performance'] })
+    try {
+      restsFor = 400
+      const at = performance.now()
+      point('pointerdown', { x: 200, y: 150, at })
+      vi.advanceTimersByTime(200)
+      const some = samples.length / SAMPLE_FIELDS
+      expect(some).toBeGreaterThan(4)
+      expect(sampleAt(some - 1)).toMatchObject({ x: 200, y: 200 })
+      expect(Array.from({ length: some }, (_, i) => sampleAt(i).wait).reduce((sum, wait) => sum + wait, 0)).toBeGreaterThan(150)
+      vi.advanceTimersByTime(2000)
+      const most = samples.length
+      expect(most / SAMPLE_FIELDS).toBeLessThan(20)
+      point('pointermove', { x: 210, y: 150, at: performance.now() })
+      vi.advanceTimersByTime(100)
+      expect(samples.length).toBeGreaterThan(most + SAMPLE_FIELDS)
+      point('pointerup', { x: 210, y: 150, at: performance.now() })
+      const end = samples.length
+      vi.advanceTimersByTime(500)
+      expect(samples.length).toBe(end)
+    } finally {
+      vi.useRealTimers()
+    }
   })
 
   it('draws with a pen as hard as it is pressed', () => {

@@ -10,12 +10,16 @@ export interface PenTarget {
   end(): void
   /** It was no stroke: nothing of it stays. */
   drop(): void
+  /** For how long a pointer that rests is told of, ms: a sprayer goes on, a steadied line catches up. */
+  restsFor(): number
   view(): WindowView
   look(view: WindowView): void
 }
 
 /** A pen that was near so lately makes touches be taken for the palm, ms. */
 const PALM_MS = 1200
+/** A resting pointer sends no events: it is told of this often, ms. */
+const REST_EVERY_MS = 32
 /** A second finger within this time and way turns a stroke into a gesture, ms and CSS px. */
 const GESTURE_MS = 350
 const GESTURE_WAY = 18
@@ -24,9 +28,11 @@ interface Finger { x: number, y: number }
 
 type Mode
   = | { kind: 'rest' }
-    | { kind: 'draw', pointer: number, type: string, startedAt: number, startX: number, startY: number, way: number, lastTime: number }
+    | { kind: 'draw', pointer: number, type: string, startedAt: number, startX: number, startY: number, way: number, lastTime: number, last: PointerEvent, restedFor: number, rest: ReturnType<typeof setInterval> | null }
     | { kind: 'move', pointer: number, x: number, y: number }
     | { kind: 'gesture' }
+
+type Drawing = Extract<Mode, { kind: 'draw' }>
 
 /**
  * Turns pointer events on an element into strokes (pen with pressure, mouse, one finger) and into
@@ -65,8 +71,28 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
       return
     }
     if (event.button !== 0) return
-    mode = { kind: 'draw', pointer: event.pointerId, type: event.pointerType, startedAt: event.timeStamp, startX: at.x, startY: at.y, way: 0, lastTime: event.timeStamp }
+    const drawing: Drawing = {
+      kind: 'draw', pointer: event.pointerId, type: event.pointerType, startedAt: event.timeStamp, startX: at.x, startY: at.y, way: 0,
+      lastTime: event.timeStamp, last: event, restedFor: 0, rest: null,
+    }
+    mode = drawing
     target.begin(sampleOf(event, 0), epoch(event))
+    if (target.restsFor() > 0) drawing.rest = setInterval(() => rest(drawing), REST_EVERY_MS)
+  }
+
+  /** Goes on where the pointer is while it rests. */
+  function rest(drawing: Drawing): void {
+    const now = performance.now()
+    const wait = now - drawing.lastTime
+    if (wait < REST_EVERY_MS || drawing.restedFor > target.restsFor()) return
+    drawing.restedFor += wait
+    drawing.lastTime = now
+    target.extend(sampleOf(drawing.last, wait), performance.timeOrigin + now)
+  }
+
+  function leaveMode(): void {
+    if (mode.kind === 'draw' && mode.rest) clearInterval(mode.rest)
+    mode = { kind: 'rest' }
   }
 
   /** The palm often comes down before the pen: what it began is no stroke. */
@@ -74,7 +100,7 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
     penSeenAt = event.timeStamp
     fingers.clear()
     if (mode.kind === 'draw' && mode.type === 'touch') target.drop()
-    if (mode.kind === 'gesture' || (mode.kind === 'draw' && mode.type === 'touch')) mode = { kind: 'rest' }
+    if (mode.kind === 'gesture' || (mode.kind === 'draw' && mode.type === 'touch')) leaveMode()
   }
 
   function startGesture(event: PointerEvent): void {
@@ -83,6 +109,7 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
       if (isFresh) target.drop()
       else target.end()
     }
+    leaveMode()
     mode = { kind: 'gesture' }
   }
 
@@ -99,13 +126,15 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
     if (mode.kind === 'gesture' && fingers.has(event.pointerId)) pinch(event)
   }
 
-  function draw(event: PointerEvent, drawing: Extract<Mode, { kind: 'draw' }>): void {
+  function draw(event: PointerEvent, drawing: Drawing): void {
     const events = event.getCoalescedEvents?.() ?? []
     const samples: number[] = []
     for (const each of events.length ? events : [event]) {
       samples.push(...sampleOf(each, Math.max(0, each.timeStamp - drawing.lastTime)))
-      drawing.lastTime = each.timeStamp
+      drawing.lastTime = Math.max(each.timeStamp, drawing.lastTime)
     }
+    drawing.last = event
+    drawing.restedFor = 0
     const at = place(event)
     // Should a second finger come down, the gesture begins from here.
     if (fingers.has(event.pointerId)) fingers.set(event.pointerId, at)
@@ -130,7 +159,7 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
   function up(event: PointerEvent): void {
     fingers.delete(event.pointerId)
     if (mode.kind === 'gesture') {
-      if (fingers.size === 0) mode = { kind: 'rest' }
+      if (fingers.size === 0) leaveMode()
       return
     }
     if (mode.kind === 'rest' || mode.pointer !== event.pointerId) return
@@ -138,7 +167,7 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
       if (event.type === 'pointercancel' && mode.type === 'touch' && mode.way < GESTURE_WAY) target.drop()
       else target.end()
     }
-    mode = { kind: 'rest' }
+    leaveMode()
   }
 
   function wheel(event: WheelEvent): void {
@@ -162,6 +191,7 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
       isSpaceHeld = isHeld
     },
     stop() {
+      leaveMode()
       element.removeEventListener('pointerdown', down)
       element.removeEventListener('pointermove', move)
       element.removeEventListener('pointerup', up)

@@ -17,6 +17,8 @@ export interface TrayTool {
 }
 
 const MOST_LAST_COLOURS = 6
+/** What a tool is steadied by when it is turned on at a tool that has none of its own. */
+const USUAL_STEADYING = 4
 const POUR: LaidTool = { kind: 'pour', tolerance: 40, grow: 2, borders: 'all' }
 
 /** What the hand holds: the tools in the tray, the lifted one, the colour. */
@@ -26,6 +28,8 @@ export const useHand = defineStore('hand', () => {
   const colour = ref<Colour>([40, 40, 40])
   const lastColours = ref<Colour[]>([])
   const wells = ref<Plan['palette']>([])
+  /** How each tool was steadied before it was turned off. */
+  const steadied = new Map<ToolName, number>()
 
   const lifted = computed(() => tools.value.find(each => each.key === liftedKey.value) ?? null)
   const settings = computed<ToolSettings | null>(() => (lifted.value?.now.kind === 'tool' ? lifted.value.now.settings : null))
@@ -64,6 +68,22 @@ export const useHand = defineStore('hand', () => {
   function set(part: Partial<Omit<ToolSettings, 'tool'>>): void {
     if (!settings.value) return
     change({ kind: 'tool', settings: { ...settings.value, ...part } })
+  }
+
+  /** Whether the lifted tool only ever erases. */
+  const isEraser = computed(() => settings.value !== null && TOOLS[settings.value.tool].effect === 'erase')
+
+  /** Any tip can erase; turned back it paints as its tool does. */
+  function setErasing(erases: boolean): void {
+    if (settings.value) set({ effect: erases ? 'erase' : TOOLS[settings.value.tool].effect })
+  }
+
+  /** Steadying off, and back to what it was. */
+  function toggleSteadying(): void {
+    if (!settings.value) return
+    const { tool, steadying } = settings.value
+    if (steadying > 0) steadied.set(tool, steadying)
+    set({ steadying: steadying > 0 ? 0 : steadied.get(tool) ?? (TOOLS[tool].steadying || USUAL_STEADYING) })
   }
 
   function setSize(size: number): void {
@@ -116,7 +136,7 @@ export const useHand = defineStore('hand', () => {
     pick(wells.value[next]!.colour)
   }
 
-  return { tools, liftedKey, lifted, settings, cupboard, colour, lastColours, wells, layOut, lift, fetchTool, set, setSize, stepSize, setPour, layBack, pick, keepColour, mix, swap, stepWell }
+  return { tools, liftedKey, lifted, settings, cupboard, colour, lastColours, wells, isEraser, layOut, lift, fetchTool, set, setErasing, toggleSteadying, setSize, stepSize, setPour, layBack, pick, keepColour, mix, swap, stepWell }
 })
 
 export function isSame(a: Colour, b: Colour): boolean {

@@ -52,7 +52,7 @@ const DEFINITIONS: Record<ToolName, Definition> = {
   },
   'spatter': {
     name: 'spatter',
-    set: { size: 120, flow: 90, hardness: 75, tip: { kind: 'spray', rate: 60, drop: 4 }, gather: 'flow' },
+    set: { size: 120, flow: 90, hardness: 75, tip: { kind: 'spray', rate: 80, drop: 4 }, gather: 'flow' },
   },
   'stamp': {
     name: 'stamp',

@@ -4,6 +4,7 @@ const isOpen = defineModel<boolean>({ default: false })
 const KEYS = [
   ['1 … 9', 'lift the tool at that place on the ledge'],
   ['Q · W', 'smaller · bigger'],
+  ['E', 'steadying off, and back'],
   ['A · S', 'well before · next well'],
   ['D', 'to the colour before, and back'],
   ['Ctrl Z · Ctrl Shift Z', 'undo · redo'],

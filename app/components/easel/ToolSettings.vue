@@ -1,15 +1,13 @@
 <script setup lang="ts">
-import { mdiMinus, mdiPlus, mdiTuneVertical } from '@mdi/js'
+import { mdiHandBackRightOutline, mdiMinus, mdiPlus, mdiTuneVertical } from '@mdi/js'
 import { GREATEST_SIZE, LEAST_SIZE } from '#core/brush'
 import { useHand } from '../../stores/hand'
 import { sizeToSlider, sliderToSize } from '../../sheet/sizes'
-import { wordsOf } from '../../sheet/tool-words'
 
 /** Size, strength and the rest of the lifted tool, beside it on the ledge. */
 const hand = useHand()
 const settings = computed(() => hand.settings)
 const pour = computed(() => (hand.lifted?.now.kind === 'pour' ? hand.lifted.now : null))
-const isChanged = computed(() => JSON.stringify(hand.lifted?.now) !== JSON.stringify(hand.lifted?.laid))
 </script>
 
 <template>
@@ -27,6 +25,9 @@ const isChanged = computed(() => JSON.stringify(hand.lifted?.now) !== JSON.strin
           id="tool-size" class="number numbers" type="number" inputmode="numeric" :min="LEAST_SIZE" :max="GREATEST_SIZE" :value="settings.size"
           @change="hand.setSize(Number(($event.target as HTMLInputElement).value))"
         ><span class="unit">px</span>
+        <button class="steady" :aria-pressed="settings.steadying > 0" :title="`Steadying: calms the hand. Key E`" @click="hand.toggleSteadying()">
+          <v-icon :icon="mdiHandBackRightOutline" size="17" />{{ settings.steadying || 'off' }}
+        </button>
       </div>
       <div class="line">
         <span class="label">Strength</span>
@@ -37,16 +38,9 @@ const isChanged = computed(() => JSON.stringify(hand.lifted?.now) !== JSON.strin
         <span class="value numbers">{{ settings.opacity }} %</span>
         <v-menu location="top" :close-on-content-click="false" :offset="14">
           <template #activator="{ props: opens }">
-            <v-btn v-bind="opens" :icon="mdiTuneVertical" size="x-small" variant="text" aria-label="More of this tool: flow, edge, pressure" />
+            <v-btn v-bind="opens" :icon="mdiTuneVertical" size="x-small" variant="text" aria-label="More of this tool: tip, hand, mark, paper" />
           </template>
-          <div class="card more">
-            <h3>{{ wordsOf(hand.lifted.laid).name }}, finely set</h3>
-            <v-slider :model-value="settings.flow" :min="1" :max="100" :step="1" hide-details color="primary" label="Flow" @update:model-value="hand.set({ flow: Number($event) })"><template #append><span class="value numbers">{{ settings.flow }} %</span></template></v-slider>
-            <v-slider :model-value="settings.hardness" :min="0" :max="100" :step="1" hide-details color="primary" label="Hard edge" @update:model-value="hand.set({ hardness: Number($event) })"><template #append><span class="value numbers">{{ settings.hardness }} %</span></template></v-slider>
-            <v-slider :model-value="settings.pressureSize" :min="0" :max="100" :step="1" hide-details color="primary" label="Pressure on size" @update:model-value="hand.set({ pressureSize: Number($event) })"><template #append><span class="value numbers">{{ settings.pressureSize }} %</span></template></v-slider>
-            <v-slider :model-value="settings.pressureFlow" :min="0" :max="100" :step="1" hide-details color="primary" label="Pressure on flow" @update:model-value="hand.set({ pressureFlow: Number($event) })"><template #append><span class="value numbers">{{ settings.pressureFlow }} %</span></template></v-slider>
-            <v-btn variant="outlined" size="small" :disabled="!isChanged" @click="hand.layBack()">As the step laid it out</v-btn>
-          </div>
+          <ToolFine />
         </v-menu>
       </div>
     </template>
@@ -85,8 +79,9 @@ const isChanged = computed(() => JSON.stringify(hand.lifted?.now) !== JSON.strin
 .slide.wide { width: 162px; margin: 0 6px 0 0; }
 .number { width: 52px; text-align: right; background: rgb(255 255 255 / 45%); border: 1px solid var(--ledge-edge); border-radius: 6px; padding: 2px 4px; color: inherit; }
 .v-theme--lamp .number { background: rgb(0 0 0 / 25%); }
+.steady { display: inline-flex; align-items: center; gap: 3px; min-height: 30px; margin-left: 8px; padding: 0 7px; border-radius: 8px; font-size: 0.85rem; white-space: nowrap; color: inherit; border: 1px solid transparent; }
+.steady[aria-pressed='true'] { border-color: var(--ledge-edge); background: rgb(255 255 255 / 35%); font-weight: 560; }
+.v-theme--lamp .steady[aria-pressed='true'] { background: rgb(0 0 0 / 25%); }
 .unit, .value { font-size: 0.85rem; white-space: nowrap; }
 .value { min-width: 44px; }
-.more { width: 350px; display: grid; gap: 8px; box-shadow: 0 10px 34px rgb(0 0 0 / 25%); }
-.more :deep(.v-slider__label) { width: 120px; }
 </style>

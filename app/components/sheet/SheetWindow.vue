@@ -7,6 +7,8 @@ import { fitView, keepInSight, zoomAt, type WindowView } from '../../sheet/view'
 const props = defineProps<{
   sheet: Pick<Sheet, 'width' | 'height'>
   canDraw?: boolean
+  /** For how long a resting pointer is told of, ms. */
+  restsFor?: number
   label: string
 }>()
 const emit = defineEmits<{
@@ -81,6 +83,7 @@ onMounted(() => {
     extend: (samples, time) => emit('extend', samples, time),
     end: () => emit('end'),
     drop: () => emit('drop'),
+    restsFor: () => props.restsFor ?? 0,
     view: () => view.value,
     look,
   })

@@ -32,6 +32,14 @@ const marks = computed<ShownMark[]>(() => {
 /** Px on the screen across which the lifted tool draws at full pressure. */
 const ringSize = computed(() => (hand.settings ? 2 * radiusAt(hand.settings, 1) * scale.value : 0))
 
+/** A sprayer goes on for as long as it rests; a steadied line only until it has caught up. */
+const CATCH_UP_MS = 900
+const restsFor = computed(() => {
+  const { settings } = hand
+  if (settings?.tip.kind === 'spray') return Infinity
+  return settings && settings.steadying > 0 ? CATCH_UP_MS : 0
+})
+
 function toggleGhost(): void {
   ghost.value = ghost.value || !plan.value || !step.value ? null : ghostRecord(plan.value, step.value.id)
 }
@@ -70,7 +78,7 @@ function onKey(event: KeyboardEvent): void {
   }
   if (event.ctrlKey || event.metaKey || event.altKey) return
   const actions: Record<string, () => void> = {
-    'q': () => hand.stepSize(-1), 'w': () => hand.stepSize(1), 'a': () => hand.stepWell(-1), 's': () => hand.stepWell(1), 'd': () => hand.swap(),
+    'q': () => hand.stepSize(-1), 'w': () => hand.stepSize(1), 'e': () => hand.toggleSteadying(), 'a': () => hand.stepWell(-1), 's': () => hand.stepWell(1), 'd': () => hand.swap(),
     'f': () => sheetWindow.value?.fit(), 'r': () => sheetWindow.value?.zoom(1), 'g': toggleGhost, 't': () => void easel.lookAtStep(),
     '?': () => { isHelpOpen.value = true },
   }
@@ -129,7 +137,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
       <div v-if="isOffline" class="offline small" role="status">The server did not answer: this sheet comes from what this device keeps. It is sent when the server is back.</div>
       <div class="sheet">
         <SheetWindow
-          ref="sheetWindow" :sheet="plan.sheet" :can-draw="!isReadOnly" label="The sheet. Drawing needs a pen, a finger or a mouse."
+          ref="sheetWindow" :sheet="plan.sheet" :can-draw="!isReadOnly" :rests-for="restsFor" label="The sheet. Drawing needs a pen, a finger or a mouse."
           @canvas="showCanvas" @resize="(w: number, h: number) => easel.host.resize(w, h)" @look="easel.host.look($event)"
           @begin="easel.begin" @extend="easel.extend" @end="easel.end" @drop="easel.drop"
         >

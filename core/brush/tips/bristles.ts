@@ -1,5 +1,4 @@
 import { seededRandom } from '../../base'
-import { FLOW_STEPS } from '../response'
 import { Spacer, type Step } from '../steps'
 import type { MakeTip } from './contract'
 import { roundDabs } from './round'

@@ -2,12 +2,14 @@ import { proxy, transfer, wrap, type Remote } from 'comlink'
 import type { InjectionKey } from 'vue'
 import type { Finding } from '#core/lookfor'
 import type { Plan, Step } from '#core/plan'
+import type { Adjusting, ShapeKind } from '#core/trueup'
 import LookerWorker from '../workers/looker.worker?worker'
 import SheetWorker from '../workers/sheet.worker?worker'
 import type { SendingState } from '../workers/record/sender'
 import type { OpenAnswer, OpenMode, SheetNotice } from '../workers/sheet/contract'
 import type { SheetHost } from '../workers/sheet/host'
 import type { LayerNote, Thumbnail } from '../workers/view/layer-news'
+import type { HeldKeys } from '../sheet/pen'
 import { useHand } from '../stores/hand'
 
 export interface Sending {
@@ -46,6 +48,10 @@ export function createEasel(drawing: number, person: number) {
   const lookedAt = ref(0)
   const isLooking = ref(false)
   const pointedAt = ref<string | null>(null)
+  /** The true shape that is held, what the hand does to it, and whether it is made perfect: for those without keys. */
+  const trueKind = ref<ShapeKind | null>(null)
+  const trueHow = ref<Adjusting['how']>('turn')
+  const isTruePerfect = ref(false)
 
   const step = computed<Step | null>(() => plan.value?.steps[stepNumber.value] ?? null)
   const liveLayer = computed(() => layers.value.find(layer => layer.id === live.value) ?? null)
@@ -161,8 +167,29 @@ export function createEasel(drawing: number, person: number) {
     }
   }
   const extend = (samples: number[], time: number) => void host.extendStroke(samples, time)
-  const end = () => void host.endStroke()
-  const drop = () => void host.dropStroke()
+  function end(): void {
+    void host.endStroke()
+    trueKind.value = null
+  }
+  function drop(): void {
+    void host.dropStroke()
+    trueKind.value = null
+  }
+
+  /** The hand rests at the end of its stroke: it becomes a true shape. */
+  async function hold(): Promise<boolean> {
+    const { settings } = hand
+    // Where paint builds up while the hand rests, resting means something else.
+    if (!settings || !hand.truesUp || settings.gather === 'flow' || settings.tip.kind === 'spray') return false
+    trueKind.value = await host.trueUp(hand.hasEvenWidth)
+    return trueKind.value !== null
+  }
+
+  async function adjust(x: number, y: number, keys: HeldKeys): Promise<void> {
+    const how = keys.alt ? 'move' : keys.control ? 'stretch' : trueHow.value
+    const kind = await host.adjustTrue({ x, y }, { how, isPerfect: keys.shift || isTruePerfect.value })
+    if (trueKind.value !== null && kind !== null) trueKind.value = kind
+  }
 
   // --- the stack
 
@@ -206,7 +233,7 @@ export function createEasel(drawing: number, person: number) {
     drawing, host, hand, progress: readonly(progress), plan, closed: readonly(closed), isReadOnly: readonly(isReadOnly), isOffline: readonly(isOffline),
     wasTaken: readonly(wasTaken), answer, layers, live, liveLayer, history: readonly(history), thumbnails, sending: readonly(sending),
     step, stepNumber: readonly(stepNumber), findings, lookedAt: readonly(lookedAt), isLooking: readonly(isLooking), pointedAt,
-    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop,
+    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, trueKind: readonly(trueKind), trueHow, isTruePerfect,
     addLayer, removeLayer, clearLayer, renameLayer, moveLayer, lookOfLayer, close,
     undo: () => host.undo(), redo: () => host.redo(), wake: () => host.wake(),
   }

@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { SAMPLE_FIELDS, unpackSample } from '#core/brush'
 import { listenToPen } from './pen'
 import type { WindowView } from './view'
@@ -10,6 +10,7 @@ let samples: number[]
 let view: WindowView
 let canDraw: boolean
 let restsFor: number
+let becomesTrue: boolean
 let pen: ReturnType<typeof listenToPen>
 
 beforeEach(() => {
@@ -21,6 +22,7 @@ beforeEach(() => {
   view = { x: 100, y: 50, scale: 0.5 }
   canDraw = true
   restsFor = 0
+  becomesTrue = true
   pen = listenToPen(element, {
     canDraw: () => canDraw,
     begin(first) {
@@ -31,6 +33,11 @@ beforeEach(() => {
     end: () => void log.push('end'),
     drop: () => void log.push('drop'),
     restsFor: () => restsFor,
+    hold: () => {
+      log.push('hold')
+      return Promise.resolve(becomesTrue)
+    },
+    adjust: (x, y, keys) => void log.push(`adjust ${x} ${y}${keys.shift ? ' shift' : ''}${keys.alt ? ' alt' : ''}`),
     view: () => view,
     look(next) {
       view = next
@@ -38,13 +45,13 @@ beforeEach(() => {
   })
 })
 
-interface Given { id?: number, type?: string, x: number, y: number, at: number, pressure?: number, button?: number }
+interface Given { shift?: boolean, id?: number, type?: string, x: number, y: number, at: number, pressure?: number, button?: number }
 
-function point(kind: string, { id = 1, type = 'mouse', x, y, at, pressure = 0.5, button = 0 }: Given): void {
+function point(kind: string, { id = 1, type = 'mouse', x, y, at, pressure = 0.5, button = 0, shift = false }: Given): void {
   const event = new Event(kind, { bubbles: true, cancelable: true })
   Object.defineProperties(event, {
     pointerId: { value: id }, pointerType: { value: type }, clientX: { value: x }, clientY: { value: y },
-    pressure: { value: pressure }, button: { value: button }, timeStamp: { value: at },
+    pressure: { value: pressure }, button: { value: button }, shiftKey: { value: shift }, altKey: { value: false }, ctrlKey: { value: false }, timeStamp: { value: at },
   })
   element.dispatchEvent(event)
 }
@@ -85,6 +92,52 @@ describe('a pointer on the sheet', () => {
     } finally {
       vi.useRealTimers()
     }
+  })
+
+  describe('that is held at its end', () => {
+    const stroke = async (way: number, rest: number) => {
+      point('pointerdown', { x: 200, y: 150, at: 0 })
+      point('pointermove', { x: 200 + way, y: 150, at: 40 })
+      await vi.advanceTimersByTimeAsync(rest)
+    }
+    beforeEach(() => void vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'setInterval', 'clearInterval'] }))
+    afterEach(() => void vi.useRealTimers())
+
+    it('becomes a true shape that follows the pointer until it is lifted', async () => {
+      await stroke(80, 600)
+      const drawn = samples.length
+      point('pointermove', { x: 300, y: 170, at: 700 })
+      point('pointermove', { x: 310, y: 170, at: 720, shift: true })
+      point('pointerup', { x: 310, y: 170, at: 740 })
+      expect(log).toEqual(['begin', 'hold', 'adjust 400 240', 'adjust 420 240 shift', 'end'])
+      expect(samples).toHaveLength(drawn)
+    })
+
+    it('goes on as a stroke where it is none', async () => {
+      becomesTrue = false
+      await stroke(80, 600)
+      const drawn = samples.length
+      point('pointermove', { x: 300, y: 170, at: 700 })
+      expect(samples.length).toBeGreaterThan(drawn)
+      expect(log).toEqual(['begin', 'hold'])
+    })
+
+    it.each([['lifted at once', 80, 200], ['no more than a dot', 10, 900]])('%s stays as it was drawn', async (_what, way, rest) => {
+      await stroke(way, rest)
+      point('pointerup', { x: 200 + way, y: 150, at: 300 })
+      await vi.advanceTimersByTimeAsync(2000)
+      expect(log).toEqual(['begin', 'end'])
+    })
+
+    it('waits for real rest: small steps count as rest, bigger ones do not', async () => {
+      await stroke(80, 400)
+      point('pointermove', { x: 290, y: 150, at: 440 })
+      await vi.advanceTimersByTimeAsync(400)
+      expect(log).toEqual(['begin'])
+      point('pointermove', { x: 292, y: 151, at: 840 })
+      await vi.advanceTimersByTimeAsync(200)
+      expect(log).toEqual(['begin', 'hold'])
+    })
   })
 
   it('draws with a pen as hard as it is pressed', () => {

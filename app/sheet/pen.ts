@@ -10,12 +10,29 @@ export interface PenTarget {
   end(): void
   /** It was no stroke: nothing of it stays. */
   drop(): void
+  /**
+   * The hand rests at the end of its stroke. Answers whether the stroke became a true shape: then the
+   * pointer adjusts it until it is lifted.
+   */
+  hold(): Promise<boolean>
+  /** The pointer that holds a true shape went to a place, sheet px; with the keys that are held. */
+  adjust(x: number, y: number, keys: HeldKeys): void
   /** For how long a pointer that rests is told of, ms: a sprayer goes on, a steadied line catches up. */
   restsFor(): number
   view(): WindowView
   look(view: WindowView): void
 }
 
+export interface HeldKeys {
+  readonly shift: boolean
+  readonly control: boolean
+  readonly alt: boolean
+}
+
+/** A pointer that keeps within this way for so long is held, ms and CSS px; strokes shorter than that are dots. */
+const HOLD_MS = 520
+const HOLD_WAY = 5
+const LEAST_HELD_WAY = 26
 /** A pen that was near so lately makes touches be taken for the palm, ms. */
 const PALM_MS = 1200
 /** A resting pointer sends no events: it is told of this often, ms. */
@@ -28,7 +45,7 @@ interface Finger { x: number, y: number }
 
 type Mode
   = | { kind: 'rest' }
-    | { kind: 'draw', pointer: number, type: string, startedAt: number, startX: number, startY: number, way: number, lastTime: number, last: PointerEvent, restedFor: number, rest: ReturnType<typeof setInterval> | null }
+    | { kind: 'draw', pointer: number, type: string, startedAt: number, startX: number, startY: number, way: number, lastTime: number, last: PointerEvent, restedFor: number, rest: ReturnType<typeof setInterval> | null, hold: ReturnType<typeof setTimeout> | null, heldX: number, heldY: number, isTrue: boolean }
     | { kind: 'move', pointer: number, x: number, y: number }
     | { kind: 'gesture' }
 
@@ -73,7 +90,7 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
     if (event.button !== 0) return
     const drawing: Drawing = {
       kind: 'draw', pointer: event.pointerId, type: event.pointerType, startedAt: event.timeStamp, startX: at.x, startY: at.y, way: 0,
-      lastTime: event.timeStamp, last: event, restedFor: 0, rest: null,
+      lastTime: event.timeStamp, last: event, restedFor: 0, rest: null, hold: null, heldX: at.x, heldY: at.y, isTrue: false,
     }
     mode = drawing
     target.begin(sampleOf(event, 0), epoch(event))
@@ -90,8 +107,27 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
     target.extend(sampleOf(drawing.last, wait), performance.timeOrigin + now)
   }
 
+  /** Waits anew for the hand to rest, from here. */
+  function awaitHold(drawing: Drawing, at: Finger): void {
+    if (drawing.hold) clearTimeout(drawing.hold)
+    drawing.heldX = at.x
+    drawing.heldY = at.y
+    drawing.hold = setTimeout(() => void hold(drawing), HOLD_MS)
+  }
+
+  async function hold(drawing: Drawing): Promise<void> {
+    drawing.hold = null
+    if (mode !== drawing || drawing.way < LEAST_HELD_WAY) return
+    const isTrue = await target.hold()
+    drawing.isTrue = isTrue
+    if (isTrue && drawing.rest) clearInterval(drawing.rest)
+  }
+
   function leaveMode(): void {
-    if (mode.kind === 'draw' && mode.rest) clearInterval(mode.rest)
+    if (mode.kind === 'draw') {
+      if (mode.rest) clearInterval(mode.rest)
+      if (mode.hold) clearTimeout(mode.hold)
+    }
     mode = { kind: 'rest' }
   }
 
@@ -127,6 +163,11 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
   }
 
   function draw(event: PointerEvent, drawing: Drawing): void {
+    if (drawing.isTrue) {
+      const { x, y } = place(event)
+      const at = toSheet(target.view(), x, y)
+      return target.adjust(at.x, at.y, { shift: event.shiftKey, control: event.ctrlKey || event.metaKey, alt: event.altKey || isSpaceHeld })
+    }
     const events = event.getCoalescedEvents?.() ?? []
     const samples: number[] = []
     for (const each of events.length ? events : [event]) {
@@ -139,6 +180,7 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
     // Should a second finger come down, the gesture begins from here.
     if (fingers.has(event.pointerId)) fingers.set(event.pointerId, at)
     drawing.way = Math.max(drawing.way, Math.hypot(at.x - drawing.startX, at.y - drawing.startY))
+    if (Math.hypot(at.x - drawing.heldX, at.y - drawing.heldY) > HOLD_WAY) awaitHold(drawing, at)
     target.extend(samples, epoch(event))
   }
 

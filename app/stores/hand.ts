@@ -31,6 +31,10 @@ export const useHand = defineStore('hand', () => {
   /** How each tool was steadied before it was turned off. */
   const steadied = new Map<ToolName, number>()
 
+  /** Whether a held stroke becomes a true shape, and that with an even width. */
+  const truesUp = ref(true)
+  const hasEvenWidth = ref(false)
+
   const lifted = computed(() => tools.value.find(each => each.key === liftedKey.value) ?? null)
   const settings = computed<ToolSettings | null>(() => (lifted.value?.now.kind === 'tool' ? lifted.value.now.settings : null))
   /** What the cupboard still holds. */
@@ -136,7 +140,7 @@ export const useHand = defineStore('hand', () => {
     pick(wells.value[next]!.colour)
   }
 
-  return { tools, liftedKey, lifted, settings, cupboard, colour, lastColours, wells, isEraser, layOut, lift, fetchTool, set, setErasing, toggleSteadying, setSize, stepSize, setPour, layBack, pick, keepColour, mix, swap, stepWell }
+  return { tools, liftedKey, lifted, settings, cupboard, colour, lastColours, wells, isEraser, truesUp, hasEvenWidth, layOut, lift, fetchTool, set, setErasing, toggleSteadying, setSize, stepSize, setPour, layBack, pick, keepColour, mix, swap, stepWell }
 })
 
 export function isSame(a: Colour, b: Colour): boolean {

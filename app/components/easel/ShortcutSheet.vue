@@ -18,6 +18,7 @@ const KEYS = [
 const HANDS = [
   ['Pen', 'draws; press for more. The palm does nothing while the pen is near.'],
   ['One finger, mouse', 'draw'],
+  ['Held at its end', 'a stroke becomes a true line, circle, box …; go on to adjust: Shift perfect, Ctrl stretch, Alt move'],
   ['Two fingers', 'move and zoom the sheet'],
   ['Wheel', 'zooms at the pointer; with Shift it moves sideways'],
 ] as const

@@ -32,6 +32,7 @@ const isErasing = computed({
   get: () => settings.value.effect === 'erase',
   set: erases => hand.setErasing(erases),
 })
+const canTrueUp = computed(() => settings.value.gather === 'peak' && tip.value.kind !== 'spray')
 const TURNS = [['upright', 'always upright'], ['along', 'along the stroke'], ['any', 'any way']] as const
 </script>
 
@@ -69,6 +70,8 @@ const TURNS = [['upright', 'always upright'], ['along', 'along the stroke'], ['a
     <section aria-label="Hand">
       <h4>Hand</h4>
       <FineSlider v-model="steadying" label="Steadying" unit="of 10" :max="GREATEST_STEADYING" />
+      <v-switch v-if="canTrueUp" v-model="hand.truesUp" color="primary" density="compact" hide-details label="Held at its end, a stroke becomes true" />
+      <v-switch v-if="canTrueUp && hand.truesUp" v-model="hand.hasEvenWidth" color="primary" density="compact" hide-details label="True shapes in an even width" />
       <FineSlider v-model="pressureSize" label="Pressure on size" />
       <FineSlider v-model="pressureFlow" label="Pressure on flow" />
       <FineSlider v-model="speedSize" label="Speed thins" :min="-100" />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Sheet } from '#core/layers'
-import { listenToPen } from '../../sheet/pen'
+import { listenToPen, type HeldKeys } from '../../sheet/pen'
 import { fitView, keepInSight, zoomAt, type WindowView } from '../../sheet/view'
 
 /** A window on a sheet that a worker draws: zoom, pan and fit, and strokes where drawing is allowed. */
@@ -9,6 +9,8 @@ const props = defineProps<{
   canDraw?: boolean
   /** For how long a resting pointer is told of, ms. */
   restsFor?: number
+  /** Whether a held stroke became a true shape. */
+  hold?: () => Promise<boolean>
   label: string
 }>()
 const emit = defineEmits<{
@@ -21,6 +23,8 @@ const emit = defineEmits<{
   extend: [samples: number[], time: number]
   end: []
   drop: []
+  /** A true shape is adjusted: the place of the pointer, sheet px. */
+  adjust: [x: number, y: number, keys: HeldKeys]
 }>()
 
 const frame = ref<HTMLElement>()
@@ -84,6 +88,8 @@ onMounted(() => {
     end: () => emit('end'),
     drop: () => emit('drop'),
     restsFor: () => props.restsFor ?? 0,
+    hold: () => props.hold?.() ?? Promise.resolve(false),
+    adjust: (x, y, keys) => emit('adjust', x, y, keys),
     view: () => view.value,
     look,
   })

@@ -137,12 +137,13 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
       <div v-if="isOffline" class="offline small" role="status">The server did not answer: this sheet comes from what this device keeps. It is sent when the server is back.</div>
       <div class="sheet">
         <SheetWindow
-          ref="sheetWindow" :sheet="plan.sheet" :can-draw="!isReadOnly" :rests-for="restsFor" label="The sheet. Drawing needs a pen, a finger or a mouse."
+          ref="sheetWindow" :sheet="plan.sheet" :can-draw="!isReadOnly" :rests-for="restsFor" :hold="easel.hold" label="The sheet. Drawing needs a pen, a finger or a mouse."
           @canvas="showCanvas" @resize="(w: number, h: number) => easel.host.resize(w, h)" @look="easel.host.look($event)"
-          @begin="easel.begin" @extend="easel.extend" @end="easel.end" @drop="easel.drop"
+          @begin="easel.begin" @extend="easel.extend" @end="easel.end" @drop="easel.drop" @adjust="easel.adjust"
         >
           <template #default="{ view, size, pointer }">
             <GhostSheet v-if="ghost" :key="step?.id" :record="ghost" :view="view" :size="size" @done="ghost = null" />
+            <TrueShapeBar />
             <SheetMarks :marks="marks" :view="view" :size="size" />
             <span v-if="pointer && ringSize > 5" class="ring" :style="{ left: `${pointer.x}px`, top: `${pointer.y}px`, width: `${ringSize}px`, height: `${ringSize}px` }" />
           </template>

@@ -6,6 +6,7 @@ import { loadKernels, type Tile } from '#core/kernels'
 import { changedTiles, flattenTile } from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import { prepareStep, type Plan } from '#core/plan'
+import type { Adjusting, ShapeKind } from '#core/trueup'
 import { api } from '../../api/routes'
 import { ApiRefusal, troubleOf } from '../../api/client'
 import type { Looker } from '../looker.worker'
@@ -17,6 +18,7 @@ import { SheetView, type View } from '../view/sheet-view'
 import type { Notify, OpenAnswer, OpenMode, Timing } from './contract'
 import { holdDrawing, type Hold } from './hold'
 import { keepApart, openRecord, postFor, type Opened } from './opening'
+import { TrueUp, type Place } from './true-up'
 
 /** A stroke under way is kept this often, ms: what a crash may take with it. */
 const LIVE_KEEP_MS = 600
@@ -26,11 +28,13 @@ const THUMBNAIL_MS = 250
 const MOST_TIMINGS = 4000
 
 interface Live {
-  readonly stroke: Stroke
+  stroke: Stroke
   readonly layer: string
   readonly style: FreshStyle
   readonly samples: number[]
   keptAt: number
+  /** What a held stroke became; it is drawn instead. */
+  trueUp: TrueUp | null
 }
 
 interface Opening {
@@ -155,7 +159,7 @@ export class SheetHost {
     const whole = { ...style, seed: newSeed() }
     try {
       const stroke = this.engine.beginStroke(layer, whole)
-      this.live = { stroke, layer, style: whole, samples: [], keptAt: performance.now() }
+      this.live = { stroke, layer, style: whole, samples: [], keptAt: performance.now(), trueUp: null }
       this.extendStroke(samples, time)
     } catch (error) {
       this.refuse(error)
@@ -165,7 +169,7 @@ export class SheetHost {
   /** `time`: when the pointer moved, ms since the epoch. */
   extendStroke(samples: readonly number[], time: number): void {
     const { live } = this
-    if (!live) return
+    if (!live || live.trueUp) return
     live.samples.push(...samples)
     this.pendingInputs.push(time)
     this.invalidate(live.stroke.extend(samples))
@@ -181,10 +185,44 @@ export class SheetHost {
     const { live, engine } = this
     if (!live || !engine) return
     this.live = null
-    this.invalidate(live.stroke.finish())
-    const { layer, style, samples } = live
+    const { layer } = live
+    // A true shape's stroke is finished already.
+    if (!live.trueUp) this.invalidate(live.stroke.finish())
+    const { style, samples } = live.trueUp?.stroke ?? live
     engine.endStroke(live.stroke, { kind: 'stroke', version: 2, layer, ...style, samples }, this.clock())
     this.keep(1)
+  }
+
+  /** The hand rests at the end of its stroke: it becomes a true shape, if it is more than a dot. Returns which. */
+  trueUp(isEven: boolean): ShapeKind | null {
+    const { live } = this
+    if (!live) return null
+    live.trueUp ??= TrueUp.of(live.samples, live.style, isEven)
+    this.drawTrue()
+    return live.trueUp?.kind ?? null
+  }
+
+  /** The hand that holds a true shape went on. Returns what the shape is now. */
+  adjustTrue(to: Place, how: Adjusting): ShapeKind | null {
+    const trueUp = this.live?.trueUp
+    if (!trueUp) return null
+    trueUp.adjust(to, how)
+    this.pendingInputs.push(performance.timeOrigin + performance.now())
+    this.drawTrue()
+    return trueUp.kind
+  }
+
+  /** Draws the true shape in the place of what was there. */
+  private drawTrue(): void {
+    const { live, engine } = this
+    if (!live?.trueUp || !engine) return
+    const before = live.stroke.touched.parts()
+    live.stroke.drop()
+    const { style, samples } = live.trueUp.stroke
+    live.stroke = engine.beginStroke(live.layer, style)
+    live.stroke.extend(samples)
+    live.stroke.finish()
+    for (const { part } of [...before, ...live.stroke.touched.parts()]) this.invalidate(part)
   }
 
   /** The stroke was no stroke (a second finger came down): nothing of it stays. */

@@ -1,4 +1,4 @@
-import { cosDegrees, degreesOf, sinDegrees } from '../../geometry'
+import { cosDegrees, degreesOf, sinDegrees } from '../../base'
 import { FLOW_STEPS, LEAST_SPACING } from '../response'
 import { Spacer, type Step } from '../steps'
 import type { MakeTip } from './contract'

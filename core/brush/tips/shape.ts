@@ -1,5 +1,4 @@
-import { seededRandom } from '../../base'
-import { cosDegrees, degreesOf, sinDegrees } from '../../geometry'
+import { cosDegrees, degreesOf, seededRandom, sinDegrees } from '../../base'
 import { FLOW_STEPS, LEAST_SPACING } from '../response'
 import type { StampShape } from '../settings'
 import { Spacer, type Step } from '../steps'

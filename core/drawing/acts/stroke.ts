@@ -28,7 +28,7 @@ const version2 = z.strictObject({
   /** Where the stroke is repeated. */
   echoes: z.array(z.tuple([part, part, part, part, move, move])).max(GREATEST_ECHOES).optional(),
   /** What a held stroke was made into; its samples are those of the true shape. */
-  trued: z.enum(['line', 'arc', 'circle', 'ellipse', 'triangle', 'box', 'polygon', 'curve']).optional(),
+  trued: z.enum(['line', 'arc', 'circle', 'ellipse', 'triangle', 'box', 'polygon', 'polyline', 'curve']).optional(),
 })
 
 const schema = z.discriminatedUnion('version', [version1, version2])

@@ -19,7 +19,7 @@ beforeEach(() => {
   document.body.append(element)
   log = []
   samples = []
-  view = { x: 100, y: 50, scale: 0.5 }
+  view = { x: 100, y: 50, scale: 0.5, turn: 0, isMirrored: false }
   canDraw = true
   restsFor = 0
   becomesTrue = true
@@ -158,7 +158,7 @@ describe('a pointer on the sheet', () => {
     canDraw = false
     drag(0)
     expect(log).toEqual([])
-    expect(view).toEqual({ x: 130, y: 35, scale: 0.5 })
+    expect(view).toMatchObject({ x: 130, y: 35, scale: 0.5 })
   })
 
   it('takes a stroke back when a second finger comes down, and zooms with both', () => {
@@ -171,6 +171,24 @@ describe('a pointer on the sheet', () => {
     point('pointerup', { id: 2, type: 'touch', x: 350, y: 180, at: 99 })
     expect(log).toEqual(['begin', 'drop'])
     expect(view.scale).toBeCloseTo(1)
+  })
+
+  it('turns the sheet with two fingers, and not by a little unrest of them', () => {
+    const twoFingers = (angle: number) => {
+      view = { x: 100, y: 50, scale: 0.5, turn: 0, isMirrored: false }
+      const at = (a: number, sign: number) => ({ x: 300 + sign * 80 * Math.cos(a), y: 200 + sign * 80 * Math.sin(a) })
+      point('pointerdown', { id: 1, type: 'touch', ...at(0, 1), at: 0 })
+      point('pointerdown', { id: 2, type: 'touch', ...at(0, -1), at: 20 })
+      for (let i = 1; i <= 10; i++) {
+        point('pointermove', { id: 1, type: 'touch', ...at((angle * i) / 10, 1), at: 20 + 10 * i })
+        point('pointermove', { id: 2, type: 'touch', ...at((angle * i) / 10, -1), at: 25 + 10 * i })
+      }
+      point('pointerup', { id: 1, type: 'touch', x: 0, y: 0, at: 300 })
+      point('pointerup', { id: 2, type: 'touch', x: 0, y: 0, at: 310 })
+      return view.turn
+    }
+    expect(twoFingers(0.8)).toBeCloseTo(0.8, 1)
+    expect(twoFingers(0.08)).toBe(0)
   })
 
   it('keeps a long stroke when a second finger comes down late', () => {
@@ -202,7 +220,7 @@ describe('a pointer on the sheet', () => {
     const wheel = new Event('wheel', { cancelable: true })
     Object.defineProperties(wheel, { clientX: { value: 300 }, clientY: { value: 250 }, deltaY: { value: -300 }, deltaX: { value: 0 }, deltaMode: { value: 0 }, shiftKey: { value: false } })
     element.dispatchEvent(wheel)
-    expect(view).toEqual({ x: -100, y: -150, scale: 1 })
+    expect(view).toMatchObject({ x: -100, y: -150, scale: 1 })
   })
 
   it('is silent once stopped', () => {

@@ -1,5 +1,5 @@
 import { packSample } from '#core/brush'
-import { toSheet, zoomAt, type WindowView } from './view'
+import { snappedTurn, toSheet, turnAt, zoomAt, type WindowView } from './view'
 
 /** Where strokes and gestures go. Times are ms since the epoch. */
 export interface PenTarget {
@@ -40,6 +40,8 @@ const REST_EVERY_MS = 32
 /** A second finger within this time and way turns a stroke into a gesture, ms and CSS px. */
 const GESTURE_MS = 350
 const GESTURE_WAY = 18
+/** Two fingers turn the sheet only from this on, radians. */
+const LEAST_TURN = 0.14
 
 interface Finger { x: number, y: number }
 
@@ -47,7 +49,8 @@ type Mode
   = | { kind: 'rest' }
     | { kind: 'draw', pointer: number, type: string, startedAt: number, startX: number, startY: number, way: number, lastTime: number, last: PointerEvent, restedFor: number, rest: ReturnType<typeof setInterval> | null, hold: ReturnType<typeof setTimeout> | null, heldX: number, heldY: number, isTrue: boolean }
     | { kind: 'move', pointer: number, x: number, y: number }
-    | { kind: 'gesture' }
+  /** `turned`: how far the fingers turned so far; `before`: how the sheet was turned when they came down. */
+    | { kind: 'gesture', turned: number, before: number }
 
 type Drawing = Extract<Mode, { kind: 'draw' }>
 
@@ -146,7 +149,7 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
       else target.end()
     }
     leaveMode()
-    mode = { kind: 'gesture' }
+    mode = { kind: 'gesture', turned: 0, before: target.view().turn }
   }
 
   function move(event: PointerEvent): void {
@@ -159,7 +162,7 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
       mode = { ...mode, ...at }
       return
     }
-    if (mode.kind === 'gesture' && fingers.has(event.pointerId)) pinch(event)
+    if (mode.kind === 'gesture' && fingers.has(event.pointerId)) pinch(event, mode)
   }
 
   function draw(event: PointerEvent, drawing: Drawing): void {
@@ -184,7 +187,7 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
     target.extend(samples, epoch(event))
   }
 
-  function pinch(event: PointerEvent): void {
+  function pinch(event: PointerEvent, gesture: Extract<Mode, { kind: 'gesture' }>): void {
     const before = [...fingers.values()]
     fingers.set(event.pointerId, place(event))
     const after = [...fingers.values()]
@@ -194,8 +197,13 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
     const ratio = Math.hypot(a1.x - b1.x, a1.y - b1.y) / Math.max(1, Math.hypot(a0.x - b0.x, a0.y - b0.y))
     const from = { x: (a0.x + b0.x) / 2, y: (a0.y + b0.y) / 2 }
     const to = { x: (a1.x + b1.x) / 2, y: (a1.y + b1.y) / 2 }
+    const by = Math.atan2(b1.y - a1.y, b1.x - a1.x) - Math.atan2(b0.y - a0.y, b0.x - a0.x)
+    gesture.turned += by - 2 * Math.PI * Math.round(by / (2 * Math.PI))
     const view = target.view()
-    target.look(zoomAt({ ...view, x: view.x + to.x - from.x, y: view.y + to.y - from.y }, to.x, to.y, view.scale * ratio))
+    const moved = zoomAt({ ...view, x: view.x + to.x - from.x, y: view.y + to.y - from.y }, to.x, to.y, view.scale * ratio)
+    // Fingers are never quite still: the sheet turns only once they clearly do, and stops where it is straight.
+    const wanted = Math.abs(gesture.turned) < LEAST_TURN ? gesture.before : snappedTurn(gesture.before + gesture.turned)
+    target.look(turnAt(moved, to.x, to.y, wanted - moved.turn))
   }
 
   function up(event: PointerEvent): void {

@@ -1,12 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { SIZE_STEPS, sizeToSlider, sliderToSize, steppedSize } from './sizes'
-import { fitView, keepInSight, toSheet, zoomAt } from './view'
+import { fitView, keepInSight, mirrorAt, onDevice, snappedTurn, STRAIGHT, toSheet, toWindow, turnAt, zoomAt } from './view'
 
 const sheet = { width: 1600, height: 1200 }
 const window = { width: 800, height: 600 }
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true })
-const view = fc.record({ x: number(-500, 500), y: number(-500, 500), scale: number(0.1, 16) })
+const view = fc.record({ x: number(-500, 500), y: number(-500, 500), scale: number(0.1, 16), turn: number(-3.1, 3.1), isMirrored: fc.boolean() })
 
 describe('the view on a sheet', () => {
   it('fits the whole sheet, in the middle, with some room round it', () => {
@@ -25,13 +25,59 @@ describe('the view on a sheet', () => {
     }))
   })
 
+  it('goes from the sheet to the window and back, turned and mirrored', () => {
+    fc.assert(fc.property(view, number(-2000, 2000), number(-2000, 2000), (any, x, y) => {
+      const there = toWindow(any, { x, y })
+      const back = toSheet(any, there.x, there.y)
+      expect(back.x).toBeCloseTo(x, 4)
+      expect(back.y).toBeCloseTo(y, 4)
+    }))
+  })
+
+  it('turns round the point that is held', () => {
+    fc.assert(fc.property(view, number(0, 800), number(0, 600), number(-3, 3), (before, px, py, by) => {
+      const held = toSheet(before, px, py)
+      const there = toWindow(turnAt(before, px, py, by), held)
+      expect(there.x).toBeCloseTo(px, 4)
+      expect(there.y).toBeCloseTo(py, 4)
+    }))
+  })
+
+  it('is its own mirror picture when mirrored, and as before when mirrored again', () => {
+    fc.assert(fc.property(view, number(-900, 900), number(-900, 900), (before, x, y) => {
+      const seen = toWindow(before, { x, y })
+      const mirrored = toWindow(mirrorAt(before, 400), { x, y })
+      expect(mirrored.x).toBeCloseTo(800 - seen.x, 4)
+      expect(mirrored.y).toBeCloseTo(seen.y, 4)
+      const twice = toWindow(mirrorAt(mirrorAt(before, 400), 400), { x, y })
+      expect(twice.x).toBeCloseTo(seen.x, 4)
+    }))
+  })
+
+  it.each([0, 0.4, Math.PI / 2, -2])('fits the sheet turned by %d rad', (turn) => {
+    const fitted = fitView(sheet, window, { turn, isMirrored: true })
+    const corners = [[0, 0], [1600, 0], [1600, 1200], [0, 1200]].map(([x, y]) => toWindow(fitted, { x: x!, y: y! }))
+    expect(Math.min(...corners.map(({ x }) => x))).toBeGreaterThan(20)
+    expect(Math.max(...corners.map(({ x }) => x))).toBeLessThan(780)
+    expect(Math.min(...corners.map(({ y }) => y))).toBeGreaterThan(20)
+    expect(Math.max(...corners.map(({ y }) => y))).toBeLessThan(580)
+  })
+
+  it('turns straight what is nearly straight, and nothing else', () => {
+    expect(snappedTurn(0.03)).toBe(0)
+    expect(snappedTurn(-Math.PI / 2 + 0.03)).toBeCloseTo(-Math.PI / 2, 12)
+    expect(snappedTurn(0.3)).toBe(0.3)
+    expect(onDevice(STRAIGHT, 2)).toEqual({ ...STRAIGHT, scale: 2 })
+  })
+
   it('always keeps some of the sheet in sight', () => {
-    fc.assert(fc.property(fc.record({ x: number(-1e5, 1e5), y: number(-1e5, 1e5), scale: number(0.04, 32) }), (wild) => {
-      const { x, y, scale } = keepInSight(wild, sheet, window)
-      expect(x).toBeLessThan(window.width)
-      expect(y).toBeLessThan(window.height)
-      expect(x + sheet.width * scale).toBeGreaterThan(0)
-      expect(y + sheet.height * scale).toBeGreaterThan(0)
+    fc.assert(fc.property(fc.record({ x: number(-1e5, 1e5), y: number(-1e5, 1e5), scale: number(0.04, 32), turn: number(-3.1, 3.1), isMirrored: fc.boolean() }), (wild) => {
+      const kept = keepInSight(wild, sheet, window)
+      const corners = [[0, 0], [1600, 0], [1600, 1200], [0, 1200]].map(([x, y]) => toWindow(kept, { x: x!, y: y! }))
+      expect(Math.min(...corners.map(({ x }) => x))).toBeLessThan(window.width)
+      expect(Math.min(...corners.map(({ y }) => y))).toBeLessThan(window.height)
+      expect(Math.max(...corners.map(({ x }) => x))).toBeGreaterThan(0)
+      expect(Math.max(...corners.map(({ y }) => y))).toBeGreaterThan(0)
     }))
   })
 })

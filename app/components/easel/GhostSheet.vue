@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { DrawingRecord } from '#core/drawing'
-import type { Size, WindowView } from '../../sheet/view'
+import { onDevice, type Size, type WindowView } from '../../sheet/view'
 
 /** The teacher's demonstration of a step, played faintly over the sheet. */
 const props = defineProps<{ record: DrawingRecord, view: WindowView, size: Size }>()
@@ -18,9 +18,8 @@ let isShown = false
 function place(): void {
   if (!isShown) return
   const ratio = window.devicePixelRatio || 1
-  const { x, y, scale } = props.view
   void player.resize(Math.round(props.size.width * ratio), Math.round(props.size.height * ratio))
-  void player.look({ x: x * ratio, y: y * ratio, scale: scale * ratio })
+  void player.look(onDevice(props.view, ratio))
 }
 
 onMounted(async () => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Mark } from '#core/lookfor'
 import { Circle, Group, Label, Layer, Line, Shape, Stage, Tag, Text } from 'vue-konva'
-import type { Size, WindowView } from '../../sheet/view'
+import { toWindow, type Size, type WindowView } from '../../sheet/view'
 
 /** Marks of findings over the sheet: rings round gaps, hatched paint, the ways of stray strokes. */
 export interface ShownMark {
@@ -16,11 +16,20 @@ const LEAST_RING = 13
 const OCHRE = '#96590a'
 const HALO = 'rgba(255,253,246,0.92)'
 
+/** x, y, x, y … of the sheet, in the window. */
+function inWindow(points: readonly number[]): number[] {
+  const out: number[] = []
+  for (let i = 0; i < points.length; i += 2) {
+    const { x, y } = toWindow(props.view, { x: points[i]!, y: points[i + 1]! })
+    out.push(x, y)
+  }
+  return out
+}
+
 const rings = computed(() => props.marks.flatMap(({ mark, isStrong }) => (mark.kind !== 'ring'
   ? []
   : [{
-      x: props.view.x + mark.x * props.view.scale,
-      y: props.view.y + mark.y * props.view.scale,
+      ...toWindow(props.view, mark),
       radius: Math.max(mark.radius * props.view.scale, LEAST_RING),
       label: mark.label, isStrong,
     }])))
@@ -28,7 +37,7 @@ const rings = computed(() => props.marks.flatMap(({ mark, isStrong }) => (mark.k
 const paths = computed(() => props.marks.flatMap(({ mark, isStrong }) => (mark.kind !== 'path'
   ? []
   : [{
-      points: mark.points.map((value, i) => (i % 2 ? props.view.y : props.view.x) + value * props.view.scale),
+      points: inWindow(mark.points),
       isStrong,
     }])))
 
@@ -54,14 +63,12 @@ function makeHatch(): HTMLCanvasElement {
 function drawRegion(polygons: readonly number[][], isStrong: boolean) {
   return (context: { _context: CanvasRenderingContext2D }) => {
     const pen = context._context
-    const { x, y, scale } = props.view
     pen.beginPath()
     for (const polygon of polygons) {
-      for (let i = 0; i < polygon.length; i += 2) {
-        const px = x + polygon[i]! * scale
-        const py = y + polygon[i + 1]! * scale
-        if (i === 0) pen.moveTo(px, py)
-        else pen.lineTo(px, py)
+      const points = inWindow(polygon)
+      for (let i = 0; i < points.length; i += 2) {
+        if (i === 0) pen.moveTo(points[i]!, points[i + 1]!)
+        else pen.lineTo(points[i]!, points[i + 1]!)
       }
       pen.closePath()
     }

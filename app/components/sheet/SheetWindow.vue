@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Sheet } from '#core/layers'
 import { listenToPen, type HeldKeys } from '../../sheet/pen'
-import { fitView, keepInSight, zoomAt, type WindowView } from '../../sheet/view'
+import { fitView, keepInSight, mirrorAt, onDevice, STRAIGHT, toWindow, turnAt, zoomAt, type WindowView } from '../../sheet/view'
 
 /** A window on a sheet that a worker draws: zoom, pan and fit, and strokes where drawing is allowed. */
 const props = defineProps<{
@@ -18,7 +18,7 @@ const emit = defineEmits<{
   canvas: [canvas: OffscreenCanvas]
   /** Device px. */
   resize: [width: number, height: number]
-  look: [view: { x: number, y: number, scale: number }]
+  look: [view: WindowView]
   begin: [samples: number[], time: number]
   extend: [samples: number[], time: number]
   end: []
@@ -30,7 +30,7 @@ const emit = defineEmits<{
 const frame = ref<HTMLElement>()
 const canvas = ref<HTMLCanvasElement>()
 const size = ref({ width: 0, height: 0 })
-const view = ref<WindowView>({ x: 0, y: 0, scale: 1 })
+const view = ref<WindowView>(STRAIGHT)
 const pointer = ref<{ x: number, y: number } | null>(null)
 let isFitted = true
 let pixelRatio = 1
@@ -38,12 +38,11 @@ let pixelRatio = 1
 function look(next: WindowView, fitted = false): void {
   view.value = fitted ? next : keepInSight(next, props.sheet, size.value)
   isFitted = fitted
-  const { x, y, scale } = view.value
-  emit('look', { x: x * pixelRatio, y: y * pixelRatio, scale: scale * pixelRatio })
+  emit('look', onDevice(view.value, pixelRatio))
 }
 
 function fit(): void {
-  look(fitView(props.sheet, size.value), true)
+  look(fitView(props.sheet, size.value, view.value), true)
 }
 
 /** Zooms round the middle of the window. */
@@ -53,8 +52,19 @@ function zoom(scale: number): void {
 
 /** Brings a place of the sheet to the middle. */
 function bringToMiddle(x: number, y: number): void {
-  const { scale } = view.value
-  look({ x: size.value.width / 2 - x * scale, y: size.value.height / 2 - y * scale, scale })
+  const at = toWindow(view.value, { x, y })
+  look({ ...view.value, x: view.value.x + size.value.width / 2 - at.x, y: view.value.y + size.value.height / 2 - at.y })
+}
+
+/** Turns the sheet round the middle of the window to an angle, radians clockwise. */
+function turnTo(turn: number): void {
+  const next = turnAt(view.value, size.value.width / 2, size.value.height / 2, turn - view.value.turn)
+  look(isFitted ? fitView(props.sheet, size.value, next) : next, isFitted)
+}
+
+/** The sheet as a mirror shows it, and back. */
+function mirror(): void {
+  look(mirrorAt(view.value, size.value.width / 2), isFitted)
 }
 
 function measure(): void {
@@ -100,7 +110,7 @@ onBeforeUnmount(() => {
 })
 
 watch(() => [props.sheet.width, props.sheet.height], fit)
-defineExpose({ fit, zoom, bringToMiddle, view, size, setMoving: (isHeld: boolean) => pen?.setMoving(isHeld) })
+defineExpose({ fit, zoom, turnTo, mirror, bringToMiddle, view, size, setMoving: (isHeld: boolean) => pen?.setMoving(isHeld) })
 </script>
 
 <template>

@@ -1,15 +1,14 @@
 import { growRect, type Rect } from '#core/base'
 import { TILE, type Ground, type Kernels } from '#core/kernels'
 import { tileOrigin, type Sheet } from '#core/layers'
+import { STRAIGHT, type WindowView } from '../../sheet/view'
 import { Pyramid, type Flatten, type LevelTile } from './pyramid'
+import { turnedBy, type Turned } from './turned'
 
-/** Where the sheet lies in the window: its top left corner and its scale, device px. */
-export interface View {
-  readonly x: number
-  readonly y: number
-  /** Device px for one sheet px. */
-  readonly scale: number
-}
+/** Where the sheet lies in the window, device px. */
+export type View = WindowView
+/** The same while the sheet lies straight. */
+type FlatView = Pick<View, 'x' | 'y' | 'scale'>
 
 interface Board {
   readonly level: number
@@ -34,7 +33,9 @@ export class SheetView {
   private readonly pyramid: Pyramid
   private readonly boards = new Map<string, Board>()
   private context: OffscreenCanvasRenderingContext2D | null = null
-  private view: View = { x: 0, y: 0, scale: 1 }
+  private view: View = STRAIGHT
+  /** What is turned into the window when the sheet does not lie straight. */
+  private flat: OffscreenCanvasRenderingContext2D | null = null
   private dirty: Rect | 'all' | null = null
   private isAsked = false
   private drawnAt = -Infinity
@@ -111,22 +112,47 @@ export class SheetView {
     const began = performance.now()
     this.drawnAt = began
     this.dirty = null
-    const whole = { x0: 0, y0: 0, x1: context.canvas.width, y1: context.canvas.height }
-    const wanted = dirty === 'all' ? whole : cut(this.toDevice(growRect(dirty, 2)), whole)
-    if (wanted.x1 > wanted.x0 && wanted.y1 > wanted.y0) this.paint(context, wanted)
+    if (this.view.turn === 0 && !this.view.isMirrored) {
+      this.flat = null
+      this.paintPart(context, dirty, this.view)
+    } else {
+      this.paintTurned(context, dirty, turnedBy(this.view, context.canvas))
+    }
     this.onFrame?.(performance.now() - began)
   }
 
-  private toDevice(rect: Rect): Rect {
-    const { x, y, scale } = this.view
-    return {
-      x0: Math.floor(x + rect.x0 * scale), y0: Math.floor(y + rect.y0 * scale),
-      x1: Math.ceil(x + rect.x1 * scale), y1: Math.ceil(y + rect.y1 * scale),
-    }
+  /** Paints what is dirty and in sight; returns where that was, or null. */
+  private paintPart(context: OffscreenCanvasRenderingContext2D, dirty: Rect | 'all', view: FlatView): Rect | null {
+    const whole = { x0: 0, y0: 0, x1: context.canvas.width, y1: context.canvas.height }
+    const wanted = dirty === 'all' ? whole : cut(onFlat(view, growRect(dirty, 2)), whole)
+    if (wanted.x1 <= wanted.x0 || wanted.y1 <= wanted.y0) return null
+    this.paint(context, wanted, view)
+    return wanted
   }
 
-  private paint(context: OffscreenCanvasRenderingContext2D, wanted: Rect): void {
-    const { x, y, scale } = this.view
+  /** Paints straight on a canvas of its own, then turns what changed into the window. */
+  private paintTurned(context: OffscreenCanvasRenderingContext2D, dirty: Rect | 'all', turned: Turned): void {
+    const { width, height } = turned
+    if (this.flat?.canvas.width !== width || this.flat.canvas.height !== height) {
+      this.flat = new OffscreenCanvas(width, height).getContext('2d')!
+      dirty = 'all'
+    }
+    const painted = this.paintPart(this.flat, dirty, turned.flat)
+    if (!painted) return
+    const box = cut(turned.boxInWindow(growRect(painted, 1)), { x0: 0, y0: 0, x1: context.canvas.width, y1: context.canvas.height })
+    if (box.x1 <= box.x0 || box.y1 <= box.y0) return
+    context.save()
+    context.beginPath()
+    context.rect(box.x0, box.y0, box.x1 - box.x0, box.y1 - box.y0)
+    context.clip()
+    context.clearRect(box.x0, box.y0, box.x1 - box.x0, box.y1 - box.y0)
+    context.imageSmoothingEnabled = true
+    context.setTransform(...turned.transform)
+    context.drawImage(this.flat.canvas, 0, 0)
+    context.restore()
+  }
+
+  private paint(context: OffscreenCanvasRenderingContext2D, wanted: Rect, { x, y, scale }: FlatView): void {
     const level = Math.max(0, Math.floor(Math.log2(1 / scale)))
     const { columns, rows } = this.pyramid.extent(level)
     const step = TILE * 2 ** level * scale
@@ -231,6 +257,14 @@ function put(board: Board, tile: LevelTile, dx: number, dy: number, part: Rect |
   }
   const { x0, y0, x1, y1 } = part ?? strip
   board.context.putImageData(pixels, APRON + dx * TILE, APRON + dy * TILE, x0, y0, x1 - x0, y1 - y0)
+}
+
+/** A rectangle of the sheet on a canvas where it lies straight. */
+function onFlat({ x, y, scale }: FlatView, rect: Rect): Rect {
+  return {
+    x0: Math.floor(x + rect.x0 * scale), y0: Math.floor(y + rect.y0 * scale),
+    x1: Math.ceil(x + rect.x1 * scale), y1: Math.ceil(y + rect.y1 * scale),
+  }
 }
 
 function cut(a: Rect, b: Rect): Rect {

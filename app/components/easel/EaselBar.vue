@@ -2,8 +2,8 @@
 import { mdiArrowLeft, mdiFitToScreenOutline, mdiHelpCircleOutline, mdiMagnifyMinusOutline, mdiMagnifyPlusOutline, mdiRedoVariant, mdiUndoVariant } from '@mdi/js'
 
 /** The strip above the sheet: where one is, undo and redo, zoom, and whether the work is kept. */
-const props = defineProps<{ scale: number }>()
-const emit = defineEmits<{ fit: [], zoom: [scale: number], help: [] }>()
+const props = defineProps<{ scale: number, turn: number, isMirrored: boolean }>()
+const emit = defineEmits<{ fit: [], zoom: [scale: number], mirror: [], turn: [turn: number], help: [] }>()
 const easel = useEasel()
 const { plan, history, liveLayer, isReadOnly } = easel
 </script>
@@ -21,6 +21,7 @@ const { plan, history, liveLayer, isReadOnly } = easel
     <button class="numbers percent" aria-label="Show at 100 per cent" @click="emit('zoom', 1)">{{ Math.round(scale * 100) }} %</button>
     <v-btn :icon="mdiMagnifyPlusOutline" variant="text" size="small" aria-label="Bigger view" @click="emit('zoom', props.scale * 1.4)" />
     <v-btn :icon="mdiFitToScreenOutline" variant="text" size="small" aria-label="Whole sheet (F)" @click="emit('fit')" />
+    <LookMenu :turn="turn" :is-mirrored="isMirrored" @mirror="emit('mirror')" @turn="emit('turn', $event)" />
     <span class="gap" />
     <SavingState />
     <LightSwitch />

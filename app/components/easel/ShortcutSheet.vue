@@ -9,6 +9,8 @@ const KEYS = [
   ['D', 'to the colour before, and back'],
   ['Ctrl Z · Ctrl Shift Z', 'undo · redo'],
   ['F · R', 'whole sheet · 100 %'],
+  ['Z · X · C', 'mirror · values · squint'],
+  ['V · B', 'rulers · crosshair'],
   ['Space held', 'move the sheet with the pointer'],
   ['G', 'play the ghost, or put it away'],
   ['T', 'look at my step'],
@@ -19,7 +21,7 @@ const HANDS = [
   ['Pen', 'draws; press for more. The palm does nothing while the pen is near.'],
   ['One finger, mouse', 'draw'],
   ['Held at its end', 'a stroke becomes a true line, circle, box …; go on to adjust: Shift perfect, Ctrl stretch, Alt move'],
-  ['Two fingers', 'move and zoom the sheet'],
+  ['Two fingers', 'move, zoom and turn the sheet'],
   ['Wheel', 'zooms at the pointer; with Shift it moves sideways'],
 ] as const
 </script>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Sheet } from '#core/layers'
+import type { Tone } from '../../composables/useLooking'
 import { listenToPen, type HeldKeys } from '../../sheet/pen'
 import { fitView, keepInSight, mirrorAt, onDevice, STRAIGHT, toWindow, turnAt, zoomAt, type WindowView } from '../../sheet/view'
 
@@ -12,6 +13,7 @@ const props = defineProps<{
   /** Whether a held stroke became a true shape. */
   hold?: () => Promise<boolean>
   label: string
+  tone?: Tone
 }>()
 const emit = defineEmits<{
   /** The canvas, for the worker to own. Sent once. */
@@ -118,7 +120,8 @@ defineExpose({ fit, zoom, turnTo, mirror, bringToMiddle, view, size, setMoving: 
     ref="frame" class="window" :class="{ draws: canDraw }" role="img" :aria-label="label"
     @pointermove="track" @pointerleave="pointer = null" @contextmenu.prevent
   >
-    <canvas ref="canvas" :style="{ width: `${size.width}px`, height: `${size.height}px` }" />
+    <SheetTones />
+    <canvas ref="canvas" :style="{ width: `${size.width}px`, height: `${size.height}px`, filter: tone && tone !== 'colours' ? `url(#tone-${tone})` : undefined }" />
     <slot :view="view" :size="size" :pointer="pointer" />
   </div>
 </template>

@@ -6,6 +6,7 @@ import type { DrawingRecord } from '#core/drawing'
 import type { ShownMark } from '../../components/sheet/SheetMarks.vue'
 import type SheetWindow from '../../components/sheet/SheetWindow.vue'
 import type { OpenMode } from '../../workers/sheet/contract'
+import { STRAIGHT } from '../../sheet/view'
 import { useSession } from '../../stores/session'
 
 definePageMeta({ layout: 'bare', who: 'learner', key: route => route.fullPath })
@@ -13,6 +14,9 @@ const route = useRoute()
 const session = useSession()
 const easel = createEasel(Number(route.params.id), session.person?.id ?? 0)
 provide(EASEL, easel)
+const looking = createLooking()
+provide(LOOKING, looking)
+const { tone, hasRulers, hasCrosshair } = looking
 const { plan, step, closed, progress, findings, pointedAt, hand, isReadOnly, isOffline } = easel
 
 const sheetWindow = ref<InstanceType<typeof SheetWindow>>()
@@ -21,7 +25,8 @@ const isHandInOpen = ref(false)
 const isStepFolded = ref(false)
 const isStackFolded = ref(false)
 const ghost = shallowRef<DrawingRecord | null>(null)
-const scale = computed(() => sheetWindow.value?.view.scale ?? 1)
+const view = computed(() => sheetWindow.value?.view ?? STRAIGHT)
+const scale = computed(() => view.value.scale)
 
 const marks = computed<ShownMark[]>(() => {
   const found = step.value ? findings.value.get(step.value.id) ?? [] : []
@@ -80,6 +85,8 @@ function onKey(event: KeyboardEvent): void {
   const actions: Record<string, () => void> = {
     'q': () => hand.stepSize(-1), 'w': () => hand.stepSize(1), 'e': () => hand.toggleSteadying(), 'a': () => hand.stepWell(-1), 's': () => hand.stepWell(1), 'd': () => hand.swap(),
     'f': () => sheetWindow.value?.fit(), 'r': () => sheetWindow.value?.zoom(1), 'g': toggleGhost, 't': () => void easel.lookAtStep(),
+    'z': () => sheetWindow.value?.mirror(), 'x': () => looking.toggleTone('values'), 'c': () => looking.toggleTone('squint'),
+    'v': () => { hasRulers.value = !hasRulers.value }, 'b': () => { hasCrosshair.value = !hasCrosshair.value },
     '?': () => { isHelpOpen.value = true },
   }
   if (/^[1-9]$/.test(key)) {
@@ -131,20 +138,22 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
   <div v-else class="easel" :class="{ stackFolded: isStackFolded }">
     <StepSheet v-model:folded="isStepFolded" class="left" :is-ghost-playing="ghost !== null" @ghost="toggleGhost" @show="showFinding" @hand-in="isHandInOpen = true" />
     <div class="middle">
-      <EaselBar :scale="scale" @fit="sheetWindow?.fit()" @zoom="sheetWindow?.zoom($event)" @help="isHelpOpen = true" />
+      <EaselBar :scale="scale" :turn="view.turn" :is-mirrored="view.isMirrored" @fit="sheetWindow?.fit()" @zoom="sheetWindow?.zoom($event)" @mirror="sheetWindow?.mirror()" @turn="sheetWindow?.turnTo($event)" @help="isHelpOpen = true" />
       <SignInAgain />
       <ApartNotice />
       <div v-if="isOffline" class="offline small" role="status">The server did not answer: this sheet comes from what this device keeps. It is sent when the server is back.</div>
       <div class="sheet">
         <SheetWindow
-          ref="sheetWindow" :sheet="plan.sheet" :can-draw="!isReadOnly" :rests-for="restsFor" :hold="easel.hold" label="The sheet. Drawing needs a pen, a finger or a mouse."
+          ref="sheetWindow" :sheet="plan.sheet" :can-draw="!isReadOnly" :tone="tone" :rests-for="restsFor" :hold="easel.hold" label="The sheet. Drawing needs a pen, a finger or a mouse."
           @canvas="showCanvas" @resize="(w: number, h: number) => easel.host.resize(w, h)" @look="easel.host.look($event)"
           @begin="easel.begin" @extend="easel.extend" @end="easel.end" @drop="easel.drop" @adjust="easel.adjust"
         >
-          <template #default="{ view, size, pointer }">
-            <GhostSheet v-if="ghost" :key="step?.id" :record="ghost" :view="view" :size="size" @done="ghost = null" />
+          <template #default="{ view: shown, size, pointer }">
+            <GhostSheet v-if="ghost" :key="step?.id" :record="ghost" :view="shown" :size="size" @done="ghost = null" />
             <TrueShapeBar />
-            <SheetMarks :marks="marks" :view="view" :size="size" />
+            <SheetMarks :marks="marks" :view="shown" :size="size" />
+            <SheetRulers v-if="hasRulers || hasCrosshair" :view="shown" :size="size" :sheet="plan.sheet" :pointer="pointer" :has-rulers="hasRulers" :has-crosshair="hasCrosshair" />
+            <WayOfLooking :is-mirrored="shown.isMirrored" :turn="shown.turn" />
             <span v-if="pointer && ringSize > 5" class="ring" :style="{ left: `${pointer.x}px`, top: `${pointer.y}px`, width: `${ringSize}px`, height: `${ringSize}px` }" />
           </template>
         </SheetWindow>

@@ -1,5 +1,6 @@
 import { proxy, transfer, wrap, type Remote } from 'comlink'
 import type { InjectionKey } from 'vue'
+import { unpackSample } from '#core/brush'
 import type { Finding } from '#core/lookfor'
 import type { Plan, Step } from '#core/plan'
 import type { Adjusting, ShapeKind } from '#core/trueup'
@@ -9,7 +10,9 @@ import type { SendingState } from '../workers/record/sender'
 import type { OpenAnswer, OpenMode, SheetNotice } from '../workers/sheet/contract'
 import type { SheetHost } from '../workers/sheet/host'
 import type { LayerNote, Thumbnail } from '../workers/view/layer-news'
+import { heldTo } from '../sheet/follow'
 import type { HeldKeys } from '../sheet/pen'
+import type { Guides } from './useGuides'
 import { useHand } from '../stores/hand'
 
 export interface Sending {
@@ -23,7 +26,7 @@ export interface Sending {
 type Closed = Extract<OpenAnswer, { ok: false }>
 
 /** A drawing at the Easel: the workers that hold it, what they tell, and what can be done to it. */
-export function createEasel(drawing: number, person: number) {
+export function createEasel(drawing: number, person: number, guides: Guides) {
   const hand = useHand()
   const { say } = useNotices()
   const worker = new SheetWorker()
@@ -151,13 +154,19 @@ export function createEasel(drawing: number, person: number) {
 
   // --- strokes
 
-  function begin(samples: number[], time: number): void {
+  /** Holds the stroke under way to the guides that it follows. */
+  let toGuides: (packed: readonly number[]) => number[] = packed => [...packed]
+
+  /** `scale`: px on the screen for one of the sheet. */
+  function begin(samples: number[], time: number, scale: number): void {
     const layer = liveLayer.value
     const { lifted, settings } = hand
     if (!layer || !lifted || isReadOnly.value) return
     if (!layer.visible) return say(`The layer “${layer.name}” is hidden, so you would not see what you draw.`, 'Show it in the stack first.', 'attention')
     if (settings) {
-      void host.beginStroke(layer.id, { tool: toRaw(settings), colour: [...hand.colour] }, samples, time)
+      const echoes = guides.echoes()
+      toGuides = heldTo(guides.follower(unpackSample(samples, 0), scale))
+      void host.beginStroke(layer.id, { tool: toRaw(settings), colour: [...hand.colour], ...(echoes && { echoes }) }, samples, time)
     } else if (lifted.now.kind === 'pour') {
       const { tolerance, grow, borders } = lifted.now
       const [x, y] = [Math.floor(samples[0]! / 16), Math.floor(samples[1]! / 16)]
@@ -166,7 +175,10 @@ export function createEasel(drawing: number, person: number) {
       void host.pour({ layer: layer.id, x, y, colour: [...hand.colour], tolerance, grow, borders })
     }
   }
-  const extend = (samples: number[], time: number) => void host.extendStroke(samples, time)
+  function extend(samples: number[], time: number): void {
+    const held = toGuides(samples)
+    if (held.length) void host.extendStroke(held, time)
+  }
   function end(): void {
     void host.endStroke()
     trueKind.value = null

@@ -22,6 +22,7 @@ const { plan, history, liveLayer, isReadOnly } = easel
     <v-btn :icon="mdiMagnifyPlusOutline" variant="text" size="small" aria-label="Bigger view" @click="emit('zoom', props.scale * 1.4)" />
     <v-btn :icon="mdiFitToScreenOutline" variant="text" size="small" aria-label="Whole sheet (F)" @click="emit('fit')" />
     <LookMenu :turn="turn" :is-mirrored="isMirrored" @mirror="emit('mirror')" @turn="emit('turn', $event)" />
+    <GuidesMenu />
     <span class="gap" />
     <SavingState />
     <LightSwitch />

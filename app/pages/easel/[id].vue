@@ -12,7 +12,10 @@ import { useSession } from '../../stores/session'
 definePageMeta({ layout: 'bare', who: 'learner', key: route => route.fullPath })
 const route = useRoute()
 const session = useSession()
-const easel = createEasel(Number(route.params.id), session.person?.id ?? 0)
+const guiding = createGuides(Number(route.params.id))
+provide(GUIDES, guiding)
+const { guides, isAdjusting } = guiding
+const easel = createEasel(Number(route.params.id), session.person?.id ?? 0, guiding)
 provide(EASEL, easel)
 const looking = createLooking()
 provide(LOOKING, looking)
@@ -146,9 +149,10 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
         <SheetWindow
           ref="sheetWindow" :sheet="plan.sheet" :can-draw="!isReadOnly" :tone="tone" :rests-for="restsFor" :hold="easel.hold" label="The sheet. Drawing needs a pen, a finger or a mouse."
           @canvas="showCanvas" @resize="(w: number, h: number) => easel.host.resize(w, h)" @look="easel.host.look($event)"
-          @begin="easel.begin" @extend="easel.extend" @end="easel.end" @drop="easel.drop" @adjust="easel.adjust"
+          @begin="(samples, time) => easel.begin(samples, time, scale)" @extend="easel.extend" @end="easel.end" @drop="easel.drop" @adjust="easel.adjust"
         >
           <template #default="{ view: shown, size, pointer }">
+            <SheetGuides v-if="guides.length" :guides="guides" :view="shown" :size="size" :sheet="plan.sheet" :is-adjusting="isAdjusting" @change="guiding.change" />
             <GhostSheet v-if="ghost" :key="step?.id" :record="ghost" :view="shown" :size="size" @done="ghost = null" />
             <TrueShapeBar />
             <SheetMarks :marks="marks" :view="shown" :size="size" />

@@ -1,0 +1,54 @@
+import { useLocalStorage } from '@vueuse/core'
+import type { InjectionKey } from 'vue'
+import { ECHO_ONE } from '#core/drawing'
+import { echoesOf, Follower, guideSchema, newGuide, type Guide, type GuideKind } from '#core/guides'
+import type { Sheet } from '#core/layers'
+
+/** The learner's own guides over one drawing: kept on this device, no part of the drawing. */
+export function createGuides(drawing: number) {
+  const guides = useLocalStorage<Guide[]>(`little-easel-guides-${drawing}`, [], {
+    // What an older or broken store holds is left out rather than shown wrongly.
+    serializer: { read: text => readGuides(text), write: value => JSON.stringify(value) },
+  })
+  /** Handles are on the sheet, and the pointer moves them instead of drawing. */
+  const isAdjusting = ref(false)
+
+  function add(kind: GuideKind, sheet: Pick<Sheet, 'width' | 'height'>): void {
+    guides.value = [...guides.value, newGuide(kind, crypto.randomUUID().slice(0, 8), sheet)]
+  }
+  function change(id: string, set: Partial<Guide>): void {
+    guides.value = guides.value.map(each => (each.id === id ? { ...each, ...set } as Guide : each))
+  }
+  function remove(id: string): void {
+    guides.value = guides.value.filter(each => each.id !== id)
+    if (guides.value.length === 0) isAdjusting.value = false
+  }
+
+  return {
+    guides, isAdjusting, add, change, remove,
+    /** Where a stroke begun now is repeated, as an act holds it; none: undefined. */
+    echoes(): [number, number, number, number, number, number][] | undefined {
+      const found = echoesOf(guides.value, ECHO_ONE)
+      return found.length ? found : undefined
+    },
+    follower: (start: { x: number, y: number }, scale: number) => new Follower(guides.value, start, scale),
+  }
+}
+
+function readGuides(text: string): Guide[] {
+  try {
+    const parsed: unknown = JSON.parse(text)
+    return Array.isArray(parsed) ? parsed.flatMap(each => guideSchema.safeParse(each).data ?? []) : []
+  } catch {
+    return []
+  }
+}
+
+export type Guides = ReturnType<typeof createGuides>
+export const GUIDES: InjectionKey<Guides> = Symbol('guides')
+
+export function useGuides(): Guides {
+  const guides = inject(GUIDES)
+  if (!guides) throw new Error('no guides on this page')
+  return guides
+}

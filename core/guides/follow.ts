@@ -1,0 +1,56 @@
+import type { Guide } from './schema'
+
+interface Place { readonly x: number, readonly y: number }
+
+/** How far the hand goes before it is clear which way it means, px on the screen. */
+const DECIDE_PX = 9
+
+/** Directions (radians) that a stroke may take from a place along the guides that are followed. Empty: it is free. */
+export function directionsAt(guides: readonly Guide[], { x, y }: Place): number[] {
+  return guides.filter(guide => guide.isFollowed).flatMap((guide) => {
+    switch (guide.kind) {
+      case 'grid':
+      case 'thirds': return [0, Math.PI / 2]
+      case 'isometric': return [30, 90, 150].map(degrees => (degrees * Math.PI) / 180)
+      case 'perspective': {
+        const toPoints = guide.points.filter(point => Math.hypot(point.x - x, point.y - y) > 1).map(point => Math.atan2(point.y - y, point.x - x))
+        // What goes to no vanishing point is upright; with one point, level as well.
+        const others = guide.points.length === 3 ? [] : guide.points.length === 2 ? [Math.PI / 2] : [0, Math.PI / 2]
+        return [...toPoints, ...others]
+      }
+      // These repeat a stroke and leave its way free.
+      case 'mirror':
+      case 'spokes': return []
+    }
+  })
+}
+
+/**
+ * Holds one stroke to the guides that are followed: from where it begins, along the direction that
+ * comes nearest to the hand's. `scale`: px on the screen for one of the sheet.
+ */
+export class Follower {
+  private direction: number | null = null
+  private readonly isFree: boolean
+
+  constructor(private readonly guides: readonly Guide[], private readonly start: Place, private readonly scale: number) {
+    this.isFree = directionsAt(guides, start).length === 0
+  }
+
+  /** The place that the stroke goes to; null while it is not clear yet which way the hand means. */
+  place(at: Place): Place | null {
+    if (this.isFree) return at
+    const dx = at.x - this.start.x
+    const dy = at.y - this.start.y
+    if (this.direction === null) {
+      if (Math.hypot(dx, dy) * this.scale < DECIDE_PX) return null
+      const hand = Math.atan2(dy, dx)
+      const apart = (direction: number) => Math.abs(Math.sin(direction - hand))
+      this.direction = directionsAt(this.guides, this.start).reduce((best, each) => (apart(each) < apart(best) ? each : best))
+    }
+    const c = Math.cos(this.direction)
+    const s = Math.sin(this.direction)
+    const along = dx * c + dy * s
+    return { x: this.start.x + along * c, y: this.start.y + along * s }
+  }
+}

@@ -28,10 +28,13 @@ export interface Candidate {
  */
 const PRICE = 0.055
 /** Error that nobody's hand is better than, share of the size: below it fits are equally good. */
-const FLOOR = 0.006
+const FLOOR = 0.009
 /** Control points that a free curve is tried with, and its price for being no shape. */
 const CURVE_CONTROLS = [5, 7, 9, 12] as const
-const CURVE_PRICE = { open: 0.45, closed: 0.25 } as const
+const CURVE_PRICE = { open: 0.47, closed: 0.2 } as const
+/** What speaks for a round shape that fits so well, and for sides that meet at such sharp corners. */
+const WELL_ROUND = { error: 0.022, bonus: 0.25 } as const
+const WELL_CORNERED = { sharpness: 0.74, bonus: 0.5 } as const
 /** Greatest error that is still a likeness, share of the size. */
 const LIKENESS = { line: 0.03, arc: 0.022, round: 0.042, sides: 0.03, open: 0.016 } as const
 
@@ -52,7 +55,7 @@ const ELLIPSE_ROUNDS = 8
 /** Corners less sharp than this were meant as a curve: of all, and of each. Blunter than sharp costs. */
 const LEAST_SHARPNESS = { mean: 0.62, least: 0.42 }
 const SHARP = 0.95
-const BLUNT_PRICE = { open: 1.75, closed: 0.8 } as const
+const BLUNT_PRICE = { open: 2.2, closed: 0.8 } as const
 /** A shape's side is at least this share of its outline. */
 const LEAST_SIDE = 0.055
 /** Sides meet at no flatter angle than this, radians off straight. */
@@ -127,11 +130,13 @@ function* closedCandidates(way: HandWay): Generator<Weighed> {
   const ellipse = fitEllipse(points, ELLIPSE_ROUNDS)
   const fill = ellipse ? Math.abs(areaOf(points)) / (Math.PI * ellipse.rx * ellipse.ry) : 0
   if (circle) {
-    yield* weighed(way, 'circle', circleError(points, circle), 3, LIKENESS.round, () => circleShape(circle, points[0]!, clockwise))
+    const error = circleError(points, circle)
+    yield* weighed(way, 'circle', error, 3, LIKENESS.round, () => circleShape(circle, points[0]!, clockwise), roundBonus(error, way))
   }
   if (ellipse && fill > 0.75 && fill < 1.3) {
-    yield* weighed(way, 'ellipse', ellipseError(points, ellipse), 5, LIKENESS.round, () =>
-      (ellipse.rx / ellipse.ry < CIRCLE_RATIO && circle ? circleShape(circle, points[0]!, clockwise) : ellipseShape(ellipse, points[0]!, clockwise)))
+    const error = ellipseError(points, ellipse)
+    yield* weighed(way, 'ellipse', error, 5, LIKENESS.round, () =>
+      (ellipse.rx / ellipse.ry < CIRCLE_RATIO && circle ? circleShape(circle, points[0]!, clockwise) : ellipseShape(ellipse, points[0]!, clockwise)), roundBonus(error, way))
   }
   for (const [sides, { fit, start }] of closedFits(points)) {
     const places = fit.cuts.map(cut => ((cut + start) / (points.length - 1)) % 1)
@@ -139,9 +144,11 @@ function* closedCandidates(way: HandWay): Generator<Weighed> {
     if (blunt === null) continue
     const box = sides === 4 ? boxOf(fit.corners) : null
     if (box) yield* weighed(way, 'box', fit.rms, 5, LIKENESS.sides, () => box, blunt)
-    else yield* weighed(way, `polygon ${sides}`, fit.rms, 1.8 * sides, LIKENESS.sides, () => ({ kind: sides === 3 ? 'triangle' : 'polygon', corners: fit.corners }), blunt)
+    else yield* weighed(way, `polygon ${sides}`, fit.rms, 2 * sides, LIKENESS.sides, () => ({ kind: sides === 3 ? 'triangle' : 'polygon', corners: fit.corners }), blunt)
   }
 }
+
+const roundBonus = (error: number, way: HandWay) => (error / way.size < WELL_ROUND.error ? -WELL_ROUND.bonus : 0)
 
 /** Best closed fits for three and more sides. The hand may have begun anywhere, so the way is begun anew at its sharpest places. */
 function closedFits(points: readonly Point[]): Map<number, { fit: SideFit, start: number }> {
@@ -197,7 +204,8 @@ function cornerPrice(corners: readonly Point[], { fine, tremble, length }: HandW
   if (turns.some(turn => turn < LEAST_TURN)) return null
   const { mean, least } = sharpnessOf(fine, places, turns, isClosed, tremble / length)
   if (mean < LEAST_SHARPNESS.mean || least < LEAST_SHARPNESS.least) return null
-  return BLUNT_PRICE[isClosed ? 'closed' : 'open'] * Math.max(0, SHARP - mean)
+  const bonus = isClosed && mean > WELL_CORNERED.sharpness ? WELL_CORNERED.bonus : 0
+  return BLUNT_PRICE[isClosed ? 'closed' : 'open'] * Math.max(0, SHARP - mean) - bonus
 }
 
 /** How far round the circle the way goes, radians: above 0 clockwise on the screen. */

@@ -149,7 +149,7 @@ function drawn(way: readonly Point[], random: Random, size: number): Point[] {
   const waves = Array.from({ length: 3 }, (_, i) => ({
     x: random.between(-1, 1), y: random.between(-1, 1), phase: random.between(0, TURN), swings: random.between(0.6, 1.6) * (i + 1),
   }))
-  const wobble = size * random.between(0.003, 0.011)
+  const wobble = size * random.between(0.003, 0.014)
   const tremble = random.between(0.15, 0.8)
   const points: Point[] = []
   let t = 0

@@ -12,7 +12,7 @@ const { plan, history, liveLayer, isReadOnly } = easel
   <header class="bar">
     <v-btn :icon="mdiArrowLeft" variant="text" size="small" to="/folio" aria-label="Back to the folio" />
     <strong class="display title">{{ plan?.title }}</strong>
-    <span v-if="liveLayer" class="live small">drawing on <strong>{{ liveLayer.name }}</strong></span>
+    <span v-if="liveLayer" class="live small">on <strong>{{ liveLayer.name }}</strong></span>
     <span class="grow" />
     <v-btn :icon="mdiUndoVariant" variant="text" size="small" :disabled="!history.canUndo || isReadOnly" aria-label="Undo (Ctrl Z)" @click="easel.undo()" />
     <v-btn :icon="mdiRedoVariant" variant="text" size="small" :disabled="!history.canRedo || isReadOnly" aria-label="Redo (Ctrl Shift Z)" @click="easel.redo()" />
@@ -32,8 +32,8 @@ const { plan, history, liveLayer, isReadOnly } = easel
 
 <style scoped>
 .bar { display: flex; align-items: center; gap: 2px; padding: 2px 10px 2px 6px; background: var(--paper); border-bottom: 1px solid var(--line); min-height: 48px; }
-.title { font-size: 1.08rem; margin: 0 14px 0 4px; white-space: nowrap; }
-.live { color: var(--ink-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+.title { font-size: 1.08rem; margin: 0 10px 0 4px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; min-width: 0; flex: 0 1 auto; }
+.live { color: var(--ink-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; flex: 0 0 auto; max-width: 180px; }
 .live strong { color: var(--ink); }
 .grow { flex: 1; }
 .gap { width: 14px; }

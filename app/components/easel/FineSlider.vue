@@ -5,7 +5,7 @@ const value = defineModel<number>({ required: true })
 </script>
 
 <template>
-  <v-slider v-model="value" class="fine" :min="min" :max="max" :step="step" :label="label" hide-details color="primary" track-size="3" thumb-size="16" :aria-valuetext="`${value} ${unit}`">
+  <v-slider v-model="value" class="fine" :min="min" :max="max" :step="step" :label="label" :aria-label="label" hide-details color="primary" track-size="3" thumb-size="16" :aria-valuetext="`${value} ${unit}`">
     <template #append><span class="figure numbers">{{ value }} {{ unit }}</span></template>
   </v-slider>
 </template>

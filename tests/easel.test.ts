@@ -192,6 +192,28 @@ describe('guides', () => {
   })
 })
 
+describe('the ghost', () => {
+  it('goes stroke by stroke, again, and all at once', async () => {
+    await page.getByRole('button', { name: 'Play the ghost' }).click()
+    const ghost = page.locator('[data-test=ghost]')
+    await ghost.waitFor()
+    await page.getByRole('button', { name: 'Let the ghost wait' }).click()
+    const rested = async () => {
+      await page.getByRole('button', { name: /Go on|From the beginning/ }).waitFor({ timeout: 30_000 })
+      await page.waitForTimeout(150)
+      return ghost.screenshot()
+    }
+    await page.getByRole('button', { name: 'next stroke' }).click()
+    const one = await rested()
+    await page.getByRole('button', { name: 'again', exact: true }).click()
+    expect((await rested()).equals(one)).toBe(true)
+    await page.getByRole('button', { name: 'all its lines' }).click()
+    expect((await rested()).equals(one)).toBe(false)
+    await page.keyboard.press('g')
+    await expect.poll(() => ghost.count()).toBe(0)
+  })
+})
+
 describe('ways of looking', () => {
   it('in the mirror the hand draws where it sees', async () => {
     await page.keyboard.press('z')

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { toolSettings, type ToolName } from '#core/brush'
-import { timelineOf, type Entry } from '#core/drawing'
+import { beatAfter, beatBefore, timelineOf, type Entry } from '#core/drawing'
 import type { Step } from '#core/plan'
 import { makingOf } from './making'
 
@@ -31,6 +31,29 @@ describe('the timeline of a record', () => {
   it('never runs backwards, also where clocks did', () => {
     const odd = timelineOf([stroke(5000, 'pencil', [0]), stroke(100, 'pencil', [0])])
     expect(odd[1]!.start).toBeGreaterThanOrEqual(odd[0]!.end)
+  })
+})
+
+describe('going from act to act', () => {
+  it('finds the next one, and none after the last', () => {
+    expect(beatAfter(beats, 0)).toEqual(beats[2])
+    expect(beatAfter(beats, beats[2]!.end)).toEqual(beats[3])
+    expect(beatAfter(beats, beats[5]!.end)).toBeNull()
+    expect(beatAfter([], 0)).toBeNull()
+  })
+
+  it('finds the one that was shown last, also in the middle of it', () => {
+    expect(beatBefore(beats, beats[2]!.end)).toEqual(beats[2])
+    expect(beatBefore(beats, beats[2]!.start + 5)).toEqual(beats[2])
+    expect(beatBefore(beats, 1e9)).toEqual(beats[5])
+    expect(beatBefore(beats, 0)).toEqual(beats[2])
+    expect(beatBefore([], 0)).toBeNull()
+  })
+
+  it('forwards meets every act once', () => {
+    const met = []
+    for (let beat = beatAfter(beats, 0); beat; beat = beatAfter(beats, beat.end)) met.push(beat)
+    expect(met).toEqual([beats[2], beats[3], beats[5]])
   })
 })
 

@@ -36,3 +36,13 @@ function durationOf(entry: Entry): number {
   for (let i = SAMPLE_FIELDS - 1; i < samples.length; i += SAMPLE_FIELDS) sum += samples[i]!
   return sum
 }
+
+/** The next act that is shown from a time on; null after the last. */
+export function beatAfter(beats: readonly Beat[], time: number): Beat | null {
+  return beats.find(beat => beat.end > beat.start && beat.start >= time - 1) ?? null
+}
+
+/** The act that was shown last at a time, or is being shown; the first before all. Null when there is none. */
+export function beatBefore(beats: readonly Beat[], time: number): Beat | null {
+  return beats.findLast(beat => beat.end > beat.start && beat.start < time) ?? beatAfter(beats, 0)
+}

@@ -1,15 +1,17 @@
 <script setup lang="ts">
+import { mdiClose, mdiPause, mdiPlay, mdiReplay, mdiSkipNextOutline } from '@mdi/js'
+import { useLocalStorage } from '@vueuse/core'
 import type { DrawingRecord } from '#core/drawing'
 import { onDevice, type Size, type WindowView } from '../../sheet/view'
 
-/** The teacher's demonstration of a step, played faintly over the sheet. */
+/** The teacher's demonstration of a step, played faintly over the sheet: as a whole, stroke by stroke, or as lines to draw over. */
 const props = defineProps<{ record: DrawingRecord, view: WindowView, size: Size }>()
-const emit = defineEmits<{ done: [] }>()
+const emit = defineEmits<{ away: [] }>()
 
 /** The ghost hurries a little. */
-const SPEED = 1.6
-/** It stays so long when it has finished, ms. */
-const LINGER_MS = 2600
+const speed = useLocalStorage('little-easel-ghost-speed', 1.6)
+/** How strongly it shows, %. */
+const strength = useLocalStorage('little-easel-ghost-strength', 42)
 
 const { player, time, load, show } = usePlayer()
 const canvas = ref<HTMLCanvasElement>()
@@ -29,21 +31,37 @@ onMounted(async () => {
   await show(canvas.value.transferControlToOffscreen())
   isShown = true
   place()
-  void player.play(SPEED)
+  void player.play(speed.value)
 })
 watch(() => [props.view, props.size], place)
-
-let timer: ReturnType<typeof setTimeout> | null = null
-watch(() => time.value.isPlaying, (isPlaying, was) => {
-  if (was && !isPlaying) timer = setTimeout(() => emit('done'), LINGER_MS)
+watch(speed, (next) => {
+  if (time.value.isPlaying) void player.play(next)
 })
-onBeforeUnmount(() => timer && clearTimeout(timer))
+
+const isAtEnd = computed(() => time.value.time >= time.value.length)
+function showAll(): void {
+  void player.pause()
+  void player.seek(time.value.length)
+}
 </script>
 
 <template>
-  <canvas ref="canvas" class="ghost" :style="{ width: `${size.width}px`, height: `${size.height}px` }" data-test="ghost" />
+  <canvas ref="canvas" class="ghost" :style="{ width: `${size.width}px`, height: `${size.height}px`, opacity: strength / 100 }" data-test="ghost" />
+  <div class="strip card" role="group" aria-label="The ghost" @pointerdown.stop @wheel.stop>
+    <v-btn :icon="time.isPlaying ? mdiPause : mdiPlay" size="small" variant="text" :aria-label="time.isPlaying ? 'Let the ghost wait' : isAtEnd ? 'From the beginning' : 'Go on'" @click="time.isPlaying ? player.pause() : player.play(speed)" />
+    <v-btn size="small" variant="text" :prepend-icon="mdiReplay" @click="player.playAgain(speed)">again</v-btn>
+    <v-btn size="small" variant="text" :prepend-icon="mdiSkipNextOutline" :disabled="isAtEnd" @click="player.playNext(speed)">next stroke</v-btn>
+    <v-btn size="small" variant="text" :disabled="isAtEnd && !time.isPlaying" @click="showAll">all its lines</v-btn>
+    <label class="small">speed <input v-model.number="speed" type="range" min="0.25" max="4" step="0.25"><span class="numbers">{{ speed }} ×</span></label>
+    <label class="small">strength <input v-model.number="strength" type="range" min="10" max="90" step="2"><span class="numbers">{{ strength }} %</span></label>
+    <v-btn :icon="mdiClose" size="small" variant="text" aria-label="Away with the ghost (G)" @click="emit('away')" />
+  </div>
 </template>
 
 <style scoped>
-.ghost { position: absolute; inset: 0; pointer-events: none; opacity: 0.42; }
+.ghost { position: absolute; inset: 0; pointer-events: none; }
+.strip { position: absolute; left: 50%; bottom: 12px; transform: translateX(-50%); display: flex; align-items: center; gap: 6px; padding: 4px 8px; cursor: default; white-space: nowrap; box-shadow: 0 4px 16px rgb(0 0 0 / 18%); }
+label { display: inline-flex; align-items: center; gap: 6px; min-height: 40px; }
+input[type='range'] { width: 74px; accent-color: var(--blue); }
+.numbers { min-width: 40px; }
 </style>

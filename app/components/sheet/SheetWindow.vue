@@ -117,11 +117,11 @@ defineExpose({ fit, zoom, turnTo, mirror, bringToMiddle, view, size, setMoving: 
 
 <template>
   <div
-    ref="frame" class="window" :class="{ draws: canDraw }" role="img" :aria-label="label"
+    ref="frame" class="window" :class="{ draws: canDraw }"
     @pointermove="track" @pointerleave="pointer = null" @contextmenu.prevent
   >
     <SheetTones />
-    <canvas ref="canvas" :style="{ width: `${size.width}px`, height: `${size.height}px`, filter: tone && tone !== 'colours' ? `url(#tone-${tone})` : undefined }" />
+    <canvas ref="canvas" role="img" :aria-label="label" :style="{ width: `${size.width}px`, height: `${size.height}px`, filter: tone && tone !== 'colours' ? `url(#tone-${tone})` : undefined }" />
     <slot :view="view" :size="size" :pointer="pointer" />
   </div>
 </template>

@@ -153,7 +153,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
         >
           <template #default="{ view: shown, size, pointer }">
             <SheetGuides v-if="guides.length" :guides="guides" :view="shown" :size="size" :sheet="plan.sheet" :is-adjusting="isAdjusting" @change="guiding.change" />
-            <GhostSheet v-if="ghost" :key="step?.id" :record="ghost" :view="shown" :size="size" @done="ghost = null" />
+            <GhostSheet v-if="ghost" :key="step?.id" :record="ghost" :view="shown" :size="size" @away="ghost = null" />
             <TrueShapeBar />
             <SheetMarks :marks="marks" :view="shown" :size="size" />
             <SheetRulers v-if="hasRulers || hasCrosshair" :view="shown" :size="size" :sheet="plan.sheet" :pointer="pointer" :has-rulers="hasRulers" :has-crosshair="hasCrosshair" />

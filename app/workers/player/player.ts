@@ -1,6 +1,6 @@
 import { isEmptyRect, type Rect } from '#core/base'
 import { SAMPLE_FIELDS, type Stroke } from '#core/brush'
-import { timelineOf, type Beat, type DrawingRecord, type Engine, type Entry, type StrokeAct } from '#core/drawing'
+import { beatAfter, beatBefore, timelineOf, type Beat, type DrawingRecord, type Engine, type Entry, type StrokeAct } from '#core/drawing'
 import { loadKernels, type Ground, type Tile } from '#core/kernels'
 import { changedTiles, flattenTile, type Drawing } from '#core/layers'
 import { layOutRecord } from '../view/lay-out'
@@ -38,6 +38,8 @@ export class Player {
   private time = 0
   private speed = 0
   private lastTick = 0
+  /** Where playing stops, ms. */
+  private until = Infinity
   private hidden: ReadonlySet<string> = new Set()
   private notify: (notice: PlayerNotice) => void = () => {}
   private thumbnailer = new Thumbnailer()
@@ -84,10 +86,32 @@ export class Player {
   }
 
   play(speed: number): void {
+    this.until = this.length
+    if (this.time >= this.length) this.time = 0
+    this.run(speed)
+  }
+
+  /** Plays the next act and stops after it. */
+  playNext(speed: number): void {
+    this.playBeat(beatAfter(this.beats, this.time), speed)
+  }
+
+  /** Plays the act that was shown last once more. */
+  playAgain(speed: number): void {
+    this.playBeat(beatBefore(this.beats, this.time), speed)
+  }
+
+  private playBeat(beat: Beat | null, speed: number): void {
+    if (!beat) return
+    this.time = beat.start
+    this.until = beat.end
+    this.run(speed)
+  }
+
+  private run(speed: number): void {
     const isStarting = this.speed === 0
     this.speed = speed
     if (!isStarting) return
-    if (this.time >= this.length) this.time = 0
     this.lastTick = performance.now()
     this.tick()
   }
@@ -114,8 +138,8 @@ export class Player {
     const now = performance.now()
     this.time += (now - this.lastTick) * this.speed
     this.lastTick = now
-    if (this.time >= this.length) {
-      this.time = this.length
+    if (this.time >= this.until) {
+      this.time = this.until
       this.speed = 0
     }
     this.showTime()

@@ -1,6 +1,6 @@
 import { proxy, transfer, wrap, type Remote } from 'comlink'
 import type { InjectionKey } from 'vue'
-import { unpackSample } from '#core/brush'
+import { SAMPLE_FIELDS, unpackSample } from '#core/brush'
 import type { Finding } from '#core/lookfor'
 import type { Plan, Step } from '#core/plan'
 import type { Adjusting, ShapeKind } from '#core/trueup'
@@ -124,6 +124,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   async function openStep(number: number, isNew = true): Promise<void> {
     const next = plan.value?.steps[number]
     if (!next || !plan.value) return
+    stencil.settle()
     stepNumber.value = number
     pointedAt.value = null
     hand.layOut(next, plan.value.palette)
@@ -154,32 +155,44 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
 
   // --- strokes
 
+  /** The layer that may be drawn on now; says why when there is none. */
+  function layerToDrawOn(): string | null {
+    const layer = liveLayer.value
+    if (!layer || isReadOnly.value) return null
+    if (layer.visible) return layer.id
+    say(`The layer “${layer.name}” is hidden, so you would not see what you draw.`, 'Show it in the stack first.', 'attention')
+    return null
+  }
+  const stencil = createStencil(host, hand, layerToDrawOn)
+
   /** Holds the stroke under way to the guides that it follows. */
   let toGuides: (packed: readonly number[]) => number[] = packed => [...packed]
 
   /** `scale`: px on the screen for one of the sheet. */
   function begin(samples: number[], time: number, scale: number): void {
-    const layer = liveLayer.value
+    if (stencil.kind.value && hand.settings) return stencil.begin(unpackSample(samples, 0))
     const { lifted, settings } = hand
-    if (!layer || !lifted || isReadOnly.value) return
-    if (!layer.visible) return say(`The layer “${layer.name}” is hidden, so you would not see what you draw.`, 'Show it in the stack first.', 'attention')
+    const layer = layerToDrawOn()
+    if (!layer || !lifted) return
     if (settings) {
       const echoes = guides.echoes()
       toGuides = heldTo(guides.follower(unpackSample(samples, 0), scale))
-      void host.beginStroke(layer.id, { tool: toRaw(settings), colour: [...hand.colour], ...(echoes && { echoes }) }, samples, time)
+      void host.beginStroke(layer, { tool: toRaw(settings), colour: [...hand.colour], ...(echoes && { echoes }) }, samples, time)
     } else if (lifted.now.kind === 'pour') {
       const { tolerance, grow, borders } = lifted.now
       const [x, y] = [Math.floor(samples[0]! / 16), Math.floor(samples[1]! / 16)]
       const sheet = plan.value!.sheet
       if (x < 0 || y < 0 || x >= sheet.width || y >= sheet.height) return
-      void host.pour({ layer: layer.id, x, y, colour: [...hand.colour], tolerance, grow, borders })
+      void host.pour({ layer, x, y, colour: [...hand.colour], tolerance, grow, borders })
     }
   }
   function extend(samples: number[], time: number): void {
+    if (stencil.kind.value && hand.settings) return stencil.extend(unpackSample(samples, samples.length / SAMPLE_FIELDS - 1))
     const held = toGuides(samples)
     if (held.length) void host.extendStroke(held, time)
   }
   function end(): void {
+    stencil.end()
     void host.endStroke()
     trueKind.value = null
   }
@@ -192,7 +205,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   async function hold(): Promise<boolean> {
     const { settings } = hand
     // Where paint builds up while the hand rests, resting means something else.
-    if (!settings || !hand.truesUp || settings.gather === 'flow' || settings.tip.kind === 'spray') return false
+    if (!settings || stencil.kind.value || !hand.truesUp || settings.gather === 'flow' || settings.tip.kind === 'spray') return false
     trueKind.value = await host.trueUp(hand.hasEvenWidth)
     return trueKind.value !== null
   }
@@ -223,6 +236,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
 
   /** The page is put away or goes: what is under way is finished and kept, and sent if it can be. */
   function putAway(): void {
+    stencil.settle()
     void host.endStroke()
     void host.wake()
   }
@@ -233,6 +247,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   window.addEventListener('online', onOnline)
 
   async function close(): Promise<void> {
+    stencil.settle()
     document.removeEventListener('visibilitychange', onHidden)
     window.removeEventListener('pagehide', putAway)
     window.removeEventListener('online', onOnline)
@@ -245,9 +260,9 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     drawing, host, hand, progress: readonly(progress), plan, closed: readonly(closed), isReadOnly: readonly(isReadOnly), isOffline: readonly(isOffline),
     wasTaken: readonly(wasTaken), answer, layers, live, liveLayer, history: readonly(history), thumbnails, sending: readonly(sending),
     step, stepNumber: readonly(stepNumber), findings, lookedAt: readonly(lookedAt), isLooking: readonly(isLooking), pointedAt,
-    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, trueKind: readonly(trueKind), trueHow, isTruePerfect,
+    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, trueKind: readonly(trueKind), trueHow, isTruePerfect,
     addLayer, removeLayer, clearLayer, renameLayer, moveLayer, lookOfLayer, close,
-    undo: () => host.undo(), redo: () => host.redo(), wake: () => host.wake(),
+    undo: () => (stencil.shape.value ? stencil.discard() : host.undo()), redo: () => host.redo(), wake: () => host.wake(),
   }
 }
 

@@ -69,6 +69,7 @@ function kindOf(entry: Entry): Tick['kind'] {
   if (entry.type === 'undo' || entry.type === 'redo') return entry.type
   if (entry.type !== 'act' && entry.type !== 'prepare') return 'layer'
   if (entry.act.kind === 'pour') return 'pour'
+  if (entry.act.kind === 'shape') return 'paint'
   if (entry.act.kind !== 'stroke') return 'layer'
   return entry.act.tool.effect === 'erase' ? 'erase' : 'paint'
 }

@@ -1,4 +1,4 @@
-export { actSchema, applyAct, colourSchema, ECHO_ONE, freshStyleOf, GREATEST_GROW, GREATEST_LAYERS, layerIdSchema, layerNameSchema, type Act, type FreshStrokeAct, type FreshStyle, type LayerAddAct, type PourAct, type StrokeAct } from './acts'
+export { actSchema, applyAct, colourSchema, ECHO_ONE, freshStyleOf, GREATEST_GROW, GREATEST_LAYERS, layerIdSchema, layerNameSchema, type Act, type FreshStrokeAct, type FreshStyle, type LayerAddAct, type PourAct, type ShapeAct, type StrokeAct } from './acts'
 export { blankDrawing, Engine, replay } from './engine'
 export { contentHash } from './hash'
 export { entrySchema, RECORD_VERSION, recordSchema, requireRecord, type DrawingRecord, type Entry } from './record'

@@ -34,8 +34,14 @@ function randomAct(random: Random, sheet: Sheet, layers: string[]): Act {
       colour, tolerance: random.pick([0, 8, 40]), borders: random.pick(['this', 'all'] as const), grow: random.int(0, 4), seed,
     }
   }
-  if (roll < 0.14) return { kind: 'layer-look', layer, visible: random.unit() < 0.8, opacity: random.int(20, 100) }
-  if (roll < 0.17 && layers.length > 1) return { kind: 'layer-move', layer, place: random.int(0, layers.length - 1) }
+  if (roll < 0.13) {
+    const corners = Array.from({ length: random.int(3, 8) }, () => [random.int(-300, sheet.width * 16 + 300), random.int(-300, sheet.height * 16 + 300)]).flat()
+    const line = { tool: toolSettings(random.pick(TOOL_IDS), { size: random.int(2, 40) }), colour, samples: wanderingSamples(random, sheet, 12) }
+    const fill = { colour: [random.int(0, 255), 90, 120] as [number, number, number], opacity: random.int(10, 100) }
+    return { kind: 'shape', version: 1, layer, form: 'polygon', outline: corners, line: random.unit() < 0.7 ? line : null, fill, seed }
+  }
+  if (roll < 0.16) return { kind: 'layer-look', layer, visible: random.unit() < 0.8, opacity: random.int(20, 100) }
+  if (roll < 0.19 && layers.length > 1) return { kind: 'layer-move', layer, place: random.int(0, layers.length - 1) }
   const tool = toolSettings(random.pick(TOOL_IDS), {
     size: random.pick([1, 3, 8, 20, 60, 140]), opacity: random.int(10, 100), flow: random.int(2, 100), hardness: random.int(0, 100),
     steadying: random.pick([0, 0, 3, 8]), scatter: random.pick([0, 0, 60]), speedSize: random.pick([0, -40, 70]), speedFlow: random.pick([0, 50]),

@@ -1,21 +1,28 @@
-import type { PourAct, StandingAct, StrokeAct } from '../drawing'
+import type { PourAct, ShapeAct, StandingAct, StrokeAct } from '../drawing'
 import { SAMPLE_FIELDS, SUBPIXELS } from '../brush'
 import type { Evidence, Mark } from './contract'
 
-export type PaintAct = (StrokeAct | PourAct)
+export type PaintAct = StrokeAct | PourAct | ShapeAct
 
-/** The strokes and pours of the step that stand, erasing left out where `painting` is asked. */
+/** The strokes, pours and shapes of the step that stand, erasing left out where `painting` is asked. */
 export function paintActs(evidence: Evidence, painting: boolean): PaintAct[] {
   return evidence.acts
     .filter((each): each is StandingAct & { act: PaintAct } =>
-      each.step === evidence.step && (each.act.kind === 'stroke' || each.act.kind === 'pour'))
+      each.step === evidence.step && (each.act.kind === 'stroke' || each.act.kind === 'pour' || each.act.kind === 'shape'))
     .map(each => each.act)
-    .filter(act => !painting || act.kind === 'pour' || act.tool.effect === 'paint')
+    .filter(act => !painting || toolOf(act)?.effect !== 'erase')
 }
 
-/** Where an act was done: the way of the pen, or a ring round the place of a pour. */
+/** The tool that an act was done with; null for a pour, and for a shape that is only filled. */
+export function toolOf(act: PaintAct): StrokeAct['tool'] | null {
+  if (act.kind === 'pour') return null
+  return act.kind === 'shape' ? act.line?.tool ?? null : act.tool
+}
+
+/** Where an act was done: the way of the pen, an outline, or a ring round the place of a pour. */
 export function actMark(act: PaintAct): Mark {
   if (act.kind === 'pour') return { kind: 'ring', x: act.x, y: act.y, radius: 18, label: 'pour' }
+  if (act.kind === 'shape') return { kind: 'path', points: act.outline.map(value => Math.round(value / SUBPIXELS)) }
   const points: number[] = []
   for (let i = 0; i < act.samples.length; i += SAMPLE_FIELDS) {
     points.push(Math.round(act.samples[i]! / SUBPIXELS), Math.round(act.samples[i + 1]! / SUBPIXELS))

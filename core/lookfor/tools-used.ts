@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { TOOL_NAMES, toolSettingsSchema } from '../brush'
 import { cantTell, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
-import { actMark, paintActs, type PaintAct } from './process'
+import { actMark, paintActs, toolOf, type PaintAct } from './process'
 import { listInWords } from './words'
 
 const asked = z.strictObject({
@@ -27,14 +27,16 @@ const SIZE_SLACK = { gentle: 1.6, standard: 1.25, strict: 1 } as const
 
 const NAMES: Record<Asked['tool'], string> = { ...TOOL_NAMES, pour: 'pour' }
 
-const toolOf = (act: PaintAct) => (act.kind === 'pour' ? 'pour' : act.tool.tool)
-
 function look(evidence: Evidence, { tools, tolerance }: Settings): Found {
   const acts = paintActs(evidence, true)
   if (acts.length === 0) return cantTell('Nothing was drawn in this step yet.')
   const slack = SIZE_SLACK[tolerance]
-  const fits = (act: PaintAct) => tools.some(each => each.tool === toolOf(act)
-    && (act.kind === 'pour' || (act.tool.size >= each.sizeFrom / slack && act.tool.size <= each.sizeTo * slack)))
+  const fits = (act: PaintAct) => {
+    const used = toolOf(act)
+    // A shape that is only filled is as good as a pour.
+    return tools.some(each => each.tool === (used?.tool ?? 'pour')
+      && (!used || (used.size >= each.sizeFrom / slack && used.size <= each.sizeTo * slack)))
+  }
   const others = acts.filter(act => !fits(act))
   const share = 1 - others.length / acts.length
   const figure = { value: Math.round(share * 100), unit: '%' }
@@ -58,7 +60,8 @@ function inWords({ tool, sizeFrom, sizeTo }: Asked): string {
 }
 
 function usedInWords(act: PaintAct): string {
-  return act.kind === 'pour' ? NAMES.pour : `${NAMES[act.tool.tool]} at ${act.tool.size} px`
+  const used = toolOf(act)
+  return used ? `${NAMES[used.tool]} at ${used.size} px` : act.kind === 'shape' ? 'filled shape' : NAMES.pour
 }
 
 export const toolsUsed: Measure<Settings> = { schema, look }

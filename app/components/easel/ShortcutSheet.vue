@@ -12,6 +12,7 @@ const KEYS = [
   ['Z · X · C', 'mirror · values · squint'],
   ['V · B', 'rulers · crosshair'],
   ['Space held', 'move the sheet with the pointer'],
+  ['Enter · Esc', 'settle the shape of a stencil · take it away'],
   ['G', 'play the ghost, or put it away'],
   ['T', 'look at my step'],
   ['Alt ↑ · Alt ↓', 'move the chosen layer in the stack'],

@@ -41,6 +41,7 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
         </button>
       </div>
     </v-menu>
+    <StencilMenu />
   </div>
 </template>
 

@@ -85,6 +85,10 @@ function onKey(event: KeyboardEvent): void {
     return
   }
   if (event.ctrlKey || event.metaKey || event.altKey) return
+  if (easel.stencil.shape.value && (key === 'enter' || key === 'escape')) {
+    event.preventDefault()
+    return key === 'enter' ? easel.stencil.settle() : easel.stencil.discard()
+  }
   const actions: Record<string, () => void> = {
     'q': () => hand.stepSize(-1), 'w': () => hand.stepSize(1), 'e': () => hand.toggleSteadying(), 'a': () => hand.stepWell(-1), 's': () => hand.stepWell(1), 'd': () => hand.swap(),
     'f': () => sheetWindow.value?.fit(), 'r': () => sheetWindow.value?.zoom(1), 'g': toggleGhost, 't': () => void easel.lookAtStep(),
@@ -154,6 +158,8 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
           <template #default="{ view: shown, size, pointer }">
             <SheetGuides v-if="guides.length" :guides="guides" :view="shown" :size="size" :sheet="plan.sheet" :is-adjusting="isAdjusting" @change="guiding.change" />
             <GhostSheet v-if="ghost" :key="step?.id" :record="ghost" :view="shown" :size="size" @away="ghost = null" />
+            <StencilHandles :view="shown" :size="size" />
+            <StencilBar v-if="!ghost" />
             <TrueShapeBar />
             <SheetMarks :marks="marks" :view="shown" :size="size" />
             <SheetRulers v-if="hasRulers || hasCrosshair" :view="shown" :size="size" :sheet="plan.sheet" :pointer="pointer" :has-rulers="hasRulers" :has-crosshair="hasCrosshair" />

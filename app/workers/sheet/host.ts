@@ -1,9 +1,9 @@
 import { wrap, type Remote } from 'comlink'
 import { CoreError, isEmptyRect, type Rect } from '#core/base'
 import type { Stroke } from '#core/brush'
-import { contentHash, standingActs, type Act, type Engine, type Entry, type FreshStyle } from '#core/drawing'
+import { applyAct, contentHash, standingActs, type Act, type Engine, type Entry, type FreshStyle, type ShapeAct } from '#core/drawing'
 import { loadKernels, type Tile } from '#core/kernels'
-import { changedTiles, flattenTile } from '#core/layers'
+import { changedTiles, flattenTile, type Drawing } from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import { prepareStep, type Plan } from '#core/plan'
 import type { Adjusting, ShapeKind } from '#core/trueup'
@@ -59,6 +59,8 @@ export class SheetHost {
   private opened: Opened | null = null
   private isReadOnly = true
   private live: Live | null = null
+  /** The drawing with a shape that is not settled yet; null when there is none. */
+  private unsettled: Drawing | null = null
   private clockStart = 0
   private notify: Notify = () => {}
   private looker: Remote<Looker> | null = null
@@ -156,6 +158,7 @@ export class SheetHost {
   beginStroke(layer: string, style: Omit<FreshStyle, 'seed'>, samples: readonly number[], time: number): void {
     if (!this.engine || this.isReadOnly) return
     this.endStroke()
+    if (this.unsettled) this.showShape(null)
     const whole = { ...style, seed: newSeed() }
     try {
       const stroke = this.engine.beginStroke(layer, whole)
@@ -238,6 +241,20 @@ export class SheetHost {
     this.act({ kind: 'pour', version: 1, seed: newSeed(), ...act })
   }
 
+  /** Shows the drawing as it would be with a shape that is still changed; null takes it away. */
+  showShape(act: ShapeAct | null): void {
+    const { engine } = this
+    if (!engine || this.isReadOnly) return
+    const before = this.unsettled ?? engine.drawing
+    try {
+      this.unsettled = act && applyAct(this.kernels, engine.drawing, act)
+    } catch (error) {
+      this.unsettled = null
+      this.refuse(error)
+    }
+    this.view?.invalidateTiles(changedTiles(before, this.unsettled ?? engine.drawing))
+  }
+
   act(act: Act): void {
     this.take([{ type: 'act', at: this.clock(), act }])
   }
@@ -263,7 +280,8 @@ export class SheetHost {
     const { engine } = this
     if (!engine || this.isReadOnly) return
     this.endStroke()
-    const before = engine.drawing
+    const before = this.unsettled ?? engine.drawing
+    this.unsettled = null
     let taken = 0
     try {
       for (const entry of entries) {
@@ -298,7 +316,7 @@ export class SheetHost {
   // --- the picture
 
   private flatten(number: number, part: Rect, out: Tile): void {
-    const { drawing } = this.engine!
+    const drawing = this.unsettled ?? this.engine!.drawing
     const { live } = this
     const standIn = live?.stroke.touched.has(number) ? { layer: live.layer, tile: live.stroke.preview(number, part) } : undefined
     flattenTile(this.kernels, drawing, number, part, drawing.sheet.paper, out, standIn)

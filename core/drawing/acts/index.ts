@@ -4,16 +4,19 @@ import type { Drawing } from '../../layers'
 import type { ActKind } from './contract'
 import { layerAdd, layerClear, layerLook, layerMove, layerRemove, layerRename } from './layers'
 import { pour } from './pour'
+import { shape } from './shape'
 import { stroke } from './stroke'
 
 export { colourSchema, GREATEST_LAYERS, layerIdSchema, layerNameSchema } from './common'
 export type { LayerAddAct } from './layers'
 export { GREATEST_GROW, type PourAct } from './pour'
+export type { ShapeAct } from './shape'
 export { ECHO_ONE, freshStyleOf, styleOf, type FreshStrokeAct, type FreshStyle, type StrokeAct } from './stroke'
 
 const ACTS = {
   'stroke': stroke,
   'pour': pour,
+  'shape': shape,
   'layer-add': layerAdd,
   'layer-remove': layerRemove,
   'layer-rename': layerRename,
@@ -24,7 +27,7 @@ const ACTS = {
 
 /** Anything that changes a drawing. */
 export const actSchema = z.union([
-  stroke.schema, pour.schema,
+  stroke.schema, pour.schema, shape.schema,
   layerAdd.schema, layerRemove.schema, layerRename.schema, layerMove.schema, layerLook.schema, layerClear.schema,
 ])
 export type Act = z.infer<typeof actSchema>

@@ -1,0 +1,132 @@
+import type { Remote } from 'comlink'
+import { useEventListener } from '@vueuse/core'
+import { drawnOut, handled, isFillable, moved, shapeAct, type Stencil, type StencilKind } from '#core/stencil'
+import type { Colour, useHand } from '../stores/hand'
+import type { SheetHost } from '../workers/sheet/host'
+
+interface Place { readonly x: number, readonly y: number }
+
+/**
+ * A shape that is set with a stencil: drawn out, changed by its handles, and settled. Until then it
+ * is only shown, and nothing of it is in the record.
+ */
+export function createStencil(host: Remote<SheetHost>, hand: ReturnType<typeof useHand>, layerNow: () => string | null) {
+  /** The stencil that lies ready; null: the free hand. */
+  const kind = ref<StencilKind | null>(null)
+  const shape = shallowRef<Stencil | null>(null)
+  const hasLine = ref(true)
+  const hasFill = ref(false)
+  const fillColour = ref<Colour | null>(null)
+  const sides = ref(6)
+
+  const keys = reactive({ shift: false, alt: false, control: false })
+  const readKeys = (event: KeyboardEvent) => Object.assign(keys, { shift: event.shiftKey, alt: event.altKey, control: event.ctrlKey || event.metaKey })
+  useEventListener('keydown', readKeys)
+  useEventListener('keyup', readKeys)
+
+  let from: Place = { x: 0, y: 0 }
+  let last: Place = { x: 0, y: 0 }
+  let isDragging = false
+  let layer = ''
+  let seed = 0
+
+  /** The act as it would be settled now. */
+  function act() {
+    const { settings } = hand
+    if (!shape.value) return null
+    return shapeAct(shape.value, layer, {
+      line: hasLine.value && settings ? { tool: toRaw(settings), colour: [...hand.colour] } : null,
+      fill: hasFill.value && isFillable(shape.value) ? { colour: [...fillColour.value ?? hand.colour], opacity: 100 } : null,
+    }, seed)
+  }
+
+  let isShowing = false
+  let isStale = false
+  /** Shows it as it is; while the worker draws, only the latest waits. */
+  async function show(): Promise<void> {
+    isStale = true
+    if (isShowing) return
+    isShowing = true
+    while (isStale) {
+      isStale = false
+      await host.showShape(act())
+    }
+    isShowing = false
+  }
+
+  function begin(place: Place): void {
+    const isNextCorner = shape.value?.kind === 'polyline' && kind.value === 'polyline'
+    if (!isNextCorner) settle()
+    const now = layerNow()
+    if (!now) return
+    isDragging = true
+    last = place
+    if (isNextCorner && shape.value?.kind === 'polyline') {
+      shape.value = { ...shape.value, points: [...shape.value.points, place] }
+      void show()
+      return
+    }
+    layer = now
+    seed = crypto.getRandomValues(new Uint32Array(1))[0]!
+    from = place
+  }
+
+  function extend(place: Place): void {
+    if (!isDragging || !kind.value) return
+    const { shift: isPerfect, alt: isCentred, control } = keys
+    if (shape.value?.kind === 'polyline' && shape.value.points.length > 2) {
+      const { points } = shape.value
+      shape.value = { ...shape.value, points: [...points.slice(0, -1), place] }
+    } else if (control && shape.value) {
+      // Moved as a whole while it is drawn out.
+      const [dx, dy] = [place.x - last.x, place.y - last.y]
+      from = { x: from.x + dx, y: from.y + dy }
+      shape.value = moved(shape.value, dx, dy)
+    } else {
+      shape.value = drawnOut(kind.value, from, place, { isPerfect, isCentred, sides: sides.value }) ?? shape.value
+    }
+    last = place
+    void show()
+  }
+
+  function end(): void {
+    isDragging = false
+  }
+
+  function take(key: string, to: Place): void {
+    if (!shape.value) return
+    shape.value = handled(shape.value, key, to, keys.shift)
+    void show()
+  }
+
+  /** Puts it on the sheet as one act. */
+  function settle(): void {
+    const settled = act()
+    isDragging = false
+    shape.value = null
+    isStale = false
+    if (settled) void host.act(settled)
+    else void host.showShape(null)
+  }
+
+  /** Takes it away unsettled. */
+  function discard(): void {
+    isDragging = false
+    shape.value = null
+    isStale = false
+    void host.showShape(null)
+  }
+
+  function choose(next: StencilKind | null): void {
+    settle()
+    kind.value = next
+  }
+
+  watch([hasLine, hasFill, fillColour, sides, () => hand.settings, () => hand.colour], () => {
+    if (shape.value?.kind === 'polygon' && shape.value.sides !== sides.value) shape.value = { ...shape.value, sides: sides.value }
+    if (shape.value) void show()
+  })
+
+  return { kind, shape, hasLine, hasFill, fillColour, sides, begin, extend, end, take, settle, discard, choose }
+}
+export type StencilInHand = ReturnType<typeof createStencil>

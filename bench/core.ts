@@ -2,12 +2,15 @@ import { createRequire } from 'node:module'
 import { createCanvas, type SKRSContext2D } from '@napi-rs/canvas'
 import sharp from 'sharp'
 import { seededRandom } from '#core/base'
-import { Stroke, toolSettings } from '#core/brush'
+import { Stroke, TOOL_IDS, TOOL_NAMES, TOOLS, toolSettings } from '#core/brush'
 import { Engine, replay, type Act, type DrawingRecord, type Entry } from '#core/drawing'
 import { wanderingSamples } from '#core/drawing/testing'
 import { pour } from '#core/fill'
+import { resample } from '#core/geometry'
 import { loadKernels, plainKernels, TILE_BYTES, type Kernels } from '#core/kernels'
 import { flattenDrawing, flattenTile, layerAlpha, sheetRect, tilesUnder, type Drawing, type Layer } from '#core/layers'
+import { recognise } from '#core/trueup'
+import { HAND_KINDS, handStroke } from '#core/trueup/testing'
 import { side, type Row } from './measure'
 
 /** The core's hot paths beside independent libraries doing the same work in the same run. */
@@ -111,6 +114,35 @@ export async function strokes(): Promise<Row[]> {
   }
   kernels.openMask(SIDE, SIDE)
   return rows
+}
+
+/** Every tool on the same way, beside Skia's stamps of the same size. */
+export async function toolStrokes(): Promise<Row[]> {
+  const rows: Row[] = []
+  for (const size of [20, 200]) {
+    const cases = TOOL_IDS.map((id) => {
+      const drawing: Drawing = { sheet, layers: [TOOLS[id].effect === 'erase' ? filledLayer('a', 3, 100) : emptyLayer('a')] }
+      const samples = wayOfDabs(size)
+      return {
+        name: TOOL_NAMES[id],
+        run() {
+          const stroke = new Stroke(kernels, drawing, drawing.layers[0]!, { tool: toolSettings(id, { size }), colour: [40, 60, 90], seed: 5 })
+          stroke.extend(samples)
+          stroke.finish()
+          return stroke.lay()
+        },
+      }
+    })
+    kernels.openMask(SIDE, SIDE)
+    rows.push(...await side(`the way of 300 dabs of ${size} px with every tool on ${SIDE} × ${SIDE}`, [skiaStampCase(size), ...cases], 5))
+  }
+  return rows
+}
+
+/** What a held stroke of 500 samples was meant to be (aim: under 10 ms). */
+export async function trueUp(): Promise<Row[]> {
+  const strokes = HAND_KINDS.map((kind, i) => ({ name: kind, points: resample(handStroke(kind, 4000 + i), 500) }))
+  return side('true-up: recognising a stroke of 500 samples (aim: under 10 ms)', strokes.map(({ name, points }) => ({ name, run: () => recognise(points) })), 21)
 }
 
 export async function compositing(): Promise<Row[]> {

@@ -83,11 +83,55 @@ async function atTheEasel(): Promise<void> {
   await browser.close()
 }
 
+/** Tools, guides and ways of looking, on a sheet of someone who has drawn nothing yet. */
+async function freelyAtTheEasel(): Promise<void> {
+  const browser = await openBrowser()
+  const page = browser.context.pages()[0]!
+  await enterAsLearner(page, url, { code: 'PIER22', name: 'Otto Brandreth', pin: '1836' })
+  const at = await openEasel(page, true)
+  const fetch = async (name: string) => {
+    await page.getByRole('button', { name: /Cupboard/ }).click()
+    await page.locator('.stored', { hasText: name }).first().click()
+    await page.locator('.shelf').waitFor({ state: 'hidden' })
+  }
+  const TOOLS = ['Ink pen', 'Broad nib', 'Round brush', 'Dry brush', 'Marker', 'Crayon', 'Chalk', 'Spatter', 'Stamp', 'Wash']
+  for (const [i, name] of TOOLS.entries()) {
+    await fetch(name)
+    const x = 110 + (i % 2) * 760
+    const y = 130 + Math.floor(i / 2) * 135
+    await page.keyboard.press('s')
+    await drawWithPen(page, at, [[x, y], [x + 160, y - 44], [x + 330, y + 40], [x + 500, y - 34], [x + 640, y + 16]], 40 + i, { pressure: 0.62, speed: 700 })
+  }
+  await page.getByRole('button', { name: /Cupboard/ }).click()
+  await take(page, 'easel-tools')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('x')
+  await page.keyboard.press('v')
+  await page.mouse.move(...onPage(at, [1040, 420]))
+  await take(page, 'easel-values')
+  await page.keyboard.press('x')
+  await page.keyboard.press('v')
+  await page.getByRole('button', { name: 'Step 2' }).click()
+  await page.getByRole('button', { name: 'Guides' }).click()
+  await page.locator('.add', { hasText: 'Perspective' }).click()
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Stencils' }).click()
+  await page.locator('.choice', { hasText: 'Ellipse' }).click()
+  await page.getByLabel('fill', { exact: true }).check()
+  await page.mouse.move(...onPage(at, [920, 760]))
+  await page.mouse.down()
+  await page.mouse.move(...onPage(at, [1300, 1040]), { steps: 6 })
+  await page.mouse.up()
+  await take(page, 'easel-guides')
+  await browser.close()
+}
+
 async function main(): Promise<void> {
   mkdirSync(folder, { recursive: true })
   await asTeacher()
   await asLearner()
   await atTheEasel()
+  await freelyAtTheEasel()
 }
 
 main().then(() => process.exit(0), (error: unknown) => {

@@ -1,7 +1,7 @@
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { SAMPLE_FIELDS, unpackSample } from '#core/brush'
-import { contentHash, replay, requireRecord, type Entry, type FreshStrokeAct } from '#core/drawing'
+import { contentHash, replay, requireRecord, type Act, type Entry, type FreshStrokeAct, type ShapeAct } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
 import type { Point } from '#demo/hand'
 import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
@@ -33,10 +33,15 @@ const entries = async () => {
   await expectKept(page)
   return (await client.call<{ entries: Entry[], plan: { sheet: object } }>('GET', `/api/drawings/${drawingNumber(page)}`)).body
 }
-async function lastStroke(): Promise<FreshStrokeAct> {
-  const last = (await entries()).entries.findLast(entry => entry.type === 'act' && entry.act.kind === 'stroke') as Extract<Entry, { type: 'act' }>
-  return last.act as FreshStrokeAct
+/** The act that doing something adds to the record, once the server has it. */
+async function actOf<A extends Act = FreshStrokeAct>(doing: () => Promise<unknown>): Promise<A> {
+  const count = (await entries()).entries.length
+  await doing()
+  await expect.poll(async () => (await entries()).entries.length, { timeout: 15_000 }).toBeGreaterThan(count)
+  const last = (await entries()).entries.at(-1) as Extract<Entry, { type: 'act' }>
+  return last.act as A
 }
+const draw = (line: readonly Point[], seed: number, hand = {}) => actOf(() => drawWithMouse(page, at, line, seed, hand))
 const placesOf = (act: FreshStrokeAct) => Array.from({ length: act.samples.length / SAMPLE_FIELDS }, (_, i) => unpackSample(act.samples, i))
 
 async function fetchTool(name: string): Promise<void> {
@@ -61,17 +66,18 @@ async function holdRing(middle: Point, radius: number, whileHeld: () => Promise<
 describe('tools from the cupboard', () => {
   it.each(['Broad nib', 'Round brush', 'Dry brush', 'Marker', 'Crayon', 'Chalk', 'Stamp', 'Wash', 'Kneaded eraser'])('%s leaves its stroke in the record', async (name) => {
     await fetchTool(name)
-    await drawWithMouse(page, at, [[300, 300], [700, 420], [1200, 330]], 7)
-    expect((await lastStroke()).tool.tool).toBe(name.toLowerCase().replace(' ', '-'))
+    expect((await draw([[300, 300], [700, 420], [1200, 330]], 7)).tool.tool).toBe(name.toLowerCase().replace(' ', '-'))
   })
 
   it('a sprayer that rests goes on throwing', async () => {
     await fetchTool('Spatter')
-    await page.mouse.move(...onPage(at, [800, 700]))
-    await page.mouse.down()
-    await page.waitForTimeout(900)
-    await page.mouse.up()
-    const waits = placesOf(await lastStroke()).map(({ wait }) => wait)
+    const act = await actOf(async () => {
+      await page.mouse.move(...onPage(at, [800, 700]))
+      await page.mouse.down()
+      await page.waitForTimeout(900)
+      await page.mouse.up()
+    })
+    const waits = placesOf(act).map(({ wait }) => wait)
     expect(waits.reduce((sum, wait) => sum + wait, 0)).toBeGreaterThan(500)
     expect(waits.length).toBeGreaterThan(8)
   })
@@ -81,23 +87,19 @@ describe('tools from the cupboard', () => {
     await page.getByRole('button', { name: /More of this tool/ }).click()
     await page.getByRole('slider', { name: 'Steadying' }).press('ArrowRight')
     await page.keyboard.press('Escape')
-    await drawWithMouse(page, at, [[300, 900], [900, 940]], 8)
-    expect((await lastStroke()).tool.steadying).toBe(3)
+    expect((await draw([[300, 900], [900, 940]], 8)).tool.steadying).toBe(3)
     await page.keyboard.press('e')
-    await drawWithMouse(page, at, [[300, 960], [900, 1000]], 9)
-    expect((await lastStroke()).tool.steadying).toBe(0)
+    expect((await draw([[300, 960], [900, 1000]], 9)).tool.steadying).toBe(0)
     await page.keyboard.press('e')
-    await drawWithMouse(page, at, [[300, 1020], [900, 1060]], 9)
-    expect((await lastStroke()).tool.steadying).toBe(3)
+    expect((await draw([[300, 1020], [900, 1060]], 9)).tool.steadying).toBe(3)
   })
 })
 
 describe('a held stroke', () => {
   it('becomes true, is adjusted, and is kept as what it became', async () => {
-    await holdRing([600, 500], 200, async () => {
+    const act = await actOf(() => holdRing([600, 500], 200, async () => {
       await page.locator('.bar.card', { hasText: 'Circle' }).waitFor()
-    })
-    const act = await lastStroke()
+    }))
     expect(act.trued).toBe('circle')
     const places = placesOf(act)
     const middle = { x: (Math.max(...places.map(({ x }) => x)) + Math.min(...places.map(({ x }) => x))) / 2, y: (Math.max(...places.map(({ y }) => y)) + Math.min(...places.map(({ y }) => y))) / 2 }
@@ -108,31 +110,75 @@ describe('a held stroke', () => {
   })
 
   it('follows the hand that still holds it: bigger, or moved with a key', async () => {
-    const radiusOf = async () => {
-      const xs = placesOf(await lastStroke()).map(({ x }) => x)
+    const radiusOf = async (whileHeld: () => Promise<void>) => {
+      const xs = placesOf(await actOf(() => holdRing([600, 500], 150, whileHeld))).map(({ x }) => x)
       return (Math.max(...xs) - Math.min(...xs)) / 2
     }
-    await holdRing([600, 500], 150, async () => {
-      const [x, y] = onPage(at, [600 + 300 * Math.cos(-1.2 + 6.02), 500 + 300 * Math.sin(-1.2 + 6.02)])
-      await page.mouse.move(x, y, { steps: 6 })
-    })
-    expect(await radiusOf()).toBeGreaterThan(270)
-    await holdRing([600, 500], 150, async () => {
+    const moveTo = async (x: number, y: number) => page.mouse.move(...onPage(at, [x, y]), { steps: 6 })
+    expect(await radiusOf(() => moveTo(600 + 300 * Math.cos(-1.2 + 6.02), 500 + 300 * Math.sin(-1.2 + 6.02)))).toBeGreaterThan(270)
+    const moved = await radiusOf(async () => {
       await page.keyboard.down('Alt')
-      const [x, y] = onPage(at, [900, 500])
-      await page.mouse.move(x, y, { steps: 6 })
+      await moveTo(900, 500)
       await page.keyboard.up('Alt')
     })
-    expect(Math.abs(await radiusOf() - 150)).toBeLessThan(12)
+    expect(Math.abs(moved - 150)).toBeLessThan(12)
   })
 
   it('stays as the hand drew it when it is lifted at once, and undo takes a true shape away', async () => {
-    await drawWithMouse(page, at, [[300, 300], [900, 310]], 4)
-    expect((await lastStroke()).trued).toBeUndefined()
+    expect((await draw([[300, 300], [900, 310]], 4)).trued).toBeUndefined()
     const before = (await entries()).entries.length
     await page.keyboard.press('Control+z')
     await expect.poll(async () => (await entries()).entries.at(-1)?.type).toBe('undo')
     expect((await entries()).entries.length).toBe(before + 1)
+  })
+})
+
+describe('stencils', () => {
+  const choose = async (name: string) => {
+    await page.getByRole('button', { name: 'Stencils' }).click()
+    await page.locator('.choice', { hasText: name }).click()
+    await page.locator('.card.choices').waitFor({ state: 'hidden' })
+  }
+  const drag = async (from: Point, to: Point) => {
+    await page.mouse.move(...onPage(at, from))
+    await page.mouse.down()
+    await page.mouse.move(...onPage(at, to), { steps: 8 })
+    await page.mouse.up()
+  }
+  const settle = () => actOf<ShapeAct>(() => page.getByRole('button', { name: 'Settle' }).click())
+  const boxOf = ({ outline }: ShapeAct) => {
+    const xs = outline.filter((_, i) => i % 2 === 0).map(value => value / 16)
+    const ys = outline.filter((_, i) => i % 2 === 1).map(value => value / 16)
+    return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)].map(value => Math.round(value / 10) * 10)
+  }
+
+  it('a box is drawn out, changed by a handle, and settled as one act with line and fill', async () => {
+    await choose('Box')
+    await page.getByLabel('fill', { exact: true }).check()
+    await drag([400, 400], [800, 700])
+    const before = (await entries()).entries.length
+    await drag([800, 700], [1000, 900])
+    expect((await entries()).entries.length).toBe(before)
+    const act = await settle()
+    expect(act.form).toBe('box')
+    expect(act.fill).not.toBeNull()
+    expect(act.line!.tool.tool).toBe('ink-pen')
+    expect(boxOf(act)).toEqual([400, 400, 1000, 900])
+  })
+
+  it('Shift makes a circle of an ellipse; Escape takes it away', async () => {
+    await choose('Ellipse')
+    await page.keyboard.down('Shift')
+    await drag([300, 300], [500, 420])
+    await page.keyboard.up('Shift')
+    const [x0, y0, x1, y1] = boxOf(await settle())
+    expect([x1! - x0!, y1! - y0!]).toEqual([200, 200])
+    await drag([300, 300], [500, 420])
+    const before = (await entries()).entries.length
+    await page.keyboard.press('Escape')
+    await page.getByRole('button', { name: 'Settle' }).waitFor({ state: 'hidden' })
+    expect((await entries()).entries.length).toBe(before)
+    await choose('Free hand')
   })
 })
 
@@ -155,23 +201,20 @@ describe('guides', () => {
   it('a mirror line repeats the stroke on the other side', async () => {
     await addGuide('Mirror line')
     await closeMenu()
-    await drawWithMouse(page, at, [[300, 400], [500, 700]], 21)
-    const { echoes } = await lastStroke()
+    const { echoes } = await draw([[300, 400], [500, 700]], 21)
     expect(echoes).toHaveLength(1)
     const [a, b, c, d, e, f] = echoes![0]!.map(value => value / 65536)
     // In the upright line through the middle of a sheet 1600 wide.
     expect([a! * 300 + c! * 400 + e!, b! * 300 + d! * 400 + f!].map(Math.round)).toEqual([1300, 400])
     await takeAway('Mirror line')
-    await drawWithMouse(page, at, [[300, 420], [500, 720]], 22)
-    expect((await lastStroke()).echoes).toBeUndefined()
+    expect((await draw([[300, 420], [500, 720]], 22)).echoes).toBeUndefined()
   })
 
   it('strokes keep to squares that are followed', async () => {
     await addGuide('Squares')
     await page.getByRole('checkbox', { name: 'strokes follow' }).check()
     await closeMenu()
-    await drawWithMouse(page, at, [[400, 500], [900, 560]], 23)
-    const ys = placesOf(await lastStroke()).map(({ y }) => y)
+    const ys = placesOf(await draw([[400, 500], [900, 560]], 23)).map(({ y }) => y)
     expect(Math.max(...ys) - Math.min(...ys)).toBeLessThan(0.2)
     await takeAway('Squares')
   })
@@ -218,8 +261,7 @@ describe('ways of looking', () => {
   it('in the mirror the hand draws where it sees', async () => {
     await page.keyboard.press('z')
     await page.getByText('Mirror', { exact: true }).first().waitFor()
-    await drawWithMouse(page, at, [[300, 300], [420, 330]], 31, { sway: 0, tremor: 0 })
-    const first = placesOf(await lastStroke())[0]!
+    const first = placesOf(await draw([[300, 300], [420, 330]], 31, { sway: 0, tremor: 0 }))[0]!
     expect(Math.abs(first.x - 1300)).toBeLessThan(14)
     await page.keyboard.press('z')
   })
@@ -240,8 +282,7 @@ describe('ways of looking', () => {
     await page.keyboard.press('Escape')
     await page.getByText('turned', { exact: false }).first().waitFor()
     // Turned by 180° what lay at the top left lies at the bottom right.
-    await drawWithMouse(page, at, [[300, 300], [420, 330]], 32, { sway: 0, tremor: 0 })
-    const first = placesOf(await lastStroke())[0]!
+    const first = placesOf(await draw([[300, 300], [420, 330]], 32, { sway: 0, tremor: 0 }))[0]!
     expect(Math.hypot(first.x - 1300, first.y - 900)).toBeLessThan(20)
     await page.getByRole('button', { name: 'Ways of looking' }).click()
     await page.getByRole('button', { name: 'Straighten' }).click()

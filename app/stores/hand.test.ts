@@ -64,6 +64,36 @@ describe('setting a tool', () => {
     expect(hand.settings!.size).toBeLessThan(bigger)
   })
 
+  it('leaves plain settings that a worker can be given', () => {
+    hand.fetchTool('dry-brush')
+    hand.set({ steadying: 5 })
+    hand.set({ grain: { ...hand.settings!.grain, bite: 3 } })
+    expect(structuredClone(hand.settings)).toMatchObject({ tool: 'dry-brush', steadying: 5, tip: { kind: 'bristles' }, grain: { bite: 3 } })
+  })
+
+  it('erases with any tip, and paints again as its tool does', () => {
+    hand.fetchTool('marker')
+    hand.setErasing(true)
+    expect(hand.settings!.effect).toBe('erase')
+    hand.setErasing(false)
+    expect(hand.settings!.effect).toBe('glaze')
+    expect(hand.isEraser).toBe(false)
+    hand.fetchTool('soft-eraser')
+    expect(hand.isEraser).toBe(true)
+  })
+
+  it('turns steadying off and back to what it was, or to a usual strength', () => {
+    hand.fetchTool('ink-pen')
+    hand.set({ steadying: 7 })
+    hand.toggleSteadying()
+    expect(hand.settings!.steadying).toBe(0)
+    hand.toggleSteadying()
+    expect(hand.settings!.steadying).toBe(7)
+    hand.lift('pencil-0')
+    hand.toggleSteadying()
+    expect(hand.settings!.steadying).toBe(4)
+  })
+
   it('is undone by laying it back as the step had it', () => {
     hand.set({ opacity: 20, flow: 3 })
     hand.setSize(77)

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { GREATEST_SIZE, LEAST_SIZE, TOOLS, toolSettings, type ToolName, type ToolSettings } from '#core/brush'
 import type { LaidTool, Plan, Step } from '#core/plan'
 import { steppedSize } from '../sheet/sizes'
@@ -23,7 +23,8 @@ const POUR: LaidTool = { kind: 'pour', tolerance: 40, grow: 2, borders: 'all' }
 
 /** What the hand holds: the tools in the tray, the lifted one, the colour. */
 export const useHand = defineStore('hand', () => {
-  const tools = ref<TrayTool[]>([])
+  // Shallow: what goes to the worker must be plain all through.
+  const tools = shallowRef<TrayTool[]>([])
   const liftedKey = ref('')
   const colour = ref<Colour>([40, 40, 40])
   const lastColours = ref<Colour[]>([])

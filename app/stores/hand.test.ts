@@ -36,6 +36,13 @@ describe('the tray', () => {
     expect(hand.tools).toHaveLength(2)
   })
 
+  it('has room for three tools from the cupboard: the one fetched first goes back', () => {
+    for (const tool of ['ink-pen', 'chalk', 'wash', 'marker'] as const) hand.fetchTool(tool)
+    expect(hand.tools.map(each => each.key)).toEqual(['pencil-0', 'pour-1', 'own-chalk', 'own-wash', 'own-marker'])
+    expect(hand.cupboard).toContain('ink-pen')
+    expect(hand.liftedKey).toBe('own-marker')
+  })
+
   it('does not lift what does not lie there', () => {
     hand.lift('chisel')
     expect(hand.liftedKey).toBe('pencil-0')

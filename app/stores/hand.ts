@@ -17,6 +17,8 @@ export interface TrayTool {
 }
 
 const MOST_LAST_COLOURS = 6
+/** Tools from the cupboard that lie on the ledge at once; the one fetched first goes back. */
+const MOST_FETCHED = 3
 /** What a tool is steadied by when it is turned on at a tool that has none of its own. */
 const USUAL_STEADYING = 4
 const POUR: LaidTool = { kind: 'pour', tolerance: 40, grow: 2, borders: 'all' }
@@ -62,7 +64,11 @@ export const useHand = defineStore('hand', () => {
   function fetchTool(name: ToolName | 'pour'): void {
     const laid: LaidTool = name === 'pour' ? POUR : { kind: 'tool', settings: toolSettings(name) }
     const key = `own-${name}`
-    if (!tools.value.some(each => each.key === key)) tools.value = [...tools.value, { key, laid, now: laid, isOfStep: false }]
+    if (!tools.value.some(each => each.key === key)) {
+      const fetched = tools.value.filter(each => !each.isOfStep)
+      const goesBack = fetched.length >= MOST_FETCHED ? fetched[0] : null
+      tools.value = [...tools.value.filter(each => each !== goesBack), { key, laid, now: laid, isOfStep: false }]
+    }
     liftedKey.value = key
   }
 

@@ -46,7 +46,8 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
 </template>
 
 <style scoped>
-.tray { display: flex; align-items: flex-end; gap: 4px; height: 100%; padding-left: 10px; }
+.tray { display: flex; align-items: flex-end; gap: 4px; height: 100%; padding-left: 10px; min-width: 0; overflow-x: auto; overflow-y: hidden; scrollbar-width: thin; }
+.tray > * { flex: none; }
 .slot { position: relative; width: 104px; height: 84px; display: flex; flex-direction: column; justify-content: flex-end; align-items: center; padding: 0 6px 9px; color: var(--on-ledge); }
 .slot .thing { width: 92px; transition: transform 0.16s ease-out; transform-origin: 20% 90%; }
 .slot .name { font-size: 0.78rem; line-height: 1.1; margin-top: 7px; white-space: nowrap; opacity: 0.85; }

@@ -35,7 +35,8 @@ const KETTLE = [
 ].flatMap(([x, y]) => [x!, y!])
 
 const PENCIL = toolSettings('pencil', { size: 14, opacity: 85 })
-const PEN = toolSettings('ink-pen', { size: 9 })
+/** With blunt ends, so that lines that meet close the outline. */
+const PEN = toolSettings('ink-pen', { size: 9, taperIn: 0, taperOut: 40 })
 const SHADER = toolSettings('soft-brush', { size: 170, opacity: 75 })
 
 const TOLERANCE = 'standard' as const

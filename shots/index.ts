@@ -99,12 +99,12 @@ async function freelyAtTheEasel(): Promise<void> {
     await fetch(name)
     const x = 110 + (i % 2) * 760
     const y = 130 + Math.floor(i / 2) * 135
+    // On to the next well; white would not be seen.
     await page.keyboard.press('s')
+    if (i % 5 === 3) await page.keyboard.press('s')
     await drawWithPen(page, at, [[x, y], [x + 160, y - 44], [x + 330, y + 40], [x + 500, y - 34], [x + 640, y + 16]], 40 + i, { pressure: 0.62, speed: 700 })
   }
-  await page.getByRole('button', { name: /Cupboard/ }).click()
   await take(page, 'easel-tools')
-  await page.keyboard.press('Escape')
   await page.keyboard.press('x')
   await page.keyboard.press('v')
   await page.mouse.move(...onPage(at, [1040, 420]))

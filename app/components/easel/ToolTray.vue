@@ -7,6 +7,13 @@ import { TOOL_WORDS, toolNameOf, wordsOf } from '../../sheet/tool-words'
 const hand = useHand()
 const isCupboardOpen = ref(false)
 
+const slots = ref<HTMLElement>()
+// The ledge may hold more than fits: what is lifted is brought into sight.
+watch(() => hand.liftedKey, async () => {
+  await nextTick()
+  slots.value?.querySelector('.lifted')?.scrollIntoView({ inline: 'nearest', block: 'nearest' })
+})
+
 function labelOf(tool: (typeof hand.tools)[number], place: number): string {
   const size = tool.now.kind === 'tool' ? `, ${tool.now.settings.size} px` : ''
   return `${wordsOf(tool.laid).name}${size}. Key ${place + 1}.`
@@ -19,15 +26,17 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
 </script>
 
 <template>
-  <div class="tray" role="radiogroup" aria-label="Tools">
-    <button
-      v-for="(tool, i) in hand.tools" :key="tool.key" class="slot" role="radio"
-      :aria-checked="tool.key === hand.liftedKey" :aria-label="labelOf(tool, i)" :class="{ lifted: tool.key === hand.liftedKey }" :title="`${wordsOf(tool.laid).use} Key ${i + 1}`"
-      @click="hand.lift(tool.key)"
-    >
-      <span class="thing"><ToolPicture :tool="toolNameOf(tool.laid)" :colour="cssColour(hand.colour)" /></span>
-      <span class="name numbers">{{ wordsOf(tool.laid).name }}{{ tool.now.kind === 'tool' ? ` ${tool.now.settings.size}` : '' }}</span>
-    </button>
+  <div class="tray">
+    <div ref="slots" class="slots" role="radiogroup" aria-label="Tools">
+      <button
+        v-for="(tool, i) in hand.tools" :key="tool.key" class="slot" role="radio"
+        :aria-checked="tool.key === hand.liftedKey" :aria-label="labelOf(tool, i)" :class="{ lifted: tool.key === hand.liftedKey }" :title="`${wordsOf(tool.laid).use} Key ${i + 1}`"
+        @click="hand.lift(tool.key)"
+      >
+        <span class="thing"><ToolPicture :tool="toolNameOf(tool.laid)" :colour="cssColour(hand.colour)" /></span>
+        <span class="name numbers">{{ wordsOf(tool.laid).name }}{{ tool.now.kind === 'tool' ? ` ${tool.now.settings.size}` : '' }}</span>
+      </button>
+    </div>
     <v-menu v-model="isCupboardOpen" location="top" :offset="12">
       <template #activator="{ props: opens }">
         <v-btn v-bind="opens" :icon="mdiCupboardOutline" variant="text" class="cupboard" aria-label="Cupboard: all other tools" />
@@ -46,8 +55,9 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
 </template>
 
 <style scoped>
-.tray { display: flex; align-items: flex-end; gap: 4px; height: 100%; padding-left: 10px; min-width: 0; overflow-x: auto; overflow-y: hidden; scrollbar-width: thin; }
-.tray > * { flex: none; }
+.tray { display: flex; align-items: flex-end; gap: 4px; height: 100%; padding-left: 10px; min-width: 0; }
+.slots { display: flex; align-items: flex-end; gap: 4px; height: 100%; min-width: 0; overflow-x: auto; overflow-y: hidden; scrollbar-width: thin; }
+.slots > * { flex: none; }
 .slot { position: relative; width: 104px; height: 84px; display: flex; flex-direction: column; justify-content: flex-end; align-items: center; padding: 0 6px 9px; color: var(--on-ledge); }
 .slot .thing { width: 92px; transition: transform 0.16s ease-out; transform-origin: 20% 90%; }
 .slot .name { font-size: 0.78rem; line-height: 1.1; margin-top: 7px; white-space: nowrap; opacity: 0.85; }

@@ -1,5 +1,6 @@
 import type { Remote } from 'comlink'
 import { useEventListener } from '@vueuse/core'
+import { reactive, ref, shallowRef, toRaw, watch } from 'vue'
 import { drawnOut, handled, isFillable, moved, shapeAct, type Stencil, type StencilKind } from '#core/stencil'
 import type { Colour, useHand } from '../stores/hand'
 import type { SheetHost } from '../workers/sheet/host'
@@ -101,6 +102,7 @@ export function createStencil(host: Remote<SheetHost>, hand: ReturnType<typeof u
 
   /** Puts it on the sheet as one act. */
   function settle(): void {
+    if (!shape.value) return
     const settled = act()
     isDragging = false
     shape.value = null

@@ -1,0 +1,156 @@
+// @vitest-environment happy-dom
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { effectScope, nextTick } from 'vue'
+import { toolSettings } from '#core/brush'
+import type { ShapeAct } from '#core/drawing'
+import type { Step } from '#core/plan'
+import { useHand } from '../stores/hand'
+import { createStencil } from './useStencil'
+
+const palette = [{ name: 'slate', colour: [70, 80, 90] as [number, number, number] }]
+let shown: (ShapeAct | null)[]
+let settled: ShapeAct[]
+let layer: string | null
+let stencil: ReturnType<typeof createStencil>
+let hand: ReturnType<typeof useHand>
+let waiting: (() => void)[]
+let isSlow: boolean
+
+beforeEach(() => {
+  setActivePinia(createPinia())
+  hand = useHand()
+  hand.layOut({ tools: [{ kind: 'tool', settings: toolSettings('ink-pen', { size: 6 }) }], well: 0 } as unknown as Step, palette)
+  shown = []
+  settled = []
+  waiting = []
+  isSlow = false
+  layer = 'lines'
+  const host = {
+    showShape(act: ShapeAct | null) {
+      // What goes to a worker must be clonable.
+      shown.push(structuredClone(act))
+      return isSlow ? new Promise<void>(resolve => waiting.push(resolve)) : Promise.resolve()
+    },
+    act: (act: ShapeAct) => Promise.resolve(void settled.push(structuredClone(act))),
+  }
+  stencil = effectScope().run(() => createStencil(host as never, hand, () => layer))!
+})
+
+const at = (x: number, y: number) => ({ x, y })
+async function drag(from: readonly [number, number], to: readonly [number, number]): Promise<void> {
+  stencil.begin(at(...from))
+  stencil.extend(at(...to))
+  stencil.end()
+  await nextTick()
+}
+const press = (key: string, set: object) => window.dispatchEvent(Object.assign(new Event(key), { shiftKey: false, altKey: false, ctrlKey: false, metaKey: false, ...set }))
+const boxOf = ({ outline }: ShapeAct) => {
+  const xs = outline.filter((_, i) => i % 2 === 0).map(value => value / 16)
+  const ys = outline.filter((_, i) => i % 2 === 1).map(value => value / 16)
+  return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)].map(Math.round)
+}
+
+describe('a stencil', () => {
+  it('is shown while it is drawn out, and in the record only once it is settled', async () => {
+    stencil.choose('box')
+    await drag([100, 100], [300, 240])
+    expect(settled).toEqual([])
+    expect(boxOf(shown.at(-1)!)).toEqual([100, 100, 300, 240])
+    stencil.settle()
+    expect(settled).toHaveLength(1)
+    expect(settled[0]).toMatchObject({ kind: 'shape', layer: 'lines', form: 'box', fill: null, line: { tool: { tool: 'ink-pen', size: 6 }, colour: [70, 80, 90] } })
+    expect(stencil.shape.value).toBeNull()
+  })
+
+  it('is settled by beginning the next one, or by choosing another', async () => {
+    stencil.choose('ellipse')
+    await drag([100, 100], [300, 240])
+    await drag([500, 100], [600, 240])
+    expect(settled).toHaveLength(1)
+    stencil.choose(null)
+    expect(settled.map(({ form }) => form)).toEqual(['ellipse', 'ellipse'])
+  })
+
+  it('taken away leaves nothing', async () => {
+    stencil.choose('line')
+    await drag([100, 100], [300, 240])
+    stencil.discard()
+    expect(settled).toEqual([])
+    expect(shown.at(-1)).toBeNull()
+  })
+
+  it('keeps to a square with Shift, grows from the middle with Alt, moves with Ctrl', async () => {
+    stencil.choose('box')
+    press('keydown', { shiftKey: true })
+    await drag([100, 100], [300, 240])
+    expect(boxOf(shown.at(-1)!)).toEqual([100, 100, 300, 300])
+    press('keydown', { altKey: true })
+    await drag([500, 500], [600, 540])
+    expect(boxOf(shown.at(-1)!)).toEqual([400, 460, 600, 540])
+    press('keyup', {})
+    stencil.begin(at(100, 100))
+    stencil.extend(at(200, 200))
+    press('keydown', { ctrlKey: true })
+    stencil.extend(at(250, 210))
+    await nextTick()
+    expect(boxOf(shown.at(-1)!)).toEqual([150, 110, 250, 210])
+    press('keyup', {})
+  })
+
+  it('of corners takes one more with each press', async () => {
+    stencil.choose('polyline')
+    await drag([100, 100], [200, 100])
+    await drag([200, 200], [210, 220])
+    expect(stencil.shape.value).toMatchObject({ kind: 'polyline', points: [at(100, 100), at(200, 100), at(210, 220)] })
+    stencil.settle()
+    expect(settled).toHaveLength(1)
+  })
+
+  it('follows the colour, the tool and the fill until it is settled', async () => {
+    stencil.choose('ellipse')
+    await drag([100, 100], [300, 240])
+    hand.setSize(20)
+    await nextTick()
+    expect(shown.at(-1)!.line!.tool.size).toBe(20)
+    stencil.hasFill.value = true
+    hand.pick([9, 8, 7])
+    await nextTick()
+    expect(shown.at(-1)).toMatchObject({ fill: { colour: [9, 8, 7] }, line: { colour: [9, 8, 7] } })
+    stencil.fillColour.value = [1, 1, 1]
+    stencil.hasLine.value = false
+    await nextTick()
+    expect(shown.at(-1)).toMatchObject({ fill: { colour: [1, 1, 1] }, line: null })
+  })
+
+  it('shows only the latest when the worker is slow', async () => {
+    isSlow = true
+    stencil.choose('box')
+    waiting.splice(0)
+    stencil.begin(at(0, 0))
+    for (let i = 1; i <= 10; i++) stencil.extend(at(100 + i, 100))
+    expect(waiting).toHaveLength(1)
+    waiting[0]!()
+    await vi.waitFor(() => expect(waiting).toHaveLength(2))
+    expect(boxOf(shown.at(-1)!)[2]).toBe(110)
+  })
+
+  it('does nothing where there is no layer to draw on, and is no slip of the hand', async () => {
+    stencil.choose('box')
+    layer = null
+    await drag([100, 100], [300, 240])
+    expect(stencil.shape.value).toBeNull()
+    layer = 'lines'
+    await drag([100, 100], [101, 101])
+    stencil.settle()
+    expect(settled).toEqual([])
+  })
+
+  it('is changed by its handles', async () => {
+    stencil.choose('box')
+    await drag([100, 100], [300, 240])
+    stencil.take('1 1', at(400, 300))
+    await nextTick()
+    expect(boxOf(shown.at(-1)!)).toEqual([100, 100, 400, 300])
+  })
+})

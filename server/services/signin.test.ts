@@ -1,0 +1,61 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { TRIES, TRIES_WINDOW_MS } from '#shared/limits'
+import { sealSecret } from './secrets'
+
+interface Try { count: number, since: Date }
+const tries = new Map<string, Try>()
+const sealed = await sealSecret('4127')
+
+vi.mock('../repositories/people', () => ({
+  triesAt: (door: string) => Promise.resolve(tries.get(door) ?? null),
+  setTries: (door: string, count: number, since: Date) => Promise.resolve(void tries.set(door, { count, since })),
+  forgetTries: (door: string) => Promise.resolve(void tries.delete(door)),
+  classByCode: (code: string) => Promise.resolve(code === 'KETTLE7' ? { id: 1, name: 'Thursday evening table' } : null),
+  learnerByName: (_class: number, name: string) => Promise.resolve(name === 'Bram Ostley' ? { id: 5, name, secret: sealed } : null),
+  teacherByEmail: (email: string) => Promise.resolve(email === 'orla@saltmarsh.example' ? { id: 2, name: 'Orla', secret: sealed } : null),
+}))
+const { signInLearner, signInTeacher } = await import('./signin')
+
+beforeEach(() => {
+  tries.clear()
+  vi.useRealTimers()
+})
+
+const wrong = () => signInLearner('KETTLE7', 'Bram Ostley', '0000')
+
+describe('coming in', () => {
+  it('gives who it is and nothing that is secret', async () => {
+    expect(await signInLearner('KETTLE7', 'Bram Ostley', '4127')).toEqual({ kind: 'learner', id: 5, name: 'Bram Ostley', className: 'Thursday evening table' })
+    expect(await signInTeacher('ORLA@saltmarsh.example', '4127')).toEqual({ kind: 'teacher', id: 2, name: 'Orla' })
+  })
+
+  it.each([
+    ['a wrong PIN', () => wrong()], ['an unknown name', () => signInLearner('KETTLE7', 'Nobody', '4127')], ['an unknown class', () => signInLearner('PIER22', 'Bram Ostley', '4127')],
+  ])('says the same to %s', async (_what, doing) => {
+    await expect(doing()).rejects.toMatchObject({ code: 'wrong-sign-in', message: 'Class code, name and PIN do not go together.' })
+  })
+
+  it(`stays shut after ${TRIES} wrong tries, even for the right PIN, and opens by itself`, async () => {
+    for (let i = 0; i < TRIES; i++) await expect(wrong()).rejects.toMatchObject({ code: 'wrong-sign-in' })
+    await expect(wrong()).rejects.toMatchObject({ code: 'too-many-tries', fix: 'Wait 10 minutes, or ask your teacher.' })
+    await expect(signInLearner('KETTLE7', 'Bram Ostley', '4127')).rejects.toMatchObject({ code: 'too-many-tries' })
+    vi.useFakeTimers({ toFake: ['Date'], now: Date.now() + TRIES_WINDOW_MS + 1000 })
+    expect(await signInLearner('KETTLE7', 'Bram Ostley', '4127')).toMatchObject({ id: 5 })
+  })
+
+  it('forgets wrong tries once it fits, and counts each door by itself', async () => {
+    for (let i = 0; i < TRIES - 1; i++) await wrong().catch(() => {})
+    await signInLearner('KETTLE7', 'Bram Ostley', '4127')
+    expect(tries.size).toBe(0)
+    await wrong().catch(() => {})
+    await signInTeacher('orla@saltmarsh.example', 'no').catch(() => {})
+    expect([...tries.values()].map(({ count }) => count)).toEqual([1, 1])
+  })
+
+  it('begins to count anew when the last wrong try is long ago', async () => {
+    for (let i = 0; i < 3; i++) await wrong().catch(() => {})
+    vi.useFakeTimers({ toFake: ['Date'], now: Date.now() + TRIES_WINDOW_MS + 1000 })
+    await wrong().catch(() => {})
+    expect([...tries.values()].map(({ count }) => count)).toEqual([1])
+  })
+})

@@ -1,5 +1,5 @@
 import { useLocalStorage } from '@vueuse/core'
-import type { InjectionKey } from 'vue'
+import { inject, ref, type InjectionKey } from 'vue'
 import { ECHO_ONE } from '#core/drawing'
 import { echoesOf, Follower, guideSchema, newGuide, type Guide, type GuideKind } from '#core/guides'
 import type { Sheet } from '#core/layers'

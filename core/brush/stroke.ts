@@ -1,6 +1,6 @@
 import { EMPTY_RECT, unionRect, type Rect } from '../base'
 import { TILE_BYTES, type Dab, type Kernels, type Laying, type Tile } from '../kernels'
-import { layMask, tileOrigin, Touched, withLayer, type Drawing, type Layer } from '../layers'
+import { layMask, layTile, Touched, withLayer, type Drawing, type Layer } from '../layers'
 import { dabBoxOf } from './dabs'
 import { distance, PathWalker, type PathPoint, type Trace } from './path'
 import { responseOf } from './response'
@@ -64,8 +64,7 @@ export class Stroke {
       tile = before ? before.slice() : new Uint8Array(TILE_BYTES)
       this.previews.set(number, tile)
     }
-    const { x, y } = tileOrigin(this.drawing.sheet, number)
-    this.kernels.lay(this.laying, before, tile, x, y, part)
+    layTile(this.kernels, this.laying, before, tile, this.drawing.sheet, { number, part }, this.drawing.selection)
     return tile
   }
 
@@ -80,7 +79,7 @@ export class Stroke {
 
   /** The drawing with the stroke laid. The mask is clean again afterwards. */
   lay(): Drawing {
-    const layer = layMask(this.kernels, this.layer, this.drawing.sheet, this.touched.parts(), this.laying)
+    const layer = layMask(this.kernels, this.layer, this.drawing.sheet, this.touched.parts(), this.laying, this.drawing.selection)
     this.drop()
     return withLayer(this.drawing, layer)
   }

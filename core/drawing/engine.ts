@@ -1,7 +1,9 @@
+import type { Rect } from '../base'
 import { Stroke } from '../brush'
 import type { Kernels } from '../kernels'
-import type { Drawing, Layer, Sheet } from '../layers'
-import { freshStyleOf, styleOf, type Act, type FreshStyle, type StrokeAct } from './acts'
+import { withLayer, type Drawing, type Layer, type Sheet } from '../layers'
+import { Bending, Lifted, type Bend } from '../moving'
+import { freshStyleOf, styleOf, type Act, type BendAct, type FreshStyle, type StrokeAct } from './acts'
 import { requireLayer } from './acts/contract'
 import { History, type Moment } from './history'
 import type { DrawingRecord, Entry } from './record'
@@ -71,19 +73,41 @@ export class Engine {
   /** Starts a stroke that grows as the pen moves. Throws CoreError when the layer is not there. */
   beginStroke(layer: string, style: FreshStyle): Stroke {
     const { drawing } = this
+    this.kernels.fitMask(drawing.sheet.width, drawing.sheet.height)
     return new Stroke(this.kernels, drawing, requireLayer(drawing, layer), freshStyleOf(style))
+  }
+
+  /** Starts pushing, swelling or pinching a layer's paint. Throws CoreError when the layer is not there. */
+  beginBend(layer: string, bend: Bend): Bending {
+    const { drawing } = this
+    return new Bending(drawing.sheet, requireLayer(drawing, layer), bend, drawing.selection)
+  }
+
+  /** Takes hold of a part of a layer, to show where it may go. Throws CoreError when the layer is not there. */
+  lift(layer: string, box: Rect, leaves: boolean): Lifted {
+    const { drawing } = this
+    return new Lifted(drawing.sheet, requireLayer(drawing, layer), box, drawing.selection, leaves)
   }
 
   /** A stroke on a picture of any moment: to show a replay in the middle of one. One stroke is open at a time. */
   strokeOn(drawing: Drawing, layer: Layer, act: StrokeAct): Stroke {
+    this.kernels.fitMask(drawing.sheet.width, drawing.sheet.height)
     return new Stroke(this.kernels, drawing, layer, styleOf(act))
   }
 
   /** Ends a live stroke: its picture becomes that of the act, which is not drawn a second time. */
   endStroke(stroke: Stroke, act: StrokeAct, at: number): void {
-    const entry: Entry = { type: 'act', at, act }
+    this.record({ type: 'act', at, act }, stroke.lay())
+  }
+
+  /** Ends a live bend, as {@link endStroke} does a stroke. */
+  endBend(bending: Bending, act: BendAct, at: number): void {
+    this.record({ type: 'act', at, act }, withLayer(this.drawing, bending.lay()))
+  }
+
+  private record(entry: Entry, picture: Drawing): void {
     const next = this.next(entry)
-    this.history.keep(next.tip, stroke.lay())
+    this.history.keep(next.tip, picture)
     this.moments.push(next)
     this.entries.push(entry)
   }

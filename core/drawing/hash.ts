@@ -20,12 +20,12 @@ function tileHash(tile: Tile): string | null {
  * Two drawings have the same one only if every pixel of every layer is the same.
  */
 export function contentHash(drawing: Drawing): string {
-  const { width, height, paper } = drawing.sheet
+  const { width, height, paper, texture } = drawing.sheet
   const layers = drawing.layers.map(({ id, name, visible, opacity, tiles }) => {
     const held = [...tiles.entries()].sort(([a], [b]) => a - b)
       .map(([number, tile]) => [number, tileHash(tile)] as const)
       .filter(([, hash]) => hash !== null)
     return [id, name, visible, opacity, held]
   })
-  return bytesToHex(sha256(utf8ToBytes(JSON.stringify([1, width, height, paper, layers]))))
+  return bytesToHex(sha256(utf8ToBytes(JSON.stringify([1, width, height, paper, layers, ...(texture ? [texture] : [])]))))
 }

@@ -19,7 +19,7 @@ export function growRegion(
   const runsAt = (y: number): Runs => {
     let runs = rows.get(y)
     if (!runs) {
-      runs = y < box.y0 || y >= box.y1 ? [] : floodedRuns(plane, y * width, box)
+      runs = y < box.y0 || y >= box.y1 ? [] : runsOf(plane, y * width, box, FLOODED)
       rows.set(y, runs)
     }
     return runs
@@ -37,16 +37,16 @@ export function growRegion(
   return grown
 }
 
-/** The flooded runs of one row, within the box. */
-function floodedRuns(plane: Uint8Array, row: number, box: Rect): Runs {
+/** The runs of cells with a value in one row (its first cell's index), within the box. */
+export function runsOf(plane: Uint8Array, row: number, box: Rect, value: number): Runs {
   const runs: Runs = []
   const end = row + box.x1
   let i = row + box.x0
   for (;;) {
-    while (i < end && plane[i] !== FLOODED) i++
+    while (i < end && plane[i] !== value) i++
     if (i === end) return runs
     runs.push(i - row)
-    while (i < end && plane[i] === FLOODED) i++
+    while (i < end && plane[i] === value) i++
     runs.push(i - row)
   }
 }

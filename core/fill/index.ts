@@ -1,2 +1,2 @@
 export { flood, FLOODED, OPEN, SHUT, UNKNOWN } from './flood'
-export { pour, type Pour } from './pour'
+export { pour, sameColourRows, type ColourPlace, type Pour } from './pour'

@@ -1,8 +1,8 @@
 import type { Rect } from '../base'
 import { NO_GRAIN, TILE, TILE_BYTES, type Kernels } from '../kernels'
 import { flattenTile, layMask, tileNumber, tileOrigin, tilesUnder, withLayer, type Drawing, type Layer, type TilePart } from '../layers'
-import { flood, OPEN, SHUT, UNKNOWN } from './flood'
-import { growRegion } from './grow'
+import { flood, FLOODED, OPEN, SHUT, UNKNOWN } from './flood'
+import { growRegion, runsOf, type Runs } from './grow'
 
 export interface Pour {
   /** Where it starts, whole sheet px. */
@@ -18,17 +18,41 @@ export interface Pour {
   readonly seed: number
 }
 
+/** Where a colour is looked for, and what counts as the same. */
+export type ColourPlace = Pick<Pour, 'x' | 'y' | 'tolerance' | 'borders'>
+
 /** The drawing after the pour, and the region it filled; the same drawing when nothing was. */
 export function pour(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pour): { drawing: Drawing, filled: Rect | null } {
   const { width, height } = drawing.sheet
   if (act.x < 0 || act.y < 0 || act.x >= width || act.y >= height) return { drawing, filled: null }
-  const plane = planeOf(kernels, width * height)
-  const seen = act.borders === 'all' ? drawing : { ...drawing, layers: [{ ...layer, visible: true, opacity: 100 }] }
-  const matcher = tileMatcher(kernels, seen, plane, act)
+  const { plane, matcher } = matching(kernels, drawing, layer, act)
   const box = flood(plane, width, height, act.x, act.y, matcher.look)
   const poured = box ? lay(kernels, drawing, layer, act, plane, box) : { drawing, filled: null }
   matcher.forget()
   return poured
+}
+
+/**
+ * Rows of what has the colour of a place: what hangs together with it, or all of it. `emit` gets y and
+ * the runs (start, end, …). The place must lie on the sheet.
+ */
+export function sameColourRows(
+  kernels: Kernels, drawing: Drawing, layer: Layer, place: ColourPlace, isJoined: boolean, emit: (y: number, runs: Runs) => void,
+): void {
+  const { width, height } = drawing.sheet
+  const { plane, matcher } = matching(kernels, drawing, layer, place)
+  let box: Rect | null = { x0: 0, y0: 0, x1: width, y1: height }
+  if (isJoined) box = flood(plane, width, height, place.x, place.y, matcher.look)
+  else for (const { part } of tilesUnder(drawing.sheet, box)) matcher.look(part.x0, part.y0)
+  if (box) for (let y = box.y0; y < box.y1; y++) emit(y, runsOf(plane, y * width, box, isJoined ? FLOODED : OPEN))
+  matcher.forget()
+}
+
+function matching(kernels: Kernels, drawing: Drawing, layer: Layer, place: ColourPlace) {
+  const { width, height } = drawing.sheet
+  const plane = planeOf(kernels, width * height)
+  const seen = place.borders === 'all' ? drawing : { ...drawing, layers: [{ ...layer, visible: true, opacity: 100 }] }
+  return { plane, matcher: tileMatcher(kernels, seen, plane, place) }
 }
 
 /** Lays the flooded region, grown under the line. */
@@ -44,8 +68,8 @@ function lay(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pour, plane:
   const laying = { kind: 'paint', colour: act.colour, opacity: 1, grain: NO_GRAIN, rim: 0, seed: act.seed } as const
   const parts = tilesUnder(sheet, filled)
   // A tile that is covered wholly becomes the colour alone: one such tile serves for all of them.
-  const isWhole = ({ number }: TilePart) => covered.get(number) === TILE * TILE
-  const some = layMask(kernels, layer, sheet, parts.filter(part => covered.has(part.number) && !isWhole(part)), laying)
+  const isWhole = ({ number }: TilePart) => !drawing.selection && covered.get(number) === TILE * TILE
+  const some = layMask(kernels, layer, sheet, parts.filter(part => covered.has(part.number) && !isWhole(part)), laying, drawing.selection)
   const tiles = new Map(some.tiles)
   const whole = parts.filter(isWhole)
   const solid = whole.length ? solidTile(act.colour) : null
@@ -85,7 +109,7 @@ function planeOf(kernels: Kernels, size: number): Uint8Array {
 }
 
 /** Settles the cells of the plane a tile at a time, when the flood first comes there. */
-function tileMatcher(kernels: Kernels, seen: Drawing, plane: Uint8Array, act: Pour): { look: (x: number, y: number) => void, forget: () => void } {
+function tileMatcher(kernels: Kernels, seen: Drawing, plane: Uint8Array, act: ColourPlace): { look: (x: number, y: number) => void, forget: () => void } {
   const { sheet } = seen
   const ground = act.borders === 'all' ? sheet.paper : null
   const flat = new Uint8Array(TILE_BYTES)

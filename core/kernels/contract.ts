@@ -99,6 +99,8 @@ export interface Kernels {
   readonly name: 'simd' | 'plain'
   /** Makes room for a mask of the sheet's size, all zero. */
   openMask(width: number, height: number): void
+  /** The same, unless a mask of that size is open: then it is left alone. */
+  fitMask(width: number, height: number): void
   /** Sets the mask to zero inside `rect`. */
   clearMask(rect: Rect): void
   /** Writes one row of mask values from `x` on. */

@@ -48,12 +48,17 @@ export function plainKernels(): Kernels {
     }
   }
 
+  function openMask(w: number, h: number): void {
+    width = w
+    height = h
+    mask = new Uint16Array(w * h)
+  }
+
   return {
     name: 'plain',
-    openMask(w, h) {
-      width = w
-      height = h
-      mask = new Uint16Array(w * h)
+    openMask,
+    fitMask(w, h) {
+      if (w !== width || h !== height) openMask(w, h)
     },
     clearMask(rect: Rect) {
       for (let y = rect.y0; y < rect.y1; y++) mask.fill(0, y * width + rect.x0, y * width + rect.x1)

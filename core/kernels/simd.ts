@@ -171,18 +171,23 @@ export function simdKernels(): Kernels {
     copyRows(layOut, out, rect)
   }
 
+  function openMask(w: number, h: number): void {
+    stride = (((w + 7) & ~7) + 2 * GUTTER) * 2
+    width = w
+    height = h
+    const size = stride * h
+    if (size > maskCapacity) {
+      maskAddress = reserve(size)
+      maskCapacity = size
+    }
+    bytes.fill(0, maskAddress, maskAddress + size)
+  }
+
   return {
     name: 'simd',
-    openMask(w, h) {
-      stride = (((w + 7) & ~7) + 2 * GUTTER) * 2
-      width = w
-      height = h
-      const size = stride * h
-      if (size > maskCapacity) {
-        maskAddress = reserve(size)
-        maskCapacity = size
-      }
-      bytes.fill(0, maskAddress, maskAddress + size)
+    openMask,
+    fitMask(w, h) {
+      if (w !== width || h !== height) openMask(w, h)
     },
     clearMask(rect) {
       for (let y = rect.y0; y < rect.y1; y++) bytes.fill(0, cell(rect.x0, y), cell(rect.x1, y))

@@ -2,13 +2,13 @@ import { tileColumns, tileRows } from './tiles'
 import type { Drawing, Layer } from './types'
 
 /**
- * Numbers of the tiles that look different in two drawings of the same sheet. Tiles are compared by
+ * Numbers of the tiles that look different in two drawings; all of the second one's when its sheet is another. Tiles are compared by
  * identity, which is enough: they never change. A tile listed needlessly costs time, not truth.
  */
 export function changedTiles(before: Drawing, after: Drawing): Set<number> {
   const changed = new Set<number>()
   if (before === after) return changed
-  const isSameStack = before.layers.length === after.layers.length
+  const isSameStack = before.sheet === after.sheet && before.layers.length === after.layers.length
     && before.layers.every((layer, i) => looksAlike(layer, after.layers[i]!))
   if (!isSameStack) {
     const count = tileColumns(after.sheet) * tileRows(after.sheet)

@@ -1,23 +1,52 @@
-import { isClearTile, TILE_BYTES, type Kernels, type Laying, type Tile } from '../kernels'
+import { isClearTile, TILE, TILE_BYTES, type Kernels, type Laying, type Tile } from '../kernels'
 import { tileOrigin } from './tiles'
 import type { TilePart } from './touched'
-import type { Drawing, Layer, Sheet } from './types'
+import type { Drawing, Layer, Selection, Sheet } from './types'
 
-/** The layer after the open mask was laid over it once, inside the parts. Untouched tiles are shared. */
-export function layMask(kernels: Kernels, layer: Layer, sheet: Sheet, parts: readonly TilePart[], laying: Laying): Layer {
+/**
+ * The layer after the open mask was laid over it once, inside the parts, and inside the selection if
+ * there is one. Untouched tiles are shared.
+ */
+export function layMask(
+  kernels: Kernels, layer: Layer, sheet: Sheet, parts: readonly TilePart[], laying: Laying, selection?: Selection,
+): Layer {
   const tiles = new Map<number, Tile>(layer.tiles)
   for (const { number, part } of parts) {
     const before = layer.tiles.get(number) ?? null
-    if (!before && laying.kind === 'erase') continue
+    if ((!before && laying.kind === 'erase') || (selection && !selection.has(number))) continue
     const after = before ? before.slice() : new Uint8Array(TILE_BYTES)
-    const { x, y } = tileOrigin(sheet, number)
-    kernels.lay(laying, before, after, x, y, part)
+    layTile(kernels, laying, before, after, sheet, { number, part }, selection)
     if (before || !isClearTile(after)) tiles.set(number, after)
   }
   return { ...layer, tiles }
 }
 
+/** Lays the open mask over one tile into `out`, inside the part and the selection. The mask stays as it is. */
+export function layTile(
+  kernels: Kernels, laying: Laying, before: Tile | null, out: Tile, sheet: Sheet, { number, part }: TilePart, selection?: Selection,
+): void {
+  const { x, y } = tileOrigin(sheet, number)
+  if (!selection) return kernels.lay(laying, before, out, x, y, part)
+  const chosen = selection.get(number)
+  const whole = kernels.readMask(part)
+  const width = part.x1 - part.x0
+  const row = new Uint16Array(width)
+  for (let py = part.y0; py < part.y1; py++) {
+    const at = (py - part.y0) * width
+    const from = (py - y) * TILE + part.x0 - x
+    for (let i = 0; i < width; i++) row[i] = chosen ? Math.floor((whole[at + i]! * chosen[from + i]! + 127) / 255) : 0
+    kernels.writeMaskRow(part.x0, py, row)
+  }
+  kernels.lay(laying, before, out, x, y, part)
+  for (let py = part.y0; py < part.y1; py++) kernels.writeMaskRow(part.x0, py, whole.subarray((py - part.y0) * width, (py - part.y0 + 1) * width))
+}
+
 /** The drawing with one layer put in the place of the one of the same id. */
 export function withLayer(drawing: Drawing, layer: Layer): Drawing {
   return { ...drawing, layers: drawing.layers.map(each => (each.id === layer.id ? layer : each)) }
+}
+
+/** The drawing with nothing selected: all of it may be painted. */
+export function withoutSelection(drawing: Drawing): Drawing {
+  return { sheet: drawing.sheet, layers: drawing.layers }
 }

@@ -1,4 +1,4 @@
-import type { Tile } from '../kernels'
+import type { TextureName, Tile } from '../kernels'
 
 export interface Sheet {
   /** Whole px. */
@@ -6,6 +6,10 @@ export interface Sheet {
   readonly height: number
   /** Paper colour, red green blue, 0 … 255. */
   readonly paper: readonly [number, number, number]
+  /** The paper's texture, per cent: how strongly it shows under the paint, and over it. Absent: smooth. */
+  readonly texture?: { readonly name: TextureName, readonly under: number, readonly over: number } | undefined
+  /** Px in an inch of paper; absent: a screen's sheet. */
+  readonly perInch?: number | undefined
 }
 
 export interface Layer {
@@ -18,9 +22,17 @@ export interface Layer {
   readonly tiles: ReadonlyMap<number, Tile>
 }
 
+/**
+ * Which part of the sheet is chosen: tile number → coverage 0 … 255, TILE × TILE, row-major. A missing
+ * tile: nothing of it. Nothing in it is ever changed.
+ */
+export type Selection = ReadonlyMap<number, Uint8Array>
+
 /** The whole picture at one moment. Nothing in it is ever changed; an act makes a new one. */
 export interface Drawing {
   readonly sheet: Sheet
   /** Bottom first. */
   readonly layers: readonly Layer[]
+  /** Only here may be painted; absent: everywhere. */
+  readonly selection?: Selection | undefined
 }

@@ -10,23 +10,27 @@ import type { Rect } from '../base'
  * @param emit called for each row that holds anything, with coverage from `clip.x0` on; the array is used again
  */
 export function polygonCoverage(points: readonly number[], clip: Rect, emit: (y: number, coverage: Float64Array) => void): void {
+  outlinesCoverage([points], clip, emit)
+}
+
+/** The same for several outlines at once: one that runs the other way round cuts a hole, as in the letters of a font. */
+export function outlinesCoverage(outlines: readonly (readonly number[])[], clip: Rect, emit: (y: number, coverage: Float64Array) => void): void {
   const width = clip.x1 - clip.x0
-  if (width <= 0 || points.length < 6) return
-  const count = points.length / 2
+  const edges = edgesOf(outlines)
+  if (width <= 0 || edges.length === 0) return
   const row = new Float64Array(width + 2)
   const coverage = new Float64Array(width)
   let top = Infinity
   let bottom = -Infinity
-  for (let i = 1; i < points.length; i += 2) {
-    top = Math.min(top, points[i]!)
-    bottom = Math.max(bottom, points[i]!)
+  for (let i = 1; i < edges.length; i += 2) {
+    top = Math.min(top, edges[i]!)
+    bottom = Math.max(bottom, edges[i]!)
   }
   const last = Math.min(clip.y1, Math.ceil(bottom))
   for (let y = Math.max(clip.y0, Math.floor(top)); y < last; y++) {
     row.fill(0)
-    for (let i = 0; i < count; i++) {
-      const j = (i + 1) % count
-      addEdge(row, width, points[2 * i]! - clip.x0, points[2 * i + 1]! - y, points[2 * j]! - clip.x0, points[2 * j + 1]! - y)
+    for (let i = 0; i < edges.length; i += 4) {
+      addEdge(row, width, edges[i]! - clip.x0, edges[i + 1]! - y, edges[i + 2]! - clip.x0, edges[i + 3]! - y)
     }
     let sum = 0
     let isEmpty = true
@@ -38,6 +42,23 @@ export function polygonCoverage(points: readonly number[], clip: Rect, emit: (y:
     }
     if (!isEmpty) emit(y, coverage)
   }
+}
+
+/** Every outline's edges: x, y, x, y each. Fewer than three corners have no inside. */
+function edgesOf(outlines: readonly (readonly number[])[]): Float64Array {
+  const closed = outlines.filter(points => points.length >= 6)
+  const edges = new Float64Array(closed.reduce((sum, points) => sum + 2 * points.length, 0))
+  let at = 0
+  for (const points of closed) {
+    for (let i = 0; i < points.length; i += 2) {
+      const j = (i + 2) % points.length
+      edges[at++] = points[i]!
+      edges[at++] = points[i + 1]!
+      edges[at++] = points[j]!
+      edges[at++] = points[j + 1]!
+    }
+  }
+  return edges
 }
 
 /** Adds an edge's signed areas to the row that lies between y = 0 and y = 1. */

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { SUBPIXELS } from '../../brush'
 
 /** Layers on one sheet at most; memory sets a lower budget on big sheets. */
 export const GREATEST_LAYERS = 100
@@ -11,3 +12,8 @@ export const layerIdSchema = z.string().regex(/^[a-z0-9][a-z0-9-]{0,39}$/)
 export const layerNameSchema = z.string().trim().min(1).max(60)
 export const seedSchema = z.int().min(0).max(0xffffffff)
 export const percentSchema = z.int().min(0).max(100)
+
+/** A coordinate in sixteenths of a px. */
+export const placeSchema = z.int().min(-100_000 * SUBPIXELS).max(100_000 * SUBPIXELS)
+/** x, y, x, y … in sixteenths of a px; closed by joining its ends. */
+export const outlineSchema = z.array(placeSchema).min(6).max(40_000).refine(values => values.length % 2 === 0, 'an outline is made of pairs: x, y')

@@ -2,15 +2,23 @@ import { z } from 'zod'
 import type { Kernels } from '../../kernels'
 import type { Drawing } from '../../layers'
 import type { ActKind } from './contract'
-import { layerAdd, layerClear, layerLook, layerMove, layerRemove, layerRename } from './layers'
+import { layerAdd, layerClear, layerCopy, layerLook, layerMove, layerRemove, layerRename } from './layers'
+import { lettering } from './lettering'
+import { bend, mirrorHalf, move } from './move'
 import { pour } from './pour'
+import { select, selectInvert, selectNone, selectSoften } from './select'
 import { shape } from './shape'
+import { sheetCut, sheetPaper, sheetResolution, sheetScale } from './sheet'
 import { stroke } from './stroke'
 
 export { colourSchema, GREATEST_LAYERS, layerIdSchema, layerNameSchema } from './common'
 export type { LayerAddAct } from './layers'
 export { GREATEST_GROW, type PourAct } from './pour'
+export type { LetteringAct } from './lettering'
+export { destinationOf, GREATEST_NET, type BendAct, type MirrorHalfAct, type MoveAct } from './move'
+export type { SelectAct, SelectArea } from './select'
 export type { ShapeAct } from './shape'
+export type { SheetCutAct, SheetPaperAct } from './sheet'
 export { ECHO_ONE, freshStyleOf, styleOf, type FreshStrokeAct, type FreshStyle, type StrokeAct } from './stroke'
 
 const ACTS = {
@@ -23,17 +31,34 @@ const ACTS = {
   'layer-move': layerMove,
   'layer-look': layerLook,
   'layer-clear': layerClear,
+  'layer-copy': layerCopy,
+  'select': select,
+  'select-invert': selectInvert,
+  'select-soften': selectSoften,
+  'select-none': selectNone,
+  'move': move,
+  'bend': bend,
+  'mirror-half': mirrorHalf,
+  'lettering': lettering,
+  'sheet-cut': sheetCut,
+  'sheet-scale': sheetScale,
+  'sheet-paper': sheetPaper,
+  'sheet-resolution': sheetResolution,
 }
 
 /** Anything that changes a drawing. */
 export const actSchema = z.union([
   stroke.schema, pour.schema, shape.schema,
-  layerAdd.schema, layerRemove.schema, layerRename.schema, layerMove.schema, layerLook.schema, layerClear.schema,
+  layerAdd.schema, layerRemove.schema, layerRename.schema, layerMove.schema, layerLook.schema, layerClear.schema, layerCopy.schema,
+  select.schema, selectInvert.schema, selectSoften.schema, selectNone.schema,
+  move.schema, bend.schema, mirrorHalf.schema, lettering.schema,
+  sheetCut.schema, sheetScale.schema, sheetPaper.schema, sheetResolution.schema,
 ])
 export type Act = z.infer<typeof actSchema>
 
 /** The drawing after the act. Throws CoreError `act-refused` when it can't be done. */
 export function applyAct(kernels: Kernels, drawing: Drawing, act: Act): Drawing {
   const kind = ACTS[act.kind] as ActKind<Act>
+  kernels.fitMask(drawing.sheet.width, drawing.sheet.height)
   return kind.apply(kernels, drawing, act)
 }

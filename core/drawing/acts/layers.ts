@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { CoreError } from '../../base'
 import { withLayer, type Layer } from '../../layers'
+import { keptTiles } from '../../moving'
 import { GREATEST_LAYERS, layerIdSchema, layerNameSchema, percentSchema } from './common'
 import { requireLayer, type ActKind } from './contract'
 
@@ -15,6 +16,13 @@ const removeSchema = z.strictObject({ kind: z.literal('layer-remove'), layer: la
 const renameSchema = z.strictObject({ kind: z.literal('layer-rename'), layer: layerIdSchema, name: layerNameSchema })
 const moveSchema = z.strictObject({ kind: z.literal('layer-move'), layer: layerIdSchema, place: z.int().min(0).max(GREATEST_LAYERS) })
 const lookSchema = z.strictObject({ kind: z.literal('layer-look'), layer: layerIdSchema, visible: z.boolean(), opacity: percentSchema })
+const copySchema = z.strictObject({
+  kind: z.literal('layer-copy'),
+  layer: layerIdSchema,
+  /** Of the copy. */
+  copy: layerIdSchema,
+  name: layerNameSchema,
+})
 const clearSchema = z.strictObject({ kind: z.literal('layer-clear'), layer: layerIdSchema })
 
 export type LayerAddAct = z.infer<typeof addSchema>
@@ -22,6 +30,7 @@ export type LayerRemoveAct = z.infer<typeof removeSchema>
 export type LayerRenameAct = z.infer<typeof renameSchema>
 export type LayerMoveAct = z.infer<typeof moveSchema>
 export type LayerLookAct = z.infer<typeof lookSchema>
+export type LayerCopyAct = z.infer<typeof copySchema>
 export type LayerClearAct = z.infer<typeof clearSchema>
 
 function insert(layers: readonly Layer[], layer: Layer, place: number): Layer[] {
@@ -74,8 +83,23 @@ export const layerLook: ActKind<LayerLookAct> = {
     withLayer(drawing, { ...requireLayer(drawing, act.layer), visible: act.visible, opacity: act.opacity }),
 }
 
-/** Takes all paint off a layer. */
+/** Lays a copy of a layer on it, or of what is selected of it. */
+export const layerCopy: ActKind<LayerCopyAct> = {
+  schema: copySchema,
+  apply(kernels, drawing, act) {
+    const { id, visible, opacity, tiles } = requireLayer(drawing, act.layer)
+    const place = drawing.layers.findIndex(layer => layer.id === id) + 1
+    const added = layerAdd.apply(kernels, drawing, { kind: 'layer-add', layer: act.copy, name: act.name, place })
+    const held = drawing.selection ? keptTiles(tiles, drawing.selection, true) : tiles
+    return withLayer(added, { id: act.copy, name: act.name, visible, opacity, tiles: held })
+  },
+}
+
+/** Takes all paint off a layer, or off what is selected of it. */
 export const layerClear: ActKind<LayerClearAct> = {
   schema: clearSchema,
-  apply: (_kernels, drawing, act) => withLayer(drawing, { ...requireLayer(drawing, act.layer), tiles: new Map() }),
+  apply(_kernels, drawing, act) {
+    const layer = requireLayer(drawing, act.layer)
+    return withLayer(drawing, { ...layer, tiles: drawing.selection ? keptTiles(layer.tiles, drawing.selection, false) : new Map() })
+  },
 }

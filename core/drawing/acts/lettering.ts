@@ -1,0 +1,34 @@
+import { z } from 'zod'
+import { SUBPIXELS } from '../../brush'
+import { withLayer } from '../../layers'
+import { colourSchema, layerIdSchema, outlineSchema, seedSchema } from './common'
+import { requireLayer, type ActKind } from './contract'
+import { fillOutlines } from './fill'
+
+/** Numbers in the outlines of one lettering at most. */
+const GREATEST_OUTLINES = 200_000
+
+const schema = z.strictObject({
+  kind: z.literal('lettering'),
+  version: z.literal(1),
+  layer: layerIdSchema,
+  /** What is written, or whose signature it is: for people who read the record. */
+  text: z.string().min(1).max(400),
+  is: z.enum(['text', 'signature']),
+  /** The letters as outlines, sixteenths of a px: the same in every replay, whatever fonts there are. */
+  outlines: z.array(outlineSchema).min(1).max(8000)
+    .refine(outlines => outlines.reduce((sum, each) => sum + each.length, 0) <= GREATEST_OUTLINES, 'too much lettering for one act'),
+  colour: colourSchema,
+  opacity: z.int().min(1).max(100),
+  seed: seedSchema,
+})
+export type LetteringAct = z.infer<typeof schema>
+
+/** Letters or a signature, set on a layer. */
+export const lettering: ActKind<LetteringAct> = {
+  schema,
+  apply(kernels, drawing, act) {
+    const outlines = act.outlines.map(points => points.map(value => value / SUBPIXELS))
+    return withLayer(drawing, fillOutlines(kernels, drawing, requireLayer(drawing, act.layer), outlines, act))
+  },
+}

@@ -1,0 +1,94 @@
+import { z } from 'zod'
+import { CoreError } from '../../base'
+import { samplesSchema, SUBPIXELS } from '../../brush'
+import { withLayer } from '../../layers'
+import { BENDS, Bending, destinationTrouble, Lifted, mirroredHalf, movedSelection, type Destination } from '../../moving'
+import { layerIdSchema, placeSchema } from './common'
+import { requireLayer, type ActKind } from './contract'
+
+/** Cells of a net along a side at most. */
+export const GREATEST_NET = 12
+
+const whole = z.int().min(-100_000).max(100_000)
+const destinationSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('corners'), points: z.array(placeSchema).length(8) }),
+  z.strictObject({
+    kind: z.literal('net'), columns: z.int().min(1).max(GREATEST_NET), rows: z.int().min(1).max(GREATEST_NET),
+    points: z.array(placeSchema).min(8).max(2 * (GREATEST_NET + 1) ** 2),
+  }),
+])
+
+const moveSchema = z.strictObject({
+  kind: z.literal('move'),
+  version: z.literal(1),
+  layer: layerIdSchema,
+  /** What was taken hold of, whole sheet px: x0, y0, x1, y1. With a selection only what is selected of it. */
+  box: z.tuple([whole, whole, whole, whole]).refine(([x0, y0, x1, y1]) => x1 > x0 && y1 > y0, 'the box is empty'),
+  /** Where it goes, sixteenths of a px. */
+  to: destinationSchema,
+  /** Whether it stays where it was as well. */
+  leaves: z.boolean(),
+})
+export type MoveAct = z.infer<typeof moveSchema>
+
+const bendSchema = z.strictObject({
+  kind: z.literal('bend'),
+  version: z.literal(1),
+  layer: layerIdSchema,
+  how: z.enum(BENDS),
+  size: z.int().min(4).max(1200),
+  strength: z.int().min(1).max(100),
+  samples: samplesSchema,
+})
+export type BendAct = z.infer<typeof bendSchema>
+
+const mirrorSchema = z.strictObject({
+  kind: z.literal('mirror-half'),
+  version: z.literal(1),
+  layer: layerIdSchema,
+  /** Two places on the line, sixteenths of a px; what lies left of the way from the first to the second is mirrored. */
+  line: z.tuple([placeSchema, placeSchema, placeSchema, placeSchema]).refine(([ax, ay, bx, by]) => ax !== bx || ay !== by, 'the line needs two places'),
+})
+export type MirrorHalfAct = z.infer<typeof mirrorSchema>
+
+/** The destination in px. */
+export function destinationOf(to: MoveAct['to']): Destination {
+  return { ...to, points: to.points.map(value => value / SUBPIXELS) }
+}
+
+/** Moves, turns, scales, skews or bends a part of a layer; the selection goes with it. */
+export const move: ActKind<MoveAct> = {
+  schema: moveSchema,
+  apply(_kernels, drawing, act) {
+    const [x0, y0, x1, y1] = act.box
+    const box = { x0, y0, x1, y1 }
+    const to = destinationOf(act.to)
+    const trouble = destinationTrouble(box, to)
+    if (trouble) throw new CoreError('act-refused', trouble, 'Pull the corners apart.')
+    const { sheet, selection } = drawing
+    const layer = new Lifted(sheet, requireLayer(drawing, act.layer), box, selection, act.leaves).laid(to)
+    const after = withLayer(drawing, layer)
+    if (!selection) return after
+    const moved = movedSelection(sheet, selection, box, to)
+    return { ...after, selection: moved.size ? moved : undefined }
+  },
+}
+
+/** Pushes, swells or pinches the paint of a layer. */
+export const bend: ActKind<BendAct> = {
+  schema: bendSchema,
+  apply(_kernels, drawing, act) {
+    const bending = new Bending(drawing.sheet, requireLayer(drawing, act.layer), act, drawing.selection)
+    bending.extend(act.samples)
+    return withLayer(drawing, bending.lay())
+  },
+}
+
+/** Mirrors one side of a layer onto the other. */
+export const mirrorHalf: ActKind<MirrorHalfAct> = {
+  schema: mirrorSchema,
+  apply(_kernels, drawing, act) {
+    const [ax, ay, bx, by] = act.line.map(value => value / SUBPIXELS) as [number, number, number, number]
+    return withLayer(drawing, mirroredHalf(drawing.sheet, requireLayer(drawing, act.layer), { ax, ay, bx, by }, drawing.selection))
+  },
+}

@@ -1,0 +1,60 @@
+import { z } from 'zod'
+import { CoreError } from '../../base'
+import { checkSheet, paperSchema, perInchSchema } from '../sheet'
+import { resizedDrawing, scaledDrawing } from '../resize'
+import type { ActKind } from './contract'
+
+const side = z.int().min(-100_000).max(100_000)
+
+const cutSchema = z.strictObject({
+  kind: z.literal('sheet-cut'),
+  version: z.literal(1),
+  /** What the new sheet holds, whole px of the old one: x0, y0, x1, y1. Beyond the old one it is empty. */
+  box: z.tuple([side, side, side, side]),
+})
+const scaleSchema = z.strictObject({
+  kind: z.literal('sheet-scale'),
+  version: z.literal(1),
+  width: z.int(),
+  height: z.int(),
+})
+const paperActSchema = z.strictObject({ kind: z.literal('sheet-paper'), ...paperSchema.shape })
+const inchSchema = z.strictObject({ kind: z.literal('sheet-resolution'), perInch: perInchSchema })
+
+export type SheetCutAct = z.infer<typeof cutSchema>
+export type SheetPaperAct = z.infer<typeof paperActSchema>
+
+function refused(width: number, height: number): void {
+  const trouble = checkSheet(width, height)
+  if (trouble) throw new CoreError('act-refused', trouble.message, trouble.fix)
+}
+
+/** Makes the sheet larger or smaller without touching what is drawn: extends it, or crops. */
+export const sheetCut: ActKind<SheetCutAct> = {
+  schema: cutSchema,
+  apply(_kernels, drawing, { box: [x0, y0, x1, y1] }) {
+    refused(x1 - x0, y1 - y0)
+    return resizedDrawing(drawing, { x0, y0, x1, y1 })
+  },
+}
+
+/** Scales the sheet with all that is on it. */
+export const sheetScale: ActKind<z.infer<typeof scaleSchema>> = {
+  schema: scaleSchema,
+  apply(_kernels, drawing, { width, height }) {
+    refused(width, height)
+    return scaledDrawing(drawing, width, height)
+  },
+}
+
+/** Another paper: its colour, and the texture under and over the paint. */
+export const sheetPaper: ActKind<SheetPaperAct> = {
+  schema: paperActSchema,
+  apply: (_kernels, drawing, { colour, texture }) => ({ ...drawing, sheet: { ...drawing.sheet, paper: colour, texture: texture ?? undefined } }),
+}
+
+/** How many px an inch of paper has: for rulers and printing; no px changes. */
+export const sheetResolution: ActKind<z.infer<typeof inchSchema>> = {
+  schema: inchSchema,
+  apply: (_kernels, drawing, { perInch }) => ({ ...drawing, sheet: { ...drawing.sheet, perInch } }),
+}

@@ -1,0 +1,43 @@
+import { intersectRect, isEmptyRect, type Rect } from '../base'
+import { isClearTile, TILE } from '../kernels'
+import { sheetRect, tileOrigin, tilesUnder, type Drawing, type Sheet } from '../layers'
+import { scaledLayer } from '../moving'
+
+/** The drawing on a sheet that holds `box` of the old one (px); beyond the old one it is empty. */
+export function resizedDrawing(drawing: Drawing, box: Rect): Drawing {
+  const { sheet: before, selection } = drawing
+  const sheet = { ...before, width: box.x1 - box.x0, height: box.y1 - box.y0 }
+  const layers = drawing.layers.map((layer) => {
+    const tiles = cutTiles(before, sheet, layer.tiles, box, 4)
+    return { ...layer, tiles: new Map([...tiles].filter(([, tile]) => !isClearTile(tile))) }
+  })
+  const cut = selection && cutTiles(before, sheet, selection, box, 1)
+  return { sheet, layers, selection: cut?.size ? cut : undefined }
+}
+
+/** Tiles of a sheet with its corner at another place; `depth` bytes a px. */
+function cutTiles(before: Sheet, after: Sheet, tiles: ReadonlyMap<number, Uint8Array>, box: Rect, depth: number): Map<number, Uint8Array> {
+  const out = new Map<number, Uint8Array>()
+  for (const [number, tile] of tiles) {
+    const { x, y } = tileOrigin(before, number)
+    const inside = intersectRect({ x0: x, y0: y, x1: x + TILE, y1: y + TILE }, intersectRect(box, sheetRect(before)))
+    if (isEmptyRect(inside)) continue
+    const moved = { x0: inside.x0 - box.x0, y0: inside.y0 - box.y0, x1: inside.x1 - box.x0, y1: inside.y1 - box.y0 }
+    for (const { number: to, part } of tilesUnder(after, moved)) {
+      const origin = tileOrigin(after, to)
+      let target = out.get(to)
+      if (!target) out.set(to, target = new Uint8Array(TILE * TILE * depth))
+      for (let py = part.y0; py < part.y1; py++) {
+        const from = ((py + box.y0 - y) * TILE + part.x0 + box.x0 - x) * depth
+        target.set(tile.subarray(from, from + (part.x1 - part.x0) * depth), ((py - origin.y) * TILE + part.x0 - origin.x) * depth)
+      }
+    }
+  }
+  return out
+}
+
+/** The drawing scaled to another size, px; what was selected no longer is. */
+export function scaledDrawing(drawing: Drawing, width: number, height: number): Drawing {
+  const sheet = { ...drawing.sheet, width, height }
+  return { sheet, layers: drawing.layers.map(layer => scaledLayer(drawing.sheet, sheet, layer)) }
+}

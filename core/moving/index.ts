@@ -1,0 +1,6 @@
+export { Bending, BENDS, type Bend, type BendKind } from './bend'
+export { mirroredHalf, reflectionIn, type MirrorLine } from './mirror'
+export { Lifted, movedSelection } from './move'
+export { keptTiles, paintBox } from './picture'
+export { scaledLayer } from './scale'
+export { cornersOf, destinationTrouble, mapped, projectiveTo, straightNet, type Destination } from './places'

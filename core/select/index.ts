@@ -1,0 +1,5 @@
+export { boxOf, insideOutline, ofColour, paintOf, wholeSheet } from './areas'
+export { CHOICES, combined, inverted, type Choice } from './combine'
+export { selectionEdge } from './edge'
+export { readSelection, selectionBox, SelectionWriter, writeSelection } from './plane'
+export { GREATEST_SOFTENING, softened } from './soften'

@@ -33,7 +33,7 @@ export async function seedDemo(say: (line: string) => void): Promise<void> {
   say('drawing the kettle plan')
   const plan = kettlePlan(kernels)
   const shown = examine(plan.demonstration, plan.steps)
-  const { width, height } = plan.sheet
+  const { width, height } = shown
   const teacher = await people.addTeacher({ email: UNFINISHED, name: TEACHER.name, secret: await sealSecret(TEACHER.password) })
   const planRow = await plans.addPlan(teacher.id, plan, await pictureOf(shown.pixels, width, height))
   for (const { learners, ...one } of CLASSES) {
@@ -65,7 +65,7 @@ export async function seedDemo(say: (line: string) => void): Promise<void> {
       await drawing.update({ position: entries.length, nextBatch: number, step: step?.step ?? null, lastSeenAt: endedAt }, { transaction: tx })
       if (!learner.handIn) return
       const record = { version: 1 as const, sheet: plan.sheet, entries }
-      const { hash, findings, pixels } = examine(record, plan.steps)
+      const { hash, findings, pixels, width, height } = examine(record, plan.steps)
       const row = await handIns.addHandIn({
         drawingId: drawing.id, attempt: 1, position: entries.length, hash: contentHash(engine.drawing), note: learner.handIn.note,
         handedInAt: new Date(endedAt.getTime() + MINUTE),

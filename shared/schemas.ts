@@ -38,6 +38,12 @@ export const handInSchema = z.strictObject({
   note: z.string().trim().max(1000),
 })
 
+const onPad = z.number().min(-1000).max(2000)
+/** Outlines of a signature on its pad: strokes and numbers at most as many as a name needs. */
+export const signatureSchema = z.strictObject({
+  outlines: z.array(z.array(onPad).min(6).max(8000).refine(values => values.length % 2 === 0, 'an outline is made of pairs: x, y')).min(1).max(60),
+})
+
 export const markLevelSchema = z.enum(['there', 'nearly', 'again'])
 export type MarkLevel = z.infer<typeof markLevelSchema>
 

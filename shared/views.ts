@@ -9,6 +9,11 @@ export type Person
   = | { kind: 'teacher', id: number, name: string }
     | { kind: 'learner', id: number, name: string, className: string }
 
+/** A learner's name as outlines x, y, x, y …; null when none is kept. */
+export interface SignatureView {
+  outlines: number[][] | null
+}
+
 export interface PlanCard {
   id: number
   title: string

@@ -1,5 +1,5 @@
 import type { AnswerBody, Batch } from '#shared/schemas'
-import type { DeskView, DrawingView, FolioView, HandInView, Person, RegisterView } from '#shared/views'
+import type { DeskView, DrawingView, FolioView, HandInView, Person, RegisterView, SignatureView } from '#shared/views'
 import { callApi } from './client'
 
 /** Every route of the server, typed. */
@@ -19,6 +19,8 @@ export const api = {
   handIn: (id: number, given: { position: number, hash: string, note: string }) => callApi<{ id: number }>('POST', `/api/drawings/${id}/hand-ins`, given),
   handInView: (id: number) => callApi<HandInView>('GET', `/api/hand-ins/${id}`),
   answer: (id: number, body: AnswerBody) => callApi<{ ok: true }>('PUT', `/api/hand-ins/${id}/answer`, body),
+  signature: () => callApi<SignatureView>('GET', '/api/signature'),
+  keepSignature: (outlines: number[][]) => callApi<{ ok: true }>('PUT', '/api/signature', { outlines }),
   handInPicture: (id: number) => `/api/hand-ins/${id}/picture`,
   planPicture: (id: number) => `/api/plans/${id}/picture`,
 }

@@ -1,8 +1,10 @@
 import { proxy, transfer, wrap, type Remote } from 'comlink'
 import type { InjectionKey } from 'vue'
 import { SAMPLE_FIELDS, unpackSample } from '#core/brush'
+import type { Sheet } from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import type { Plan, Step } from '#core/plan'
+import type { StencilKind } from '#core/stencil'
 import type { Adjusting, ShapeKind } from '#core/trueup'
 import LookerWorker from '../workers/looker.worker?worker'
 import SheetWorker from '../workers/sheet.worker?worker'
@@ -11,8 +13,10 @@ import type { OpenAnswer, OpenMode, SheetNotice } from '../workers/sheet/contrac
 import type { SheetHost } from '../workers/sheet/host'
 import type { LayerNote, Thumbnail } from '../workers/view/layer-news'
 import { heldTo } from '../sheet/follow'
+import { newLayerId } from '../sheet/layer-ids'
 import type { HeldKeys } from '../sheet/pen'
 import type { Guides } from './useGuides'
+import type { PartMode } from './useParts'
 import { useHand } from '../stores/hand'
 
 export interface Sending {
@@ -42,6 +46,8 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   const answer = shallowRef<Extract<OpenAnswer, { ok: true }>['lastAnswer']>(null)
   const layers = shallowRef<LayerNote[]>([])
   const live = ref('')
+  /** The sheet as it is now; the plan's until it is cut or scaled. */
+  const sheet = shallowRef<Sheet>({ width: 1, height: 1, paper: [255, 255, 255] })
   const history = ref({ canUndo: false, canRedo: false, position: 0 })
   const thumbnails = shallowRef<ReadonlyMap<string, Thumbnail>>(new Map())
   const sending = ref<Sending>({ state: 'kept', unsent: 0, message: null, fix: null })
@@ -75,11 +81,15 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
       case 'drawing': {
         const { canUndo, canRedo, position } = notice
         layers.value = notice.layers
+        sheet.value = notice.sheet
         history.value = { canUndo, canRedo, position }
         if (wanted && notice.layers.some(layer => layer.id === wanted)) choose(wanted)
         else if (!notice.layers.some(layer => layer.id === live.value)) live.value = notice.layers.at(-1)?.id ?? ''
         break
       }
+      case 'selection':
+        parts.edges.value = notice.edges
+        break
       case 'thumbnail':
         thumbnails.value = new Map(thumbnails.value).set(notice.layer, notice)
         break
@@ -124,7 +134,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   async function openStep(number: number, isNew = true): Promise<void> {
     const next = plan.value?.steps[number]
     if (!next || !plan.value) return
-    stencil.settle()
+    settleAll()
     stepNumber.value = number
     pointedAt.value = null
     hand.layOut(next, plan.value.palette)
@@ -164,12 +174,51 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     return null
   }
   const stencil = createStencil(host, hand, layerToDrawOn)
+  const around = { layerNow: layerToDrawOn, sheet: () => sheet.value, guides: () => guides.guides.value }
+  const parts = createParts(host, around)
+  const crop = createCrop(host, () => sheet.value, (message, fix) => say(message, fix, 'attention'))
+  const letters = createLetters(host, hand, { ...around, onTrouble: (message, fix) => say(message, fix, 'attention') })
+
+  /** Only one of them has the pointer: the others settle what they hold. */
+  function chooseStencil(kind: StencilKind | null): void {
+    parts.choose(null)
+    letters.choose(false)
+    stencil.choose(kind)
+  }
+  function choosePart(mode: PartMode | null): void {
+    stencil.choose(null)
+    letters.choose(false)
+    parts.choose(mode)
+  }
+  function chooseLetters(isNext: boolean): void {
+    stencil.choose(null)
+    parts.choose(null)
+    letters.choose(isNext)
+  }
+  /** Puts down all that is in hand. */
+  function settleAll(): void {
+    stencil.settle()
+    if (parts.held.value) void parts.settle()
+    if (letters.writing.value) void letters.settle()
+  }
+  /** Whether something is in hand that undo takes away first. */
+  function discardInHand(): boolean {
+    if (crop.isOpen.value) crop.discard()
+    else if (stencil.shape.value) stencil.discard()
+    else if (parts.held.value) void parts.discard()
+    else if (letters.writing.value) void letters.discard()
+    else return false
+    return true
+  }
 
   /** Holds the stroke under way to the guides that it follows. */
   let toGuides: (packed: readonly number[]) => number[] = packed => [...packed]
 
   /** `scale`: px on the screen for one of the sheet. */
   function begin(samples: number[], time: number, scale: number): void {
+    if (crop.isOpen.value) return crop.begin(unpackSample(samples, 0))
+    if (parts.mode.value) return parts.begin(unpackSample(samples, 0), samples, time, scale)
+    if (letters.isReady.value || letters.writing.value) return letters.begin(unpackSample(samples, 0), scale)
     if (stencil.kind.value && hand.settings) return stencil.begin(unpackSample(samples, 0))
     const { lifted, settings } = hand
     const layer = layerToDrawOn()
@@ -181,22 +230,31 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     } else if (lifted.now.kind === 'pour') {
       const { tolerance, grow, borders } = lifted.now
       const [x, y] = [Math.floor(samples[0]! / 16), Math.floor(samples[1]! / 16)]
-      const sheet = plan.value!.sheet
-      if (x < 0 || y < 0 || x >= sheet.width || y >= sheet.height) return
+      if (x < 0 || y < 0 || x >= sheet.value.width || y >= sheet.value.height) return
       void host.pour({ layer, x, y, colour: [...hand.colour], tolerance, grow, borders })
     }
   }
   function extend(samples: number[], time: number): void {
-    if (stencil.kind.value && hand.settings) return stencil.extend(unpackSample(samples, samples.length / SAMPLE_FIELDS - 1))
+    const last = () => unpackSample(samples, samples.length / SAMPLE_FIELDS - 1)
+    if (crop.isOpen.value) return crop.extend(last())
+    if (parts.mode.value) return parts.extend(last(), samples, time)
+    if (letters.writing.value) return letters.extend(last())
+    if (stencil.kind.value && hand.settings) return stencil.extend(last())
     const held = toGuides(samples)
     if (held.length) void host.extendStroke(held, time)
   }
   function end(): void {
+    crop.end()
+    if (parts.mode.value) return parts.end()
+    letters.end()
     stencil.end()
     void host.endStroke()
     trueKind.value = null
   }
   function drop(): void {
+    crop.end()
+    if (parts.mode.value) return parts.drop()
+    letters.end()
     void host.dropStroke()
     trueKind.value = null
   }
@@ -205,7 +263,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   async function hold(): Promise<boolean> {
     const { settings } = hand
     // Where paint builds up while the hand rests, resting means something else.
-    if (!settings || stencil.kind.value || !hand.truesUp || settings.gather === 'flow' || settings.tip.kind === 'spray') return false
+    if (!settings || stencil.kind.value || crop.isOpen.value || parts.mode.value || letters.isReady.value || letters.writing.value || !hand.truesUp || settings.gather === 'flow' || settings.tip.kind === 'spray') return false
     trueKind.value = await host.trueUp(hand.hasEvenWidth)
     return trueKind.value !== null
   }
@@ -218,13 +276,17 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
 
   // --- the stack
 
-  const newLayerId = () => `own-${Array.from(crypto.getRandomValues(new Uint8Array(6)), byte => byte.toString(16).padStart(2, '0')).join('')}`
-
   async function addLayer(): Promise<void> {
     const id = newLayerId()
     const place = layers.value.findIndex(layer => layer.id === live.value) + 1
     choose(id)
     await host.act({ kind: 'layer-add', layer: id, name: `Layer ${layers.value.length + 1}`, place })
+  }
+  /** Lays a copy of what is selected of the live layer, or of all of it, on it. */
+  async function copyLayer(): Promise<void> {
+    const name = `${liveLayer.value?.name ?? 'Layer'} copy`.slice(0, 60)
+    const copy = await parts.copyToLayer(name)
+    if (copy) choose(copy)
   }
   const removeLayer = (id: string) => host.act({ kind: 'layer-remove', layer: id })
   const clearLayer = (id: string) => host.act({ kind: 'layer-clear', layer: id })
@@ -236,7 +298,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
 
   /** The page is put away or goes: what is under way is finished and kept, and sent if it can be. */
   function putAway(): void {
-    stencil.settle()
+    settleAll()
     void host.endStroke()
     void host.wake()
   }
@@ -247,7 +309,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   window.addEventListener('online', onOnline)
 
   async function close(): Promise<void> {
-    stencil.settle()
+    settleAll()
     document.removeEventListener('visibilitychange', onHidden)
     window.removeEventListener('pagehide', putAway)
     window.removeEventListener('online', onOnline)
@@ -260,9 +322,9 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     drawing, host, hand, progress: readonly(progress), plan, closed: readonly(closed), isReadOnly: readonly(isReadOnly), isOffline: readonly(isOffline),
     wasTaken: readonly(wasTaken), answer, layers, live, liveLayer, history: readonly(history), thumbnails, sending: readonly(sending),
     step, stepNumber: readonly(stepNumber), findings, lookedAt: readonly(lookedAt), isLooking: readonly(isLooking), pointedAt,
-    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, trueKind: readonly(trueKind), trueHow, isTruePerfect,
-    addLayer, removeLayer, clearLayer, renameLayer, moveLayer, lookOfLayer, close,
-    undo: () => (stencil.shape.value ? stencil.discard() : host.undo()), redo: () => host.redo(), wake: () => host.wake(),
+    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, crop, sheet, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
+    addLayer, copyLayer, removeLayer, clearLayer, renameLayer, moveLayer, lookOfLayer, close,
+    undo: () => (discardInHand() ? undefined : host.undo()), redo: () => host.redo(), wake: () => host.wake(),
   }
 }
 

@@ -11,6 +11,8 @@ export function usePlayer() {
   const time = ref({ time: 0, length: 0, position: 0, isPlaying: false })
   const loading = ref<{ done: number, of: number } | null>(null)
   const isReady = ref(false)
+  /** The sheet as it is at that time. */
+  const sheet = ref({ width: 1, height: 1 })
   const layers = shallowRef<LayerNote[]>([])
   const thumbnails = shallowRef<ReadonlyMap<string, Thumbnail>>(new Map())
 
@@ -21,6 +23,9 @@ export function usePlayer() {
         break
       case 'time':
         time.value = notice
+        break
+      case 'sheet':
+        sheet.value = { width: notice.width, height: notice.height }
         break
       case 'layers':
         layers.value = notice.layers
@@ -42,5 +47,5 @@ export function usePlayer() {
   const stop = () => worker.terminate()
   onScopeDispose(stop)
 
-  return { player, time: readonly(time), loading: readonly(loading), isReady: readonly(isReady), layers, thumbnails, load, show }
+  return { player, time: readonly(time), loading: readonly(loading), isReady: readonly(isReady), sheet: readonly(sheet), layers, thumbnails, load, show }
 }

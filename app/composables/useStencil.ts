@@ -3,6 +3,7 @@ import { useEventListener } from '@vueuse/core'
 import { reactive, ref, shallowRef, toRaw, watch } from 'vue'
 import { drawnOut, handled, isFillable, moved, shapeAct, type Stencil, type StencilKind } from '#core/stencil'
 import type { Colour, useHand } from '../stores/hand'
+import { latestOnly } from '../sheet/latest-only'
 import type { SheetHost } from '../workers/sheet/host'
 
 interface Place { readonly x: number, readonly y: number }
@@ -41,19 +42,8 @@ export function createStencil(host: Remote<SheetHost>, hand: ReturnType<typeof u
     }, seed)
   }
 
-  let isShowing = false
-  let isStale = false
   /** Shows it as it is; while the worker draws, only the latest waits. */
-  async function show(): Promise<void> {
-    isStale = true
-    if (isShowing) return
-    isShowing = true
-    while (isStale) {
-      isStale = false
-      await host.showShape(act())
-    }
-    isShowing = false
-  }
+  const show = latestOnly(() => host.showShape(act()))
 
   function begin(place: Place): void {
     const isNextCorner = shape.value?.kind === 'polyline' && kind.value === 'polyline'
@@ -106,7 +96,6 @@ export function createStencil(host: Remote<SheetHost>, hand: ReturnType<typeof u
     const settled = act()
     isDragging = false
     shape.value = null
-    isStale = false
     if (settled) void host.act(settled)
     else void host.showShape(null)
   }
@@ -115,7 +104,6 @@ export function createStencil(host: Remote<SheetHost>, hand: ReturnType<typeof u
   function discard(): void {
     isDragging = false
     shape.value = null
-    isStale = false
     void host.showShape(null)
   }
 

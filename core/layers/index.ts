@@ -1,6 +1,7 @@
 export { changedTiles } from './changes'
 export { flattenDrawing, flattenTile, layerAlpha, type StandIn } from './flatten'
 export { layMask, layTile, withLayer, withoutSelection } from './laymask'
+export { showDrawing, showTile } from './paper'
 export { sheetRect, tileColumns, tileNumber, tileOrigin, tileRows, tilesUnder } from './tiles'
 export { layerThumbnail } from './thumbnail'
 export { Touched, type TilePart } from './touched'

@@ -5,6 +5,7 @@ import { readSelection, selectionBox } from '../select'
 import { FIELD_SIDE, mappingOf, newField, type Field, type Mapping } from './field'
 import { pictureOf, pictureOfValues, thinned, type Picture } from './picture'
 import type { Destination } from './places'
+import { Previewer, type Preview, type Shown } from './preview'
 import { Sampler, type Read } from './sampler'
 
 /** A part of a layer that was taken hold of: it is read once, however often its destination changes. */
@@ -12,6 +13,7 @@ export class Lifted {
   private readonly sampler: Sampler
   private readonly field = newField()
   private readonly left = new Map<number, Tile>()
+  private previewer: Previewer | null = null
 
   /**
    * @param box what of the layer is lifted, sheet px, not empty
@@ -19,15 +21,20 @@ export class Lifted {
    * @param leaves whether what is lifted stays where it was as well
    */
   constructor(
-    private readonly sheet: Sheet, private readonly layer: Layer, private readonly box: Rect,
+    private readonly sheet: Sheet, readonly layer: Layer, readonly box: Rect,
     private readonly selection: Selection | undefined, private readonly leaves: boolean,
   ) {
     this.sampler = new Sampler(pictureOf(sheet, layer, intersectRect(box, sheetRect(sheet)), selection))
   }
 
-  /** The layer with the lifted part laid where it goes. Tiles that it does not touch are shared. */
-  laid(to: Destination): Layer {
-    const mapping = mappingOf(this.box, to)
+  /** What is shown of the part while it is in hand. */
+  preview(to: Destination, shown: Shown, clip: Rect): Preview | null {
+    this.previewer ??= new Previewer(this.sampler)
+    return this.previewer.show(this.box, to, shown, clip)
+  }
+
+  /** What of the layer stays where it was. */
+  get rest(): Layer {
     const tiles = new Map(this.layer.tiles)
     if (!this.leaves) {
       for (const { number, part } of tilesUnder(this.sheet, this.box)) {
@@ -35,6 +42,13 @@ export class Lifted {
         if (left) put(tiles, number, left)
       }
     }
+    return { ...this.layer, tiles }
+  }
+
+  /** The layer with the lifted part laid where it goes. Tiles that it does not touch are shared. */
+  laid(to: Destination): Layer {
+    const mapping = mappingOf(this.box, to)
+    const tiles = new Map(this.rest.tiles)
     const read = new Float64Array(4)
     for (const { number, part } of tilesUnder(this.sheet, mapping.box)) {
       const { x, y } = tileOrigin(this.sheet, number)

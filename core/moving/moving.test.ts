@@ -211,6 +211,25 @@ describe('the projective map', () => {
   })
 })
 
+describe('what is shown while it is in hand', () => {
+  it.each<[string, Destination]>([
+    ['corners', corners(60, 40, 340, 90, 300, 350, 20, 300)],
+    ['a net', { kind: 'net', columns: 2, rows: 2, points: [60, 40, 200, 60, 340, 90, 40, 170, 190, 220, 320, 220, 20, 300, 160, 330, 300, 350] }],
+  ])('is like what will stand, at the size of the screen: %s', async (_what, to) => {
+    const held = paintBox(sheet, hills)!
+    const part = lift(hills, held)
+    const { box: at, pixels } = part.preview(to, { x: 0, y: 0, scale: 0.5 }, { x0: 0, y0: 0, x1: 200, y1: 200 })!
+    const shown = new Uint8Array(200 * 200 * 4)
+    for (let y = at.y0; y < at.y1; y++) shown.set(pixels.subarray(4 * (y - at.y0) * (at.x1 - at.x0), 4 * (y + 1 - at.y0) * (at.x1 - at.x0)), 4 * (y * 200 + at.x0))
+    const stands = await sharp(Buffer.from(flat(part.laid(to))), { raw: { width: SIDE, height: SIDE, channels: 4 } }).resize(200, 200, { kernel: 'linear' }).raw().toBuffer()
+    expect(compare(shown, stands).mean).toBeLessThan(5)
+  })
+
+  it('is nothing where it is off the screen', () => {
+    expect(lift(specks).preview(corners(...cornersOf(box)), { x: 0, y: 0, scale: 1 }, { x0: 300, y0: 300, x1: 390, y1: 390 })).toBeNull()
+  })
+})
+
 describe('with a selection', () => {
   const selection = insideOutline({ sheet, layers: [] }, [100.5, 100, 160, 100, 160, 150, 100.5, 150])
 

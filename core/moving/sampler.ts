@@ -6,7 +6,8 @@ const ONCE_UP_TO = 1.2
 /** Readings along one side of a px at most. */
 const MOST_READINGS = 8
 
-interface Level {
+/** A picture at one size. */
+export interface Level {
   readonly width: number
   readonly height: number
   readonly pixels: Uint8Array
@@ -70,6 +71,23 @@ export class Sampler {
     out[1] = g / n
     out[2] = b / n
     out[3] = a / n
+  }
+
+  /** The picture nearest in size to one that is squeezed by so much. */
+  nearest(squeeze: number): { level: Level, scale: number } {
+    let level = 0
+    let size = 1
+    while (squeeze >= 1.5 * size) {
+      size *= 2
+      level++
+    }
+    const { picture, scale } = this.level(level)
+    return { level: picture, scale }
+  }
+
+  /** Where the picture's first px lies on the sheet. */
+  get origin(): { left: number, top: number } {
+    return { left: this.picture.box.x0 - RIM, top: this.picture.box.y0 - RIM }
   }
 
   /** The picture at 1 ÷ 2^level, or the smallest there is. */

@@ -1,6 +1,6 @@
 import { contentHash, replay, standingActs, type DrawingRecord } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
-import { flattenDrawing } from '#core/layers'
+import { showDrawing } from '#core/layers'
 import { lookAt } from '#core/lookfor'
 import type { Plan } from '#core/plan'
 import type { StepFindings } from '#shared/views'
@@ -8,6 +8,9 @@ import type { StepFindings } from '#shared/views'
 export interface Examination {
   hash: string
   findings: StepFindings[]
+  /** Px. */
+  width: number
+  height: number
   /** The drawing on its paper, RGBA8, row-major. */
   pixels: Uint8Array
 }
@@ -21,5 +24,5 @@ export function examine(record: DrawingRecord, steps: Plan['steps']): Examinatio
   const opened = new Set(record.entries.flatMap(entry => (entry.type === 'step' ? [entry.step] : [])))
   const findings = steps.filter(step => opened.has(step.id))
     .map(step => ({ step: step.id, findings: lookAt({ drawing, acts, step: step.id }, step.lookFors) }))
-  return { hash: contentHash(drawing), findings, pixels: flattenDrawing(kernels, drawing) }
+  return { hash: contentHash(drawing), findings, width: drawing.sheet.width, height: drawing.sheet.height, pixels: showDrawing(kernels, drawing) }
 }

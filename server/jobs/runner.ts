@@ -40,8 +40,8 @@ export function startRunner(workersDir: string): () => Promise<void> {
     const drawing = (await drawings.drawingById(handIn.drawingId))!
     const plan = (await planById(drawing.planId))!.document
     const record = await recordOf(drawing, handIn.position)
-    const { hash, findings, pixels } = await examineInThread({ record, steps: plan.steps })
-    const picture = await pictureOf(pixels, record.sheet.width, record.sheet.height)
+    const { hash, findings, pixels, width, height } = await examineInThread({ record, steps: plan.steps })
+    const picture = await pictureOf(pixels, width, height)
     await handIns.setExamined(handIn.id, { verification: hash === handIn.hash ? 'matches' : 'differs', findings, picture })
   }
 

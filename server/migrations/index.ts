@@ -2,9 +2,10 @@ import { SequelizeStorage, Umzug, type InputMigrations } from 'umzug'
 import type { QueryInterface, Sequelize } from 'sequelize'
 import { first } from './0001-first'
 import { tools } from './0002-tools'
+import { signatures } from './0003-signatures'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
-const MIGRATIONS: InputMigrations<QueryInterface> = [first, tools]
+const MIGRATIONS: InputMigrations<QueryInterface> = [first, tools, signatures]
 
 /** Brings the database up to date; returns the names of what was done. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {

@@ -106,6 +106,12 @@ export class SignInTry extends Model<InferAttributes<SignInTry>, InferCreationAt
   declare since: Date
 }
 
+export class Signature extends Model<InferAttributes<Signature>, InferCreationAttributes<Signature>> {
+  declare learnerId: number
+  /** Outlines of a pad, x, y, x, y … each. */
+  declare outlines: number[][]
+}
+
 // Functions, because Sequelize writes into what it is given.
 const id = () => ({ type: DataTypes.BIGINT, primaryKey: true, autoIncrement: true })
 const reference = () => ({ type: DataTypes.BIGINT, allowNull: false })
@@ -152,6 +158,7 @@ export function connect(url: string): Sequelize {
     id: id(), kind: text(20), subject: reference(), state: { ...text(20), defaultValue: 'waiting' }, tries: count(), leaseUntil: timeOrNull(),
   }, { ...bind, tableName: 'jobs' })
   SignInTry.init({ door: { ...text(200), primaryKey: true }, count: count(), since: time() }, { ...bind, tableName: 'sign_in_tries' })
+  Signature.init({ learnerId: key(), outlines: json('outlines', false) }, { ...bind, tableName: 'signatures' })
   return sequelize
 }
 

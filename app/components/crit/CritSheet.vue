@@ -8,7 +8,7 @@ import type { ShownMark } from '../sheet/SheetMarks.vue'
 /** A hand-in, big, with its replay beneath and its layers on and off. */
 const props = defineProps<{ handIn: HandInView, marks: readonly ShownMark[] }>()
 const playback = usePlayer()
-const { player, time, loading, isReady, layers, thumbnails } = playback
+const { player, time, loading, isReady, sheet, layers, thumbnails } = playback
 const window = ref<InstanceType<typeof SheetWindow>>()
 const hidden = ref<string[]>([])
 const speed = ref(4)
@@ -57,7 +57,7 @@ defineExpose({
       </aside>
       <div class="sheet">
         <SheetWindow
-          v-if="isReady" ref="window" :sheet="handIn.plan.sheet" :label="`${handIn.plan.title} by ${handIn.learner}`"
+          v-if="isReady" ref="window" :sheet="sheet" :label="`${handIn.plan.title} by ${handIn.learner}`"
           @canvas="playback.show($event)" @resize="(w: number, h: number) => player.resize(w, h)" @look="player.look($event)"
         >
           <template #default="{ view, size }"><SheetMarks v-if="isAtEnd" :marks="marks" :view="view" :size="size" /></template>

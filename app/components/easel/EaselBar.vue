@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { mdiArrowLeft, mdiFitToScreenOutline, mdiHelpCircleOutline, mdiMagnifyMinusOutline, mdiMagnifyPlusOutline, mdiRedoVariant, mdiUndoVariant } from '@mdi/js'
+import { mdiArrowLeft, mdiFileCogOutline, mdiFitToScreenOutline, mdiHelpCircleOutline, mdiMagnifyMinusOutline, mdiMagnifyPlusOutline, mdiRedoVariant, mdiUndoVariant } from '@mdi/js'
 
 /** The strip above the sheet: where one is, undo and redo, zoom, and whether the work is kept. */
 const props = defineProps<{ scale: number, turn: number, isMirrored: boolean }>()
-const emit = defineEmits<{ fit: [], zoom: [scale: number], mirror: [], turn: [turn: number], help: [] }>()
+const emit = defineEmits<{ fit: [], zoom: [scale: number], mirror: [], turn: [turn: number], help: [], sheet: [] }>()
 const easel = useEasel()
 const { plan, history, liveLayer, isReadOnly } = easel
 </script>
@@ -23,6 +23,7 @@ const { plan, history, liveLayer, isReadOnly } = easel
     <v-btn :icon="mdiFitToScreenOutline" variant="text" size="small" aria-label="Whole sheet (F)" @click="emit('fit')" />
     <LookMenu :turn="turn" :is-mirrored="isMirrored" @mirror="emit('mirror')" @turn="emit('turn', $event)" />
     <GuidesMenu />
+    <v-btn :icon="mdiFileCogOutline" variant="text" size="small" aria-label="The sheet: paper, size, crop" title="The sheet: paper, size, crop" @click="emit('sheet')" />
     <span class="gap" />
     <SavingState />
     <LightSwitch />

@@ -4,7 +4,7 @@ import { guideTrouble, LEAST_SPACING, type Guide, type GuideKind } from '#core/g
 
 /** The guides over the sheet: add, show, follow, set. */
 const { guides, isAdjusting, add, change, remove } = useGuides()
-const { plan } = useEasel()
+const { sheet } = useEasel()
 
 const KINDS: [GuideKind, string, string][] = [
   ['grid', 'Squares', 'for proportion'], ['thirds', 'Thirds', 'for placing'], ['isometric', 'Isometric', 'for boxes without vanishing'],
@@ -12,10 +12,10 @@ const KINDS: [GuideKind, string, string][] = [
 ]
 const nameOf = (kind: GuideKind) => KINDS.find(each => each[0] === kind)![1]
 const isRepeating = (guide: Guide) => guide.kind === 'mirror' || guide.kind === 'spokes'
-const side = computed(() => Math.max(plan.value?.sheet.width ?? 1000, plan.value?.sheet.height ?? 1000))
+const side = computed(() => Math.max(sheet.value.width, sheet.value.height))
 
 function setPoints(guide: Extract<Guide, { kind: 'perspective' }>, count: number): void {
-  const { width, height } = plan.value!.sheet
+  const { width, height } = sheet.value
   const spare = [{ x: -width * 0.15, y: height * 0.4 }, { x: width * 1.15, y: height * 0.4 }, { x: width / 2, y: height * 1.6 }]
   const only = count === 1 && guide.points.length > 1 ? [{ x: width / 2, y: guide.points[0]!.y }] : guide.points.slice(0, count)
   change(guide.id, { points: [...only, ...spare.slice(only.length, count)] })
@@ -62,7 +62,7 @@ function setPoint(guide: Extract<Guide, { kind: 'perspective' }>, i: number, set
         </template>
       </section>
       <div class="adds">
-        <button v-for="[kind, name, use] in KINDS" :key="kind" class="add" @click="add(kind, plan!.sheet)"><strong>{{ name }}</strong><span class="small soft">{{ use }}</span></button>
+        <button v-for="[kind, name, use] in KINDS" :key="kind" class="add" @click="add(kind, sheet)"><strong>{{ name }}</strong><span class="small soft">{{ use }}</span></button>
       </div>
       <v-switch v-if="guides.length" v-model="isAdjusting" color="primary" density="compact" hide-details label="Move them on the sheet with handles" />
     </div>

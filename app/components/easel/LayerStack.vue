@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiArrowDown, mdiArrowUp, mdiBroom, mdiDotsHorizontal, mdiEyeOffOutline, mdiEyeOutline, mdiFileOutline, mdiPencilOutline, mdiPlus, mdiTrashCanOutline } from '@mdi/js'
+import { mdiArrowDown, mdiArrowUp, mdiBroom, mdiContentDuplicate, mdiDotsHorizontal, mdiEyeOffOutline, mdiEyeOutline, mdiFileOutline, mdiPencilOutline, mdiPlus, mdiTrashCanOutline } from '@mdi/js'
 
 /** The layers, shown as sheets lying on one another; the live one is lifted. */
 const easel = useEasel()
@@ -73,6 +73,7 @@ function onKey(event: KeyboardEvent, id: string): void {
                   <v-list-item :prepend-icon="mdiPencilOutline" title="Rename" @click="startRenaming(layer.id, layer.name)" />
                   <v-list-item :prepend-icon="mdiArrowUp" title="Move up (Alt ↑)" :disabled="placeOf(layer.id) === layers.length - 1" @click="move(layer.id, 1)" />
                   <v-list-item :prepend-icon="mdiArrowDown" title="Move down (Alt ↓)" :disabled="placeOf(layer.id) === 0" @click="move(layer.id, -1)" />
+                  <v-list-item :prepend-icon="mdiContentDuplicate" title="Lay a copy on it" @click="live = layer.id; easel.copyLayer()" />
                   <v-list-item :prepend-icon="mdiBroom" title="Take all paint off" :disabled="layer.isEmpty" @click="easel.clearLayer(layer.id)" />
                   <v-list-item :prepend-icon="mdiTrashCanOutline" title="Delete (undo brings it back)" :disabled="layers.length < 2" @click="easel.removeLayer(layer.id)" />
                 </v-list>

@@ -12,7 +12,9 @@ const KEYS = [
   ['Z · X · C', 'mirror · values · squint'],
   ['V · B', 'rulers · crosshair'],
   ['Space held', 'move the sheet with the pointer'],
-  ['Enter · Esc', 'settle the shape of a stencil · take it away'],
+  ['H · Y', 'choose a part by hand · move it'],
+  ['Arrows', 'move what is in hand by 1 px, with Shift 10'],
+  ['Enter · Esc', 'settle what is in hand · take it away'],
   ['G', 'play the ghost, or put it away'],
   ['T', 'look at my step'],
   ['Alt ↑ · Alt ↓', 'move the chosen layer in the stack'],
@@ -23,6 +25,7 @@ const HANDS = [
   ['One finger, mouse', 'draw'],
   ['Held at its end', 'a stroke becomes a true line, circle, box …; go on to adjust: Shift perfect, Ctrl stretch, Alt move'],
   ['Two fingers', 'move, zoom and turn the sheet'],
+  ['Choosing parts', 'Shift adds, Alt takes away'],
   ['Wheel', 'zooms at the pointer; with Shift it moves sideways'],
 ] as const
 </script>

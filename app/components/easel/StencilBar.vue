@@ -4,13 +4,13 @@ import { cssColour, useHand } from '../../stores/hand'
 
 /** While a shape is set: outline, fill, corners, and settling it. */
 const hand = useHand()
-const { stencil } = useEasel()
+const { stencil, parts, letters, crop } = useEasel()
 const { shape, kind, hasLine, hasFill, fillColour, sides } = stencil
 const canFill = computed(() => kind.value !== null && isFillable({ kind: kind.value }))
 </script>
 
 <template>
-  <div v-if="kind && hand.settings" class="strip card" role="group" aria-label="The shape" @pointerdown.stop @wheel.stop>
+  <div v-if="kind && hand.settings && !parts.mode.value && !letters.isReady.value && !letters.writing.value && !crop.isOpen.value" class="strip card" role="group" aria-label="The shape" @pointerdown.stop @wheel.stop>
     <label class="small"><input v-model="hasLine" type="checkbox"> outline</label>
     <label v-if="canFill" class="small"><input v-model="hasFill" type="checkbox"> fill</label>
     <button v-if="canFill && hasFill" class="well" :style="{ background: cssColour(fillColour ?? hand.colour) }" aria-label="Fill with the colour in hand" title="Fill with the colour in hand" @click="fillColour = [...hand.colour]" />

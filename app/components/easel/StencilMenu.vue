@@ -3,14 +3,14 @@ import { mdiShapeOutline } from '@mdi/js'
 import { STENCILS, type StencilKind } from '#core/stencil'
 
 /** The stencils: shapes that the lifted tool is led along. */
-const { stencil } = useEasel()
+const { stencil, chooseStencil } = useEasel()
 const isOpen = ref(false)
 const PICTURES: Record<StencilKind, string> = {
   line: 'M6 26 26 6', curve: 'M5 25C8 4 22 30 27 8', box: 'M6 8h20v16H6z', ellipse: 'M4 16a12 8 0 1 0 24 0a12 8 0 1 0-24 0', polygon: 'M16 4 27 11v11L16 28 5 22V11z', polyline: 'M4 24 12 9 19 21 28 7',
 }
 const WORDS: Record<StencilKind, string> = { line: 'Line', curve: 'Curve', box: 'Box', ellipse: 'Ellipse', polygon: 'Polygon', polyline: 'Corners, one after the other' }
 function choose(kind: StencilKind | null): void {
-  stencil.choose(kind)
+  chooseStencil(kind)
   isOpen.value = false
 }
 </script>

@@ -4,6 +4,7 @@ import { cssColour, useHand } from '../../stores/hand'
 import { TOOL_WORDS, toolNameOf, wordsOf } from '../../sheet/tool-words'
 
 /** The ledge along the bottom edge: the tools of the step lie on it, the chosen one lifted. */
+const emit = defineEmits<{ sign: [] }>()
 const hand = useHand()
 const isCupboardOpen = ref(false)
 
@@ -51,11 +52,12 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
       </div>
     </v-menu>
     <StencilMenu />
+    <PartsMenu @sign="emit('sign')" />
   </div>
 </template>
 
 <style scoped>
-.tray { display: flex; align-items: flex-end; gap: 4px; height: 100%; padding-left: 10px; min-width: 0; }
+.tray { display: flex; align-items: flex-end; gap: 2px; height: 100%; padding-left: 10px; min-width: 0; }
 .slots { display: flex; align-items: flex-end; gap: 4px; height: 100%; min-width: 0; overflow-x: auto; overflow-y: hidden; scrollbar-width: thin; }
 .slots > * { flex: none; }
 .slot { position: relative; width: 104px; height: 84px; display: flex; flex-direction: column; justify-content: flex-end; align-items: center; padding: 0 6px 9px; color: var(--on-ledge); }

@@ -20,11 +20,13 @@ provide(EASEL, easel)
 const looking = createLooking()
 provide(LOOKING, looking)
 const { tone, hasRulers, hasCrosshair } = looking
-const { plan, step, closed, progress, findings, pointedAt, hand, isReadOnly, isOffline } = easel
+const { plan, sheet, parts, letters, step, closed, progress, findings, pointedAt, hand, isReadOnly, isOffline } = easel
 
 const sheetWindow = ref<InstanceType<typeof SheetWindow>>()
 const isHelpOpen = ref(false)
 const isHandInOpen = ref(false)
+const isSignOpen = ref(false)
+const isSheetOpen = ref(false)
 const isStepFolded = ref(false)
 const isStackFolded = ref(false)
 const ghost = shallowRef<DrawingRecord | null>(null)
@@ -38,7 +40,7 @@ const marks = computed<ShownMark[]>(() => {
 })
 
 /** Px on the screen across which the lifted tool draws at full pressure. */
-const ringSize = computed(() => (hand.settings ? 2 * radiusAt(hand.settings, 1) * scale.value : 0))
+const ringSize = computed(() => (parts.mode.value ? (parts.mode.value === 'bend' ? parts.bend.value.size * scale.value : 0) : hand.settings ? 2 * radiusAt(hand.settings, 1) * scale.value : 0))
 
 /** A sprayer goes on for as long as it rests; a steadied line only until it has caught up. */
 const CATCH_UP_MS = 900
@@ -85,6 +87,12 @@ function onKey(event: KeyboardEvent): void {
     return
   }
   if (event.ctrlKey || event.metaKey || event.altKey) return
+  if (nudge(event)) return event.preventDefault()
+  if (easel.crop.isOpen.value && (key === 'enter' || key === 'escape')) {
+    event.preventDefault()
+    return void (key === 'enter' ? easel.crop.settle() : easel.crop.discard())
+  }
+  if ((key === 'enter' && (parts.accept() || acceptLetters())) || (key === 'escape' && (leaveLetters() || parts.leave()))) return event.preventDefault()
   if (easel.stencil.shape.value && (key === 'enter' || key === 'escape')) {
     event.preventDefault()
     return key === 'enter' ? easel.stencil.settle() : easel.stencil.discard()
@@ -93,6 +101,7 @@ function onKey(event: KeyboardEvent): void {
     'q': () => hand.stepSize(-1), 'w': () => hand.stepSize(1), 'e': () => hand.toggleSteadying(), 'a': () => hand.stepWell(-1), 's': () => hand.stepWell(1), 'd': () => hand.swap(),
     'f': () => sheetWindow.value?.fit(), 'r': () => sheetWindow.value?.zoom(1), 'g': toggleGhost, 't': () => void easel.lookAtStep(),
     'z': () => sheetWindow.value?.mirror(), 'x': () => looking.toggleTone('values'), 'c': () => looking.toggleTone('squint'),
+    'y': () => easel.choosePart(parts.mode.value === 'move' ? null : 'move'), 'h': () => easel.choosePart(parts.mode.value === 'lasso' ? null : 'lasso'),
     'v': () => { hasRulers.value = !hasRulers.value }, 'b': () => { hasCrosshair.value = !hasCrosshair.value },
     '?': () => { isHelpOpen.value = true },
   }
@@ -103,6 +112,28 @@ function onKey(event: KeyboardEvent): void {
     event.preventDefault()
     actions[key]()
   }
+}
+
+/** Arrow keys move what is in hand by a px, with Shift by ten. */
+function nudge(event: KeyboardEvent): boolean {
+  const way = ({ ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] } as Record<string, [number, number]>)[event.key]
+  if (!way || (event.target as HTMLElement).closest('input, textarea, [role=radiogroup], [role=slider], .v-menu')) return false
+  const by = event.shiftKey ? 10 : 1
+  if (parts.held.value) parts.nudge(way[0] * by, way[1] * by)
+  else if (letters.writing.value) letters.nudge(way[0] * by, way[1] * by)
+  else return false
+  return true
+}
+function acceptLetters(): boolean {
+  if (!letters.writing.value) return false
+  void letters.settle()
+  return true
+}
+function leaveLetters(): boolean {
+  if (letters.writing.value) void letters.discard()
+  else if (letters.isReady.value) letters.choose(false)
+  else return false
+  return true
 }
 
 onMounted(() => {
@@ -145,24 +176,30 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
   <div v-else class="easel" :class="{ stackFolded: isStackFolded }">
     <StepSheet v-model:folded="isStepFolded" class="left" :is-ghost-playing="ghost !== null" @ghost="toggleGhost" @show="showFinding" @hand-in="isHandInOpen = true" />
     <div class="middle">
-      <EaselBar :scale="scale" :turn="view.turn" :is-mirrored="view.isMirrored" @fit="sheetWindow?.fit()" @zoom="sheetWindow?.zoom($event)" @mirror="sheetWindow?.mirror()" @turn="sheetWindow?.turnTo($event)" @help="isHelpOpen = true" />
+      <EaselBar :scale="scale" :turn="view.turn" :is-mirrored="view.isMirrored" @fit="sheetWindow?.fit()" @zoom="sheetWindow?.zoom($event)" @mirror="sheetWindow?.mirror()" @turn="sheetWindow?.turnTo($event)" @help="isHelpOpen = true" @sheet="isSheetOpen = true" />
       <SignInAgain />
       <ApartNotice />
       <div v-if="isOffline" class="offline small" role="status">The server did not answer: this sheet comes from what this device keeps. It is sent when the server is back.</div>
       <div class="sheet">
         <SheetWindow
-          ref="sheetWindow" :sheet="plan.sheet" :can-draw="!isReadOnly" :tone="tone" :rests-for="restsFor" :hold="easel.hold" label="The sheet. Drawing needs a pen, a finger or a mouse."
+          ref="sheetWindow" :sheet="sheet" :can-draw="!isReadOnly" :tone="tone" :rests-for="restsFor" :hold="easel.hold" label="The sheet. Drawing needs a pen, a finger or a mouse."
           @canvas="showCanvas" @resize="(w: number, h: number) => easel.host.resize(w, h)" @look="easel.host.look($event)"
           @begin="(samples, time) => easel.begin(samples, time, scale)" @extend="easel.extend" @end="easel.end" @drop="easel.drop" @adjust="easel.adjust"
         >
           <template #default="{ view: shown, size, pointer }">
-            <SheetGuides v-if="guides.length" :guides="guides" :view="shown" :size="size" :sheet="plan.sheet" :is-adjusting="isAdjusting" @change="guiding.change" />
+            <SheetGuides v-if="guides.length" :guides="guides" :view="shown" :size="size" :sheet="sheet" :is-adjusting="isAdjusting" @change="guiding.change" />
             <GhostSheet v-if="ghost" :key="step?.id" :record="ghost" :view="shown" :size="size" @away="ghost = null" />
+            <SelectionEdge v-if="(parts.edges.value && !parts.held.value) || parts.draft.value.length || parts.against.value.length" :edges="parts.held.value ? null : parts.edges.value" :draft="parts.draft.value" :against="parts.against.value" :view="shown" :size="size" :sheet="sheet" />
             <StencilHandles :view="shown" :size="size" />
+            <PartHandles v-if="parts.held.value" :held="parts.held.value" :way="parts.way.value" :view="shown" :size="size" @take="parts.take" />
+            <PartHandles v-if="letters.writing.value && letters.writing.value.outlines.length" :held="letters.writing.value.held" way="size" :view="shown" :size="size" @take="letters.take" />
+            <CropHandles :view="shown" :size="size" />
+            <CropBar />
             <StencilBar v-if="!ghost" />
+            <PartsBar v-if="!ghost" />
             <TrueShapeBar />
             <SheetMarks :marks="marks" :view="shown" :size="size" />
-            <SheetRulers v-if="hasRulers || hasCrosshair" :view="shown" :size="size" :sheet="plan.sheet" :pointer="pointer" :has-rulers="hasRulers" :has-crosshair="hasCrosshair" />
+            <SheetRulers v-if="hasRulers || hasCrosshair" :view="shown" :size="size" :sheet="sheet" :pointer="pointer" :has-rulers="hasRulers" :has-crosshair="hasCrosshair" />
             <WayOfLooking :is-mirrored="shown.isMirrored" :turn="shown.turn" />
             <span v-if="pointer && ringSize > 5" class="ring" :style="{ left: `${pointer.x}px`, top: `${pointer.y}px`, width: `${ringSize}px`, height: `${ringSize}px` }" />
           </template>
@@ -177,13 +214,15 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
       </template>
     </div>
     <div class="ledge">
-      <ToolTray />
+      <ToolTray @sign="isSignOpen = true" />
       <ToolSettings />
       <span class="grow" />
       <PaintBox />
     </div>
     <ShortcutSheet v-model="isHelpOpen" />
     <HandInDialog v-model="isHandInOpen" />
+    <SheetDialog v-model="isSheetOpen" />
+    <SignDialog v-model="isSignOpen" />
   </div>
 </template>
 

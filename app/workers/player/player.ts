@@ -2,7 +2,7 @@ import { isEmptyRect, type Rect } from '#core/base'
 import { SAMPLE_FIELDS, type Stroke } from '#core/brush'
 import { beatAfter, beatBefore, timelineOf, type Beat, type DrawingRecord, type Engine, type Entry, type StrokeAct } from '#core/drawing'
 import { loadKernels, type Ground, type Tile } from '#core/kernels'
-import { changedTiles, flattenTile, type Drawing } from '#core/layers'
+import { changedTiles, flattenTile, showTile, type Drawing } from '#core/layers'
 import { layOutRecord } from '../view/lay-out'
 import { layerNotes, Thumbnailer, type LayerNote, type Thumbnail } from '../view/layer-news'
 import { SheetView, type View } from '../view/sheet-view'
@@ -12,6 +12,7 @@ export type PlayerNotice
   /** `time` of `length`, ms; `position`: entries that are done. */
     | { kind: 'time', time: number, length: number, position: number, isPlaying: boolean }
     | { kind: 'layers', layers: LayerNote[] }
+    | { kind: 'sheet', width: number, height: number }
     | ({ kind: 'thumbnail' } & Thumbnail)
 
 /** A stroke in the middle of being shown. */
@@ -32,7 +33,7 @@ export class Player {
   private entries: readonly Entry[] = []
   private beats: Beat[] = []
   private view: SheetView | null = null
-  private ground: Ground = null
+  private isGhost = false
   private shown: Drawing | null = null
   private partial: Growing | null = null
   private time = 0
@@ -50,14 +51,15 @@ export class Player {
     this.notify = notify
     this.entries = record.entries
     this.beats = timelineOf(record.entries)
-    this.ground = isGhost ? null : record.sheet.paper
+    this.isGhost = isGhost
     this.partial = null
     this.thumbnailer = new Thumbnailer()
     const engine = await layOutRecord(this.kernels, record, (done, of) => notify({ kind: 'loading', done, of }))
     this.engine = engine
     this.shown = engine.drawing
     this.time = this.length
-    this.view = new SheetView(this.kernels, record.sheet, this.ground, (number, part, out) => this.flatten(number, part, out))
+    this.view = new SheetView(this.kernels, this.shown.sheet, this.groundOf(this.shown), (number, part, out) => this.flatten(number, part, out))
+    this.notify({ kind: 'sheet', width: this.shown.sheet.width, height: this.shown.sheet.height })
     this.tell()
     this.tellLayers()
   }
@@ -175,7 +177,13 @@ export class Player {
     if (before === drawing) return
     this.shown = drawing
     if (!before) return void this.view?.invalidateAll()
-    this.view?.invalidateTiles(changedTiles(before, drawing))
+    const { width, height, paper } = drawing.sheet
+    if (before.sheet.width !== width || before.sheet.height !== height || before.sheet.paper !== paper) {
+      this.view?.laySheet(drawing.sheet, this.groundOf(drawing))
+      this.notify({ kind: 'sheet', width, height })
+    } else {
+      this.view?.invalidateTiles(changedTiles(before, drawing))
+    }
     this.tellLayers()
   }
 
@@ -202,12 +210,17 @@ export class Player {
     for (const { part } of partial.stroke.touched.parts()) this.view?.invalidate(part)
   }
 
+  private groundOf({ sheet }: Drawing): Ground {
+    return this.isGhost ? null : sheet.paper
+  }
+
   private flatten(number: number, part: Rect, out: Tile): void {
     const shown = this.shown!
     const { partial, hidden } = this
     const drawing = hidden.size ? { ...shown, layers: shown.layers.filter(layer => !hidden.has(layer.id)) } : shown
     const standIn = partial?.stroke.touched.has(number) ? { layer: partial.act.layer, tile: partial.stroke.preview(number, part) } : undefined
-    flattenTile(this.kernels, drawing, number, part, this.ground, out, standIn)
+    if (this.isGhost) flattenTile(this.kernels, drawing, number, part, null, out, standIn)
+    else showTile(this.kernels, drawing, number, part, out, standIn)
   }
 
   private tell(position = this.entries.length): void {

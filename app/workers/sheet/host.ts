@@ -1,11 +1,13 @@
 import { wrap, type Remote } from 'comlink'
 import { CoreError, isEmptyRect, type Rect } from '#core/base'
 import type { Stroke } from '#core/brush'
-import { applyAct, contentHash, standingActs, type Act, type Engine, type Entry, type FreshStyle, type ShapeAct } from '#core/drawing'
+import { applyAct, contentHash, standingActs, type Act, type BendAct, type Engine, type Entry, type FreshStyle } from '#core/drawing'
 import { loadKernels, type Tile } from '#core/kernels'
-import { changedTiles, flattenTile, type Drawing } from '#core/layers'
+import { changedTiles, showTile, type Drawing, type Selection } from '#core/layers'
 import type { Finding } from '#core/lookfor'
+import type { Bending, Destination } from '#core/moving'
 import { prepareStep, type Plan } from '#core/plan'
+import { selectionEdge } from '#core/select'
 import type { Adjusting, ShapeKind } from '#core/trueup'
 import { api } from '../../api/routes'
 import { ApiRefusal, troubleOf } from '../../api/client'
@@ -17,6 +19,7 @@ import { layerNotes, Thumbnailer } from '../view/layer-news'
 import { SheetView, type View } from '../view/sheet-view'
 import type { Notify, OpenAnswer, OpenMode, Timing } from './contract'
 import { holdDrawing, type Hold } from './hold'
+import { PartInHand } from './in-hand'
 import { keepApart, openRecord, postFor, type Opened } from './opening'
 import { TrueUp, type Place } from './true-up'
 
@@ -35,6 +38,12 @@ interface Live {
   keptAt: number
   /** What a held stroke became; it is drawn instead. */
   trueUp: TrueUp | null
+}
+
+/** A bend under way. */
+interface LiveBend {
+  readonly bending: Bending
+  readonly act: BendAct
 }
 
 interface Opening {
@@ -59,7 +68,11 @@ export class SheetHost {
   private opened: Opened | null = null
   private isReadOnly = true
   private live: Live | null = null
-  /** The drawing with a shape that is not settled yet; null when there is none. */
+  private bend: LiveBend | null = null
+  private part: PartInHand | null = null
+  /** The selection as the page knows it. */
+  private shownSelection: Selection | undefined
+  /** The drawing with something that is not settled yet; null when there is nothing. */
   private unsettled: Drawing | null = null
   private clockStart = 0
   private notify: Notify = () => {}
@@ -106,7 +119,8 @@ export class SheetHost {
     const engine = await layOutRecord(this.kernels, record, (done, of) => this.notify({ kind: 'opening', done, of }))
     this.engine = engine
     this.clockStart = performance.now() - ((entries.at(-1)?.at ?? -1000) + 1000)
-    this.view = new SheetView(this.kernels, plan.sheet, plan.sheet.paper, (number, part, out) => this.flatten(number, part, out))
+    const { sheet } = engine.drawing
+    this.view = new SheetView(this.kernels, sheet, sheet.paper, (number, part, out) => this.flatten(number, part, out))
     this.view.onFrame = ms => this.noteFrame(ms)
     this.tell()
   }
@@ -158,7 +172,7 @@ export class SheetHost {
   beginStroke(layer: string, style: Omit<FreshStyle, 'seed'>, samples: readonly number[], time: number): void {
     if (!this.engine || this.isReadOnly) return
     this.endStroke()
-    if (this.unsettled) this.showShape(null)
+    this.dropUnsettled()
     const whole = { ...style, seed: newSeed() }
     try {
       const stroke = this.engine.beginStroke(layer, whole)
@@ -172,6 +186,7 @@ export class SheetHost {
   /** `time`: when the pointer moved, ms since the epoch. */
   extendStroke(samples: readonly number[], time: number): void {
     const { live } = this
+    if (this.bend) return this.extendBend(this.bend, samples, time)
     if (!live || live.trueUp) return
     live.samples.push(...samples)
     this.pendingInputs.push(time)
@@ -186,6 +201,7 @@ export class SheetHost {
 
   endStroke(): void {
     const { live, engine } = this
+    if (this.bend) return this.endBend(this.bend)
     if (!live || !engine) return
     this.live = null
     const { layer } = live
@@ -230,7 +246,11 @@ export class SheetHost {
 
   /** The stroke was no stroke (a second finger came down): nothing of it stays. */
   dropStroke(): void {
-    const { live } = this
+    const { live, bend } = this
+    if (bend) {
+      this.bend = null
+      for (const { part } of bend.bending.touched.parts()) this.invalidate(part)
+    }
     if (!live) return
     this.live = null
     live.stroke.drop()
@@ -241,18 +261,101 @@ export class SheetHost {
     this.act({ kind: 'pour', version: 1, seed: newSeed(), ...act })
   }
 
-  /** Shows the drawing as it would be with a shape that is still changed; null takes it away. */
-  showShape(act: ShapeAct | null): void {
+  /** Shows the drawing as it would be with an act that is still changed; null takes it away. */
+  showShape(act: Act | null): void {
     const { engine } = this
     if (!engine || this.isReadOnly) return
-    const before = this.unsettled ?? engine.drawing
+    this.putPartBack()
+    const before = this.shown
     try {
       this.unsettled = act && applyAct(this.kernels, engine.drawing, act)
     } catch (error) {
       this.unsettled = null
       this.refuse(error)
     }
-    this.view?.invalidateTiles(changedTiles(before, this.unsettled ?? engine.drawing))
+    this.showChange(before)
+  }
+
+  // --- parts in hand
+
+  /** Takes hold of a part; answers what it is, sheet px, or null when there is nothing. It goes where `to` says. */
+  takePart(layer: string, leaves: boolean, to: Destination | null): Rect | null {
+    const { engine } = this
+    if (!engine || this.isReadOnly) return null
+    this.endStroke()
+    this.dropUnsettled()
+    const before = this.shown
+    try {
+      this.part = PartInHand.take(this.kernels, engine, layer, leaves, to)
+    } catch (error) {
+      this.refuse(error)
+      return null
+    }
+    this.unsettled = this.part.below
+    this.showChange(before)
+    this.view?.float(this.part.floating)
+    return this.part.box
+  }
+
+  /** The part in hand goes somewhere else. */
+  movePart(to: Destination): void {
+    if (!this.part) return
+    this.part.goTo(to)
+    this.view?.floatOn()
+  }
+
+  /** Puts the part down where it is. */
+  settlePart(): void {
+    const { part } = this
+    if (!part) return
+    this.act(part.act)
+  }
+
+  /** Puts the part back where it was. */
+  dropPart(): void {
+    this.dropUnsettled()
+  }
+
+  private putPartBack(): void {
+    if (!this.part) return
+    this.part = null
+    this.view?.float(null)
+  }
+
+  private dropUnsettled(): void {
+    this.putPartBack()
+    if (!this.unsettled) return
+    const before = this.shown
+    this.unsettled = null
+    this.showChange(before)
+  }
+
+  // --- pushing, swelling, pinching
+
+  beginBend(layer: string, bend: Pick<BendAct, 'how' | 'size' | 'strength'>, samples: readonly number[], time: number): void {
+    if (!this.engine || this.isReadOnly) return
+    this.endStroke()
+    this.dropUnsettled()
+    try {
+      const act: BendAct = { kind: 'bend', version: 1, layer, ...bend, samples: [] }
+      this.bend = { bending: this.engine.beginBend(layer, bend), act }
+      this.extendStroke(samples, time)
+    } catch (error) {
+      this.refuse(error)
+    }
+  }
+
+  private extendBend({ bending, act }: LiveBend, samples: readonly number[], time: number): void {
+    act.samples.push(...samples)
+    this.pendingInputs.push(time)
+    this.invalidate(bending.extend(samples))
+  }
+
+  private endBend({ bending, act }: LiveBend): void {
+    this.bend = null
+    if (bending.touched.parts().length === 0) return
+    this.engine!.endBend(bending, act, this.clock())
+    this.keep(1)
   }
 
   act(act: Act): void {
@@ -280,7 +383,8 @@ export class SheetHost {
     const { engine } = this
     if (!engine || this.isReadOnly) return
     this.endStroke()
-    const before = this.unsettled ?? engine.drawing
+    const before = this.shown
+    this.putPartBack()
     this.unsettled = null
     let taken = 0
     try {
@@ -291,7 +395,7 @@ export class SheetHost {
     } catch (error) {
       this.refuse(error)
     }
-    this.view?.invalidateTiles(changedTiles(before, engine.drawing))
+    this.showChange(before)
     if (taken) this.keep(taken)
   }
 
@@ -315,11 +419,24 @@ export class SheetHost {
 
   // --- the picture
 
+  /** The drawing as it is shown: with what is not settled yet. */
+  private get shown(): Drawing {
+    return this.unsettled ?? this.engine!.drawing
+  }
+
+  /** Shows what is different from what was shown before; another sheet is laid out anew. */
+  private showChange(before: Drawing): void {
+    const { shown, view } = this
+    const { sheet } = shown
+    if (sheet !== before.sheet && (sheet.width !== before.sheet.width || sheet.height !== before.sheet.height || sheet.paper !== before.sheet.paper)) view?.laySheet(sheet, sheet.paper)
+    else view?.invalidateTiles(changedTiles(before, shown))
+  }
+
   private flatten(number: number, part: Rect, out: Tile): void {
-    const drawing = this.unsettled ?? this.engine!.drawing
-    const { live } = this
-    const standIn = live?.stroke.touched.has(number) ? { layer: live.layer, tile: live.stroke.preview(number, part) } : undefined
-    flattenTile(this.kernels, drawing, number, part, drawing.sheet.paper, out, standIn)
+    const { live, bend } = this
+    const growing = live?.stroke ?? bend?.bending
+    const standIn = growing?.touched.has(number) ? { layer: growing.layer.id, tile: growing.preview(number, part) } : undefined
+    showTile(this.kernels, this.shown, number, part, out, standIn)
   }
 
   private invalidate(rect: Rect): void {
@@ -391,13 +508,17 @@ export class SheetHost {
   private tell(): void {
     const engine = this.engine!
     const { canUndo, canRedo, position, drawing } = engine
-    this.notify({ kind: 'drawing', canUndo, canRedo, position, layers: layerNotes(drawing) })
+    this.notify({ kind: 'drawing', canUndo, canRedo, position, layers: layerNotes(drawing), sheet: drawing.sheet })
+    if (drawing.selection !== this.shownSelection) {
+      this.shownSelection = drawing.selection
+      this.notify({ kind: 'selection', edges: drawing.selection ? selectionEdge(drawing.sheet, drawing.selection).map(loop => Int32Array.from(loop)) : null })
+    }
     if (this.thumbnailTimer) clearTimeout(this.thumbnailTimer)
     this.thumbnailTimer = setTimeout(() => this.tellThumbnails(), THUMBNAIL_MS)
   }
 
   private tellThumbnails(): void {
-    if (this.live) {
+    if (this.live || this.bend) {
       this.thumbnailTimer = setTimeout(() => this.tellThumbnails(), THUMBNAIL_MS)
       return
     }

@@ -1,0 +1,82 @@
+import { describe, expect, it } from 'vitest'
+import { newGuide } from '../guides'
+import { asNet, flipped, handled, handlesOf, heldWhole, holds, middleOf, movedBy, outerCorners, pointsOf, quarterTurned, snapLines, snapOf, turnedBy, type Held } from './index'
+
+const held = heldWhole({ x0: 100, y0: 50, x1: 300, y1: 150 })
+const rounded = (of: Held) => outerCorners(of).map(({ x, y }) => [Math.round(x * 1000) / 1000 + 0, Math.round(y * 1000) / 1000 + 0])
+
+describe('a part in hand', () => {
+  it.each<[string, Held, number[][]]>([
+    ['moved', movedBy(held, 7, -3), [[107, 47], [307, 47], [307, 147], [107, 147]]],
+    ['turned by a right angle', turnedBy(held, Math.PI / 2), [[250, 0], [250, 200], [150, 200], [150, 0]]],
+    ['quarter turned, to the last bit', quarterTurned(held, 1), [[250, 0], [250, 200], [150, 200], [150, 0]]],
+    ['flipped', flipped(held, true), [[300, 50], [100, 50], [100, 150], [300, 150]]],
+    ['upside down', flipped(held, false), [[100, 150], [300, 150], [300, 50], [100, 50]]],
+    ['pulled by a corner', handled(held, 'size', 'corner 2', { x: 500, y: 100 }), [[100, 50], [500, 50], [500, 100], [100, 100]]],
+    ['pulled by a corner, proportions kept', handled(held, 'size', 'corner 2', { x: 500, y: 100 }, { isEven: true }), [[100, 50], [500, 50], [500, 250], [100, 250]]],
+    ['pulled by a corner, from its middle', handled(held, 'size', 'corner 0', { x: 150, y: 75 }, { isCentred: true }), [[150, 75], [250, 75], [250, 125], [150, 125]]],
+    ['pulled over its other side: turned inside out', handled(held, 'size', 'side 1', { x: 0, y: 90 }), [[100, 50], [0, 50], [0, 150], [100, 150]]],
+    ['slanted', handled(held, 'slant', 'side 0', { x: 240, y: 50 }), [[140, 50], [340, 50], [300, 150], [100, 150]]],
+    ['by one corner', handled(held, 'corners', 'corner 1', { x: 310, y: 20 }), [[100, 50], [310, 20], [300, 150], [100, 150]]],
+  ])('is %s', (_what, after, expected) => {
+    expect(rounded(after)).toEqual(expected)
+  })
+
+  it('keeps its shape when sized after it was turned', () => {
+    const turned = turnedBy(held, 0.4)
+    const corner = outerCorners(turned)[2]
+    const anchor = outerCorners(turned)[0]
+    const pulled = handled(turned, 'size', 'corner 2', { x: anchor.x + 2 * (corner.x - anchor.x), y: anchor.y + 2 * (corner.y - anchor.y) })
+    const side = (of: Held, i: number) => Math.hypot(outerCorners(of)[i]!.x - outerCorners(of)[i + 1]!.x, outerCorners(of)[i]!.y - outerCorners(of)[i + 1]!.y)
+    expect([side(pulled, 0), side(pulled, 1)].map(Math.round)).toEqual([400, 200])
+  })
+
+  it('turns by its arm, in steps of 15° when asked', () => {
+    const [arm] = handlesOf(held, 'size', 40).filter(({ role }) => role === 'turn')
+    expect([arm!.x, arm!.y]).toEqual([200, 10])
+    const turned = handled(held, 'size', 'turn', { x: 320, y: 70 }, { isEven: true })
+    const [a, b] = outerCorners(turned)
+    expect(Math.round((Math.atan2(b.y - a.y, b.x - a.x) * 180) / Math.PI) % 15).toBe(0)
+    expect(middleOf(turned)).toEqual({ x: expect.closeTo(200, 6), y: expect.closeTo(100, 6) })
+  })
+
+  it('never shrinks to nothing', () => {
+    const [a, , c] = outerCorners(handled(held, 'size', 'corner 2', { x: 100, y: 50 }))
+    expect(c.x - a.x).toBeGreaterThan(0)
+  })
+
+  it('becomes a net that lies where it lay, knot by knot', () => {
+    const slanted = handled(held, 'slant', 'side 0', { x: 240, y: 50 })
+    const net = asNet(slanted)
+    expect(rounded(net)).toEqual(rounded(slanted))
+    expect(pointsOf(net)).toHaveLength(16)
+    const pulled = handled(net, 'net', 'knot 5', { x: 1, y: 2 })
+    expect(pointsOf(pulled).filter((point, i) => point.x !== pointsOf(net)[i]!.x)).toEqual([{ x: 1, y: 2 }])
+    expect(handlesOf(net, 'net', 40)).toHaveLength(16)
+    expect(rounded(handled(net, 'corners', 'corner 2', { x: 9, y: 8 }))[2]).toEqual([9, 8])
+  })
+
+  it('knows what lies inside it', () => {
+    const turned = turnedBy(held, Math.PI / 4)
+    expect([holds(turned, { x: 200, y: 100 }), holds(turned, { x: 290, y: 60 }), holds(held, { x: 290, y: 60 })]).toEqual([true, false, true])
+  })
+})
+
+describe('snapping', () => {
+  const sheet = { width: 800, height: 600 }
+
+  it('finds the sheet’s edges and middle, and shown straight guides', () => {
+    const grid = { ...newGuide('grid', 'g', sheet), spacing: 300, offsetX: 50, offsetY: 650 }
+    const lines = snapLines(sheet, [grid, { ...newGuide('thirds', 't', sheet), isShown: false }])
+    expect(lines.filter(({ axis }) => axis === 'x').map(({ at }) => at)).toEqual([0, 400, 800, 50, 350, 650])
+    expect(lines.filter(({ axis }) => axis === 'y').map(({ at }) => at)).toEqual([0, 300, 600, 50, 350])
+    expect(snapLines(sheet, [newGuide('thirds', 't', sheet)])).toHaveLength(10)
+  })
+
+  it('takes the nearest edge or middle to a line within reach', () => {
+    const lines = snapLines(sheet, [])
+    expect(snapOf(movedBy(held, 205, 0), lines, 8)).toEqual({ dx: -5, dy: 0, on: [{ axis: 'x', at: 400 }] })
+    expect(snapOf(movedBy(held, -97, -50), lines, 8)).toMatchObject({ dx: -3, dy: 0 })
+    expect(snapOf(held, lines, 8).on).toEqual([])
+  })
+})

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { entrySchema } from '#core/drawing'
+import { entrySchema, sheetSchema } from '#core/drawing'
 import { BATCH_ENTRIES } from './limits'
 
 export const idSchema = z.coerce.number().int().min(1).max(Number.MAX_SAFE_INTEGER)
@@ -28,6 +28,10 @@ export type Batch = z.infer<typeof batchSchema>
 
 export const claimSchema = z.strictObject({ writer, takeOver: z.boolean() })
 export const newDrawingSchema = z.strictObject({ plan: z.int().min(1), afresh: z.boolean() })
+/** A sheet of one's own. */
+export const newSheetSchema = z.strictObject({ title: z.string().trim().min(1).max(80), sheet: sheetSchema })
+export type NewSheet = z.infer<typeof newSheetSchema>
+
 export const copySchema = z.strictObject({ position: z.int().min(0) })
 
 export const handInSchema = z.strictObject({

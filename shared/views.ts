@@ -72,8 +72,18 @@ export interface FolioView {
   className: string
   plans: (PlanCard & {
     drawing: { id: number, position: number, lastSeenAt: string | null } | null
-    handIns: { id: number, handedInAt: string, state: HandInState, attempt: number, answer: AnswerView | null }[]
+    handIns: FolioHandIn[]
   })[]
+  /** Sheets of one's own, the latest first. */
+  own: { id: number, title: string, drawing: number, width: number, height: number, position: number, lastSeenAt: string | null, handIns: FolioHandIn[] }[]
+}
+
+export interface FolioHandIn {
+  id: number
+  handedInAt: string
+  state: HandInState
+  attempt: number
+  answer: AnswerView | null
 }
 
 export interface AnswerView {

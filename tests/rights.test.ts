@@ -38,6 +38,7 @@ const ROUTES: { method: string, path: () => string, body?: unknown, allowed: Who
   { method: 'GET', path: () => `/api/hand-ins/${bramsHandIn}`, allowed: ['bram', 'teacher'], refused: { nobody: 401, dov: 403, saturday: 403 } },
   { method: 'GET', path: () => `/api/hand-ins/${bramsHandIn}/picture`, allowed: ['bram', 'teacher'], refused: { nobody: 401, dov: 403 } },
   { method: 'PUT', path: () => `/api/hand-ins/${bramsHandIn}/answer`, body: { marks: {}, words: 'Mine!', next: '', outcome: 'accepted' }, allowed: [], refused: { nobody: 401, bram: 403, dov: 403 } },
+  { method: 'POST', path: () => '/api/sheets', body: { title: 'Dunes', sheet: { width: 300, height: 200, paper: [255, 255, 255] } }, allowed: ['dov'], refused: { nobody: 401, teacher: 403 } },
   { method: 'GET', path: () => '/api/signature', allowed: ['bram', 'dov'], refused: { nobody: 401, teacher: 403 } },
   { method: 'PUT', path: () => '/api/signature', body: { outlines: [[0, 0, 9, 0, 9, 9]] }, allowed: ['dov'], refused: { nobody: 401, teacher: 403 } },
   { method: 'GET', path: () => `/api/plans/${planId}/picture`, allowed: ['bram', 'teacher', 'saturday'], refused: { nobody: 401 } },

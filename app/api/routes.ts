@@ -1,4 +1,4 @@
-import type { AnswerBody, Batch } from '#shared/schemas'
+import type { AnswerBody, Batch, NewSheet } from '#shared/schemas'
 import type { DeskView, DrawingView, FolioView, HandInView, Person, RegisterView, SignatureView } from '#shared/views'
 import { callApi } from './client'
 
@@ -12,6 +12,7 @@ export const api = {
   register: (id: number) => callApi<RegisterView>('GET', `/api/classes/${id}`),
   folio: () => callApi<FolioView>('GET', '/api/folio'),
   openDrawing: (plan: number, afresh: boolean) => callApi<{ id: number }>('POST', '/api/drawings', { plan, afresh }),
+  openOwnSheet: (given: NewSheet) => callApi<{ id: number }>('POST', '/api/sheets', given),
   drawing: (id: number) => callApi<DrawingView>('GET', `/api/drawings/${id}`),
   claim: (id: number, writer: string, takeOver: boolean) => callApi<Stored>('POST', `/api/drawings/${id}/claim`, { writer, takeOver }),
   sendBatch: (id: number, batch: Batch) => callApi<Stored>('POST', `/api/drawings/${id}/batches`, batch),

@@ -123,6 +123,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     isOffline.value = opened.isOffline
     answer.value = opened.lastAnswer
     plan.value = opened.plan
+    void references.load()
     if (opened.keptApart !== null) {
       say('Strokes that did not fit on this sheet’s record were kept as a drawing of their own.', 'You find it in your folio.', 'attention')
     }
@@ -177,6 +178,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   const around = { layerNow: layerToDrawOn, sheet: () => sheet.value, guides: () => guides.guides.value }
   const parts = createParts(host, around)
   const crop = createCrop(host, () => sheet.value, (message, fix) => say(message, fix, 'attention'))
+  const references = createReferences(drawing, host, () => sheet.value, (message, fix) => say(message, fix, 'attention'))
   const letters = createLetters(host, hand, { ...around, onTrouble: (message, fix) => say(message, fix, 'attention') })
 
   /** Only one of them has the pointer: the others settle what they hold. */
@@ -322,7 +324,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     drawing, host, hand, progress: readonly(progress), plan, closed: readonly(closed), isReadOnly: readonly(isReadOnly), isOffline: readonly(isOffline),
     wasTaken: readonly(wasTaken), answer, layers, live, liveLayer, history: readonly(history), thumbnails, sending: readonly(sending),
     step, stepNumber: readonly(stepNumber), findings, lookedAt: readonly(lookedAt), isLooking: readonly(isLooking), pointedAt,
-    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, crop, sheet, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
+    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, crop, references, sheet, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
     addLayer, copyLayer, removeLayer, clearLayer, renameLayer, moveLayer, lookOfLayer, close,
     undo: () => (discardInHand() ? undefined : host.undo()), redo: () => host.redo(), wake: () => host.wake(),
   }

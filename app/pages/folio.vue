@@ -1,12 +1,13 @@
 <script setup lang="ts">
+import { mdiPlus } from '@mdi/js'
 import type { FolioView } from '#shared/views'
 import { api } from '../api/routes'
 import { troubleOf } from '../api/client'
-import { STATE_WORDS } from '../sheet/state-words'
 
 definePageMeta({ who: 'learner' })
 const { data: folio, trouble, load } = usePageData(() => api.folio())
 const { say } = useNotices()
+const isNewSheetOpen = ref(false)
 const busy = ref<number | null>(null)
 const asking = ref<FolioView['plans'][number] | null>(null)
 
@@ -46,19 +47,21 @@ async function draw(plan: FolioView['plans'][number], afresh: boolean): Promise<
             <v-btn v-if="plan.drawing?.position" variant="outlined" @click="asking = plan">Begin afresh</v-btn>
             <span v-if="plan.drawing?.lastSeenAt" class="soft small">last drawn {{ timeInWords(plan.drawing.lastSeenAt) }}</span>
           </div>
-          <section v-if="plan.handIns.length" class="handed">
-            <h3>Handed in</h3>
-            <NuxtLink v-for="handIn in plan.handIns" :key="handIn.id" :to="`/answer/${handIn.id}`" class="hand-in">
-              <HandInPicture :id="handIn.id" :alt="`Your drawing, hand-in ${handIn.attempt}`" />
-              <span>
-                <strong>Hand-in {{ handIn.attempt }}</strong> <span class="soft small">{{ timeInWords(handIn.handedInAt) }}</span><br>
-                <span class="state small" :class="handIn.state">{{ STATE_WORDS.learner[handIn.state] }}</span><br>
-                <span v-if="handIn.answer" class="small quote">“{{ handIn.answer.words }}” <span class="soft">{{ handIn.answer.teacher }}</span></span>
-              </span>
-            </NuxtLink>
-          </section>
+          <HandInList :hand-ins="plan.handIns" />
         </div>
       </article>
+      <section class="own" aria-labelledby="own-title">
+        <div class="row between">
+          <h2 id="own-title">Sheets of your own</h2>
+          <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="isNewSheetOpen = true">A new sheet</v-btn>
+        </div>
+        <p v-if="folio.own.length === 0" class="soft">None yet. Take one whenever you like to draw without a plan.</p>
+        <article v-for="sheet in folio.own" :key="sheet.id" class="card sheet">
+          <NuxtLink :to="`/easel/${sheet.drawing}`"><strong>{{ sheet.title }}</strong></NuxtLink>
+          <span class="soft small numbers">{{ sheet.width }} × {{ sheet.height }} px · {{ sheet.position ? `last drawn ${timeInWords(sheet.lastSeenAt ?? '')}` : 'still empty' }}</span>
+          <HandInList :hand-ins="sheet.handIns" />
+        </article>
+      </section>
     </template>
     <v-dialog :model-value="asking !== null" max-width="460" @update:model-value="asking = null">
       <div class="card">
@@ -67,6 +70,7 @@ async function draw(plan: FolioView['plans'][number], afresh: boolean): Promise<
         <div class="row end"><v-btn variant="outlined" @click="asking = null">Keep drawing the old one</v-btn><v-btn color="primary" @click="asking && draw(asking, true)">Begin afresh</v-btn></div>
       </div>
     </v-dialog>
+    <NewSheetDialog v-model="isNewSheetOpen" />
   </div>
 </template>
 
@@ -75,13 +79,9 @@ async function draw(plan: FolioView['plans'][number], afresh: boolean): Promise<
 .plan > img { width: 300px; height: auto; border: 1px solid var(--line); border-radius: 6px; background: #fff; }
 .row { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; }
 .row.end { justify-content: flex-end; margin-top: 10px; }
-.handed { margin-top: 22px; border-top: 1px dashed var(--line); padding-top: 12px; }
-.hand-in { display: grid; grid-template-columns: 108px 1fr; gap: 16px; align-items: center; color: inherit; text-decoration: none; padding: 8px; border-radius: 8px; }
-.hand-in:hover { background: var(--paper-shade); }
-.state { color: var(--ink-soft); }
-.state.again { color: var(--ochre); font-weight: 560; }
-.state.accepted { color: var(--blue); font-weight: 560; }
-.quote { font-style: italic; }
+.own { margin-top: 30px; }
+.between { justify-content: space-between; }
+.sheet { display: grid; gap: 4px; margin-top: 10px; padding: 14px 20px; }
 .empty { margin-top: 20px; max-width: 560px; }
 @media (max-width: 760px) { .plan { grid-template-columns: 1fr; } }
 </style>

@@ -32,6 +32,8 @@ export class Learner extends Model<InferAttributes<Learner>, InferCreationAttrib
 export class PlanRow extends Model<InferAttributes<PlanRow>, InferCreationAttributes<PlanRow>> {
   declare id: CreationOptional<number>
   declare teacherId: number
+  /** Whose own sheet it is; null: a teacher's plan. */
+  declare learnerId: CreationOptional<number | null>
   declare title: string
   declare document: Plan
   declare picture: Buffer | null
@@ -135,7 +137,7 @@ export function connect(url: string): Sequelize {
   Teacher.init({ id: id(), email: text(200), name: text(80), secret: text(200) }, { ...bind, tableName: 'teachers' })
   SchoolClass.init({ id: id(), teacherId: reference(), name: text(80), code: text(12), meets: text(120) }, { ...bind, tableName: 'classes' })
   Learner.init({ id: id(), classId: reference(), name: text(60), secret: text(200) }, { ...bind, tableName: 'learners' })
-  PlanRow.init({ id: id(), teacherId: reference(), title: text(80), document: json('document', false), picture: DataTypes.BLOB('long') }, { ...bind, tableName: 'plans' })
+  PlanRow.init({ id: id(), teacherId: reference(), learnerId: DataTypes.BIGINT, title: text(80), document: json('document', false), picture: DataTypes.BLOB('long') }, { ...bind, tableName: 'plans' })
   Assignment.init({ classId: key(), planId: key(), place: count() }, { ...bind, tableName: 'assignments' })
   DrawingRow.init({
     id: id(), learnerId: reference(), planId: reference(), position: count(), nextBatch: count(),

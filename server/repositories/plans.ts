@@ -9,7 +9,16 @@ export function planById(id: number): Promise<PlanRow | null> {
 }
 
 export function plansOf(teacherId: number): Promise<PlanRow[]> {
-  return PlanRow.findAll({ where: { teacherId }, order: ['id'], attributes: WITHOUT_PICTURE })
+  return PlanRow.findAll({ where: { teacherId, learnerId: null }, order: ['id'], attributes: WITHOUT_PICTURE })
+}
+
+/** A learner's own sheets, the latest first. */
+export function ownPlansOf(learnerId: number): Promise<PlanRow[]> {
+  return PlanRow.findAll({ where: { learnerId }, order: [['id', 'DESC']], attributes: WITHOUT_PICTURE })
+}
+
+export function addOwnPlan(teacherId: number, learnerId: number, document: Plan, transaction?: Tx): Promise<PlanRow> {
+  return PlanRow.create({ teacherId, learnerId, title: document.title, document, picture: null }, { transaction })
 }
 
 export async function plansOfClass(classId: number): Promise<PlanRow[]> {

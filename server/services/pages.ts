@@ -1,5 +1,5 @@
-import type { DeskView, FolioView, Person, PlanCard, RegisterView } from '#shared/views'
-import type { PlanRow } from '../models'
+import type { DeskView, FolioHandIn, FolioView, Person, PlanCard, RegisterView } from '#shared/views'
+import type { DrawingRow, PlanRow } from '../models'
 import * as drawings from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
 import * as people from '../repositories/people'
@@ -64,20 +64,29 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
   const drawn = await drawings.drawingsOf([learner.id])
   const handed = await handIns.handInsOf(drawn.map(each => each.id))
   const answers = await handIns.answersOf(handed.map(each => each.id))
+  const handInsFor = async (theirs: DrawingRow[]): Promise<FolioHandIn[]> => {
+    const rows = handed.filter(each => theirs.some(one => one.id === each.drawingId)).reverse()
+    return Promise.all(rows.map(async (row) => {
+      const answer = answers.find(each => each.handInId === row.id)
+      return { id: row.id, handedInAt: row.handedInAt.toISOString(), state: row.state, attempt: row.attempt, answer: answer ? await answerView(answer) : null }
+    }))
+  }
   const planEntries = given.map(async (plan) => {
     const theirs = drawn.filter(each => each.planId === plan.id)
     const drawing = theirs.at(-1)
-    const rows = handed.filter(each => theirs.some(one => one.id === each.drawingId)).reverse()
     return {
       ...planCard(plan),
       drawing: drawing ? { id: drawing.id, position: drawing.position, lastSeenAt: drawing.lastSeenAt?.toISOString() ?? null } : null,
-      handIns: await Promise.all(rows.map(async (row) => {
-        const answer = answers.find(each => each.handInId === row.id)
-        return { id: row.id, handedInAt: row.handedInAt.toISOString(), state: row.state, attempt: row.attempt, answer: answer ? await answerView(answer) : null }
-      })),
+      handIns: await handInsFor(theirs),
     }
   })
-  return { name: person.name, className: person.className, plans: await Promise.all(planEntries) }
+  const ownEntries = (await plans.ownPlansOf(learner.id)).map(async ({ id, title, document }) => {
+    const theirs = drawn.filter(each => each.planId === id)
+    const drawing = theirs.at(-1)!
+    const { width, height } = document.sheet
+    return { id, title, width, height, drawing: drawing.id, position: drawing.position, lastSeenAt: drawing.lastSeenAt?.toISOString() ?? null, handIns: await handInsFor(theirs) }
+  })
+  return { name: person.name, className: person.className, plans: await Promise.all(planEntries), own: await Promise.all(ownEntries) }
 }
 
 export async function planPicture(person: Person, id: number): Promise<Buffer> {

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { mdiArrowLeft, mdiFileCogOutline, mdiFitToScreenOutline, mdiHelpCircleOutline, mdiMagnifyMinusOutline, mdiMagnifyPlusOutline, mdiRedoVariant, mdiUndoVariant } from '@mdi/js'
+import { mdiArrowLeft, mdiFileCogOutline, mdiFitToScreenOutline, mdiHelpCircleOutline, mdiImageOutline, mdiMagnifyMinusOutline, mdiMagnifyPlusOutline, mdiRedoVariant, mdiUndoVariant } from '@mdi/js'
 
 /** The strip above the sheet: where one is, undo and redo, zoom, and whether the work is kept. */
 const props = defineProps<{ scale: number, turn: number, isMirrored: boolean }>()
 const emit = defineEmits<{ fit: [], zoom: [scale: number], mirror: [], turn: [turn: number], help: [], sheet: [] }>()
 const easel = useEasel()
-const { plan, history, liveLayer, isReadOnly } = easel
+const { references, plan, history, liveLayer, isReadOnly } = easel
 </script>
 
 <template>
@@ -23,6 +23,7 @@ const { plan, history, liveLayer, isReadOnly } = easel
     <v-btn :icon="mdiFitToScreenOutline" variant="text" size="small" aria-label="Whole sheet (F)" @click="emit('fit')" />
     <LookMenu :turn="turn" :is-mirrored="isMirrored" @mirror="emit('mirror')" @turn="emit('turn', $event)" />
     <GuidesMenu />
+    <v-btn :icon="mdiImageOutline" variant="text" size="small" :color="references.isOpen.value || references.under.value ? 'primary' : undefined" aria-label="Reference pictures" title="Reference pictures" :aria-pressed="references.isOpen.value" @click="references.isOpen.value = !references.isOpen.value" />
     <v-btn :icon="mdiFileCogOutline" variant="text" size="small" aria-label="The sheet: paper, size, crop" title="The sheet: paper, size, crop" @click="emit('sheet')" />
     <span class="gap" />
     <SavingState />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { mdiChevronLeft, mdiChevronRight, mdiPauseCircleOutline, mdiPlayCircleOutline } from '@mdi/js'
+import { ghostEntries } from '#core/plan'
 
 /** The step sheet: what to do, the ghost, the common slip, what to look for. */
 const easel = useEasel()
@@ -10,6 +11,7 @@ const isFolded = defineModel<boolean>('folded', { default: false })
 
 const found = computed(() => (step.value ? findings.value.get(step.value.id) ?? null : null))
 const isOld = computed(() => found.value !== null && history.value.position > lookedAt.value)
+const hasGhost = computed(() => plan.value && step.value && ghostEntries(plan.value, step.value.id).some(entry => entry.type === 'act'))
 const count = computed(() => plan.value?.steps.length ?? 0)
 const isLast = computed(() => stepNumber.value === count.value - 1)
 const titleOf = (id: string) => step.value?.lookFors.find(each => each.id === id)?.title ?? id
@@ -53,7 +55,7 @@ function point(id: string, isOn: boolean): void {
       <div ref="scroll" class="scroll">
         <h2>{{ step.title }}</h2>
         <p v-for="(words, i) in step.words" :key="i">{{ words }}</p>
-        <v-btn class="ghost" variant="outlined" color="primary" :prepend-icon="props.isGhostPlaying ? mdiPauseCircleOutline : mdiPlayCircleOutline" block @click="emit('ghost')">
+        <v-btn v-if="hasGhost" class="ghost" variant="outlined" color="primary" :prepend-icon="props.isGhostPlaying ? mdiPauseCircleOutline : mdiPlayCircleOutline" block @click="emit('ghost')">
           {{ props.isGhostPlaying ? 'Put the ghost away' : 'Play the ghost' }}
         </v-btn>
         <p class="layer small">Draw on <strong>{{ step.layer.name }}</strong>. It lies ready.</p>

@@ -2,6 +2,7 @@
 import { transfer } from 'comlink'
 import { ghostRecord } from '#core/plan'
 import { radiusAt } from '#core/brush'
+import { handled } from '#core/parts'
 import type { DrawingRecord } from '#core/drawing'
 import type { ShownMark } from '../../components/sheet/SheetMarks.vue'
 import type SheetWindow from '../../components/sheet/SheetWindow.vue'
@@ -20,7 +21,7 @@ provide(EASEL, easel)
 const looking = createLooking()
 provide(LOOKING, looking)
 const { tone, hasRulers, hasCrosshair } = looking
-const { plan, sheet, parts, letters, step, closed, progress, findings, pointedAt, hand, isReadOnly, isOffline } = easel
+const { plan, sheet, parts, letters, references, step, closed, progress, findings, pointedAt, hand, isReadOnly, isOffline } = easel
 
 const sheetWindow = ref<InstanceType<typeof SheetWindow>>()
 const isHelpOpen = ref(false)
@@ -114,6 +115,12 @@ function onKey(event: KeyboardEvent): void {
   }
 }
 
+/** The picture under the sheet is pulled by its handles, always in proportion. */
+function placeUnder(key: string, to: { x: number, y: number }): void {
+  const { value } = references.under
+  if (value?.held) references.change(value.id, { held: handled(value.held, 'size', key, to, { isEven: key.startsWith('corner') }) })
+}
+
 /** Arrow keys move what is in hand by a px, with Shift by ten. */
 function nudge(event: KeyboardEvent): boolean {
   const way = ({ ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] } as Record<string, [number, number]>)[event.key]
@@ -180,7 +187,8 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
       <SignInAgain />
       <ApartNotice />
       <div v-if="isOffline" class="offline small" role="status">The server did not answer: this sheet comes from what this device keeps. It is sent when the server is back.</div>
-      <div class="sheet">
+      <div class="sheet" @dragover.prevent @drop.prevent="references.add([...($event.dataTransfer?.files ?? [])])">
+        <PinBoard v-if="references.isOpen.value" />
         <SheetWindow
           ref="sheetWindow" :sheet="sheet" :can-draw="!isReadOnly" :tone="tone" :rests-for="restsFor" :hold="easel.hold" label="The sheet. Drawing needs a pen, a finger or a mouse."
           @canvas="showCanvas" @resize="(w: number, h: number) => easel.host.resize(w, h)" @look="easel.host.look($event)"
@@ -190,6 +198,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
             <SheetGuides v-if="guides.length" :guides="guides" :view="shown" :size="size" :sheet="sheet" :is-adjusting="isAdjusting" @change="guiding.change" />
             <GhostSheet v-if="ghost" :key="step?.id" :record="ghost" :view="shown" :size="size" @away="ghost = null" />
             <SelectionEdge v-if="(parts.edges.value && !parts.held.value) || parts.draft.value.length || parts.against.value.length" :edges="parts.held.value ? null : parts.edges.value" :draft="parts.draft.value" :against="parts.against.value" :view="shown" :size="size" :sheet="sheet" />
+            <PartHandles v-if="references.isPlacing.value && references.under.value?.held" :held="references.under.value.held" way="size" :view="shown" :size="size" @take="placeUnder" />
             <StencilHandles :view="shown" :size="size" />
             <PartHandles v-if="parts.held.value" :held="parts.held.value" :way="parts.way.value" :view="shown" :size="size" @take="parts.take" />
             <PartHandles v-if="letters.writing.value && letters.writing.value.outlines.length" :held="letters.writing.value.held" way="size" :view="shown" :size="size" @take="letters.take" />
@@ -231,7 +240,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
 .easel.stackFolded { grid-template-columns: auto minmax(0, 1fr) 40px; }
 .left { grid-area: left; min-height: 0; }
 .middle { grid-area: middle; display: flex; flex-direction: column; min-height: 0; min-width: 0; }
-.sheet { flex: 1; min-height: 0; }
+.sheet { flex: 1; min-height: 0; display: flex; }
 .right { grid-area: right; min-height: 0; position: relative; }
 .fold { position: absolute; right: 10px; bottom: 5px; color: var(--ink-soft); text-decoration: underline; min-height: 28px; }
 .unfold { width: 40px; height: 100%; writing-mode: vertical-rl; background: var(--paper); border-left: 1px solid var(--line); }

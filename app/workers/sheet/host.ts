@@ -22,6 +22,7 @@ import { holdDrawing, type Hold } from './hold'
 import { PartInHand } from './in-hand'
 import { keepApart, openRecord, postFor, type Opened } from './opening'
 import { TrueUp, type Place } from './true-up'
+import { UnderPicture, type Under } from './under'
 
 /** A stroke under way is kept this often, ms: what a crash may take with it. */
 const LIVE_KEEP_MS = 600
@@ -70,6 +71,8 @@ export class SheetHost {
   private live: Live | null = null
   private bend: LiveBend | null = null
   private part: PartInHand | null = null
+  private under: UnderPicture | null = null
+  private underAsked: Under | null = null
   /** The selection as the page knows it. */
   private shownSelection: Selection | undefined
   /** The drawing with something that is not settled yet; null when there is nothing. */
@@ -165,6 +168,19 @@ export class SheetHost {
 
   look(view: View): void {
     this.view?.look(view)
+  }
+
+  /** Lays a reference picture between the paper and the layers, or takes it away. It is only looked at. */
+  async layUnder(under: Under | null): Promise<void> {
+    this.underAsked = under
+    const before = this.under
+    const sheet = this.engine?.drawing.sheet
+    const isSamePicture = before && under && before.under.id === under.id && JSON.stringify([before.under.corners, before.under.isFlipped, before.under.isGrey]) === JSON.stringify([under.corners, under.isFlipped, under.isGrey])
+    const next = !under || !sheet ? null : isSamePicture ? before.with(under.opacity) : await UnderPicture.of(under, sheet)
+    // Another one was asked for meanwhile.
+    if (this.underAsked !== under) return
+    this.under = next
+    this.view?.invalidateAll()
   }
 
   // --- drawing
@@ -436,7 +452,9 @@ export class SheetHost {
     const { live, bend } = this
     const growing = live?.stroke ?? bend?.bending
     const standIn = growing?.touched.has(number) ? { layer: growing.layer.id, tile: growing.preview(number, part) } : undefined
-    showTile(this.kernels, this.shown, number, part, out, standIn)
+    const { shown, under } = this
+    const drawing = under ? { ...shown, layers: [under.layer(number, shown.sheet), ...shown.layers] } : shown
+    showTile(this.kernels, drawing, number, part, out, standIn)
   }
 
   private invalidate(rect: Rect): void {

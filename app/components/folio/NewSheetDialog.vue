@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { checkSheet, SCREEN_PER_INCH, type PaperTexture } from '#core/drawing'
+import { api } from '../../api/routes'
+import { troubleOf } from '../../api/client'
+
+/** A new sheet of one's own: size, paper, and what it costs in layers, before it is there. */
+const isOpen = defineModel<boolean>({ default: false })
+const { say } = useNotices()
+
+const title = ref('')
+const width = ref(1600)
+const height = ref(1200)
+const perInch = ref(SCREEN_PER_INCH)
+const colour = ref<readonly [number, number, number]>([252, 251, 248])
+const texture = ref<PaperTexture | null>(null)
+const isBusy = ref(false)
+const canOpen = computed(() => checkSheet(width.value, height.value) === null)
+
+async function open(): Promise<void> {
+  isBusy.value = true
+  try {
+    const { id } = await api.openOwnSheet({
+      title: title.value.trim() || 'A sheet of my own',
+      sheet: {
+        width: width.value, height: height.value, paper: [...colour.value] as [number, number, number], perInch: perInch.value,
+        ...(texture.value && { texture: { ...texture.value } }),
+      },
+    })
+    await navigateTo(`/easel/${id}`)
+  } catch (error) {
+    const { message, fix } = troubleOf(error)
+    say(message, fix, 'attention')
+  } finally {
+    isBusy.value = false
+  }
+}
+</script>
+
+<template>
+  <v-dialog v-model="isOpen" max-width="660">
+    <form class="card dialog" @submit.prevent="open">
+      <h2>A sheet of your own</h2>
+      <label class="title">Its name <input v-model="title" maxlength="80" placeholder="A sheet of my own"></label>
+      <section aria-label="Size"><h3>Size</h3><SizeFields v-model:width="width" v-model:height="height" v-model:per-inch="perInch" /></section>
+      <section aria-label="Paper"><h3>Paper</h3><PaperFields v-model:colour="colour" v-model:texture="texture" /></section>
+      <div class="row">
+        <v-btn type="submit" color="primary" :disabled="!canOpen" :loading="isBusy">Lay it out</v-btn>
+        <v-btn variant="text" @click="isOpen = false">Close</v-btn>
+      </div>
+    </form>
+  </v-dialog>
+</template>
+
+<style scoped>
+.dialog { display: grid; gap: 14px; max-height: 88vh; overflow: auto; }
+h3 { margin-bottom: 6px; }
+.title { display: flex; gap: 10px; align-items: center; }
+.title input { flex: 1; border: 1px solid var(--line); border-radius: 6px; padding: 6px 10px; background: var(--paper); color: var(--ink); }
+.row { display: flex; gap: 10px; }
+</style>

@@ -96,7 +96,7 @@ async function latency(page: Page, url: string): Promise<BrowserResult> {
   const box = (await page.locator('.window').boundingBox())!
   const random = seededRandom(15)
   const rows: Row[] = []
-  for (const [what, key] of [['whole sheet in sight', 'f'], ['at 100 %', 'r']] as const) {
+  for (const [what, key] of [['whole sheet in sight', 'f'], ['at 100 %', 'r'], ['at 100 %, with steadying', 'e']] as const) {
     await page.locator('.window').hover()
     await page.keyboard.press(key)
     await page.waitForTimeout(1500)

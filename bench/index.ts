@@ -3,12 +3,13 @@ import { cpus } from 'node:os'
 import { browserRows } from './browser'
 import { checkThatItDraws, compositing, pouring, replaying, strokes, toolStrokes, trueUp } from './core'
 import type { Row } from './measure'
+import { moving, selecting } from './moving'
 
 /** `npm run bench`: a table on the screen and bench/result.json. Ratios within one run count, not ms. */
 async function main(): Promise<void> {
   checkThatItDraws()
   const rows: Row[] = []
-  for (const [name, run] of [['strokes', strokes], ['tools', toolStrokes], ['true-up', trueUp], ['compositing', compositing], ['pouring', pouring], ['replaying', replaying]] as const) {
+  for (const [name, run] of [['strokes', strokes], ['tools', toolStrokes], ['true-up', trueUp], ['compositing', compositing], ['pouring', pouring], ['replaying', replaying], ['moving', moving], ['selecting', selecting]] as const) {
     console.log(`· ${name}`)
     rows.push(...await run())
   }

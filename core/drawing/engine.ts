@@ -80,13 +80,13 @@ export class Engine {
   /** Starts pushing, swelling or pinching a layer's paint. Throws CoreError when the layer is not there. */
   beginBend(layer: string, bend: Bend): Bending {
     const { drawing } = this
-    return new Bending(drawing.sheet, requireLayer(drawing, layer), bend, drawing.selection)
+    return new Bending(this.kernels, drawing.sheet, requireLayer(drawing, layer), bend, drawing.selection)
   }
 
   /** Takes hold of a part of a layer, to show where it may go. Throws CoreError when the layer is not there. */
   lift(layer: string, box: Rect, leaves: boolean): Lifted {
     const { drawing } = this
-    return new Lifted(drawing.sheet, requireLayer(drawing, layer), box, drawing.selection, leaves)
+    return new Lifted(this.kernels, drawing.sheet, requireLayer(drawing, layer), box, drawing.selection, leaves)
   }
 
   /** A stroke on a picture of any moment: to show a replay in the middle of one. One stroke is open at a time. */

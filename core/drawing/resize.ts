@@ -1,5 +1,5 @@
 import { intersectRect, isEmptyRect, type Rect } from '../base'
-import { isClearTile, TILE } from '../kernels'
+import { isClearTile, TILE, type Kernels } from '../kernels'
 import { sheetRect, tileOrigin, tilesUnder, type Drawing, type Sheet } from '../layers'
 import { scaledLayer } from '../moving'
 
@@ -37,7 +37,7 @@ function cutTiles(before: Sheet, after: Sheet, tiles: ReadonlyMap<number, Uint8A
 }
 
 /** The drawing scaled to another size, px; what was selected no longer is. */
-export function scaledDrawing(drawing: Drawing, width: number, height: number): Drawing {
+export function scaledDrawing(kernels: Kernels, drawing: Drawing, width: number, height: number): Drawing {
   const sheet = { ...drawing.sheet, width, height }
-  return { sheet, layers: drawing.layers.map(layer => scaledLayer(drawing.sheet, sheet, layer)) }
+  return { sheet, layers: drawing.layers.map(layer => scaledLayer(kernels, drawing.sheet, sheet, layer)) }
 }

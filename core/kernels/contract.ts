@@ -88,6 +88,16 @@ export interface LayerTile {
   readonly opacity: number
 }
 
+/** A picture, straight-alpha RGBA8, row-major. Never written to once it was read from. */
+export interface Pixels {
+  readonly width: number
+  readonly height: number
+  readonly pixels: Uint8Array
+}
+
+/** Places read at one call at most. */
+export const READ_PLACES = 4096
+
 /** Opaque paper colour 0 … 255, or null for a clear ground. */
 export type Ground = readonly [number, number, number] | null
 
@@ -124,6 +134,12 @@ export interface Kernels {
   lay(laying: Laying, src: Tile | null, out: Tile, tileX: number, tileY: number, rect: Rect): void
   /** Flattens the layers, bottom first, over `ground` into `out`, inside `rect` (px within the tile). */
   composite(layers: readonly LayerTile[], ground: Ground, out: Tile, rect: Rect): void
+  /**
+   * Reads a picture at `count` places between its px (Catmull–Rom; the middle of the first px at 0.5;
+   * NaN: nothing) into `out`, four numbers each: colour times alpha, and alpha, 0 … 255. Beyond the
+   * picture all is clear.
+   */
+  readPicture(picture: Pixels, xs: Float64Array, ys: Float64Array, count: number, out: Float32Array): void
   /** What lies in `part` of the tile (px, edges multiples of 8) at half size into the quadrant (qx, qy: 0 or 1) of `out`. */
   halve(src: Tile, out: Tile, qx: number, qy: number, part: Rect): void
 }

@@ -2,7 +2,7 @@ import type { Kernels } from './contract'
 import { plainKernels } from './plain'
 import { simdKernels } from './simd'
 
-export { DAB_ARENA_BYTES, FULL, isClearTile, NO_GRAIN, TEXTURES, TILE, TILE_BYTES, type Dab, type DabSpec, type DabValues, type Gather, type Grain, type Ground, type Kernels, type LayerTile, type Laying, type TextureName, type Tile } from './contract'
+export { DAB_ARENA_BYTES, FULL, isClearTile, NO_GRAIN, READ_PLACES, TEXTURES, TILE, TILE_BYTES, type Dab, type DabSpec, type DabValues, type Gather, type Grain, type Ground, type Kernels, type LayerTile, type Laying, type Pixels, type TextureName, type Tile } from './contract'
 export { bytesOf, dabBytes } from './dabshape'
 export { TEXTURE_SIDE, textureOf } from './textures'
 export { plainKernels } from './plain'

@@ -11,6 +11,7 @@ export interface KernelExports {
   layErase(src: number, out: number, mask: number, maskStride: number, x0: number, y0: number, lanes: number, rows: number, opacity: number, dither: number, ditherX: number, ditherY: number, grain: number, grainX: number, grainY: number, depth: number, bite: number, rim: number): void
   compositeOnPaper(table: number, count: number, out: number, x0: number, y0: number, lanes: number, rows: number, red: number, green: number, blue: number): void
   compositeOnClear(table: number, count: number, out: number, x0: number, y0: number, lanes: number, rows: number): void
+  readPicture(src: number, width: number, height: number, xs: number, ys: number, count: number, out: number): void
   halve(src: number, srcStride: number, out: number, outStride: number, lanes: number, rows: number): void
 }
 

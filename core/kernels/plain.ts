@@ -4,6 +4,7 @@ import { clipDab, dabShape, spansOf } from './dabshape'
 import { compositePlain, halvePlain } from './plain/composite'
 import { makeDabPlain } from './plain/dab'
 import { layPlain } from './plain/lay'
+import { readPicturePlain } from './plain/read'
 import { ditherMatrix } from './dither'
 import { textureOf } from './textures'
 
@@ -89,6 +90,7 @@ export function plainKernels(): Kernels {
     composite(layers: readonly LayerTile[], ground: Ground, out: Tile, rect: Rect) {
       compositePlain(layers, ground, out, rect)
     },
+    readPicture: readPicturePlain,
     halve: halvePlain,
   }
 }

@@ -1,5 +1,5 @@
 import { assert, type Rect } from '../base'
-import { DAB_ARENA_BYTES, FULL, TILE, TILE_BYTES, type Dab, type DabSpec, type DabValues, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type TextureName, type Tile } from './contract'
+import { DAB_ARENA_BYTES, FULL, READ_PLACES, TILE, TILE_BYTES, type Dab, type DabSpec, type DabValues, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type Pixels, type TextureName, type Tile } from './contract'
 import { bytesOf, clipDab, dabShape, spansOf } from './dabshape'
 import { instantiateKernels } from './instantiate'
 import { ditherMatrix } from './dither'
@@ -171,6 +171,45 @@ export function simdKernels(): Kernels {
     copyRows(layOut, out, rect)
   }
 
+  // Pictures that are read from lie one after the other; when there is no more room all are forgotten.
+  const places = reserve(READ_PLACES * 16)
+  const readings = reserve(READ_PLACES * 16)
+  const pictures = new Map<Pixels, number>()
+  let picturesAt = 0
+  let picturesTop = 0
+  let picturesEnd = 0
+
+  function addressOf(picture: Pixels): number {
+    let address = pictures.get(picture)
+    if (address === undefined) {
+      const size = (picture.pixels.length + 31) & ~15
+      if (picturesTop + size > picturesEnd) {
+        pictures.clear()
+        if (size > picturesEnd - picturesAt) {
+          // Room for its smaller levels as well: together a third of it.
+          const room = size + Math.ceil(size / 2)
+          picturesAt = reserve(room)
+          picturesEnd = picturesAt + room
+        }
+        picturesTop = picturesAt
+      }
+      address = picturesTop
+      picturesTop += size
+      bytes.set(picture.pixels, address)
+      pictures.set(picture, address)
+    }
+    return address
+  }
+
+  function readPicture(picture: Pixels, xs: Float64Array, ys: Float64Array, count: number, out: Float32Array): void {
+    assert(count <= READ_PLACES, `more than ${READ_PLACES} places in one call`)
+    const address = addressOf(picture)
+    new Float64Array(memory.buffer, places, count).set(count === xs.length ? xs : xs.subarray(0, count))
+    new Float64Array(memory.buffer, places + READ_PLACES * 8, count).set(count === ys.length ? ys : ys.subarray(0, count))
+    exports.readPicture(address, picture.width, picture.height, places, places + READ_PLACES * 8, count, readings)
+    out.set(new Float32Array(memory.buffer, readings, 4 * count))
+  }
+
   function openMask(w: number, h: number): void {
     stride = (((w + 7) & ~7) + 2 * GUTTER) * 2
     width = w
@@ -217,6 +256,7 @@ export function simdKernels(): Kernels {
     stamp,
     lay,
     composite,
+    readPicture,
     halve(src, out, qx, qy, part) {
       assert(((part.x0 | part.y0 | part.x1 | part.y1) & 7) === 0, 'halving wants edges that are multiples of 8')
       bytes.set(src.subarray(part.y0 * TILE * 4, part.y1 * TILE * 4), layIn + part.y0 * TILE * 4)

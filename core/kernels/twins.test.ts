@@ -112,6 +112,35 @@ describe('the SIMD kernels give the bytes of their plain twins', () => {
   })
 })
 
+describe('reading a picture between its px', () => {
+  const pixels = { width: 61, height: 47, pixels: randomTile(9).subarray(0, 61 * 47 * 4) }
+  const random = seededRandom(12)
+  const near = (length: number) => random.pick([random.between(-4, length + 4), random.int(-2, length + 2) + 0.5, random.between(-1, 3), NaN])
+  const xs = Float64Array.from({ length: 3000 }, () => near(61))
+  const ys = Float64Array.from({ length: 3000 }, () => near(47))
+
+  it('gives the same with both, at any place on and beside it', () => {
+    const [a, b] = onBoth((kernels) => {
+      const out = new Float32Array(12_000)
+      kernels.readPicture(pixels, xs, ys, 3000, out)
+      return out
+    })
+    expect(a.findIndex((value, i) => !Object.is(value + 0, b[i]! + 0))).toBe(-1)
+    expect(b.some(value => value > 200)).toBe(true)
+  })
+
+  it('gives a px back in its middle, and goes on with the next picture and a bigger one', () => {
+    for (const picture of [pixels, { width: 256, height: 256, pixels: randomTile(3) }, pixels]) {
+      const out = new Float32Array(4)
+      simd.readPicture(picture, Float64Array.of(20.5), Float64Array.of(30.5), 1, out)
+      const at = 4 * (30 * picture.width + 20)
+      const alpha = picture.pixels[at + 3]!
+      const expected = [0, 1, 2].map(c => (picture.pixels[at + c]! * alpha) / 255)
+      for (const [c, value] of [...expected, alpha].entries()) expect(out[c]).toBeCloseTo(value, 3)
+    }
+  })
+})
+
 describe('textures', () => {
   it.each(TEXTURES)('%s is spread evenly from ridge to hollow and repeats without a seam', (name) => {
     const values = textureOf(name)

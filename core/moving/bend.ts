@@ -1,10 +1,10 @@
 import { EMPTY_RECT, growRect, intersectRect, isEmptyRect, unionRect, type Rect } from '../base'
 import { SAMPLE_FIELDS, unpackSample, type Sample } from '../brush'
-import { isClearTile, TILE, TILE_BYTES, type Tile } from '../kernels'
+import { isClearTile, TILE, TILE_BYTES, type Kernels, type Tile } from '../kernels'
 import { sheetRect, tileOrigin, tilesUnder, Touched, type Layer, type Selection, type Sheet } from '../layers'
 import { FIELD_SIDE, newField } from './field'
 import { pictureOf } from './picture'
-import { writePixel } from './move'
+import { newRow, writePixel } from './move'
 import { Sampler } from './sampler'
 
 /** `push` takes paint along with the hand, `swell` spreads it from the middle, `pinch` draws it in. */
@@ -44,7 +44,7 @@ export class Bending {
   private fresh: Rect = EMPTY_RECT
 
   constructor(
-    private readonly sheet: Sheet, readonly layer: Layer, private readonly bend: Bend, private readonly selection?: Selection,
+    kernels: Kernels, private readonly sheet: Sheet, readonly layer: Layer, private readonly bend: Bend, private readonly selection?: Selection,
   ) {
     this.touched = new Touched(sheet)
     this.radius = bend.size / 2
@@ -54,7 +54,7 @@ export class Bending {
       box = unionRect(box, { x0: x, y0: y, x1: x + TILE, y1: y + TILE })
     }
     const held = intersectRect(box, sheetRect(sheet))
-    this.sampler = isEmptyRect(held) ? null : new Sampler(pictureOf(sheet, layer, held))
+    this.sampler = isEmptyRect(held) ? null : new Sampler(kernels, pictureOf(sheet, layer, held))
   }
 
   /** Takes packed samples and returns what they touched. */
@@ -187,17 +187,19 @@ export class Bending {
       }
     }
     const before = this.layer.tiles.get(number)
-    const read = new Float64Array(4)
+    const row = newRow()
+    const left = part.x0 - x
+    const count = part.x1 - part.x0
     for (let py = part.y0 - y; py < part.y1 - y; py++) {
-      for (let px = part.x0 - x; px < part.x1 - x; px++) {
-        const i = py * TILE + px
+      sampler.readRow(field, py * FIELD_SIDE + left, count, row)
+      for (let k = 0; k < count; k++) {
+        const i = py * TILE + left + k
         const at = 4 * i
         if (shifts.dx[i] === 0 && shifts.dy[i] === 0) {
           for (let c = 0; c < 4; c++) out[at + c] = before ? before[at + c]! : 0
-          continue
+        } else {
+          writePixel(out, at, row[4 * k]!, row[4 * k + 1]!, row[4 * k + 2]!, row[4 * k + 3]!)
         }
-        sampler.read(field, py * FIELD_SIDE + px, read)
-        writePixel(out, at, read[0]!, read[1]!, read[2]!, read[3]!)
       }
     }
   }

@@ -1,14 +1,12 @@
 import { growRect, type Rect } from '../base'
 import { TILE } from '../kernels'
-import { facetsOf, type Facets } from './net'
+import { facetsOf, fillFacets, type Facets } from './net'
 import { inverseOf, projectiveTo, type Destination, type Projective } from './places'
 
 /** A tile and one px more to the right and below: the next places say how strongly the source is squeezed. */
 export const FIELD_SIDE = TILE + 1
 /** Room round a destination that smoothing may reach, px. */
 const REACH = 3
-/** So far outside a triangle, as a share of it, still counts as on its border. */
-const HAIR = 1e-9
 
 /**
  * Where each px of a tile comes from: u, v in sheet px of the source, the middle of its top left px at
@@ -78,45 +76,6 @@ function netMapping(facets: Facets): Mapping {
   for (let i = 0; i < count * 12; i += 4) points.push(values[i]!, values[i + 1]!)
   return {
     box: reachOf(points),
-    fill({ u, v }, x, y) {
-      u.fill(NaN)
-      let isAny = false
-      for (let i = 0; i < count; i++) if (fillTriangle(values, i * 12, u, v, x, y)) isAny = true
-      return isAny
-    },
+    fill: ({ u, v }, x, y) => fillFacets(facets, u, v, { x0: x, y0: y, x1: x + FIELD_SIDE, y1: y + FIELD_SIDE }),
   }
-}
-
-/** Fills in the px whose middle lies in the triangle; where the surface folds over, what comes later lies on top. */
-function fillTriangle(t: Float64Array, at: number, u: Float64Array, v: Float64Array, x: number, y: number): boolean {
-  // As seen from the middle of the field's first px.
-  const ax = t[at]! - x - 0.5
-  const ay = t[at + 1]! - y - 0.5
-  const bx = t[at + 4]! - x - 0.5
-  const by = t[at + 5]! - y - 0.5
-  const cx = t[at + 8]! - x - 0.5
-  const cy = t[at + 9]! - y - 0.5
-  const y0 = Math.max(Math.ceil(Math.min(ay, by, cy)), 0)
-  const y1 = Math.min(Math.floor(Math.max(ay, by, cy)), FIELD_SIDE - 1)
-  if (y1 < y0) return false
-  const x0 = Math.max(Math.ceil(Math.min(ax, bx, cx)), 0)
-  const x1 = Math.min(Math.floor(Math.max(ax, bx, cx)), FIELD_SIDE - 1)
-  if (x1 < x0) return false
-  const twice = (bx - ax) * (cy - ay) - (cx - ax) * (by - ay)
-  if (twice === 0) return false
-  let isAny = false
-  for (let j = y0; j <= y1; j++) {
-    for (let k = x0; k <= x1; k++) {
-      const wa = ((bx - k) * (cy - j) - (cx - k) * (by - j)) / twice
-      const wb = ((cx - k) * (ay - j) - (ax - k) * (cy - j)) / twice
-      const wc = 1 - wa - wb
-      // A px on the border of two triangles must not fall between them by a rounding.
-      if (wa < -HAIR || wb < -HAIR || wc < -HAIR) continue
-      const i = j * FIELD_SIDE + k
-      u[i] = wa * t[at + 2]! + wb * t[at + 6]! + wc * t[at + 10]!
-      v[i] = wa * t[at + 3]! + wb * t[at + 7]! + wc * t[at + 11]!
-      isAny = true
-    }
-  }
-  return isAny
 }

@@ -1,11 +1,10 @@
-import type { Rect } from '../base'
-import { isClearTile, TILE, TILE_BYTES } from '../kernels'
+import { isClearTile, TILE, TILE_BYTES, type Kernels } from '../kernels'
 import { sheetRect, tileOrigin, tilesUnder, type Layer, type Selection, type Sheet } from '../layers'
 import { insideOutline, combined } from '../select'
 import { FIELD_SIDE, newField, projectiveMapping } from './field'
 import { paintBox, pictureOf } from './picture'
 import type { Projective } from './places'
-import { writePixel } from './move'
+import { newRow, writePixel } from './move'
 import { Sampler } from './sampler'
 
 /** A line through two different places, sheet px. What lies to its left as one walks from a to b (y down: above a line to the right) is mirrored to the other side. */
@@ -30,16 +29,16 @@ export function reflectionIn({ ax, ay, bx, by }: MirrorLine): Projective {
  * The layer with what lies on one side of the line mirrored onto the other, in the place of what was
  * there; inside the selection if there is one.
  */
-export function mirroredHalf(sheet: Sheet, layer: Layer, line: MirrorLine, selection?: Selection): Layer {
+export function mirroredHalf(kernels: Kernels, sheet: Sheet, layer: Layer, line: MirrorLine, selection?: Selection): Layer {
   const other = otherSide(sheet, line)
   const onto = selection ? combined(other, selection, 'keep') : other
   const source = paintBox(sheet, layer)
   const tiles = new Map(layer.tiles)
   if (!source) return layer
-  const sampler = new Sampler(pictureOf(sheet, layer, source))
+  const sampler = new Sampler(kernels, pictureOf(sheet, layer, source))
   const mapping = projectiveMapping(reflectionIn(line), source, sheetRect(sheet))
   const field = newField()
-  const read = new Float64Array(4)
+  const row = newRow()
   for (const { number, part } of tilesUnder(sheet, sheetRect(sheet))) {
     const share = onto.get(number)
     if (!share) continue
@@ -48,26 +47,23 @@ export function mirroredHalf(sheet: Sheet, layer: Layer, line: MirrorLine, selec
     const under = tiles.get(number)
     if (!isAny && !under) continue
     const out = under ? under.slice() : new Uint8Array(TILE_BYTES)
-    blendPart({ x0: part.x0 - x, y0: part.y0 - y, x1: part.x1 - x, y1: part.y1 - y }, (i, at) => {
-      const t = share[i]! / 255
-      if (t === 0) return
-      read.fill(0)
-      const f = Math.floor(i / TILE) * FIELD_SIDE + (i % TILE)
-      if (!isNaN(field.u[f]!)) sampler.read(field, f, read)
-      const alpha = out[at + 3]!
-      const keep = ((1 - t) * alpha) / 255
-      writePixel(out, at, read[0]! * t + out[at]! * keep, read[1]! * t + out[at + 1]! * keep, read[2]! * t + out[at + 2]! * keep, read[3]! * t + keep * 255)
-    })
+    for (let py = part.y0 - y; py < part.y1 - y; py++) {
+      const from = part.x0 - x
+      const count = part.x1 - part.x0
+      sampler.readRow(field, py * FIELD_SIDE + from, count, row)
+      for (let k = 0; k < count; k++) {
+        const i = py * TILE + from + k
+        const t = share[i]! / 255
+        if (t === 0) continue
+        const at = 4 * i
+        const keep = ((1 - t) * out[at + 3]!) / 255
+        writePixel(out, at, row[4 * k]! * t + out[at]! * keep, row[4 * k + 1]! * t + out[at + 1]! * keep, row[4 * k + 2]! * t + out[at + 2]! * keep, row[4 * k + 3]! * t + keep * 255)
+      }
+    }
     if (isClearTile(out)) tiles.delete(number)
     else tiles.set(number, out)
   }
   return { ...layer, tiles }
-}
-
-function blendPart(part: Rect, each: (i: number, at: number) => void): void {
-  for (let y = part.y0; y < part.y1; y++) {
-    for (let x = part.x0; x < part.x1; x++) each(y * TILE + x, 4 * (y * TILE + x))
-  }
 }
 
 /** The side of the sheet that is mirrored onto: to the right as one walks from a to b. */

@@ -1,12 +1,12 @@
 import { intersectRect, isEmptyRect, type Rect } from '../base'
-import { isClearTile, TILE, TILE_BYTES, type Tile } from '../kernels'
+import { isClearTile, TILE, TILE_BYTES, type Kernels, type Tile } from '../kernels'
 import { sheetRect, tileOrigin, tilesUnder, type Layer, type Selection, type Sheet } from '../layers'
 import { readSelection, selectionBox } from '../select'
 import { FIELD_SIDE, mappingOf, newField, type Field, type Mapping } from './field'
 import { pictureOf, pictureOfValues, thinned, type Picture } from './picture'
 import type { Destination } from './places'
 import { Previewer, type Preview, type Shown } from './preview'
-import { Sampler, type Read } from './sampler'
+import { Sampler } from './sampler'
 
 /** A part of a layer that was taken hold of: it is read once, however often its destination changes. */
 export class Lifted {
@@ -21,10 +21,10 @@ export class Lifted {
    * @param leaves whether what is lifted stays where it was as well
    */
   constructor(
-    private readonly sheet: Sheet, readonly layer: Layer, readonly box: Rect,
+    kernels: Kernels, private readonly sheet: Sheet, readonly layer: Layer, readonly box: Rect,
     private readonly selection: Selection | undefined, private readonly leaves: boolean,
   ) {
-    this.sampler = new Sampler(pictureOf(sheet, layer, intersectRect(box, sheetRect(sheet)), selection))
+    this.sampler = new Sampler(kernels, pictureOf(sheet, layer, intersectRect(box, sheetRect(sheet)), selection))
   }
 
   /** What is shown of the part while it is in hand. */
@@ -49,13 +49,13 @@ export class Lifted {
   laid(to: Destination): Layer {
     const mapping = mappingOf(this.box, to)
     const tiles = new Map(this.rest.tiles)
-    const read = new Float64Array(4)
+    const row = newRow()
     for (const { number, part } of tilesUnder(this.sheet, mapping.box)) {
       const { x, y } = tileOrigin(this.sheet, number)
       if (!mapping.fill(this.field, x, y)) continue
       const under = tiles.get(number)
       const out = under ? under.slice() : new Uint8Array(TILE_BYTES)
-      overField(this.sampler, this.field, x, y, part, out, read)
+      overField(this.sampler, this.field, x, y, part, out, row)
       put(tiles, number, out)
     }
     return { ...this.layer, tiles }
@@ -80,17 +80,17 @@ export class Lifted {
 }
 
 /** A selection moved as paint is. */
-export function movedSelection(sheet: Sheet, selection: Selection, box: Rect, to: Destination): Selection {
+export function movedSelection(kernels: Kernels, sheet: Sheet, selection: Selection, box: Rect, to: Destination): Selection {
   const held = intersectRect(selectionBox(sheet, selection), box)
   if (isEmptyRect(held)) return new Map()
   const picture = pictureOfValues(held, readSelection(sheet, selection, held))
-  return fieldSelection(sheet, picture, mappingOf(box, to))
+  return fieldSelection(kernels, sheet, picture, mappingOf(box, to))
 }
 
-function fieldSelection(sheet: Sheet, picture: Picture, mapping: Mapping): Selection {
-  const sampler = new Sampler(picture)
+function fieldSelection(kernels: Kernels, sheet: Sheet, picture: Picture, mapping: Mapping): Selection {
+  const sampler = new Sampler(kernels, picture)
   const field = newField()
-  const read = new Float64Array(4)
+  const row = newRow()
   const tiles = new Map<number, Uint8Array>()
   for (const { number, part } of tilesUnder(sheet, mapping.box)) {
     const { x, y } = tileOrigin(sheet, number)
@@ -98,13 +98,11 @@ function fieldSelection(sheet: Sheet, picture: Picture, mapping: Mapping): Selec
     const tile = new Uint8Array(TILE * TILE)
     let isAny = false
     for (let py = part.y0 - y; py < part.y1 - y; py++) {
-      for (let px = part.x0 - x; px < part.x1 - x; px++) {
-        const i = py * FIELD_SIDE + px
-        if (isNaN(field.u[i]!)) continue
-        sampler.read(field, i, read)
-        const value = Math.floor(read[3]! + 0.5)
+      sampler.readRow(field, py * FIELD_SIDE + part.x0 - x, part.x1 - part.x0, row)
+      for (let k = 0; k < part.x1 - part.x0; k++) {
+        const value = Math.floor(row[4 * k + 3]! + 0.5)
         if (value) isAny = true
-        tile[py * TILE + px] = value
+        tile[py * TILE + part.x0 - x + k] = value
       }
     }
     if (isAny) tiles.set(number, tile)
@@ -113,26 +111,40 @@ function fieldSelection(sheet: Sheet, picture: Picture, mapping: Mapping): Selec
 }
 
 /** Lays what the field shows over the tile's px inside `part`: source-over, rounded once. */
-export function overField(sampler: Sampler, field: Field, x: number, y: number, part: Rect, out: Tile, read: Read): void {
+export function overField(sampler: Sampler, field: Field, x: number, y: number, part: Rect, out: Tile, row: Float32Array): void {
+  const count = part.x1 - part.x0
   for (let py = part.y0 - y; py < part.y1 - y; py++) {
-    for (let px = part.x0 - x; px < part.x1 - x; px++) {
-      const i = py * FIELD_SIDE + px
-      if (isNaN(field.u[i]!)) continue
-      sampler.read(field, i, read)
-      const alpha = read[3]!
+    sampler.readRow(field, py * FIELD_SIDE + part.x0 - x, count, row)
+    let at = 4 * (py * TILE + part.x0 - x)
+    for (let k = 0; k < count; k++, at += 4) {
+      const alpha = row[4 * k + 3]!
       if (alpha <= 0) continue
-      const at = 4 * (py * TILE + px)
       const keep = (out[at + 3]! * (255 - alpha)) / 255
-      writePixel(out, at, read[0]! + (out[at]! * keep) / 255, read[1]! + (out[at + 1]! * keep) / 255, read[2]! + (out[at + 2]! * keep) / 255, alpha + keep)
+      writePixel(out, at, row[4 * k]! + (out[at]! * keep) / 255, row[4 * k + 1]! + (out[at + 1]! * keep) / 255, row[4 * k + 2]! + (out[at + 2]! * keep) / 255, alpha + keep)
     }
   }
 }
+
+/** Room for a row of readings. */
+export function newRow(): Float32Array {
+  return new Float32Array(4 * TILE)
+}
+
+/** So near to opaque counts as opaque: colour times alpha is colour then. */
+const FULL_ALPHA = 254.9995
 
 /** Writes a px from colour times alpha and alpha, 0 … 255, rounded. */
 export function writePixel(out: Tile, at: number, r: number, g: number, b: number, a: number): void {
   const alpha = Math.floor(a + 0.5)
   if (alpha <= 0) {
     out[at] = out[at + 1] = out[at + 2] = out[at + 3] = 0
+    return
+  }
+  if (a >= FULL_ALPHA) {
+    out[at] = r + 0.5
+    out[at + 1] = g + 0.5
+    out[at + 2] = b + 0.5
+    out[at + 3] = 255
     return
   }
   const per = 255 / a

@@ -3,11 +3,12 @@ import { Matrix, solve } from 'ml-matrix'
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { seededRandom } from '../base'
-import { TILE, TILE_BYTES } from '../kernels'
+import { loadKernels, TILE, TILE_BYTES } from '../kernels'
 import type { Layer, Sheet } from '../layers'
 import { insideOutline, readSelection } from '../select'
 import { Bending, cornersOf, destinationTrouble, Lifted, mapped, mirroredHalf, movedSelection, paintBox, projectiveTo, scaledLayer, straightNet, type Destination } from './index'
 
+const kernels = loadKernels()
 const SIDE = 400
 const sheet: Sheet = { width: SIDE, height: SIDE, paper: [255, 255, 255] }
 type Of = (x: number, y: number) => readonly [number, number, number, number]
@@ -55,7 +56,7 @@ const SPECKS: Of = (x, y) => (x > 40 && x < 200 && y > 50 && y < 180 && (x * 7 +
 const hills = layerOf(HILLS)
 const specks = layerOf(SPECKS)
 const box = { x0: 40, y0: 50, x1: 201, y1: 181 }
-const lift = (layer: Layer, from = box, leaves = false) => new Lifted(sheet, layer, from, undefined, leaves)
+const lift = (layer: Layer, from = box, leaves = false) => new Lifted(kernels, sheet, layer, from, undefined, leaves)
 const corners = (...points: number[]): Destination => ({ kind: 'corners', points })
 
 describe('what is moved by whole px stays the same to the last bit', () => {
@@ -146,7 +147,7 @@ describe('readings between px agree with others', () => {
   it.each([0.5, 0.31, 0.12])('with sharp (Lanczos 3) at %f of the size', async (scale) => {
     const size = Math.round(SIDE * scale)
     const small: Sheet = { ...sheet, width: size, height: size }
-    const ours = flat(scaledLayer(sheet, small, hills), small)
+    const ours = flat(scaledLayer(kernels, sheet, small, hills), small)
     const theirs = await sharp(Buffer.from(flat(hills)), { raw: { width: SIDE, height: SIDE, channels: 4 } }).resize(size, size, { kernel: 'lanczos3' }).raw().toBuffer()
     expect(compare(ours, theirs).mean).toBeLessThan(3)
   })
@@ -155,7 +156,7 @@ describe('readings between px agree with others', () => {
     const parabola = (x: number) => 20 + ((x - 200) * (x - 200)) / 200
     const bowl = layerOf((x) => [Math.round(parabola(x + 0.5)), 0, 0, 255])
     const big: Sheet = { ...sheet, width: 1000, height: 1000 }
-    const pixels = flat(scaledLayer(sheet, big, bowl), big)
+    const pixels = flat(scaledLayer(kernels, sheet, big, bowl), big)
     for (let x = 20; x < 980; x += 11) expect(Math.abs(at(pixels, x, 500, 1000)[0]! - parabola((x + 0.5) / 2.5))).toBeLessThanOrEqual(1.1)
   })
 
@@ -235,19 +236,19 @@ describe('with a selection', () => {
 
   it('only what is selected goes, and half-selected px are shared out', () => {
     const solid = layerOf((x, y) => (x >= 50 && x < 200 && y >= 50 && y < 200 ? [10, 200, 30, 255] : [0, 0, 0, 0]))
-    const moved = flat(new Lifted(sheet, solid, { x0: 100, y0: 100, x1: 160, y1: 150 }, selection, false).laid(corners(300, 100, 360, 100, 360, 150, 300, 150)))
+    const moved = flat(new Lifted(kernels, sheet, solid, { x0: 100, y0: 100, x1: 160, y1: 150 }, selection, false).laid(corners(300, 100, 360, 100, 360, 150, 300, 150)))
     expect([at(moved, 99, 120)[3], at(moved, 100, 120)[3], at(moved, 130, 120)[3], at(moved, 300, 120)[3], at(moved, 330, 120)[3]]).toEqual([255, 127, 0, 128, 255])
   })
 
   it('the selection goes along', () => {
-    const moved = movedSelection(sheet, selection, { x0: 100, y0: 100, x1: 160, y1: 150 }, corners(300, 120, 360, 120, 360, 170, 300, 170))
+    const moved = movedSelection(kernels, sheet, selection, { x0: 100, y0: 100, x1: 160, y1: 150 }, corners(300, 120, 360, 120, 360, 170, 300, 170))
     expect(readSelection(sheet, moved, { x0: 300, y0: 120, x1: 360, y1: 170 })).toEqual(readSelection(sheet, selection, { x0: 100, y0: 100, x1: 160, y1: 150 }))
   })
 })
 
 describe('one half mirrored onto the other', () => {
   it('is its mirror image to the last bit on a line between px', () => {
-    const mirrored = flat(mirroredHalf(sheet, specks, { ax: 150, ay: 400, bx: 150, by: 0 }))
+    const mirrored = flat(mirroredHalf(kernels, sheet, specks, { ax: 150, ay: 400, bx: 150, by: 0 }))
     const before = flat(specks)
     // Walking up, what lies left of the line goes to its right.
     for (let y = 40; y < 200; y += 7) {
@@ -260,7 +261,7 @@ describe('one half mirrored onto the other', () => {
 
   it('is even on a slanting line, without a seam', () => {
     const solid = layerOf((x, y) => (Math.hypot(x - 200, y - 200) < 90 ? [40, 60, 90, 255] : [0, 0, 0, 0]))
-    const mirrored = flat(mirroredHalf(sheet, solid, { ax: 0, ay: 0, bx: 400, by: 400 }))
+    const mirrored = flat(mirroredHalf(kernels, sheet, solid, { ax: 0, ay: 0, bx: 400, by: 400 }))
     for (let i = 150; i < 250; i++) expect(at(mirrored, i, i)[3]).toBeGreaterThanOrEqual(254)
     const worst = Math.max(...Array.from({ length: 400 }, (_, i) => Math.abs(at(mirrored, i, 120)[3]! - at(mirrored, 120, i)[3]!)))
     expect(worst).toBeLessThanOrEqual(2)
@@ -281,7 +282,7 @@ describe('paint under the hand', () => {
     return { area: m / 255, x: x / m, y: y / m }
   }
   const bent = (how: 'push' | 'swell' | 'pinch', samples: number[], selection?: ReturnType<typeof insideOutline>) => {
-    const bending = new Bending(sheet, dot, { how, size: 120, strength: 100 }, selection)
+    const bending = new Bending(kernels, sheet, dot, { how, size: 120, strength: 100 }, selection)
     bending.extend(samples)
     return bending
   }
@@ -320,7 +321,7 @@ describe('paint under the hand', () => {
   })
 
   it('of an empty layer is nothing', () => {
-    const bending = new Bending(sheet, { ...dot, tiles: new Map() }, { how: 'push', size: 60, strength: 100 })
+    const bending = new Bending(kernels, sheet, { ...dot, tiles: new Map() }, { how: 'push', size: 60, strength: 100 })
     bending.extend(stroke([[10, 10], [90, 90]]))
     expect(bending.lay().tiles.size).toBe(0)
   })

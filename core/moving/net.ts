@@ -9,6 +9,8 @@ const FACET = 10
 const MOST_FACETS = 96
 /** The surface goes on so far beyond the box, px of the source, so that its edge is smoothed as well. */
 const BEYOND = 2
+/** So far outside a triangle, as a share of it, still counts as on its border: none may fall between two by a rounding. */
+const HAIR = 1e-9
 
 /** A triangle of the surface: x, y where it lies and u, v where it comes from (sheet px), three times. */
 export interface Facets {
@@ -121,4 +123,59 @@ function onSurface(knots: Float64Array, width: number, u: Weights, v: Weights): 
     sum += v.w[j]! * (u.w[0] * knots[row]! + u.w[1] * knots[row + 1]! + u.w[2] * knots[row + 2]! + u.w[3] * knots[row + 3]!)
   }
   return sum
+}
+
+/**
+ * Where each px of `box` comes from: u and v are filled in row by row where a facet covers the px's middle,
+ * and are NaN elsewhere. Where the surface folds over, what comes later lies on top. Answers whether
+ * there is anything.
+ */
+export function fillFacets({ count, values }: Facets, u: Float64Array, v: Float64Array, box: Rect): boolean {
+  const size = (box.x1 - box.x0) * (box.y1 - box.y0)
+  u.fill(NaN, 0, size)
+  let isAny = false
+  for (let i = 0; i < count; i++) if (fillTriangle(values, i * 12, u, v, box)) isAny = true
+  return isAny
+}
+
+/** Shares of the corners, and so u and v, grow evenly along a row: found for its first px, then added up by steps. */
+function fillTriangle(t: Float64Array, at: number, u: Float64Array, v: Float64Array, { x0: left, y0: top, x1: right, y1: bottom }: Rect): boolean {
+  const ax = t[at]! - left - 0.5
+  const ay = t[at + 1]! - top - 0.5
+  const bx = t[at + 4]! - left - 0.5
+  const by = t[at + 5]! - top - 0.5
+  const cx = t[at + 8]! - left - 0.5
+  const cy = t[at + 9]! - top - 0.5
+  const y0 = Math.max(Math.ceil(Math.min(ay, by, cy)), 0)
+  const y1 = Math.min(Math.floor(Math.max(ay, by, cy)), bottom - top - 1)
+  if (y1 < y0) return false
+  const x0 = Math.max(Math.ceil(Math.min(ax, bx, cx)), 0)
+  const x1 = Math.min(Math.floor(Math.max(ax, bx, cx)), right - left - 1)
+  if (x1 < x0) return false
+  const twice = (bx - ax) * (cy - ay) - (cx - ax) * (by - ay)
+  if (twice === 0) return false
+  const ua = t[at + 2]!
+  const va = t[at + 3]!
+  const ub = t[at + 6]! - ua
+  const vb = t[at + 7]! - va
+  const uc = t[at + 10]! - ua
+  const vc = t[at + 11]! - va
+  const perB = (cy - ay) / twice
+  const perC = (ay - by) / twice
+  const width = right - left
+  let isAny = false
+  for (let y = y0; y <= y1; y++) {
+    const firstB = ((cx - x0) * (ay - y) - (ax - x0) * (cy - y)) / twice
+    const firstC = ((ax - x0) * (by - y) - (bx - x0) * (ay - y)) / twice
+    for (let x = x0; x <= x1; x++) {
+      const wb = firstB + (x - x0) * perB
+      const wc = firstC + (x - x0) * perC
+      if (wb < -HAIR || wc < -HAIR || wb + wc > 1 + HAIR) continue
+      const i = y * width + x
+      u[i] = ua + wb * ub + wc * uc
+      v[i] = va + wb * vb + wc * vc
+      isAny = true
+    }
+  }
+  return isAny
 }

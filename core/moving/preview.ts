@@ -1,5 +1,5 @@
 import { intersectRect, isEmptyRect, type Rect } from '../base'
-import { facetsOf } from './net'
+import { facetsOf, fillFacets } from './net'
 import { inverseOf, projectiveTo, times, type Destination, type Projective } from './places'
 import type { Sampler } from './sampler'
 
@@ -17,8 +17,8 @@ const NOWHERE = NaN
  * picture that is nearest in size. Quick rather than exact; what is settled is read by Sampler.
  */
 export class Previewer {
-  private u = new Float32Array(0)
-  private v = new Float32Array(0)
+  private u = new Float64Array(0)
+  private v = new Float64Array(0)
 
   constructor(private readonly sampler: Sampler) {}
 
@@ -28,8 +28,8 @@ export class Previewer {
     if (isEmptyRect(at)) return null
     const size = (at.x1 - at.x0) * (at.y1 - at.y0)
     if (this.u.length < size) {
-      this.u = new Float32Array(size)
-      this.v = new Float32Array(size)
+      this.u = new Float64Array(size)
+      this.v = new Float64Array(size)
     }
     if (to.kind === 'corners') this.fillCorners(box, to.points, shown, at)
     else this.fillNet(box, to, shown, at)
@@ -72,32 +72,8 @@ export class Previewer {
   }
 
   private fillNet(box: Rect, net: Extract<Destination, { kind: 'net' }>, { x, y, scale }: Shown, at: Rect): void {
-    this.u.fill(NOWHERE)
     const onScreen = { ...net, points: net.points.map((value, i) => value * scale + (i % 2 ? y : x)) }
-    const { count, values } = facetsOf(box, onScreen)
-    for (let i = 0; i < count; i++) this.fillTriangle(values, i * 12, at)
-  }
-
-  private fillTriangle(t: Float64Array, i: number, at: Rect): void {
-    const [ax, ay, bx, by, cx, cy] = [t[i]! - 0.5, t[i + 1]! - 0.5, t[i + 4]! - 0.5, t[i + 5]! - 0.5, t[i + 8]! - 0.5, t[i + 9]! - 0.5]
-    const twice = (bx - ax) * (cy - ay) - (cx - ax) * (by - ay)
-    if (twice === 0) return
-    const x0 = Math.max(Math.ceil(Math.min(ax, bx, cx)), at.x0)
-    const x1 = Math.min(Math.floor(Math.max(ax, bx, cx)), at.x1 - 1)
-    const y0 = Math.max(Math.ceil(Math.min(ay, by, cy)), at.y0)
-    const y1 = Math.min(Math.floor(Math.max(ay, by, cy)), at.y1 - 1)
-    const width = at.x1 - at.x0
-    for (let y = y0; y <= y1; y++) {
-      for (let x = x0; x <= x1; x++) {
-        const wa = ((bx - x) * (cy - y) - (cx - x) * (by - y)) / twice
-        const wb = ((cx - x) * (ay - y) - (ax - x) * (cy - y)) / twice
-        const wc = 1 - wa - wb
-        if (wa < -1e-6 || wb < -1e-6 || wc < -1e-6) continue
-        const to = (y - at.y0) * width + x - at.x0
-        this.u[to] = wa * t[i + 2]! + wb * t[i + 6]! + wc * t[i + 10]!
-        this.v[to] = wa * t[i + 3]! + wb * t[i + 7]! + wc * t[i + 11]!
-      }
-    }
+    fillFacets(facetsOf(box, onScreen), this.u, this.v, at)
   }
 
   /** Px of the source for one of the screen, about: by the areas. */

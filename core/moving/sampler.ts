@@ -1,20 +1,12 @@
+import { READ_PLACES, type Kernels, type Pixels } from '../kernels'
 import { FIELD_SIDE, type Field } from './field'
 import { RIM, type Picture } from './picture'
 
 /** Squeezed by less than this, a px is read once, px of the source for one of the sheet. */
 const ONCE_UP_TO = 1.2
+const ONCE_SQUARED = ONCE_UP_TO * ONCE_UP_TO
 /** Readings along one side of a px at most. */
 const MOST_READINGS = 8
-
-/** A picture at one size. */
-export interface Level {
-  readonly width: number
-  readonly height: number
-  readonly pixels: Uint8Array
-}
-
-/** A px as it was read: colour times alpha, and alpha, 0 … 255, not rounded. */
-export type Read = Float64Array
 
 /**
  * Reads a picture at any place and squeeze: Catmull–Rom interpolation (Catmull & Rom 1974; Keys 1981,
@@ -22,59 +14,105 @@ export type Read = Float64Array
  * 1983, "Pyramidal parametrics") where the source is squeezed, so that nothing is left out.
  */
 export class Sampler {
-  private readonly levels: Level[]
+  private readonly levels: Pixels[]
+  private readonly xs = new Float64Array(FIELD_SIDE)
+  private readonly ys = new Float64Array(FIELD_SIDE)
+  /** Readings that wait to be done together: of one level, several to a px. */
+  private readonly waiting = {
+    count: 0, level: 0, xs: new Float64Array(READ_PLACES), ys: new Float64Array(READ_PLACES), read: new Float32Array(4 * READ_PLACES),
+    /** For each px that waits: where it is read into, and how many readings it has. */
+    px: [] as number[],
+  }
 
-  constructor(private readonly picture: Picture) {
+  constructor(private readonly kernels: Kernels, private readonly picture: Picture) {
     this.levels = [picture]
   }
 
-  /** Reads what the field's px `i` shows into `out`. Its place must not be NaN. */
-  read({ u, v }: Field, i: number, out: Read): void {
-    const right = isNaN(u[i + 1]!) ? i - 1 : i + 1
-    const below = i + FIELD_SIDE >= u.length || isNaN(u[i + FIELD_SIDE]!) ? i - FIELD_SIDE : i + FIELD_SIDE
-    const ux = stepOf(u, i, right)
-    const vx = stepOf(v, i, right)
-    const uy = stepOf(u, i, below)
-    const vy = stepOf(v, i, below)
+  /**
+   * Reads what `count` px of the field show, from px `from` on in one of its rows, into `out`: four
+   * numbers each, colour times alpha and alpha, 0 … 255, not rounded. Where nothing comes all are 0.
+   */
+  readRow({ u, v }: Field, from: number, count: number, out: Float32Array): void {
+    const { xs, ys } = this
+    const { left, top } = this.origin
+    for (let k = 0; k < count; k++) {
+      const i = from + k
+      xs[k] = u[i]! - left
+      ys[k] = v[i]! - top
+    }
+    this.kernels.readPicture(this.picture, xs, ys, count, out)
+    for (let k = 0; k < count; k++) {
+      const i = from + k
+      if (isNaN(u[i]!)) continue
+      const right = isNaN(u[i + 1]!) ? i - 1 : i + 1
+      const below = isNaN(u[i + FIELD_SIDE]!) ? i - FIELD_SIDE : i + FIELD_SIDE
+      const ux = stepOf(u, i, right)
+      const vx = stepOf(v, i, right)
+      const uy = stepOf(u, i, below)
+      const vy = stepOf(v, i, below)
+      if (ux * ux + vx * vx <= ONCE_SQUARED && uy * uy + vy * vy <= ONCE_SQUARED) continue
+      this.wait(xs[k]!, ys[k]!, ux, vx, uy, vy, 4 * k, out)
+    }
+    this.readWaiting(out)
+  }
+
+  /** Puts by the readings over what a px covers, whose mean it gets: the steps to the next px say how much that is. */
+  private wait(x: number, y: number, ux: number, vx: number, uy: number, vy: number, to: number, out: Float32Array): void {
     const across = Math.sqrt(ux * ux + vx * vx)
     const down = Math.sqrt(uy * uy + vy * vy)
-    const { box } = this.picture
-    const x = u[i]! - box.x0 + RIM
-    const y = v[i]! - box.y0 + RIM
-    if (across <= ONCE_UP_TO && down <= ONCE_UP_TO) return cubic(this.picture, x, y, out)
     let level = 0
     let size = 1
     while (Math.min(across, down) >= 2 * size) {
       size *= 2
       level++
     }
-    const { picture, scale } = this.level(level)
+    const { scale } = this.level(level)
     const columns = readings(across / scale)
     const rows = readings(down / scale)
-    let r = 0
-    let g = 0
-    let b = 0
-    let a = 0
+    const { waiting } = this
+    if (waiting.level !== level || waiting.count + columns * rows > READ_PLACES) this.readWaiting(out)
+    waiting.level = level
     for (let j = 0; j < rows; j++) {
+      const q = (j + 0.5) / rows - 0.5
       for (let k = 0; k < columns; k++) {
         const p = (k + 0.5) / columns - 0.5
-        const q = (j + 0.5) / rows - 0.5
-        cubic(picture, (x + p * ux + q * uy) / scale, (y + p * vx + q * vy) / scale, out)
-        r += out[0]!
-        g += out[1]!
-        b += out[2]!
-        a += out[3]!
+        waiting.xs[waiting.count] = (x + p * ux + q * uy) / scale
+        waiting.ys[waiting.count++] = (y + p * vx + q * vy) / scale
       }
     }
-    const n = columns * rows
-    out[0] = r / n
-    out[1] = g / n
-    out[2] = b / n
-    out[3] = a / n
+    waiting.px.push(to, columns * rows)
+  }
+
+  private readWaiting(out: Float32Array): void {
+    const { waiting } = this
+    const { count, level, xs, ys, read, px } = waiting
+    if (count === 0) return
+    this.kernels.readPicture(this.level(level).picture, xs, ys, count, read)
+    let at = 0
+    for (let i = 0; i < px.length; i += 2) {
+      const to = px[i]!
+      const n = px[i + 1]!
+      let r = 0
+      let g = 0
+      let b = 0
+      let a = 0
+      for (const end = at + 4 * n; at < end; at += 4) {
+        r += read[at]!
+        g += read[at + 1]!
+        b += read[at + 2]!
+        a += read[at + 3]!
+      }
+      out[to] = r / n
+      out[to + 1] = g / n
+      out[to + 2] = b / n
+      out[to + 3] = a / n
+    }
+    waiting.count = 0
+    px.length = 0
   }
 
   /** The picture nearest in size to one that is squeezed by so much. */
-  nearest(squeeze: number): { level: Level, scale: number } {
+  nearest(squeeze: number): { level: Pixels, scale: number } {
     let level = 0
     let size = 1
     while (squeeze >= 1.5 * size) {
@@ -91,7 +129,7 @@ export class Sampler {
   }
 
   /** The picture at 1 ÷ 2^level, or the smallest there is. */
-  private level(level: number): { picture: Level, scale: number } {
+  private level(level: number): { picture: Pixels, scale: number } {
     while (this.levels.length <= level) {
       const last = this.levels[this.levels.length - 1]!
       if (last.width <= 8 || last.height <= 8) break
@@ -115,48 +153,8 @@ function readings(squeeze: number): number {
   return squeeze <= ONCE_UP_TO ? 1 : Math.min(Math.ceil(squeeze), MOST_READINGS)
 }
 
-/** Catmull–Rom at (x, y), the middle of the first px at (0.5, 0.5). Beyond the picture all is clear. */
-function cubic({ width, height, pixels }: Level, x: number, y: number, out: Read): void {
-  const ix = Math.floor(x - 0.5)
-  const iy = Math.floor(y - 0.5)
-  const tx = x - 0.5 - ix
-  const ty = y - 0.5 - iy
-  const wx0 = ((2 - tx) * tx - 1) * tx * 0.5
-  const wx1 = ((3 * tx - 5) * tx * tx + 2) * 0.5
-  const wx2 = ((4 - 3 * tx) * tx + 1) * tx * 0.5
-  const wx3 = (tx - 1) * tx * tx * 0.5
-  const isInner = ix >= 1 && iy >= 1 && ix + 2 < width && iy + 2 < height
-  let r = 0
-  let g = 0
-  let b = 0
-  let a = 0
-  for (let j = -1; j <= 2; j++) {
-    const wy = j === -1 ? ((2 - ty) * ty - 1) * ty * 0.5 : j === 0 ? ((3 * ty - 5) * ty * ty + 2) * 0.5 : j === 1 ? ((4 - 3 * ty) * ty + 1) * ty * 0.5 : (ty - 1) * ty * ty * 0.5
-    if (wy === 0 || (!isInner && (iy + j < 0 || iy + j >= height))) continue
-    const row = (iy + j) * width + ix
-    for (let k = -1; k <= 2; k++) {
-      if (!isInner && (ix + k < 0 || ix + k >= width)) continue
-      const at = 4 * (row + k)
-      const alpha = pixels[at + 3]!
-      if (alpha === 0) continue
-      const w = wy * (k === -1 ? wx0 : k === 0 ? wx1 : k === 1 ? wx2 : wx3) * alpha
-      r += w * pixels[at]!
-      g += w * pixels[at + 1]!
-      b += w * pixels[at + 2]!
-      a += w
-    }
-  }
-  // The curve overshoots at hard edges: what is more than full or less than nothing is cut.
-  a = Math.min(Math.max(a, 0), 255)
-  const most = a
-  out[0] = Math.min(Math.max(r / 255, 0), most)
-  out[1] = Math.min(Math.max(g / 255, 0), most)
-  out[2] = Math.min(Math.max(b / 255, 0), most)
-  out[3] = a
-}
-
 /** Half the size, each px the mean of four, weighed by alpha. */
-function halved({ width, height, pixels }: Level): Level {
+function halved({ width, height, pixels }: Pixels): Pixels {
   const w = Math.ceil(width / 2)
   const h = Math.ceil(height / 2)
   const out = new Uint8Array(w * h * 4)

@@ -1,24 +1,24 @@
-import { isClearTile, TILE_BYTES, type Tile } from '../kernels'
+import { isClearTile, TILE_BYTES, type Kernels, type Tile } from '../kernels'
 import { sheetRect, tileOrigin, tilesUnder, type Layer, type Sheet } from '../layers'
 import { newField, projectiveMapping } from './field'
-import { overField } from './move'
+import { newRow, overField } from './move'
 import { paintBox, pictureOf } from './picture'
 import { Sampler } from './sampler'
 
 /** A layer of a sheet that is scaled to another size. */
-export function scaledLayer(before: Sheet, after: Sheet, layer: Layer): Layer {
+export function scaledLayer(kernels: Kernels, before: Sheet, after: Sheet, layer: Layer): Layer {
   const tiles = new Map<number, Tile>()
   const source = paintBox(before, layer)
   if (!source) return { ...layer, tiles }
-  const sampler = new Sampler(pictureOf(before, layer, source))
+  const sampler = new Sampler(kernels, pictureOf(before, layer, source))
   const mapping = projectiveMapping([before.width / after.width, 0, 0, 0, before.height / after.height, 0, 0, 0, 1], source, sheetRect(after))
   const field = newField()
-  const read = new Float64Array(4)
+  const row = newRow()
   for (const { number, part } of tilesUnder(after, sheetRect(after))) {
     const { x, y } = tileOrigin(after, number)
     if (!mapping.fill(field, x, y)) continue
     const tile = new Uint8Array(TILE_BYTES)
-    overField(sampler, field, x, y, part, tile, read)
+    overField(sampler, field, x, y, part, tile, row)
     if (!isClearTile(tile)) tiles.set(number, tile)
   }
   return { ...layer, tiles }

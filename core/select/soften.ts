@@ -25,26 +25,38 @@ export function softened(sheet: Sheet, selection: Selection, radius: number): Se
   return writeSelection(sheet, box, values)
 }
 
+/** Means of 2 × reach + 1 values along each row, its ends going on for ever. */
 function blurRows(from: Uint8Array, width: number, height: number, reach: number): Uint8Array {
   const out = new Uint8Array(from.length)
-  for (let y = 0; y < height; y++) blurLine(from, out, y * width, 1, width, reach)
+  const length = 2 * reach + 1
+  for (let y = 0; y < height; y++) {
+    const start = y * width
+    const end = start + width - 1
+    let sum = from[start]! * (reach + 1)
+    for (let i = 1; i <= reach; i++) sum += from[Math.min(start + i, end)]!
+    for (let i = start; i <= end; i++) {
+      out[i] = Math.floor(sum / length + 0.5)
+      sum += from[Math.min(i + reach + 1, end)]! - from[Math.max(i - reach, start)]!
+    }
+  }
   return out
 }
 
+/** The same along each column; row by row, as the memory lies. */
 function blurColumns(from: Uint8Array, width: number, height: number, reach: number): Uint8Array {
   const out = new Uint8Array(from.length)
-  for (let x = 0; x < width; x++) blurLine(from, out, x, width, height, reach)
-  return out
-}
-
-/** Mean of 2 × reach + 1 values along a line, its ends going on for ever. */
-function blurLine(from: Uint8Array, out: Uint8Array, start: number, step: number, count: number, reach: number): void {
-  const at = (i: number) => from[start + Math.min(Math.max(i, 0), count - 1) * step]!
   const length = 2 * reach + 1
-  let sum = 0
-  for (let i = -reach; i <= reach; i++) sum += at(i)
-  for (let i = 0; i < count; i++) {
-    out[start + i * step] = Math.floor(sum / length + 0.5)
-    sum += at(i + reach + 1) - at(i - reach)
+  const sums = new Int32Array(width)
+  const row = (y: number) => Math.min(Math.max(y, 0), height - 1) * width
+  for (let y = -reach; y <= reach; y++) for (let x = 0, i = row(y); x < width; x++, i++) sums[x]! += from[i]!
+  for (let y = 0; y < height; y++) {
+    let comes = row(y + reach + 1)
+    let goes = row(y - reach)
+    let to = y * width
+    for (let x = 0; x < width; x++) {
+      out[to++] = Math.floor(sums[x]! / length + 0.5)
+      sums[x]! += from[comes++]! - from[goes++]!
+    }
   }
+  return out
 }

@@ -38,16 +38,16 @@ async function open(): Promise<void> {
 
 <template>
   <v-dialog v-model="isOpen" max-width="660">
-    <form class="card dialog" @submit.prevent="open">
+    <div class="card dialog">
       <h2>A sheet of your own</h2>
-      <label class="title">Its name <input v-model="title" maxlength="80" placeholder="A sheet of my own"></label>
+      <label class="title">Its name <input v-model="title" maxlength="80" placeholder="A sheet of my own" @keydown.enter="canOpen && open()"></label>
       <section aria-label="Size"><h3>Size</h3><SizeFields v-model:width="width" v-model:height="height" v-model:per-inch="perInch" /></section>
       <section aria-label="Paper"><h3>Paper</h3><PaperFields v-model:colour="colour" v-model:texture="texture" /></section>
       <div class="row">
-        <v-btn type="submit" color="primary" :disabled="!canOpen" :loading="isBusy">Lay it out</v-btn>
+        <v-btn color="primary" :disabled="!canOpen" :loading="isBusy" @click="open">Lay it out</v-btn>
         <v-btn variant="text" @click="isOpen = false">Close</v-btn>
       </div>
-    </form>
+    </div>
   </v-dialog>
 </template>
 

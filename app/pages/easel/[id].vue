@@ -121,6 +121,12 @@ function placeUnder(key: string, to: { x: number, y: number }): void {
   if (value?.held) references.change(value.id, { held: handled(value.held, 'size', key, to, { isEven: key.startsWith('corner') }) })
 }
 
+/** A picture from the clipboard is pinned up. */
+function onPaste(event: ClipboardEvent): void {
+  const files = [...event.clipboardData?.files ?? []]
+  if (files.length) void references.add(files)
+}
+
 /** Arrow keys move what is in hand by a px, with Shift by ten. */
 function nudge(event: KeyboardEvent): boolean {
   const way = ({ ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] } as Record<string, [number, number]>)[event.key]
@@ -148,12 +154,14 @@ onMounted(() => {
   Object.assign(window, { littleEaselTimings: () => easel.host.timings() })
   window.addEventListener('keydown', onKey)
   window.addEventListener('keyup', onKey)
+  window.addEventListener('paste', onPaste)
   const { mode } = route.query
   open(mode === 'take-over' || mode === 'look' ? mode : 'draw')
 })
 onBeforeUnmount(() => {
   window.removeEventListener('keydown', onKey)
   window.removeEventListener('keyup', onKey)
+  window.removeEventListener('paste', onPaste)
   void easel.close()
 })
 

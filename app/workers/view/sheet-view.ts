@@ -12,6 +12,11 @@ export type View = WindowView
 /** So long after a drawing a new one is made at once, ms: less than a frame, so that none is made for nothing. */
 const REST_MS = 11
 
+/** A part in hand that takes longer than this to show is shown coarser while it moves, ms. */
+const QUICK_MS = 14
+/** When it rests so long it is shown finely again, ms. */
+const FINE_AFTER_MS = 140
+
 /** A part in hand, shown over the sheet: under the layers that lie above it. */
 export interface Floating {
   /** Its picture where it lies on a canvas; only what is `wanted`. */
@@ -27,6 +32,10 @@ export class SheetView {
   private boards: Boards
   private floating: Floating | null = null
   private above: Boards | null = null
+  /** Whether a part in hand takes long to show; and whether it is shown at half the size now. */
+  private isSlow = false
+  private isCoarse = false
+  private fineTimer: ReturnType<typeof setTimeout> | null = null
   /** Where a floating part is put before it is laid on. */
   private scratch: OffscreenCanvasRenderingContext2D | null = null
   private context: OffscreenCanvasRenderingContext2D | null = null
@@ -56,13 +65,22 @@ export class SheetView {
   /** Shows a part in hand over the sheet, or no longer. */
   float(floating: Floating | null): void {
     this.floating = floating
+    this.isSlow = false
+    this.isCoarse = false
     this.above = floating?.above ? new Boards(this.kernels, this.sheet, null, floating.above) : null
     this.askAll()
   }
 
   /** The part in hand went on. */
   floatOn(): void {
+    this.isCoarse = this.isSlow
     this.askAll()
+    if (!this.isSlow) return
+    if (this.fineTimer) clearTimeout(this.fineTimer)
+    this.fineTimer = setTimeout(() => {
+      this.isCoarse = false
+      this.askAll()
+    }, FINE_AFTER_MS)
   }
 
   show(canvas: OffscreenCanvas): void {
@@ -174,16 +192,25 @@ export class SheetView {
   }
 
   private paintFloating(context: OffscreenCanvasRenderingContext2D, wanted: Rect, view: FlatView, floating: Floating): void {
-    const shown = floating.show(view, cut(sheetOnFlat(this.sheet, view), wanted))
+    const began = performance.now()
+    const by = this.isCoarse ? 2 : 1
+    const part = cut(sheetOnFlat(this.sheet, view), wanted)
+    const shown = floating.show({ x: view.x / by, y: view.y / by, scale: view.scale / by }, { x0: Math.floor(part.x0 / by), y0: Math.floor(part.y0 / by), x1: Math.ceil(part.x1 / by), y1: Math.ceil(part.y1 / by) })
+    if (!this.isCoarse) this.isSlow = performance.now() - began > QUICK_MS
     if (shown) {
       const { box: { x0, y0, x1, y1 }, pixels } = shown
-      if (!this.scratch || this.scratch.canvas.width < x1 - x0 || this.scratch.canvas.height < y1 - y0) {
-        this.scratch = new OffscreenCanvas(context.canvas.width, context.canvas.height).getContext('2d', { willReadFrequently: true })!
+      const [width, height] = [x1 - x0, y1 - y0]
+      if (!this.scratch || this.scratch.canvas.width < width || this.scratch.canvas.height < height) {
+        this.scratch = new OffscreenCanvas(Math.max(width, context.canvas.width), Math.max(height, context.canvas.height)).getContext('2d', { willReadFrequently: true })!
       }
-      this.scratch.putImageData(new ImageData(pixels as Uint8ClampedArray<ArrayBuffer>, x1 - x0, y1 - y0), 0, 0)
+      this.scratch.putImageData(new ImageData(pixels as Uint8ClampedArray<ArrayBuffer>, width, height), 0, 0)
       context.save()
+      context.beginPath()
+      context.rect(part.x0, part.y0, part.x1 - part.x0, part.y1 - part.y0)
+      context.clip()
       context.globalAlpha = floating.opacity
-      context.drawImage(this.scratch.canvas, 0, 0, x1 - x0, y1 - y0, x0, y0, x1 - x0, y1 - y0)
+      context.imageSmoothingEnabled = true
+      context.drawImage(this.scratch.canvas, 0, 0, width, height, x0 * by, y0 * by, width * by, height * by)
       context.restore()
     }
     this.above?.paint(context, wanted, view)

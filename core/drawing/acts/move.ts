@@ -59,17 +59,17 @@ export function destinationOf(to: MoveAct['to']): Destination {
 /** Moves, turns, scales, skews or bends a part of a layer; the selection goes with it. */
 export const move: ActKind<MoveAct> = {
   schema: moveSchema,
-  apply(_kernels, drawing, act) {
+  apply(kernels, drawing, act) {
     const [x0, y0, x1, y1] = act.box
     const box = { x0, y0, x1, y1 }
     const to = destinationOf(act.to)
     const trouble = destinationTrouble(box, to)
     if (trouble) throw new CoreError('act-refused', trouble, 'Pull the corners apart.')
     const { sheet, selection } = drawing
-    const layer = new Lifted(sheet, requireLayer(drawing, act.layer), box, selection, act.leaves).laid(to)
+    const layer = new Lifted(kernels, sheet, requireLayer(drawing, act.layer), box, selection, act.leaves).laid(to)
     const after = withLayer(drawing, layer)
     if (!selection) return after
-    const moved = movedSelection(sheet, selection, box, to)
+    const moved = movedSelection(kernels, sheet, selection, box, to)
     return { ...after, selection: moved.size ? moved : undefined }
   },
 }
@@ -77,8 +77,8 @@ export const move: ActKind<MoveAct> = {
 /** Pushes, swells or pinches the paint of a layer. */
 export const bend: ActKind<BendAct> = {
   schema: bendSchema,
-  apply(_kernels, drawing, act) {
-    const bending = new Bending(drawing.sheet, requireLayer(drawing, act.layer), act, drawing.selection)
+  apply(kernels, drawing, act) {
+    const bending = new Bending(kernels, drawing.sheet, requireLayer(drawing, act.layer), act, drawing.selection)
     bending.extend(act.samples)
     return withLayer(drawing, bending.lay())
   },
@@ -87,8 +87,8 @@ export const bend: ActKind<BendAct> = {
 /** Mirrors one side of a layer onto the other. */
 export const mirrorHalf: ActKind<MirrorHalfAct> = {
   schema: mirrorSchema,
-  apply(_kernels, drawing, act) {
+  apply(kernels, drawing, act) {
     const [ax, ay, bx, by] = act.line.map(value => value / SUBPIXELS) as [number, number, number, number]
-    return withLayer(drawing, mirroredHalf(drawing.sheet, requireLayer(drawing, act.layer), { ax, ay, bx, by }, drawing.selection))
+    return withLayer(drawing, mirroredHalf(kernels, drawing.sheet, requireLayer(drawing, act.layer), { ax, ay, bx, by }, drawing.selection))
   },
 }

@@ -41,9 +41,9 @@ export const sheetCut: ActKind<SheetCutAct> = {
 /** Scales the sheet with all that is on it. */
 export const sheetScale: ActKind<z.infer<typeof scaleSchema>> = {
   schema: scaleSchema,
-  apply(_kernels, drawing, { width, height }) {
+  apply(kernels, drawing, { width, height }) {
     refused(width, height)
-    return scaledDrawing(drawing, width, height)
+    return scaledDrawing(kernels, drawing, width, height)
   },
 }
 

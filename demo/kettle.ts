@@ -1,3 +1,4 @@
+import { newGuide } from '#core/guides'
 import { toolSettings } from '#core/brush'
 import type { DrawingRecord } from '#core/drawing'
 import type { Kernels } from '#core/kernels'
@@ -55,6 +56,7 @@ const STEPS: Step[] = [
     layer: { id: 'sketch', name: 'Sketch', place: 0 }, dim: [],
     tools: [{ kind: 'tool', settings: PENCIL }, { kind: 'tool', settings: toolSettings('soft-eraser', { size: 70 }) }],
     well: wellNumber('pencil'),
+    guides: [{ ...newGuide('thirds', 'thirds', SHEET), opacity: 35 }],
     lookFors: [
       { id: 'sketch-layer', title: 'On the sketch layer', settings: { measure: 'right-layer', layer: 'sketch', tolerance: TOLERANCE } },
       { id: 'sketch-tools', title: 'Drawn with the pencil', settings: { measure: 'tools-used', tools: [{ tool: 'pencil', sizeFrom: 6, sizeTo: 30 }], tolerance: TOLERANCE } },

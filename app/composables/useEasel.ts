@@ -139,6 +139,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     stepNumber.value = number
     pointedAt.value = null
     hand.layOut(next, plan.value.palette)
+    guides.give(next.guides ?? [])
     choose(next.layer.id)
     if (isNew && !isReadOnly.value) await host.openStep(next.id)
   }

@@ -1,6 +1,7 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it } from 'vitest'
 import { effectScope, nextTick } from 'vue'
+import { newGuide } from '#core/guides'
 import { createGuides } from './useGuides'
 
 const sheet = { width: 1600, height: 1200 }
@@ -48,6 +49,22 @@ describe('the guides of a drawing', () => {
     const good = JSON.parse(localStorage.getItem(KEY)!) as unknown[]
     localStorage.setItem(KEY, JSON.stringify([{ kind: 'spokes', count: 99 }, ...good]))
     expect(open().guides.value).toHaveLength(1)
+  })
+
+  it('of the plan come and go with its steps, and are changed only until then', async () => {
+    const { guides, add, change, remove, give, isGiven } = open()
+    add('spokes', sheet)
+    const thirds = newGuide('thirds', 'a', sheet)
+    give([thirds])
+    expect(guides.value.map(({ id }) => isGiven(id))).toEqual([true, false])
+    change('plan-a', { isShown: false })
+    remove('plan-a')
+    expect(guides.value.map(({ kind, isShown }) => [kind, isShown])).toEqual([['thirds', false], ['spokes', true]])
+    await nextTick()
+    expect(open().guides.value.map(({ kind }) => kind)).toEqual(['spokes'])
+    give([])
+    expect(guides.value.map(({ kind }) => kind)).toEqual(['spokes'])
+    expect(thirds.isShown).toBe(true)
   })
 
   it('repeat strokes only while they are followed', () => {

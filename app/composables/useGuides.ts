@@ -1,31 +1,45 @@
 import { useLocalStorage } from '@vueuse/core'
-import { inject, ref, type InjectionKey } from 'vue'
+import { computed, inject, ref, type InjectionKey } from 'vue'
 import { ECHO_ONE } from '#core/drawing'
 import { echoesOf, Follower, guideSchema, newGuide, type Guide, type GuideKind } from '#core/guides'
 import type { Sheet } from '#core/layers'
 
-/** The learner's own guides over one drawing: kept on this device, no part of the drawing. */
+/**
+ * The guides over one drawing: the learner's own, kept on this device, and those that the plan lays out
+ * for the open step. No part of the drawing.
+ */
 export function createGuides(drawing: number) {
-  const guides = useLocalStorage<Guide[]>(`little-easel-guides-${drawing}`, [], {
+  const own = useLocalStorage<Guide[]>(`little-easel-guides-${drawing}`, [], {
     // What an older or broken store holds is left out rather than shown wrongly.
     serializer: { read: text => readGuides(text), write: value => JSON.stringify(value) },
   })
+  /** Those of the step; what the learner changes at them lasts until the next one opens. */
+  const given = ref<Guide[]>([])
+  const guides = computed(() => [...given.value, ...own.value])
   /** Handles are on the sheet, and the pointer moves them instead of drawing. */
   const isAdjusting = ref(false)
 
   function add(kind: GuideKind, sheet: Pick<Sheet, 'width' | 'height'>): void {
-    guides.value = [...guides.value, newGuide(kind, crypto.randomUUID().slice(0, 8), sheet)]
+    own.value = [...own.value, newGuide(kind, crypto.randomUUID().slice(0, 8), sheet)]
   }
   function change(id: string, set: Partial<Guide>): void {
-    guides.value = guides.value.map(each => (each.id === id ? { ...each, ...set } as Guide : each))
+    const changed = (list: readonly Guide[]) => list.map(each => (each.id === id ? { ...each, ...set } as Guide : each))
+    if (isGiven(id)) given.value = changed(given.value)
+    else own.value = changed(own.value)
   }
   function remove(id: string): void {
-    guides.value = guides.value.filter(each => each.id !== id)
+    own.value = own.value.filter(each => each.id !== id)
     if (guides.value.length === 0) isAdjusting.value = false
   }
+  /** Lays out what the step asks for. */
+  function give(next: readonly Guide[]): void {
+    given.value = next.map(guide => ({ ...guide, id: `plan-${guide.id}` }))
+    if (guides.value.length === 0) isAdjusting.value = false
+  }
+  const isGiven = (id: string) => given.value.some(each => each.id === id)
 
   return {
-    guides, isAdjusting, add, change, remove,
+    guides, isAdjusting, add, change, remove, give, isGiven,
     /** Where a stroke begun now is repeated, as an act holds it; none: undefined. */
     echoes(): [number, number, number, number, number, number][] | undefined {
       const found = echoesOf(guides.value, ECHO_ONE)

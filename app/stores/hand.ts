@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
+import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
-import { GREATEST_SIZE, LEAST_SIZE, TOOLS, toolSettings, type ToolName, type ToolSettings } from '#core/brush'
+import { GREATEST_SIZE, LEAST_SIZE, TOOLS, toolSettings, toolSettingsSchema, type ToolName, type ToolSettings } from '#core/brush'
 import type { LaidTool, Plan, Step } from '#core/plan'
 import { steppedSize } from '../sheet/sizes'
 import { toolNameOf } from '../sheet/tool-words'
@@ -21,6 +22,8 @@ const MOST_LAST_COLOURS = 6
 const MOST_FETCHED = 3
 /** What a tool is steadied by when it is turned on at a tool that has none of its own. */
 const USUAL_STEADYING = 4
+/** Own tools at most. */
+const MOST_OWN = 24
 const POUR: LaidTool = { kind: 'pour', tolerance: 40, grow: 2, borders: 'all' }
 
 /** What the hand holds: the tools in the tray, the lifted one, the colour. */
@@ -37,6 +40,12 @@ export const useHand = defineStore('hand', () => {
   /** Whether a held stroke becomes a true shape, and that with an even width. */
   const truesUp = ref(true)
   const hasEvenWidth = ref(false)
+
+  /** Tools that someone set and kept, on this device. What the store holds wrongly is left out. */
+  const own = useLocalStorage<OwnTool[]>('little-easel-own-tools', [], {
+    shallow: true,
+    serializer: { read: readOwn, write: value => JSON.stringify(value) },
+  })
 
   const lifted = computed(() => tools.value.find(each => each.key === liftedKey.value) ?? null)
   const settings = computed<ToolSettings | null>(() => (lifted.value?.now.kind === 'tool' ? lifted.value.now.settings : null))
@@ -62,8 +71,26 @@ export const useHand = defineStore('hand', () => {
   }
 
   function fetchTool(name: ToolName | 'pour'): void {
-    const laid: LaidTool = name === 'pour' ? POUR : { kind: 'tool', settings: toolSettings(name) }
-    const key = `own-${name}`
+    fetch(`own-${name}`, name === 'pour' ? POUR : { kind: 'tool', settings: toolSettings(name) })
+  }
+
+  /** Keeps the lifted tool as it is set, under a name; one of the same name is replaced. */
+  function keepOwn(name: string): void {
+    const trimmed = name.trim().slice(0, 30)
+    if (!settings.value || !trimmed) return
+    const kept = { name: trimmed, settings: settings.value }
+    own.value = [kept, ...own.value.filter(each => each.name !== trimmed)].slice(0, MOST_OWN)
+  }
+  function fetchOwn(name: string): void {
+    const found = own.value.find(each => each.name === name)
+    if (found) fetch(`kept-${name}`, { kind: 'tool', settings: found.settings })
+  }
+  function forgetOwn(name: string): void {
+    own.value = own.value.filter(each => each.name !== name)
+  }
+
+  /** Lays a tool on the ledge beside those of the step, and lifts it. */
+  function fetch(key: string, laid: LaidTool): void {
     if (!tools.value.some(each => each.key === key)) {
       const fetched = tools.value.filter(each => !each.isOfStep)
       const goesBack = fetched.length >= MOST_FETCHED ? fetched[0] : null
@@ -147,8 +174,27 @@ export const useHand = defineStore('hand', () => {
     pick(wells.value[next]!.colour)
   }
 
-  return { tools, liftedKey, lifted, settings, cupboard, colour, lastColours, wells, isEraser, truesUp, hasEvenWidth, layOut, lift, fetchTool, set, setErasing, toggleSteadying, setSize, stepSize, setPour, layBack, pick, keepColour, mix, swap, stepWell }
+  return { tools, liftedKey, lifted, settings, cupboard, colour, lastColours, wells, isEraser, truesUp, hasEvenWidth, layOut, lift, fetchTool, set, setErasing, toggleSteadying, setSize, stepSize, setPour, layBack, own, keepOwn, fetchOwn, forgetOwn, pick, keepColour, mix, swap, stepWell }
 })
+
+/** A tool as someone set and named it. */
+export interface OwnTool {
+  readonly name: string
+  readonly settings: ToolSettings
+}
+
+function readOwn(text: string): OwnTool[] {
+  try {
+    const parsed: unknown = JSON.parse(text)
+    if (!Array.isArray(parsed)) return []
+    return parsed.flatMap((each: { name?: unknown, settings?: unknown } | null) => {
+      const settings = toolSettingsSchema.safeParse(each?.settings)
+      return settings.success && typeof each?.name === 'string' ? [{ name: each.name, settings: settings.data }] : []
+    })
+  } catch {
+    return []
+  }
+}
 
 export function isSame(a: Colour, b: Colour): boolean {
   return a[0] === b[0] && a[1] === b[1] && a[2] === b[2]

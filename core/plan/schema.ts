@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { toolSettingsSchema } from '../brush'
 import { colourSchema, layerIdSchema, layerNameSchema, recordSchema, sheetSchema } from '../drawing'
+import { guideSchema } from '../guides'
 import { lookForSchema } from '../lookfor'
 
 const words = z.string().min(1).max(2000)
@@ -29,6 +30,8 @@ export const stepSchema = z.strictObject({
   /** Layers lowered or hidden when the step opens, % of full. */
   dim: z.array(z.strictObject({ layer: layerIdSchema, opacity: z.int().min(0).max(100), visible: z.boolean() })),
   tools: z.array(laidToolSchema).min(1),
+  /** Guides laid over the sheet while the step is open. */
+  guides: z.array(guideSchema).max(12).optional(),
   /** The well that is lifted at first: a place in the plan's palette. */
   well: z.int().min(0),
   lookFors: z.array(lookForSchema),

@@ -3,7 +3,7 @@ import { mdiDeleteOutline, mdiVectorLine } from '@mdi/js'
 import { guideTrouble, LEAST_SPACING, type Guide, type GuideKind } from '#core/guides'
 
 /** The guides over the sheet: add, show, follow, set. */
-const { guides, isAdjusting, add, change, remove } = useGuides()
+const { guides, isAdjusting, add, change, remove, isGiven } = useGuides()
 const { sheet } = useEasel()
 
 const KINDS: [GuideKind, string, string][] = [
@@ -36,10 +36,10 @@ function setPoint(guide: Extract<Guide, { kind: 'perspective' }>, i: number, set
       <p class="small soft">Drawn over the sheet, never on it.</p>
       <section v-for="guide in guides" :key="guide.id" class="guide" :aria-label="nameOf(guide.kind)">
         <div class="head">
-          <strong>{{ nameOf(guide.kind) }}</strong>
+          <strong>{{ nameOf(guide.kind) }}<span v-if="isGiven(guide.id)" class="small soft"> of the step</span></strong>
           <label class="small"><input type="checkbox" :checked="guide.isShown" @change="change(guide.id, { isShown: !guide.isShown })"> shown</label>
           <label class="small"><input type="checkbox" :checked="guide.isFollowed" @change="change(guide.id, { isFollowed: !guide.isFollowed })"> {{ isRepeating(guide) ? 'repeats strokes' : 'strokes follow' }}</label>
-          <v-btn :icon="mdiDeleteOutline" size="x-small" variant="text" :aria-label="`Take ${nameOf(guide.kind)} away`" @click="remove(guide.id)" />
+          <v-btn v-if="!isGiven(guide.id)" :icon="mdiDeleteOutline" size="x-small" variant="text" :aria-label="`Take ${nameOf(guide.kind)} away`" @click="remove(guide.id)" />
         </div>
         <template v-if="guide.isShown">
           <FineSlider v-if="guide.kind === 'grid' || guide.kind === 'isometric'" :model-value="guide.spacing" label="Spacing" unit="px" :min="LEAST_SPACING" :max="Math.round(side / 2)" @update:model-value="change(guide.id, { spacing: $event })" />

@@ -32,6 +32,11 @@ const isErasing = computed({
   get: () => settings.value.effect === 'erase',
   set: erases => hand.setErasing(erases),
 })
+const ownName = ref('')
+function keep(): void {
+  hand.keepOwn(ownName.value)
+  ownName.value = ''
+}
 const canTrueUp = computed(() => settings.value.gather === 'peak' && tip.value.kind !== 'spray')
 const TURNS = [['upright', 'always upright'], ['along', 'along the stroke'], ['any', 'any way']] as const
 </script>
@@ -97,6 +102,10 @@ const TURNS = [['upright', 'always upright'], ['along', 'along the stroke'], ['a
       <FineSlider :model-value="settings.grain.bite" label="Skips hollows" :max="800" @update:model-value="setGrain({ bite: $event })" />
     </section>
 
+    <form class="keep" @submit.prevent="keep">
+      <input v-model="ownName" maxlength="30" placeholder="Name of my own tool" aria-label="Name of my own tool">
+      <v-btn type="submit" variant="outlined" size="small" :disabled="!ownName.trim()">Keep in the cupboard</v-btn>
+    </form>
     <v-switch v-model="isErasing" color="primary" density="compact" hide-details label="Erase with this tip" :disabled="hand.isEraser" />
   </div>
 </template>
@@ -109,4 +118,6 @@ h4 { font-size: 0.8rem; font-weight: 600; color: var(--ink-soft); border-bottom:
 .shapes { display: flex; flex-wrap: wrap; gap: 6px; padding: 4px 0; }
 .choice { padding: 5px 11px; min-height: 34px; border: 1px solid var(--line); border-radius: 8px; font-size: 0.88rem; }
 .choice[aria-checked='true'] { border-color: var(--blue); box-shadow: inset 0 0 0 1px var(--blue); font-weight: 560; }
+.keep { display: flex; gap: 8px; align-items: center; }
+.keep input { flex: 1; min-width: 0; border: 1px solid var(--line); border-radius: 6px; padding: 5px 9px; background: var(--paper); color: var(--ink); }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiCupboardOutline } from '@mdi/js'
+import { mdiCupboardOutline, mdiDeleteOutline } from '@mdi/js'
 import { cssColour, useHand } from '../../stores/hand'
 import { TOOL_WORDS, toolNameOf, wordsOf } from '../../sheet/tool-words'
 
@@ -20,6 +20,10 @@ function labelOf(tool: (typeof hand.tools)[number], place: number): string {
   return `${wordsOf(tool.laid).name}${size}. Key ${place + 1}.`
 }
 
+function fetchOwn(name: string): void {
+  hand.fetchOwn(name)
+  isCupboardOpen.value = false
+}
 function fetchTool(name: (typeof hand.cupboard)[number]): void {
   hand.fetchTool(name)
   isCupboardOpen.value = false
@@ -38,12 +42,22 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
         <span class="name numbers">{{ wordsOf(tool.laid).name }}{{ tool.now.kind === 'tool' ? ` ${tool.now.settings.size}` : '' }}</span>
       </button>
     </div>
-    <v-menu v-model="isCupboardOpen" location="top" :offset="12">
+    <v-menu v-model="isCupboardOpen" location="top" :offset="12" :close-on-content-click="false">
       <template #activator="{ props: opens }">
         <v-btn v-bind="opens" :icon="mdiCupboardOutline" variant="text" class="cupboard" aria-label="Cupboard: all other tools" />
       </template>
       <div class="shelf card">
         <h3>In the cupboard</h3>
+        <template v-if="hand.own.length">
+          <span v-for="tool in hand.own" :key="tool.name" class="mine">
+            <button class="stored" @click="fetchOwn(tool.name)">
+              <span class="thing"><ToolPicture :tool="tool.settings.tool" :colour="cssColour(hand.colour)" /></span>
+              <span><strong>{{ tool.name }}</strong><br><span class="small soft numbers">{{ TOOL_WORDS[tool.settings.tool].name }}, {{ tool.settings.size }} px</span></span>
+            </button>
+            <v-btn :icon="mdiDeleteOutline" size="x-small" variant="text" :aria-label="`Forget ${tool.name}`" @click="hand.forgetOwn(tool.name)" />
+          </span>
+          <hr>
+        </template>
         <p v-if="hand.cupboard.length === 0" class="small soft">Empty: every tool lies on the ledge.</p>
         <button v-for="name in hand.cupboard" :key="name" class="stored" @click="fetchTool(name)">
           <span class="thing"><ToolPicture :tool="name" :colour="cssColour(hand.colour)" /></span>
@@ -70,4 +84,7 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
 .shelf h3, .shelf p { grid-column: 1 / -1; margin-bottom: 4px; }
 .stored { display: grid; grid-template-columns: 84px 1fr; gap: 14px; align-items: center; text-align: left; padding: 8px; border-radius: 8px; min-height: 52px; }
 .stored:hover { background: var(--paper-shade); }
+.mine { display: flex; align-items: center; }
+.mine .stored { flex: 1; }
+hr { grid-column: 1 / -1; border: 0; border-top: 1px solid var(--line); width: 100%; }
 </style>

@@ -1,10 +1,9 @@
-import { AxeBuilder } from '@axe-core/playwright'
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { arc, part } from '#demo/hand'
 import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
 import { drawWithFinger, drawWithMouse, drawWithPen, onPage, type Placed } from './lib/draw'
-import { BODY, expectKept, openEasel } from './lib/easel'
+import { BODY, expectAccessible, expectKept, openEasel, switchTruingOff } from './lib/easel'
 
 /** The whole story: a learner draws a lesson and hands in, the teacher looks and answers, the learner reads it. */
 
@@ -43,12 +42,6 @@ const nextStep = async (title: string) => {
   await learner.getByRole('heading', { name: title }).waitFor()
 }
 
-/** WCAG 2.2 AA as far as a machine can see it. */
-async function expectAccessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()
-  expect(violations.map(each => `${each.id}: ${each.nodes.map(node => node.target.join(' ')).join(', ')}`)).toEqual([])
-}
-
 describe('a learner', () => {
   it('is told what to do when something is missing or wrong at the front door', async () => {
     await learner.goto(url)
@@ -73,6 +66,7 @@ describe('a learner', () => {
   })
 
   it('sketches with the pen, takes a stroke back, and the step is there', async () => {
+    await switchTruingOff(learner)
     await drawWithPen(learner, at, arc(800, 700, 285, 255, -0.3, 0.82), 1, { sway: 11 })
     await drawWithPen(learner, at, arc(800, 300, 200, 150, 0, 0.5), 2)
     await learner.keyboard.press('Control+z')

@@ -5,7 +5,7 @@ import { tileOrigin, tilesUnder, sheetRect } from './tiles'
 import type { Drawing, Sheet } from './types'
 
 /** How much darker than the paper its hollows are at full strength. By eye. */
-const DEEPEST = 0.3
+const DEEPEST = 0.16
 /**
  * Greys of the texture that lies over the paint: beyond 40 % … 70 % every colour below turns garish
  * (common practice, no source). Evenly round the middle, so that it neither lightens nor darkens.

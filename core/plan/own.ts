@@ -1,11 +1,11 @@
 import { toolSettings } from '../brush'
 import type { Plan } from './schema'
 
-/** Colours to begin with: two of each of the three primaries, one warm and one cold, earth, dark and white. Made up. */
+/** Colours to begin with: the three primaries, a warm yellow, a green, earth, dark and white. Made up. */
 const PALETTE: Plan['palette'] = [
   { name: 'soot', colour: [38, 36, 40] }, { name: 'lemon', colour: [247, 222, 80] }, { name: 'marigold', colour: [240, 168, 40] },
-  { name: 'poppy', colour: [205, 58, 42] }, { name: 'beet', colour: [148, 32, 82] }, { name: 'harbour', colour: [30, 98, 160] },
-  { name: 'lagoon', colour: [38, 150, 158] }, { name: 'moss', colour: [104, 128, 60] }, { name: 'loam', colour: [124, 84, 52] }, { name: 'chalk', colour: [250, 248, 242] },
+  { name: 'poppy', colour: [205, 58, 42] }, { name: 'harbour', colour: [30, 98, 160] }, { name: 'moss', colour: [104, 128, 60] },
+  { name: 'loam', colour: [124, 84, 52] }, { name: 'chalk', colour: [250, 248, 242] },
 ]
 
 /** A sheet of a learner's own: a plan of one step that asks for nothing. */

@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright'
 import { expect } from 'vitest'
 import type { Page } from 'playwright-core'
 import { curveThrough, type Point } from '#demo/hand'
@@ -38,4 +39,19 @@ export async function expectKept(page: Page): Promise<void> {
 
 export function drawingNumber(page: Page): number {
   return Number(new URL(page.url()).pathname.split('/').at(-1))
+}
+
+/** WCAG 2.2 AA as far as a machine can see it; of the whole page or a part of it. */
+export async function expectAccessible(page: Page, part?: string): Promise<void> {
+  const axe = new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+  const { violations } = await (part ? axe.include(part) : axe).analyze()
+  expect(violations.map(each => `${each.id}: ${each.nodes.map(node => node.target.join(' ')).join(', ')}`)).toEqual([])
+}
+
+/** On a busy machine a hand that is led by a test rests where it did not mean to: its strokes stay as they are drawn. */
+export async function switchTruingOff(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^More of this tool/ }).click()
+  await page.getByLabel('Held at its end, a stroke becomes true').uncheck()
+  await page.keyboard.press('Escape')
+  await page.locator('.card.more').waitFor({ state: 'hidden' })
 }

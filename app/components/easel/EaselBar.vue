@@ -34,10 +34,10 @@ const { references, plan, history, liveLayer, isReadOnly } = easel
 
 <style scoped>
 .bar { display: flex; align-items: center; gap: 2px; padding: 2px 10px 2px 6px; background: var(--paper); border-bottom: 1px solid var(--line); min-height: 48px; }
-.title { font-size: 1.08rem; margin: 0 10px 0 4px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; min-width: 0; flex: 0 1 auto; }
-.live { color: var(--ink-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; flex: 0 0 auto; max-width: 180px; }
+.title { font-size: 1.08rem; margin: 0 10px 0 4px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; min-width: 0; flex: 0 2 auto; }
+.live { color: var(--ink-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; flex: 0 3 auto; min-width: 40px; max-width: 180px; }
 .live strong { color: var(--ink); }
 .grow { flex: 1; }
-.gap { width: 14px; }
+.gap { width: 4px; }
 .percent { min-width: 56px; text-align: center; font-size: 0.88rem; min-height: 36px; }
 </style>

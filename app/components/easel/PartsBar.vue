@@ -91,12 +91,12 @@ watch(() => writing.value?.is === 'text', async (isText) => {
 label { display: inline-flex; gap: 6px; align-items: center; min-height: 40px; white-space: nowrap; }
 .number { width: 62px; border: 1px solid var(--line); border-radius: 6px; padding: 3px 6px; }
 .fonts { display: inline-flex; border: 1px solid var(--line); border-radius: 8px; overflow: hidden; }
-.choice { min-height: 36px; padding: 2px 10px; white-space: nowrap; }
+.choice { min-height: 36px; padding: 2px 8px; white-space: nowrap; }
 .choice + .choice { border-left: 1px solid var(--line); }
 .choice[aria-checked='true'] { background: var(--paper-shade); font-weight: 600; box-shadow: inset 0 -3px 0 var(--blue); }
 .choice:disabled { opacity: 0.45; }
 .slide { width: 210px; }
 .hint { color: var(--ink-soft); }
 .bar { width: 1px; height: 26px; background: var(--line); }
-textarea { width: 220px; min-height: 38px; border: 1px solid var(--line); border-radius: 6px; padding: 5px 9px; resize: vertical; background: var(--paper); color: var(--ink); }
+textarea { width: 170px; min-height: 38px; border: 1px solid var(--line); border-radius: 6px; padding: 5px 9px; resize: vertical; background: var(--paper); color: var(--ink); }
 </style>

@@ -72,7 +72,7 @@ const pour = computed(() => (hand.lifted?.now.kind === 'pour' ? hand.lifted.now 
 </template>
 
 <style scoped>
-.settings { display: grid; gap: 2px; align-content: center; color: var(--on-ledge); height: 100%; min-width: 290px; }
+.settings { display: grid; gap: 2px; align-content: center; color: var(--on-ledge); height: 100%; min-width: 290px; flex: none; }
 .line { display: flex; align-items: center; gap: 4px; min-height: 34px; }
 .line label, .label { width: 64px; font-size: 0.85rem; flex: none; }
 .slide { width: 112px; flex: none; }

@@ -17,7 +17,7 @@ function setHex(event: Event): void {
   colour.value = [1, 3, 5].map(at => Number.parseInt(value.slice(at, at + 2), 16)) as [number, number, number]
 }
 function choose(name: TextureName | null): void {
-  texture.value = name && { under: 50, over: 15, ...texture.value, name }
+  texture.value = name && { under: 45, over: 15, ...texture.value, name }
 }
 const set = (part: Partial<PaperTexture>) => {
   if (texture.value) texture.value = { ...texture.value, ...part }
@@ -31,7 +31,7 @@ function draw(canvas: unknown, name: TextureName): void {
   const heights = textureOf(name)
   const pixels = context.createImageData(side, side)
   for (let i = 0; i < side * side; i++) {
-    const light = 1 - 0.3 * (heights[Math.floor(i / side) * TEXTURE_SIDE + (i % side)]! / FULL)
+    const light = 1 - 0.16 * (heights[Math.floor(i / side) * TEXTURE_SIDE + (i % side)]! / FULL)
     pixels.data.set([...colour.value.map(value => value * light), 255], 4 * i)
   }
   context.putImageData(pixels, 0, 0)

@@ -24,43 +24,42 @@ const shownIn = (px: number) => {
 /** How full of one layer the memory is. */
 const share = computed(() => Math.min((100 * budget.value.bytes) / LAYER_MEMORY, 100))
 
+// What is set comes back only with the next round: values that hang on each other are found before.
+function set(w: number, h: number, next = perInch.value): void {
+  width.value = w
+  height.value = h
+  perInch.value = next
+}
 function setWidth(value: number): void {
   chosen.value = ''
-  width.value = toPx(value, unit.value, perInch.value)
-  if (props.ratio) height.value = Math.round(width.value / props.ratio)
+  const w = toPx(value, unit.value, perInch.value)
+  set(w, props.ratio ? Math.round(w / props.ratio) : height.value)
 }
 function setHeight(value: number): void {
   chosen.value = ''
-  height.value = toPx(value, unit.value, perInch.value)
-  if (props.ratio) width.value = Math.round(height.value * props.ratio)
+  const h = toPx(value, unit.value, perInch.value)
+  set(props.ratio ? Math.round(h * props.ratio) : width.value, h)
 }
 /** Another resolution: lengths on paper stay, px on a screen do. */
 function setPerInch(value: number): void {
   const next = Math.min(Math.max(Math.round(value) || PRINT_PER_INCH, 10), 2400)
-  if (unit.value !== 'px') {
-    width.value = toPx(fromPx(width.value, 'in', perInch.value), 'in', next)
-    height.value = toPx(fromPx(height.value, 'in', perInch.value), 'in', next)
-  }
-  perInch.value = next
+  const other = (px: number) => (unit.value === 'px' ? px : toPx(fromPx(px, 'in', perInch.value), 'in', next))
+  set(other(width.value), other(height.value), next)
 }
 function choose(key: string): void {
   chosen.value = key
   if (key === 'screen') {
     const ratio = window.devicePixelRatio || 1
     unit.value = 'px'
-    perInch.value = SCREEN_PER_INCH
-    width.value = Math.round(window.screen.width * ratio)
-    height.value = Math.round(window.screen.height * ratio)
-    return
+    return set(Math.round(window.screen.width * ratio), Math.round(window.screen.height * ratio), SCREEN_PER_INCH)
   }
   const size = SHEET_SIZES.find(each => each.key === key)!
   unit.value = size.unit
-  perInch.value = size.unit === 'px' ? SCREEN_PER_INCH : PRINT_PER_INCH
-  width.value = toPx(size.width, size.unit, perInch.value)
-  height.value = toPx(size.height, size.unit, perInch.value)
+  const next = size.unit === 'px' ? SCREEN_PER_INCH : PRINT_PER_INCH
+  set(toPx(size.width, size.unit, next), toPx(size.height, size.unit, next), next)
 }
 function turn(): void {
-  [width.value, height.value] = [height.value, width.value]
+  set(height.value, width.value)
 }
 const number = (event: Event) => Number((event.target as HTMLInputElement).value)
 </script>

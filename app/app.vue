@@ -11,7 +11,7 @@ const { notices, dismiss } = useNotices()
       <div v-for="notice in notices" :key="notice.id" class="notice" :class="notice.tone">
         <div>
           <strong>{{ notice.message }}</strong>
-          <span v-if="notice.fix"> {{ notice.fix }}</span>
+          <span v-if="notice.fix" class="fix">{{ notice.fix }}</span>
         </div>
         <v-btn size="small" variant="text" @click="dismiss(notice.id)">Close</v-btn>
       </div>
@@ -27,4 +27,5 @@ const { notices, dismiss } = useNotices()
   border-radius: var(--radius); padding: 10px 10px 10px 16px; box-shadow: 0 6px 22px rgb(0 0 0 / 18%);
 }
 .notice.attention { border-left-color: var(--ochre); }
+.fix { margin-left: 0.4em; }
 </style>

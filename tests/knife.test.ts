@@ -197,6 +197,9 @@ describe('writing', () => {
 
   it('keeps a name, and stamps it', async () => {
     await knife('My name')
+    await page.locator('.pad').waitFor()
+    // The dialog opens by growing.
+    await page.waitForTimeout(500)
     const pad = (await page.locator('.pad').boundingBox())!
     await page.mouse.move(pad.x + 80, pad.y + 90)
     await page.mouse.down()
@@ -208,7 +211,7 @@ describe('writing', () => {
     expect((await client.call<{ outlines: number[][] }>('GET', '/api/signature')).body.outlines).toHaveLength(1)
     await knife('My name')
     await page.locator('.pad path').waitFor()
-    await page.getByRole('button', { name: 'Close' }).click()
+    await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click()
   })
 })
 
@@ -248,6 +251,8 @@ describe('a reference', () => {
       const from = 3 * (Math.round(y - box.y) * info.width + Math.round(x - box.x))
       return [...data.subarray(from, from + 3)]
     }
+    // What was said of the files before lies over the board.
+    for (const close of await page.locator('.notices').getByRole('button', { name: 'Close' }).all()) await close.click()
     const [redBefore] = await middle()
     await page.getByRole('button', { name: /Lay it under/ }).click()
     await page.getByText('Under the sheet: sea.png').waitFor()

@@ -19,6 +19,18 @@ describe('a cut of the sheet', () => {
     expect(list(crop)).toEqual(expected)
   })
 
+  it('of a ratio never grows over the box it had, however often the ratio is changed', () => {
+    let crop: Crop = { box: { x0: 0, y0: 0, x1: 700, y1: 700 }, ratio: null }
+    for (const ratio of [1240 / 1748, 413 / 583, 105 / 148, 413 / 583, 1, 1240 / 1748]) {
+      const before = crop.box
+      crop = withRatio(crop, ratio)
+      expect(crop.box.x0).toBeGreaterThanOrEqual(before.x0)
+      expect(crop.box.y0).toBeGreaterThanOrEqual(before.y0)
+      expect(crop.box.x1).toBeLessThanOrEqual(before.x1)
+      expect(crop.box.y1).toBeLessThanOrEqual(before.y1)
+    }
+  })
+
   it('keeps its ratio to half a px whatever is pulled', () => {
     fc.assert(fc.property(
       fc.constantFrom(...cropHandles(free).map(({ key }) => key)), fc.integer({ min: -900, max: 900 }), fc.integer({ min: -900, max: 900 }), fc.constantFrom(1, 4 / 3, 210 / 297, 16 / 9),

@@ -15,7 +15,8 @@ export function withRatio({ box }: Crop, ratio: number | null): Crop {
   if (ratio === null) return { box, ratio }
   const width = box.x1 - box.x0
   const height = box.y1 - box.y0
-  const w = Math.min(width, height * ratio)
+  // Never beyond the box, whatever is rounded.
+  const w = Math.floor(Math.min(width, height * ratio) + 1e-9)
   const h = w / ratio
   const [cx, cy] = [(box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2]
   return { ratio, box: whole(cx - w / 2, cy - h / 2, w, h, ratio) }

@@ -40,4 +40,5 @@ const { references, plan, history, liveLayer, isReadOnly } = easel
 .grow { flex: 1; }
 .gap { width: 4px; }
 .percent { min-width: 56px; text-align: center; font-size: 0.88rem; min-height: 36px; }
+@media (pointer: fine) { .bar :deep(.v-btn--icon.v-btn--size-small) { width: 35px; height: 35px; } }
 </style>

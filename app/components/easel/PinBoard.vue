@@ -31,7 +31,7 @@ function drop(event: DragEvent): void {
     </div>
     <section v-if="under" class="under" aria-label="Under the sheet">
       <strong class="small">Under the sheet: {{ under.name }}</strong>
-      <FineSlider :model-value="under.under!" label="Strength" :min="5" @update:model-value="references.change(under.id, { under: $event })" />
+      <label class="strength small">strength <input type="range" min="5" max="100" :value="under.under!" @input="references.change(under.id, { under: Number(($event.target as HTMLInputElement).value) })"><span class="numbers">{{ under.under }} %</span></label>
       <div class="row">
         <v-btn size="small" variant="text" @click="references.fit(under.id, false)">Fit</v-btn>
         <v-btn size="small" variant="text" @click="references.fit(under.id, true)">Fill</v-btn>
@@ -57,4 +57,6 @@ header h3 { flex: 1; display: flex; gap: 6px; align-items: center; margin: 0; }
 .under { background: var(--paper); padding: 8px 12px; display: grid; gap: 2px; border-top: 1px solid var(--line); }
 .under strong { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .row { display: flex; flex-wrap: wrap; gap: 0 2px; }
+.strength { display: grid; grid-template-columns: auto 1fr 42px; gap: 8px; align-items: center; min-height: 36px; }
+.strength input { min-width: 0; accent-color: var(--blue); }
 </style>

@@ -23,7 +23,9 @@ watch(isOpen, async (opens) => {
   if (!opens) return
   strokes.value = []
   try {
-    kept.value = (await api.signature()).outlines
+    const { outlines: before } = await api.signature()
+    // Who writes already wants another one.
+    if (strokes.value.length === 0) kept.value = before
   } catch (error) {
     const { message, fix } = troubleOf(error)
     say(message, fix, 'attention')

@@ -252,7 +252,8 @@ describe('a reference', () => {
       return [...data.subarray(from, from + 3)]
     }
     // What was said of the files before lies over the board.
-    for (const close of await page.locator('.notices').getByRole('button', { name: 'Close' }).all()) await close.click()
+    const closes = page.locator('.notices').getByRole('button', { name: 'Close' })
+    while (await closes.count()) await closes.first().click()
     const [redBefore] = await middle()
     await page.getByRole('button', { name: /Lay it under/ }).click()
     await page.getByText('Under the sheet: sea.png').waitFor()

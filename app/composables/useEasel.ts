@@ -1,7 +1,7 @@
 import { proxy, transfer, wrap, type Remote } from 'comlink'
 import type { InjectionKey } from 'vue'
 import { SAMPLE_FIELDS, unpackSample } from '#core/brush'
-import type { Sheet } from '#core/layers'
+import { PLACED_AS_IS, type Placed, type Sheet } from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import type { Plan, Step } from '#core/plan'
 import type { StencilKind } from '#core/stencil'
@@ -48,6 +48,8 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   const live = ref('')
   /** The sheet as it is now; the plan's until it is cut or scaled. */
   const sheet = shallowRef<Sheet>({ width: 1, height: 1, paper: [255, 255, 255] })
+  /** Where the plan's sheet lies on it. */
+  const placed = shallowRef<Placed>(PLACED_AS_IS)
   const history = ref({ canUndo: false, canRedo: false, position: 0 })
   const thumbnails = shallowRef<ReadonlyMap<string, Thumbnail>>(new Map())
   const sending = ref<Sending>({ state: 'kept', unsent: 0, message: null, fix: null })
@@ -82,6 +84,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
         const { canUndo, canRedo, position } = notice
         layers.value = notice.layers
         sheet.value = notice.sheet
+        placed.value = notice.placed
         history.value = { canUndo, canRedo, position }
         if (wanted && notice.layers.some(layer => layer.id === wanted)) choose(wanted)
         else if (!notice.layers.some(layer => layer.id === live.value)) live.value = notice.layers.at(-1)?.id ?? ''
@@ -325,7 +328,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     drawing, host, hand, progress: readonly(progress), plan, closed: readonly(closed), isReadOnly: readonly(isReadOnly), isOffline: readonly(isOffline),
     wasTaken: readonly(wasTaken), answer, layers, live, liveLayer, history: readonly(history), thumbnails, sending: readonly(sending),
     step, stepNumber: readonly(stepNumber), findings, lookedAt: readonly(lookedAt), isLooking: readonly(isLooking), pointedAt,
-    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, crop, references, sheet, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
+    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
     addLayer, copyLayer, removeLayer, clearLayer, renameLayer, moveLayer, lookOfLayer, close,
     undo: () => (discardInHand() ? undefined : host.undo()), redo: () => host.redo(), wake: () => host.wake(),
   }

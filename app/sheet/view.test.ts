@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { SIZE_STEPS, sizeToSlider, sliderToSize, steppedSize } from './sizes'
-import { fitView, keepInSight, mirrorAt, onDevice, snappedTurn, STRAIGHT, toSheet, toWindow, turnAt, zoomAt } from './view'
+import { fitView, keepInSight, mirrorAt, onDevice, snappedTurn, STRAIGHT, toSheet, toWindow, turnAt, viewOfPlaced, zoomAt } from './view'
 
 const sheet = { width: 1600, height: 1200 }
 const window = { width: 800, height: 600 }
@@ -9,6 +9,16 @@ const number = (min: number, max: number) => fc.double({ min, max, noNaN: true }
 const view = fc.record({ x: number(-500, 500), y: number(-500, 500), scale: number(0.1, 16), turn: number(-3.1, 3.1), isMirrored: fc.boolean() })
 
 describe('the view on a sheet', () => {
+  it('shows a sheet that lies on another where it lies, turned and mirrored with it', () => {
+    fc.assert(fc.property(view, number(-900, 900), number(-900, 900), number(0.2, 5), number(-2000, 2000), number(-2000, 2000), (seen, x, y, by, px, py) => {
+      const on = toWindow(viewOfPlaced(seen, { x, y, scaleX: by, scaleY: by })!, { x: px, y: py })
+      const expected = toWindow(seen, { x: x + by * px, y: y + by * py })
+      expect(on.x).toBeCloseTo(expected.x, 4)
+      expect(on.y).toBeCloseTo(expected.y, 4)
+    }), { seed: 3 })
+    expect(viewOfPlaced(STRAIGHT, { x: 0, y: 0, scaleX: 1, scaleY: 1.2 })).toBeNull()
+  })
+
   it('fits the whole sheet, in the middle, with some room round it', () => {
     const { x, y, scale } = fitView(sheet, window)
     expect(x).toBeGreaterThanOrEqual(20)

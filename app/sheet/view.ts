@@ -1,4 +1,4 @@
-import type { Sheet } from '#core/layers'
+import type { Placed, Sheet } from '#core/layers'
 
 /**
  * Where the sheet lies in its window: a point of the sheet is scaled, mirrored left to right where
@@ -46,6 +46,12 @@ export function toSheet({ x, y, scale, turn, isMirrored }: WindowView, wx: numbe
   const dx = wx - x
   const dy = wy - y
   return { x: ((dx * c + dy * s) / scale) * (isMirrored ? -1 : 1), y: (dy * c - dx * s) / scale }
+}
+
+/** How a sheet that lies on another one is seen, when it is scaled evenly; null when it is not. */
+export function viewOfPlaced(view: WindowView, { x, y, scaleX, scaleY }: Placed): WindowView | null {
+  if (Math.abs(scaleX - scaleY) > 0.005 * scaleX) return null
+  return { ...view, ...toWindow(view, { x, y }), scale: view.scale * scaleX }
 }
 
 /** The view with device px instead of CSS px. */

@@ -1,6 +1,6 @@
 import { intersectRect, isEmptyRect, type Rect } from '../base'
 import { isClearTile, TILE, type Kernels } from '../kernels'
-import { sheetRect, tileOrigin, tilesUnder, type Drawing, type Sheet } from '../layers'
+import { PLACED_AS_IS, sheetRect, tileOrigin, tilesUnder, type Drawing, type Sheet } from '../layers'
 import { scaledLayer } from '../moving'
 
 /** The drawing on a sheet that holds `box` of the old one (px); beyond the old one it is empty. */
@@ -12,7 +12,8 @@ export function resizedDrawing(drawing: Drawing, box: Rect): Drawing {
     return { ...layer, tiles: new Map([...tiles].filter(([, tile]) => !isClearTile(tile))) }
   })
   const cut = selection && cutTiles(before, sheet, selection, box, 1)
-  return { sheet, layers, selection: cut?.size ? cut : undefined }
+  const placed = drawing.placed ?? PLACED_AS_IS
+  return { sheet, layers, selection: cut?.size ? cut : undefined, placed: { ...placed, x: placed.x - box.x0, y: placed.y - box.y0 } }
 }
 
 /** Tiles of a sheet with its corner at another place; `depth` bytes a px. */
@@ -39,5 +40,11 @@ function cutTiles(before: Sheet, after: Sheet, tiles: ReadonlyMap<number, Uint8A
 /** The drawing scaled to another size, px; what was selected no longer is. */
 export function scaledDrawing(kernels: Kernels, drawing: Drawing, width: number, height: number): Drawing {
   const sheet = { ...drawing.sheet, width, height }
-  return { sheet, layers: drawing.layers.map(layer => scaledLayer(kernels, drawing.sheet, sheet, layer)) }
+  const { x, y, scaleX, scaleY } = drawing.placed ?? PLACED_AS_IS
+  const byX = width / drawing.sheet.width
+  const byY = height / drawing.sheet.height
+  return {
+    sheet, layers: drawing.layers.map(layer => scaledLayer(kernels, drawing.sheet, sheet, layer)),
+    placed: { x: x * byX, y: y * byY, scaleX: scaleX * byX, scaleY: scaleY * byY },
+  }
 }

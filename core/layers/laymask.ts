@@ -48,5 +48,5 @@ export function withLayer(drawing: Drawing, layer: Layer): Drawing {
 
 /** The drawing with nothing selected: all of it may be painted. */
 export function withoutSelection(drawing: Drawing): Drawing {
-  return { sheet: drawing.sheet, layers: drawing.layers }
+  return { ...drawing, selection: undefined }
 }

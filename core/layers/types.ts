@@ -35,4 +35,17 @@ export interface Drawing {
   readonly layers: readonly Layer[]
   /** Only here may be painted; absent: everywhere. */
   readonly selection?: Selection | undefined
+  /** Where the sheet that the record began with lies on this one, once it was cut or scaled; absent: it is that sheet. */
+  readonly placed?: Placed | undefined
 }
+
+/** Places of one sheet on another: scaled, then moved (px). */
+export interface Placed {
+  readonly x: number
+  readonly y: number
+  readonly scaleX: number
+  readonly scaleY: number
+}
+
+/** A sheet on itself. */
+export const PLACED_AS_IS: Placed = { x: 0, y: 0, scaleX: 1, scaleY: 1 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { Placed } from '../layers'
 import { closedOutline } from './closed-outline'
 import { covered } from './covered'
 import { insideLines } from './inside-lines'
@@ -27,8 +28,15 @@ export type LookFor = z.infer<typeof lookForSchema>
 
 /** Looks at the drawing with every look-for, in their order. */
 export function lookAt(evidence: Evidence, lookFors: readonly LookFor[]): Finding[] {
+  const { placed } = evidence.drawing
   return lookFors.map(({ id, settings }) => {
     const measure = MEASURES[settings.measure] as Measure<typeof settings>
-    return { lookFor: id, ...measure.look(evidence, settings) }
+    return { lookFor: id, ...measure.look(evidence, placed ? onSheet(settings, placed) : settings) }
   })
+}
+
+/** A plan says where something is expected on its own sheet: on one that was cut or scaled since it lies elsewhere. */
+function onSheet(settings: LookFor['settings'], { x, y, scaleX, scaleY }: Placed): LookFor['settings'] {
+  if (!('target' in settings)) return settings
+  return { ...settings, target: settings.target.map((value, i) => (i % 2 ? value * scaleY + y : value * scaleX + x)) }
 }

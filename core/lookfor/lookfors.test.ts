@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import { TILE, TILE_BYTES } from '../kernels'
+import { loadKernels, TILE, TILE_BYTES } from '../kernels'
 import { toolSettings, type ToolName } from '../brush'
-import type { FreshStrokeAct, StandingAct } from '../drawing'
+import { applyAct, type Act, type FreshStrokeAct, type StandingAct } from '../drawing'
 import type { Drawing, Layer } from '../layers'
 import { findingSchema, lookAt, type Finding, type LookFor, type Tolerance } from './index'
 
+const kernels = loadKernels()
 const SIDE = TILE
 const sheet = { width: SIDE, height: SIDE, paper: [255, 255, 255] as const }
 
@@ -31,6 +32,25 @@ function look(settings: LookFor['settings'], layers: Layer[], acts: StandingAct[
   const [finding] = lookAt({ drawing, acts, step: 'now' }, [asked(settings)])
   return findingSchema.parse(finding)
 }
+
+describe('on a sheet that was cut and scaled since', () => {
+  const settings = { measure: 'closed-outline', layer: 'lines', what: 'the box', target: TARGET, tolerance: 'standard' } as const
+  const start = (acts: Act[]) => {
+    let drawing: Drawing = { sheet, layers: [box(6)] }
+    for (const act of acts) drawing = applyAct(kernels, drawing, act)
+    return lookAt({ drawing, acts: [], step: 'now' }, [asked(settings)])[0]!
+  }
+
+  it.each<[string, Act[], number]>([
+    ['moved on a larger one', [{ kind: 'sheet-cut', version: 1, box: [-300, -40, 500, 600] }], 6],
+    ['twice as large', [{ kind: 'sheet-scale', version: 1, width: 2 * SIDE, height: 2 * SIDE }], 12],
+    ['cut, then scaled', [{ kind: 'sheet-cut', version: 1, box: [40, 40, 220, 220] }, { kind: 'sheet-scale', version: 1, width: 360, height: 360 }], 12],
+  ])('finds the shape where it lies now: %s', (_what, acts, gap) => {
+    const { figure, sentence } = start(acts)
+    expect(sentence).toContain('at the top of the box')
+    expect(Math.abs(figure!.value - gap)).toBeLessThanOrEqual(1)
+  })
+})
 
 describe('closed outline', () => {
   const ask = (gap: number, tolerance: Tolerance) => look({ measure: 'closed-outline', layer: 'lines', what: 'the box', target: TARGET, tolerance }, [box(gap)])

@@ -7,12 +7,13 @@ import type { DrawingRecord } from '#core/drawing'
 import type { ShownMark } from '../../components/sheet/SheetMarks.vue'
 import type SheetWindow from '../../components/sheet/SheetWindow.vue'
 import type { OpenMode } from '../../workers/sheet/contract'
-import { STRAIGHT } from '../../sheet/view'
+import { STRAIGHT, viewOfPlaced } from '../../sheet/view'
 import { useSession } from '../../stores/session'
 
 definePageMeta({ layout: 'bare', who: 'learner', key: route => route.fullPath })
 const route = useRoute()
 const session = useSession()
+const { say } = useNotices()
 const guiding = createGuides(Number(route.params.id))
 provide(GUIDES, guiding)
 const { guides, isAdjusting } = guiding
@@ -21,7 +22,7 @@ provide(EASEL, easel)
 const looking = createLooking()
 provide(LOOKING, looking)
 const { tone, hasRulers, hasCrosshair } = looking
-const { plan, sheet, parts, letters, references, step, closed, progress, findings, pointedAt, hand, isReadOnly, isOffline } = easel
+const { plan, sheet, placed, parts, letters, references, step, closed, progress, findings, pointedAt, hand, isReadOnly, isOffline } = easel
 
 const sheetWindow = ref<InstanceType<typeof SheetWindow>>()
 const isHelpOpen = ref(false)
@@ -52,6 +53,7 @@ const restsFor = computed(() => {
 })
 
 function toggleGhost(): void {
+  if (!ghost.value && !viewOfPlaced(STRAIGHT, placed.value)) return say('The ghost does not fit: this sheet was stretched one way.', 'Undo that to see it.', 'attention')
   ghost.value = ghost.value || !plan.value || !step.value ? null : ghostRecord(plan.value, step.value.id)
 }
 watch(step, () => {
@@ -204,7 +206,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
         >
           <template #default="{ view: shown, size, pointer }">
             <SheetGuides v-if="guides.length" :guides="guides" :view="shown" :size="size" :sheet="sheet" :is-adjusting="isAdjusting" @change="guiding.change" />
-            <GhostSheet v-if="ghost" :key="step?.id" :record="ghost" :view="shown" :size="size" @away="ghost = null" />
+            <GhostSheet v-if="ghost && viewOfPlaced(shown, placed)" :key="step?.id" :record="ghost" :view="viewOfPlaced(shown, placed)!" :size="size" @away="ghost = null" />
             <SelectionEdge v-if="(parts.edges.value && !parts.held.value) || parts.draft.value.length || parts.against.value.length" :edges="parts.held.value ? null : parts.edges.value" :draft="parts.draft.value" :against="parts.against.value" :view="shown" :size="size" :sheet="sheet" />
             <PartHandles v-if="references.isPlacing.value && references.under.value?.held" :held="references.under.value.held" way="size" :view="shown" :size="size" @take="placeUnder" />
             <StencilHandles :view="shown" :size="size" />

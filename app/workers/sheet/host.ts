@@ -3,7 +3,7 @@ import { CoreError, isEmptyRect, type Rect } from '#core/base'
 import type { Stroke } from '#core/brush'
 import { applyAct, contentHash, standingActs, type Act, type BendAct, type Engine, type Entry, type FreshStyle } from '#core/drawing'
 import { loadKernels, type Tile } from '#core/kernels'
-import { changedTiles, showTile, type Drawing, type Selection } from '#core/layers'
+import { changedTiles, PLACED_AS_IS, showTile, type Drawing, type Selection } from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import type { Bending, Destination } from '#core/moving'
 import { prepareStep, type Plan } from '#core/plan'
@@ -526,7 +526,7 @@ export class SheetHost {
   private tell(): void {
     const engine = this.engine!
     const { canUndo, canRedo, position, drawing } = engine
-    this.notify({ kind: 'drawing', canUndo, canRedo, position, layers: layerNotes(drawing), sheet: drawing.sheet })
+    this.notify({ kind: 'drawing', canUndo, canRedo, position, layers: layerNotes(drawing), sheet: drawing.sheet, placed: drawing.placed ?? PLACED_AS_IS })
     if (drawing.selection !== this.shownSelection) {
       this.shownSelection = drawing.selection
       this.notify({ kind: 'selection', edges: drawing.selection ? selectionEdge(drawing.sheet, drawing.selection).map(loop => Int32Array.from(loop)) : null })

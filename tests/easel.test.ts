@@ -212,7 +212,7 @@ describe('guides', () => {
 
   it('strokes keep to squares that are followed', async () => {
     await addGuide('Squares')
-    await page.getByRole('checkbox', { name: 'strokes follow' }).check()
+    await page.getByRole('region', { name: 'Squares' }).getByRole('checkbox', { name: 'strokes follow' }).check()
     await closeMenu()
     const ys = placesOf(await draw([[400, 500], [900, 560]], 23)).map(({ y }) => y)
     expect(Math.max(...ys) - Math.min(...ys)).toBeLessThan(0.2)

@@ -316,5 +316,7 @@ describe('the sheet', () => {
     const { id } = folio.own.find(each => each.title === 'Dunes at noon')!.handIns[0]!
     const teacher = await new Client(url).teacher()
     await expect.poll(async () => (await teacher.call<HandInView>('GET', `/api/hand-ins/${id}`)).body.verification, { timeout: 60_000 }).toBe('matches')
+    const desk = (await teacher.call<{ waiting: { id: number, plan: string }[] }>('GET', '/api/desk')).body
+    expect(desk.waiting.find(each => each.id === id)?.plan).toBe('Dunes at noon')
   })
 })

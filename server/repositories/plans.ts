@@ -12,6 +12,11 @@ export function plansOf(teacherId: number): Promise<PlanRow[]> {
   return PlanRow.findAll({ where: { teacherId, learnerId: null }, order: ['id'], attributes: WITHOUT_PICTURE })
 }
 
+/** Whosoever they are. */
+export function plansById(ids: number[]): Promise<PlanRow[]> {
+  return PlanRow.findAll({ where: { id: ids }, attributes: WITHOUT_PICTURE })
+}
+
 /** A learner's own sheets, the latest first. */
 export function ownPlansOf(learnerId: number): Promise<PlanRow[]> {
   return PlanRow.findAll({ where: { learnerId }, order: [['id', 'DESC']], attributes: WITHOUT_PICTURE })

@@ -36,7 +36,7 @@ async function handInsFor(teacherId: number): Promise<Given[]> {
   const learners = await people.learnersOf(classes.map(each => each.id))
   const drawn = await drawings.drawingsOf(learners.map(each => each.id))
   const given = await handIns.handInsOf(drawn.map(each => each.id))
-  const titles = await plans.plansOf(teacherId)
+  const titles = await plans.plansById([...new Set(drawn.map(each => each.planId))])
   return given.map((row) => {
     const drawing = drawn.find(each => each.id === row.drawingId)!
     const learner = learners.find(each => each.id === drawing.learnerId)!

@@ -23,14 +23,14 @@ describe('the guides of a drawing', () => {
   it('are changed and taken away one by one', () => {
     const { guides, add, change, remove, isAdjusting } = open()
     add('grid', sheet)
-    add('thirds', sheet)
-    const [grid, thirds] = guides.value
+    add('isometric', sheet)
+    const [grid, isometric] = guides.value
     change(grid!.id, { opacity: 20 })
     expect(guides.value.map(({ opacity }) => opacity)).toEqual([20, 55])
     isAdjusting.value = true
     remove(grid!.id)
     expect(isAdjusting.value).toBe(true)
-    remove(thirds!.id)
+    remove(isometric!.id)
     // With none left there are no handles to move.
     expect(isAdjusting.value).toBe(false)
   })
@@ -52,7 +52,7 @@ describe('the guides of a drawing', () => {
   })
 
   it('of the plan come and go with its steps, and are changed only until then', async () => {
-    const { guides, add, change, remove, give, isGiven } = open()
+    const { guides, add, change, remove, give, isGiven, isAdjusting } = open()
     add('spokes', sheet)
     const thirds = newGuide('thirds', 'a', sheet)
     give([thirds])
@@ -62,6 +62,11 @@ describe('the guides of a drawing', () => {
     expect(guides.value.map(({ kind, isShown }) => [kind, isShown])).toEqual([['thirds', false], ['spokes', true]])
     await nextTick()
     expect(open().guides.value.map(({ kind }) => kind)).toEqual(['spokes'])
+    isAdjusting.value = true
+    remove(guides.value[1]!.id)
+    // Thirds lie where they lie: nothing is left to be moved.
+    expect(isAdjusting.value).toBe(false)
+    add('spokes', sheet)
     give([])
     expect(guides.value.map(({ kind }) => kind)).toEqual(['spokes'])
     expect(thirds.isShown).toBe(true)

@@ -29,13 +29,15 @@ export function createGuides(drawing: number) {
   }
   function remove(id: string): void {
     own.value = own.value.filter(each => each.id !== id)
-    if (guides.value.length === 0) isAdjusting.value = false
+    if (!hasHandles()) isAdjusting.value = false
   }
   /** Lays out what the step asks for. */
   function give(next: readonly Guide[]): void {
     given.value = next.map(guide => ({ ...guide, id: `plan-${guide.id}` }))
-    if (guides.value.length === 0) isAdjusting.value = false
+    if (!hasHandles()) isAdjusting.value = false
   }
+  /** Thirds lie where they lie. */
+  const hasHandles = () => guides.value.some(each => each.kind !== 'thirds')
   const isGiven = (id: string) => given.value.some(each => each.id === id)
 
   return {

@@ -50,6 +50,7 @@ export function toSheet({ x, y, scale, turn, isMirrored }: WindowView, wx: numbe
 
 /** How a sheet that lies on another one is seen, when it is scaled evenly; null when it is not. */
 export function viewOfPlaced(view: WindowView, { x, y, scaleX, scaleY }: Placed): WindowView | null {
+  if (x === 0 && y === 0 && scaleX === 1 && scaleY === 1) return view
   if (Math.abs(scaleX - scaleY) > 0.005 * scaleX) return null
   return { ...view, ...toWindow(view, { x, y }), scale: view.scale * scaleX }
 }

@@ -64,7 +64,7 @@ function setPoint(guide: Extract<Guide, { kind: 'perspective' }>, i: number, set
       <div class="adds">
         <button v-for="[kind, name, use] in KINDS" :key="kind" class="add" @click="add(kind, sheet)"><strong>{{ name }}</strong><span class="small soft">{{ use }}</span></button>
       </div>
-      <v-switch v-if="guides.length" v-model="isAdjusting" color="primary" density="compact" hide-details label="Move them on the sheet with handles" />
+      <v-switch v-if="guides.some(guide => guide.kind !== 'thirds')" v-model="isAdjusting" color="primary" density="compact" hide-details label="Move them on the sheet with handles" />
     </div>
   </v-menu>
 </template>

@@ -34,6 +34,8 @@ const isStackFolded = ref(false)
 const ghost = shallowRef<DrawingRecord | null>(null)
 const view = computed(() => sheetWindow.value?.view ?? STRAIGHT)
 const scale = computed(() => view.value.scale)
+/** How the plan's sheet is seen; null when this one was stretched one way since. */
+const ghostView = computed(() => viewOfPlaced(view.value, placed.value))
 
 const marks = computed<ShownMark[]>(() => {
   const found = step.value ? findings.value.get(step.value.id) ?? [] : []
@@ -53,7 +55,7 @@ const restsFor = computed(() => {
 })
 
 function toggleGhost(): void {
-  if (!ghost.value && !viewOfPlaced(STRAIGHT, placed.value)) return say('The ghost does not fit: this sheet was stretched one way.', 'Undo that to see it.', 'attention')
+  if (!ghost.value && !ghostView.value) return say('The ghost does not fit: this sheet was stretched one way.', 'Undo that to see it.', 'attention')
   ghost.value = ghost.value || !plan.value || !step.value ? null : ghostRecord(plan.value, step.value.id)
 }
 watch(step, () => {
@@ -206,7 +208,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
         >
           <template #default="{ view: shown, size, pointer }">
             <SheetGuides v-if="guides.length" :guides="guides" :view="shown" :size="size" :sheet="sheet" :is-adjusting="isAdjusting" @change="guiding.change" />
-            <GhostSheet v-if="ghost && viewOfPlaced(shown, placed)" :key="step?.id" :record="ghost" :view="viewOfPlaced(shown, placed)!" :size="size" @away="ghost = null" />
+            <GhostSheet v-if="ghost && ghostView" :key="step?.id" :record="ghost" :view="ghostView" :size="size" @away="ghost = null" />
             <SelectionEdge v-if="(parts.edges.value && !parts.held.value) || parts.draft.value.length || parts.against.value.length" :edges="parts.held.value ? null : parts.edges.value" :draft="parts.draft.value" :against="parts.against.value" :view="shown" :size="size" :sheet="sheet" />
             <PartHandles v-if="references.isPlacing.value && references.under.value?.held" :held="references.under.value.held" way="size" :view="shown" :size="size" @take="placeUnder" />
             <StencilHandles :view="shown" :size="size" />

@@ -1,4 +1,5 @@
 import type { Rect } from '../base'
+import type { BlendMode } from './modes'
 
 /** Side of a tile in pixels. A tile is TILE × TILE straight-alpha RGBA8, row-major. */
 export const TILE = 256
@@ -66,8 +67,10 @@ export interface Grain {
 
 /** How a finished mask is laid over a tile. */
 export interface Laying {
-  /** A glaze multiplies with the paint that is there. */
-  readonly kind: 'paint' | 'glaze' | 'erase'
+  /** A glaze multiplies with the paint that is there; `behind` shows only where that is clear. */
+  readonly kind: 'paint' | 'glaze' | 'erase' | 'behind'
+  /** Stays inside what is painted: the alpha is left as it is. Nothing is erased then, nor laid behind. */
+  readonly isInside?: boolean | undefined
   /** Red, green, blue, 0 … 255. Ignored when erasing. */
   readonly colour: readonly [number, number, number]
   /** 0 … 1. */
@@ -87,6 +90,24 @@ export interface LayerTile {
   /** 0 … 1. */
   readonly opacity: number
 }
+
+/** Hides parts of what it belongs to: its lightness where it is painted, `base` where it is not; 0 hides, 1 shows. */
+export interface MaskTile {
+  /** Null: nothing is painted here. */
+  readonly tile: Tile | null
+  readonly base: 0 | 1
+}
+
+/** What is done to the picture so far, in order. An opened group is closed again. */
+export type Doing
+  = | { readonly do: 'tile', readonly tile: Tile, readonly opacity: number, readonly mode: BlendMode, readonly mask: MaskTile | null, readonly isAtop: boolean }
+  /** A group: of its own (it begins clear), or see-through (it begins with what lies below). */
+    | { readonly do: 'open', readonly isOwn: boolean }
+  /** `mode` and `isAtop` count for a group of its own only. */
+    | { readonly do: 'close', readonly opacity: number, readonly mode: BlendMode, readonly mask: MaskTile | null, readonly isAtop: boolean }
+
+/** Groups open at once at most. */
+export const GREATEST_DEPTH = 24
 
 /** A picture, straight-alpha RGBA8, row-major. Never written to once it was read from. */
 export interface Pixels {
@@ -134,6 +155,11 @@ export interface Kernels {
   lay(laying: Laying, src: Tile | null, out: Tile, tileX: number, tileY: number, rect: Rect): void
   /** Flattens the layers, bottom first, over `ground` into `out`, inside `rect` (px within the tile). */
   composite(layers: readonly LayerTile[], ground: Ground, out: Tile, rect: Rect): void
+  /**
+   * Flattens by a list of doings over `ground` into `out`, inside `rect` (px within the tile). Layers alone, all
+   * normal, give the bytes of {@link composite}.
+   */
+  blend(doings: readonly Doing[], ground: Ground, out: Tile, rect: Rect): void
   /**
    * Reads a picture at `count` places between its px (Catmull–Rom; the middle of the first px at 0.5;
    * NaN: nothing) into `out`, four numbers each: colour times alpha, and alpha, 0 … 255. Beyond the

@@ -1,6 +1,7 @@
 import { assert, type Rect } from '../base'
-import { FULL, type Dab, type DabSpec, type DabValues, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type TextureName, type Tile } from './contract'
+import { FULL, type Dab, type DabSpec, type DabValues, type Doing, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type TextureName, type Tile } from './contract'
 import { clipDab, dabShape, spansOf } from './dabshape'
+import { blendPlain } from './plain/blend'
 import { compositePlain, halvePlain } from './plain/composite'
 import { makeDabPlain } from './plain/dab'
 import { layPlain } from './plain/lay'
@@ -89,6 +90,9 @@ export function plainKernels(): Kernels {
     },
     composite(layers: readonly LayerTile[], ground: Ground, out: Tile, rect: Rect) {
       compositePlain(layers, ground, out, rect)
+    },
+    blend(doings: readonly Doing[], ground: Ground, out: Tile, rect: Rect) {
+      blendPlain(doings, ground, out, rect)
     },
     readPicture: readPicturePlain,
     halve: halvePlain,

@@ -1,8 +1,9 @@
 import { assert, type Rect } from '../base'
-import { DAB_ARENA_BYTES, FULL, READ_PLACES, TILE, TILE_BYTES, type Dab, type DabSpec, type DabValues, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type Pixels, type TextureName, type Tile } from './contract'
+import { DAB_ARENA_BYTES, FULL, READ_PLACES, GREATEST_DEPTH, TILE, TILE_BYTES, type Dab, type DabSpec, type DabValues, type Doing, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type MaskTile, type Pixels, type TextureName, type Tile } from './contract'
 import { bytesOf, clipDab, dabShape, spansOf } from './dabshape'
 import { instantiateKernels } from './instantiate'
 import { ditherMatrix } from './dither'
+import { modeNumber } from './modes'
 import { TEXTURE_SIDE, textureOf } from './textures'
 
 /** Most layers flattened in one call; more are flattened in turns by the caller. */
@@ -11,6 +12,10 @@ export const COMPOSITE_LAYERS = 64
 const PAGE = 65536
 /** Zero pixels left and right of a mask row, so that whole blocks may hang over. */
 const GUTTER = 8
+
+/** Bytes of a level's accumulators, and of a doing in the table. */
+const LEVEL_BYTES = 4096
+const DOING_BYTES = 32
 
 interface SimdDab extends Dab {
   readonly address: number
@@ -131,12 +136,18 @@ export function simdKernels(): Kernels {
       exports.layErase(layIn, layOut, mask, stride, x0, y0, lanes, y1 - y0, opacity,
         dither, seedX & 15, seedY & 15, height, tileX, tileY, grain.depth, grain.bite, rim)
     } else {
-      const run = laying.kind === 'paint' ? exports.layPaint : exports.layGlaze
+      const run = layingRun(laying)
       const [r, g, b] = laying.colour
       run(layIn, layOut, mask, stride, x0, y0, lanes, y1 - y0, r, g, b, opacity,
         dither, seedX & 15, seedY & 15, height, tileX, tileY, grain.depth, grain.bite, rim)
     }
     copyRows(layOut, out, { x0: rect.x0 - tileX, x1: rect.x1 - tileX, y0, y1 })
+  }
+
+  function layingRun({ kind, isInside }: Laying) {
+    if (kind === 'behind') return exports.layBehind
+    if (kind === 'glaze') return isInside ? exports.layGlazeInside : exports.layGlaze
+    return isInside ? exports.layInside : exports.layPaint
   }
 
   function copyRows(address: number, out: Tile, rect: Rect): void {
@@ -169,6 +180,51 @@ export function simdKernels(): Kernels {
       exports.compositeOnClear(table, layers.length, layOut, x0, rect.y0, lanes, rows)
     }
     copyRows(layOut, out, rect)
+  }
+
+  const levels = reserve((GREATEST_DEPTH + 1) * LEVEL_BYTES)
+  let doingsAt = 0
+  let doingsRoom = 0
+
+  function blend(doings: readonly Doing[], ground: Ground, out: Tile, rect: Rect): void {
+    if (doings.length > doingsRoom) {
+      doingsRoom = 2 * doings.length
+      doingsAt = reserve(doingsRoom * DOING_BYTES)
+    }
+    const x0 = rect.x0 & ~3
+    const lanes = (rect.x1 - x0 + 3) & ~3
+    const from = rect.y0 * TILE * 4
+    let used = 0
+    const put = (tile: Tile): number => {
+      if (used === stack.length) stack.push(reserve(TILE_BYTES))
+      const address = stack[used++]!
+      bytes.set(tile.subarray(from, rect.y1 * TILE * 4), address + from)
+      return address
+    }
+    // Room is made first: growing the memory would cut the table off.
+    const rows = doings.map((doing) => {
+      if (doing.do === 'open') return [doing.isOwn ? 1 : 2, 0, 0, 0, 0, 0, 0] as const
+      const { mode, mask, opacity, isAtop } = doing
+      const shown = maskOf(mask, put)
+      return doing.do === 'tile'
+        ? [0, modeNumber(mode), put(doing.tile), shown.address, shown.base, opacity / 255, isAtop ? 1 : 0] as const
+        : [3, modeNumber(mode), 0, shown.address, shown.base, opacity, isAtop ? 1 : 0] as const
+    })
+    closeAsOpened(doings, rows, writeDoing)
+    const paper = ground ?? [0, 0, 0]
+    exports.blendRows(doingsAt, doings.length, levels, layOut, x0, rect.y0, lanes, rect.y1 - rect.y0, ground ? 1 : 0, paper[0], paper[1], paper[2])
+    copyRows(layOut, out, rect)
+  }
+
+  function writeDoing(i: number, [what, mode, tile, mask, base, opacity, isAtop]: readonly number[]): void {
+    const entry = new DataView(memory.buffer, doingsAt + i * DOING_BYTES, DOING_BYTES)
+    entry.setUint32(0, what!, true)
+    entry.setUint32(4, mode!, true)
+    entry.setUint32(8, tile!, true)
+    entry.setUint32(12, mask!, true)
+    entry.setFloat32(16, base!, true)
+    entry.setFloat32(20, opacity!, true)
+    entry.setUint32(24, isAtop!, true)
   }
 
   // Pictures that are read from lie one after the other; when there is no more room all are forgotten.
@@ -256,6 +312,7 @@ export function simdKernels(): Kernels {
     stamp,
     lay,
     composite,
+    blend,
     readPicture,
     halve(src, out, qx, qy, part) {
       assert(((part.x0 | part.y0 | part.x1 | part.y1) & 7) === 0, 'halving wants edges that are multiples of 8')
@@ -269,4 +326,23 @@ export function simdKernels(): Kernels {
       }
     },
   }
+}
+
+/** A mask's tile in the kernels' memory; address 0: no mask. */
+function maskOf(mask: MaskTile | null, put: (tile: Tile) => number): { address: number, base: number } {
+  if (!mask || (!mask.tile && mask.base === 1)) return { address: 0, base: 1 }
+  return { address: put(mask.tile ?? CLEAR), base: mask.base }
+}
+
+const CLEAR: Tile = new Uint8Array(TILE_BYTES)
+
+/** Writes the doings; a see-through group is closed otherwise than one of its own. */
+function closeAsOpened(doings: readonly Doing[], rows: readonly (readonly number[])[], write: (i: number, row: readonly number[]) => void): void {
+  const open: boolean[] = []
+  doings.forEach((doing, i) => {
+    const row = rows[i]!
+    if (doing.do === 'open') open.push(doing.isOwn)
+    write(i, doing.do === 'close' && !open.pop() ? [4, ...row.slice(1)] : row)
+  })
+  assert(open.length === 0, 'a group was opened and not closed')
 }

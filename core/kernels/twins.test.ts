@@ -52,7 +52,7 @@ describe('the SIMD kernels give the bytes of their plain twins', () => {
     }), { numRuns: 120, seed: 4711 })
   })
 
-  it.each(['paint', 'glaze', 'erase'] as const)('for laying a mask over a tile: %s', (kind) => {
+  it.each([['paint', false], ['glaze', false], ['erase', false], ['behind', false], ['paint', true], ['glaze', true]] as const)('for laying a mask over a tile: %s, inside only: %s', (kind, isInside) => {
     const src = randomTile(5)
     for (const kernels of both) {
       const random = seededRandom(99)
@@ -70,7 +70,7 @@ describe('the SIMD kernels give the bytes of their plain twins', () => {
       const rect = { x0: 3, y0: 5, x1: 250, y1: 256 }
       const [a, b] = onBoth((kernels) => {
         const out = new Uint8Array(TILE_BYTES).fill(9)
-        kernels.lay({ kind, colour: [200, 120, 40], opacity, grain, rim, seed }, from, out, 0, 0, rect)
+        kernels.lay({ kind, isInside, colour: [200, 120, 40], opacity, grain, rim, seed }, from, out, 0, 0, rect)
         return out
       })
       expect(firstDifference(a, b)).toBe(-1)

@@ -1,6 +1,7 @@
 export { makeDab, stampFlow, stampPeak } from './stamp'
-export { layErase, layGlaze, layPaint } from './lay'
+export { layBehind, layErase, layGlaze, layGlazeInside, layInside, layPaint } from './lay'
 export { compositeOnClear, compositeOnPaper, halve } from './composite'
+export { blendRows } from './blend'
 export { readPicture } from './read'
 
 /** Where free memory begins. */

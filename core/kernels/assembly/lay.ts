@@ -71,7 +71,7 @@ function glazed(under: v128, over: f32, underAlpha: v128): v128 {
 // @ts-ignore: decorator
 @inline
 function layColour(
-  isGlaze: bool,
+  isGlaze: bool, keepsAlpha: bool, isBehind: bool,
   src: usize, out: usize, mask: usize, maskStride: usize,
   x0: i32, y0: i32, lanes: i32, rows: i32,
   red: f32, green: f32, blue: f32, opacity: f32,
@@ -94,6 +94,13 @@ function layColour(
         v128.store(to, under)
       } else {
         const noise = v128.load(ditherRow + (<usize>((x + ditherX) & 15) << 2))
+        if (keepsAlpha && !v128.any_true(under)) {
+          v128.store(to, under)
+          from += 16
+          to += 16
+          m += 8
+          continue
+        }
         if (!v128.any_true(under)) {
           // On clear pixels the colour is the paint's own, and only its alpha is to be found: the same result, sooner.
           const fresh = toByte(f32x4.mul(s, f32x4.splat(255)), noise)
@@ -106,8 +113,8 @@ function layColour(
         }
         const underAlpha = f32x4.mul(f32x4.convert_i32x4_s(i32x4.shr_u(under, 24)), f32x4.splat(1.0 / 255.0))
         const alpha = f32x4.add(s, f32x4.mul(underAlpha, f32x4.sub(one, s)))
-        const t = f32x4.div(s, alpha)
-        const a = toByte(f32x4.mul(alpha, f32x4.splat(255)), noise)
+        const t = keepsAlpha ? s : isBehind ? f32x4.sub(one, f32x4.div(underAlpha, alpha)) : f32x4.div(s, alpha)
+        const a = keepsAlpha ? i32x4.shr_u(under, 24) : toByte(f32x4.mul(alpha, f32x4.splat(255)), noise)
         const r = channel(under, 0)
         const g = channel(under, 8)
         const b = channel(under, 16)
@@ -137,7 +144,7 @@ export function layPaint(
   dither: usize, ditherX: i32, ditherY: i32,
   grain: usize, grainX: i32, grainY: i32, depth: f32, bite: f32, rim: f32,
 ): void {
-  layColour(false, src, out, mask, maskStride, x0, y0, lanes, rows, red, green, blue, opacity,
+  layColour(false, false, false, src, out, mask, maskStride, x0, y0, lanes, rows, red, green, blue, opacity,
     dither, ditherX, ditherY, grain, grainX, grainY, depth, bite, rim)
 }
 
@@ -149,7 +156,43 @@ export function layGlaze(
   dither: usize, ditherX: i32, ditherY: i32,
   grain: usize, grainX: i32, grainY: i32, depth: f32, bite: f32, rim: f32,
 ): void {
-  layColour(true, src, out, mask, maskStride, x0, y0, lanes, rows, red, green, blue, opacity,
+  layColour(true, false, false, src, out, mask, maskStride, x0, y0, lanes, rows, red, green, blue, opacity,
+    dither, ditherX, ditherY, grain, grainX, grainY, depth, bite, rim)
+}
+
+/** Paint that stays inside what is painted: the colour changes, the alpha does not. */
+export function layInside(
+  src: usize, out: usize, mask: usize, maskStride: usize,
+  x0: i32, y0: i32, lanes: i32, rows: i32,
+  red: f32, green: f32, blue: f32, opacity: f32,
+  dither: usize, ditherX: i32, ditherY: i32,
+  grain: usize, grainX: i32, grainY: i32, depth: f32, bite: f32, rim: f32,
+): void {
+  layColour(false, true, false, src, out, mask, maskStride, x0, y0, lanes, rows, red, green, blue, opacity,
+    dither, ditherX, ditherY, grain, grainX, grainY, depth, bite, rim)
+}
+
+/** A glaze that stays inside what is painted. */
+export function layGlazeInside(
+  src: usize, out: usize, mask: usize, maskStride: usize,
+  x0: i32, y0: i32, lanes: i32, rows: i32,
+  red: f32, green: f32, blue: f32, opacity: f32,
+  dither: usize, ditherX: i32, ditherY: i32,
+  grain: usize, grainX: i32, grainY: i32, depth: f32, bite: f32, rim: f32,
+): void {
+  layColour(true, true, false, src, out, mask, maskStride, x0, y0, lanes, rows, red, green, blue, opacity,
+    dither, ditherX, ditherY, grain, grainX, grainY, depth, bite, rim)
+}
+
+/** Paint that goes behind what is painted (destination-over; W3C Compositing and Blending Level 1, §9.1.6). */
+export function layBehind(
+  src: usize, out: usize, mask: usize, maskStride: usize,
+  x0: i32, y0: i32, lanes: i32, rows: i32,
+  red: f32, green: f32, blue: f32, opacity: f32,
+  dither: usize, ditherX: i32, ditherY: i32,
+  grain: usize, grainX: i32, grainY: i32, depth: f32, bite: f32, rim: f32,
+): void {
+  layColour(false, false, true, src, out, mask, maskStride, x0, y0, lanes, rows, red, green, blue, opacity,
     dither, ditherX, ditherY, grain, grainX, grainY, depth, bite, rim)
 }
 

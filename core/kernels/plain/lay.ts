@@ -10,14 +10,13 @@ export interface LayTables {
   readonly texture: Uint16Array
 }
 
-/** The twin of `layPaint`, `layGlaze` and `layErase`. `mask` is the whole sheet's, `stride` values a row. */
+/** The twin of all of `assembly/lay.ts`. `mask` is the whole sheet's, `stride` values a row. */
 export function layPlain(
   tables: LayTables, laying: Laying, src: Tile | null, out: Tile,
   tileX: number, tileY: number, rect: Rect,
   maskAt: (x: number, y: number) => number,
 ): void {
   const isErasing = laying.kind === 'erase'
-  const isGlaze = laying.kind === 'glaze'
   for (let y = rect.y0; y < rect.y1; y++) {
     for (let x = rect.x0; x < rect.x1; x++) {
       const at = 4 * ((y - tileY) * TILE + (x - tileX))
@@ -25,7 +24,7 @@ export function layPlain(
       const height = tables.texture[(y & (TEXTURE_SIDE - 1)) * TEXTURE_SIDE + (x & (TEXTURE_SIDE - 1))]!
       const s = cover(maskAt(x, y), height, laying)
       const noise = tables.dither[ditherIndex(x, y, laying.seed)]!
-      out.set(s > 0 ? (isErasing ? erased(under, s, noise) : painted(under, laying.colour, s, noise, isGlaze)) : under, at)
+      out.set(s > 0 ? (isErasing ? erased(under, s, noise) : painted(under, laying, s, noise)) : under, at)
     }
   }
 }
@@ -57,14 +56,15 @@ function toByte(value: number, noise: number): number {
   return Math.min(Math.max(Math.trunc(f(value + noise)), 0), 255)
 }
 
-function painted(under: Pixel, over: Laying['colour'], s: number, noise: number, isGlaze: boolean): Pixel {
+function painted(under: Pixel, { kind, colour: over, isInside }: Laying, s: number, noise: number): Pixel {
   const underAlpha = f(under[3] * f(1 / 255))
+  if (isInside && under[3] === 0) return under
   const alpha = f(s + f(underAlpha * f(1 - s)))
-  const t = f(s / alpha)
-  const a = toByte(f(alpha * 255), noise)
+  const t = isInside ? s : kind === 'behind' ? f(1 - f(underAlpha / alpha)) : f(s / alpha)
+  const a = isInside ? under[3] : toByte(f(alpha * 255), noise)
   if (a === 0) return [0, 0, 0, 0]
   const mixed = (channel: 0 | 1 | 2) => {
-    const shown = isGlaze ? glazed(under[channel], over[channel], underAlpha) : over[channel]
+    const shown = kind === 'glaze' ? glazed(under[channel], over[channel], underAlpha) : over[channel]
     return toByte(f(under[channel] + f(f(shown - under[channel]) * t)), noise)
   }
   return [mixed(0), mixed(1), mixed(2), a]

@@ -1,0 +1,425 @@
+// Layers with blend modes, masks, clips and groups: a list of doings run row by row over float
+// accumulators, four planes of 256 values a level (red, green, blue times alpha, 0 … 255; alpha, 0 … 1).
+
+// @ts-ignore: decorator
+@inline
+const PLANE: usize = 1024
+// @ts-ignore: decorator
+@inline
+const LEVEL: usize = 4096
+
+// The modes' numbers are those of `BLEND_MODES` in ../modes.ts.
+// @ts-ignore: decorator
+@inline
+const SATURATE: i32 = 12
+// @ts-ignore: decorator
+@inline
+const PLUS_LIGHTER: i32 = 16
+
+// @ts-ignore: decorator
+@inline
+function splat(value: f32): v128 {
+  return f32x4.splat(value)
+}
+
+// @ts-ignore: decorator
+@inline
+function byteOf(pixels: v128, shift: i32): v128 {
+  return f32x4.convert_i32x4_s(v128.and(i32x4.shr_u(pixels, shift), i32x4.splat(255)))
+}
+
+// @ts-ignore: decorator
+@inline
+function near(value: v128): v128 {
+  return i32x4.trunc_sat_f32x4_s(f32x4.add(value, f32x4.splat(0.5)))
+}
+
+// @ts-ignore: decorator
+@inline
+function times(b: v128, s: v128): v128 {
+  return f32x4.mul(f32x4.mul(b, s), splat(1.0 / 255.0))
+}
+
+// @ts-ignore: decorator
+@inline
+function screened(b: v128, s: v128): v128 {
+  return f32x4.sub(f32x4.add(b, s), times(b, s))
+}
+
+// @ts-ignore: decorator
+@inline
+function hardLit(b: v128, s: v128): v128 {
+  const twice = f32x4.add(s, s)
+  return v128.bitselect(times(b, twice), screened(b, f32x4.sub(twice, splat(255))), f32x4.le(s, splat(127.5)))
+}
+
+// @ts-ignore: decorator
+@inline
+function dodged(b: v128, s: v128): v128 {
+  const lit = f32x4.min(splat(255), f32x4.div(f32x4.mul(b, splat(255)), f32x4.sub(splat(255), s)))
+  const full = v128.bitselect(splat(255), lit, f32x4.ge(s, splat(254.99)))
+  return v128.bitselect(splat(0), full, f32x4.lt(b, splat(0.01)))
+}
+
+// @ts-ignore: decorator
+@inline
+function burnt(b: v128, s: v128): v128 {
+  const dark = f32x4.sub(splat(255), f32x4.min(splat(255), f32x4.div(f32x4.mul(f32x4.sub(splat(255), b), splat(255)), s)))
+  const full = v128.bitselect(splat(0), dark, f32x4.lt(s, splat(0.01)))
+  return v128.bitselect(splat(255), full, f32x4.gt(b, splat(254.99)))
+}
+
+// @ts-ignore: decorator
+@inline
+function softLit(back: v128, source: v128): v128 {
+  const b = f32x4.mul(back, splat(1.0 / 255.0))
+  const s = f32x4.mul(source, splat(1.0 / 255.0))
+  const twice = f32x4.sub(f32x4.add(s, s), splat(1))
+  const dark = f32x4.add(b, f32x4.mul(f32x4.mul(twice, b), f32x4.sub(splat(1), b)))
+  const curve = f32x4.mul(f32x4.add(f32x4.mul(f32x4.sub(f32x4.mul(splat(16), b), splat(12)), b), splat(4)), b)
+  const root = v128.bitselect(curve, f32x4.sqrt(f32x4.max(b, splat(0))), f32x4.le(b, splat(0.25)))
+  const light = f32x4.add(b, f32x4.mul(twice, f32x4.sub(root, b)))
+  return f32x4.mul(v128.bitselect(dark, light, f32x4.le(s, splat(0.5))), splat(255))
+}
+
+/** B(cb, cs) of the separable modes (W3C Compositing and Blending Level 1, §10.1); `mode` is known when this is compiled. */
+// @ts-ignore: decorator
+@inline
+function separable(mode: i32, b: v128, s: v128): v128 {
+  if (mode == 1) return times(b, s)
+  if (mode == 2) return screened(b, s)
+  if (mode == 3) return hardLit(s, b)
+  if (mode == 4) return f32x4.min(b, s)
+  if (mode == 5) return f32x4.max(b, s)
+  if (mode == 6) return dodged(b, s)
+  if (mode == 7) return burnt(b, s)
+  if (mode == 8) return hardLit(b, s)
+  if (mode == 9) return softLit(b, s)
+  if (mode == 10) return f32x4.abs(f32x4.sub(b, s))
+  if (mode == 11) return f32x4.sub(f32x4.add(b, s), f32x4.mul(splat(2), times(b, s)))
+  return s
+}
+
+// @ts-ignore: decorator
+@inline
+function lum(r: v128, g: v128, b: v128): v128 {
+  return f32x4.add(f32x4.add(f32x4.mul(splat(0.3), r), f32x4.mul(splat(0.59), g)), f32x4.mul(splat(0.11), b))
+}
+
+// @ts-ignore: decorator
+@inline
+function least(r: v128, g: v128, b: v128): v128 {
+  return f32x4.min(f32x4.min(r, g), b)
+}
+
+// @ts-ignore: decorator
+@inline
+function most(r: v128, g: v128, b: v128): v128 {
+  return f32x4.max(f32x4.max(r, g), b)
+}
+
+/** One channel of ClipColor (§10.2): `l` the colour's lightness, `n` and `x` its least and greatest channel. A grey, but for rounding, is not stretched. */
+// @ts-ignore: decorator
+@inline
+function clipped(c: v128, l: v128, n: v128, x: v128): v128 {
+  const low = f32x4.add(l, f32x4.div(f32x4.mul(f32x4.sub(c, l), l), f32x4.sub(l, n)))
+  const c1 = v128.bitselect(low, c, v128.and(f32x4.lt(n, splat(0)), f32x4.gt(f32x4.sub(l, n), splat(0.001))))
+  const high = f32x4.add(l, f32x4.div(f32x4.mul(f32x4.sub(c1, l), f32x4.sub(splat(255), l)), f32x4.sub(x, l)))
+  return v128.bitselect(high, c1, v128.and(f32x4.gt(x, splat(255)), f32x4.gt(f32x4.sub(x, l), splat(0.001))))
+}
+
+/**
+ * Blends one row of a source over the accumulators. The source is a tile's row (`fromTile`), or the
+ * accumulators of the level above, made straight again.
+ */
+// @ts-ignore: decorator
+@inline
+function blendRow(
+  mode: i32, fromTile: bool, source: usize, mask: usize, base: f32, opacity: f32,
+  acc: usize, lanes: i32, isOpaque: bool, isAtop: bool,
+): void {
+  const one = splat(1)
+  for (let x: usize = 0; x < <usize>lanes << 2; x += 16) {
+    let sr: v128
+    let sg: v128
+    let sb: v128
+    let sa: v128
+    if (fromTile) {
+      const pixels = v128.load(source + x)
+      const alpha = i32x4.shr_u(pixels, 24)
+      if (!v128.any_true(alpha)) continue
+      sr = byteOf(pixels, 0)
+      sg = byteOf(pixels, 8)
+      sb = byteOf(pixels, 16)
+      sa = f32x4.mul(f32x4.convert_i32x4_s(alpha), splat(opacity))
+    } else {
+      const alpha = v128.load(source + x, 3 * PLANE)
+      if (!v128.any_true(alpha)) continue
+      const per = v128.bitselect(f32x4.div(one, alpha), splat(0), f32x4.gt(alpha, splat(0)))
+      sr = f32x4.mul(v128.load(source + x), per)
+      sg = f32x4.mul(v128.load(source + x, PLANE), per)
+      sb = f32x4.mul(v128.load(source + x, 2 * PLANE), per)
+      sa = f32x4.mul(alpha, splat(opacity))
+    }
+    if (mask) sa = f32x4.mul(sa, shown4(mask + x, base))
+    const r = v128.load(acc + x)
+    const g = v128.load(acc + x, PLANE)
+    const b = v128.load(acc + x, 2 * PLANE)
+    if (isOpaque) {
+      if (mode == PLUS_LIGHTER) {
+        v128.store(acc + x, f32x4.min(splat(255), f32x4.add(r, f32x4.mul(sr, sa))))
+        v128.store(acc + x, f32x4.min(splat(255), f32x4.add(g, f32x4.mul(sg, sa))), PLANE)
+        v128.store(acc + x, f32x4.min(splat(255), f32x4.add(b, f32x4.mul(sb, sa))), 2 * PLANE)
+        continue
+      }
+      let br = sr
+      let bg = sg
+      let bb = sb
+      if (mode >= SATURATE) {
+        const t = toned(mode, r, g, b, sr, sg, sb)
+        br = t
+        bg = toneG
+        bb = toneB
+      } else if (mode > 0) {
+        br = separable(mode, r, sr)
+        bg = separable(mode, g, sg)
+        bb = separable(mode, b, sb)
+      }
+      v128.store(acc + x, f32x4.add(r, f32x4.mul(f32x4.sub(br, r), sa)))
+      v128.store(acc + x, f32x4.add(g, f32x4.mul(f32x4.sub(bg, g), sa)), PLANE)
+      v128.store(acc + x, f32x4.add(b, f32x4.mul(f32x4.sub(bb, b), sa)), 2 * PLANE)
+      continue
+    }
+    const a = v128.load(acc + x, 3 * PLANE)
+    const keep = f32x4.sub(one, sa)
+    if (mode == PLUS_LIGHTER) {
+      const share = isAtop ? f32x4.mul(sa, a) : sa
+      const alpha = isAtop ? a : f32x4.min(one, f32x4.add(a, sa))
+      const limit = f32x4.mul(splat(255), alpha)
+      v128.store(acc + x, f32x4.min(limit, f32x4.add(r, f32x4.mul(sr, share))))
+      v128.store(acc + x, f32x4.min(limit, f32x4.add(g, f32x4.mul(sg, share))), PLANE)
+      v128.store(acc + x, f32x4.min(limit, f32x4.add(b, f32x4.mul(sb, share))), 2 * PLANE)
+      v128.store(acc + x, alpha, 3 * PLANE)
+      continue
+    }
+    // What the source shows: its own colour where nothing lies below, the blended one where something does.
+    let fr = sr
+    let fg = sg
+    let fb = sb
+    if (mode > 0) {
+      const per = v128.bitselect(f32x4.div(one, a), splat(0), f32x4.gt(a, splat(0)))
+      const cr = f32x4.mul(r, per)
+      const cg = f32x4.mul(g, per)
+      const cb = f32x4.mul(b, per)
+      let br: v128
+      let bg: v128
+      let bb: v128
+      if (mode >= SATURATE) {
+        br = toned(mode, cr, cg, cb, sr, sg, sb)
+        bg = toneG
+        bb = toneB
+      } else {
+        br = separable(mode, cr, sr)
+        bg = separable(mode, cg, sg)
+        bb = separable(mode, cb, sb)
+      }
+      fr = f32x4.add(sr, f32x4.mul(f32x4.sub(br, sr), a))
+      fg = f32x4.add(sg, f32x4.mul(f32x4.sub(bg, sg), a))
+      fb = f32x4.add(sb, f32x4.mul(f32x4.sub(bb, sb), a))
+      if (isAtop) {
+        fr = br
+        fg = bg
+        fb = bb
+      }
+    }
+    const share = isAtop ? f32x4.mul(sa, a) : sa
+    v128.store(acc + x, f32x4.add(f32x4.mul(r, keep), f32x4.mul(fr, share)))
+    v128.store(acc + x, f32x4.add(f32x4.mul(g, keep), f32x4.mul(fg, share)), PLANE)
+    v128.store(acc + x, f32x4.add(f32x4.mul(b, keep), f32x4.mul(fb, share)), 2 * PLANE)
+    if (!isAtop) v128.store(acc + x, f32x4.add(f32x4.mul(a, keep), sa), 3 * PLANE)
+  }
+}
+
+/** How much a mask shows of each of four pixels, 0 … 1: its lightness where it is painted, `base` where it is not. */
+// @ts-ignore: decorator
+@inline
+function shown4(mask: usize, base: f32): v128 {
+  const pixels = v128.load(mask)
+  const light = f32x4.add(
+    f32x4.add(f32x4.mul(byteOf(pixels, 0), splat(0.2125 / 255.0)), f32x4.mul(byteOf(pixels, 8), splat(0.7154 / 255.0))),
+    f32x4.mul(byteOf(pixels, 16), splat(0.0721 / 255.0)),
+  )
+  const a = f32x4.mul(f32x4.convert_i32x4_s(i32x4.shr_u(pixels, 24)), splat(1.0 / 255.0))
+  const shown = f32x4.add(splat(base), f32x4.mul(f32x4.sub(light, splat(base)), a))
+  return f32x4.min(f32x4.max(shown, splat(0)), splat(1))
+}
+
+let toneG: v128 = i32x4.splat(0)
+let toneB: v128 = i32x4.splat(0)
+
+/** B(cb, cs) of the four modes that take hue, saturation and lightness apart (§10.2). Red is returned, green and blue are left in `toneG` and `toneB`. */
+// @ts-ignore: decorator
+@inline
+function toned(mode: i32, cr: v128, cg: v128, cb: v128, sr: v128, sg: v128, sb: v128): v128 {
+  let r = sr
+  let g = sg
+  let b = sb
+  let l = lum(cr, cg, cb)
+  if (mode == 12 || mode == 13) {
+    // SetSat: hue takes the source's colour and the backdrop's saturation, saturation the other way round.
+    const isHue = mode == 12
+    if (!isHue) {
+      r = cr
+      g = cg
+      b = cb
+    }
+    const sat = isHue ? f32x4.sub(most(cr, cg, cb), least(cr, cg, cb)) : f32x4.sub(most(sr, sg, sb), least(sr, sg, sb))
+    const n = least(r, g, b)
+    const span = f32x4.sub(most(r, g, b), n)
+    const scale = v128.bitselect(f32x4.div(sat, span), splat(0), f32x4.gt(span, splat(0)))
+    r = f32x4.mul(f32x4.sub(r, n), scale)
+    g = f32x4.mul(f32x4.sub(g, n), scale)
+    b = f32x4.mul(f32x4.sub(b, n), scale)
+  }
+  if (mode == 15) {
+    r = cr
+    g = cg
+    b = cb
+    l = lum(sr, sg, sb)
+  }
+  const d = f32x4.sub(l, lum(r, g, b))
+  r = f32x4.add(r, d)
+  g = f32x4.add(g, d)
+  b = f32x4.add(b, d)
+  const own = lum(r, g, b)
+  const n = least(r, g, b)
+  const x = most(r, g, b)
+  toneG = clipped(g, own, n, x)
+  toneB = clipped(b, own, n, x)
+  return clipped(r, own, n, x)
+}
+
+function blendTileRow(mode: i32, source: usize, mask: usize, base: f32, opacity: f32, acc: usize, lanes: i32, isOpaque: bool, isAtop: bool): void {
+  switch (mode) {
+    case 0: return blendRow(0, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
+    case 1: return blendRow(1, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
+    case 2: return blendRow(2, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
+    case 3: return blendRow(3, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
+    case 4: return blendRow(4, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
+    case 5: return blendRow(5, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
+    case 8: return blendRow(8, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
+    case 10: return blendRow(10, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
+    case 11: return blendRow(11, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
+    case 16: return blendRow(16, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
+    // Where the arithmetic itself is long the mode is asked for in the loop.
+    default: return blendRow(mode, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
+  }
+}
+
+/** A group's row: there are few of them. */
+function blendLevelRow(mode: i32, source: usize, mask: usize, base: f32, opacity: f32, acc: usize, lanes: i32, isOpaque: bool, isAtop: bool): void {
+  blendRow(mode, false, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
+}
+
+/** Goes from the row below a see-through group to the row with it by the group's opacity and mask. */
+function towardRow(group: usize, mask: usize, base: f32, opacity: f32, acc: usize, lanes: i32): void {
+  for (let x: usize = 0; x < <usize>lanes << 2; x += 16) {
+    let t = splat(opacity)
+    if (mask) t = f32x4.mul(t, shown4(mask + x, base))
+    for (let plane: usize = 0; plane < LEVEL; plane += PLANE) {
+      const below = v128.load(acc + x + plane)
+      v128.store(acc + x + plane, f32x4.add(below, f32x4.mul(f32x4.sub(v128.load(group + x + plane), below), t)))
+    }
+  }
+}
+
+/**
+ * Runs the doings over each row. A doing takes 32 bytes: what (0 a tile, 1 open a group of its own, 2 open a
+ * see-through group, 3 close the first, 4 close the second), mode, tile, mask (0: none), the mask's base (f32),
+ * opacity (f32; of a tile ÷ 255), whether it lies atop (only where there is something). `levels` is room for the
+ * accumulators of every level that is open at once.
+ */
+export function blendRows(
+  doings: usize, count: i32, levels: usize, out: usize,
+  x0: i32, y0: i32, lanes: i32, rows: i32,
+  hasPaper: bool, red: f32, green: f32, blue: f32,
+): void {
+  const end = doings + (<usize>count << 5)
+  const one = splat(1)
+  for (let y = y0; y < y0 + rows; y++) {
+    const at = (<usize>y << 10) + (<usize>x0 << 2)
+    let acc = levels
+    let opaque = hasPaper ? 1 : 0 // one bit a level
+    fillRow(acc, lanes, hasPaper ? splat(red) : splat(0), hasPaper ? splat(green) : splat(0), hasPaper ? splat(blue) : splat(0), hasPaper ? one : splat(0))
+    for (let doing = doings; doing < end; doing += 32) {
+      const what = load<u32>(doing)
+      if (what == 1) {
+        acc += LEVEL
+        opaque = opaque << 1
+        fillRow(acc, lanes, splat(0), splat(0), splat(0), splat(0))
+        continue
+      }
+      if (what == 2) {
+        copyRow(acc, acc + LEVEL, lanes)
+        acc += LEVEL
+        opaque = (opaque << 1) | (opaque & 1)
+        continue
+      }
+      const mode = load<i32>(doing, 4)
+      const maskTile = <usize>load<u32>(doing, 12)
+      const mask = maskTile ? maskTile + at : 0
+      const base = load<f32>(doing, 16)
+      const opacity = load<f32>(doing, 20)
+      const isAtop = load<u32>(doing, 24) != 0
+      if (what == 0) {
+        blendTileRow(mode, <usize>load<u32>(doing, 8) + at, mask, base, opacity, acc, lanes, (opaque & 1) != 0, isAtop)
+        continue
+      }
+      const group = acc
+      acc -= LEVEL
+      opaque = opaque >> 1
+      if (what == 3) blendLevelRow(mode, group, mask, base, opacity, acc, lanes, (opaque & 1) != 0, isAtop)
+      else towardRow(group, mask, base, opacity, acc, lanes)
+    }
+    storeRow(acc, out + at, lanes, hasPaper)
+  }
+}
+
+// @ts-ignore: decorator
+@inline
+function fillRow(acc: usize, lanes: i32, r: v128, g: v128, b: v128, a: v128): void {
+  for (let x: usize = 0; x < <usize>lanes << 2; x += 16) {
+    v128.store(acc + x, r)
+    v128.store(acc + x, g, PLANE)
+    v128.store(acc + x, b, 2 * PLANE)
+    v128.store(acc + x, a, 3 * PLANE)
+  }
+}
+
+// @ts-ignore: decorator
+@inline
+function copyRow(from: usize, to: usize, lanes: i32): void {
+  for (let plane: usize = 0; plane < LEVEL; plane += PLANE) memory.copy(to + plane, from + plane, <usize>lanes << 2)
+}
+
+// @ts-ignore: decorator
+@inline
+function storeRow(acc: usize, to: usize, lanes: i32, hasPaper: bool): void {
+  const one = splat(1)
+  for (let x: usize = 0; x < <usize>lanes << 2; x += 16) {
+    const r = v128.load(acc + x)
+    const g = v128.load(acc + x, PLANE)
+    const b = v128.load(acc + x, 2 * PLANE)
+    if (hasPaper) {
+      const pixels = v128.or(near(r), i32x4.splat(<i32>0xff000000))
+      v128.store(to + x, v128.or(v128.or(pixels, i32x4.shl(near(g), 8)), i32x4.shl(near(b), 16)))
+    } else {
+      const a = v128.load(acc + x, 3 * PLANE)
+      const byte = near(f32x4.mul(a, splat(255)))
+      const per = f32x4.div(one, a)
+      let pixels = v128.or(near(f32x4.mul(r, per)), i32x4.shl(near(f32x4.mul(g, per)), 8))
+      pixels = v128.or(pixels, i32x4.shl(near(f32x4.mul(b, per)), 16))
+      v128.store(to + x, v128.and(v128.or(pixels, i32x4.shl(byte, 24)), i32x4.ne(byte, i32x4.splat(0))))
+    }
+  }
+}

@@ -1,6 +1,6 @@
 import { EMPTY_RECT, unionRect, type Rect } from '../base'
 import { TILE_BYTES, type Dab, type Kernels, type Laying, type Tile } from '../kernels'
-import { layMask, layTile, Touched, withLayer, type Drawing, type Layer } from '../layers'
+import { heldInside, layMask, layTile, Touched, withLayer, type Drawing, type Layer } from '../layers'
 import { dabBoxOf } from './dabs'
 import { distance, PathWalker, type PathPoint, type Trace } from './path'
 import { responseOf } from './response'
@@ -43,7 +43,7 @@ export class Stroke {
     readonly layer: Layer,
     private readonly style: StrokeStyle,
   ) {
-    this.laying = layingOf(style)
+    this.laying = heldInside(layingOf(style), layer)
     this.touched = new Touched(drawing.sheet)
     this.steadier = new Steadier(style.tool.steadying)
     this.walker = new PathWalker(this.traces(Infinity))

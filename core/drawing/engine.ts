@@ -4,7 +4,7 @@ import type { Kernels } from '../kernels'
 import { withLayer, type Drawing, type Layer, type Sheet } from '../layers'
 import { Bending, Lifted, type Bend } from '../moving'
 import { freshStyleOf, styleOf, type Act, type BendAct, type FreshStyle, type StrokeAct } from './acts'
-import { requireLayer } from './acts/contract'
+import { requireUnlocked } from './acts/contract'
 import { History, type Moment } from './history'
 import type { DrawingRecord, Entry } from './record'
 
@@ -74,19 +74,19 @@ export class Engine {
   beginStroke(layer: string, style: FreshStyle): Stroke {
     const { drawing } = this
     this.kernels.fitMask(drawing.sheet.width, drawing.sheet.height)
-    return new Stroke(this.kernels, drawing, requireLayer(drawing, layer), freshStyleOf(style))
+    return new Stroke(this.kernels, drawing, requireUnlocked(drawing, layer), freshStyleOf(style))
   }
 
   /** Starts pushing, swelling or pinching a layer's paint. Throws CoreError when the layer is not there. */
   beginBend(layer: string, bend: Bend): Bending {
     const { drawing } = this
-    return new Bending(this.kernels, drawing.sheet, requireLayer(drawing, layer), bend, drawing.selection)
+    return new Bending(this.kernels, drawing.sheet, requireUnlocked(drawing, layer), bend, drawing.selection)
   }
 
   /** Takes hold of a part of a layer, to show where it may go. Throws CoreError when the layer is not there. */
   lift(layer: string, box: Rect, leaves: boolean): Lifted {
     const { drawing } = this
-    return new Lifted(this.kernels, drawing.sheet, requireLayer(drawing, layer), box, drawing.selection, leaves)
+    return new Lifted(this.kernels, drawing.sheet, requireUnlocked(drawing, layer), box, drawing.selection, leaves)
   }
 
   /** A stroke on a picture of any moment: to show a replay in the middle of one. One stroke is open at a time. */

@@ -1,7 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
 import { isClearTile, type Tile } from '../kernels'
-import type { Drawing } from '../layers'
+import type { Drawing, Group, Layer } from '../layers'
 
 const hashes = new WeakMap<Tile, string>()
 
@@ -21,11 +21,25 @@ function tileHash(tile: Tile): string | null {
  */
 export function contentHash(drawing: Drawing): string {
   const { width, height, paper, texture } = drawing.sheet
-  const layers = drawing.layers.map(({ id, name, visible, opacity, tiles }) => {
-    const held = [...tiles.entries()].sort(([a], [b]) => a - b)
-      .map(([number, tile]) => [number, tileHash(tile)] as const)
-      .filter(([, hash]) => hash !== null)
-    return [id, name, visible, opacity, held]
+  const layers = drawing.layers.map((layer) => {
+    const { id, name, visible, opacity, tiles } = layer
+    const more = moreOf(layer)
+    return [id, name, visible, opacity, tilesHeld(tiles), ...(more ? [more] : [])]
   })
-  return bytesToHex(sha256(utf8ToBytes(JSON.stringify([1, width, height, paper, layers, ...(texture ? [texture] : [])]))))
+  const groups = drawing.groups?.map(group => [group.id, group.name, group.visible, group.opacity, moreOf(group)])
+  return bytesToHex(sha256(utf8ToBytes(JSON.stringify([1, width, height, paper, layers, ...(texture ? [texture] : []), ...(groups ? [groups] : [])]))))
+}
+
+function tilesHeld(tiles: ReadonlyMap<number, Tile>): (readonly [number, string])[] {
+  return [...tiles.entries()].sort(([a], [b]) => a - b)
+    .map(([number, tile]) => [number, tileHash(tile)] as const)
+    .filter((held): held is readonly [number, string] => held[1] !== null)
+}
+
+/** What is unusual about a layer or group; null when nothing is, so that drawings from before keep their hash. */
+function moreOf(item: Layer | Group): unknown[] | null {
+  const { mode, locked, clip, group, mask } = item
+  const inside = 'inside' in item && item.inside
+  if (!mode && !locked && !clip && !group && !mask && !inside) return null
+  return [mode ?? 'normal', !!locked, !!clip, !!inside, group ?? null, mask ? [mask.id, mask.base, mask.isOn, tilesHeld(mask.tiles)] : null]
 }

@@ -130,8 +130,8 @@ export class History {
     const weighed = new Set<Tile>()
     const weigh = (picture: Drawing) => {
       let added = 0
-      for (const layer of picture.layers) {
-        for (const tile of layer.tiles.values()) {
+      for (const tiles of [...picture.layers, ...[...picture.layers, ...picture.groups ?? []].flatMap(item => item.mask ?? [])].map(each => each.tiles)) {
+        for (const tile of tiles.values()) {
           if (!weighed.has(tile)) {
             weighed.add(tile)
             added += tile.length

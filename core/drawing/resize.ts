@@ -1,19 +1,23 @@
 import { intersectRect, isEmptyRect, type Rect } from '../base'
-import { isClearTile, TILE, type Kernels } from '../kernels'
-import { PLACED_AS_IS, sheetRect, tileOrigin, tilesUnder, type Drawing, type Sheet } from '../layers'
-import { scaledLayer } from '../moving'
+import { isClearTile, TILE, type Kernels, type Tile } from '../kernels'
+import { PLACED_AS_IS, sheetRect, tileOrigin, tilesUnder, type Drawing, type Group, type Layer, type Sheet } from '../layers'
+import { scaledTiles } from '../moving'
 
 /** The drawing on a sheet that holds `box` of the old one (px); beyond the old one it is empty. */
 export function resizedDrawing(drawing: Drawing, box: Rect): Drawing {
   const { sheet: before, selection } = drawing
   const sheet = { ...before, width: box.x1 - box.x0, height: box.y1 - box.y0 }
-  const layers = drawing.layers.map((layer) => {
-    const tiles = cutTiles(before, sheet, layer.tiles, box, 4)
-    return { ...layer, tiles: new Map([...tiles].filter(([, tile]) => !isClearTile(tile))) }
-  })
+  const cutPaint = (tiles: ReadonlyMap<number, Tile>) => new Map([...cutTiles(before, sheet, tiles, box, 4)].filter(([, tile]) => !isClearTile(tile)))
+  const { layers, groups } = repainted(drawing, cutPaint)
   const cut = selection && cutTiles(before, sheet, selection, box, 1)
   const placed = drawing.placed ?? PLACED_AS_IS
-  return { sheet, layers, selection: cut?.size ? cut : undefined, placed: { ...placed, x: placed.x - box.x0, y: placed.y - box.y0 } }
+  return { sheet, layers, groups, selection: cut?.size ? cut : undefined, placed: { ...placed, x: placed.x - box.x0, y: placed.y - box.y0 } }
+}
+
+/** The layers and groups with other tiles, in their masks as well. */
+function repainted(drawing: Drawing, change: (tiles: ReadonlyMap<number, Tile>) => Map<number, Tile>): Pick<Drawing, 'layers' | 'groups'> {
+  const masked = <T extends Layer | Group>(item: T): T => (item.mask ? { ...item, mask: { ...item.mask, tiles: change(item.mask.tiles) } } : item)
+  return { layers: drawing.layers.map(layer => masked({ ...layer, tiles: change(layer.tiles) })), groups: drawing.groups?.map(masked) }
 }
 
 /** Tiles of a sheet with its corner at another place; `depth` bytes a px. */
@@ -44,7 +48,7 @@ export function scaledDrawing(kernels: Kernels, drawing: Drawing, width: number,
   const byX = width / drawing.sheet.width
   const byY = height / drawing.sheet.height
   return {
-    sheet, layers: drawing.layers.map(layer => scaledLayer(kernels, drawing.sheet, sheet, layer)),
+    sheet, ...repainted(drawing, tiles => scaledTiles(kernels, drawing.sheet, sheet, tiles)),
     placed: { x: x * byX, y: y * byY, scaleX: scaleX * byX, scaleY: scaleY * byY },
   }
 }

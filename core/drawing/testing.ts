@@ -1,4 +1,5 @@
 import { TOOL_IDS, toolSettings } from '../brush'
+import { BLEND_MODES } from '../kernels'
 import { seededRandom, type Random } from '../base'
 import { ECHO_ONE, type Act } from './acts'
 import type { Entry } from './record'
@@ -52,6 +53,18 @@ function movingAct(random: Random, sheet: Sheet, layer: string): Act {
   return { kind: 'move', version: 1, layer, box, to: { kind: 'corners', points: corners }, leaves: random.unit() < 0.3 }
 }
 
+const STACKED = ['one', 'two', 'three']
+
+/** How a layer or the group mixes, or what its mask does. */
+function lookAct(random: Random): Act {
+  const item = random.pick(STACKED)
+  const roll = random.unit()
+  if (roll < 0.5) return { kind: 'stack-set', item, set: { mode: random.pick(BLEND_MODES), opacity: random.int(30, 100) } }
+  if (roll < 0.7) return { kind: 'stack-set', item, set: { inside: random.unit() < 0.5 } }
+  if (roll < 0.85) return { kind: 'mask-invert', item: 'two' }
+  return { kind: 'mask-switch', item: 'two', isOn: random.unit() < 0.7 }
+}
+
 function randomAct(random: Random, sheet: Sheet, layers: string[]): Act {
   const layer = random.pick(layers)
   const colour: [number, number, number] = [random.int(0, 255), random.int(0, 255), random.int(0, 255)]
@@ -71,8 +84,9 @@ function randomAct(random: Random, sheet: Sheet, layers: string[]): Act {
   }
   if (roll < 0.19) return selectionAct(random, sheet, layer)
   if (roll < 0.25) return movingAct(random, sheet, layer)
-  if (roll < 0.28) return { kind: 'layer-look', layer, visible: random.unit() < 0.8, opacity: random.int(20, 100) }
-  if (roll < 0.31 && layers.length > 1) return { kind: 'layer-move', layer, place: random.int(0, layers.length - 1) }
+  if (roll < 0.28) return { kind: 'layer-look', layer: random.pick(STACKED), visible: random.unit() < 0.8, opacity: random.int(20, 100) }
+  if (roll < 0.3) return lookAct(random)
+  if (roll < 0.31 && layers.length > 1) return { kind: 'layer-move', layer: random.pick(STACKED), place: random.int(0, layers.length - 1) }
   const tool = toolSettings(random.pick(TOOL_IDS), {
     size: random.pick([1, 3, 8, 20, 60, 140]), opacity: random.int(10, 100), flow: random.int(2, 100), hardness: random.int(0, 100),
     steadying: random.pick([0, 0, 3, 8]), scatter: random.pick([0, 0, 60]), speedSize: random.pick([0, -40, 70]), speedFlow: random.pick([0, 50]),
@@ -85,8 +99,10 @@ function randomAct(random: Random, sheet: Sheet, layers: string[]): Act {
 /** A record of random acts, undos and redos that all can be done. For tests and benches. */
 export function randomEntries(seed: number, sheet: Sheet, count: number): Entry[] {
   const random = seededRandom(seed)
-  const layers = ['one', 'two', 'three']
-  const entries: Entry[] = layers.map((layer, place) => ({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer, name: layer, place } }))
+  const entries: Entry[] = STACKED.map((layer, place) => ({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer, name: layer, place } }))
+  entries.push({ type: 'prepare', at: 0, act: { kind: 'mask-add', item: 'two', mask: 'two-mask', shows: 'all' } })
+  // A mask is painted on as a layer is.
+  const layers = [...STACKED, 'two-mask']
   for (let i = 0; i < count; i++) {
     const at = (i + 1) * 100
     const roll = random.unit()

@@ -1,34 +1,41 @@
-import { COMPOSITE_LAYERS, TILE, TILE_BYTES, type Ground, type Kernels, type LayerTile, type Tile } from '../kernels'
+import { COMPOSITE_LAYERS, TILE, TILE_BYTES, type Doing, type Ground, type Kernels, type Tile } from '../kernels'
 import type { Rect } from '../base'
+import { doingsOf, type StandIn } from './doings'
+import { stackOf, type StackItem } from './stack'
 import { sheetRect, tileOrigin, tilesUnder } from './tiles'
 import type { Drawing, Layer } from './types'
 
-/** A tile that stands in for a layer's own while a stroke is under way. */
-export interface StandIn {
-  readonly layer: string
-  readonly tile: Tile
-}
-
 /**
- * Flattens one tile of the visible layers over `ground` into `out`, inside `part` (sheet px).
- * Clear layers are skipped.
+ * Flattens one tile of the visible layers over `ground` into `out`, inside `part` (sheet px), with their
+ * modes, masks, clips and groups. Clear layers are skipped.
  */
 export function flattenTile(
   kernels: Kernels, drawing: Drawing, number: number, part: Rect, ground: Ground, out: Tile, standIn?: StandIn,
 ): void {
-  const found: LayerTile[] = []
-  for (const layer of drawing.layers) {
-    const tile = standIn?.layer === layer.id ? standIn.tile : layer.tiles.get(number)
-    if (tile && layer.visible && layer.opacity > 0) found.push({ tile, opacity: layer.opacity / 100 })
-  }
   const { x, y } = tileOrigin(drawing.sheet, number)
   const rect = { x0: part.x0 - x, y0: part.y0 - y, x1: part.x1 - x, y1: part.y1 - y }
-  const first = found.slice(0, COMPOSITE_LAYERS)
+  flattenStack(kernels, stackOf(drawing), number, rect, ground, out, standIn)
+}
+
+/** The same for a stack, or a part of one. @param rect px within the tile */
+export function flattenStack(
+  kernels: Kernels, items: readonly StackItem[], number: number, rect: Rect, ground: Ground, out: Tile, standIn?: StandIn,
+): void {
+  const doings = doingsOf(items, number, standIn)
+  if (!doings.every(isPlain)) return kernels.blend(doings, ground, out, rect)
+  const first = doings.slice(0, COMPOSITE_LAYERS)
   kernels.composite(first, ground, out, rect)
-  for (let i = COMPOSITE_LAYERS; i < found.length; i += COMPOSITE_LAYERS - 1) {
+  for (let i = COMPOSITE_LAYERS; i < doings.length; i += COMPOSITE_LAYERS - 1) {
     const under = { tile: out.slice(), opacity: 1 }
-    kernels.composite([under, ...found.slice(i, i + COMPOSITE_LAYERS - 1)], ground, out, rect)
+    kernels.composite([under, ...doings.slice(i, i + COMPOSITE_LAYERS - 1) as TileDoing[]], ground, out, rect)
   }
+}
+
+type TileDoing = Extract<Doing, { do: 'tile' }>
+
+/** Flattened by the shorter way. */
+function isPlain(doing: Doing): doing is TileDoing {
+  return doing.do === 'tile' && doing.mode === 'normal' && doing.mask === null && !doing.isAtop
 }
 
 /** The whole drawing as one RGBA8 picture, row-major, straight alpha. */

@@ -5,26 +5,34 @@ import type { Drawing, Layer, Selection, Sheet } from './types'
 
 /**
  * The layer after the open mask was laid over it once, inside the parts, and inside the selection if
- * there is one. Untouched tiles are shared.
+ * there is one, and inside its paint if the layer stays so. Untouched tiles are shared.
  */
 export function layMask(
   kernels: Kernels, layer: Layer, sheet: Sheet, parts: readonly TilePart[], laying: Laying, selection?: Selection,
 ): Layer {
   const tiles = new Map<number, Tile>(layer.tiles)
+  const held = heldInside(laying, layer)
   for (const { number, part } of parts) {
     const before = layer.tiles.get(number) ?? null
-    if ((!before && laying.kind === 'erase') || (selection && !selection.has(number))) continue
+    if ((!before && (laying.kind === 'erase' || layer.inside)) || (selection && !selection.has(number))) continue
     const after = before ? before.slice() : new Uint8Array(TILE_BYTES)
-    layTile(kernels, laying, before, after, sheet, { number, part }, selection)
+    layTile(kernels, held, before, after, sheet, { number, part }, selection)
     if (before || !isClearTile(after)) tiles.set(number, after)
   }
   return { ...layer, tiles }
 }
 
-/** Lays the open mask over one tile into `out`, inside the part and the selection. The mask stays as it is. */
+/** How something is laid on a layer: inside its paint, if it stays so. */
+export function heldInside(laying: Laying, layer: Layer): Laying {
+  return layer.inside ? { ...laying, isInside: true } : laying
+}
+
+/** Lays the open mask over one tile into `out` (a copy of what is there), inside the part and the selection. The mask stays as it is. */
 export function layTile(
   kernels: Kernels, laying: Laying, before: Tile | null, out: Tile, sheet: Sheet, { number, part }: TilePart, selection?: Selection,
 ): void {
+  // Paint that stays inside neither takes any away nor goes behind it.
+  if (laying.isInside && (laying.kind === 'erase' || laying.kind === 'behind')) return
   const { x, y } = tileOrigin(sheet, number)
   if (!selection) return kernels.lay(laying, before, out, x, y, part)
   const chosen = selection.get(number)
@@ -39,11 +47,6 @@ export function layTile(
   }
   kernels.lay(laying, before, out, x, y, part)
   for (let py = part.y0; py < part.y1; py++) kernels.writeMaskRow(part.x0, py, whole.subarray((py - part.y0) * width, (py - part.y0 + 1) * width))
-}
-
-/** The drawing with one layer put in the place of the one of the same id. */
-export function withLayer(drawing: Drawing, layer: Layer): Drawing {
-  return { ...drawing, layers: drawing.layers.map(each => (each.id === layer.id ? layer : each)) }
 }
 
 /** The drawing with nothing selected: all of it may be painted. */

@@ -1,6 +1,7 @@
 import type { Rect } from '../base'
 import { FULL, TEXTURE_SIDE, textureOf, TILE, TILE_BYTES, type Ground, type Kernels, type Tile } from '../kernels'
-import { flattenTile, type StandIn } from './flatten'
+import type { StandIn } from './doings'
+import { flattenTile } from './flatten'
 import { tileOrigin, tilesUnder, sheetRect } from './tiles'
 import type { Drawing, Sheet } from './types'
 

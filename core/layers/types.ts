@@ -1,4 +1,4 @@
-import type { TextureName, Tile } from '../kernels'
+import type { BlendMode, TextureName, Tile } from '../kernels'
 
 export interface Sheet {
   /** Whole px. */
@@ -12,15 +12,44 @@ export interface Sheet {
   readonly perInch?: number | undefined
 }
 
-export interface Layer {
+/** Hides parts of a layer or group without erasing them: dark paint hides, light paint shows. */
+export interface Mask {
+  /** Acts paint on a mask by its id, as on a layer. */
+  readonly id: string
+  /** Where it is not painted: 0 hides, 1 shows. */
+  readonly base: 0 | 1
+  /** Off: it is kept, and hides nothing. */
+  readonly isOn: boolean
+  readonly tiles: ReadonlyMap<number, Tile>
+}
+
+/** What layers and groups have in common. Absent: not so, or normal. */
+interface Item {
   readonly id: string
   readonly name: string
   readonly visible: boolean
   /** Whole per cent, 0 … 100. */
   readonly opacity: number
+  /** How it mixes with what lies below. */
+  readonly mode?: BlendMode | undefined
+  /** Nothing of it may be changed. */
+  readonly locked?: boolean | undefined
+  /** Shows only where the next one below it that is not clipped, in the same group, has paint. */
+  readonly clip?: boolean | undefined
+  readonly mask?: Mask | undefined
+  /** The group it lies in; absent: in none. */
+  readonly group?: string | undefined
+}
+
+export interface Layer extends Item {
+  /** Paint lands only where there is paint: its alpha is not changed. */
+  readonly inside?: boolean | undefined
   /** Sparse: tile number (see {@link tileNumber}) → pixels. A missing tile is clear. */
   readonly tiles: ReadonlyMap<number, Tile>
 }
+
+/** Layers and groups that lie together. There is no empty group. One that mixes normally is see-through: what is in it mixes with what lies below. */
+export type Group = Item
 
 /**
  * Which part of the sheet is chosen: tile number → coverage 0 … 255, TILE × TILE, row-major. A missing
@@ -31,8 +60,10 @@ export type Selection = ReadonlyMap<number, Uint8Array>
 /** The whole picture at one moment. Nothing in it is ever changed; an act makes a new one. */
 export interface Drawing {
   readonly sheet: Sheet
-  /** Bottom first. */
+  /** Bottom first. What is in one group lies together. */
   readonly layers: readonly Layer[]
+  /** Groups that the layers lie in, in any order; absent: none. */
+  readonly groups?: readonly Group[] | undefined
   /** Only here may be painted; absent: everywhere. */
   readonly selection?: Selection | undefined
   /** Where the sheet that the record began with lies on this one, once it was cut or scaled; absent: it is that sheet. */

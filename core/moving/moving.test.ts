@@ -6,7 +6,7 @@ import { seededRandom } from '../base'
 import { loadKernels, TILE, TILE_BYTES } from '../kernels'
 import type { Layer, Sheet } from '../layers'
 import { insideOutline, readSelection } from '../select'
-import { Bending, cornersOf, destinationTrouble, Lifted, mapped, mirroredHalf, movedSelection, paintBox, projectiveTo, scaledLayer, straightNet, type Destination } from './index'
+import { Bending, cornersOf, destinationTrouble, Lifted, mapped, mirroredHalf, movedSelection, paintBox, projectiveTo, scaledTiles, straightNet, type Destination } from './index'
 
 const kernels = loadKernels()
 const SIDE = 400
@@ -147,7 +147,7 @@ describe('readings between px agree with others', () => {
   it.each([0.5, 0.31, 0.12])('with sharp (Lanczos 3) at %f of the size', async (scale) => {
     const size = Math.round(SIDE * scale)
     const small: Sheet = { ...sheet, width: size, height: size }
-    const ours = flat(scaledLayer(kernels, sheet, small, hills), small)
+    const ours = flat({ ...hills, tiles: scaledTiles(kernels, sheet, small, hills.tiles) }, small)
     const theirs = await sharp(Buffer.from(flat(hills)), { raw: { width: SIDE, height: SIDE, channels: 4 } }).resize(size, size, { kernel: 'lanczos3' }).raw().toBuffer()
     expect(compare(ours, theirs).mean).toBeLessThan(3)
   })
@@ -156,7 +156,7 @@ describe('readings between px agree with others', () => {
     const parabola = (x: number) => 20 + ((x - 200) * (x - 200)) / 200
     const bowl = layerOf((x) => [Math.round(parabola(x + 0.5)), 0, 0, 255])
     const big: Sheet = { ...sheet, width: 1000, height: 1000 }
-    const pixels = flat(scaledLayer(kernels, sheet, big, bowl), big)
+    const pixels = flat({ ...bowl, tiles: scaledTiles(kernels, sheet, big, bowl.tiles) }, big)
     for (let x = 20; x < 980; x += 11) expect(Math.abs(at(pixels, x, 500, 1000)[0]! - parabola((x + 0.5) / 2.5))).toBeLessThanOrEqual(1.1)
   })
 

@@ -5,11 +5,12 @@ import { newRow, overField } from './move'
 import { paintBox, pictureOf } from './picture'
 import { Sampler } from './sampler'
 
-/** A layer of a sheet that is scaled to another size. */
-export function scaledLayer(kernels: Kernels, before: Sheet, after: Sheet, layer: Layer): Layer {
+/** A layer's or mask's tiles on a sheet that is scaled to another size. */
+export function scaledTiles(kernels: Kernels, before: Sheet, after: Sheet, painted: ReadonlyMap<number, Tile>): Map<number, Tile> {
+  const layer: Layer = { id: '', name: '', visible: true, opacity: 100, tiles: painted }
   const tiles = new Map<number, Tile>()
   const source = paintBox(before, layer)
-  if (!source) return { ...layer, tiles }
+  if (!source) return tiles
   const sampler = new Sampler(kernels, pictureOf(before, layer, source))
   const mapping = projectiveMapping([before.width / after.width, 0, 0, 0, before.height / after.height, 0, 0, 0, 1], source, sheetRect(after))
   const field = newField()
@@ -21,5 +22,5 @@ export function scaledLayer(kernels: Kernels, before: Sheet, after: Sheet, layer
     overField(sampler, field, x, y, part, tile, row)
     if (!isClearTile(tile)) tiles.set(number, tile)
   }
-  return { ...layer, tiles }
+  return tiles
 }

@@ -1,7 +1,7 @@
 import type { z } from 'zod'
 import { CoreError } from '../../base'
 import type { Kernels } from '../../kernels'
-import type { Drawing, Layer } from '../../layers'
+import { findItem, groupsRound, paintable, stackOf, type Drawing, type Layer } from '../../layers'
 
 /**
  * One kind of act. `apply` is pure: the same drawing and act give the same drawing, for ever;
@@ -13,8 +13,31 @@ export interface ActKind<A extends { kind: string }> {
   readonly apply: (kernels: Kernels, drawing: Drawing, act: A) => Drawing
 }
 
+/** The layer or mask that an act paints on. */
 export function requireLayer(drawing: Drawing, id: string): Layer {
-  const layer = drawing.layers.find(each => each.id === id)
+  const layer = paintable(drawing, id)
   if (!layer) throw new CoreError('act-refused', `there is no layer "${id}" on this sheet`, 'Choose a layer of the stack.')
   return layer
+}
+
+/** The same, for acts that change what is painted. Locked, or in a locked group: refused. */
+export function requireUnlocked(drawing: Drawing, id: string): Layer {
+  const layer = requireLayer(drawing, id)
+  const locked = [layer, ...groupsRound(drawing, layer)].find(each => each.locked)
+  if (locked) throw new CoreError('act-refused', `“${locked.name}” is locked`, 'Unlock it in the stack, or choose another layer.')
+  return layer
+}
+
+/** A layer or group of the stack. */
+export function requireItem(drawing: Drawing, id: string): NonNullable<ReturnType<typeof findItem>> {
+  const found = findItem(stackOf(drawing), id)
+  if (!found) throw new CoreError('act-refused', `there is no layer or group "${id}" on this sheet`, 'Choose a layer of the stack.')
+  return found
+}
+
+/** Ids of layers, groups and masks are all different. */
+export function requireFreshId(drawing: Drawing, id: string): void {
+  if (paintable(drawing, id) || drawing.groups?.some(group => group.id === id)) {
+    throw new CoreError('act-refused', `there is a layer "${id}" already`, 'Give the new layer an id of its own.')
+  }
 }

@@ -4,11 +4,13 @@ import type { Drawing } from '../../layers'
 import type { ActKind } from './contract'
 import { layerAdd, layerClear, layerCopy, layerLook, layerMove, layerRemove, layerRename } from './layers'
 import { lettering } from './lettering'
+import { maskAdd, maskApply, maskInvert, maskRemove, maskSwitch } from './masks'
 import { bend, mirrorHalf, move } from './move'
 import { pour } from './pour'
 import { select, selectInvert, selectNone, selectSoften } from './select'
 import { shape } from './shape'
 import { sheetCut, sheetPaper, sheetResolution, sheetScale } from './sheet'
+import { stackGroup, stackMerge, stackPut, stackRemove, stackSet, stackUngroup } from './stack'
 import { stroke } from './stroke'
 
 export { colourSchema, GREATEST_LAYERS, layerIdSchema, layerNameSchema } from './common'
@@ -19,6 +21,7 @@ export { destinationOf, GREATEST_NET, type BendAct, type MirrorHalfAct, type Mov
 export type { SelectAct, SelectArea } from './select'
 export type { ShapeAct } from './shape'
 export type { SheetCutAct, SheetPaperAct } from './sheet'
+export type { StackMergeAct, StackSetAct } from './stack'
 export { ECHO_ONE, freshStyleOf, styleOf, type FreshStrokeAct, type FreshStyle, type StrokeAct } from './stroke'
 
 const ACTS = {
@@ -32,6 +35,17 @@ const ACTS = {
   'layer-look': layerLook,
   'layer-clear': layerClear,
   'layer-copy': layerCopy,
+  'stack-set': stackSet,
+  'stack-put': stackPut,
+  'stack-group': stackGroup,
+  'stack-ungroup': stackUngroup,
+  'stack-remove': stackRemove,
+  'stack-merge': stackMerge,
+  'mask-add': maskAdd,
+  'mask-switch': maskSwitch,
+  'mask-invert': maskInvert,
+  'mask-remove': maskRemove,
+  'mask-apply': maskApply,
   'select': select,
   'select-invert': selectInvert,
   'select-soften': selectSoften,
@@ -50,6 +64,8 @@ const ACTS = {
 export const actSchema = z.union([
   stroke.schema, pour.schema, shape.schema,
   layerAdd.schema, layerRemove.schema, layerRename.schema, layerMove.schema, layerLook.schema, layerClear.schema, layerCopy.schema,
+  stackSet.schema, stackPut.schema, stackGroup.schema, stackUngroup.schema, stackRemove.schema, stackMerge.schema,
+  maskAdd.schema, maskSwitch.schema, maskInvert.schema, maskRemove.schema, maskApply.schema,
   select.schema, selectInvert.schema, selectSoften.schema, selectNone.schema,
   move.schema, bend.schema, mirrorHalf.schema, lettering.schema,
   sheetCut.schema, sheetScale.schema, sheetPaper.schema, sheetResolution.schema,

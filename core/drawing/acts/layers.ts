@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import { CoreError } from '../../base'
-import { withLayer, type Layer } from '../../layers'
+import { itemId, itemOf, stackOf, withItem, withItems, withLayer, withStack, type Drawing, type Layer } from '../../layers'
 import { keptTiles } from '../../moving'
 import { GREATEST_LAYERS, layerIdSchema, layerNameSchema, percentSchema } from './common'
-import { requireLayer, type ActKind } from './contract'
+import { requireFreshId, requireItem, requireUnlocked, type ActKind } from './contract'
 
 const addSchema = z.strictObject({
   kind: z.literal('layer-add'),
@@ -22,6 +22,8 @@ const copySchema = z.strictObject({
   /** Of the copy. */
   copy: layerIdSchema,
   name: layerNameSchema,
+  /** Of the copy's mask. */
+  mask: layerIdSchema.optional(),
 })
 const clearSchema = z.strictObject({ kind: z.literal('layer-clear'), layer: layerIdSchema })
 
@@ -34,45 +36,57 @@ export type LayerCopyAct = z.infer<typeof copySchema>
 export type LayerClearAct = z.infer<typeof clearSchema>
 
 function insert(layers: readonly Layer[], layer: Layer, place: number): Layer[] {
-  return [...layers.slice(0, place), layer, ...layers.slice(place)]
+  const beside = [layers[place - 1], layers[place]]
+  // Between two layers of a group it lies in the group; elsewhere in none.
+  const group = beside[0]?.group !== undefined && beside[0].group === beside[1]?.group ? beside[0].group : undefined
+  return [...layers.slice(0, place), group === undefined ? layer : { ...layer, group }, ...layers.slice(place)]
 }
 
 /** A new clear layer. */
 export const layerAdd: ActKind<LayerAddAct> = {
   schema: addSchema,
   apply(_kernels, drawing, act) {
-    if (drawing.layers.some(each => each.id === act.layer)) {
-      throw new CoreError('act-refused', `there is a layer "${act.layer}" already`, 'Give the new layer an id of its own.')
-    }
-    if (drawing.layers.length >= GREATEST_LAYERS) {
-      throw new CoreError('act-refused', `a sheet holds ${GREATEST_LAYERS} layers at most`, 'Delete a layer first.')
-    }
+    requireFreshId(drawing, act.layer)
+    requireRoom(drawing)
     const layer: Layer = { id: act.layer, name: act.name, visible: true, opacity: 100, tiles: new Map() }
-    return { ...drawing, layers: insert(drawing.layers, layer, act.place) }
+    return tidied({ ...drawing, layers: insert(drawing.layers, layer, act.place) })
   },
+}
+
+function requireRoom(drawing: Drawing): void {
+  if (drawing.layers.length >= GREATEST_LAYERS) {
+    throw new CoreError('act-refused', `a sheet holds ${GREATEST_LAYERS} layers at most`, 'Delete a layer first.')
+  }
+}
+
+/** The drawing without groups that nothing lies in, and with what lies in one together. */
+function tidied(drawing: Drawing): Drawing {
+  return drawing.groups ? withStack(drawing, stackOf(drawing)) : drawing
 }
 
 /** Takes a layer away with all that is on it. The last one stays. */
 export const layerRemove: ActKind<LayerRemoveAct> = {
   schema: removeSchema,
   apply(_kernels, drawing, act) {
-    requireLayer(drawing, act.layer)
+    requireItem(drawing, act.layer)
     if (drawing.layers.length === 1) throw new CoreError('act-refused', 'a sheet needs one layer', 'Add another layer first.')
-    return { ...drawing, layers: drawing.layers.filter(each => each.id !== act.layer) }
+    return tidied({ ...drawing, layers: drawing.layers.filter(each => each.id !== act.layer) })
   },
 }
 
 export const layerRename: ActKind<LayerRenameAct> = {
   schema: renameSchema,
-  apply: (_kernels, drawing, act) => withLayer(drawing, { ...requireLayer(drawing, act.layer), name: act.name }),
+  apply: (_kernels, drawing, act) => withItem(drawing, { ...itemOf(requireItem(drawing, act.layer).item), name: act.name }),
 }
 
 /** Puts a layer at another place in the stack. */
 export const layerMove: ActKind<LayerMoveAct> = {
   schema: moveSchema,
   apply(_kernels, drawing, act) {
-    const layer = requireLayer(drawing, act.layer)
-    return { ...drawing, layers: insert(drawing.layers.filter(each => each !== layer), layer, act.place) }
+    const { item } = requireItem(drawing, act.layer)
+    if (item.kind === 'group') throw new CoreError('act-refused', 'that is a group', 'Move it with the act for groups.')
+    const { group: _old, ...layer } = item.layer
+    return tidied({ ...drawing, layers: insert(drawing.layers.filter(each => each.id !== layer.id), layer, act.place) })
   },
 }
 
@@ -80,18 +94,23 @@ export const layerMove: ActKind<LayerMoveAct> = {
 export const layerLook: ActKind<LayerLookAct> = {
   schema: lookSchema,
   apply: (_kernels, drawing, act) =>
-    withLayer(drawing, { ...requireLayer(drawing, act.layer), visible: act.visible, opacity: act.opacity }),
+    withItem(drawing, { ...itemOf(requireItem(drawing, act.layer).item), visible: act.visible, opacity: act.opacity }),
 }
 
-/** Lays a copy of a layer on it, or of what is selected of it. */
+/** Lays a copy of a layer on it, or of what is selected of it. Its mask is copied when an id is given for it. */
 export const layerCopy: ActKind<LayerCopyAct> = {
   schema: copySchema,
-  apply(kernels, drawing, act) {
-    const { id, visible, opacity, tiles } = requireLayer(drawing, act.layer)
-    const place = drawing.layers.findIndex(layer => layer.id === id) + 1
-    const added = layerAdd.apply(kernels, drawing, { kind: 'layer-add', layer: act.copy, name: act.name, place })
-    const held = drawing.selection ? keptTiles(tiles, drawing.selection, true) : tiles
-    return withLayer(added, { id: act.copy, name: act.name, visible, opacity, tiles: held })
+  apply(_kernels, drawing, act) {
+    const { item, group } = requireItem(drawing, act.layer)
+    if (item.kind === 'group') throw new CoreError('act-refused', 'that is a group', 'Copy its layers one by one.')
+    requireFreshId(drawing, act.copy)
+    requireRoom(drawing)
+    const { layer } = item
+    const { mask, ...rest } = layer
+    const tiles = drawing.selection ? keptTiles(layer.tiles, drawing.selection, true) : layer.tiles
+    const copy: Layer = { ...rest, id: act.copy, name: act.name, locked: undefined, tiles }
+    const masked = mask && act.mask ? { ...copy, mask: { ...mask, id: act.mask } } : copy
+    return withStack(drawing, withItems(stackOf(drawing), group, siblings => siblings.flatMap(each => (itemId(each) === act.layer ? [each, { kind: 'layer' as const, layer: masked }] : [each]))))
   },
 }
 
@@ -99,7 +118,7 @@ export const layerCopy: ActKind<LayerCopyAct> = {
 export const layerClear: ActKind<LayerClearAct> = {
   schema: clearSchema,
   apply(_kernels, drawing, act) {
-    const layer = requireLayer(drawing, act.layer)
+    const layer = requireUnlocked(drawing, act.layer)
     return withLayer(drawing, { ...layer, tiles: drawing.selection ? keptTiles(layer.tiles, drawing.selection, false) : new Map() })
   },
 }

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { SUBPIXELS } from '../../brush'
 import { withLayer } from '../../layers'
 import { colourSchema, layerIdSchema, outlineSchema, seedSchema } from './common'
-import { requireLayer, type ActKind } from './contract'
+import { requireUnlocked, type ActKind } from './contract'
 import { fillOutlines } from './fill'
 
 /** Numbers in the outlines of one lettering at most. */
@@ -29,6 +29,6 @@ export const lettering: ActKind<LetteringAct> = {
   schema,
   apply(kernels, drawing, act) {
     const outlines = act.outlines.map(points => points.map(value => value / SUBPIXELS))
-    return withLayer(drawing, fillOutlines(kernels, drawing, requireLayer(drawing, act.layer), outlines, act))
+    return withLayer(drawing, fillOutlines(kernels, drawing, requireUnlocked(drawing, act.layer), outlines, act))
   },
 }

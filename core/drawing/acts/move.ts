@@ -4,7 +4,7 @@ import { samplesSchema, SUBPIXELS } from '../../brush'
 import { withLayer } from '../../layers'
 import { BENDS, Bending, destinationTrouble, Lifted, mirroredHalf, movedSelection, type Destination } from '../../moving'
 import { layerIdSchema, placeSchema } from './common'
-import { requireLayer, type ActKind } from './contract'
+import { requireUnlocked, type ActKind } from './contract'
 
 /** Cells of a net along a side at most. */
 export const GREATEST_NET = 12
@@ -66,7 +66,7 @@ export const move: ActKind<MoveAct> = {
     const trouble = destinationTrouble(box, to)
     if (trouble) throw new CoreError('act-refused', trouble, 'Pull the corners apart.')
     const { sheet, selection } = drawing
-    const layer = new Lifted(kernels, sheet, requireLayer(drawing, act.layer), box, selection, act.leaves).laid(to)
+    const layer = new Lifted(kernels, sheet, requireUnlocked(drawing, act.layer), box, selection, act.leaves).laid(to)
     const after = withLayer(drawing, layer)
     if (!selection) return after
     const moved = movedSelection(kernels, sheet, selection, box, to)
@@ -78,7 +78,7 @@ export const move: ActKind<MoveAct> = {
 export const bend: ActKind<BendAct> = {
   schema: bendSchema,
   apply(kernels, drawing, act) {
-    const bending = new Bending(kernels, drawing.sheet, requireLayer(drawing, act.layer), act, drawing.selection)
+    const bending = new Bending(kernels, drawing.sheet, requireUnlocked(drawing, act.layer), act, drawing.selection)
     bending.extend(act.samples)
     return withLayer(drawing, bending.lay())
   },
@@ -89,6 +89,6 @@ export const mirrorHalf: ActKind<MirrorHalfAct> = {
   schema: mirrorSchema,
   apply(kernels, drawing, act) {
     const [ax, ay, bx, by] = act.line.map(value => value / SUBPIXELS) as [number, number, number, number]
-    return withLayer(drawing, mirroredHalf(kernels, drawing.sheet, requireLayer(drawing, act.layer), { ax, ay, bx, by }, drawing.selection))
+    return withLayer(drawing, mirroredHalf(kernels, drawing.sheet, requireUnlocked(drawing, act.layer), { ax, ay, bx, by }, drawing.selection))
   },
 }

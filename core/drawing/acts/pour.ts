@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { pour as pourInto } from '../../fill'
 import { colourSchema, layerIdSchema, seedSchema } from './common'
-import { requireLayer, type ActKind } from './contract'
+import { requireUnlocked, type ActKind } from './contract'
 
 /** Farthest that a pour creeps under the line, px. */
 export const GREATEST_GROW = 8
@@ -24,5 +24,5 @@ export type PourAct = z.infer<typeof schema>
 /** Fills the closed area round a point. Off the sheet it does nothing. */
 export const pour: ActKind<PourAct> = {
   schema,
-  apply: (kernels, drawing, act) => pourInto(kernels, drawing, requireLayer(drawing, act.layer), act).drawing,
+  apply: (kernels, drawing, act) => pourInto(kernels, drawing, requireUnlocked(drawing, act.layer), act).drawing,
 }

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { samplesSchema, Stroke, SUBPIXELS, toolSettingsSchema } from '../../brush'
 import { withLayer } from '../../layers'
 import { colourSchema, layerIdSchema, placeSchema, seedSchema } from './common'
-import { requireLayer, type ActKind } from './contract'
+import { requireUnlocked, type ActKind } from './contract'
 import { fillOutlines } from './fill'
 
 /** Forms that a stencil has. */
@@ -30,11 +30,11 @@ export const shape: ActKind<ShapeAct> = {
   apply(kernels, drawing, act) {
     const outline = act.outline.map(value => value / SUBPIXELS)
     const filled = act.fill
-      ? withLayer(drawing, fillOutlines(kernels, drawing, requireLayer(drawing, act.layer), [outline], { ...act.fill, seed: act.seed }))
+      ? withLayer(drawing, fillOutlines(kernels, drawing, requireUnlocked(drawing, act.layer), [outline], { ...act.fill, seed: act.seed }))
       : drawing
     if (!act.line) return filled
     const { tool, colour, samples } = act.line
-    const stroke = new Stroke(kernels, filled, requireLayer(filled, act.layer), { tool, colour, seed: act.seed })
+    const stroke = new Stroke(kernels, filled, requireUnlocked(filled, act.layer), { tool, colour, seed: act.seed })
     stroke.extend(samples)
     stroke.finish()
     return stroke.lay()

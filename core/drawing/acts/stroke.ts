@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { fromVersion1, samplesSchema, Stroke, toolSettings1Schema, toolSettingsSchema, type Frame, type StrokeStyle } from '../../brush'
 import { colourSchema, layerIdSchema, seedSchema } from './common'
-import { requireLayer, type ActKind } from './contract'
+import { requireUnlocked, type ActKind } from './contract'
 
 const common = {
   kind: z.literal('stroke'),
@@ -59,7 +59,7 @@ function frameOf([a, b, c, d, e, f]: readonly number[]): Frame {
 export const stroke: ActKind<StrokeAct> = {
   schema,
   apply(kernels, drawing, act) {
-    const growing = new Stroke(kernels, drawing, requireLayer(drawing, act.layer), styleOf(act))
+    const growing = new Stroke(kernels, drawing, requireUnlocked(drawing, act.layer), styleOf(act))
     growing.extend(act.samples)
     growing.finish()
     return growing.lay()

@@ -1,0 +1,187 @@
+import { z } from 'zod'
+import { CoreError } from '../../base'
+import { BLEND_MODES, isClearTile, TILE, TILE_BYTES, type Kernels, type Tile } from '../../kernels'
+import {
+  clipBase, findItem, flattenStack, GREATEST_NESTING, itemId, itemOf, layersIn, nestingOf, sheetRect, stackOf, tileOrigin, tilesUnder, withItem, withItems, withoutItem, withStack,
+  type Drawing, type Group, type Layer, type StackItem,
+} from '../../layers'
+import { GREATEST_LAYERS, layerIdSchema, layerNameSchema, percentSchema } from './common'
+import { requireFreshId, requireItem, type ActKind } from './contract'
+
+const setSchema = z.strictObject({
+  kind: z.literal('stack-set'),
+  /** A layer or group. */
+  item: layerIdSchema,
+  set: z.strictObject({
+    visible: z.boolean(), opacity: percentSchema, mode: z.enum(BLEND_MODES), locked: z.boolean(), clip: z.boolean(),
+    /** Of layers only. */
+    inside: z.boolean(),
+  }).partial().refine(set => Object.keys(set).length > 0, 'nothing is set'),
+})
+const putSchema = z.strictObject({
+  kind: z.literal('stack-put'),
+  item: layerIdSchema,
+  /** The group it is put in; null: in none. */
+  group: layerIdSchema.nullable(),
+  /** What it lies on there; null: at the bottom. */
+  on: layerIdSchema.nullable(),
+})
+const groupSchema = z.strictObject({
+  kind: z.literal('stack-group'),
+  group: layerIdSchema,
+  name: layerNameSchema,
+  /** Layers and groups; they come to lie together where the topmost of them lies. */
+  items: z.array(layerIdSchema).min(1).max(GREATEST_LAYERS),
+})
+const ungroupSchema = z.strictObject({ kind: z.literal('stack-ungroup'), group: layerIdSchema })
+const removeSchema = z.strictObject({ kind: z.literal('stack-remove'), item: layerIdSchema })
+const mergeSchema = z.strictObject({
+  kind: z.literal('stack-merge'),
+  version: z.literal(1),
+  /** Onto the next one below · all that is in this group · all that can be seen. */
+  what: z.discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('down'), item: layerIdSchema }),
+    z.strictObject({ kind: z.literal('group'), group: layerIdSchema }),
+    z.strictObject({ kind: z.literal('all') }),
+  ]),
+  /** The layer that comes of it. */
+  layer: layerIdSchema,
+  name: layerNameSchema,
+})
+
+export type StackSetAct = z.infer<typeof setSchema>
+export type StackMergeAct = z.infer<typeof mergeSchema>
+
+/** Sets how a layer or group looks and what may be done to it. */
+export const stackSet: ActKind<StackSetAct> = {
+  schema: setSchema,
+  apply(_kernels, drawing, { item: id, set }) {
+    const { item, siblings, place } = requireItem(drawing, id)
+    if (set.clip && !clipBase(siblings, place)) throw new CoreError('act-refused', 'there is nothing below to clip to', 'Put it above the layer whose paint it should keep to.')
+    if (set.inside !== undefined && item.kind === 'group') throw new CoreError('act-refused', 'a group has no paint of its own to stay inside', 'Choose one of its layers.')
+    return withItem(drawing, cleaned({ ...itemOf(item), ...set }))
+  },
+}
+
+/** Without what is as usual: two layers that look the same are written the same. */
+function cleaned<T extends Layer | Group>(item: T): T {
+  const { mode, locked, clip, inside, ...rest } = item as Layer
+  return { ...rest, ...(mode && mode !== 'normal' && { mode }), ...(locked && { locked }), ...(clip && { clip }), ...(inside && { inside }) } as unknown as T
+}
+
+/** Puts a layer or group somewhere else in the stack. */
+export const stackPut: ActKind<z.infer<typeof putSchema>> = {
+  schema: putSchema,
+  apply(_kernels, drawing, { item: id, group, on }) {
+    const { item } = requireItem(drawing, id)
+    if (group !== null && findItem([item], group)) throw new CoreError('act-refused', 'a group can’t lie in itself', 'Put it beside the group, or in another one.')
+    if (group !== null && requireItem(drawing, group).item.kind !== 'group') throw new CoreError('act-refused', 'that is not a group', 'Group the layers first.')
+    const rest = withoutItem(stackOf(drawing), id)
+    if (on !== null && findItem(rest, on)?.group !== group) throw new CoreError('act-refused', 'that layer does not lie there', 'Choose a place in the stack.')
+    return nested(drawing, withItems(rest, group, (siblings) => {
+      const place = on === null ? 0 : siblings.findIndex(each => itemId(each) === on) + 1
+      return [...siblings.slice(0, place), item, ...siblings.slice(place)]
+    }))
+  },
+}
+
+function nested(drawing: Drawing, items: readonly StackItem[]): Drawing {
+  if (nestingOf(items) > GREATEST_NESTING) throw new CoreError('act-refused', `groups lie in one another ${GREATEST_NESTING} deep at most`, 'Put it in an outer group.')
+  return withStack(drawing, items)
+}
+
+/** Puts layers and groups together. */
+export const stackGroup: ActKind<z.infer<typeof groupSchema>> = {
+  schema: groupSchema,
+  apply(_kernels, drawing, { group: id, name, items: ids }) {
+    requireFreshId(drawing, id)
+    if (new Set(ids).size !== ids.length) throw new CoreError('act-refused', 'a layer was named twice', 'Choose each layer once.')
+    const found = ids.map(each => requireItem(drawing, each).item)
+    if (found.some(a => found.some(b => a !== b && findItem([a], itemId(b))))) throw new CoreError('act-refused', 'one of them lies in another', 'Choose the group, or what is in it.')
+    const order = new Map(drawing.layers.map((layer, i) => [layer.id, i]))
+    const height = (item: StackItem) => order.get(layersIn(item)[0]!.id)!
+    const inside = [...found].sort((a, b) => height(a) - height(b))
+    const top = inside[inside.length - 1]!
+    const { group } = requireItem(drawing, itemId(top))
+    const made: StackItem = { kind: 'group', group: { id, name, visible: true, opacity: 100 }, items: inside }
+    // The topmost is replaced by the group; the others are taken from where they were.
+    const others = ids.filter(each => each !== itemId(top)).reduce((rest, each) => withoutItem(rest, each), stackOf(drawing))
+    return nested(drawing, withItems(others, group, siblings => siblings.map(each => (itemId(each) === itemId(top) ? made : each))))
+  },
+}
+
+/** Takes a group away and leaves what is in it. */
+export const stackUngroup: ActKind<z.infer<typeof ungroupSchema>> = {
+  schema: ungroupSchema,
+  apply(_kernels, drawing, { group: id }) {
+    const { item, group } = requireItem(drawing, id)
+    if (item.kind !== 'group') throw new CoreError('act-refused', 'that is not a group', 'Choose a group.')
+    return withStack(drawing, withItems(stackOf(drawing), group, siblings => siblings.flatMap(each => (each === item || itemId(each) === id ? item.items : [each]))))
+  },
+}
+
+/** Takes a layer or group away with all that is in it. One layer stays on the sheet. */
+export const stackRemove: ActKind<z.infer<typeof removeSchema>> = {
+  schema: removeSchema,
+  apply(_kernels, drawing, { item: id }) {
+    const { item } = requireItem(drawing, id)
+    if (layersIn(item).length === drawing.layers.length) throw new CoreError('act-refused', 'a sheet needs one layer', 'Add another layer first.')
+    return withStack(drawing, withoutItem(stackOf(drawing), id))
+  },
+}
+
+/** Makes one layer of several, which looks as they did together. */
+export const stackMerge: ActKind<StackMergeAct> = {
+  schema: mergeSchema,
+  apply(kernels, drawing, { what, layer: id, name }) {
+    const stack = stackOf(drawing)
+    if (what.kind === 'all') {
+      requireFreshId(drawing, id)
+      const tiles = flattened(kernels, drawing, stack, true)
+      return { ...drawing, groups: undefined, layers: [{ id, name, visible: true, opacity: 100, tiles }] }
+    }
+    if (what.kind === 'group') {
+      requireFreshId(drawing, id)
+      const { item, group } = requireItem(drawing, what.group)
+      if (item.kind !== 'group') throw new CoreError('act-refused', 'that is not a group', 'Choose a group.')
+      const layer: Layer = { ...item.group, id, name, tiles: flattened(kernels, drawing, item.items, false) }
+      return withStack(drawing, withItems(stack, group, siblings => siblings.map(each => (itemId(each) === what.group ? { kind: 'layer', layer } : each))))
+    }
+    return mergedDown(kernels, drawing, what.item, id, name)
+  },
+}
+
+function mergedDown(kernels: Kernels, drawing: Drawing, upperId: string, id: string, name: string): Drawing {
+  const { item: upper, siblings, place, group } = requireItem(drawing, upperId)
+  const lower = siblings[place - 1]
+  if (!lower) throw new CoreError('act-refused', 'there is nothing below to merge with', 'Choose a layer that lies on another one.')
+  if (id !== itemId(lower)) requireFreshId(drawing, id)
+  const below = itemOf(lower)
+  if (!below.visible || !itemOf(upper).visible) throw new CoreError('act-refused', 'one of the two is hidden', 'Show both before you merge them.')
+  // The lower one's own mode and clip go on to what comes of it; its opacity and mask are in its pixels then.
+  const base = withLook(lower, { mode: undefined, clip: undefined })
+  const isOnBase = itemOf(upper).clip === true && !below.clip
+  const over = isOnBase ? upper : withLook(upper, { clip: undefined })
+  const layer: Layer = {
+    id, name, visible: true, opacity: 100, tiles: flattened(kernels, drawing, [base, over], false),
+    ...(below.mode && { mode: below.mode }), ...(below.clip && { clip: true }), ...(group !== null && { group }),
+  }
+  return withStack(drawing, withItems(stackOf(drawing), group, each => [...each.slice(0, place - 1), { kind: 'layer', layer }, ...each.slice(place + 1)]))
+}
+
+function withLook(item: StackItem, look: Partial<Layer>): StackItem {
+  return item.kind === 'layer' ? { ...item, layer: { ...item.layer, ...look } } : { ...item, group: { ...item.group, ...look } }
+}
+
+/** A part of the stack as tiles, on nothing or on the paper. */
+export function flattened(kernels: Kernels, drawing: Drawing, items: readonly StackItem[], isOnPaper: boolean): Map<number, Tile> {
+  const { sheet } = drawing
+  const tiles = new Map<number, Tile>()
+  for (const { number, part } of tilesUnder(sheet, sheetRect(sheet))) {
+    const { x, y } = tileOrigin(sheet, number)
+    const tile = new Uint8Array(TILE_BYTES)
+    flattenStack(kernels, items, number, { x0: 0, y0: 0, x1: Math.min(TILE, part.x1 - x), y1: Math.min(TILE, part.y1 - y) }, isOnPaper ? sheet.paper : null, tile)
+    if (!isClearTile(tile)) tiles.set(number, tile)
+  }
+  return tiles
+}

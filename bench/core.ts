@@ -248,7 +248,7 @@ export async function pouring(): Promise<Row[]> {
     rows.push(...await side(`pour on a ${SIDE} × ${SIDE} line drawing: ${what}`, [
       {
         name: 'Little Easel (finds, creeps 2 px, lays)',
-        run: () => pour(kernels, drawing, colour, { x, y, colour: [143, 170, 176], tolerance: 40, borders: 'all', grow: 2, seed: 1 }),
+        run: () => pour(kernels, drawing, colour, { where: { kind: 'places', points: [x, y] }, paint: { kind: 'colour', colour: [143, 170, 176] }, tolerance: 40, borders: 'all', gap: 0, grow: 2, seed: 1 }),
       },
       {
         name: 'OpenCV, floodFill (finds and fills)',

@@ -11,9 +11,8 @@ import SheetWorker from '../workers/sheet.worker?worker'
 import type { SendingState } from '../workers/record/sender'
 import type { OpenAnswer, OpenMode, SheetNotice } from '../workers/sheet/contract'
 import type { SheetHost } from '../workers/sheet/host'
-import type { LayerNote, Thumbnail } from '../workers/view/layer-news'
+import type { Thumbnail } from '../workers/view/layer-news'
 import { heldTo } from '../sheet/follow'
-import { newLayerId } from '../sheet/layer-ids'
 import type { HeldKeys } from '../sheet/pen'
 import type { Guides } from './useGuides'
 import type { PartMode } from './useParts'
@@ -44,10 +43,10 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   const isOffline = ref(false)
   const wasTaken = ref(false)
   const answer = shallowRef<Extract<OpenAnswer, { ok: true }>['lastAnswer']>(null)
-  const layers = shallowRef<LayerNote[]>([])
-  const live = ref('')
   /** The sheet as it is now; the plan's until it is cut or scaled. */
   const sheet = shallowRef<Sheet>({ width: 1, height: 1, paper: [255, 255, 255] })
+  const stack = createStack(host, () => sheet.value, (message, fix) => say(message, fix, 'attention'))
+  const { layers, live, liveLayer, choose } = stack
   /** Where the plan's sheet lies on it. */
   const placed = shallowRef<Placed>(PLACED_AS_IS)
   const history = ref({ canUndo: false, canRedo: false, position: 0 })
@@ -59,22 +58,13 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   const lookedAt = ref(0)
   const isLooking = ref(false)
   const pointedAt = ref<string | null>(null)
+  const isSheetOpen = ref(false)
   /** The true shape that is held, what the hand does to it, and whether it is made perfect: for those without keys. */
   const trueKind = ref<ShapeKind | null>(null)
   const trueHow = ref<Adjusting['how']>('turn')
   const isTruePerfect = ref(false)
 
   const step = computed<Step | null>(() => plan.value?.steps[stepNumber.value] ?? null)
-  const liveLayer = computed(() => layers.value.find(layer => layer.id === live.value) ?? null)
-
-  /** A layer that is to be live as soon as the worker has made it. */
-  let wanted: string | null = null
-  function choose(layer: string): void {
-    const isThere = layers.value.some(each => each.id === layer)
-    wanted = isThere ? null : layer
-    if (isThere) live.value = layer
-  }
-
   function take(notice: SheetNotice): void {
     switch (notice.kind) {
       case 'opening':
@@ -82,12 +72,10 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
         break
       case 'drawing': {
         const { canUndo, canRedo, position } = notice
-        layers.value = notice.layers
+        stack.take(notice.stack)
         sheet.value = notice.sheet
         placed.value = notice.placed
         history.value = { canUndo, canRedo, position }
-        if (wanted && notice.layers.some(layer => layer.id === wanted)) choose(wanted)
-        else if (!notice.layers.some(layer => layer.id === live.value)) live.value = notice.layers.at(-1)?.id ?? ''
         break
       }
       case 'selection':
@@ -170,12 +158,13 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
 
   // --- strokes
 
-  /** The layer that may be drawn on now; says why when there is none. */
+  /** The layer or mask that may be drawn on now; says why when there is none. */
   function layerToDrawOn(): string | null {
     const layer = liveLayer.value
-    if (!layer || isReadOnly.value) return null
-    if (layer.visible) return layer.id
-    say(`The layer “${layer.name}” is hidden, so you would not see what you draw.`, 'Show it in the stack first.', 'attention')
+    if (!live.value || isReadOnly.value) return null
+    if (!layer || (!layer.isHidden && !layer.isLocked)) return live.value
+    if (layer.isLocked) say(`The layer “${layer.name}” is locked, so nothing on it can be changed.`, 'Unlock it in the stack, or choose another layer.', 'attention')
+    else say(`The layer “${layer.name}” is hidden, so you would not see what you draw.`, 'Show it in the stack first.', 'attention')
     return null
   }
   const stencil = createStencil(host, hand, layerToDrawOn)
@@ -282,23 +271,12 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
 
   // --- the stack
 
-  async function addLayer(): Promise<void> {
-    const id = newLayerId()
-    const place = layers.value.findIndex(layer => layer.id === live.value) + 1
-    choose(id)
-    await host.act({ kind: 'layer-add', layer: id, name: `Layer ${layers.value.length + 1}`, place })
-  }
   /** Lays a copy of what is selected of the live layer, or of all of it, on it. */
   async function copyLayer(): Promise<void> {
     const name = `${liveLayer.value?.name ?? 'Layer'} copy`.slice(0, 60)
     const copy = await parts.copyToLayer(name)
     if (copy) choose(copy)
   }
-  const removeLayer = (id: string) => host.act({ kind: 'layer-remove', layer: id })
-  const clearLayer = (id: string) => host.act({ kind: 'layer-clear', layer: id })
-  const renameLayer = (id: string, name: string) => (name.trim() ? host.act({ kind: 'layer-rename', layer: id, name: name.trim().slice(0, 60) }) : undefined)
-  const moveLayer = (id: string, place: number) => host.act({ kind: 'layer-move', layer: id, place })
-  const lookOfLayer = (id: string, visible: boolean, opacity: number) => host.act({ kind: 'layer-look', layer: id, visible, opacity: Math.round(opacity) })
 
   // --- leaving
 
@@ -329,7 +307,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     wasTaken: readonly(wasTaken), answer, layers, live, liveLayer, history: readonly(history), thumbnails, sending: readonly(sending),
     step, stepNumber: readonly(stepNumber), findings, lookedAt: readonly(lookedAt), isLooking: readonly(isLooking), pointedAt,
     open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
-    addLayer, copyLayer, removeLayer, clearLayer, renameLayer, moveLayer, lookOfLayer, close,
+    stack, copyLayer, isSheetOpen, close,
     undo: () => (discardInHand() ? undefined : host.undo()), redo: () => host.redo(), wake: () => host.wake(),
   }
 }

@@ -64,7 +64,7 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
     })
     return { kind: 'lettering', version: 1, layer: value.layer, text: value.text, is: value.is, outlines, colour: [...hand.colour] as [number, number, number], opacity: hand.settings?.opacity ?? 100, seed }
   }
-  const show = latestOnly(() => host.showShape(act()))
+  const show = latestOnly(() => host.showUnsettled(act()))
 
   function change(held: Held): void {
     if (writing.value) writing.value = { ...writing.value, held }
@@ -154,13 +154,13 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
     writing.value = null
     text.value = ''
     if (settled) await host.act(settled)
-    else await host.showShape(null)
+    else await host.showUnsettled(null)
   }
 
   async function discard(): Promise<void> {
     writing.value = null
     text.value = ''
-    await host.showShape(null)
+    await host.showUnsettled(null)
   }
 
   function choose(isNext: boolean): void {

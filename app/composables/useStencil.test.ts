@@ -27,7 +27,7 @@ beforeEach(() => {
   isSlow = false
   layer = 'lines'
   const host = {
-    showShape(act: ShapeAct | null) {
+    showUnsettled(act: ShapeAct | null) {
       // What goes to a worker must be clonable.
       shown.push(structuredClone(act))
       return isSlow ? new Promise<void>(resolve => waiting.push(resolve)) : Promise.resolve()

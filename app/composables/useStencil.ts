@@ -43,7 +43,7 @@ export function createStencil(host: Remote<SheetHost>, hand: ReturnType<typeof u
   }
 
   /** Shows it as it is; while the worker draws, only the latest waits. */
-  const show = latestOnly(() => host.showShape(act()))
+  const show = latestOnly(() => host.showUnsettled(act()))
 
   function begin(place: Place): void {
     const isNextCorner = shape.value?.kind === 'polyline' && kind.value === 'polyline'
@@ -97,14 +97,14 @@ export function createStencil(host: Remote<SheetHost>, hand: ReturnType<typeof u
     isDragging = false
     shape.value = null
     if (settled) void host.act(settled)
-    else void host.showShape(null)
+    else void host.showUnsettled(null)
   }
 
   /** Takes it away unsettled. */
   function discard(): void {
     isDragging = false
     shape.value = null
-    void host.showShape(null)
+    void host.showUnsettled(null)
   }
 
   function choose(next: StencilKind | null): void {

@@ -1,4 +1,4 @@
-export { actSchema, applyAct, colourSchema, destinationOf, ECHO_ONE, freshStyleOf, GREATEST_GROW, GREATEST_LAYERS, GREATEST_NET, layerIdSchema, layerNameSchema, type Act, type BendAct, type FreshStrokeAct, type FreshStyle, type LayerAddAct, type LetteringAct, type MirrorHalfAct, type MoveAct, type PourAct, type SelectAct, type SelectArea, type ShapeAct, type SheetPaperAct, type StrokeAct } from './acts'
+export { actSchema, applyAct, colourSchema, destinationOf, ECHO_ONE, freshStyleOf, GREATEST_GAP, GREATEST_GROW, GREATEST_LAYERS, GREATEST_NET, layerIdSchema, layerNameSchema, pourOf, type Act, type BendAct, type FreshPourAct, type FreshStrokeAct, type FreshStyle, type LayerAddAct, type LetteringAct, type MirrorHalfAct, type MoveAct, type PourAct, type PourPaint, type SelectAct, type SelectArea, type ShapeAct, type SheetPaperAct, type StackSetAct, type StrokeAct } from './acts'
 export { blankDrawing, Engine, replay } from './engine'
 export { contentHash } from './hash'
 export { entrySchema, RECORD_VERSION, recordSchema, requireRecord, type DrawingRecord, type Entry } from './record'

@@ -1,2 +1,7 @@
+export { BitRuns, closedPart, closedRegion, floodRuns } from './closing'
 export { flood, FLOODED, OPEN, SHUT, UNKNOWN } from './flood'
-export { pour, sameColourRows, type ColourPlace, type Pour } from './pour'
+export { findGaps, leaksFrom, type GapsFound, type LineGap } from './gaps'
+export { sameColourRows, type Borders, type ColourPlace } from './matcher'
+export { PATTERNS, patternAt, type PatternName } from './patterns'
+export { pour, regionOf, type Pour, type Region } from './pour'
+export { pour1, type Pour1 } from './pour-1'

@@ -1,169 +1,219 @@
-import type { Rect } from '../base'
-import { NO_GRAIN, TILE, TILE_BYTES, type Kernels } from '../kernels'
-import { flattenTile, layMask, tileNumber, tileOrigin, tilesUnder, withLayer, type Drawing, type Layer, type TilePart } from '../layers'
-import { flood, FLOODED, OPEN, SHUT, UNKNOWN } from './flood'
-import { growRegion, runsOf, type Runs } from './grow'
+import { EMPTY_RECT, intersectRect, isEmptyRect, unionRect, type Rect } from '../base'
+import { FULL, NO_GRAIN, type Grain, type Kernels, type Laying } from '../kernels'
+import { layMask, sheetRect, tilesUnder, withLayer, type Drawing, type Layer } from '../layers'
+import { bitAt, newBits, polygonCoverage, setRun, type BitPlane } from '../raster'
+import { BitRuns, closedRegion } from './closing'
+import { flood, FLOODED, OPEN, UNKNOWN } from './flood'
+import { runsOf } from './grow'
+import { differenceFrom, matching, seenFor, type Borders, type Matcher } from './matcher'
+import { patternAt, type PatternName } from './patterns'
+import { underTheLine, type Edge } from './under'
 
 export interface Pour {
-  /** Where it starts, whole sheet px. */
-  readonly x: number
-  readonly y: number
-  readonly colour: readonly [number, number, number]
-  /** Greatest difference of any channel, 0 … 255, that is still the same colour. */
+  /** Places that were touched or dragged over; or a loop round cells, x, y, x, y … Sheet px. */
+  readonly where: { readonly kind: 'places', readonly points: readonly number[] } | { readonly kind: 'loop', readonly points: readonly number[] }
+  readonly paint:
+    | { readonly kind: 'colour', readonly colour: readonly [number, number, number] }
+    /** Takes what is there away. */
+    | { readonly kind: 'clear' }
+    | { readonly kind: 'pattern', readonly colour: readonly [number, number, number], readonly pattern: PatternName, readonly size: number }
+    | { readonly kind: 'grain', readonly colour: readonly [number, number, number], readonly grain: Grain }
   readonly tolerance: number
-  /** Whose paint stops it: the layer's own, or that of all that can be seen. */
-  readonly borders: 'this' | 'all'
-  /** How far it creeps under the line, px, 0 … 8. */
+  readonly borders: Borders
+  /** Gaps in the line of so many clear px count as closed. */
+  readonly gap: number
+  /** How far it creeps under the line, px. */
   readonly grow: number
   readonly seed: number
 }
 
-/** Where a colour is looked for, and what counts as the same. */
-export type ColourPlace = Pick<Pour, 'x' | 'y' | 'tolerance' | 'borders'>
+/** A region of the sheet, and the px under the line round it. */
+export interface Region {
+  readonly box: Rect
+  /** Bits over the whole sheet. */
+  readonly bits: BitPlane
+  readonly edges: readonly Edge[]
+}
 
-/** The drawing after the pour, and the region it filled; the same drawing when nothing was. */
+/** The drawing after the pour, and what it filled; the same drawing when that is nothing. */
 export function pour(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pour): { drawing: Drawing, filled: Rect | null } {
+  const region = regionOf(kernels, drawing, layer, act)
+  if (!region) return { drawing, filled: null }
+  return { drawing: lay(kernels, drawing, layer, act, region), filled: region.box }
+}
+
+/** Where a pour would go, grown under the line. Null when nowhere. */
+export function regionOf(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pick<Pour, 'where' | 'tolerance' | 'borders' | 'gap' | 'grow'>): Region | null {
   const { width, height } = drawing.sheet
-  if (act.x < 0 || act.y < 0 || act.x >= width || act.y >= height) return { drawing, filled: null }
-  const { plane, matcher } = matching(kernels, drawing, layer, act)
-  const box = flood(plane, width, height, act.x, act.y, matcher.look)
-  const poured = box ? lay(kernels, drawing, layer, act, plane, box) : { drawing, filled: null }
+  const start = startOf(drawing, act.where)
+  if (!start) return null
+  const matcher = matching(kernels, drawing, layer, { ...start, tolerance: act.tolerance, borders: act.borders })
+  const bits = newBits(width, height)
+  let box = EMPTY_RECT
+  const add = (x: number, y: number, part: Rect) => {
+    box = unionRect(box, addRegion(matcher, bits, width, part, x, y, act.gap))
+  }
+  if (act.where.kind === 'places') {
+    for (let i = 0; i < act.where.points.length; i += 2) {
+      const [x, y] = [Math.floor(act.where.points[i]!), Math.floor(act.where.points[i + 1]!)]
+      if (x < 0 || y < 0 || x >= width || y >= height || bitAt(bits, x, y)) continue
+      const part = flood(matcher.plane, width, height, x, y, matcher.look)
+      // What is not like the place where it began is a line, or another colour: it is passed over.
+      if (part) add(x, y, part)
+    }
+  } else {
+    box = fillLoop(matcher, bits, width, height, act.where.points, act.gap)
+  }
+  let edges: Edge[] = []
+  if (!isEmptyRect(box)) {
+    markRegion(matcher, bits, width, box)
+    edges = underTheLine(matcher, width, height, box, act.grow)
+  }
   matcher.forget()
-  return poured
+  return isEmptyRect(box) ? null : { box: edges.reduce((all, { x, y }) => unionRect(all, { x0: x, y0: y, x1: x + 1, y1: y + 1 }), box), bits, edges }
 }
 
-/**
- * Rows of what has the colour of a place: what hangs together with it, or all of it. `emit` gets y and
- * the runs (start, end, …). The place must lie on the sheet.
- */
-export function sameColourRows(
-  kernels: Kernels, drawing: Drawing, layer: Layer, place: ColourPlace, isJoined: boolean, emit: (y: number, runs: Runs) => void,
-): void {
+/** The place whose colour is poured over. */
+function startOf(drawing: Drawing, where: Pour['where']): { x: number, y: number } | null {
   const { width, height } = drawing.sheet
-  const { plane, matcher } = matching(kernels, drawing, layer, place)
-  let box: Rect | null = { x0: 0, y0: 0, x1: width, y1: height }
-  if (isJoined) box = flood(plane, width, height, place.x, place.y, matcher.look)
-  else for (const { part } of tilesUnder(drawing.sheet, box)) matcher.look(part.x0, part.y0)
-  if (box) for (let y = box.y0; y < box.y1; y++) emit(y, runsOf(plane, y * width, box, isJoined ? FLOODED : OPEN))
-  matcher.forget()
+  const inside = (x: number, y: number) => x >= 0 && y >= 0 && x < width && y < height
+  for (let i = 0; i < where.points.length; i += 2) {
+    const [x, y] = [Math.floor(where.points[i]!), Math.floor(where.points[i + 1]!)]
+    if (inside(x, y)) return { x, y }
+  }
+  return null
 }
 
-function matching(kernels: Kernels, drawing: Drawing, layer: Layer, place: ColourPlace) {
-  const { width, height } = drawing.sheet
-  const plane = planeOf(kernels, width * height)
-  const seen = place.borders === 'all' ? drawing : { ...drawing, layers: [{ ...layer, visible: true, opacity: 100 }] }
-  return { plane, matcher: tileMatcher(kernels, seen, plane, place) }
+/** Adds the flooded part that holds a place, its gaps closed, and takes it out of the flood. */
+function addRegion({ plane }: Matcher, bits: BitPlane, width: number, part: Rect, x: number, y: number, gap: number): Rect {
+  let box = EMPTY_RECT
+  const closed = gap > 0 ? closedRegion(plane, width, part, x, y, gap) : null
+  const runs = closed && new BitRuns(closed)
+  for (let py = part.y0; py < part.y1; py++) {
+    const row = py - part.y0
+    const put = (x0: number, x1: number) => {
+      setRun(bits, py, x0, x1)
+      box = unionRect(box, { x0, y0: py, x1, y1: py + 1 })
+    }
+    if (closed && runs) for (let from = runs.next(0, closed.width, row); from < closed.width; from = runs.next(runs.end(from, row), closed.width, row)) put(from + part.x0, runs.end(from, row) + part.x0)
+    const own = runsOf(plane, py * width, part, FLOODED)
+    for (let i = 0; i < own.length; i += 2) {
+      if (!closed) put(own[i]!, own[i + 1]!)
+      plane.fill(OPEN, py * width + own[i]!, py * width + own[i + 1]!)
+    }
+  }
+  return box
 }
 
-/** Lays the flooded region, grown under the line. */
-function lay(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pour, plane: Uint8Array, box: Rect): { drawing: Drawing, filled: Rect } {
-  const { sheet } = drawing
-  const covered = new Map<number, number>()
-  const filled = growRegion(plane, sheet.width, sheet.height, box, act.grow, (y, runs) => {
-    for (let i = 0; i < runs.length; i += 2) {
-      kernels.fillMaskRow(y, runs[i]!, runs[i + 1]!)
-      count(covered, sheet, y, runs[i]!, runs[i + 1]!)
+/** In the plane only the region is FLOODED. */
+function markRegion({ plane }: Matcher, bits: BitPlane, width: number, box: Rect): void {
+  const runs = new BitRuns(bits)
+  for (let y = box.y0; y < box.y1; y++) {
+    for (let x = runs.next(box.x0, box.x1, y); x < box.x1; x = runs.next(runs.end(x, y), box.x1, y)) plane.fill(FLOODED, y * width + x, y * width + runs.end(x, y))
+  }
+}
+
+/** Fills every cell that lies wholly inside a loop; the loop itself runs over the ground round them. */
+function fillLoop(matcher: Matcher, bits: BitPlane, width: number, height: number, loop: readonly number[], gap: number): Rect {
+  const { plane, look } = matcher
+  const inside = newBits(width, height)
+  const clip = { x0: 0, y0: 0, x1: width, y1: height }
+  let around = EMPTY_RECT
+  polygonCoverage(loop, clip, (y, coverage) => {
+    for (let x = 0; x < width;) {
+      while (x < width && coverage[x]! < 0.5) x++
+      const from = x
+      while (x < width && coverage[x]! >= 0.5) x++
+      if (x > from) {
+        setRun(inside, y, from, x)
+        around = unionRect(around, { x0: from, y0: y, x1: x, y1: y + 1 })
+      }
     }
   })
-  const laying = { kind: 'paint', colour: act.colour, opacity: 1, grain: NO_GRAIN, rim: 0, seed: act.seed } as const
-  const parts = tilesUnder(sheet, filled)
-  // A tile that is covered wholly becomes the colour alone: one such tile serves for all of them.
-  const isWhole = ({ number }: TilePart) => !drawing.selection && covered.get(number) === TILE * TILE
-  const some = layMask(kernels, layer, sheet, parts.filter(part => covered.has(part.number) && !isWhole(part)), laying, drawing.selection)
-  const tiles = new Map(some.tiles)
-  const whole = parts.filter(isWhole)
-  const solid = whole.length ? solidTile(act.colour) : null
-  for (const { number } of whole) tiles.set(number, solid!)
-  kernels.clearMask(filled)
-  return { drawing: withLayer(drawing, { ...some, tiles }), filled }
-}
-
-/** Adds a run to the covered px of the tiles that it crosses. */
-function count(covered: Map<number, number>, sheet: Drawing['sheet'], y: number, from: number, to: number): void {
-  const row = Math.floor(y / TILE)
-  for (let x = from; x < to;) {
-    const column = Math.floor(x / TILE)
-    const end = Math.min(to, (column + 1) * TILE)
-    const number = tileNumber(sheet, column, row)
-    covered.set(number, (covered.get(number) ?? 0) + end - x)
-    x = end
+  let box = EMPTY_RECT
+  const tried = newBits(width, height)
+  for (let y = around.y0; y < around.y1; y++) {
+    for (let x = around.x0; x < around.x1; x++) {
+      if (!bitAt(inside, x, y) || bitAt(tried, x, y)) continue
+      if (plane[y * width + x] === UNKNOWN) look(x, y)
+      if (plane[y * width + x] !== OPEN) continue
+      const part = flood(plane, width, height, x, y, look)
+      if (!part) continue
+      const cell = newBits(width, height)
+      const cellBox = addRegion(matcher, cell, width, part, x, y, gap)
+      if (isEmptyRect(cellBox)) continue
+      const isInside = addCell(tried, cell, inside, cellBox, bits)
+      if (isInside) box = unionRect(box, cellBox)
+    }
   }
+  return box
 }
 
-function solidTile([r, g, b]: readonly [number, number, number]): Uint8Array {
-  const tile = new Uint8Array(TILE_BYTES)
-  new Uint32Array(tile.buffer).fill(((255 << 24) | (b << 16) | (g << 8) | r) >>> 0)
-  return tile
-}
-
-const planes = new WeakMap<Kernels, Uint8Array>()
-
-/** The plane for floods, all UNKNOWN: kept from pour to pour, since making one costs more than a small pour. */
-function planeOf(kernels: Kernels, size: number): Uint8Array {
-  let plane = planes.get(kernels)
-  if (!plane || plane.length < size) {
-    plane = new Uint8Array(size)
-    planes.set(kernels, plane)
+/** Notes a cell as tried, and adds it to the bits if it lies wholly inside. */
+function addCell(tried: BitPlane, cell: BitPlane, inside: BitPlane, { y0, y1 }: Rect, bits: BitPlane): boolean {
+  let isInside = true
+  for (let i = y0 * cell.stride; i < y1 * cell.stride; i++) {
+    tried.words[i] = tried.words[i]! | cell.words[i]!
+    if ((cell.words[i]! & ~inside.words[i]!) !== 0) isInside = false
   }
-  return plane
+  if (isInside) for (let i = y0 * cell.stride; i < y1 * cell.stride; i++) bits.words[i] = bits.words[i]! | cell.words[i]!
+  return isInside
 }
 
-/** Settles the cells of the plane a tile at a time, when the flood first comes there. */
-function tileMatcher(kernels: Kernels, seen: Drawing, plane: Uint8Array, act: ColourPlace): { look: (x: number, y: number) => void, forget: () => void } {
-  const { sheet } = seen
-  const ground = act.borders === 'all' ? sheet.paper : null
-  const flat = new Uint8Array(TILE_BYTES)
-  const pixels = new Uint32Array(flat.buffer)
-  const looked: Rect[] = []
-
-  const flatten = (x: number, y: number) => {
-    const number = tileNumber(sheet, Math.floor(x / TILE), Math.floor(y / TILE))
-    const { x: left, y: top } = tileOrigin(sheet, number)
-    const part = tilesUnder(sheet, { x0: left, y0: top, x1: left + TILE, y1: top + TILE })[0]!.part
-    flattenTile(kernels, seen, number, part, ground, flat)
-    return { left, top, part }
+/** Lays a region: what lies under a line that this very layer holds goes behind it. */
+function lay(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pour, region: Region): Drawing {
+  const { paint } = act
+  const laying: Laying = {
+    kind: paint.kind === 'clear' ? 'erase' : 'paint', colour: paint.kind === 'clear' ? [0, 0, 0] : paint.colour, opacity: 1,
+    grain: paint.kind === 'grain' ? paint.grain : NO_GRAIN, rim: 0, seed: act.seed,
   }
-  const start = flatten(act.x, act.y)
-  const wanted = pixels[(act.y - start.top) * TILE + act.x - start.left]!
-  const same = sameColour(wanted, act.tolerance)
+  const own = ownLine(drawing, layer, act)
+  const over = region.edges.filter(edge => !own(edge.x, edge.y))
+  const behind = region.edges.filter(edge => own(edge.x, edge.y))
+  const coverage = paint.kind === 'pattern' ? (x: number, y: number) => patternAt(paint.pattern, paint.size, x, y) : null
+  let after = layRows(kernels, drawing, layer, region, over, true, laying, coverage)
+  if (paint.kind !== 'clear' && behind.length) after = layRows(kernels, drawing, after, region, behind, false, { ...laying, kind: 'behind' }, coverage)
+  return withLayer(drawing, after)
+}
 
-  return {
-    look(x, y) {
-      const { left, top, part } = flatten(x, y)
-      looked.push(part)
-      const span = part.x1 - part.x0
-      for (let py = part.y0; py < part.y1; py++) {
-        const from = (py - top) * TILE + part.x0 - left
-        const to = py * sheet.width + part.x0
-        // Neighbours are mostly alike: settled run by run.
-        for (let i = 0; i < span;) {
-          const start = i
-          const pixel = pixels[from + i]!
-          do i++
-          while (i < span && pixels[from + i] === pixel)
-          plane.fill(pixel === wanted || same(pixel) ? OPEN : SHUT, to + start, to + i)
-        }
-      }
-    },
-    /** Makes what was settled UNKNOWN again, for the next pour. */
-    forget() {
-      for (const { x0, y0, x1, y1 } of looked) {
-        for (let y = y0; y < y1; y++) plane.fill(UNKNOWN, y * sheet.width + x0, y * sheet.width + x1)
-      }
-    },
+/** Whether the line at a px is of the layer's own paint, and not only of others'. */
+function ownLine(drawing: Drawing, layer: Layer, { borders, where, tolerance }: Pour): (x: number, y: number) => boolean {
+  if (borders !== 'this' && borders !== 'all' && !borders.includes(layer.id)) return () => false
+  const start = startOf(drawing, where)!
+  const columns = Math.ceil(drawing.sheet.width / 256)
+  const own = seenFor(drawing, layer, 'this').layers[0]!
+  const pixelAt = (x: number, y: number) => {
+    const tile = own.tiles.get((y >> 8) * columns + (x >> 8))
+    if (!tile) return 0
+    const at = 4 * ((y & 255) * 256 + (x & 255))
+    return (tile[at]! | (tile[at + 1]! << 8) | (tile[at + 2]! << 16) | (tile[at + 3]! << 24)) >>> 0
   }
+  const differenceOf = differenceFrom(pixelAt(start.x, start.y))
+  return (x, y) => differenceOf(pixelAt(x, y)) > tolerance
 }
 
-/** Compares packed RGBA8 pixels, little-endian, channel by channel after weighing by alpha. */
-function sameColour(wanted: number, tolerance: number): (pixel: number) => boolean {
-  const weigh = (pixel: number, shift: number) => ((pixel >>> shift) & 255) * (pixel >>> 24)
-  const limit = tolerance * 255
-  const red = weigh(wanted, 0)
-  const green = weigh(wanted, 8)
-  const blue = weigh(wanted, 16)
-  const alpha = wanted >>> 24
-  return pixel => Math.abs(weigh(pixel, 0) - red) <= limit
-    && Math.abs(weigh(pixel, 8) - green) <= limit
-    && Math.abs(weigh(pixel, 16) - blue) <= limit
-    && Math.abs((pixel >>> 24) - alpha) <= tolerance
+function layRows(
+  kernels: Kernels, drawing: Drawing, layer: Layer, { bits, box }: Region, edges: readonly Edge[], hasRegion: boolean, laying: Laying,
+  coverage: ((x: number, y: number) => number) | null,
+): Layer {
+  const { sheet } = drawing
+  const byRow = new Map<number, Edge[]>()
+  for (const edge of edges) {
+    const row = byRow.get(edge.y)
+    if (row) row.push(edge)
+    else byRow.set(edge.y, [edge])
+  }
+  const runs = new BitRuns(bits)
+  const row = new Uint16Array(box.x1 - box.x0)
+  for (let y = box.y0; y < box.y1; y++) {
+    row.fill(0)
+    if (hasRegion) for (let x = runs.next(box.x0, box.x1, y); x < box.x1; x = runs.next(runs.end(x, y), box.x1, y)) row.fill(FULL, x - box.x0, runs.end(x, y) - box.x0)
+    for (const { x, share } of byRow.get(y) ?? []) row[x - box.x0] = Math.floor(share * FULL)
+    if (coverage) for (let i = 0; i < row.length; i++) if (row[i]) row[i] = Math.floor(row[i]! * coverage(box.x0 + i, y))
+    kernels.writeMaskRow(box.x0, y, row)
+  }
+  const after = layMask(kernels, layer, sheet, tilesUnder(sheet, intersectRect(box, sheetRect(sheet))), laying, drawing.selection)
+  kernels.clearMask(box)
+  return after
 }
+

@@ -1,4 +1,4 @@
-import { components, fillPolygon, squaredDistances, type Polygon } from '../raster'
+import { components, fillPolygon, GreatestFirst, openingAt, squaredDistances, squaredWay, type Opening, type Polygon } from '../raster'
 
 /** A place where an outline is open. Sheet px. */
 export interface Gap {
@@ -133,7 +133,7 @@ function deepestInside(crop: Crop, target: Uint8Array, sheetWidth: number): numb
 function widestWayOut(crop: Crop, start: number): number[] | null {
   const { width, height, walls, distances } = crop
   const from = new Int32Array(walls.length).fill(-1)
-  const queue = new BucketQueue(Math.sqrt(width * width + height * height))
+  const queue = new GreatestFirst(Math.sqrt(width * width + height * height))
   queue.push(start, Math.sqrt(distances[start]!))
   from[start] = start
   for (let i = queue.pop(); i !== null; i = queue.pop()) {
@@ -154,18 +154,6 @@ function wayTo(end: number, from: Int32Array): number[] {
   return way
 }
 
-/** Where a way out is narrowest, between two pieces of ink. */
-interface Opening {
-  readonly at: number
-  /** Distance to the nearest ink, px. */
-  readonly tightness: number
-  /** Clear px between the two. */
-  readonly width: number
-  readonly near: Place | null
-  readonly far: Place | null
-}
-
-interface Place { readonly x: number, readonly y: number }
 
 /** Pixels of the way this much farther from the ink than the nearest one are looked at as well, px. */
 const TIGHT_SLACK = 0.75
@@ -186,51 +174,6 @@ function narrowestOpening(crop: Crop, way: readonly number[]): Opening {
   return best!
 }
 
-function openingAt(crop: Crop, at: number, tightness: number): Opening {
-  const x = at % crop.width
-  const y = Math.floor(at / crop.width)
-  const near = nearestInk(crop, x, y, tightness + 2, () => true)
-  // On the far side: more than 120° away from the near one, so that a bend in one line does not count.
-  const far = near && nearestInk(crop, x, y, tightness * 2 + 4, (px, py) => {
-    const dot = (px - x) * (near.x - x) + (py - y) * (near.y - y)
-    return dot < 0 && 4 * dot * dot > squaredWay({ x: px, y: py }, { x, y }) * squaredWay(near, { x, y })
-  })
-  const width = near && far
-    ? Math.max(1, Math.round(Math.sqrt(squaredWay(near, { x, y })) + Math.sqrt(squaredWay(far, { x, y })) - 1))
-    : Math.round(4 * tightness + 4)
-  return { at, tightness, width, near, far }
-}
-
-function squaredWay(a: Place, b: Place): number {
-  return (a.x - b.x) * (a.x - b.x) + (a.y - b.y) * (a.y - b.y)
-}
-
-/** A greatest-first queue for keys of quarter-pixel steps. */
-class BucketQueue {
-  private readonly buckets: number[][] = []
-  private readonly heads: number[] = []
-  private top = -1
-
-  constructor(greatest: number) {
-    for (let i = 0; i <= Math.ceil(greatest * 4); i++) {
-      this.buckets.push([])
-      this.heads.push(0)
-    }
-  }
-
-  push(item: number, key: number): void {
-    const bucket = Math.min(Math.floor(key * 4), this.buckets.length - 1)
-    this.buckets[bucket]!.push(item)
-    if (bucket > this.top) this.top = bucket
-  }
-
-  /** Oldest first among equals, so that ways stay short. */
-  pop(): number | null {
-    while (this.top >= 0 && this.heads[this.top]! >= this.buckets[this.top]!.length) this.top--
-    return this.top < 0 ? null : this.buckets[this.top]![this.heads[this.top]!++]!
-  }
-}
-
 /** Closes an opening: a wall from the near ink through it to the far ink. */
 function seal(crop: Crop, { at, near, far }: Opening): void {
   const x = at % crop.width
@@ -238,23 +181,6 @@ function seal(crop: Crop, { at, near, far }: Opening): void {
   for (const end of [near, far, { x, y }]) {
     if (end) wall(crop, x, y, end.x, end.y)
   }
-}
-
-function nearestInk(crop: Crop, x: number, y: number, radius: number, wanted: (x: number, y: number) => boolean) {
-  const reach = Math.ceil(radius)
-  let best: { x: number, y: number } | null = null
-  let least = radius * radius
-  for (let py = Math.max(0, y - reach); py <= Math.min(crop.height - 1, y + reach); py++) {
-    for (let px = Math.max(0, x - reach); px <= Math.min(crop.width - 1, x + reach); px++) {
-      if (crop.distances[py * crop.width + px] !== 0 || !wanted(px, py)) continue
-      const d = (px - x) * (px - x) + (py - y) * (py - y)
-      if (d < least) {
-        least = d
-        best = { x: px, y: py }
-      }
-    }
-  }
-  return best
 }
 
 /** A straight wall three pixels thick, so that nothing slips through a corner. */

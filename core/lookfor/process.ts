@@ -21,7 +21,10 @@ export function toolOf(act: PaintAct): StrokeAct['tool'] | null {
 
 /** Where an act was done: the way of the pen, an outline, or a ring round the place of a pour. */
 export function actMark(act: PaintAct): Mark {
-  if (act.kind === 'pour') return { kind: 'ring', x: act.x, y: act.y, radius: 18, label: 'pour' }
+  if (act.kind === 'pour') {
+    const [x, y] = act.version === 1 ? [act.x, act.y] : [Math.round(act.where.points[0]! / SUBPIXELS), Math.round(act.where.points[1]! / SUBPIXELS)]
+    return { kind: 'ring', x, y, radius: 18, label: 'pour' }
+  }
   if (act.kind === 'shape') return { kind: 'path', points: act.outline.map(value => Math.round(value / SUBPIXELS)) }
   const points: number[] = []
   for (let i = 0; i < act.samples.length; i += SAMPLE_FIELDS) {

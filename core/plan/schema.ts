@@ -1,8 +1,11 @@
 import { z } from 'zod'
 import { toolSettingsSchema } from '../brush'
-import { colourSchema, layerIdSchema, layerNameSchema, recordSchema, sheetSchema } from '../drawing'
+import { colourSchema, GREATEST_GAP, layerIdSchema, layerNameSchema, recordSchema, sheetSchema } from '../drawing'
 import { guideSchema } from '../guides'
 import { lookForSchema } from '../lookfor'
+
+/** Gaps that a pour closes unless it is set otherwise, px: what a hand leaves without seeing it (common practice, no source). */
+export const USUAL_GAP = 6
 
 const words = z.string().min(1).max(2000)
 
@@ -11,6 +14,8 @@ const laidToolSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('tool'), settings: toolSettingsSchema }),
   z.strictObject({
     kind: z.literal('pour'), tolerance: z.int().min(0).max(255), grow: z.int().min(0).max(8), borders: z.enum(['this', 'all']),
+    /** Gaps so wide are closed, px; absent: {@link USUAL_GAP}. */
+    gap: z.int().min(0).max(GREATEST_GAP).optional(),
   }),
 ])
 export type LaidTool = z.infer<typeof laidToolSchema>

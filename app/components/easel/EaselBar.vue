@@ -5,14 +5,14 @@ import { mdiArrowLeft, mdiFileCogOutline, mdiFitToScreenOutline, mdiHelpCircleOu
 const props = defineProps<{ scale: number, turn: number, isMirrored: boolean }>()
 const emit = defineEmits<{ fit: [], zoom: [scale: number], mirror: [], turn: [turn: number], help: [], sheet: [] }>()
 const easel = useEasel()
-const { references, plan, history, liveLayer, isReadOnly } = easel
+const { references, plan, history, stack: { liveName }, isReadOnly } = easel
 </script>
 
 <template>
   <header class="bar">
     <v-btn :icon="mdiArrowLeft" variant="text" size="small" to="/folio" aria-label="Back to the folio" />
     <strong class="display title">{{ plan?.title }}</strong>
-    <span v-if="liveLayer" class="live small">on <strong>{{ liveLayer.name }}</strong></span>
+    <span v-if="liveName" class="live small">on <strong>{{ liveName }}</strong></span>
     <span class="grow" />
     <v-btn :icon="mdiUndoVariant" variant="text" size="small" :disabled="!history.canUndo || isReadOnly" aria-label="Undo (Ctrl Z)" @click="easel.undo()" />
     <v-btn :icon="mdiRedoVariant" variant="text" size="small" :disabled="!history.canRedo || isReadOnly" aria-label="Redo (Ctrl Shift Z)" @click="easel.redo()" />

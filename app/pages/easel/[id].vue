@@ -28,7 +28,7 @@ const sheetWindow = ref<InstanceType<typeof SheetWindow>>()
 const isHelpOpen = ref(false)
 const isHandInOpen = ref(false)
 const isSignOpen = ref(false)
-const isSheetOpen = ref(false)
+const { isSheetOpen } = easel
 const isStepFolded = ref(false)
 const isStackFolded = ref(false)
 const ghost = shallowRef<DrawingRecord | null>(null)
@@ -219,6 +219,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
             <StencilBar v-if="!ghost" />
             <PartsBar v-if="!ghost" />
             <TrueShapeBar />
+            <LiveName :name="easel.stack.liveName.value" :pointer="pointer" :size="size" />
             <SheetMarks :marks="marks" :view="shown" :size="size" />
             <SheetRulers v-if="hasRulers || hasCrosshair" :view="shown" :size="size" :sheet="sheet" :pointer="pointer" :has-rulers="hasRulers" :has-crosshair="hasCrosshair" />
             <WayOfLooking :is-mirrored="shown.isMirrored" :turn="shown.turn" />

@@ -2,9 +2,9 @@ import { isEmptyRect, type Rect } from '#core/base'
 import { SAMPLE_FIELDS, type Stroke } from '#core/brush'
 import { beatAfter, beatBefore, timelineOf, type Beat, type DrawingRecord, type Engine, type Entry, type StrokeAct } from '#core/drawing'
 import { loadKernels, type Ground, type Tile } from '#core/kernels'
-import { changedTiles, flattenTile, showTile, type Drawing } from '#core/layers'
+import { changedTiles, flattenTile, paintable, showTile, stackOf, type Drawing } from '#core/layers'
 import { layOutRecord } from '../view/lay-out'
-import { layerNotes, Thumbnailer, type LayerNote, type Thumbnail } from '../view/layer-news'
+import { layerNotes, stackNotes, Thumbnailer, type LayerNote, type Thumbnail } from '../view/layer-news'
 import { SheetView, type View } from '../view/sheet-view'
 
 export type PlayerNotice
@@ -192,7 +192,7 @@ export class Player {
     const count = Math.max(1, Math.ceil((act.samples.length / SAMPLE_FIELDS) * share))
     if (this.partial && count < this.partial.shown) this.dropPartial()
     if (!this.partial) {
-      const layer = drawing.layers.find(each => each.id === act.layer)
+      const layer = paintable(drawing, act.layer)
       if (!layer) return
       this.partial = { place, act, shown: 0, stroke: this.engine!.strokeOn(drawing, layer, act) }
     }
@@ -229,7 +229,7 @@ export class Player {
 
   private tellLayers(): void {
     const shown = this.shown!
-    this.notify({ kind: 'layers', layers: layerNotes(shown) })
+    this.notify({ kind: 'layers', layers: layerNotes(stackNotes(stackOf(shown))) })
     if (this.speed > 0) return
     for (const thumbnail of this.thumbnailer.changed(shown)) this.notify({ kind: 'thumbnail', ...thumbnail })
   }

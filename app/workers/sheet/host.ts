@@ -3,7 +3,7 @@ import { CoreError, isEmptyRect, type Rect } from '#core/base'
 import type { Stroke } from '#core/brush'
 import { applyAct, contentHash, standingActs, type Act, type BendAct, type Engine, type Entry, type FreshStyle } from '#core/drawing'
 import { loadKernels, type Tile } from '#core/kernels'
-import { changedTiles, PLACED_AS_IS, showTile, type Drawing, type Selection } from '#core/layers'
+import { changedTiles, PLACED_AS_IS, showTile, stackOf, type Drawing, type Selection } from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import type { Bending, Destination } from '#core/moving'
 import { prepareStep, type Plan } from '#core/plan'
@@ -15,8 +15,9 @@ import type { Looker } from '../looker.worker'
 import { Keeper } from '../record/keeper'
 import { Sender } from '../record/sender'
 import { layOutRecord } from '../view/lay-out'
-import { layerNotes, Thumbnailer } from '../view/layer-news'
+import { stackNotes, Thumbnailer } from '../view/layer-news'
 import { SheetView, type View } from '../view/sheet-view'
+import { shownAlone, type Alone } from './alone'
 import type { Notify, OpenAnswer, OpenMode, Timing } from './contract'
 import { holdDrawing, type Hold } from './hold'
 import { PartInHand } from './in-hand'
@@ -77,6 +78,8 @@ export class SheetHost {
   private shownSelection: Selection | undefined
   /** The drawing with something that is not settled yet; null when there is nothing. */
   private unsettled: Drawing | null = null
+  private alone: Alone = null
+  private shownOf: { readonly drawing: Drawing, readonly shown: Drawing } | null = null
   private clockStart = 0
   private notify: Notify = () => {}
   private looker: Remote<Looker> | null = null
@@ -278,7 +281,7 @@ export class SheetHost {
   }
 
   /** Shows the drawing as it would be with an act that is still changed; null takes it away. */
-  showShape(act: Act | null): void {
+  showUnsettled(act: Act | null): void {
     const { engine } = this
     if (!engine || this.isReadOnly) return
     this.putPartBack()
@@ -437,7 +440,19 @@ export class SheetHost {
 
   /** The drawing as it is shown: with what is not settled yet. */
   private get shown(): Drawing {
-    return this.unsettled ?? this.engine!.drawing
+    const drawing = this.unsettled ?? this.engine!.drawing
+    if (!this.alone) return drawing
+    if (this.shownOf?.drawing !== drawing) this.shownOf = { drawing, shown: shownAlone(drawing, this.alone) }
+    return this.shownOf.shown
+  }
+
+  /** Shows one layer, group or mask without the others; null: all again. */
+  showAlone(alone: Alone): void {
+    if (!this.engine) return
+    const before = this.shown
+    this.alone = alone
+    this.shownOf = null
+    this.showChange(before)
   }
 
   /** Shows what is different from what was shown before; another sheet is laid out anew. */
@@ -526,7 +541,7 @@ export class SheetHost {
   private tell(): void {
     const engine = this.engine!
     const { canUndo, canRedo, position, drawing } = engine
-    this.notify({ kind: 'drawing', canUndo, canRedo, position, layers: layerNotes(drawing), sheet: drawing.sheet, placed: drawing.placed ?? PLACED_AS_IS })
+    this.notify({ kind: 'drawing', canUndo, canRedo, position, stack: stackNotes(stackOf(drawing)), sheet: drawing.sheet, placed: drawing.placed ?? PLACED_AS_IS })
     if (drawing.selection !== this.shownSelection) {
       this.shownSelection = drawing.selection
       this.notify({ kind: 'selection', edges: drawing.selection ? selectionEdge(drawing.sheet, drawing.selection).map(loop => Int32Array.from(loop)) : null })

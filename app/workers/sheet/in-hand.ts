@@ -1,6 +1,6 @@
 import { CoreError, type Rect } from '#core/base'
 import type { Engine, MoveAct } from '#core/drawing'
-import { flattenTile, type Drawing } from '#core/layers'
+import { flattenTile, paintable, withLayer, type Drawing } from '#core/layers'
 import type { Kernels } from '#core/kernels'
 import { destinationTrouble, paintBox, type Destination, type Lifted } from '#core/moving'
 import { SUBPIXELS } from '#core/brush'
@@ -20,7 +20,7 @@ export class PartInHand {
   /** Takes hold of what is painted inside the selection, or of all the layer. Throws CoreError when there is nothing. */
   static take(kernels: Kernels, engine: Engine, layerId: string, leaves: boolean, to: Destination | null): PartInHand {
     const { drawing } = engine
-    const layer = drawing.layers.find(each => each.id === layerId)
+    const layer = paintable(drawing, layerId)
     const box = layer && paintBox(drawing.sheet, layer, drawing.selection)
     if (!box) {
       const where = drawing.selection ? 'inside the selection' : 'on this layer'
@@ -43,16 +43,19 @@ export class PartInHand {
   get below(): Drawing {
     const { layers } = this.drawing
     const at = this.place
+    // A part of a mask has nothing above or below it.
+    if (at < 0) return withLayer(this.drawing, this.lifted.rest)
     return { ...this.drawing, layers: [...layers.slice(0, at), this.lifted.rest] }
   }
 
   get floating(): Floating {
     const { kernels, drawing } = this
-    const { visible, opacity } = this.lifted.layer
-    const over = { ...drawing, layers: drawing.layers.slice(this.place + 1) }
+    const { visible, opacity, mode = 'normal' } = this.lifted.layer
+    const over = { ...drawing, layers: this.place < 0 ? [] : drawing.layers.slice(this.place + 1) }
     const isCovered = over.layers.some(layer => layer.visible && layer.tiles.size > 0)
     return {
       opacity: visible ? opacity / 100 : 0,
+      mode,
       show: (view, wanted) => this.lifted.preview(this.to, view, wanted),
       above: isCovered ? (number, part, out) => flattenTile(kernels, over, number, part, null, out) : null,
     }

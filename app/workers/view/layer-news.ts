@@ -1,14 +1,32 @@
-import type { Tile } from '#core/kernels'
-import { layerThumbnail, type Drawing } from '#core/layers'
+import type { BlendMode, Tile } from '#core/kernels'
+import { clipBase, itemOf, layersIn, layerThumbnail, type Drawing, type StackItem } from '#core/layers'
 
-/** A layer as the stack shows it. */
-export interface LayerNote {
+/** A layer or group as the stack shows it. */
+export interface StackNote {
+  readonly kind: 'layer' | 'group'
   readonly id: string
   readonly name: string
   readonly visible: boolean
   /** 0 … 100. */
   readonly opacity: number
+  readonly mode: BlendMode
+  readonly locked: boolean
+  readonly clip: boolean
+  /** Whether there is something below to clip to. */
+  readonly canClip: boolean
+  readonly inside: boolean
+  readonly mask: { readonly id: string, readonly isOn: boolean } | null
   readonly isEmpty: boolean
+  /** What lies in a group, bottom first. */
+  readonly items: readonly StackNote[]
+}
+
+/** A layer with what of the groups round it counts for it. */
+export interface LayerNote extends StackNote {
+  /** Hidden itself or in a hidden group. */
+  readonly isHidden: boolean
+  /** Locked itself or in a locked group. */
+  readonly isLocked: boolean
 }
 
 export interface Thumbnail {
@@ -22,21 +40,52 @@ export interface Thumbnail {
 /** Longer side of a thumbnail, px: twice what the stack shows, for dense screens. */
 const THUMBNAIL_SIDE = 132
 
-export function layerNotes(drawing: Drawing): LayerNote[] {
-  return drawing.layers.map(({ id, name, visible, opacity, tiles }) => ({ id, name, visible, opacity, isEmpty: tiles.size === 0 }))
+export function stackNotes(items: readonly StackItem[]): StackNote[] {
+  return items.map((item, place) => {
+    const { id, name, visible, opacity, mode = 'normal', locked = false, clip = false, mask } = itemOf(item)
+    const isLayer = item.kind === 'layer'
+    return {
+      kind: item.kind, id, name, visible, opacity, mode, locked, clip, canClip: clipBase(items, place) !== null,
+      inside: isLayer && item.layer.inside === true, mask: mask ? { id: mask.id, isOn: mask.isOn } : null,
+      isEmpty: layersIn(item).every(layer => layer.tiles.size === 0), items: isLayer ? [] : stackNotes(item.items),
+    }
+  })
 }
 
-/** Makes thumbnails of the layers that changed since the last time. */
-export class Thumbnailer {
-  private readonly shown = new Map<string, ReadonlyMap<number, Tile>>()
+/** The layers of a stack, bottom first. */
+export function layerNotes(notes: readonly StackNote[], round: { isHidden: boolean, isLocked: boolean } = { isHidden: false, isLocked: false }): LayerNote[] {
+  return notes.flatMap((note) => {
+    const own = { isHidden: round.isHidden || !note.visible, isLocked: round.isLocked || note.locked }
+    return note.kind === 'layer' ? [{ ...note, ...own }] : layerNotes(note.items, own)
+  })
+}
 
-  changed({ sheet, layers }: Drawing): Thumbnail[] {
+/** Makes thumbnails of the layers and masks that changed since the last time. */
+export class Thumbnailer {
+  private readonly shown = new Map<string, { readonly tiles: ReadonlyMap<number, Tile>, readonly base: number }>()
+
+  changed(drawing: Drawing): Thumbnail[] {
+    const { sheet, layers, groups = [] } = drawing
     const scale = THUMBNAIL_SIDE / Math.max(sheet.width, sheet.height)
     const width = Math.max(1, Math.round(sheet.width * scale))
     const height = Math.max(1, Math.round(sheet.height * scale))
-    return layers.filter(layer => this.shown.get(layer.id) !== layer.tiles).map((layer) => {
-      this.shown.set(layer.id, layer.tiles)
-      return { layer: layer.id, width, height, pixels: layerThumbnail(sheet, layer, width, height) }
+    const masks = [...layers, ...groups].flatMap(item => item.mask ?? [])
+    const pictures = [...layers.map(layer => ({ id: layer.id, tiles: layer.tiles, base: -1 })), ...masks]
+    return pictures.filter(({ id, tiles, base }) => this.shown.get(id)?.tiles !== tiles || this.shown.get(id)?.base !== base).map(({ id, tiles, base }) => {
+      this.shown.set(id, { tiles, base })
+      const pixels = layerThumbnail(sheet, { tiles }, width, height)
+      return { layer: id, width, height, pixels: base < 0 ? pixels : onGrey(pixels, base * 255) }
     })
   }
+}
+
+/** A mask's paint on its base: black hides, white shows. */
+function onGrey(pixels: Uint8ClampedArray, base: number): Uint8ClampedArray {
+  const out = new Uint8ClampedArray(pixels.length)
+  for (let i = 0; i < pixels.length; i += 4) {
+    const a = pixels[i + 3]! / 255
+    for (let c = 0; c < 3; c++) out[i + c] = base + (pixels[i + c]! - base) * a
+    out[i + 3] = 255
+  }
+  return out
 }

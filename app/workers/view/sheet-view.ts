@@ -1,5 +1,5 @@
 import { growRect, type Rect } from '#core/base'
-import { TILE, type Ground, type Kernels } from '#core/kernels'
+import { TILE, type BlendMode, type Ground, type Kernels } from '#core/kernels'
 import { tileOrigin, type Sheet } from '#core/layers'
 import { STRAIGHT, type WindowView } from '../../sheet/view'
 import { Boards, cut, sheetOnFlat, type FlatView } from './boards'
@@ -23,6 +23,7 @@ export interface Floating {
   show(view: FlatView, wanted: Rect): { readonly box: Rect, readonly pixels: Uint8ClampedArray } | null
   /** 0 … 1. */
   readonly opacity: number
+  readonly mode: BlendMode
   /** The layers that lie over it, flattened on nothing; null when there are none. */
   readonly above: Flatten | null
 }
@@ -209,6 +210,7 @@ export class SheetView {
       context.rect(part.x0, part.y0, part.x1 - part.x0, part.y1 - part.y0)
       context.clip()
       context.globalAlpha = floating.opacity
+      context.globalCompositeOperation = floating.mode === 'normal' ? 'source-over' : floating.mode === 'plus-lighter' ? 'lighter' : floating.mode
       context.imageSmoothingEnabled = true
       context.drawImage(this.scratch.canvas, 0, 0, width, height, x0 * by, y0 * by, width * by, height * by)
       context.restore()

@@ -7,6 +7,7 @@ import { lettering } from './lettering'
 import { maskAdd, maskApply, maskInvert, maskRemove, maskSwitch } from './masks'
 import { bend, mirrorHalf, move } from './move'
 import { pour } from './pour'
+import { recolour } from './recolour'
 import { select, selectInvert, selectNone, selectSoften } from './select'
 import { shape } from './shape'
 import { sheetCut, sheetPaper, sheetResolution, sheetScale } from './sheet'
@@ -15,7 +16,7 @@ import { stroke } from './stroke'
 
 export { colourSchema, GREATEST_LAYERS, layerIdSchema, layerNameSchema } from './common'
 export type { LayerAddAct } from './layers'
-export { GREATEST_GROW, type PourAct } from './pour'
+export { bordersSchema, GREATEST_GAP, GREATEST_GROW, pourOf, type FreshPourAct, type PourAct, type PourPaint } from './pour'
 export type { LetteringAct } from './lettering'
 export { destinationOf, GREATEST_NET, type BendAct, type MirrorHalfAct, type MoveAct } from './move'
 export type { SelectAct, SelectArea } from './select'
@@ -27,6 +28,7 @@ export { ECHO_ONE, freshStyleOf, styleOf, type FreshStrokeAct, type FreshStyle, 
 const ACTS = {
   'stroke': stroke,
   'pour': pour,
+  'recolour': recolour,
   'shape': shape,
   'layer-add': layerAdd,
   'layer-remove': layerRemove,
@@ -62,7 +64,7 @@ const ACTS = {
 
 /** Anything that changes a drawing. */
 export const actSchema = z.union([
-  stroke.schema, pour.schema, shape.schema,
+  stroke.schema, pour.schema, recolour.schema, shape.schema,
   layerAdd.schema, layerRemove.schema, layerRename.schema, layerMove.schema, layerLook.schema, layerClear.schema, layerCopy.schema,
   stackSet.schema, stackPut.schema, stackGroup.schema, stackUngroup.schema, stackRemove.schema, stackMerge.schema,
   maskAdd.schema, maskSwitch.schema, maskInvert.schema, maskRemove.schema, maskApply.schema,

@@ -11,6 +11,8 @@ const addSchema = z.strictObject({
   name: layerNameSchema,
   /** Place in the stack, 0 at the bottom; more than there are: on top. */
   place: z.int().min(0).max(GREATEST_LAYERS),
+  /** The group it lies in; absent: that of the two that it lies between, if it is the same. */
+  group: layerIdSchema.optional(),
 })
 const removeSchema = z.strictObject({ kind: z.literal('layer-remove'), layer: layerIdSchema })
 const renameSchema = z.strictObject({ kind: z.literal('layer-rename'), layer: layerIdSchema, name: layerNameSchema })
@@ -38,7 +40,7 @@ export type LayerClearAct = z.infer<typeof clearSchema>
 function insert(layers: readonly Layer[], layer: Layer, place: number): Layer[] {
   const beside = [layers[place - 1], layers[place]]
   // Between two layers of a group it lies in the group; elsewhere in none.
-  const group = beside[0]?.group !== undefined && beside[0].group === beside[1]?.group ? beside[0].group : undefined
+  const group = layer.group ?? (beside[0]?.group !== undefined && beside[0].group === beside[1]?.group ? beside[0].group : undefined)
   return [...layers.slice(0, place), group === undefined ? layer : { ...layer, group }, ...layers.slice(place)]
 }
 
@@ -49,7 +51,8 @@ export const layerAdd: ActKind<LayerAddAct> = {
     requireFreshId(drawing, act.layer)
     requireRoom(drawing)
     const layer: Layer = { id: act.layer, name: act.name, visible: true, opacity: 100, tiles: new Map() }
-    return tidied({ ...drawing, layers: insert(drawing.layers, layer, act.place) })
+    if (act.group !== undefined && !drawing.groups?.some(group => group.id === act.group)) throw new CoreError('act-refused', `there is no group "${act.group}"`, 'Choose a group of the stack.')
+    return tidied({ ...drawing, layers: insert(drawing.layers, act.group === undefined ? layer : { ...layer, group: act.group }, act.place) })
   },
 }
 

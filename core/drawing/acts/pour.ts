@@ -1,12 +1,16 @@
 import { z } from 'zod'
-import { pour as pourInto } from '../../fill'
-import { colourSchema, layerIdSchema, seedSchema } from './common'
+import { SUBPIXELS } from '../../brush'
+import { PATTERNS, pour as pourInto, pour1 as pourInto1 } from '../../fill'
+import { TEXTURES } from '../../kernels'
+import { colourSchema, GREATEST_LAYERS, layerIdSchema, outlineSchema, percentSchema, placeSchema, seedSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
 
 /** Farthest that a pour creeps under the line, px. */
 export const GREATEST_GROW = 8
+/** Widest gap that a pour or a fence closes, px. */
+export const GREATEST_GAP = 40
 
-const schema = z.strictObject({
+const version1 = z.strictObject({
   kind: z.literal('pour'),
   version: z.literal(1),
   layer: layerIdSchema,
@@ -19,10 +23,55 @@ const schema = z.strictObject({
   seed: seedSchema,
 })
 
-export type PourAct = z.infer<typeof schema>
+/** Whose paint is a border: this layer's own, that of all that can be seen, or that of these layers. */
+export const bordersSchema = z.union([z.enum(['this', 'all']), z.array(layerIdSchema).min(1).max(GREATEST_LAYERS)])
 
-/** Fills the closed area round a point. Off the sheet it does nothing. */
+const paintSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('colour'), colour: colourSchema }),
+  z.strictObject({ kind: z.literal('clear') }),
+  z.strictObject({ kind: z.literal('pattern'), colour: colourSchema, pattern: z.enum(PATTERNS), size: z.int().min(4).max(400) }),
+  z.strictObject({ kind: z.literal('grain'), colour: colourSchema, texture: z.enum(TEXTURES), strength: percentSchema.min(1) }),
+])
+export type PourPaint = z.infer<typeof paintSchema>
+
+const version2 = z.strictObject({
+  kind: z.literal('pour'),
+  version: z.literal(2),
+  layer: layerIdSchema,
+  /** Places touched or dragged over, or a loop round cells; sixteenths of a px. */
+  where: z.discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('places'), points: z.array(placeSchema).min(2).max(20_000).refine(points => points.length % 2 === 0, 'places are made of pairs: x, y') }),
+    z.strictObject({ kind: z.literal('loop'), points: outlineSchema }),
+  ]),
+  paint: paintSchema,
+  tolerance: z.int().min(0).max(255),
+  borders: bordersSchema,
+  /** Gaps of the line so wide are closed, px. */
+  gap: z.int().min(0).max(GREATEST_GAP),
+  grow: z.int().min(0).max(GREATEST_GROW),
+  seed: seedSchema,
+})
+
+const schema = z.discriminatedUnion('version', [version1, version2])
+
+export type PourAct = z.infer<typeof schema>
+/** A pour as they are today. */
+export type FreshPourAct = z.infer<typeof version2>
+
+/** Fills the closed area round a place, or several. Off the sheet it does nothing. */
 export const pour: ActKind<PourAct> = {
   schema,
-  apply: (kernels, drawing, act) => pourInto(kernels, drawing, requireUnlocked(drawing, act.layer), act).drawing,
+  apply(kernels, drawing, act) {
+    const layer = requireUnlocked(drawing, act.layer)
+    if (act.version === 1) return pourInto1(kernels, drawing, layer, act).drawing
+    return pourInto(kernels, drawing, layer, pourOf(act)).drawing
+  },
+}
+
+/** A pour in px. */
+export function pourOf({ where, paint, ...rest }: FreshPourAct): Parameters<typeof pourInto>[3] {
+  return {
+    ...rest, where: { ...where, points: where.points.map(value => value / SUBPIXELS) },
+    paint: paint.kind === 'grain' ? { ...paint, grain: { texture: paint.texture, depth: (0.6 * paint.strength) / 100, bite: (2.4 * paint.strength) / 100 } } : paint,
+  }
 }

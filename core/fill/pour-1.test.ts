@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { loadKernels, TILE, TILE_BYTES } from '../kernels'
 import type { Drawing, Layer } from '../layers'
 import { layerAlpha } from '../layers'
-import { pour, type Pour } from './index'
+import { pour1 as pour, type Pour1 as Pour } from './index'
 
 const kernels = loadKernels()
 const SIDE = 300 // More than a tile, so that the flood crosses from one to the next.

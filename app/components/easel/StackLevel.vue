@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { VueDraggable } from 'vue-draggable-plus'
+import type { StackNote } from '../../workers/view/layer-news'
+
+/** What lies beside one another in the stack or in a group, top first; dragged from one to another. */
+const props = defineProps<{
+  /** Bottom first. */
+  notes: readonly StackNote[]
+  group: string | null
+}>()
+const easel = useEasel()
+const { isReadOnly } = easel
+const list = ref<StackNote[]>([])
+const lay = () => { list.value = [...props.notes].reverse() }
+watch(() => props.notes, lay, { immediate: true })
+
+/** Something was dropped here, or moved here. */
+async function drop(event: { item: HTMLElement }): Promise<void> {
+  const id = event.item.dataset.id
+  await nextTick()
+  const place = list.value.findIndex(note => note.id === id)
+  if (id && place >= 0) await easel.stack.put(id, props.group, list.value[place + 1]?.id ?? null)
+  // As it really lies, even if that was refused.
+  lay()
+}
+</script>
+
+<template>
+  <VueDraggable
+    v-model="list" tag="ol" group="stack" handle=".grip" :animation="140" :disabled="isReadOnly" ghost-class="gap" :delay="160" delay-on-touch-only
+    :fallback-on-body="true" :swap-threshold="0.65" class="level" @add="drop" @update="drop"
+  >
+    <li v-for="note in list" :key="note.id" :data-id="note.id">
+      <StackGroup v-if="note.kind === 'group'" :note="note" />
+      <StackSheet v-else :note="note" />
+    </li>
+  </VueDraggable>
+</template>
+
+<style scoped>
+.level { list-style: none; margin: 0; padding: 0; min-height: 8px; }
+.gap { opacity: 0.35; }
+</style>

@@ -1,5 +1,11 @@
 <script setup lang="ts">
+import type { NoticeAction } from './composables/useNotices'
+
 const { notices, dismiss } = useNotices()
+function act(id: number, action: NoticeAction): void {
+  dismiss(id)
+  action.run()
+}
 </script>
 
 <template>
@@ -13,7 +19,10 @@ const { notices, dismiss } = useNotices()
           <strong>{{ notice.message }}</strong>
           <span v-if="notice.fix" class="fix">{{ notice.fix }}</span>
         </div>
-        <v-btn size="small" variant="text" @click="dismiss(notice.id)">Close</v-btn>
+        <div class="doings">
+          <v-btn v-for="action in notice.actions" :key="action.label" size="small" color="primary" variant="outlined" @click="act(notice.id, action)">{{ action.label }}</v-btn>
+          <v-btn size="small" variant="text" @click="dismiss(notice.id)">Close</v-btn>
+        </div>
       </div>
     </div>
   </v-app>
@@ -28,4 +37,5 @@ const { notices, dismiss } = useNotices()
 }
 .notice.attention { border-left-color: var(--ochre); }
 .fix { margin-left: 0.4em; }
+.doings { display: flex; gap: 6px; flex: none; }
 </style>

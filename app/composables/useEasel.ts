@@ -3,7 +3,7 @@ import type { InjectionKey } from 'vue'
 import { SAMPLE_FIELDS, unpackSample } from '#core/brush'
 import { PLACED_AS_IS, type Placed, type Sheet } from '#core/layers'
 import type { Finding } from '#core/lookfor'
-import type { Plan, Step } from '#core/plan'
+import { USUAL_GAP, type Plan, type Step } from '#core/plan'
 import type { StencilKind } from '#core/stencil'
 import type { Adjusting, ShapeKind } from '#core/trueup'
 import LookerWorker from '../workers/looker.worker?worker'
@@ -13,10 +13,14 @@ import type { OpenAnswer, OpenMode, SheetNotice } from '../workers/sheet/contrac
 import type { SheetHost } from '../workers/sheet/host'
 import type { Thumbnail } from '../workers/view/layer-news'
 import { heldTo } from '../sheet/follow'
+import { toolNameOf } from '../sheet/tool-words'
 import type { HeldKeys } from '../sheet/pen'
 import type { Guides } from './useGuides'
 import type { PartMode } from './useParts'
 import { useHand } from '../stores/hand'
+
+/** What bounds a fence, as for a pour. */
+const FENCE = { tolerance: 40, borders: 'all', gap: USUAL_GAP, grow: 2 } as const
 
 export interface Sending {
   readonly state: SendingState
@@ -89,6 +93,9 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
         sending.value = { state, unsent, message, fix }
         break
       }
+      case 'covers':
+        guard.sayCovers(notice.name, notice.layer)
+        break
       case 'refused':
       case 'not-kept':
         say(notice.message, notice.fix, 'attention')
@@ -158,18 +165,14 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
 
   // --- strokes
 
-  /** The layer or mask that may be drawn on now; says why when there is none. */
-  function layerToDrawOn(): string | null {
-    const layer = liveLayer.value
-    if (!live.value || isReadOnly.value) return null
-    if (!layer || (!layer.isHidden && !layer.isLocked)) return live.value
-    if (layer.isLocked) say(`The layer “${layer.name}” is locked, so nothing on it can be changed.`, 'Unlock it in the stack, or choose another layer.', 'attention')
-    else say(`The layer “${layer.name}” is hidden, so you would not see what you draw.`, 'Show it in the stack first.', 'attention')
-    return null
-  }
+  const guard = createGuard(host, stack, () => step.value, () => isReadOnly.value)
+  const layerToDrawOn = () => guard.layerFor({ needsPaint: false, what: 'it' })
+  const layerToPour = () => guard.layerFor({ needsPaint: false, what: 'the pour' }, true)
+  const layerWithPaint = () => guard.layerFor({ needsPaint: true, what: 'it' })
   const stencil = createStencil(host, hand, layerToDrawOn)
-  const around = { layerNow: layerToDrawOn, sheet: () => sheet.value, guides: () => guides.guides.value }
+  const around = { layerNow: layerToDrawOn, layerWithPaint, sheet: () => sheet.value, guides: () => guides.guides.value }
   const parts = createParts(host, around)
+  const pouring = createPour(host, hand, { layerNow: layerToPour, sheet: () => sheet.value })
   const crop = createCrop(host, () => sheet.value, (message, fix) => say(message, fix, 'attention'))
   const references = createReferences(drawing, host, () => sheet.value, (message, fix) => say(message, fix, 'attention'))
   const letters = createLetters(host, hand, { ...around, onTrouble: (message, fix) => say(message, fix, 'attention') })
@@ -199,6 +202,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   /** Whether something is in hand that undo takes away first. */
   function discardInHand(): boolean {
     if (crop.isOpen.value) crop.discard()
+    else if (pouring.waiting.value || pouring.gaps.value.length) pouring.clear()
     else if (stencil.shape.value) stencil.discard()
     else if (parts.held.value) void parts.discard()
     else if (letters.writing.value) void letters.discard()
@@ -209,6 +213,9 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   /** Holds the stroke under way to the guides that it follows. */
   let toGuides: (packed: readonly number[]) => number[] = packed => [...packed]
 
+  /** Px on the screen for one of the sheet, as the stroke began. */
+  let sheetScale = 1
+
   /** `scale`: px on the screen for one of the sheet. */
   function begin(samples: number[], time: number, scale: number): void {
     if (crop.isOpen.value) return crop.begin(unpackSample(samples, 0))
@@ -216,17 +223,16 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     if (letters.isReady.value || letters.writing.value) return letters.begin(unpackSample(samples, 0), scale)
     if (stencil.kind.value && hand.settings) return stencil.begin(unpackSample(samples, 0))
     const { lifted, settings } = hand
-    const layer = layerToDrawOn()
-    if (!layer || !lifted) return
-    if (settings) {
+    if (!lifted) return
+    sheetScale = scale
+    if (!settings) return pouring.begin(unpackSample(samples, 0))
+    const erases = settings.effect === 'erase'
+    const layer = guard.layerFor({ needsPaint: erases, what: `the ${toolNameOf(lifted.now).replace('-', ' ')}` }, true)
+    if (layer) {
       const echoes = guides.echoes()
       toGuides = heldTo(guides.follower(unpackSample(samples, 0), scale))
-      void host.beginStroke(layer, { tool: toRaw(settings), colour: [...hand.colour], ...(echoes && { echoes }) }, samples, time)
-    } else if (lifted.now.kind === 'pour') {
-      const { tolerance, grow, borders } = lifted.now
-      const [x, y] = [Math.floor(samples[0]! / 16), Math.floor(samples[1]! / 16)]
-      if (x < 0 || y < 0 || x >= sheet.value.width || y >= sheet.value.height) return
-      void host.pour({ layer, x, y, colour: [...hand.colour], tolerance, grow, borders })
+      const fence = hand.isFenced && !stack.isMaskLive.value ? { fence: { ...FENCE } } : {}
+      void host.beginStroke(layer, { tool: toRaw(settings), colour: [...hand.colour], ...(echoes && { echoes }), ...fence }, samples, time)
     }
   }
   function extend(samples: number[], time: number): void {
@@ -235,6 +241,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     if (parts.mode.value) return parts.extend(last(), samples, time)
     if (letters.writing.value) return letters.extend(last())
     if (stencil.kind.value && hand.settings) return stencil.extend(last())
+    if (!hand.settings) return pouring.extend(last(), sheetScale)
     const held = toGuides(samples)
     if (held.length) void host.extendStroke(held, time)
   }
@@ -243,13 +250,17 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     if (parts.mode.value) return parts.end()
     letters.end()
     stencil.end()
+    if (!hand.settings) void pouring.end()
     void host.endStroke()
+    guard.afterStroke()
     trueKind.value = null
   }
   function drop(): void {
     crop.end()
     if (parts.mode.value) return parts.drop()
     letters.end()
+    pouring.drop()
+    guard.forget()
     void host.dropStroke()
     trueKind.value = null
   }
@@ -306,7 +317,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     drawing, host, hand, progress: readonly(progress), plan, closed: readonly(closed), isReadOnly: readonly(isReadOnly), isOffline: readonly(isOffline),
     wasTaken: readonly(wasTaken), answer, layers, live, liveLayer, history: readonly(history), thumbnails, sending: readonly(sending),
     step, stepNumber: readonly(stepNumber), findings, lookedAt: readonly(lookedAt), isLooking: readonly(isLooking), pointedAt,
-    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
+    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, pouring, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
     stack, copyLayer, isSheetOpen, close,
     undo: () => (discardInHand() ? undefined : host.undo()), redo: () => host.redo(), wake: () => host.wake(),
   }

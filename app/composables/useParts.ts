@@ -25,12 +25,14 @@ const LASSO_STEP = 2
 interface Around {
   /** The layer that may be painted on; null says why not. */
   readonly layerNow: () => string | null
+  /** The same for what needs paint there. */
+  readonly layerWithPaint: () => string | null
   readonly sheet: () => { readonly width: number, readonly height: number }
   readonly guides: () => readonly Guide[]
 }
 
 /** Choosing parts of the sheet, and moving, bending and mirroring what is painted there. */
-export function createParts(host: Remote<SheetHost>, { layerNow, sheet, guides }: Around) {
+export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint, sheet, guides }: Around) {
   const mode = ref<PartMode | null>(null)
   /** The edge of what is selected; null: nothing is. */
   const edges = shallowRef<readonly Int32Array[] | null>(null)
@@ -191,7 +193,7 @@ export function createParts(host: Remote<SheetHost>, { layerNow, sheet, guides }
         start = held.value && holds(held.value, place) ? held.value : null
         break
       case 'bend': {
-        const layer = layerNow()
+        const layer = layerWithPaint()
         if (layer) void host.beginBend(layer, { ...bend.value }, samples, time)
       }
     }

@@ -40,6 +40,8 @@ export const useHand = defineStore('hand', () => {
   /** Whether a held stroke becomes a true shape, and that with an even width. */
   const truesUp = ref(true)
   const hasEvenWidth = ref(false)
+  /** Whether strokes stay in the closed area in which they begin. */
+  const isFenced = ref(false)
 
   /** Tools that someone set and kept, on this device. What the store holds wrongly is left out. */
   const own = useLocalStorage<OwnTool[]>('little-easel-own-tools', [], {
@@ -174,7 +176,7 @@ export const useHand = defineStore('hand', () => {
     pick(wells.value[next]!.colour)
   }
 
-  return { tools, liftedKey, lifted, settings, cupboard, colour, lastColours, wells, isEraser, truesUp, hasEvenWidth, layOut, lift, fetchTool, set, setErasing, toggleSteadying, setSize, stepSize, setPour, layBack, own, keepOwn, fetchOwn, forgetOwn, pick, keepColour, mix, swap, stepWell }
+  return { tools, liftedKey, lifted, settings, cupboard, colour, lastColours, wells, isEraser, truesUp, hasEvenWidth, isFenced, layOut, lift, fetchTool, set, setErasing, toggleSteadying, setSize, stepSize, setPour, layBack, own, keepOwn, fetchOwn, forgetOwn, pick, keepColour, mix, swap, stepWell }
 })
 
 /** A tool as someone set and named it. */

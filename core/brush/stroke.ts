@@ -1,6 +1,6 @@
 import { EMPTY_RECT, unionRect, type Rect } from '../base'
 import { TILE_BYTES, type Dab, type Kernels, type Laying, type Tile } from '../kernels'
-import { heldInside, layMask, layTile, Touched, withLayer, type Drawing, type Layer } from '../layers'
+import { heldInside, layMask, layTile, Touched, withLayer, type Drawing, type Layer, type Selection } from '../layers'
 import { dabBoxOf } from './dabs'
 import { distance, PathWalker, type PathPoint, type Trace } from './path'
 import { responseOf } from './response'
@@ -42,6 +42,8 @@ export class Stroke {
     private readonly drawing: Drawing,
     readonly layer: Layer,
     private readonly style: StrokeStyle,
+    /** Only here it paints; absent: everywhere. */
+    private readonly within: Selection | undefined = drawing.selection,
   ) {
     this.laying = heldInside(layingOf(style), layer)
     this.touched = new Touched(drawing.sheet)
@@ -64,7 +66,7 @@ export class Stroke {
       tile = before ? before.slice() : new Uint8Array(TILE_BYTES)
       this.previews.set(number, tile)
     }
-    layTile(this.kernels, this.laying, before, tile, this.drawing.sheet, { number, part }, this.drawing.selection)
+    layTile(this.kernels, this.laying, before, tile, this.drawing.sheet, { number, part }, this.within)
     return tile
   }
 
@@ -79,7 +81,7 @@ export class Stroke {
 
   /** The drawing with the stroke laid. The mask is clean again afterwards. */
   lay(): Drawing {
-    const layer = layMask(this.kernels, this.layer, this.drawing.sheet, this.touched.parts(), this.laying, this.drawing.selection)
+    const layer = layMask(this.kernels, this.layer, this.drawing.sheet, this.touched.parts(), this.laying, this.within)
     this.drop()
     return withLayer(this.drawing, layer)
   }

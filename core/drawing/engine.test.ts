@@ -55,7 +55,7 @@ describe('a record', () => {
     const drawn = ([1, 3, 1000] as const).map((chunk) => {
       const engine = new Engine(kernels, sheet)
       for (const entry of randomEntries(2, sheet, 12)) engine.take(entry)
-      const stroke = engine.beginStroke('one', act)
+      const stroke = engine.beginStroke('one', act, act.samples)
       for (let i = 0; i < act.samples.length; i += chunk * SAMPLE_FIELDS) stroke.extend(act.samples.slice(i, i + chunk * SAMPLE_FIELDS))
       stroke.finish()
       engine.endStroke(stroke, act, 1)
@@ -71,7 +71,7 @@ describe('a record', () => {
     const engine = new Engine(kernels, sheet)
     for (const entry of randomEntries(2, sheet, 12)) engine.take(entry)
     const act = strokeAct(8, 'two')
-    const stroke = engine.beginStroke('two', act)
+    const stroke = engine.beginStroke('two', act, act.samples)
     stroke.extend(act.samples)
     stroke.finish()
     const part = { x0: 0, y0: 0, x1: 256, y1: 256 }

@@ -1,9 +1,9 @@
 import type { Rect } from '../base'
-import { Stroke } from '../brush'
+import type { Stroke } from '../brush'
 import type { Kernels } from '../kernels'
 import { withLayer, type Drawing, type Layer, type Sheet } from '../layers'
 import { Bending, Lifted, type Bend } from '../moving'
-import { freshStyleOf, styleOf, type Act, type BendAct, type FreshStyle, type StrokeAct } from './acts'
+import { openFreshStroke, openStroke, type Act, type BendAct, type FreshStyle, type StrokeAct } from './acts'
 import { requireUnlocked } from './acts/contract'
 import { History, type Moment } from './history'
 import type { DrawingRecord, Entry } from './record'
@@ -70,11 +70,11 @@ export class Engine {
     return acts.reverse()
   }
 
-  /** Starts a stroke that grows as the pen moves. Throws CoreError when the layer is not there. */
-  beginStroke(layer: string, style: FreshStyle): Stroke {
+  /** Starts a stroke that grows as the pen moves; its first samples say where. Throws CoreError when the layer is not there. */
+  beginStroke(layer: string, style: FreshStyle, samples: readonly number[]): Stroke {
     const { drawing } = this
     this.kernels.fitMask(drawing.sheet.width, drawing.sheet.height)
-    return new Stroke(this.kernels, drawing, requireUnlocked(drawing, layer), freshStyleOf(style))
+    return openFreshStroke(this.kernels, drawing, requireUnlocked(drawing, layer), style, samples)
   }
 
   /** Starts pushing, swelling or pinching a layer's paint. Throws CoreError when the layer is not there. */
@@ -92,7 +92,7 @@ export class Engine {
   /** A stroke on a picture of any moment: to show a replay in the middle of one. One stroke is open at a time. */
   strokeOn(drawing: Drawing, layer: Layer, act: StrokeAct): Stroke {
     this.kernels.fitMask(drawing.sheet.width, drawing.sheet.height)
-    return new Stroke(this.kernels, drawing, layer, styleOf(act))
+    return openStroke(this.kernels, drawing, layer, act)
   }
 
   /** Ends a live stroke: its picture becomes that of the act, which is not drawn a second time. */

@@ -216,4 +216,3 @@ function layRows(
   kernels.clearMask(box)
   return after
 }
-

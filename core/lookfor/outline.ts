@@ -154,7 +154,6 @@ function wayTo(end: number, from: Int32Array): number[] {
   return way
 }
 
-
 /** Pixels of the way this much farther from the ink than the nearest one are looked at as well, px. */
 const TIGHT_SLACK = 0.75
 

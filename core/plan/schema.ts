@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { toolSettingsSchema } from '../brush'
-import { colourSchema, GREATEST_GAP, layerIdSchema, layerNameSchema, recordSchema, sheetSchema } from '../drawing'
+import { bordersSchema, colourSchema, GREATEST_GAP, layerIdSchema, layerNameSchema, recordSchema, sheetSchema } from '../drawing'
 import { guideSchema } from '../guides'
 import { lookForSchema } from '../lookfor'
 
@@ -13,7 +13,7 @@ const words = z.string().min(1).max(2000)
 const laidToolSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('tool'), settings: toolSettingsSchema }),
   z.strictObject({
-    kind: z.literal('pour'), tolerance: z.int().min(0).max(255), grow: z.int().min(0).max(8), borders: z.enum(['this', 'all']),
+    kind: z.literal('pour'), tolerance: z.int().min(0).max(255), grow: z.int().min(0).max(8), borders: bordersSchema,
     /** Gaps so wide are closed, px; absent: {@link USUAL_GAP}. */
     gap: z.int().min(0).max(GREATEST_GAP).optional(),
   }),

@@ -17,7 +17,8 @@ const KEYS = [
   ['Enter · Esc', 'settle what is in hand · take it away'],
   ['G', 'play the ghost, or put it away'],
   ['T', 'look at my step'],
-  ['Alt ↑ · Alt ↓', 'move the chosen layer in the stack'],
+  ['N', 'fence: strokes stay in the area in which they begin'],
+  ['Alt ↑ · Alt ↓ · Alt →', 'move the chosen layer in the stack · into the group beside it'],
   ['?', 'this sheet'],
 ] as const
 const HANDS = [

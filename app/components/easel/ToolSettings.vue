@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiHandBackRightOutline, mdiMinus, mdiPlus, mdiTuneVertical } from '@mdi/js'
+import { mdiFence, mdiHandBackRightOutline, mdiMinus, mdiPlus, mdiTuneVertical } from '@mdi/js'
 import { GREATEST_SIZE, LEAST_SIZE } from '#core/brush'
 import { useHand } from '../../stores/hand'
 import { sizeToSlider, sliderToSize } from '../../sheet/sizes'
@@ -36,6 +36,9 @@ const pour = computed(() => (hand.lifted?.now.kind === 'pour' ? hand.lifted.now 
           aria-label="Strength" :aria-valuetext="`${settings.opacity} per cent`" @update:model-value="hand.set({ opacity: Number($event) })"
         />
         <span class="value numbers">{{ settings.opacity }} %</span>
+        <button class="steady" :aria-pressed="hand.isFenced" title="Fence: a stroke stays in the closed area in which it begins. Key N" @click="hand.isFenced = !hand.isFenced">
+          <v-icon :icon="mdiFence" size="17" />fence
+        </button>
         <v-menu location="top" :close-on-content-click="false" :offset="14">
           <template #activator="{ props: opens }">
             <v-btn v-bind="opens" :icon="mdiTuneVertical" size="x-small" variant="text" aria-label="More of this tool: tip, hand, mark, paper" />
@@ -44,30 +47,7 @@ const pour = computed(() => (hand.lifted?.now.kind === 'pour' ? hand.lifted.now 
         </v-menu>
       </div>
     </template>
-    <template v-else-if="pour">
-      <div class="line">
-        <span class="label">Tolerance</span>
-        <v-slider
-          class="slide wide" :model-value="pour.tolerance" :min="0" :max="255" :step="1" hide-details color="primary" track-size="3" thumb-size="16"
-          aria-label="Tolerance" @update:model-value="hand.setPour({ tolerance: Number($event) })"
-        />
-        <span class="value numbers">{{ pour.tolerance }}</span>
-      </div>
-      <div class="line">
-        <span class="label">Creep</span>
-        <v-slider
-          class="slide wide" :model-value="pour.grow" :min="0" :max="8" :step="1" hide-details color="primary" track-size="3" thumb-size="16"
-          aria-label="How far it creeps under the line" @update:model-value="hand.setPour({ grow: Number($event) })"
-        />
-        <span class="value numbers">{{ pour.grow }} px</span>
-        <v-btn
-          size="small" variant="text" class="borders" :aria-pressed="pour.borders === 'this'"
-          @click="hand.setPour({ borders: pour.borders === 'all' ? 'this' : 'all' })"
-        >
-          {{ pour.borders === 'all' ? 'stops at all lines' : 'this layer only' }}
-        </v-btn>
-      </div>
-    </template>
+    <PourSettings v-else-if="pour" :pour="pour" />
   </div>
 </template>
 
@@ -76,7 +56,7 @@ const pour = computed(() => (hand.lifted?.now.kind === 'pour' ? hand.lifted.now 
 .line { display: flex; align-items: center; gap: 4px; min-height: 34px; }
 .line label, .label { width: 64px; font-size: 0.85rem; flex: none; }
 .slide { width: 112px; flex: none; }
-.slide.wide { width: 162px; margin: 0 6px 0 0; }
+.slide.wide { width: 112px; margin: 0 4px 0 28px; }
 .number { width: 52px; text-align: right; background: rgb(255 255 255 / 45%); border: 1px solid var(--ledge-edge); border-radius: 6px; padding: 2px 4px; color: inherit; }
 .v-theme--lamp .number { background: rgb(0 0 0 / 25%); }
 .steady { display: inline-flex; align-items: center; gap: 3px; min-height: 30px; margin-left: 8px; padding: 0 7px; border-radius: 8px; font-size: 0.85rem; white-space: nowrap; color: inherit; border: 1px solid transparent; }

@@ -108,6 +108,7 @@ function onKey(event: KeyboardEvent): void {
     'z': () => sheetWindow.value?.mirror(), 'x': () => looking.toggleTone('values'), 'c': () => looking.toggleTone('squint'),
     'y': () => easel.choosePart(parts.mode.value === 'move' ? null : 'move'), 'h': () => easel.choosePart(parts.mode.value === 'lasso' ? null : 'lasso'),
     'v': () => { hasRulers.value = !hasRulers.value }, 'b': () => { hasCrosshair.value = !hasCrosshair.value },
+    'n': () => { hand.isFenced = !hand.isFenced },
     '?': () => { isHelpOpen.value = true },
   }
   if (/^[1-9]$/.test(key)) {
@@ -219,6 +220,9 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
             <StencilBar v-if="!ghost" />
             <PartsBar v-if="!ghost" />
             <TrueShapeBar />
+            <SelectionEdge v-if="easel.pouring.draft.value.length" :edges="null" :draft="easel.pouring.draft.value" :against="[]" :view="shown" :size="size" :sheet="sheet" />
+            <GapRings :gaps="easel.pouring.gaps.value" :view="shown" @close="easel.pouring.close($event)" />
+            <PourBar />
             <LiveName :name="easel.stack.liveName.value" :pointer="pointer" :size="size" />
             <SheetMarks :marks="marks" :view="shown" :size="size" />
             <SheetRulers v-if="hasRulers || hasCrosshair" :view="shown" :size="size" :sheet="sheet" :pointer="pointer" :has-rulers="hasRulers" :has-crosshair="hasCrosshair" />

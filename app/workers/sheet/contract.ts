@@ -13,6 +13,8 @@ export type SheetNotice
     | ({ kind: 'thumbnail' } & Thumbnail)
     | { kind: 'sending', state: SendingState, unsent: number, message: string | null, fix: string | null }
     | { kind: 'refused', message: string, fix: string }
+  /** A shape that was just set hides the letters on a layer. */
+    | { kind: 'covers', layer: string, name: string }
   /** Another tab of this browser draws on this sheet now. */
     | { kind: 'taken' }
   /** The browser does not keep what is drawn: full, private or switched off. */

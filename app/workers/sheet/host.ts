@@ -1,11 +1,12 @@
 import { wrap, type Remote } from 'comlink'
 import { CoreError, isEmptyRect, type Rect } from '#core/base'
 import type { Stroke } from '#core/brush'
-import { applyAct, contentHash, standingActs, type Act, type BendAct, type Engine, type Entry, type FreshStyle } from '#core/drawing'
+import { applyAct, contentHash, standingActs, type Act, type BendAct, type Engine, type Entry, type FreshPourAct, type FreshStyle } from '#core/drawing'
 import { loadKernels, type Tile } from '#core/kernels'
 import { changedTiles, PLACED_AS_IS, showTile, stackOf, type Drawing, type Selection } from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import type { Bending, Destination } from '#core/moving'
+import type { LineGap } from '#core/fill'
 import { prepareStep, type Plan } from '#core/plan'
 import { selectionEdge } from '#core/select'
 import type { Adjusting, ShapeKind } from '#core/trueup'
@@ -17,7 +18,10 @@ import { Sender } from '../record/sender'
 import { layOutRecord } from '../view/lay-out'
 import { stackNotes, Thumbnailer } from '../view/layer-news'
 import { SheetView, type View } from '../view/sheet-view'
+import { newLayerId } from '../../sheet/layer-ids'
 import { shownAlone, type Alone } from './alone'
+import { coveredLetters } from './covers'
+import { closingStroke, gapsOf, pourDoubt, type PourAnswer } from './pouring'
 import type { Notify, OpenAnswer, OpenMode, Timing } from './contract'
 import { holdDrawing, type Hold } from './hold'
 import { PartInHand } from './in-hand'
@@ -194,7 +198,7 @@ export class SheetHost {
     this.dropUnsettled()
     const whole = { ...style, seed: newSeed() }
     try {
-      const stroke = this.engine.beginStroke(layer, whole)
+      const stroke = this.engine.beginStroke(layer, whole, samples)
       this.live = { stroke, layer, style: whole, samples: [], keptAt: performance.now(), trueUp: null }
       this.extendStroke(samples, time)
     } catch (error) {
@@ -257,7 +261,7 @@ export class SheetHost {
     const before = live.stroke.touched.parts()
     live.stroke.drop()
     const { style, samples } = live.trueUp.stroke
-    live.stroke = engine.beginStroke(live.layer, style)
+    live.stroke = engine.beginStroke(live.layer, style, samples)
     live.stroke.extend(samples)
     live.stroke.finish()
     for (const { part } of [...before, ...live.stroke.touched.parts()]) this.invalidate(part)
@@ -276,8 +280,32 @@ export class SheetHost {
     for (const { part } of live.stroke.touched.parts()) this.invalidate(part)
   }
 
-  pour(act: Omit<Extract<Act, { kind: 'pour' }>, 'kind' | 'version' | 'seed'>): void {
-    this.act({ kind: 'pour', version: 1, seed: newSeed(), ...act })
+  /**
+   * Pours, unless something should be asked first: whether the whole empty sheet is meant, or what to do about gaps
+   * through which it would run out. `isSure`: without asking.
+   */
+  pour(act: FreshPourAct, isSure: boolean): PourAnswer {
+    const { engine } = this
+    if (!engine || this.isReadOnly) return { kind: 'nothing' }
+    const doubt = isSure ? null : pourDoubt(this.kernels, engine.drawing, act)
+    if (doubt) return doubt
+    const before = engine.position
+    this.act(act)
+    return { kind: engine.position > before ? 'done' : 'nothing' }
+  }
+
+  /** All gaps of a layer's lines, or of all that can be seen. */
+  gaps(layer: string | null): LineGap[] {
+    return this.engine ? gapsOf(this.kernels, this.engine.drawing, layer) : []
+  }
+
+  /** Closes a gap with a stroke as wide and of the colour that the line has there. */
+  closeGap(gap: LineGap): boolean {
+    const { engine } = this
+    const act = engine && closingStroke(engine.drawing, gap, newSeed())
+    if (!act) return false
+    this.act(act)
+    return true
   }
 
   /** Shows the drawing as it would be with an act that is still changed; null takes it away. */
@@ -378,7 +406,31 @@ export class SheetHost {
   }
 
   act(act: Act): void {
+    const before = this.engine?.position
     this.take([{ type: 'act', at: this.clock(), act }])
+    if (act.kind !== 'shape' || !this.engine || this.engine.position === before) return
+    const covered = coveredLetters(this.engine.drawing, standingActs(this.engine.entries).map(each => each.act), act)
+    if (covered) this.notify({ kind: 'covers', layer: covered.id, name: covered.name })
+  }
+
+  /** Undoes the last act and does it again on another layer. */
+  moveLast(layer: string): void {
+    const last = this.engine && standingActs(this.engine.entries).findLast(each => !each.prepared)?.act
+    if (!last || !('layer' in last)) return
+    const at = this.clock()
+    this.take([{ type: 'undo', at }, { type: 'act', at, act: { ...last, layer } as Act }])
+  }
+
+  /** Undoes the last act and does it again on a new layer under another one. */
+  putUnder(layer: string): void {
+    const { engine } = this
+    const last = engine && standingActs(engine.entries).findLast(each => !each.prepared)?.act
+    if (!last || !('layer' in last)) return
+    const at = this.clock()
+    const place = engine.drawing.layers.findIndex(each => each.id === layer)
+    const fresh = newLayerId()
+    const acts: Act[] = [{ kind: 'layer-add', layer: fresh, name: 'Under the letters', place: Math.max(place, 0) }, { ...last, layer: fresh } as Act]
+    this.take([{ type: 'undo', at }, ...acts.map((act): Entry => ({ type: 'act', at, act }))])
   }
 
   undo(): void {

@@ -23,7 +23,7 @@ export type { SelectAct, SelectArea } from './select'
 export type { ShapeAct } from './shape'
 export type { SheetCutAct, SheetPaperAct } from './sheet'
 export type { StackMergeAct, StackSetAct } from './stack'
-export { ECHO_ONE, freshStyleOf, styleOf, type FreshStrokeAct, type FreshStyle, type StrokeAct } from './stroke'
+export { ECHO_ONE, freshStyleOf, openFreshStroke, openStroke, type FreshStrokeAct, type FreshStyle, type StrokeAct } from './stroke'
 
 const ACTS = {
   'stroke': stroke,

@@ -1,7 +1,11 @@
 import { z } from 'zod'
-import { fromVersion1, samplesSchema, Stroke, toolSettings1Schema, toolSettingsSchema, type Frame, type StrokeStyle } from '../../brush'
+import { fromVersion1, samplesSchema, Stroke, toolSettings1Schema, toolSettingsSchema, unpackSample, type Frame, type StrokeStyle } from '../../brush'
+import type { Kernels } from '../../kernels'
+import type { Drawing, Layer } from '../../layers'
+import { fencedAt, type Fence } from '../../select'
 import { colourSchema, layerIdSchema, seedSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
+import { bordersSchema, GREATEST_GAP, GREATEST_GROW } from './pour'
 
 const common = {
   kind: z.literal('stroke'),
@@ -27,6 +31,10 @@ const version2 = z.strictObject({
   tool: toolSettingsSchema,
   /** Where the stroke is repeated. */
   echoes: z.array(z.tuple([part, part, part, part, move, move])).max(GREATEST_ECHOES).optional(),
+  /** It stays in the closed area in which it began: what bounds that. */
+  fence: z.strictObject({
+    tolerance: z.int().min(0).max(255), borders: bordersSchema, gap: z.int().min(0).max(GREATEST_GAP), grow: z.int().min(0).max(GREATEST_GROW),
+  }).optional(),
   /** What a held stroke was made into; its samples are those of the true shape. */
   trued: z.enum(['line', 'arc', 'circle', 'ellipse', 'triangle', 'box', 'polygon', 'polyline', 'curve']).optional(),
 })
@@ -38,7 +46,7 @@ export type StrokeAct = z.infer<typeof schema>
 export type FreshStrokeAct = z.infer<typeof version2>
 
 /** What a stroke is before it has samples and a layer. */
-export type FreshStyle = Pick<FreshStrokeAct, 'tool' | 'colour' | 'seed' | 'echoes' | 'trued'>
+export type FreshStyle = Pick<FreshStrokeAct, 'tool' | 'colour' | 'seed' | 'echoes' | 'trued' | 'fence'>
 
 /** How the act's stroke is drawn, whatever its version. */
 export function styleOf(act: StrokeAct): StrokeStyle {
@@ -55,11 +63,25 @@ function frameOf([a, b, c, d, e, f]: readonly number[]): Frame {
   return { a: of(a), b: of(b), c: of(c), d: of(d), e: of(e), f: of(f) }
 }
 
+/** A stroke that is about to be drawn, inside its fence if it has one. */
+export function openStroke(kernels: Kernels, drawing: Drawing, layer: Layer, act: StrokeAct): Stroke {
+  return strokeFrom(kernels, drawing, layer, styleOf(act), act.version === 2 ? act.fence : undefined, act.samples)
+}
+
+/** The same for a fresh one of which the first samples are known. */
+export function openFreshStroke(kernels: Kernels, drawing: Drawing, layer: Layer, style: FreshStyle, samples: readonly number[]): Stroke {
+  return strokeFrom(kernels, drawing, layer, freshStyleOf(style), style.fence, samples)
+}
+
+function strokeFrom(kernels: Kernels, drawing: Drawing, layer: Layer, style: StrokeStyle, fence: Fence | undefined, samples: readonly number[]): Stroke {
+  return new Stroke(kernels, drawing, layer, style, fence ? fencedAt(kernels, drawing, layer, fence, unpackSample(samples, 0)) : drawing.selection)
+}
+
 /** A stroke of any tool, from pen down to lift-off. */
 export const stroke: ActKind<StrokeAct> = {
   schema,
   apply(kernels, drawing, act) {
-    const growing = new Stroke(kernels, drawing, requireUnlocked(drawing, act.layer), styleOf(act))
+    const growing = openStroke(kernels, drawing, requireUnlocked(drawing, act.layer), act)
     growing.extend(act.samples)
     growing.finish()
     return growing.lay()

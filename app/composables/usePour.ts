@@ -1,0 +1,143 @@
+import type { Remote } from 'comlink'
+import { ref, shallowRef, toRaw } from 'vue'
+import type { FreshPourAct, PourPaint } from '#core/drawing'
+import type { LineGap, PatternName } from '#core/fill'
+import { USUAL_GAP } from '#core/plan'
+import type { TextureName } from '#core/kernels'
+import { latestOnly } from '../sheet/latest-only'
+import type { useHand } from '../stores/hand'
+import type { SheetHost } from '../workers/sheet/host'
+
+interface Place { readonly x: number, readonly y: number }
+
+/** What is poured: the colour, nothing at all, or the colour through a pattern or a grain. */
+export type Poured = { readonly kind: 'colour' | 'clear' } | { readonly kind: 'pattern', readonly pattern: PatternName, readonly size: number } | { readonly kind: 'grain', readonly texture: TextureName, readonly strength: number }
+
+/** Places closer together than this on the screen are one, px. */
+const STEP = 3
+
+/**
+ * Pouring by hand: a touch fills one cell, a drag every cell that it crosses, a loop every closed cell inside. What
+ * would run out, or fill the whole empty sheet, is asked about first.
+ */
+export function createPour(host: Remote<SheetHost>, hand: ReturnType<typeof useHand>, around: { readonly layerNow: () => string | null, readonly sheet: () => { readonly width: number, readonly height: number } }) {
+  const way = ref<'touch' | 'loop'>('touch')
+  const poured = shallowRef<Poured>({ kind: 'colour' })
+  /** The loop while it is drawn: x, y, x, y … sheet px. */
+  const draft = shallowRef<readonly number[]>([])
+  /** Gaps that are ringed on the sheet. */
+  const gaps = shallowRef<readonly LineGap[]>([])
+  /** A pour that waits for an answer. */
+  const waiting = shallowRef<{ readonly kind: 'whole' | 'leaks', readonly act: FreshPourAct } | null>(null)
+  const isBusy = ref(false)
+
+  let points: number[] = []
+  let layer: string | null = null
+  let seed = 0
+
+  function actOf(): FreshPourAct | null {
+    const now = hand.lifted?.now
+    if (!layer || now?.kind !== 'pour' || points.length < 2) return null
+    const places = points.map(value => Math.round(value * 16))
+    const colour: [number, number, number] = [...hand.colour]
+    const paint = { ...toRaw(poured.value), ...(poured.value.kind !== 'clear' && { colour }) } as PourPaint
+    return {
+      kind: 'pour', version: 2, layer, paint, tolerance: now.tolerance, grow: now.grow, borders: now.borders, gap: now.gap ?? USUAL_GAP, seed,
+      where: { kind: way.value === 'loop' ? 'loop' : 'places', points: places },
+    }
+  }
+
+  const show = latestOnly(async () => {
+    const act = actOf()
+    if (act) await host.showUnsettled(act)
+  })
+
+  function begin(place: Place): void {
+    layer = around.layerNow()
+    if (!layer) return
+    clear()
+    seed = crypto.getRandomValues(new Uint32Array(1))[0]!
+    points = [place.x, place.y]
+    if (way.value === 'loop') draft.value = points
+  }
+
+  /** `scale`: px on the screen for one of the sheet. */
+  function extend(place: Place, scale: number): void {
+    if (!layer) return
+    const [x, y] = [points[points.length - 2]!, points[points.length - 1]!]
+    if (Math.hypot(place.x - x, place.y - y) * scale < STEP) return
+    points = [...points, place.x, place.y]
+    if (way.value === 'loop') draft.value = points
+    // From the second place on it is a drag: what is filled so far is shown.
+    else void show()
+  }
+
+  async function end(): Promise<void> {
+    const act = actOf()
+    const wasDrag = points.length > 2
+    drop()
+    if (!act || (act.where.kind === 'loop' && act.where.points.length < 6)) return
+    const { x, y } = { x: act.where.points[0]! / 16, y: act.where.points[1]! / 16 }
+    const { width, height } = around.sheet()
+    if (act.where.kind === 'places' && !wasDrag && (x < 0 || y < 0 || x >= width || y >= height)) return
+    await run(act, false)
+  }
+
+  function drop(): void {
+    if (points.length > 2 && way.value === 'touch') void host.showUnsettled(null)
+    points = []
+    layer = null
+    draft.value = []
+  }
+
+  async function run(act: FreshPourAct, isSure: boolean): Promise<void> {
+    isBusy.value = true
+    try {
+      const answer = await host.pour(act, isSure)
+      waiting.value = answer.kind === 'leaks' || answer.kind === 'whole' ? { kind: answer.kind, act } : null
+      gaps.value = answer.kind === 'leaks' ? answer.gaps : []
+    } finally {
+      isBusy.value = false
+    }
+  }
+
+  /** Pours in spite of what was asked. */
+  async function pourAnyway(): Promise<void> {
+    const { value } = waiting
+    clear()
+    if (value) await run(value.act, true)
+  }
+
+  /** Closes a gap with a stroke, and pours if that was the last one in the way. */
+  async function close(gap: LineGap): Promise<void> {
+    const isClosed = await host.closeGap({ ...gap })
+    gaps.value = gaps.value.filter(each => each !== gap)
+    if (!isClosed || gaps.value.length || !waiting.value) return
+    const { act } = waiting.value
+    waiting.value = null
+    await run(act, false)
+  }
+  async function closeAll(): Promise<void> {
+    for (const gap of [...gaps.value]) await close(gap)
+  }
+
+  /** Rings all gaps of a layer's lines, or of all that can be seen. Returns how many there are. */
+  async function showGaps(layerId: string | null): Promise<number> {
+    isBusy.value = true
+    try {
+      waiting.value = null
+      gaps.value = await host.gaps(layerId)
+      return gaps.value.length
+    } finally {
+      isBusy.value = false
+    }
+  }
+
+  function clear(): void {
+    waiting.value = null
+    gaps.value = []
+  }
+
+  return { way, poured, draft, gaps, waiting, isBusy, begin, extend, end, drop, pourAnyway, close, closeAll, showGaps, clear }
+}
+export type PourInHand = ReturnType<typeof createPour>

@@ -1,0 +1,57 @@
+import { SUBPIXELS, toolSettings } from '#core/brush'
+import { pourOf, type Act, type FreshPourAct } from '#core/drawing'
+import { findGaps, inkEnd, leaksFrom, openPx, regionOf, type LineGap } from '#core/fill'
+import type { Kernels } from '#core/kernels'
+import { paintable, type Drawing } from '#core/layers'
+
+/** What came of a pour: done, or what is asked first. */
+export type PourAnswer
+  = | { readonly kind: 'done' | 'nothing' }
+  /** The whole empty sheet would be filled. */
+    | { readonly kind: 'whole' }
+  /** It would run out here. */
+    | { readonly kind: 'leaks', readonly gaps: LineGap[] }
+
+/** Gaps up to this wide are looked for, px: a wider one is an opening that was left on purpose. */
+const WIDEST_GAP = 32
+
+/** What should be asked before a pour; null when nothing. */
+export function pourDoubt(kernels: Kernels, drawing: Drawing, act: FreshPourAct): PourAnswer | null {
+  const layer = paintable(drawing, act.layer)
+  if (!layer || act.where.kind === 'loop') return null
+  const pour = pourOf(act)
+  const { width, height } = drawing.sheet
+  const region = regionOf(kernels, drawing, layer, { ...pour, grow: 0 })
+  if (!region) return null
+  const { box } = region
+  const isAtEdge = box.x0 === 0 || box.y0 === 0 || box.x1 === width || box.y1 === height
+  if (!isAtEdge) return null
+  const [x, y] = [Math.floor(pour.where.points[0]!), Math.floor(pour.where.points[1]!)]
+  const open = openPx(kernels, drawing, layer, { x, y, tolerance: pour.tolerance, borders: pour.borders })
+  const isEmpty = drawing.selection === undefined && drawing.layers.every(each => each.tiles.size === 0 || !each.visible)
+  if (isEmpty) return { kind: 'whole' }
+  const gaps = leaksFrom(findGaps(open, WIDEST_GAP), width, x, y, act.gap)
+  return gaps.length ? { kind: 'leaks', gaps } : null
+}
+
+/** All gaps of a layer's lines; null: of all that can be seen. */
+export function gapsOf(kernels: Kernels, drawing: Drawing, layerId: string | null): LineGap[] {
+  const layer = layerId === null ? drawing.layers[0] : paintable(drawing, layerId)
+  if (!layer) return []
+  return [...findGaps(openPx(kernels, drawing, layer, { borders: layerId === null ? 'all' : 'this', tolerance: 60 }), WIDEST_GAP).gaps]
+}
+
+/** A stroke that closes a gap, as wide and of the colour that the line has at its ends. Null when there is no line any more. */
+export function closingStroke(drawing: Drawing, gap: LineGap, seed: number): Act | null {
+  for (const layer of [...drawing.layers].reverse()) {
+    if (!layer.visible || layer.locked) continue
+    const ends = gap.ends.map(place => inkEnd(drawing.sheet, layer, place))
+    const [from, to] = ends
+    if (!from || !to) continue
+    const size = Math.max(1, Math.round((from.width + to.width) / 2))
+    const tool = toolSettings('ink-pen', { size, pressureSize: 0, taperIn: 0, taperOut: 0, speedSize: 0, steadying: 0, opacity: 100 })
+    const sample = (place: { x: number, y: number }, ms: number) => [Math.round(place.x * SUBPIXELS), Math.round(place.y * SUBPIXELS), 1023, ms]
+    return { kind: 'stroke', version: 2, layer: layer.id, tool, colour: [...from.colour], seed, samples: [...sample(from, 0), ...sample(to, 60)] }
+  }
+  return null
+}

@@ -173,6 +173,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   const around = { layerNow: layerToDrawOn, layerWithPaint, sheet: () => sheet.value, guides: () => guides.guides.value }
   const parts = createParts(host, around)
   const pouring = createPour(host, hand, { layerNow: layerToPour, sheet: () => sheet.value })
+  const sampling = createSampling(host, hand, () => live.value, () => say('There is no paint on this layer there.', 'Touch where it is painted, or sample all layers.'))
   const crop = createCrop(host, () => sheet.value, (message, fix) => say(message, fix, 'attention'))
   const references = createReferences(drawing, host, () => sheet.value, (message, fix) => say(message, fix, 'attention'))
   const letters = createLetters(host, hand, { ...around, onTrouble: (message, fix) => say(message, fix, 'attention') })
@@ -218,6 +219,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
 
   /** `scale`: px on the screen for one of the sheet. */
   function begin(samples: number[], time: number, scale: number): void {
+    if (sampling.isOn.value) return sampling.begin(unpackSample(samples, 0))
     if (crop.isOpen.value) return crop.begin(unpackSample(samples, 0))
     if (parts.mode.value) return parts.begin(unpackSample(samples, 0), samples, time, scale)
     if (letters.isReady.value || letters.writing.value) return letters.begin(unpackSample(samples, 0), scale)
@@ -237,6 +239,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   }
   function extend(samples: number[], time: number): void {
     const last = () => unpackSample(samples, samples.length / SAMPLE_FIELDS - 1)
+    if (sampling.isOn.value) return sampling.extend(last())
     if (crop.isOpen.value) return crop.extend(last())
     if (parts.mode.value) return parts.extend(last(), samples, time)
     if (letters.writing.value) return letters.extend(last())
@@ -246,6 +249,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     if (held.length) void host.extendStroke(held, time)
   }
   function end(): void {
+    if (sampling.isOn.value) return sampling.end()
     crop.end()
     if (parts.mode.value) return parts.end()
     letters.end()
@@ -256,6 +260,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     trueKind.value = null
   }
   function drop(): void {
+    if (sampling.isOn.value) return sampling.end()
     crop.end()
     if (parts.mode.value) return parts.drop()
     letters.end()
@@ -269,7 +274,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   async function hold(): Promise<boolean> {
     const { settings } = hand
     // Where paint builds up while the hand rests, resting means something else.
-    if (!settings || stencil.kind.value || crop.isOpen.value || parts.mode.value || letters.isReady.value || letters.writing.value || !hand.truesUp || settings.gather === 'flow' || settings.tip.kind === 'spray') return false
+    if (!settings || sampling.isOn.value || stencil.kind.value || crop.isOpen.value || parts.mode.value || letters.isReady.value || letters.writing.value || !hand.truesUp || settings.gather === 'flow' || settings.tip.kind === 'spray') return false
     trueKind.value = await host.trueUp(hand.hasEvenWidth)
     return trueKind.value !== null
   }
@@ -317,7 +322,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     drawing, host, hand, progress: readonly(progress), plan, closed: readonly(closed), isReadOnly: readonly(isReadOnly), isOffline: readonly(isOffline),
     wasTaken: readonly(wasTaken), answer, layers, live, liveLayer, history: readonly(history), thumbnails, sending: readonly(sending),
     step, stepNumber: readonly(stepNumber), findings, lookedAt: readonly(lookedAt), isLooking: readonly(isLooking), pointedAt,
-    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, pouring, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
+    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, pouring, sampling, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
     stack, copyLayer, isSheetOpen, close,
     undo: () => (discardInHand() ? undefined : host.undo()), redo: () => host.redo(), wake: () => host.wake(),
   }

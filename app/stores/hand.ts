@@ -24,6 +24,8 @@ const MOST_FETCHED = 3
 const USUAL_STEADYING = 4
 /** Own tools at most. */
 const MOST_OWN = 24
+/** Own wells at most. */
+export const MOST_OWN_WELLS = 24
 const POUR: LaidTool = { kind: 'pour', tolerance: 40, grow: 2, borders: 'all' }
 
 /** What the hand holds: the tools in the tray, the lifted one, the colour. */
@@ -48,6 +50,20 @@ export const useHand = defineStore('hand', () => {
     shallow: true,
     serializer: { read: readOwn, write: value => JSON.stringify(value) },
   })
+
+  /** Wells that someone filled, on this device. */
+  const ownWells = useLocalStorage<Colour[]>('little-easel-own-wells', [], {
+    shallow: true,
+    serializer: { read: readWells, write: value => JSON.stringify(value) },
+  })
+  /** Fills own wells; one that is there already is not filled twice, and with too many the oldest go. */
+  function fillWells(...colours: Colour[]): void {
+    const fresh = colours.filter((each, i) => colours.findIndex(other => isSame(other, each)) === i)
+    ownWells.value = [...ownWells.value.filter(each => !fresh.some(other => isSame(other, each))), ...fresh].slice(-MOST_OWN_WELLS)
+  }
+  function emptyWell(colour: Colour): void {
+    ownWells.value = ownWells.value.filter(each => !isSame(each, colour))
+  }
 
   const lifted = computed(() => tools.value.find(each => each.key === liftedKey.value) ?? null)
   const settings = computed<ToolSettings | null>(() => (lifted.value?.now.kind === 'tool' ? lifted.value.now.settings : null))
@@ -176,13 +192,25 @@ export const useHand = defineStore('hand', () => {
     pick(wells.value[next]!.colour)
   }
 
-  return { tools, liftedKey, lifted, settings, cupboard, colour, lastColours, wells, isEraser, truesUp, hasEvenWidth, isFenced, layOut, lift, fetchTool, set, setErasing, toggleSteadying, setSize, stepSize, setPour, layBack, own, keepOwn, fetchOwn, forgetOwn, pick, keepColour, mix, swap, stepWell }
+  return { tools, liftedKey, lifted, settings, cupboard, colour, lastColours, wells, isEraser, truesUp, hasEvenWidth, isFenced, layOut, lift, fetchTool, set, setErasing, toggleSteadying, setSize, stepSize, setPour, layBack, own, keepOwn, fetchOwn, forgetOwn, pick, keepColour, mix, swap, stepWell, ownWells, fillWells, emptyWell }
 })
 
 /** A tool as someone set and named it. */
 export interface OwnTool {
   readonly name: string
   readonly settings: ToolSettings
+}
+
+/** What the store holds wrongly is left out. */
+function readWells(text: string): Colour[] {
+  try {
+    const parsed: unknown = JSON.parse(text)
+    if (!Array.isArray(parsed)) return []
+    const isByte = (value: unknown) => Number.isInteger(value) && (value as number) >= 0 && (value as number) <= 255
+    return parsed.filter((each): each is Colour => Array.isArray(each) && each.length === 3 && each.every(isByte)).slice(0, MOST_OWN_WELLS)
+  } catch {
+    return []
+  }
 }
 
 function readOwn(text: string): OwnTool[] {

@@ -1,1 +1,7 @@
+export { HARMONIES, harmonyOf, type Harmony } from './harmony'
+export { GREATEST_RUNGS, LEAST_RUNGS, LIGHTS, shadeLadder, type Ladder, type LightName } from './ladder'
 export { GREATEST_CHROMA, mixtureOf, rgbOf, type Mixture, type Rgb8 } from './mix'
+export { colourName } from './names'
+export { mixedAsPaint } from './paints'
+export { MOST_OF_PALETTE, paletteOf, type PaletteColour } from './palette'
+export { difference00, fromLinear, isShowable, labOf, lightnessOf, oklabOf, rgbOfOklab, toLinear } from './spaces'

@@ -32,7 +32,7 @@ const paper = computed(() => `rgb(${sheet.value.paper.join(' ')})`)
 .stack { display: flex; flex-direction: column; height: 100%; overflow: hidden; background: var(--paper); border-left: 1px solid var(--line); }
 header { display: flex; align-items: center; padding: 8px 6px 2px 16px; }
 header h3 { flex: 1; }
-.room { color: var(--ink-soft); margin-right: 2px; white-space: nowrap; }
+.room { color: var(--ink-soft); margin: 0 2px 0 8px; white-space: nowrap; }
 .room.full { color: var(--ink); border-bottom: 2.5px solid var(--ochre); }
 .alone { margin: 0 10px; padding: 4px 8px; border-left: 4px solid var(--ochre); background: var(--paper-shade); }
 .link { text-decoration: underline; color: var(--blue); min-height: 26px; }

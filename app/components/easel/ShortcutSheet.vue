@@ -17,6 +17,7 @@ const KEYS = [
   ['Enter · Esc', 'settle what is in hand · take it away'],
   ['G', 'play the ghost, or put it away'],
   ['T', 'look at my step'],
+  ['J', 'take a colour from the sheet with the next touch'],
   ['N', 'fence: strokes stay in the area in which they begin'],
   ['Alt ↑ · Alt ↓ · Alt →', 'move the chosen layer in the stack · into the group beside it'],
   ['?', 'this sheet'],

@@ -44,7 +44,7 @@ const marks = computed<ShownMark[]>(() => {
 })
 
 /** Px on the screen across which the lifted tool draws at full pressure. */
-const ringSize = computed(() => (parts.mode.value ? (parts.mode.value === 'bend' ? parts.bend.value.size * scale.value : 0) : hand.settings ? 2 * radiusAt(hand.settings, 1) * scale.value : 0))
+const ringSize = computed(() => (easel.sampling.isOn.value ? Math.max(easel.sampling.side.value * scale.value, 9) : parts.mode.value ? (parts.mode.value === 'bend' ? parts.bend.value.size * scale.value : 0) : hand.settings ? 2 * radiusAt(hand.settings, 1) * scale.value : 0))
 
 /** A sprayer goes on for as long as it rests; a steadied line only until it has caught up. */
 const CATCH_UP_MS = 900
@@ -108,6 +108,7 @@ function onKey(event: KeyboardEvent): void {
     'z': () => sheetWindow.value?.mirror(), 'x': () => looking.toggleTone('values'), 'c': () => looking.toggleTone('squint'),
     'y': () => easel.choosePart(parts.mode.value === 'move' ? null : 'move'), 'h': () => easel.choosePart(parts.mode.value === 'lasso' ? null : 'lasso'),
     'v': () => { hasRulers.value = !hasRulers.value }, 'b': () => { hasCrosshair.value = !hasCrosshair.value },
+    'j': () => { easel.sampling.isOn.value = !easel.sampling.isOn.value },
     'n': () => { hand.isFenced = !hand.isFenced },
     '?': () => { isHelpOpen.value = true },
   }

@@ -1,5 +1,6 @@
 import { wrap, type Remote } from 'comlink'
 import { CoreError, isEmptyRect, type Rect } from '#core/base'
+import type { PaletteColour, Rgb8 } from '#core/colour'
 import type { Stroke } from '#core/brush'
 import { applyAct, contentHash, standingActs, type Act, type BendAct, type Engine, type Entry, type FreshPourAct, type FreshStyle } from '#core/drawing'
 import { loadKernels, type Tile } from '#core/kernels'
@@ -26,6 +27,7 @@ import type { Notify, OpenAnswer, OpenMode, Timing } from './contract'
 import { holdDrawing, type Hold } from './hold'
 import { PartInHand } from './in-hand'
 import { keepApart, openRecord, postFor, type Opened } from './opening'
+import { drawingPalette, sampledColour } from './sampling'
 import { TrueUp, type Place } from './true-up'
 import { UnderPicture, type Under } from './under'
 
@@ -411,6 +413,16 @@ export class SheetHost {
     if (act.kind !== 'shape' || !this.engine || this.engine.position === before) return
     const covered = coveredLetters(this.engine.drawing, standingActs(this.engine.entries).map(each => each.act), act)
     if (covered) this.notify({ kind: 'covers', layer: covered.id, name: covered.name })
+  }
+
+  /** The mean colour of a square round a place; of a layer's paint, or of all that can be seen. */
+  sampleColour(layer: string | null, x: number, y: number, side: number): Rgb8 | null {
+    return this.engine ? sampledColour(this.kernels, this.engine.drawing, layer, x, y, side) : null
+  }
+
+  /** The colours of what can be seen. */
+  palette(count: number): PaletteColour[] {
+    return this.engine ? drawingPalette(this.kernels, this.engine.drawing, count) : []
   }
 
   /** Undoes the last act and does it again on another layer. */

@@ -12,8 +12,12 @@ export type PourAnswer
   /** It would run out here. */
     | { readonly kind: 'leaks', readonly gaps: LineGap[] }
 
-/** Gaps up to this wide are looked for, px: a wider one is an opening that was left on purpose. */
+/** Gaps up to this wide are looked for, px. */
 const WIDEST_GAP = 32
+/** When a pour runs out through none of those, wider ones are looked for: openings in a shape that is closed but for them. */
+const WIDEST_OPENING = 110
+/** So many wide openings at most: with more it is a sketch, not an outline. */
+const MOST_OPENINGS = 2
 
 /** What should be asked before a pour; null when nothing. */
 export function pourDoubt(kernels: Kernels, drawing: Drawing, act: FreshPourAct): PourAnswer | null {
@@ -31,7 +35,9 @@ export function pourDoubt(kernels: Kernels, drawing: Drawing, act: FreshPourAct)
   const isEmpty = drawing.selection === undefined && drawing.layers.every(each => each.tiles.size === 0 || !each.visible)
   if (isEmpty) return { kind: 'whole' }
   const gaps = leaksFrom(findGaps(open, WIDEST_GAP), width, x, y, act.gap)
-  return gaps.length ? { kind: 'leaks', gaps } : null
+  if (gaps.length) return { kind: 'leaks', gaps }
+  const openings = leaksFrom(findGaps(open, WIDEST_OPENING), width, x, y, act.gap)
+  return openings.length > 0 && openings.length <= MOST_OPENINGS ? { kind: 'leaks', gaps: openings } : null
 }
 
 /** All gaps of a layer's lines; null: of all that can be seen. */

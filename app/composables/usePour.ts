@@ -1,7 +1,8 @@
 import type { Remote } from 'comlink'
 import { ref, shallowRef, toRaw } from 'vue'
-import type { FreshPourAct, PourPaint } from '#core/drawing'
-import type { LineGap, PatternName } from '#core/fill'
+import { rampBetween } from '#core/colour'
+import type { FreshPourAct, GradientAct, PourPaint } from '#core/drawing'
+import type { GradientForm, LineGap, PatternName } from '#core/fill'
 import { USUAL_GAP } from '#core/plan'
 import type { TextureName } from '#core/kernels'
 import { latestOnly } from '../sheet/latest-only'
@@ -13,6 +14,16 @@ interface Place { readonly x: number, readonly y: number }
 /** What is poured: the colour, nothing at all, or the colour through a pattern or a grain. */
 export type Poured = { readonly kind: 'colour' | 'clear' } | { readonly kind: 'pattern', readonly pattern: PatternName, readonly size: number } | { readonly kind: 'grain', readonly texture: TextureName, readonly strength: number }
 
+/** How one colour goes over into another. */
+export interface Fade {
+  readonly form: GradientForm
+  /** To nothing, or to the colour before. */
+  readonly to: 'clear' | 'before'
+  readonly space: 'oklab' | 'srgb'
+  /** Only in the closed cell where it begins. */
+  readonly isCell: boolean
+}
+
 /** Places closer together than this on the screen are one, px. */
 const STEP = 3
 
@@ -21,7 +32,8 @@ const STEP = 3
  * would run out, or fill the whole empty sheet, is asked about first.
  */
 export function createPour(host: Remote<SheetHost>, hand: ReturnType<typeof useHand>, around: { readonly layerNow: () => string | null, readonly sheet: () => { readonly width: number, readonly height: number } }) {
-  const way = ref<'touch' | 'loop'>('touch')
+  const way = ref<'touch' | 'loop' | 'fade'>('touch')
+  const fade = ref<Fade>({ form: 'straight', to: 'clear', space: 'oklab', isCell: true })
   const poured = shallowRef<Poured>({ kind: 'colour' })
   /** The loop while it is drawn: x, y, x, y … sheet px. */
   const draft = shallowRef<readonly number[]>([])
@@ -34,6 +46,25 @@ export function createPour(host: Remote<SheetHost>, hand: ReturnType<typeof useH
   let points: number[] = []
   let layer: string | null = null
   let seed = 0
+
+  /** What is in hand: a pour, or colours that go over into each other from the first place to the last. */
+  const inHand = () => (way.value === 'fade' ? fadeOf() : actOf())
+
+  function fadeOf(): GradientAct | null {
+    const now = hand.lifted?.now
+    if (!layer || now?.kind !== 'pour' || points.length < 2) return null
+    const { form, to, space, isCell } = fade.value
+    const [x0, y0] = [points[0]!, points[1]!]
+    const [x1, y1] = [points[points.length - 2]!, points[points.length - 1]!]
+    if (form !== 'along' && x0 === x1 && y0 === y1) return null
+    const end = to === 'clear' ? null : hand.lastColours[0] ?? null
+    const px = (value: number) => Math.round(value * 16)
+    const { tolerance, borders, grow, gap = USUAL_GAP } = now
+    return {
+      kind: 'gradient', version: 1, layer, form, from: [px(x0), px(y0)], to: [px(x1), px(y1)], opacity: 100, seed,
+      ramp: rampBetween([...hand.colour], end && [...end], space).map(stop => [...stop]), ...(isCell && { fence: { tolerance, borders, grow, gap } }),
+    }
+  }
 
   function actOf(): FreshPourAct | null {
     const now = hand.lifted?.now
@@ -48,7 +79,7 @@ export function createPour(host: Remote<SheetHost>, hand: ReturnType<typeof useH
   }
 
   const show = latestOnly(async () => {
-    const act = actOf()
+    const act = inHand()
     if (act) await host.showUnsettled(act)
   })
 
@@ -73,6 +104,12 @@ export function createPour(host: Remote<SheetHost>, hand: ReturnType<typeof useH
   }
 
   async function end(): Promise<void> {
+    if (way.value === 'fade') {
+      const faded = fadeOf()
+      drop()
+      if (faded) await host.act(faded)
+      return
+    }
     const act = actOf()
     const wasDrag = points.length > 2
     drop()
@@ -84,7 +121,7 @@ export function createPour(host: Remote<SheetHost>, hand: ReturnType<typeof useH
   }
 
   function drop(): void {
-    if (points.length > 2 && way.value === 'touch') void host.showUnsettled(null)
+    if (points.length > 2 && way.value !== 'loop') void host.showUnsettled(null)
     points = []
     layer = null
     draft.value = []
@@ -138,6 +175,6 @@ export function createPour(host: Remote<SheetHost>, hand: ReturnType<typeof useH
     gaps.value = []
   }
 
-  return { way, poured, draft, gaps, waiting, isBusy, begin, extend, end, drop, pourAnyway, close, closeAll, showGaps, clear }
+  return { way, fade, poured, draft, gaps, waiting, isBusy, begin, extend, end, drop, pourAnyway, close, closeAll, showGaps, clear }
 }
 export type PourInHand = ReturnType<typeof createPour>

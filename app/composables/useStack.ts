@@ -93,6 +93,7 @@ export function createStack(host: Remote<SheetHost>, sheet: () => { readonly wid
   }
   const remove = (item: string) => host.act({ kind: 'stack-remove', item })
   const clear = (layer: string) => host.act({ kind: 'layer-clear', layer })
+  const recolour = (layer: string, colour: readonly [number, number, number]) => host.act({ kind: 'recolour', version: 1, layer, colour: [...colour], only: null })
   const rename = (layer: string, name: string) => (name.trim() ? host.act({ kind: 'layer-rename', layer, name: name.trim().slice(0, 60) }) : undefined)
 
   /** One up or down among those beside it; at an end of its group, out of it. */
@@ -153,7 +154,7 @@ export function createStack(host: Remote<SheetHost>, sheet: () => { readonly wid
   const applyMask = (item: string) => host.act({ kind: 'mask-apply', version: 1, item })
 
   return {
-    stack, layers, live, liveLayer, isMaskLive, liveName, alone, room, choose, take, lies, showAlone, set, show, put, add, copy, remove, clear, rename, move, moveIn,
+    stack, layers, live, liveLayer, isMaskLive, liveName, alone, room, choose, take, lies, showAlone, set, show, put, add, copy, remove, clear, recolour, rename, move, moveIn,
     group, ungroup, mergeDown, mergeGroup, flatten, addMask, switchMask, invertMask, removeMask, applyMask,
   }
 }

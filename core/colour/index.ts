@@ -4,4 +4,5 @@ export { GREATEST_CHROMA, mixtureOf, rgbOf, type Mixture, type Rgb8 } from './mi
 export { colourName } from './names'
 export { mixedAsPaint } from './paints'
 export { MOST_OF_PALETTE, paletteOf, type PaletteColour } from './palette'
+export { RAMP_ONE, rampBetween, type RampStop } from './ramp'
 export { difference00, fromLinear, isShowable, labOf, lightnessOf, oklabOf, rgbOfOklab, toLinear } from './spaces'

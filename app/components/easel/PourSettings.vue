@@ -52,13 +52,14 @@ async function showGaps(): Promise<void> {
     <div class="line">
       <span class="label">Tolerance</span>
       <v-slider
-        class="slide" :model-value="pour.tolerance" :min="0" :max="255" :step="1" hide-details color="primary" track-size="3" thumb-size="16"
+        class="slide short" :model-value="pour.tolerance" :min="0" :max="255" :step="1" hide-details color="primary" track-size="3" thumb-size="16"
         aria-label="Tolerance" @update:model-value="hand.setPour({ tolerance: Number($event) })"
       />
       <span class="value numbers">{{ pour.tolerance }}</span>
       <div class="ways" role="radiogroup" aria-label="How it is poured">
         <button class="find" role="radio" :aria-checked="way === 'touch'" title="Touch a cell, or drag across several" @click="way = 'touch'">touch</button>
         <button class="find" role="radio" :aria-checked="way === 'loop'" title="Draw a loop: every closed cell inside is filled" @click="way = 'loop'">loop</button>
+        <button class="find" role="radio" :aria-checked="way === 'fade'" title="Drag: the colour goes over into another, or into nothing" @click="way = 'fade'">fade</button>
       </div>
       <v-menu location="top" :close-on-content-click="false" :offset="14">
         <template #activator="{ props: opens }"><v-btn v-bind="opens" :icon="mdiTuneVertical" size="x-small" variant="text" aria-label="More of the pour: borders, creep, what is poured" /></template>
@@ -97,6 +98,7 @@ async function showGaps(): Promise<void> {
 .line { display: flex; align-items: center; gap: 4px; min-height: 34px; }
 .label { width: 70px; font-size: 0.85rem; flex: none; }
 .slide { width: 104px; flex: none; }
+.slide.short { width: 74px; }
 .value { font-size: 0.85rem; white-space: nowrap; min-width: 44px; }
 .find { min-height: 30px; padding: 0 8px; border-radius: 8px; border: 1px solid var(--ledge-edge); font-size: 0.82rem; white-space: nowrap; color: inherit; }
 .find[aria-checked='true'] { background: rgb(255 255 255 / 45%); font-weight: 600; box-shadow: inset 0 0 0 1px var(--ledge-edge); }

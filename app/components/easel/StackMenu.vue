@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { mdiArrowDown, mdiArrowUp, mdiBroom, mdiContentDuplicate, mdiDotsHorizontal, mdiEyeCheckOutline, mdiFolderOpenOutline, mdiFolderPlusOutline, mdiLayersOutline, mdiPencilOutline, mdiTrashCanOutline, mdiTune, mdiVectorCombine } from '@mdi/js'
+import { mdiArrowDown, mdiArrowUp, mdiBroom, mdiContentDuplicate, mdiDotsHorizontal, mdiEyeCheckOutline, mdiFolderOpenOutline, mdiFolderPlusOutline, mdiLayersOutline, mdiPalette, mdiPencilOutline, mdiTrashCanOutline, mdiTune, mdiVectorCombine } from '@mdi/js'
 import type { StackNote } from '../../workers/view/layer-news'
 
 /** What can be done to a layer or group. */
 const props = defineProps<{ note: StackNote }>()
 const emit = defineEmits<{ rename: [] }>()
-const { stack, parts } = useEasel()
+const { hand, stack, parts } = useEasel()
 const { layers, alone } = stack
 const at = computed(() => stack.lies(props.note.id))
 const below = computed(() => at.value?.siblings[at.value.place - 1])
@@ -46,6 +46,7 @@ const isLookOpen = ref(false)
         <v-list-item v-if="parts.edges.value" title="Add a mask of the selection" @click="stack.addMask(note.id, 'selection')" />
       </template>
       <v-divider />
+      <v-list-item v-if="isLayer" :prepend-icon="mdiPalette" :title="parts.edges.value ? 'Give what is selected the colour in hand' : 'Give its paint the colour in hand'" :disabled="note.isEmpty" @click="stack.recolour(note.id, hand.colour)" />
       <v-list-item v-if="isLayer" :prepend-icon="mdiBroom" title="Take all paint off" :disabled="note.isEmpty" @click="stack.clear(note.id)" />
       <v-list-item :prepend-icon="mdiTrashCanOutline" title="Delete (undo brings it back)" :disabled="layers.length < 2" @click="stack.remove(note.id)" />
     </v-list>

@@ -224,6 +224,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
             <SelectionEdge v-if="easel.pouring.draft.value.length" :edges="null" :draft="easel.pouring.draft.value" :against="[]" :view="shown" :size="size" :sheet="sheet" />
             <GapRings :gaps="easel.pouring.gaps.value" :view="shown" @close="easel.pouring.close($event)" />
             <PourBar />
+            <FadeBar v-if="!ghost" />
             <LiveName :name="easel.stack.liveName.value" :pointer="pointer" :size="size" />
             <SheetMarks :marks="marks" :view="shown" :size="size" />
             <SheetRulers v-if="hasRulers || hasCrosshair" :view="shown" :size="size" :sheet="sheet" :pointer="pointer" :has-rulers="hasRulers" :has-crosshair="hasCrosshair" />

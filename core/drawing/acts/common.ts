@@ -17,3 +17,20 @@ export const percentSchema = z.int().min(0).max(100)
 export const placeSchema = z.int().min(-100_000 * SUBPIXELS).max(100_000 * SUBPIXELS)
 /** x, y, x, y … in sixteenths of a px; closed by joining its ends. */
 export const outlineSchema = z.array(placeSchema).min(6).max(40_000).refine(values => values.length % 2 === 0, 'an outline is made of pairs: x, y')
+
+/** Farthest that a pour creeps under the line, px. */
+export const GREATEST_GROW = 8
+/** Widest gap that a pour or a fence closes, px. */
+export const GREATEST_GAP = 40
+
+/** Whose paint is a border: this layer's own, that of all that can be seen, or that of these layers. */
+export const bordersSchema = z.union([z.enum(['this', 'all']), z.array(layerIdSchema).min(1).max(GREATEST_LAYERS)])
+
+/** What bounds a closed area. */
+export const fenceSchema = z.strictObject({
+  tolerance: z.int().min(0).max(255),
+  borders: bordersSchema,
+  /** Gaps of the line so wide are closed, px. */
+  gap: z.int().min(0).max(GREATEST_GAP),
+  grow: z.int().min(0).max(GREATEST_GROW),
+})

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import type { Kernels } from '../../kernels'
 import type { Drawing } from '../../layers'
 import type { ActKind } from './contract'
+import { gradient } from './gradient'
 import { layerAdd, layerClear, layerCopy, layerLook, layerMove, layerRemove, layerRename } from './layers'
 import { lettering } from './lettering'
 import { maskAdd, maskApply, maskInvert, maskRemove, maskSwitch } from './masks'
@@ -14,9 +15,10 @@ import { sheetCut, sheetPaper, sheetResolution, sheetScale } from './sheet'
 import { stackGroup, stackMerge, stackPut, stackRemove, stackSet, stackUngroup } from './stack'
 import { stroke } from './stroke'
 
-export { colourSchema, GREATEST_LAYERS, layerIdSchema, layerNameSchema } from './common'
+export { bordersSchema, colourSchema, GREATEST_GAP, GREATEST_GROW, GREATEST_LAYERS, layerIdSchema, layerNameSchema } from './common'
+export type { GradientAct } from './gradient'
 export type { LayerAddAct } from './layers'
-export { bordersSchema, GREATEST_GAP, GREATEST_GROW, pourOf, type FreshPourAct, type PourAct, type PourPaint } from './pour'
+export { pourOf, type FreshPourAct, type PourAct, type PourPaint } from './pour'
 export type { LetteringAct } from './lettering'
 export { destinationOf, GREATEST_NET, type BendAct, type MirrorHalfAct, type MoveAct } from './move'
 export type { SelectAct, SelectArea } from './select'
@@ -28,6 +30,7 @@ export { ECHO_ONE, freshStyleOf, openFreshStroke, openStroke, type FreshStrokeAc
 const ACTS = {
   'stroke': stroke,
   'pour': pour,
+  'gradient': gradient,
   'recolour': recolour,
   'shape': shape,
   'layer-add': layerAdd,
@@ -64,7 +67,7 @@ const ACTS = {
 
 /** Anything that changes a drawing. */
 export const actSchema = z.union([
-  stroke.schema, pour.schema, recolour.schema, shape.schema,
+  stroke.schema, pour.schema, gradient.schema, recolour.schema, shape.schema,
   layerAdd.schema, layerRemove.schema, layerRename.schema, layerMove.schema, layerLook.schema, layerClear.schema, layerCopy.schema,
   stackSet.schema, stackPut.schema, stackGroup.schema, stackUngroup.schema, stackRemove.schema, stackMerge.schema,
   maskAdd.schema, maskSwitch.schema, maskInvert.schema, maskRemove.schema, maskApply.schema,

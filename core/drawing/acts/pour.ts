@@ -2,13 +2,8 @@ import { z } from 'zod'
 import { SUBPIXELS } from '../../brush'
 import { PATTERNS, pour as pourInto, pour1 as pourInto1 } from '../../fill'
 import { TEXTURES } from '../../kernels'
-import { colourSchema, GREATEST_LAYERS, layerIdSchema, outlineSchema, percentSchema, placeSchema, seedSchema } from './common'
+import { colourSchema, fenceSchema, GREATEST_GROW, layerIdSchema, outlineSchema, percentSchema, placeSchema, seedSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
-
-/** Farthest that a pour creeps under the line, px. */
-export const GREATEST_GROW = 8
-/** Widest gap that a pour or a fence closes, px. */
-export const GREATEST_GAP = 40
 
 const version1 = z.strictObject({
   kind: z.literal('pour'),
@@ -22,9 +17,6 @@ const version1 = z.strictObject({
   grow: z.int().min(0).max(GREATEST_GROW),
   seed: seedSchema,
 })
-
-/** Whose paint is a border: this layer's own, that of all that can be seen, or that of these layers. */
-export const bordersSchema = z.union([z.enum(['this', 'all']), z.array(layerIdSchema).min(1).max(GREATEST_LAYERS)])
 
 const paintSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('colour'), colour: colourSchema }),
@@ -44,11 +36,7 @@ const version2 = z.strictObject({
     z.strictObject({ kind: z.literal('loop'), points: outlineSchema }),
   ]),
   paint: paintSchema,
-  tolerance: z.int().min(0).max(255),
-  borders: bordersSchema,
-  /** Gaps of the line so wide are closed, px. */
-  gap: z.int().min(0).max(GREATEST_GAP),
-  grow: z.int().min(0).max(GREATEST_GROW),
+  ...fenceSchema.shape,
   seed: seedSchema,
 })
 

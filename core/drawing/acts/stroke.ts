@@ -3,9 +3,8 @@ import { fromVersion1, samplesSchema, Stroke, toolSettings1Schema, toolSettingsS
 import type { Kernels } from '../../kernels'
 import type { Drawing, Layer } from '../../layers'
 import { fencedAt, type Fence } from '../../select'
-import { colourSchema, layerIdSchema, seedSchema } from './common'
+import { colourSchema, fenceSchema, layerIdSchema, seedSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
-import { bordersSchema, GREATEST_GAP, GREATEST_GROW } from './pour'
 
 const common = {
   kind: z.literal('stroke'),
@@ -32,9 +31,7 @@ const version2 = z.strictObject({
   /** Where the stroke is repeated. */
   echoes: z.array(z.tuple([part, part, part, part, move, move])).max(GREATEST_ECHOES).optional(),
   /** It stays in the closed area in which it began: what bounds that. */
-  fence: z.strictObject({
-    tolerance: z.int().min(0).max(255), borders: bordersSchema, gap: z.int().min(0).max(GREATEST_GAP), grow: z.int().min(0).max(GREATEST_GROW),
-  }).optional(),
+  fence: fenceSchema.optional(),
   /** What a held stroke was made into; its samples are those of the true shape. */
   trued: z.enum(['line', 'arc', 'circle', 'ellipse', 'triangle', 'box', 'polygon', 'polyline', 'curve']).optional(),
 })

@@ -3,7 +3,7 @@ import type { InjectionKey } from 'vue'
 import { SAMPLE_FIELDS, unpackSample } from '#core/brush'
 import { PLACED_AS_IS, type Placed, type Sheet } from '#core/layers'
 import type { Finding } from '#core/lookfor'
-import { USUAL_GAP, type Plan, type Step } from '#core/plan'
+import { isOwnPlan, USUAL_GAP, type Plan, type Step } from '#core/plan'
 import type { StencilKind } from '#core/stencil'
 import type { Adjusting, ShapeKind } from '#core/trueup'
 import LookerWorker from '../workers/looker.worker?worker'
@@ -165,7 +165,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
 
   // --- strokes
 
-  const guard = createGuard(host, stack, () => step.value, () => isReadOnly.value)
+  const guard = createGuard(host, stack, () => (plan.value && isOwnPlan(plan.value) ? null : step.value), () => isReadOnly.value)
   const layerToDrawOn = () => guard.layerFor({ needsPaint: false, what: 'it' })
   const layerToPour = () => guard.layerFor({ needsPaint: false, what: 'the pour' }, true)
   const layerWithPaint = () => guard.layerFor({ needsPaint: true, what: 'it' })

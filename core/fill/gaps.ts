@@ -135,10 +135,27 @@ function labelled(core: BitPlane, areas: Int32Array): { sizes: number[], atEdge:
 
 /**
  * The gaps through which a pour that starts at a place would run out: those of its own area, when that does not reach the
- * sheet's edge and joins another one. Empty when nothing leaks.
+ * sheet's edge. Empty when nothing leaks.
  */
 export function leaksFrom({ gaps, areas, atEdge }: GapsFound, width: number, x: number, y: number, closed: number): LineGap[] {
   const own = areas[y * width + x]!
   if (own === 0 || atEdge.has(own)) return []
   return gaps.filter(gap => gap.width > closed && gap.between.includes(own))
+}
+
+/**
+ * The openings through which it would reach the sheet's edge, from its own area or from those that it runs into on the
+ * way. Empty when it stays inside.
+ */
+export function openingsFrom({ gaps, areas, atEdge }: GapsFound, width: number, x: number, y: number): LineGap[] {
+  const own = areas[y * width + x]!
+  if (own === 0 || atEdge.has(own)) return []
+  const reached = new Set([own])
+  for (const area of reached) {
+    for (const { between: [a, b] } of gaps) {
+      const other = a === area ? b : b === area ? a : 0
+      if (other && !atEdge.has(other)) reached.add(other)
+    }
+  }
+  return gaps.filter(({ between: [a, b] }) => (reached.has(a) && atEdge.has(b)) || (reached.has(b) && atEdge.has(a)))
 }

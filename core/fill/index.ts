@@ -1,6 +1,6 @@
 export { BitRuns, closedPart, closedRegion, floodRuns } from './closing'
 export { flood, FLOODED, OPEN, SHUT, UNKNOWN } from './flood'
-export { findGaps, leaksFrom, type GapsFound, type LineGap } from './gaps'
+export { findGaps, leaksFrom, openingsFrom, type GapsFound, type LineGap } from './gaps'
 export { GRADIENT_FORMS, gradientLaid, type Gradient, type GradientForm } from './gradient'
 export { inkEnd, openPx, type InkEnd } from './lines'
 export { sameColourRows, type Borders, type ColourPlace } from './matcher'

@@ -17,7 +17,8 @@ export interface Pour {
     /** Takes what is there away. */
     | { readonly kind: 'clear' }
     | { readonly kind: 'pattern', readonly colour: readonly [number, number, number], readonly pattern: PatternName, readonly size: number }
-    | { readonly kind: 'grain', readonly colour: readonly [number, number, number], readonly grain: Grain }
+    /** `cover`: how much the paint covers before the grain takes its part; full paint fills every hollow. */
+    | { readonly kind: 'grain', readonly colour: readonly [number, number, number], readonly grain: Grain, readonly cover: number }
   readonly tolerance: number
   readonly borders: Borders
   /** Gaps in the line of so many clear px count as closed. */
@@ -170,7 +171,7 @@ function lay(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pour, region
   const own = ownLine(drawing, layer, act)
   const over = region.edges.filter(edge => !own(edge.x, edge.y))
   const behind = region.edges.filter(edge => own(edge.x, edge.y))
-  const coverage = paint.kind === 'pattern' ? (x: number, y: number) => patternAt(paint.pattern, paint.size, x, y) : null
+  const coverage = paint.kind === 'pattern' ? (x: number, y: number) => patternAt(paint.pattern, paint.size, x, y) : paint.kind === 'grain' ? () => paint.cover : null
   let after = layRows(kernels, drawing, layer, region, over, true, laying, coverage)
   if (paint.kind !== 'clear' && behind.length) after = layRows(kernels, drawing, after, region, behind, false, { ...laying, kind: 'behind' }, coverage)
   return withLayer(drawing, after)

@@ -8,6 +8,14 @@ const PALETTE: Plan['palette'] = [
   { name: 'loam', colour: [124, 84, 52] }, { name: 'chalk', colour: [250, 248, 242] },
 ]
 
+/** The step of a sheet of one's own. */
+const OWN_STEP = 'own'
+
+/** Whether a plan is a sheet of a learner's own: it asks for nothing. */
+export function isOwnPlan({ steps }: Plan): boolean {
+  return steps.length === 1 && steps[0]!.id === OWN_STEP
+}
+
 /** A sheet of a learner's own: a plan of one step that asks for nothing. */
 export function ownPlan(title: string, sheet: Plan['sheet']): Plan {
   // Strokes that suit a sheet of 1600 px are too thin on a big one, and too thick on a small.
@@ -16,7 +24,7 @@ export function ownPlan(title: string, sheet: Plan['sheet']): Plan {
   return {
     version: 1, title, goal: 'Whatever you like.', level: 'first', minutes: 30, sheet, palette: PALETTE,
     steps: [{
-      id: 'own', title: 'Draw what you like',
+      id: OWN_STEP, title: 'Draw what you like',
       words: ['This sheet is yours. All tools are in the cupboard, guides and ways of looking above the sheet.', 'Lay a new layer in the stack for lines, and another one under it for colour.'],
       slip: { slip: 'Everything lands on one layer, and the line is lost under the colour.', remedy: 'Undo, lay a new layer under the lines, and colour there.' },
       layer: { id: 'own-first', name: 'Drawing', place: 0 }, dim: [],

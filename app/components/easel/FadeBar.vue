@@ -6,7 +6,7 @@ import { cssColour, useHand } from '../../stores/hand'
 const hand = useHand()
 const { pouring: { way, fade, waiting, gaps } } = useEasel()
 const isShown = computed(() => hand.lifted?.now.kind === 'pour' && way.value === 'fade' && !waiting.value && gaps.value.length === 0)
-const FORMS: [Fade['form'], string][] = [['straight', 'straight'], ['round', 'round'], ['along', 'along the shape']]
+const FORMS: [Fade['form'], string][] = [['straight', 'straight'], ['round', 'round'], ['along', 'by the shape']]
 const set = (part: Partial<Fade>) => { fade.value = { ...fade.value, ...part } }
 </script>
 
@@ -19,7 +19,7 @@ const set = (part: Partial<Fade>) => { fade.value = { ...fade.value, ...part } }
     <span class="small">from <i class="drop" :style="{ background: cssColour(hand.colour) }" /> to</span>
     <div class="set" role="radiogroup" aria-label="What it fades to">
       <button class="choice small" role="radio" :aria-checked="fade.to === 'clear'" @click="set({ to: 'clear' })">clear</button>
-      <button class="choice small" role="radio" :aria-checked="fade.to === 'before'" :disabled="!hand.lastColours.length" @click="set({ to: 'before' })">the colour before<i v-if="hand.lastColours[0]" class="drop" :style="{ background: cssColour(hand.lastColours[0]) }" /></button>
+      <button class="choice small" role="radio" :aria-checked="fade.to === 'before'" :disabled="!hand.lastColours.length" @click="set({ to: 'before' })">before<i v-if="hand.lastColours[0]" class="drop" :style="{ background: cssColour(hand.lastColours[0]) }" /></button>
     </div>
     <label class="small"><input type="checkbox" :checked="fade.isCell" @change="set({ isCell: !fade.isCell })"> in one cell</label>
     <label class="small" title="Even to the eye (OKLab), or by the screen's numbers (sRGB)"><input type="checkbox" :checked="fade.space === 'oklab'" @change="set({ space: fade.space === 'oklab' ? 'srgb' : 'oklab' })"> even to the eye</label>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { GREATEST_CHROMA, rgbOf, type Mixture } from '#core/colour'
-import { isShowable } from '#core/colour'
+import { GREATEST_CHROMA, isShowable, rgbOf, type Mixture } from '#core/colour'
 
 /** All colours of one hue: light above, lively to the right; what the screen can't show is left paper. */
 const props = defineProps<{ mixture: Mixture }>()
@@ -8,8 +7,8 @@ const emit = defineEmits<{ mix: [part: Partial<Mixture>] }>()
 const canvas = ref<HTMLCanvasElement>()
 const WIDTH = 178
 const HEIGHT = 142
-/** One colour for so many px: enough for the eye. */
-const STEP = 2
+/** One colour for so many px. */
+const STEP = 1
 
 function draw(): void {
   const context = canvas.value?.getContext('2d')

@@ -14,9 +14,9 @@ const ladder = computed(() => shadeLadder(base.value, LIGHTS[light.value], count
 <template>
   <div>
     <div class="line small">
-      <label>light <select v-model="light"><option v-for="(_, name) in LIGHTS" :key="name">{{ name }}</option></select></label>
-      <FineSlider v-model="count" label="Rungs" unit="" :min="LEAST_RUNGS" :max="GREATEST_RUNGS" class="slide" />
+      <label>Light <select v-model="light"><option v-for="(_, name) in LIGHTS" :key="name">{{ name }}</option></select></label>
     </div>
+    <FineSlider v-model="count" label="Rungs" unit="" :min="LEAST_RUNGS" :max="GREATEST_RUNGS" />
     <div class="ladder" role="group" aria-label="Shade ladder, dark to light">
       <button v-for="(rung, i) in ladder.rungs" :key="i" :style="{ background: cssColour(rung) }" :aria-label="`Rung ${i + 1}${i === ladder.base ? ', the colour itself' : ''}: ${colourName(rung)}`" :title="`Lightness ${Math.round(lightnessOf(rung))} of 100`" @click="hand.pick([...rung])">
         <span v-if="i === ladder.base" class="mark" aria-hidden="true" />
@@ -32,7 +32,6 @@ const ladder = computed(() => shadeLadder(base.value, LIGHTS[light.value], count
 
 <style scoped>
 .line { display: flex; align-items: center; gap: 12px; }
-.slide { flex: 1; }
 select { border: 1px solid var(--line); border-radius: 6px; padding: 3px 8px; background: var(--paper); color: var(--ink); }
 .ladder { display: flex; align-items: flex-end; margin: 6px 0 12px; gap: 2px; }
 .ladder button { position: relative; flex: 1; height: 62px; border-radius: 3px; border: 1px solid rgb(0 0 0 / 18%); }

@@ -1,6 +1,6 @@
 import { SUBPIXELS, toolSettings } from '#core/brush'
 import { pourOf, type Act, type FreshPourAct } from '#core/drawing'
-import { findGaps, inkEnd, leaksFrom, openPx, regionOf, type LineGap } from '#core/fill'
+import { findGaps, inkEnd, leaksFrom, openingsFrom, openPx, regionOf, type LineGap } from '#core/fill'
 import type { Kernels } from '#core/kernels'
 import { paintable, type Drawing } from '#core/layers'
 
@@ -36,7 +36,7 @@ export function pourDoubt(kernels: Kernels, drawing: Drawing, act: FreshPourAct)
   if (isEmpty) return { kind: 'whole' }
   const gaps = leaksFrom(findGaps(open, WIDEST_GAP), width, x, y, act.gap)
   if (gaps.length) return { kind: 'leaks', gaps }
-  const openings = leaksFrom(findGaps(open, WIDEST_OPENING), width, x, y, act.gap)
+  const openings = openingsFrom(findGaps(open, WIDEST_OPENING), width, x, y)
   return openings.length > 0 && openings.length <= MOST_OPENINGS ? { kind: 'leaks', gaps: openings } : null
 }
 

@@ -60,6 +60,6 @@ export const pour: ActKind<PourAct> = {
 export function pourOf({ where, paint, ...rest }: FreshPourAct): Parameters<typeof pourInto>[3] {
   return {
     ...rest, where: { ...where, points: where.points.map(value => value / SUBPIXELS) },
-    paint: paint.kind === 'grain' ? { ...paint, grain: { texture: paint.texture, depth: (0.6 * paint.strength) / 100, bite: (2.4 * paint.strength) / 100 } } : paint,
+    paint: paint.kind === 'grain' ? { ...paint, cover: 1 - (0.45 * paint.strength) / 100, grain: { texture: paint.texture, depth: (0.6 * paint.strength) / 100, bite: (2.4 * paint.strength) / 100 } } : paint,
   }
 }

@@ -1,0 +1,68 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { bitAt, dilated, newBits, setRun } from '../raster'
+import { BitRuns, floodBits } from './closing'
+
+const plane = fc.record({ width: fc.integer({ min: 1, max: 90 }), height: fc.integer({ min: 1, max: 14 }) }).chain(({ width, height }) => fc.record({
+  width: fc.constant(width), height: fc.constant(height),
+  set: fc.array(fc.constantFrom(0, 0, 0, 1), { minLength: width * height, maxLength: width * height }),
+}))
+
+function bitsOf({ width, height, set }: { width: number, height: number, set: readonly number[] }) {
+  const bits = newBits(width, height)
+  set.forEach((value, i) => value && setRun(bits, Math.floor(i / width), i % width, (i % width) + 1))
+  return bits
+}
+const read = (bits: ReturnType<typeof newBits>) => Array.from({ length: bits.width * bits.height }, (_, i) => (bitAt(bits, i % bits.width, Math.floor(i / bits.width)) ? 1 : 0))
+
+describe('planes of bits', () => {
+  it('hold what was set, and nothing else', () => {
+    fc.assert(fc.property(plane, (each) => {
+      expect(read(bitsOf(each))).toEqual(each.set)
+    }), { numRuns: 100, seed: 1 })
+  })
+
+  it('set runs across words', () => {
+    const bits = newBits(100, 1)
+    setRun(bits, 0, 30, 67)
+    setRun(bits, 0, 96, 100)
+    setRun(bits, 0, 5, 5)
+    expect(read(bits).map((value, x) => (value ? x : -1)).filter(x => x >= 0)).toEqual([...Array.from({ length: 37 }, (_, i) => 30 + i), 96, 97, 98, 99])
+  })
+
+  it('dilate by a disc as looking at every pair of px does', () => {
+    fc.assert(fc.property(plane, fc.constantFrom(0, 0.5, 1, 1.5, 2, 3.5, 5), (each, radius) => {
+      const { width, set } = each
+      const slow = set.map((_, i) => (set.some((value, j) => value && ((i % width) - (j % width)) ** 2 + (Math.floor(i / width) - Math.floor(j / width)) ** 2 <= radius * radius) ? 1 : 0))
+      expect(read(dilated(bitsOf(each), radius))).toEqual(slow)
+    }), { numRuns: 120, seed: 2 })
+  })
+
+  it('find the ends of their runs', () => {
+    fc.assert(fc.property(plane, (each) => {
+      const runs = new BitRuns(bitsOf(each))
+      const { width, height, set } = each
+      for (let y = 0; y < height; y++) {
+        const found: number[] = []
+        for (let x = runs.next(0, width, y); x < width; x = runs.next(runs.end(x, y), width, y)) {
+          expect(runs.start(runs.end(x, y) - 1, y)).toBe(x)
+          for (let i = x; i < runs.end(x, y); i++) found.push(i)
+        }
+        expect(found).toEqual(set.slice(y * width, (y + 1) * width).map((value, x) => (value ? x : -1)).filter(x => x >= 0))
+      }
+    }), { numRuns: 120, seed: 3 })
+  })
+
+  it('are flooded as far as four neighbours go', () => {
+    fc.assert(fc.property(plane, fc.nat(), (each, seed) => {
+      const { width, height, set } = each
+      const start = seed % set.length
+      const seen = new Set(set[start] ? [start] : [])
+      for (const i of seen) {
+        const x = i % width
+        for (const next of [x > 0 ? i - 1 : -1, x < width - 1 ? i + 1 : -1, i - width, i + width]) if (next >= 0 && next < width * height && set[next]) seen.add(next)
+      }
+      expect(read(floodBits(bitsOf(each), start % width, Math.floor(start / width)))).toEqual(set.map((_, i) => (seen.has(i) ? 1 : 0)))
+    }), { numRuns: 150, seed: 4 })
+  })
+})

@@ -1,0 +1,108 @@
+import { createRequire } from 'node:module'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { seededRandom } from '../base'
+import { flood, FLOODED, OPEN, SHUT } from '../fill'
+import { components, dilated, newBits, bitAt, setRun, squaredDistances } from './index'
+
+/** The little of OpenCV that is compared with. */
+interface Mat { readonly data: Uint8Array, readonly data32S: Int32Array, readonly data32F: Float32Array, delete(): void }
+interface OpenCv {
+  readonly Mat: { new (): Mat, zeros(rows: number, columns: number, type: number): Mat, ones(rows: number, columns: number, type: number): Mat }
+  matFromArray(rows: number, columns: number, type: number, values: ArrayLike<number>): Mat
+  connectedComponents(from: Mat, to: Mat, connectivity: number, type: number): number
+  floodFill(image: Mat, mask: Mat, seed: object, value: object, box: object, low: object, high: object, flags: number): number
+  distanceTransform(from: Mat, to: Mat, kind: number, size: number): void
+  dilate(from: Mat, to: Mat, kernel: Mat): void
+  readonly Point: new (x: number, y: number) => object
+  readonly Scalar: new (...values: number[]) => object
+  readonly Rect: new () => object
+  readonly CV_8UC1: number
+  readonly CV_32S: number
+  readonly DIST_L2: number
+  readonly DIST_MASK_PRECISE: number
+  onRuntimeInitialized?: () => void
+}
+
+let cv: OpenCv
+beforeAll(async () => {
+  cv = createRequire(import.meta.url)('@techstark/opencv-js') as OpenCv
+  // It answers `then` with itself, so it is never awaited.
+  await new Promise<void>((resolve) => {
+    if (cv.Mat) resolve()
+    else cv.onRuntimeInitialized = () => resolve()
+  })
+}, 60_000)
+
+const WIDTH = 123
+const HEIGHT = 97
+/** Blobs and lines: runs of chance, so that regions of all sizes come about. */
+function scribble(seed: number, share: number): Uint8Array {
+  const random = seededRandom(seed)
+  const out = new Uint8Array(WIDTH * HEIGHT)
+  let value = 0
+  for (let i = 0; i < out.length; i++) {
+    if (random.unit() < 0.3) value = random.unit() < share ? 1 : 0
+    out[i] = value
+  }
+  return out
+}
+const seeds = [1, 2, 3, 4, 5, 6]
+const mat = (values: Uint8Array) => cv.matFromArray(HEIGHT, WIDTH, cv.CV_8UC1, values)
+
+describe('against OpenCV', () => {
+  it.each(seeds)('components are the same, four-connected (%i)', (seed) => {
+    const set = scribble(seed, 0.55)
+    const { labels, found } = components(set, WIDTH, HEIGHT)
+    const [from, to] = [mat(set), new cv.Mat()]
+    const count = cv.connectedComponents(from, to, 4, cv.CV_32S)
+    expect(found.length).toBe(count - 1)
+    // Their numbers may differ: each of ours is one of theirs.
+    const theirs = new Map<number, number>()
+    for (let i = 0; i < set.length; i++) {
+      const known = theirs.get(labels[i]!)
+      if (known === undefined) theirs.set(labels[i]!, to.data32S[i]!)
+      else if (known !== to.data32S[i]) expect.fail(`px ${i} lies in two components`)
+    }
+    from.delete()
+    to.delete()
+  })
+
+  it.each(seeds)('a flood reaches the same px (%i)', (seed) => {
+    const open = scribble(seed, 0.65)
+    const start = open.findIndex((value, i) => value === 1 && i > 3000)
+    const plane = open.map(value => (value ? OPEN : SHUT))
+    flood(plane, WIDTH, HEIGHT, start % WIDTH, Math.floor(start / WIDTH), () => expect.fail('nothing is unknown'))
+    const image = mat(open)
+    const mask = cv.Mat.zeros(HEIGHT + 2, WIDTH + 2, cv.CV_8UC1)
+    cv.floodFill(image, mask, new cv.Point(start % WIDTH, Math.floor(start / WIDTH)), new cv.Scalar(9), new cv.Rect(), new cv.Scalar(0), new cv.Scalar(0), 4)
+    expect(plane.findIndex((value, i) => (value === FLOODED) !== (image.data[i] === 9))).toBe(-1)
+    image.delete()
+    mask.delete()
+  })
+
+  it.each(seeds)('distances are the same to a thousandth of a px (%i)', (seed) => {
+    const set = scribble(seed, 0.1)
+    const own = squaredDistances(set, WIDTH, HEIGHT)
+    const [from, to] = [mat(set.map(value => (value ? 0 : 255))), new cv.Mat()]
+    cv.distanceTransform(from, to, cv.DIST_L2, cv.DIST_MASK_PRECISE)
+    let worst = 0
+    for (let i = 0; i < own.length; i++) worst = Math.max(worst, Math.abs(Math.sqrt(own[i]!) - to.data32F[i]!))
+    expect(worst).toBeLessThan(0.001)
+    from.delete()
+    to.delete()
+  })
+
+  it.each([1, 2, 3.5, 6])('dilation by a disc of %d px is the same', (radius) => {
+    const set = scribble(8, 0.08)
+    const bits = newBits(WIDTH, HEIGHT)
+    set.forEach((value, i) => value && setRun(bits, Math.floor(i / WIDTH), i % WIDTH, (i % WIDTH) + 1))
+    const reach = Math.floor(radius)
+    const side = 2 * reach + 1
+    const disc = Uint8Array.from({ length: side * side }, (_, i) => (((i % side) - reach) ** 2 + (Math.floor(i / side) - reach) ** 2 <= radius * radius ? 1 : 0))
+    const [from, to, kernel] = [mat(set), new cv.Mat(), cv.matFromArray(side, side, cv.CV_8UC1, disc)]
+    cv.dilate(from, to, kernel)
+    const own = dilated(bits, radius)
+    expect(set.findIndex((_, i) => bitAt(own, i % WIDTH, Math.floor(i / WIDTH)) !== (to.data[i] === 1))).toBe(-1)
+    for (const each of [from, to, kernel]) each.delete()
+  })
+})

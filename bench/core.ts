@@ -15,17 +15,17 @@ import { side, type Row } from './measure'
 
 /** The core's hot paths beside independent libraries doing the same work in the same run. */
 
-const SIDE = 2500
-const sheet = { width: SIDE, height: SIDE, paper: [251, 250, 246] as [number, number, number] }
+export const SIDE = 2500
+export const sheet = { width: SIDE, height: SIDE, paper: [251, 250, 246] as [number, number, number] }
 const BYTES = SIDE * SIDE * 4
-const kernels = loadKernels()
+export const kernels = loadKernels()
 const plain = plainKernels()
 
-function emptyLayer(id: string): Layer {
+export function emptyLayer(id: string): Layer {
   return { id, name: id, visible: true, opacity: 100, tiles: new Map() }
 }
 
-function filledLayer(id: string, seed: number, opacity: number): Layer {
+export function filledLayer(id: string, seed: number, opacity: number): Layer {
   const random = seededRandom(seed)
   const tiles = new Map<number, Uint8Array>()
   for (const { number } of tilesUnder(sheet, sheetRect(sheet))) {
@@ -39,7 +39,7 @@ function filledLayer(id: string, seed: number, opacity: number): Layer {
 
 const copySource = new Uint8Array(BYTES).fill(7)
 const copyTarget = new Uint8Array(BYTES)
-const memoryCopy = { name: `plain copy of ${Math.round(BYTES / 1e6)} MB`, run: () => copyTarget.set(copySource) }
+export const memoryCopy = { name: `plain copy of ${Math.round(BYTES / 1e6)} MB`, run: () => copyTarget.set(copySource) }
 
 /** A straight way of 300 dabs at 8 % of the size, packed. */
 function wayOfDabs(size: number): number[] {
@@ -101,7 +101,7 @@ function skiaStampCase(size: number) {
 }
 
 /** Makes Skia finish what it has put off. */
-function settle(context: SKRSContext2D): number {
+export function settle(context: SKRSContext2D): number {
   return context.getImageData(0, 0, 1, 1).data[3]!
 }
 
@@ -187,7 +187,7 @@ export async function compositing(): Promise<Row[]> {
 }
 
 /** Forty hand-drawn rings on a line layer. */
-function lineDrawing(): Drawing {
+export function lineDrawing(): Drawing {
   const engine = new Engine(kernels, sheet)
   engine.take({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'colour', name: 'colour', place: 0 } })
   engine.take({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'lines', name: 'lines', place: 1 } })
@@ -205,20 +205,26 @@ function lineDrawing(): Drawing {
   return engine.drawing
 }
 
-interface OpenCv {
-  Mat: { zeros(rows: number, cols: number, type: number): OpenCvMat }
+/** The little of OpenCV that is timed. */
+export interface OpenCv {
+  Mat: { new (): OpenCvMat, zeros(rows: number, cols: number, type: number): OpenCvMat }
   matFromArray(rows: number, cols: number, type: number, data: ArrayLike<number>): OpenCvMat
   CV_8UC3: number
   CV_8UC1: number
   Point: new (x: number, y: number) => object
   Scalar: new (...values: number[]) => object
   Rect: new () => object
+  readonly THRESH_BINARY: number
+  erode(from: OpenCvMat, to: OpenCvMat, kernel: OpenCvMat): void
+  dilate(from: OpenCvMat, to: OpenCvMat, kernel: OpenCvMat): void
+  threshold(from: OpenCvMat, to: OpenCvMat, limit: number, value: number, kind: number): void
+  bitwise_and(a: OpenCvMat, b: OpenCvMat, to: OpenCvMat): void
   floodFill(image: OpenCvMat, mask: OpenCvMat, seed: object, value: object, rect: object, low: object, high: object, flags: number): number
 }
-interface OpenCvMat { data: Uint8Array, delete(): void }
+export interface OpenCvMat { data: Uint8Array, delete(): void }
 
 /** The library, ready. Its object answers `then` with itself, so it must never be awaited. */
-function openCv(): Promise<OpenCv> {
+export function openCv(): Promise<OpenCv> {
   const library = createRequire(import.meta.url)('@techstark/opencv-js') as OpenCv & { onRuntimeInitialized?: () => void }
   return new Promise((resolve) => {
     library.onRuntimeInitialized = () => resolve(withoutThen(library))
@@ -226,8 +232,8 @@ function openCv(): Promise<OpenCv> {
 }
 
 function withoutThen(library: OpenCv): OpenCv {
-  const { Mat, matFromArray, CV_8UC3, CV_8UC1, Point, Scalar, Rect, floodFill } = library
-  return { Mat, matFromArray, CV_8UC3, CV_8UC1, Point, Scalar, Rect, floodFill }
+  const { Mat, matFromArray, CV_8UC3, CV_8UC1, Point, Scalar, Rect, floodFill, erode, dilate, threshold, bitwise_and, THRESH_BINARY } = library
+  return { Mat, matFromArray, CV_8UC3, CV_8UC1, Point, Scalar, Rect, floodFill, erode, dilate, threshold, bitwise_and, THRESH_BINARY }
 }
 
 export async function pouring(): Promise<Row[]> {

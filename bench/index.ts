@@ -2,21 +2,24 @@ import { writeFileSync } from 'node:fs'
 import { cpus } from 'node:os'
 import { browserRows } from './browser'
 import { checkThatItDraws, compositing, pouring, replaying, strokes, toolStrokes, trueUp } from './core'
+import { blending, closing, stacks } from './layers'
 import type { Row } from './measure'
 import { moving, selecting } from './moving'
 
-/** `npm run bench`: a table on the screen and bench/result.json. Ratios within one run count, not ms. */
+/** `npm run bench`: a table on the screen and bench/result.json. Ratios within one run count, not ms. LITTLE_EASEL_BENCH=closing gaps,…: only those, nothing written. */
 async function main(): Promise<void> {
   checkThatItDraws()
   const rows: Row[] = []
-  for (const [name, run] of [['strokes', strokes], ['tools', toolStrokes], ['true-up', trueUp], ['compositing', compositing], ['pouring', pouring], ['replaying', replaying], ['moving', moving], ['selecting', selecting]] as const) {
+  const wanted = process.env.LITTLE_EASEL_BENCH?.split(',')
+  for (const [name, run] of [['strokes', strokes], ['tools', toolStrokes], ['true-up', trueUp], ['compositing', compositing], ['pouring', pouring], ['blending', blending], ['stacks', stacks], ['closing gaps', closing], ['replaying', replaying], ['moving', moving], ['selecting', selecting]] as const) {
+    if (wanted && !wanted.includes(name)) continue
     console.log(`· ${name}`)
     rows.push(...await run())
   }
   const appUrl = process.env.LITTLE_EASEL_URL
   console.log('· in Chromium')
   const none = { rows: [], notes: [] }
-  const browser = appUrl ? await browserRows(appUrl).catch((error: unknown) => ({ ...none, notes: [`In Chromium it failed: ${String(error)}`] })) : none
+  const browser = appUrl && !wanted ? await browserRows(appUrl).catch((error: unknown) => ({ ...none, notes: [`In Chromium it failed: ${String(error)}`] })) : none
   const groups = [...new Set([...rows, ...browser.rows].map(row => row.group))]
   const table = groups.map((group) => {
     const own = [...rows, ...browser.rows].filter(row => row.group === group)
@@ -25,7 +28,7 @@ async function main(): Promise<void> {
   })
   console.log(table.join('\n'))
   for (const note of browser.notes) console.log(`\n${note}`)
-  writeFileSync(process.env.LITTLE_EASEL_BENCH_FILE ?? 'bench/result.json', `${JSON.stringify({ node: process.version, cores: cpus().length, rows, browser }, null, 2)}\n`)
+  if (!wanted) writeFileSync(process.env.LITTLE_EASEL_BENCH_FILE ?? 'bench/result.json', `${JSON.stringify({ node: process.version, cores: cpus().length, rows, browser }, null, 2)}\n`)
 }
 
 main().then(() => process.exit(0), (error: unknown) => {

@@ -185,6 +185,45 @@ async function onOnesOwnSheet(): Promise<void> {
   await browser.close()
 }
 
+/** A pour that would run out, and a stack with a clipped layer, a mask and a group. */
+async function withLayers(): Promise<void> {
+  const browser = await openBrowser()
+  const page = browser.context.pages()[0]!
+  await enterAsLearner(page, url, { code: 'KETTLE7', name: 'Ceri Plumtree', pin: '7350' })
+  const at = await openEasel(page, true)
+  const pressed = { pressure: 0.75 }
+  await page.getByRole('button', { name: 'Step 2' }).click()
+  await page.waitForTimeout(500)
+  await drawWithPen(page, at, part(BODY, 0, 0.4), 4, pressed)
+  await drawWithPen(page, at, part(BODY, 0.395, 0.78), 5, pressed)
+  await drawWithPen(page, at, part(BODY, 0.774, 0.985), 6, pressed)
+  await page.getByRole('button', { name: 'Step 3' }).click()
+  await page.waitForTimeout(500)
+  await page.mouse.click(...onPage(at, [800, 700]))
+  await page.getByText('It would run out').waitFor()
+  await page.mouse.move(...onPage(at, [1400, 300]))
+  await take(page, 'easel-leak')
+  await page.getByRole('button', { name: 'Close it and pour' }).click()
+  await page.waitForTimeout(800)
+  await page.getByRole('button', { name: 'Lay a new sheet on the live one' }).click()
+  await page.waitForTimeout(400)
+  await page.getByRole('checkbox', { name: 'clip to below' }).check()
+  await page.getByLabel('Mixes').locator('visible=true').first().click({ force: true })
+  await page.locator('.v-overlay--active .v-list').getByText('multiply', { exact: true }).click()
+  await page.getByRole('radio', { name: /^Soft brush/ }).click()
+  await page.locator('#tool-size').fill('150')
+  await page.locator('#tool-size').press('Enter')
+  for (const [i, inset] of [96, 110, 128].entries()) await drawWithPen(page, at, arc(800, 690, 285 - inset, 246 - inset * 0.9, -0.06, 0.36), 20 + i, { pressure: 0.5 })
+  await page.getByRole('button', { name: 'More for Layer 4' }).click()
+  await page.locator('.v-overlay--active .v-list').getByText('Group with Colour').click()
+  await page.waitForTimeout(500)
+  for (const button of await page.locator('.notice').getByRole('button', { name: 'Close' }).all()) await button.click()
+  await page.getByRole('button', { name: /^Colour in hand/ }).click()
+  await page.getByRole('tab', { name: 'Shades' }).click()
+  await take(page, 'easel-stack')
+  await browser.close()
+}
+
 async function main(): Promise<void> {
   mkdirSync(folder, { recursive: true })
   await asTeacher()
@@ -192,6 +231,7 @@ async function main(): Promise<void> {
   await atTheEasel()
   await freelyAtTheEasel()
   await onOnesOwnSheet()
+  await withLayers()
 }
 
 main().then(() => process.exit(0), (error: unknown) => {

@@ -5,7 +5,7 @@ import type { Act, Entry } from '#core/drawing'
 import type { HandInView } from '#shared/views'
 import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
-import { drawWithMouse, onPage, placeOfSheet, type Placed } from './lib/draw'
+import { drawWithMouse, onPage, placeOfSheet, restingBox, type Placed } from './lib/draw'
 import { drawingNumber, expectAccessible, expectKept } from './lib/easel'
 
 /** A sheet of one's own: set, cut up, moved about, written on, and looked at beside a reference. */
@@ -198,9 +198,7 @@ describe('writing', () => {
   it('keeps a name, and stamps it', async () => {
     await knife('My name')
     await page.locator('.pad').waitFor()
-    // The dialog opens by growing.
-    await page.waitForTimeout(500)
-    const pad = (await page.locator('.pad').boundingBox())!
+    const pad = await restingBox(page.locator('.pad'))
     await page.mouse.move(pad.x + 80, pad.y + 90)
     await page.mouse.down()
     for (let i = 0; i < 40; i++) await page.mouse.move(pad.x + 80 + i * 8, pad.y + 90 + 35 * Math.sin(i / 2.5))

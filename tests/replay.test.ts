@@ -71,7 +71,8 @@ describe('hundreds of random acts', () => {
     const client = await new Client(url).learner('Otto Brandreth', '1836', 'PIER22')
     const { entries, plan } = (await client.call<{ entries: Entry[], plan: { sheet: { width: number, height: number, paper: [number, number, number] } } }>('GET', `/api/drawings/${drawingNumber(page)}`)).body
     const record = requireRecord({ version: 1, sheet: plan.sheet, entries: entries.slice(0, position) })
-    expect(record.entries.filter(entry => entry.type === 'act').length).toBeGreaterThan(150)
+    // Some come to nothing: a pour that would run out, an eraser on an empty layer.
+    expect(record.entries.filter(entry => entry.type === 'act').length).toBeGreaterThan(100)
     expect(contentHash(replay(loadKernels(), record).drawing)).toBe(hash)
   })
 })

@@ -7,7 +7,13 @@ import type { StackInHand } from './useStack'
 
 /** Says at the first stroke that it goes on the wrong layer, and moves it with one touch. */
 export function createGuard(host: Remote<SheetHost>, stack: StackInHand, step: () => Step | null, isReadOnly: () => boolean) {
-  const { say } = useNotices()
+  const { say, dismiss } = useNotices()
+  /** What was said of the last stroke: with the next one it is no longer true. */
+  let said: number | null = null
+  function takeBack(): void {
+    if (said !== null) dismiss(said)
+    said = null
+  }
   /** What was said already. */
   const told = new Set<string>()
   /** The stroke under way is on the wrong layer. */
@@ -18,13 +24,14 @@ export function createGuard(host: Remote<SheetHost>, stack: StackInHand, step: (
   /** The layer or mask for something that is about to be done; null when nothing could come of it. `isStroke`: it can be moved afterwards. */
   function layerFor(intent: Intent, isStroke = false): string | null {
     stray = null
+    takeBack()
     const { live, liveLayer, isMaskLive, layers } = stack
     if (!live.value || isReadOnly()) return null
     const layer = liveLayer.value
     const found = layer && astray(step(), layers.value, layer, isMaskLive.value, intent)
     if (!found) return live.value
     if (found.kind === 'stops') {
-      say(found.message, found.fix, 'attention', found.right ? [{ label: `Go to ${nameOf(found.right)}`, run: () => stack.choose(found.right!) }] : [])
+      said = say(found.message, found.fix, 'attention', found.right ? [{ label: `Go to ${nameOf(found.right)}`, run: () => stack.choose(found.right!) }] : [])
       return null
     }
     if (isStroke && !told.has(found.key)) stray = found
@@ -38,7 +45,7 @@ export function createGuard(host: Remote<SheetHost>, stack: StackInHand, step: (
     if (!found?.right) return
     told.add(found.key)
     const { right } = found
-    say(found.message, found.fix, 'attention', [{
+    said = say(found.message, found.fix, 'attention', [{
       label: `Move it to ${nameOf(right)}`,
       async run() {
         await host.moveLast(right)
@@ -49,7 +56,7 @@ export function createGuard(host: Remote<SheetHost>, stack: StackInHand, step: (
 
   /** A new shape hides letters. */
   function sayCovers(name: string, layer: string): void {
-    say(`The new shape covers the letters on “${name}”.`, 'They are still there, under it.', 'attention', [{ label: 'Put it under the letters', run: () => host.putUnder(layer) }])
+    said = say(`The new shape covers the letters on “${name}”.`, 'They are still there, under it.', 'attention', [{ label: 'Put it under the letters', run: () => host.putUnder(layer) }])
   }
 
   return { layerFor, afterStroke, sayCovers, forget: () => { stray = null } }

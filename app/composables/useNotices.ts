@@ -24,12 +24,14 @@ export function useNotices() {
     notices.value = notices.value.filter(each => each.id !== id)
   }
 
-  function say(message: string, fix = '', tone: PageNotice['tone'] = 'plain', actions: readonly NoticeAction[] = []): void {
+  /** Returns its number, to take it away by. */
+  function say(message: string, fix = '', tone: PageNotice['tone'] = 'plain', actions: readonly NoticeAction[] = []): number {
     const same = notices.value.find(each => each.message === message && each.fix === fix)
-    if (same) return
+    if (same) return same.id
     const id = next++
     notices.value = [...notices.value.slice(-2), { id, tone, message, fix, actions }]
     if (tone === 'plain') setTimeout(() => dismiss(id), PLAIN_MS)
+    return id
   }
 
   return { notices: readonly(notices), say, dismiss }

@@ -84,12 +84,20 @@ export function createStack(host: Remote<SheetHost>, sheet: () => { readonly wid
   }
   async function copy(item: string): Promise<void> {
     const found = lies(item)
-    if (!found || found.note.kind === 'group') return
+    if (!found) return
+    if (found.note.kind === 'group') return copyGroup(found.note)
     if (!hasRoom(found.note.mask ? 2 : 1)) return
     const id = newLayerId()
     choose(id)
     const mask = found.note.mask ? { mask: newLayerId() } : {}
     await host.act({ kind: 'layer-copy', layer: item, copy: id, name: `${found.note.name} copy`.slice(0, 60), ...mask })
+  }
+  async function copyGroup(note: StackNote): Promise<void> {
+    const inside = all([note])
+    const masks = inside.flatMap(each => (each.mask ? [each.mask.id] : []))
+    if (!hasRoom(inside.filter(each => each.kind === 'layer').length + masks.length)) return
+    const ids = [...inside.map(each => each.id), ...masks].map((id): [string, string] => [id, newLayerId()])
+    await host.act({ kind: 'stack-copy', group: note.id, name: `${note.name} copy`.slice(0, 60), ids })
   }
   const remove = (item: string) => host.act({ kind: 'stack-remove', item })
   const clear = (layer: string) => host.act({ kind: 'layer-clear', layer })

@@ -53,6 +53,7 @@ describe('the stack as a tree', () => {
     ['ungrouped', [group('g', 'b', 'c'), { kind: 'stack-ungroup', group: 'g' }], 'a b c d'],
     ['a group removed with what is in it', [group('g', 'b', 'c'), { kind: 'stack-remove', item: 'g' }], 'a d'],
     ['an old move to a place between two of a group lands in it', [group('g', 'b', 'c'), { kind: 'layer-move', layer: 'd', place: 2 }], 'a g(b d c)'],
+    ['a group copied with all in it', [group('g', 'b', 'c'), { kind: 'stack-copy', group: 'g', name: 'again', ids: [['g', 'h'], ['b', 'e'], ['c', 'f']] }], 'a g(b c) h(e f) d'],
     ['a copy lies on what it is of, in its group', [group('g', 'b', 'c'), { kind: 'layer-copy', layer: 'b', copy: 'e', name: 'e' }], 'a g(b e c) d'],
   ])('%s', (_what, acts, expected) => {
     expect(tree(run(start, ...acts))).toBe(expected)
@@ -84,6 +85,8 @@ describe('the stack as a tree', () => {
     ['into a layer', [], put('b', 'a', null), 'that is not a group'],
     ['on something that lies elsewhere', [group('g', 'b')], put('a', null, 'b'), 'that layer does not lie there'],
     ['a group and what is in it', [group('g', 'b')], group('h', 'g', 'b'), 'one of them lies in another'],
+    ['a copy of a group with an id missing', [group('g', 'b', 'c')], { kind: 'stack-copy', group: 'g', name: 'again', ids: [['g', 'h'], ['b', 'e']] }, 'the copy of "c" has no id'],
+    ['a copy of a group with an id twice', [group('g', 'b', 'c')], { kind: 'stack-copy', group: 'g', name: 'again', ids: [['g', 'h'], ['b', 'e'], ['c', 'e']] }, 'two copies would have one id'],
     ['an id that is taken', [], group('a', 'b'), 'there is a layer "a" already'],
     ['the lowest clipped', [], set('a', { clip: true }), 'there is nothing below to clip to'],
     ['the lowest of a group clipped', [group('g', 'b', 'c')], set('b', { clip: true }), 'there is nothing below to clip to'],

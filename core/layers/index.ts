@@ -4,6 +4,7 @@ export { flattenDrawing, flattenStack, flattenTile, layerAlpha } from './flatten
 export { heldInside, layMask, layTile, withoutSelection } from './laymask'
 export { maskOwner, paintable, withItem, withLayer } from './masks'
 export { showDrawing, showTile } from './paper'
+export { reducedDrawing } from './reduced'
 export { sheetRect, tileColumns, tileNumber, tileOrigin, tileRows, tilesUnder } from './tiles'
 export { clipBase, findItem, GREATEST_NESTING, groupsRound, itemId, itemOf, layersIn, nestingOf, stackOf, withItems, withoutItem, withStack, type StackItem } from './stack'
 export { layerThumbnail } from './thumbnail'

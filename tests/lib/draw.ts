@@ -16,6 +16,18 @@ export async function placeOfSheet(window: Locator, sheet = { width: 1600, heigh
   return { left: box.x + (box.width - sheet.width * scale) / 2, top: box.y + (box.height - sheet.height * scale) / 2, scale }
 }
 
+/** Where something lies once it rests: dialogs open by growing. */
+export async function restingBox(locator: Locator): Promise<{ x: number, y: number, width: number, height: number }> {
+  let before = await locator.boundingBox()
+  for (let still = 0; still < 4;) {
+    await locator.page().waitForTimeout(120)
+    const now = await locator.boundingBox()
+    still = before && now && now.width > 0 && before.x === now.x && before.y === now.y && before.width === now.width ? still + 1 : 0
+    before = now
+  }
+  return before!
+}
+
 /** Sheet px to page px. */
 export function onPage({ left, top, scale }: Placed, [x, y]: Point): [number, number] {
   return [left + x * scale, top + y * scale]

@@ -25,7 +25,7 @@ const isLookOpen = ref(false)
       <v-list-item :prepend-icon="mdiEyeCheckOutline" :title="isAlone ? 'Show all again' : 'Show it alone'" @click="stack.showAlone(isAlone ? null : { kind: 'item', id: note.id })" />
       <v-list-item :prepend-icon="mdiArrowUp" title="Move up (Alt ↑)" :disabled="isAtTop" @click="stack.move(note.id, 1)" />
       <v-list-item :prepend-icon="mdiArrowDown" title="Move down (Alt ↓)" :disabled="isAtBottom" @click="stack.move(note.id, -1)" />
-      <v-list-item v-if="isLayer" :prepend-icon="mdiContentDuplicate" title="Lay a copy on it" @click="stack.copy(note.id)" />
+      <v-list-item :prepend-icon="mdiContentDuplicate" title="Lay a copy on it" @click="stack.copy(note.id)" />
       <v-list-item v-if="below" :prepend-icon="mdiFolderPlusOutline" :title="`Group with ${below.name}`" @click="stack.group(below.id, note.id)" />
       <v-list-item v-else-if="isLayer" :prepend-icon="mdiFolderPlusOutline" title="Put in a new group" @click="stack.group(note.id)" />
       <v-list-item v-if="!isLayer" :prepend-icon="mdiFolderOpenOutline" title="Take the group away, keep its sheets" @click="stack.ungroup(note.id)" />

@@ -4,7 +4,7 @@ import type { PaletteColour, Rgb8 } from '#core/colour'
 import type { Stroke } from '#core/brush'
 import { applyAct, contentHash, standingActs, type Act, type BendAct, type Engine, type Entry, type FreshPourAct, type FreshStyle } from '#core/drawing'
 import { loadKernels, type Tile } from '#core/kernels'
-import { changedTiles, PLACED_AS_IS, showTile, stackOf, type Drawing, type Selection } from '#core/layers'
+import { changedTiles, PLACED_AS_IS, reducedDrawing, showTile, stackOf, type Drawing, type Selection } from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import type { Bending, Destination } from '#core/moving'
 import type { LineGap } from '#core/fill'
@@ -35,6 +35,8 @@ import { UnderPicture, type Under } from './under'
 const LIVE_KEEP_MS = 600
 /** Thumbnails wait until the hand rests this long, ms. */
 const THUMBNAIL_MS = 250
+/** Layers times px from which on a changing look is shown coarsely: about what is flattened in two frames. */
+const HEAVY_PX = 8_000_000
 /** Latencies kept for the bench. */
 const MOST_TIMINGS = 4000
 
@@ -85,6 +87,7 @@ export class SheetHost {
   /** The drawing with something that is not settled yet; null when there is nothing. */
   private unsettled: Drawing | null = null
   private alone: Alone = null
+  private isHasty = false
   private shownOf: { readonly drawing: Drawing, readonly shown: Drawing } | null = null
   private clockStart = 0
   private notify: Notify = () => {}
@@ -315,6 +318,8 @@ export class SheetHost {
     const { engine } = this
     if (!engine || this.isReadOnly) return
     this.putPartBack()
+    if (act?.kind === 'stack-set' && this.showHastily(act)) return
+    this.dropHaste()
     const before = this.shown
     try {
       this.unsettled = act && applyAct(this.kernels, engine.drawing, act)
@@ -323,6 +328,30 @@ export class SheetHost {
       this.refuse(error)
     }
     this.showChange(before)
+  }
+
+  /** A look that changes while a slider is moved, on a heavy sheet: shown from a smaller one, as coarsely as the window allows. */
+  private showHastily(act: Extract<Act, { kind: 'stack-set' }>): boolean {
+    const { engine, view } = this
+    if (!engine || !view || this.alone) return false
+    const { drawing } = engine
+    // Closer than half size the window shows few tiles; and light sheets need no haste.
+    const level = Math.min(view.level, 3)
+    if (level < 1 || drawing.layers.length * drawing.sheet.width * drawing.sheet.height < HEAVY_PX) return false
+    try {
+      const small = applyAct(this.kernels, reducedDrawing(drawing, level), act)
+      view.hasten({ sheet: small.sheet, ground: small.sheet.paper, level, flatten: (number, part, out) => showTile(this.kernels, small, number, part, out) })
+      this.isHasty = true
+    } catch (error) {
+      this.refuse(error)
+    }
+    return true
+  }
+
+  private dropHaste(): void {
+    if (!this.isHasty) return
+    this.isHasty = false
+    this.view?.hasten(null)
   }
 
   // --- parts in hand
@@ -466,6 +495,7 @@ export class SheetHost {
     const { engine } = this
     if (!engine || this.isReadOnly) return
     this.endStroke()
+    this.dropHaste()
     const before = this.shown
     this.putPartBack()
     this.unsettled = null
@@ -619,7 +649,11 @@ export class SheetHost {
       this.thumbnailTimer = setTimeout(() => this.tellThumbnails(), THUMBNAIL_MS)
       return
     }
-    for (const thumbnail of this.thumbnailer.changed(this.engine!.drawing)) this.notify({ kind: 'thumbnail', ...thumbnail })
+    // One at a time: a stroke that begins meanwhile waits for none of the others.
+    const thumbnail = this.thumbnailer.next(this.engine!.drawing)
+    if (!thumbnail) return
+    this.notify({ kind: 'thumbnail', ...thumbnail })
+    this.thumbnailTimer = setTimeout(() => this.tellThumbnails(), 0)
   }
 
   private refuse(error: unknown): void {

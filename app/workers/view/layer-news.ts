@@ -64,18 +64,29 @@ export function layerNotes(notes: readonly StackNote[], round: { isHidden: boole
 export class Thumbnailer {
   private readonly shown = new Map<string, { readonly tiles: ReadonlyMap<number, Tile>, readonly base: number }>()
 
+  /** One that is to be shown anew; null when all are up to date. */
+  next(drawing: Drawing): Thumbnail | null {
+    const { layers, groups = [] } = drawing
+    const masks = [...layers, ...groups].flatMap(item => item.mask ?? [])
+    const pictures = [...layers.map(layer => ({ id: layer.id, tiles: layer.tiles, base: -1 })), ...masks]
+    const stale = pictures.find(({ id, tiles, base }) => this.shown.get(id)?.tiles !== tiles || this.shown.get(id)?.base !== base)
+    return stale ? this.make(drawing, stale) : null
+  }
+
+  /** All that are to be shown anew. */
   changed(drawing: Drawing): Thumbnail[] {
-    const { sheet, layers, groups = [] } = drawing
+    const all: Thumbnail[] = []
+    for (let each = this.next(drawing); each; each = this.next(drawing)) all.push(each)
+    return all
+  }
+
+  private make({ sheet }: Drawing, { id, tiles, base }: { id: string, tiles: ReadonlyMap<number, Tile>, base: number }): Thumbnail {
     const scale = THUMBNAIL_SIDE / Math.max(sheet.width, sheet.height)
     const width = Math.max(1, Math.round(sheet.width * scale))
     const height = Math.max(1, Math.round(sheet.height * scale))
-    const masks = [...layers, ...groups].flatMap(item => item.mask ?? [])
-    const pictures = [...layers.map(layer => ({ id: layer.id, tiles: layer.tiles, base: -1 })), ...masks]
-    return pictures.filter(({ id, tiles, base }) => this.shown.get(id)?.tiles !== tiles || this.shown.get(id)?.base !== base).map(({ id, tiles, base }) => {
-      this.shown.set(id, { tiles, base })
-      const pixels = layerThumbnail(sheet, { tiles }, width, height)
-      return { layer: id, width, height, pixels: base < 0 ? pixels : onGrey(pixels, base * 255) }
-    })
+    this.shown.set(id, { tiles, base })
+    const pixels = layerThumbnail(sheet, { tiles }, width, height)
+    return { layer: id, width, height, pixels: base < 0 ? pixels : onGrey(pixels, base * 255) }
   }
 }
 

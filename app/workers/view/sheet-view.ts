@@ -33,6 +33,7 @@ export class SheetView {
   private boards: Boards
   private floating: Floating | null = null
   private above: Boards | null = null
+  private coarse: { readonly boards: Boards, readonly by: number } | null = null
   /** Whether a part in hand takes long to show; and whether it is shown at half the size now. */
   private isSlow = false
   private isCoarse = false
@@ -61,6 +62,17 @@ export class SheetView {
   laySheet(sheet: Sheet, ground: Ground): void {
     this.boards = new Boards(this.kernels, sheet, ground, this.flatten)
     this.askAll()
+  }
+
+  /** Shows the sheet coarsely, from a drawing that is smaller by 2^level; null: as it is again. For what changes all of it at once. */
+  hasten(coarse: { readonly sheet: Sheet, readonly ground: Ground, readonly level: number, readonly flatten: Flatten } | null): void {
+    this.coarse = coarse && { boards: new Boards(this.kernels, coarse.sheet, coarse.ground, coarse.flatten), by: 2 ** coarse.level }
+    this.askAll()
+  }
+
+  /** How much smaller the sheet can be without being seen coarser than it is shown. */
+  get level(): number {
+    return Math.max(0, Math.floor(Math.log2(1 / this.view.scale)))
   }
 
   /** Shows a part in hand over the sheet, or no longer. */
@@ -165,7 +177,8 @@ export class SheetView {
     const wanted = dirty === 'all' ? whole : cut(onFlat(view, growRect(dirty, 2)), whole)
     if (wanted.x1 <= wanted.x0 || wanted.y1 <= wanted.y0) return null
     context.clearRect(wanted.x0, wanted.y0, wanted.x1 - wanted.x0, wanted.y1 - wanted.y0)
-    this.boards.paint(context, wanted, view)
+    if (this.coarse) this.coarse.boards.paint(context, wanted, { ...view, scale: view.scale * this.coarse.by })
+    else this.boards.paint(context, wanted, view)
     if (this.floating) this.paintFloating(context, wanted, view, this.floating)
     return wanted
   }

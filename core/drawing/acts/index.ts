@@ -12,7 +12,7 @@ import { recolour } from './recolour'
 import { select, selectInvert, selectNone, selectSoften } from './select'
 import { shape } from './shape'
 import { sheetCut, sheetPaper, sheetResolution, sheetScale } from './sheet'
-import { stackGroup, stackMerge, stackPut, stackRemove, stackSet, stackUngroup } from './stack'
+import { stackCopy, stackGroup, stackMerge, stackPut, stackRemove, stackSet, stackUngroup } from './stack'
 import { stroke } from './stroke'
 
 export { bordersSchema, colourSchema, GREATEST_GAP, GREATEST_GROW, GREATEST_LAYERS, layerIdSchema, layerNameSchema } from './common'
@@ -44,6 +44,7 @@ const ACTS = {
   'stack-put': stackPut,
   'stack-group': stackGroup,
   'stack-ungroup': stackUngroup,
+  'stack-copy': stackCopy,
   'stack-remove': stackRemove,
   'stack-merge': stackMerge,
   'mask-add': maskAdd,
@@ -69,7 +70,7 @@ const ACTS = {
 export const actSchema = z.union([
   stroke.schema, pour.schema, gradient.schema, recolour.schema, shape.schema,
   layerAdd.schema, layerRemove.schema, layerRename.schema, layerMove.schema, layerLook.schema, layerClear.schema, layerCopy.schema,
-  stackSet.schema, stackPut.schema, stackGroup.schema, stackUngroup.schema, stackRemove.schema, stackMerge.schema,
+  stackSet.schema, stackPut.schema, stackGroup.schema, stackUngroup.schema, stackCopy.schema, stackRemove.schema, stackMerge.schema,
   maskAdd.schema, maskSwitch.schema, maskInvert.schema, maskRemove.schema, maskApply.schema,
   select.schema, selectInvert.schema, selectSoften.schema, selectNone.schema,
   move.schema, bend.schema, mirrorHalf.schema, lettering.schema,

@@ -35,6 +35,15 @@ const groupSchema = z.strictObject({
 })
 const ungroupSchema = z.strictObject({ kind: z.literal('stack-ungroup'), group: layerIdSchema })
 const removeSchema = z.strictObject({ kind: z.literal('stack-remove'), item: layerIdSchema })
+const copySchema = z.strictObject({
+  kind: z.literal('stack-copy'),
+  /** A group. */
+  group: layerIdSchema,
+  /** Of the copy. */
+  name: layerNameSchema,
+  /** For every layer, group and mask that is copied: its id, and the copy's. */
+  ids: z.array(z.tuple([layerIdSchema, layerIdSchema])).min(2).max(4 * GREATEST_LAYERS),
+})
 const mergeSchema = z.strictObject({
   kind: z.literal('stack-merge'),
   version: z.literal(1),
@@ -107,6 +116,29 @@ export const stackGroup: ActKind<z.infer<typeof groupSchema>> = {
     // The topmost is replaced by the group; the others are taken from where they were.
     const others = ids.filter(each => each !== itemId(top)).reduce((rest, each) => withoutItem(rest, each), stackOf(drawing))
     return nested(drawing, withItems(others, group, siblings => siblings.map(each => (itemId(each) === itemId(top) ? made : each))))
+  },
+}
+
+/** Lays a copy of a group, with all that is in it, on the group. */
+export const stackCopy: ActKind<z.infer<typeof copySchema>> = {
+  schema: copySchema,
+  apply(_kernels, drawing, { group: id, name, ids }) {
+    const { item, group } = requireItem(drawing, id)
+    if (item.kind !== 'group') throw new CoreError('act-refused', 'that is not a group', 'Choose a group.')
+    const fresh = new Map(ids)
+    for (const each of fresh.values()) requireFreshId(drawing, each)
+    if (new Set(fresh.values()).size !== fresh.size) throw new CoreError('act-refused', 'two copies would have one id', 'Give each copy an id of its own.')
+    if (drawing.layers.length + layersIn(item).length > GREATEST_LAYERS) throw new CoreError('act-refused', `a sheet holds ${GREATEST_LAYERS} layers at most`, 'Delete a layer first.')
+    const idOf = (old: string) => {
+      const found = fresh.get(old)
+      if (found === undefined) throw new CoreError('act-refused', `the copy of "${old}" has no id`, 'Name a new id for everything in the group.')
+      return found
+    }
+    const copied = <T extends Layer | Group>(each: T): T => ({ ...each, id: idOf(each.id), ...(each.mask && { mask: { ...each.mask, id: idOf(each.mask.id) } }) })
+    const copy = (each: StackItem): StackItem => (each.kind === 'layer' ? { kind: 'layer', layer: copied(each.layer) } : { kind: 'group', group: copied(each.group), items: each.items.map(copy) })
+    const made = copy(item) as Extract<StackItem, { kind: 'group' }>
+    const named: StackItem = { ...made, group: { ...made.group, name } }
+    return withStack(drawing, withItems(stackOf(drawing), group, siblings => siblings.flatMap(each => (itemId(each) === id ? [each, named] : [each]))))
   },
 }
 

@@ -55,7 +55,7 @@ const restsFor = computed(() => {
 })
 
 function toggleGhost(): void {
-  if (!ghost.value && !ghostView.value) return say('The ghost does not fit: this sheet was stretched one way.', 'Undo that to see it.', 'attention')
+  if (!ghost.value && !ghostView.value) return void say('The ghost does not fit: this sheet was stretched one way.', 'Undo that to see it.', 'attention')
   ghost.value = ghost.value || !plan.value || !step.value ? null : ghostRecord(plan.value, step.value.id)
 }
 watch(step, () => {

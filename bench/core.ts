@@ -223,16 +223,19 @@ export interface OpenCv {
 }
 export interface OpenCvMat { data: Uint8Array, delete(): void }
 
-/** The library, ready. Its object answers `then` with itself, so it must never be awaited. */
+let library: Promise<OpenCv> | null = null
+
+/** The library, ready. Its object answers `then` with itself, so it must never be awaited; and it says only once that it is ready. */
 export function openCv(): Promise<OpenCv> {
-  const library = createRequire(import.meta.url)('@techstark/opencv-js') as OpenCv & { onRuntimeInitialized?: () => void }
-  return new Promise((resolve) => {
-    library.onRuntimeInitialized = () => resolve(withoutThen(library))
+  library ??= new Promise((resolve) => {
+    const loaded = createRequire(import.meta.url)('@techstark/opencv-js') as OpenCv & { onRuntimeInitialized?: () => void }
+    loaded.onRuntimeInitialized = () => resolve(withoutThen(loaded))
   })
+  return library
 }
 
-function withoutThen(library: OpenCv): OpenCv {
-  const { Mat, matFromArray, CV_8UC3, CV_8UC1, Point, Scalar, Rect, floodFill, erode, dilate, threshold, bitwise_and, THRESH_BINARY } = library
+function withoutThen(loaded: OpenCv): OpenCv {
+  const { Mat, matFromArray, CV_8UC3, CV_8UC1, Point, Scalar, Rect, floodFill, erode, dilate, threshold, bitwise_and, THRESH_BINARY } = loaded
   return { Mat, matFromArray, CV_8UC3, CV_8UC1, Point, Scalar, Rect, floodFill, erode, dilate, threshold, bitwise_and, THRESH_BINARY }
 }
 

@@ -49,6 +49,8 @@ afterEach(async () => {
 describe('nothing is lost', () => {
   it('when the network goes away while drawing', async () => {
     await drawWithMouse(page, at, ring(0), 1)
+    // “Kept” is said until the stroke is noted: only the server knows that it has it.
+    await expectOnServer(drawingNumber(page), 1)
     await expectKept(page)
     await browser.context.setOffline(true)
     for (let i = 1; i < 5; i++) await drawWithMouse(page, at, ring(i), i)
@@ -151,6 +153,8 @@ describe('one drawing in two places', () => {
   it('another device that takes over leaves the first one’s unsent strokes to be kept as a drawing of their own', async () => {
     const drawing = drawingNumber(page)
     await drawWithMouse(page, at, ring(0), 1)
+    // “Kept” is said until the stroke is noted: only the server knows that it has it.
+    await expectOnServer(drawingNumber(page), 1)
     await expectKept(page)
     await browser.context.setOffline(true)
     await drawWithMouse(page, at, ring(1), 2)

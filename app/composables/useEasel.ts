@@ -172,7 +172,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   const stencil = createStencil(host, hand, layerToDrawOn)
   const around = { layerNow: layerToDrawOn, layerWithPaint, sheet: () => sheet.value, guides: () => guides.guides.value }
   const parts = createParts(host, around)
-  const pouring = createPour(host, hand, { layerNow: layerToPour, sheet: () => sheet.value })
+  const pouring = createPour(host, hand, { layerNow: layerToPour, sheet: () => sheet.value, onTrouble: (message, fix) => say(message, fix, 'attention') })
   const sampling = createSampling(host, hand, () => live.value, () => say('There is no paint on this layer there.', 'Touch where it is painted, or sample all layers.'))
   const crop = createCrop(host, () => sheet.value, (message, fix) => say(message, fix, 'attention'))
   const references = createReferences(drawing, host, () => sheet.value, (message, fix) => say(message, fix, 'attention'))

@@ -31,7 +31,7 @@ const STEP = 3
  * Pouring by hand: a touch fills one cell, a drag every cell that it crosses, a loop every closed cell inside. What
  * would run out, or fill the whole empty sheet, is asked about first.
  */
-export function createPour(host: Remote<SheetHost>, hand: ReturnType<typeof useHand>, around: { readonly layerNow: () => string | null, readonly sheet: () => { readonly width: number, readonly height: number } }) {
+export function createPour(host: Remote<SheetHost>, hand: ReturnType<typeof useHand>, around: { readonly layerNow: () => string | null, readonly sheet: () => { readonly width: number, readonly height: number }, readonly onTrouble: (message: string, fix: string) => void }) {
   const way = ref<'touch' | 'loop' | 'fade'>('touch')
   const fade = ref<Fade>({ form: 'straight', to: 'clear', space: 'oklab', isCell: true })
   const poured = shallowRef<Poured>({ kind: 'colour' })
@@ -148,8 +148,9 @@ export function createPour(host: Remote<SheetHost>, hand: ReturnType<typeof useH
   /** Closes a gap with a stroke, and pours if that was the last one in the way. */
   async function close(gap: LineGap): Promise<void> {
     const isClosed = await host.closeGap({ ...gap })
+    if (!isClosed) return around.onTrouble('The line has gone from this gap, or its layer is locked.', 'Close it with the pen, or pour anyway.')
     gaps.value = gaps.value.filter(each => each !== gap)
-    if (!isClosed || gaps.value.length || !waiting.value) return
+    if (gaps.value.length || !waiting.value) return
     const { act } = waiting.value
     waiting.value = null
     await run(act, false)

@@ -68,15 +68,16 @@ export function inkEnd(sheet: Sheet, layer: Layer, place: Place): InkEnd | null 
   const side = 2 * REACH + 1
   const outside = new Uint8Array(side * side)
   for (let y = 0; y < side; y++) for (let x = 0; x < side; x++) outside[y * side + x] = alphaAt(sheet, layer, cx - REACH + x, cy - REACH + y) >= INK_ALPHA ? 0 : 1
-  if (outside[REACH * side + REACH]) return null
   const distances = squaredDistances(outside, side, side)
-  let best = REACH * side + REACH
+  // The very end may be too faint to be line: its middle lies a little way in.
+  let best = -1
   for (let y = REACH - MIDDLE_REACH; y <= REACH + MIDDLE_REACH; y++) {
     for (let x = REACH - MIDDLE_REACH; x <= REACH + MIDDLE_REACH; x++) {
       const i = y * side + x
-      if (distances[i]! !== Infinity && distances[i]! > distances[best]!) best = i
+      if (distances[i]! > 0 && distances[i]! !== Infinity && (best < 0 || distances[i]! > distances[best]!)) best = i
     }
   }
+  if (best < 0) return null
   const [x, y] = [cx - REACH + (best % side), cy - REACH + Math.floor(best / side)]
   const { tile, at } = pixelIn(sheet, layer, x, y)!
   return { x: x + 0.5, y: y + 0.5, width: Math.max(1, 2 * Math.sqrt(distances[best]!) - 1), colour: [tile[at]!, tile[at + 1]!, tile[at + 2]!] }

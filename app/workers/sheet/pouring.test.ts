@@ -67,6 +67,16 @@ describe('a gap', () => {
     expect(pourDoubt(kernels, engine.drawing, pour(200, 150, { gap: 0 }))).toBeNull()
   })
 
+  it('between ends that fade out is closed as wide as the line is a little way in', () => {
+    const faded = ring(12) as Extract<Act, { kind: 'stroke' }>
+    const engine = engineWith({ ...faded, tool: toolSettings('ink-pen', { ...pen, size: 9, taperIn: 200, taperOut: 200 }) } as Act)
+    const [gap] = gapsOf(kernels, engine.drawing, 'lines')
+    const act = closingStroke(engine.drawing, gap!, 7)
+    expect(act).not.toBeNull()
+    engine.take({ type: 'act', at: 9, act: act! })
+    expect(pourDoubt(kernels, engine.drawing, pour(200, 150))).toBeNull()
+  })
+
   it('of a line that is gone can’t be closed', () => {
     const [gap] = gapsOf(kernels, engineWith(ring(14)).drawing, null)
     expect(closingStroke(engineWith().drawing, gap!, 1)).toBeNull()

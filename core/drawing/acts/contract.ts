@@ -2,6 +2,7 @@ import type { z } from 'zod'
 import { CoreError } from '../../base'
 import type { Kernels } from '../../kernels'
 import { findItem, groupsRound, paintable, stackOf, type Drawing, type Layer } from '../../layers'
+import { GREATEST_LAYERS } from './common'
 
 /**
  * One kind of act. `apply` is pure: the same drawing and act give the same drawing, for ever;
@@ -40,4 +41,9 @@ export function requireFreshId(drawing: Drawing, id: string): void {
   if (paintable(drawing, id) || drawing.groups?.some(group => group.id === id)) {
     throw new CoreError('act-refused', `there is a layer "${id}" already`, 'Give the new layer an id of its own.')
   }
+}
+
+/** Room for more layers on the sheet. */
+export function requireRoom(drawing: Drawing, more: number): void {
+  if (drawing.layers.length + more > GREATEST_LAYERS) throw new CoreError('act-refused', `a sheet holds ${GREATEST_LAYERS} layers at most`, 'Delete a layer first.')
 }

@@ -3,7 +3,7 @@ import { CoreError } from '../../base'
 import { itemId, itemOf, stackOf, withItem, withItems, withLayer, withStack, type Drawing, type Layer } from '../../layers'
 import { keptTiles } from '../../moving'
 import { GREATEST_LAYERS, layerIdSchema, layerNameSchema, percentSchema } from './common'
-import { requireFreshId, requireItem, requireUnlocked, type ActKind } from './contract'
+import { requireFreshId, requireItem, requireRoom, requireUnlocked, type ActKind } from './contract'
 
 const addSchema = z.strictObject({
   kind: z.literal('layer-add'),
@@ -49,17 +49,11 @@ export const layerAdd: ActKind<LayerAddAct> = {
   schema: addSchema,
   apply(_kernels, drawing, act) {
     requireFreshId(drawing, act.layer)
-    requireRoom(drawing)
+    requireRoom(drawing, 1)
     const layer: Layer = { id: act.layer, name: act.name, visible: true, opacity: 100, tiles: new Map() }
     if (act.group !== undefined && !drawing.groups?.some(group => group.id === act.group)) throw new CoreError('act-refused', `there is no group "${act.group}"`, 'Choose a group of the stack.')
     return tidied({ ...drawing, layers: insert(drawing.layers, act.group === undefined ? layer : { ...layer, group: act.group }, act.place) })
   },
-}
-
-function requireRoom(drawing: Drawing): void {
-  if (drawing.layers.length >= GREATEST_LAYERS) {
-    throw new CoreError('act-refused', `a sheet holds ${GREATEST_LAYERS} layers at most`, 'Delete a layer first.')
-  }
 }
 
 /** The drawing without groups that nothing lies in, and with what lies in one together. */
@@ -107,7 +101,7 @@ export const layerCopy: ActKind<LayerCopyAct> = {
     const { item, group } = requireItem(drawing, act.layer)
     if (item.kind === 'group') throw new CoreError('act-refused', 'that is a group', 'Copy its layers one by one.')
     requireFreshId(drawing, act.copy)
-    requireRoom(drawing)
+    requireRoom(drawing, 1)
     const { layer } = item
     const { mask, ...rest } = layer
     const tiles = drawing.selection ? keptTiles(layer.tiles, drawing.selection, true) : layer.tiles

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { CoreError } from '../../base'
-import { isClearTile, TILE, TILE_BYTES, type Tile } from '../../kernels'
+import { TILE, TILE_BYTES, type Tile } from '../../kernels'
 import { stackOf, withItem, withItems, withStack, itemId, itemOf, type Drawing, type Group, type Layer, type Mask, type Selection } from '../../layers'
 import { layerIdSchema } from './common'
 import { requireFreshId, requireItem, type ActKind } from './contract'
@@ -94,7 +94,7 @@ export const maskApply: ActKind<z.infer<typeof applySchema>> = {
     const { mask, ...rest } = found.layer
     if (!mask!.isOn) throw new CoreError('act-refused', 'the mask is switched off', 'Switch it on, or remove it.')
     const bare: Layer = { ...found.layer, visible: true, opacity: 100, mode: undefined, clip: undefined }
-    const tiles = new Map([...flattened(kernels, drawing, [{ kind: 'layer', layer: bare }], false)].filter(([, tile]) => !isClearTile(tile)))
+    const tiles = flattened(kernels, drawing, [{ kind: 'layer', layer: bare }], false)
     for (const [number, tile] of tiles) tiles.set(number, keptColours(found.layer.tiles.get(number)!, tile))
     return withStack(drawing, withItems(stackOf(drawing), group, siblings => siblings.map(each => (itemId(each) === act.item ? { kind: 'layer' as const, layer: { ...rest, tiles } } : each))))
   },

@@ -6,7 +6,7 @@ import {
   type Drawing, type Group, type Layer, type StackItem,
 } from '../../layers'
 import { GREATEST_LAYERS, layerIdSchema, layerNameSchema, percentSchema } from './common'
-import { requireFreshId, requireItem, type ActKind } from './contract'
+import { requireFreshId, requireItem, requireRoom, type ActKind } from './contract'
 
 const setSchema = z.strictObject({
   kind: z.literal('stack-set'),
@@ -128,7 +128,7 @@ export const stackCopy: ActKind<z.infer<typeof copySchema>> = {
     const fresh = new Map(ids)
     for (const each of fresh.values()) requireFreshId(drawing, each)
     if (new Set(fresh.values()).size !== fresh.size) throw new CoreError('act-refused', 'two copies would have one id', 'Give each copy an id of its own.')
-    if (drawing.layers.length + layersIn(item).length > GREATEST_LAYERS) throw new CoreError('act-refused', `a sheet holds ${GREATEST_LAYERS} layers at most`, 'Delete a layer first.')
+    requireRoom(drawing, layersIn(item).length)
     const idOf = (old: string) => {
       const found = fresh.get(old)
       if (found === undefined) throw new CoreError('act-refused', `the copy of "${old}" has no id`, 'Name a new id for everything in the group.')

@@ -1,6 +1,8 @@
 // Layers with blend modes, masks, clips and groups: a list of doings run row by row over float
 // accumulators, four planes of 256 values a level (red, green, blue times alpha, 0 … 255; alpha, 0 … 1).
 
+import { channel, greater, lesser, rounded, unit } from './lanes'
+
 // @ts-ignore: decorator
 @inline
 const PLANE: usize = 1024
@@ -24,18 +26,6 @@ function splat(value: f32): v128 {
 
 // @ts-ignore: decorator
 @inline
-function byteOf(pixels: v128, shift: i32): v128 {
-  return f32x4.convert_i32x4_s(v128.and(i32x4.shr_u(pixels, shift), i32x4.splat(255)))
-}
-
-// @ts-ignore: decorator
-@inline
-function near(value: v128): v128 {
-  return i32x4.trunc_sat_f32x4_s(f32x4.add(value, f32x4.splat(0.5)))
-}
-
-// @ts-ignore: decorator
-@inline
 function times(b: v128, s: v128): v128 {
   return f32x4.mul(f32x4.mul(b, s), splat(1.0 / 255.0))
 }
@@ -50,13 +40,16 @@ function screened(b: v128, s: v128): v128 {
 @inline
 function hardLit(b: v128, s: v128): v128 {
   const twice = f32x4.add(s, s)
-  return v128.bitselect(times(b, twice), screened(b, f32x4.sub(twice, splat(255))), f32x4.le(s, splat(127.5)))
+  const isDark = f32x4.le(s, splat(127.5))
+  const source = v128.bitselect(twice, f32x4.sub(twice, splat(255)), isDark)
+  const product = times(b, source)
+  return v128.bitselect(product, f32x4.sub(f32x4.add(b, source), product), isDark)
 }
 
 // @ts-ignore: decorator
 @inline
 function dodged(b: v128, s: v128): v128 {
-  const lit = f32x4.min(splat(255), f32x4.div(f32x4.mul(b, splat(255)), f32x4.sub(splat(255), s)))
+  const lit = lesser(splat(255), f32x4.div(f32x4.mul(b, splat(255)), f32x4.sub(splat(255), s)))
   const full = v128.bitselect(splat(255), lit, f32x4.ge(s, splat(254.99)))
   return v128.bitselect(splat(0), full, f32x4.lt(b, splat(0.01)))
 }
@@ -64,7 +57,7 @@ function dodged(b: v128, s: v128): v128 {
 // @ts-ignore: decorator
 @inline
 function burnt(b: v128, s: v128): v128 {
-  const dark = f32x4.sub(splat(255), f32x4.min(splat(255), f32x4.div(f32x4.mul(f32x4.sub(splat(255), b), splat(255)), s)))
+  const dark = f32x4.sub(splat(255), lesser(splat(255), f32x4.div(f32x4.mul(f32x4.sub(splat(255), b), splat(255)), s)))
   const full = v128.bitselect(splat(0), dark, f32x4.lt(s, splat(0.01)))
   return v128.bitselect(splat(255), full, f32x4.gt(b, splat(254.99)))
 }
@@ -77,7 +70,7 @@ function softLit(back: v128, source: v128): v128 {
   const twice = f32x4.sub(f32x4.add(s, s), splat(1))
   const dark = f32x4.add(b, f32x4.mul(f32x4.mul(twice, b), f32x4.sub(splat(1), b)))
   const curve = f32x4.mul(f32x4.add(f32x4.mul(f32x4.sub(f32x4.mul(splat(16), b), splat(12)), b), splat(4)), b)
-  const root = v128.bitselect(curve, f32x4.sqrt(f32x4.max(b, splat(0))), f32x4.le(b, splat(0.25)))
+  const root = v128.bitselect(curve, f32x4.sqrt(greater(b, splat(0))), f32x4.le(b, splat(0.25)))
   const light = f32x4.add(b, f32x4.mul(twice, f32x4.sub(root, b)))
   return f32x4.mul(v128.bitselect(dark, light, f32x4.le(s, splat(0.5))), splat(255))
 }
@@ -89,8 +82,8 @@ function separable(mode: i32, b: v128, s: v128): v128 {
   if (mode == 1) return times(b, s)
   if (mode == 2) return screened(b, s)
   if (mode == 3) return hardLit(s, b)
-  if (mode == 4) return f32x4.min(b, s)
-  if (mode == 5) return f32x4.max(b, s)
+  if (mode == 4) return lesser(b, s)
+  if (mode == 5) return greater(b, s)
   if (mode == 6) return dodged(b, s)
   if (mode == 7) return burnt(b, s)
   if (mode == 8) return hardLit(b, s)
@@ -109,34 +102,25 @@ function lum(r: v128, g: v128, b: v128): v128 {
 // @ts-ignore: decorator
 @inline
 function least(r: v128, g: v128, b: v128): v128 {
-  return f32x4.min(f32x4.min(r, g), b)
+  return lesser(lesser(r, g), b)
 }
 
 // @ts-ignore: decorator
 @inline
 function most(r: v128, g: v128, b: v128): v128 {
-  return f32x4.max(f32x4.max(r, g), b)
-}
-
-/** One channel of ClipColor (§10.2): `l` the colour's lightness, `n` and `x` its least and greatest channel. A grey, but for rounding, is not stretched. */
-// @ts-ignore: decorator
-@inline
-function clipped(c: v128, l: v128, n: v128, x: v128): v128 {
-  const low = f32x4.add(l, f32x4.div(f32x4.mul(f32x4.sub(c, l), l), f32x4.sub(l, n)))
-  const c1 = v128.bitselect(low, c, v128.and(f32x4.lt(n, splat(0)), f32x4.gt(f32x4.sub(l, n), splat(0.001))))
-  const high = f32x4.add(l, f32x4.div(f32x4.mul(f32x4.sub(c1, l), f32x4.sub(splat(255), l)), f32x4.sub(x, l)))
-  return v128.bitselect(high, c1, v128.and(f32x4.gt(x, splat(255)), f32x4.gt(f32x4.sub(x, l), splat(0.001))))
+  return greater(greater(r, g), b)
 }
 
 /**
  * Blends one row of a source over the accumulators. The source is a tile's row (`fromTile`), or the
- * accumulators of the level above, made straight again.
+ * accumulators of the level above, made straight again. On opaque ground the last row of all goes out as pixels at
+ * once, to `to` (0: into the accumulators).
  */
 // @ts-ignore: decorator
 @inline
 function blendRow(
   mode: i32, fromTile: bool, source: usize, mask: usize, base: f32, opacity: f32,
-  acc: usize, lanes: i32, isOpaque: bool, isAtop: bool,
+  acc: usize, lanes: i32, isOpaque: bool, isAtop: bool, to: usize,
 ): void {
   const one = splat(1)
   for (let x: usize = 0; x < <usize>lanes << 2; x += 16) {
@@ -147,10 +131,10 @@ function blendRow(
     if (fromTile) {
       const pixels = v128.load(source + x)
       const alpha = i32x4.shr_u(pixels, 24)
-      if (!v128.any_true(alpha)) continue
-      sr = byteOf(pixels, 0)
-      sg = byteOf(pixels, 8)
-      sb = byteOf(pixels, 16)
+      if (!to && !v128.any_true(alpha)) continue
+      sr = channel(pixels, 0)
+      sg = channel(pixels, 8)
+      sb = channel(pixels, 16)
       sa = f32x4.mul(f32x4.convert_i32x4_s(alpha), splat(opacity))
     } else {
       const alpha = v128.load(source + x, 3 * PLANE)
@@ -166,39 +150,45 @@ function blendRow(
     const g = v128.load(acc + x, PLANE)
     const b = v128.load(acc + x, 2 * PLANE)
     if (isOpaque) {
-      if (mode == PLUS_LIGHTER) {
-        v128.store(acc + x, f32x4.min(splat(255), f32x4.add(r, f32x4.mul(sr, sa))))
-        v128.store(acc + x, f32x4.min(splat(255), f32x4.add(g, f32x4.mul(sg, sa))), PLANE)
-        v128.store(acc + x, f32x4.min(splat(255), f32x4.add(b, f32x4.mul(sb, sa))), 2 * PLANE)
-        continue
-      }
       let br = sr
       let bg = sg
       let bb = sb
-      if (mode >= SATURATE) {
-        const t = toned(mode, r, g, b, sr, sg, sb)
-        br = t
-        bg = toneG
-        bb = toneB
-      } else if (mode > 0) {
-        br = separable(mode, r, sr)
-        bg = separable(mode, g, sg)
-        bb = separable(mode, b, sb)
+      if (mode == PLUS_LIGHTER) {
+        br = lesser(splat(255), f32x4.add(r, f32x4.mul(sr, sa)))
+        bg = lesser(splat(255), f32x4.add(g, f32x4.mul(sg, sa)))
+        bb = lesser(splat(255), f32x4.add(b, f32x4.mul(sb, sa)))
+      } else {
+        if (mode >= SATURATE) {
+          br = toned(mode, r, g, b, sr, sg, sb)
+          bg = toneG
+          bb = toneB
+        } else if (mode > 0) {
+          br = separable(mode, r, sr)
+          bg = separable(mode, g, sg)
+          bb = separable(mode, b, sb)
+        }
+        br = f32x4.add(r, f32x4.mul(f32x4.sub(br, r), sa))
+        bg = f32x4.add(g, f32x4.mul(f32x4.sub(bg, g), sa))
+        bb = f32x4.add(b, f32x4.mul(f32x4.sub(bb, b), sa))
       }
-      v128.store(acc + x, f32x4.add(r, f32x4.mul(f32x4.sub(br, r), sa)))
-      v128.store(acc + x, f32x4.add(g, f32x4.mul(f32x4.sub(bg, g), sa)), PLANE)
-      v128.store(acc + x, f32x4.add(b, f32x4.mul(f32x4.sub(bb, b), sa)), 2 * PLANE)
+      if (to) {
+        v128.store(to + x, opaque4(br, bg, bb))
+      } else {
+        v128.store(acc + x, br)
+        v128.store(acc + x, bg, PLANE)
+        v128.store(acc + x, bb, 2 * PLANE)
+      }
       continue
     }
     const a = v128.load(acc + x, 3 * PLANE)
     const keep = f32x4.sub(one, sa)
     if (mode == PLUS_LIGHTER) {
       const share = isAtop ? f32x4.mul(sa, a) : sa
-      const alpha = isAtop ? a : f32x4.min(one, f32x4.add(a, sa))
+      const alpha = isAtop ? a : lesser(one, f32x4.add(a, sa))
       const limit = f32x4.mul(splat(255), alpha)
-      v128.store(acc + x, f32x4.min(limit, f32x4.add(r, f32x4.mul(sr, share))))
-      v128.store(acc + x, f32x4.min(limit, f32x4.add(g, f32x4.mul(sg, share))), PLANE)
-      v128.store(acc + x, f32x4.min(limit, f32x4.add(b, f32x4.mul(sb, share))), 2 * PLANE)
+      v128.store(acc + x, lesser(limit, f32x4.add(r, f32x4.mul(sr, share))))
+      v128.store(acc + x, lesser(limit, f32x4.add(g, f32x4.mul(sg, share))), PLANE)
+      v128.store(acc + x, lesser(limit, f32x4.add(b, f32x4.mul(sb, share))), 2 * PLANE)
       v128.store(acc + x, alpha, 3 * PLANE)
       continue
     }
@@ -246,12 +236,12 @@ function blendRow(
 function shown4(mask: usize, base: f32): v128 {
   const pixels = v128.load(mask)
   const light = f32x4.add(
-    f32x4.add(f32x4.mul(byteOf(pixels, 0), splat(0.2125 / 255.0)), f32x4.mul(byteOf(pixels, 8), splat(0.7154 / 255.0))),
-    f32x4.mul(byteOf(pixels, 16), splat(0.0721 / 255.0)),
+    f32x4.add(f32x4.mul(channel(pixels, 0), splat(0.2125 / 255.0)), f32x4.mul(channel(pixels, 8), splat(0.7154 / 255.0))),
+    f32x4.mul(channel(pixels, 16), splat(0.0721 / 255.0)),
   )
   const a = f32x4.mul(f32x4.convert_i32x4_s(i32x4.shr_u(pixels, 24)), splat(1.0 / 255.0))
   const shown = f32x4.add(splat(base), f32x4.mul(f32x4.sub(light, splat(base)), a))
-  return f32x4.min(f32x4.max(shown, splat(0)), splat(1))
+  return unit(shown)
 }
 
 let toneG: v128 = i32x4.splat(0)
@@ -294,31 +284,53 @@ function toned(mode: i32, cr: v128, cg: v128, cb: v128, sr: v128, sg: v128, sb: 
   const own = lum(r, g, b)
   const n = least(r, g, b)
   const x = most(r, g, b)
-  toneG = clipped(g, own, n, x)
-  toneB = clipped(b, own, n, x)
-  return clipped(r, own, n, x)
+  // ClipColor (§10.2). A grey, but for rounding, is not stretched.
+  const below = f32x4.sub(own, n)
+  const isLow = v128.and(f32x4.lt(n, splat(0)), f32x4.gt(below, splat(0.001)))
+  if (v128.any_true(isLow)) {
+    r = v128.bitselect(f32x4.add(own, f32x4.div(f32x4.mul(f32x4.sub(r, own), own), below)), r, isLow)
+    g = v128.bitselect(f32x4.add(own, f32x4.div(f32x4.mul(f32x4.sub(g, own), own), below)), g, isLow)
+    b = v128.bitselect(f32x4.add(own, f32x4.div(f32x4.mul(f32x4.sub(b, own), own), below)), b, isLow)
+  }
+  const above = f32x4.sub(x, own)
+  const isHigh = v128.and(f32x4.gt(x, splat(255)), f32x4.gt(above, splat(0.001)))
+  if (v128.any_true(isHigh)) {
+    const room = f32x4.sub(splat(255), own)
+    r = v128.bitselect(f32x4.add(own, f32x4.div(f32x4.mul(f32x4.sub(r, own), room), above)), r, isHigh)
+    g = v128.bitselect(f32x4.add(own, f32x4.div(f32x4.mul(f32x4.sub(g, own), room), above)), g, isHigh)
+    b = v128.bitselect(f32x4.add(own, f32x4.div(f32x4.mul(f32x4.sub(b, own), room), above)), b, isHigh)
+  }
+  toneG = g
+  toneB = b
+  return r
 }
 
-function blendTileRow(mode: i32, source: usize, mask: usize, base: f32, opacity: f32, acc: usize, lanes: i32, isOpaque: bool, isAtop: bool): void {
+/** A loop of its own for each mode. */
+function blendTileRow(mode: i32, source: usize, mask: usize, base: f32, opacity: f32, acc: usize, lanes: i32, isOpaque: bool, isAtop: bool, to: usize): void {
   switch (mode) {
-    case 0: return blendRow(0, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
-    case 1: return blendRow(1, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
-    case 2: return blendRow(2, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
-    case 3: return blendRow(3, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
-    case 4: return blendRow(4, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
-    case 5: return blendRow(5, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
-    case 8: return blendRow(8, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
-    case 10: return blendRow(10, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
-    case 11: return blendRow(11, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
-    case 16: return blendRow(16, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
-    // Where the arithmetic itself is long the mode is asked for in the loop.
-    default: return blendRow(mode, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
+    case 0: return blendRow(0, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop, to)
+    case 1: return blendRow(1, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop, to)
+    case 2: return blendRow(2, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop, to)
+    case 3: return blendRow(3, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop, to)
+    case 4: return blendRow(4, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop, to)
+    case 5: return blendRow(5, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop, to)
+    case 6: return blendRow(6, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop, to)
+    case 7: return blendRow(7, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop, to)
+    case 8: return blendRow(8, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop, to)
+    case 9: return blendRow(9, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop, to)
+    case 10: return blendRow(10, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop, to)
+    case 11: return blendRow(11, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop, to)
+    case 12: return blendRow(12, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop, to)
+    case 13: return blendRow(13, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop, to)
+    case 14: return blendRow(14, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop, to)
+    case 15: return blendRow(15, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop, to)
+    case 16: return blendRow(16, true, source, mask, base, opacity, acc, lanes, isOpaque, isAtop, to)
   }
 }
 
 /** A group's row: there are few of them. */
 function blendLevelRow(mode: i32, source: usize, mask: usize, base: f32, opacity: f32, acc: usize, lanes: i32, isOpaque: bool, isAtop: bool): void {
-  blendRow(mode, false, source, mask, base, opacity, acc, lanes, isOpaque, isAtop)
+  blendRow(mode, false, source, mask, base, opacity, acc, lanes, isOpaque, isAtop, 0)
 }
 
 /** Goes from the row below a see-through group to the row with it by the group's opacity and mask. */
@@ -350,8 +362,13 @@ export function blendRows(
     const at = (<usize>y << 10) + (<usize>x0 << 2)
     let acc = levels
     let opaque = hasPaper ? 1 : 0 // one bit a level
-    fillRow(acc, lanes, hasPaper ? splat(red) : splat(0), hasPaper ? splat(green) : splat(0), hasPaper ? splat(blue) : splat(0), hasPaper ? one : splat(0))
-    for (let doing = doings; doing < end; doing += 32) {
+    let first = doings
+    if (hasPaper && coversPaper(doings, end)) {
+      coverRow(<usize>load<u32>(doings, 8) + at, load<f32>(doings, 20), acc, lanes, splat(red), splat(green), splat(blue))
+      first += 32
+    } else fillRow(acc, lanes, hasPaper ? splat(red) : splat(0), hasPaper ? splat(green) : splat(0), hasPaper ? splat(blue) : splat(0), hasPaper ? one : splat(0))
+    let isOut = false
+    for (let doing = first; doing < end; doing += 32) {
       const what = load<u32>(doing)
       if (what == 1) {
         acc += LEVEL
@@ -372,7 +389,8 @@ export function blendRows(
       const opacity = load<f32>(doing, 20)
       const isAtop = load<u32>(doing, 24) != 0
       if (what == 0) {
-        blendTileRow(mode, <usize>load<u32>(doing, 8) + at, mask, base, opacity, acc, lanes, (opaque & 1) != 0, isAtop)
+        isOut = hasPaper && doing + 32 == end
+        blendTileRow(mode, <usize>load<u32>(doing, 8) + at, mask, base, opacity, acc, lanes, (opaque & 1) != 0, isAtop, isOut ? out + at : 0)
         continue
       }
       const group = acc
@@ -381,7 +399,7 @@ export function blendRows(
       if (what == 3) blendLevelRow(mode, group, mask, base, opacity, acc, lanes, (opaque & 1) != 0, isAtop)
       else towardRow(group, mask, base, opacity, acc, lanes)
     }
-    storeRow(acc, out + at, lanes, hasPaper)
+    if (!isOut) storeRow(acc, out + at, lanes, hasPaper)
   }
 }
 
@@ -394,6 +412,35 @@ function fillRow(acc: usize, lanes: i32, r: v128, g: v128, b: v128, a: v128): vo
     v128.store(acc + x, b, 2 * PLANE)
     v128.store(acc + x, a, 3 * PLANE)
   }
+}
+
+/** Whether the list begins with a plain tile: normal, not masked, and not the only one. */
+// @ts-ignore: decorator
+@inline
+function coversPaper(doings: usize, end: usize): bool {
+  return doings + 32 < end && load<u32>(doings) == 0 && load<u32>(doings, 4) == 0 && load<u32>(doings, 12) == 0
+}
+
+/** A plain tile over paper: filled and blended in one go. */
+// @ts-ignore: decorator
+@inline
+function coverRow(source: usize, opacity: f32, acc: usize, lanes: i32, r: v128, g: v128, b: v128): void {
+  const one = splat(1)
+  for (let x: usize = 0; x < <usize>lanes << 2; x += 16) {
+    const pixels = v128.load(source + x)
+    const sa = f32x4.mul(f32x4.convert_i32x4_s(i32x4.shr_u(pixels, 24)), splat(opacity))
+    v128.store(acc + x, f32x4.add(r, f32x4.mul(f32x4.sub(channel(pixels, 0), r), sa)))
+    v128.store(acc + x, f32x4.add(g, f32x4.mul(f32x4.sub(channel(pixels, 8), g), sa)), PLANE)
+    v128.store(acc + x, f32x4.add(b, f32x4.mul(f32x4.sub(channel(pixels, 16), b), sa)), 2 * PLANE)
+    v128.store(acc + x, one, 3 * PLANE)
+  }
+}
+
+/** Four pixels on opaque ground. */
+// @ts-ignore: decorator
+@inline
+function opaque4(r: v128, g: v128, b: v128): v128 {
+  return v128.or(v128.or(v128.or(rounded(r), i32x4.splat(<i32>0xff000000)), i32x4.shl(rounded(g), 8)), i32x4.shl(rounded(b), 16))
 }
 
 // @ts-ignore: decorator
@@ -411,14 +458,13 @@ function storeRow(acc: usize, to: usize, lanes: i32, hasPaper: bool): void {
     const g = v128.load(acc + x, PLANE)
     const b = v128.load(acc + x, 2 * PLANE)
     if (hasPaper) {
-      const pixels = v128.or(near(r), i32x4.splat(<i32>0xff000000))
-      v128.store(to + x, v128.or(v128.or(pixels, i32x4.shl(near(g), 8)), i32x4.shl(near(b), 16)))
+      v128.store(to + x, opaque4(r, g, b))
     } else {
       const a = v128.load(acc + x, 3 * PLANE)
-      const byte = near(f32x4.mul(a, splat(255)))
+      const byte = rounded(f32x4.mul(a, splat(255)))
       const per = f32x4.div(one, a)
-      let pixels = v128.or(near(f32x4.mul(r, per)), i32x4.shl(near(f32x4.mul(g, per)), 8))
-      pixels = v128.or(pixels, i32x4.shl(near(f32x4.mul(b, per)), 16))
+      let pixels = v128.or(rounded(f32x4.mul(r, per)), i32x4.shl(rounded(f32x4.mul(g, per)), 8))
+      pixels = v128.or(pixels, i32x4.shl(rounded(f32x4.mul(b, per)), 16))
       v128.store(to + x, v128.and(v128.or(pixels, i32x4.shl(byte, 24)), i32x4.ne(byte, i32x4.splat(0))))
     }
   }

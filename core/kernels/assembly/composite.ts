@@ -1,22 +1,11 @@
 // Layers of one tile, bottom to top, in float accumulators; rounded once at the end.
 
-// @ts-ignore: decorator
-@inline
-function channel(pixels: v128, shift: i32): v128 {
-  // Signed, because it is one instruction where unsigned takes many; the values are the same.
-  return f32x4.convert_i32x4_s(v128.and(i32x4.shr_u(pixels, shift), i32x4.splat(255)))
-}
+import { channel, rounded } from './lanes'
 
 // @ts-ignore: decorator
 @inline
 function toward(from: v128, to: v128, t: v128): v128 {
   return f32x4.add(from, f32x4.mul(f32x4.sub(to, from), t))
-}
-
-// @ts-ignore: decorator
-@inline
-function rounded(value: v128): v128 {
-  return i32x4.trunc_sat_f32x4_s(f32x4.add(value, f32x4.splat(0.5)))
 }
 
 /** Opaque pixels of three channels, each rounded. */

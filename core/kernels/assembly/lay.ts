@@ -1,9 +1,11 @@
 // The finished stroke mask is laid once over a tile of straight-alpha RGBA8. Four pixels a turn.
 
+import { channel, greater, lesser, unit, whole } from './lanes'
+
 // @ts-ignore: decorator
 @inline
 function smooth(t: v128): v128 {
-  const u = f32x4.min(f32x4.max(t, f32x4.splat(0)), f32x4.splat(1))
+  const u = unit(t)
   return f32x4.mul(f32x4.mul(u, u), f32x4.sub(f32x4.splat(3), f32x4.mul(f32x4.splat(2), u)))
 }
 
@@ -30,12 +32,12 @@ function cover4(mask: usize, opacity: f32, grain: usize, depth: f32, bite: f32, 
     )
     if (bite > 0) {
       m = f32x4.add(m, f32x4.mul(f32x4.splat(bite), f32x4.sub(m, tooth)))
-      m = f32x4.min(f32x4.max(m, f32x4.splat(0)), f32x4.splat(1))
+      m = unit(m)
     }
     if (depth > 0) {
       const room = f32x4.sub(f32x4.splat(1), m)
       const loss = f32x4.mul(f32x4.mul(f32x4.splat(depth), tooth), room)
-      m = f32x4.max(f32x4.sub(m, loss), f32x4.splat(0))
+      m = greater(f32x4.sub(m, loss), f32x4.splat(0))
     }
   }
   return f32x4.mul(m, f32x4.splat(opacity))
@@ -44,13 +46,7 @@ function cover4(mask: usize, opacity: f32, grain: usize, depth: f32, bite: f32, 
 // @ts-ignore: decorator
 @inline
 function toByte(value: v128, dither: v128): v128 {
-  return i32x4.min_s(i32x4.trunc_sat_f32x4_s(f32x4.add(value, dither)), i32x4.splat(255))
-}
-
-// @ts-ignore: decorator
-@inline
-function channel(pixels: v128, shift: i32): v128 {
-  return f32x4.convert_i32x4_s(v128.and(i32x4.shr_u(pixels, shift), i32x4.splat(255)))
+  return whole(lesser(f32x4.add(value, dither), f32x4.splat(255)))
 }
 
 // @ts-ignore: decorator

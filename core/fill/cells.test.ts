@@ -71,7 +71,7 @@ describe('pouring into 200 cells drawn by hand, lines of 2 to 12 px, gaps of 0 t
     let farthest = 0
     for (const cell of withGap) {
       const drawing = drawn(cell)
-      const found = findGaps(openOf(drawing), 32)
+      const found = findGaps(kernels, openOf(drawing), 32)
       const leaks = leaksFrom(found, SIDE, Math.floor(cell.middle.x), Math.floor(cell.middle.y), 0)
       const at = gapOf(cell)
       const near = leaks.find(gap => Math.hypot(gap.x - at.x, gap.y - at.y) <= 3 && Math.abs(gap.width - at.width) <= 2)
@@ -86,7 +86,7 @@ describe('pouring into 200 cells drawn by hand, lines of 2 to 12 px, gaps of 0 t
   it('finds none where the outline is closed', () => {
     const closed = cells.filter(cell => cell.gap === 0)
     expect(closed.length).toBeGreaterThan(20)
-    const found = closed.flatMap(cell => leaksFrom(findGaps(openOf(drawn(cell)), 32), SIDE, Math.floor(cell.middle.x), Math.floor(cell.middle.y), 0))
+    const found = closed.flatMap(cell => leaksFrom(findGaps(kernels, openOf(drawn(cell)), 32), SIDE, Math.floor(cell.middle.x), Math.floor(cell.middle.y), 0))
     expect(found).toEqual([])
   })
 })

@@ -1,32 +1,33 @@
 import type { Rect } from '../base'
+import { bitAt, BitRuns, newBits, setRun, type BitPlane } from '../raster'
+import type { Matcher } from './matcher'
 
-/** What is known of a pixel in the plane that a flood works on. */
-export const UNKNOWN = 0
-export const OPEN = 1
-export const SHUT = 2
-export const FLOODED = 3
+/** What a flood reached: bits over the whole sheet, and the box round them. */
+export interface Flooded {
+  readonly bits: BitPlane
+  readonly box: Rect
+}
 
 /**
- * Scanline flood fill (after Smith 1979, "Tint fill"), four-connected, over a plane of width × height
- * cells. A cell that is still UNKNOWN is asked for with `look`, which must settle it (and may settle
- * others). Flooded cells become FLOODED. Returns their bounding box, or null when (x, y) is shut.
+ * Scanline flood fill (after Smith 1979, "Tint fill"), four-connected, over what is like a place; tiles are settled when
+ * they are come to. Null when (x, y) is not like it.
  */
-export function flood(
-  plane: Uint8Array, width: number, height: number, x: number, y: number,
-  look: (x: number, y: number) => void,
-): Rect | null {
-  if (plane[y * width + x] === UNKNOWN) look(x, y)
-  if (plane[y * width + x] !== OPEN) return null
+export function flood({ open, settle }: Matcher, x: number, y: number): Flooded | null {
+  const { width, height } = open
+  settle(x, x + 1, y)
+  if (!bitAt(open, x, y)) return null
+  const bits = newBits(width, height)
+  const runs = new BitRuns(open)
+  const done = new BitRuns(bits)
   const box = { x0: x, y0: y, x1: x + 1, y1: y + 1 }
   const stack = [x, y]
   while (stack.length) {
     const sy = stack.pop()!
     const sx = stack.pop()!
-    const row = sy * width
-    if (plane[row + sx] !== OPEN) continue
+    if (bitAt(bits, sx, sy)) continue
     const left = leftEnd(sx, sy)
-    const right = rightEnd(sx, sy, width)
-    plane.fill(FLOODED, row + left, row + right)
+    const right = rightEnd(sx, sy)
+    setRun(bits, sy, left, right)
     if (left < box.x0) box.x0 = left
     if (right > box.x1) box.x1 = right
     if (sy < box.y0) box.y0 = sy
@@ -34,45 +35,32 @@ export function flood(
     if (sy > 0) seed(left, right, sy - 1)
     if (sy + 1 < height) seed(left, right, sy + 1)
   }
-  return box
+  return { bits, box }
 
-  /** First cell of the open run that holds (sx, sy). Tight loops; what is unknown is looked up between them. */
+  // What is not settled yet looks shut: a run that ends at the edge of such a tile may go on in it.
+
   function leftEnd(sx: number, sy: number): number {
-    const row = sy * width
-    let i = row + sx
-    for (;;) {
-      while (i > row && plane[i - 1] === OPEN) i--
-      if (i === row || plane[i - 1] !== UNKNOWN) return i - row
-      look(i - 1 - row, sy)
+    for (let x0 = runs.start(sx, sy); ; x0 = runs.start(x0 - 1, sy)) {
+      if (x0 === 0 || !settle(x0 - 1, x0, sy) || !bitAt(open, x0 - 1, sy)) return x0
     }
   }
 
-  /** The cell after the open run, at most `limit`. */
-  function rightEnd(sx: number, sy: number, limit: number): number {
-    const row = sy * width
-    const end = row + limit
-    let i = row + sx
-    for (;;) {
-      while (i < end && plane[i] === OPEN) i++
-      if (i === end || plane[i] !== UNKNOWN) return i - row
-      look(i - row, sy)
+  function rightEnd(sx: number, sy: number): number {
+    for (let x1 = runs.end(sx, sy); ; x1 = runs.end(x1, sy)) {
+      if (x1 === width || !settle(x1, x1 + 1, sy) || !bitAt(open, x1, sy)) return x1
     }
   }
 
-  /** Puts the start of each open run of a neighbouring row on the stack. */
+  /** Puts the start of each open run of a neighbouring row on the stack, but for those that were reached. */
   function seed(left: number, right: number, ny: number): void {
-    const row = ny * width
-    const end = row + right
-    let i = row + left
-    while (i < end) {
-      while (i < end && (plane[i] === SHUT || plane[i] === FLOODED)) i++
-      if (i === end) return
-      if (plane[i] === UNKNOWN) {
-        look(i - row, ny)
+    settle(left, right, ny)
+    for (let nx = runs.next(left, right, ny); nx < right;) {
+      if (bitAt(bits, nx, ny)) {
+        nx = runs.next(done.end(nx, ny), right, ny)
         continue
       }
-      stack.push(i - row, ny)
-      i = row + rightEnd(i - row, ny, right)
+      stack.push(nx, ny)
+      nx = runs.next(runs.end(nx, ny), right, ny)
     }
   }
 }

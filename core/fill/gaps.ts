@@ -1,5 +1,5 @@
-import { bitAt, dilated, GreatestFirst, newBits, openingAt, squaredDistances, squaredWay, type BitPlane, type Place } from '../raster'
-import { BitRuns, floodRuns, inverted, without } from './closing'
+import type { Kernels } from '../kernels'
+import { bitAt, BitRuns, dilated, floodRuns, GreatestFirst, inverted, newBits, openingAt, squaredDistances, squaredWay, without, type BitPlane, type Place } from '../raster'
 
 /** A place where a line is open. Px. */
 export interface LineGap {
@@ -36,9 +36,9 @@ const LEAST_CORE = 24
  * areas are then grown back, farthest from the lines first (a watershed of the distance transform). Where two of them
  * meet is the widest place between them: the middle of a gap.
  */
-export function findGaps(open: BitPlane, widest: number): GapsFound {
+export function findGaps(kernels: Kernels, open: BitPlane, widest: number): GapsFound {
   const { width, height } = open
-  const core = without(open, dilated(inverted(open), (widest + 1) / 2))
+  const core = without(open, dilated(kernels, inverted(open), (widest + 1) / 2))
   const areas = new Int32Array(width * height)
   const { sizes, atEdge } = labelled(core, areas)
   const ink = new Uint8Array(width * height)

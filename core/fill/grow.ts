@@ -1,5 +1,6 @@
 import { growRect, intersectRect, type Rect } from '../base'
-import { FLOODED } from './flood'
+import { BitRuns, type BitPlane } from '../raster'
+import type { Flooded } from './flood'
 
 /** Runs of a row: start, end, start, end …, in order, none touching the next. */
 export type Runs = number[]
@@ -9,9 +10,10 @@ export type Runs = number[]
  * `emit` gets y and the runs that are covered. Returns the grown box.
  */
 export function growRegion(
-  plane: Uint8Array, width: number, height: number, box: Rect, radius: number,
+  { bits, box }: Flooded, radius: number,
   emit: (y: number, runs: Runs) => void,
 ): Rect {
+  const { width, height } = bits
   const grown = intersectRect(growRect(box, radius), { x0: 0, y0: 0, x1: width, y1: height })
   // Half-width of the disc at each height above its middle.
   const reach = Array.from({ length: radius + 1 }, (_, dy) => Math.floor(Math.sqrt(radius * radius - dy * dy)))
@@ -19,7 +21,7 @@ export function growRegion(
   const runsAt = (y: number): Runs => {
     let runs = rows.get(y)
     if (!runs) {
-      runs = y < box.y0 || y >= box.y1 ? [] : runsOf(plane, y * width, box, FLOODED)
+      runs = y < box.y0 || y >= box.y1 ? [] : runsIn(bits, box, y)
       rows.set(y, runs)
     }
     return runs
@@ -37,18 +39,12 @@ export function growRegion(
   return grown
 }
 
-/** The runs of cells with a value in one row (its first cell's index), within the box. */
-export function runsOf(plane: Uint8Array, row: number, box: Rect, value: number): Runs {
-  const runs: Runs = []
-  const end = row + box.x1
-  let i = row + box.x0
-  for (;;) {
-    while (i < end && plane[i] !== value) i++
-    if (i === end) return runs
-    runs.push(i - row)
-    while (i < end && plane[i] === value) i++
-    runs.push(i - row)
-  }
+/** The runs of set bits in one row, within the box. */
+export function runsIn(plane: BitPlane, box: Rect, y: number): Runs {
+  const found: Runs = []
+  const runs = new BitRuns(plane)
+  for (let x = runs.next(box.x0, box.x1, y); x < box.x1; x = runs.next(found[found.length - 1]!, box.x1, y)) found.push(x, Math.min(runs.end(x, y), box.x1))
+  return found
 }
 
 /** Pieces in any order as runs: what overlaps or touches becomes one. */

@@ -1,9 +1,7 @@
 import { TILE, type Kernels } from '../kernels'
-import { sheetRect, tileColumns, tilesUnder, type Drawing, type Layer, type Sheet } from '../layers'
-import { newBits, setRun, squaredDistances, type BitPlane, type Place } from '../raster'
-import { OPEN } from './flood'
-import { runsOf } from './grow'
-import { matching, type Borders } from './matcher'
+import { tileColumns, type Drawing, type Layer, type Sheet } from '../layers'
+import { newBits, squaredDistances, type BitPlane, type Place } from '../raster'
+import { matching, settled, type Borders } from './matcher'
 
 /**
  * What a pour could go over anywhere on the sheet: what is like a place, or, without one, what has no line: clear on the
@@ -16,14 +14,10 @@ export function openPx(
   const place = like.x === undefined || like.y === undefined ? clearPlace(drawing, layer, like.borders) : { x: like.x, y: like.y }
   const bits = newBits(width, height)
   if (!place) return bits
-  const { plane, look, forget } = matching(kernels, drawing, layer, { ...like, ...place })
-  const whole = sheetRect(drawing.sheet)
-  for (const { part } of tilesUnder(drawing.sheet, whole)) look(part.x0, part.y0)
-  for (let y = 0; y < height; y++) {
-    const runs = runsOf(plane, y * width, whole, OPEN)
-    for (let i = 0; i < runs.length; i += 2) setRun(bits, y, runs[i]!, runs[i + 1]!)
-  }
-  forget()
+  const matcher = matching(kernels, drawing, layer, { ...like, ...place })
+  const { words } = settled(matcher)
+  bits.words.set(words)
+  matcher.forget()
   return bits
 }
 

@@ -1,8 +1,9 @@
 import type { Rect } from '../base'
 import { TILE, TILE_BYTES, type Kernels } from '../kernels'
-import { flattenTile, tileNumber, tileOrigin, tilesUnder, type Drawing, type Layer } from '../layers'
-import { flood, FLOODED, OPEN, SHUT, UNKNOWN } from './flood'
-import { runsOf, type Runs } from './grow'
+import { flattenTile, sheetRect, tileColumns, tileOrigin, tilesUnder, type Drawing, type Layer, type Sheet } from '../layers'
+import { newBits, type BitPlane } from '../raster'
+import { flood } from './flood'
+import { runsIn, type Runs } from './grow'
 
 /** Whose paint is a border: the layer's own, that of all that can be seen, or that of these layers. */
 export type Borders = 'this' | 'all' | readonly string[]
@@ -17,14 +18,17 @@ export interface ColourPlace {
   readonly borders: Borders
 }
 
-/** Settles the cells of a plane against the colour of a place, a tile at a time, when they are first come to. */
+/** Settles the px of a sheet against the colour of a place, a tile at a time, when they are first come to. */
 export interface Matcher {
-  /** A cell a px of the sheet: UNKNOWN, OPEN, SHUT; what a flood makes of it is its own affair. */
-  readonly plane: Uint8Array
-  /** How different each settled px is, 0 … 255: at most the tolerance where it is open. */
-  readonly differences: Uint8Array
-  readonly look: (x: number, y: number) => void
-  /** Makes what was settled UNKNOWN again: the planes are used by the next one. */
+  /** Bits of the px that are like the place, as far as they are settled. */
+  readonly open: BitPlane
+  /** Settles the tiles on which x0 to before x1 of a row lies; whether any of them was not. */
+  readonly settle: (x0: number, x1: number, y: number) => boolean
+  /** How different the px of a tile are, 0 … 255, row-major; settles it. */
+  readonly differencesIn: (number: number) => Uint8Array
+  /** Greatest difference of a px that is open. */
+  readonly tolerance: number
+  /** Makes all unsettled again: the planes are used by the next one. */
   readonly forget: () => void
 }
 
@@ -35,13 +39,16 @@ export interface Matcher {
 export function sameColourRows(
   kernels: Kernels, drawing: Drawing, layer: Layer, place: ColourPlace, isJoined: boolean, emit: (y: number, runs: Runs) => void,
 ): void {
-  const { width, height } = drawing.sheet
-  const { plane, look, forget } = matching(kernels, drawing, layer, place)
-  let box: Rect | null = { x0: 0, y0: 0, x1: width, y1: height }
-  if (isJoined) box = flood(plane, width, height, place.x, place.y, look)
-  else for (const { part } of tilesUnder(drawing.sheet, box)) look(part.x0, part.y0)
-  if (box) for (let y = box.y0; y < box.y1; y++) emit(y, runsOf(plane, y * width, box, isJoined ? FLOODED : OPEN))
-  forget()
+  const matcher = matching(kernels, drawing, layer, place)
+  const found = isJoined ? flood(matcher, place.x, place.y) : { bits: settled(matcher), box: sheetRect(drawing.sheet) }
+  if (found) for (let y = found.box.y0; y < found.box.y1; y++) emit(y, runsIn(found.bits, found.box, y))
+  matcher.forget()
+}
+
+/** All that is like the place, anywhere on the sheet. */
+export function settled({ open, settle }: Matcher): BitPlane {
+  for (let y = 0; y < open.height; y += TILE) settle(0, open.width, y)
+  return open
 }
 
 /** What a flood sees of a drawing. */
@@ -55,14 +62,21 @@ function bare({ id, name, visible, opacity, tiles }: Layer): Layer {
   return { id, name, visible, opacity, tiles }
 }
 
-interface Planes { plane: Uint8Array, differences: Uint8Array }
+interface Planes {
+  readonly open: BitPlane
+  /** By the tile's number; kept when they are no longer known. */
+  readonly differences: Map<number, Uint8Array>
+  readonly flat: Uint8Array
+  /** Eight words a row of a tile. */
+  readonly same: Uint32Array
+}
 const planes = new WeakMap<Kernels, Planes>()
 
-/** The planes for floods, all UNKNOWN: kept from pour to pour, since making them costs more than a small pour. */
-function planesOf(kernels: Kernels, size: number): Planes {
+/** The planes for floods, nothing settled: kept from pour to pour, since making them costs more than a small pour. */
+function planesOf(kernels: Kernels, { width, height }: Sheet): Planes {
   let known = planes.get(kernels)
-  if (!known || known.plane.length < size) {
-    known = { plane: new Uint8Array(size), differences: new Uint8Array(size) }
+  if (!known || known.open.width !== width || known.open.height !== height) {
+    known = { open: newBits(width, height), differences: new Map(), flat: new Uint8Array(TILE_BYTES), same: new Uint32Array(TILE * TILE / 32) }
     planes.set(kernels, known)
   }
   return known
@@ -72,61 +86,65 @@ function planesOf(kernels: Kernels, size: number): Planes {
 export function matching(kernels: Kernels, drawing: Drawing, layer: Layer, place: ColourPlace): Matcher {
   const { sheet } = drawing
   const seen = seenFor(drawing, layer, place.borders)
-  const { plane, differences } = planesOf(kernels, sheet.width * sheet.height)
+  const { open, differences, flat, same } = planesOf(kernels, sheet)
   const ground = place.borders === 'all' ? sheet.paper : null
-  const flat = new Uint8Array(TILE_BYTES)
-  const pixels = new Uint32Array(flat.buffer)
-  const looked: Rect[] = []
+  const columns = tileColumns(sheet)
+  const known = new Set<number>()
 
-  const flatten = (x: number, y: number) => {
-    const number = tileNumber(sheet, Math.floor(x / TILE), Math.floor(y / TILE))
-    const { x: left, y: top } = tileOrigin(sheet, number)
-    const part = tilesUnder(sheet, { x0: left, y0: top, x1: left + TILE, y1: top + TILE })[0]!.part
+  const flatten = (number: number): Rect => {
+    const { x, y } = tileOrigin(sheet, number)
+    const { part } = tilesUnder(sheet, { x0: x, y0: y, x1: x + TILE, y1: y + TILE })[0]!
     flattenTile(kernels, seen, number, part, ground, flat)
-    return { left, top, part }
+    return part
   }
-  const start = flatten(place.x, place.y)
-  const wanted = pixels[(place.y - start.top) * TILE + place.x - start.left]!
-  const differenceOf = differenceFrom(wanted)
+  const numberAt = (x: number, y: number) => (y >> 8) * columns + (x >> 8)
+  flatten(numberAt(place.x, place.y))
+  const wanted = new Uint32Array(flat.buffer)[(place.y & 255) * TILE + (place.x & 255)]!
 
+  const settleTile = (number: number) => {
+    const part = flatten(number)
+    known.add(number)
+    let values = differences.get(number)
+    if (!values) differences.set(number, values = new Uint8Array(TILE * TILE))
+    kernels.differ(flat, wanted, place.tolerance, values, same)
+    copyRows(same, open, part)
+  }
   return {
-    plane, differences,
-    look(x, y) {
-      const { left, top, part } = flatten(x, y)
-      looked.push(part)
-      const span = part.x1 - part.x0
-      for (let py = part.y0; py < part.y1; py++) {
-        const from = (py - top) * TILE + part.x0 - left
-        const to = py * sheet.width + part.x0
-        // Neighbours are mostly alike: settled run by run.
-        for (let i = 0; i < span;) {
-          const start = i
-          const pixel = pixels[from + i]!
-          do i++
-          while (i < span && pixels[from + i] === pixel)
-          const difference = pixel === wanted ? 0 : differenceOf(pixel)
-          plane.fill(difference <= place.tolerance ? OPEN : SHUT, to + start, to + i)
-          differences.fill(difference, to + start, to + i)
-        }
+    open,
+    settle(x0, x1, y) {
+      const first = numberAt(x0, y)
+      const end = numberAt(x1 - 1, y)
+      let isNew = false
+      for (let number = first; number <= end; number++) {
+        if (known.has(number)) continue
+        settleTile(number)
+        isNew = true
       }
+      return isNew
     },
+    differencesIn(number) {
+      if (!known.has(number)) settleTile(number)
+      return differences.get(number)!
+    },
+    tolerance: place.tolerance,
     forget() {
-      for (const { x0, y0, x1, y1 } of looked) {
-        for (let y = y0; y < y1; y++) plane.fill(UNKNOWN, y * sheet.width + x0, y * sheet.width + x1)
+      same.fill(0)
+      for (const number of known) {
+        const { x, y } = tileOrigin(sheet, number)
+        copyRows(same, open, { x0: x, y0: y, x1: Math.min(x + TILE, sheet.width), y1: Math.min(y + TILE, sheet.height) })
       }
     },
   }
 }
 
-/** Compares packed RGBA8 pixels, little-endian, channel by channel after weighing by alpha; the greatest difference, whole numbers. */
-export function differenceFrom(wanted: number): (pixel: number) => number {
-  const weigh = (pixel: number, shift: number) => ((pixel >>> shift) & 255) * (pixel >>> 24)
-  const red = weigh(wanted, 0)
-  const green = weigh(wanted, 8)
-  const blue = weigh(wanted, 16)
-  const alpha = wanted >>> 24
-  return (pixel) => {
-    const most = Math.max(Math.abs(weigh(pixel, 0) - red), Math.abs(weigh(pixel, 8) - green), Math.abs(weigh(pixel, 16) - blue))
-    return Math.max(Math.ceil(most / 255), Math.abs((pixel >>> 24) - alpha))
+/** Writes a tile's bits, eight words a row, into the sheet's: only those inside the part. */
+function copyRows(from: Uint32Array, { stride, words }: BitPlane, { x0, y0, x1, y1 }: Rect): void {
+  const count = (x1 - x0 + 31) >>> 5
+  const keep = 0xffffffff >>> (31 - ((x1 - x0 - 1) & 31))
+  for (let y = y0; y < y1; y++) {
+    const at = y * stride + (x0 >>> 5)
+    const row = (y - y0) * 8
+    for (let i = 0; i < count; i++) words[at + i] = from[row + i]!
+    words[at + count - 1] = words[at + count - 1]! & keep
   }
 }

@@ -1,9 +1,10 @@
 import type { Rect } from '../base'
-import { NO_GRAIN, TILE, TILE_BYTES, type Kernels } from '../kernels'
+import { NO_GRAIN, TILE, type Kernels } from '../kernels'
 import { layMask, tileNumber, tilesUnder, withLayer, type Drawing, type Layer, type TilePart } from '../layers'
-import { flood } from './flood'
+import { flood, type Flooded } from './flood'
 import { growRegion } from './grow'
 import { matching } from './matcher'
+import { solidTile } from './solid'
 
 /** A pour as it was at first; old records hold such. */
 export interface Pour1 {
@@ -24,18 +25,18 @@ export interface Pour1 {
 export function pour1(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pour1): { drawing: Drawing, filled: Rect | null } {
   const { width, height } = drawing.sheet
   if (act.x < 0 || act.y < 0 || act.x >= width || act.y >= height) return { drawing, filled: null }
-  const { plane, look, forget } = matching(kernels, drawing, layer, act)
-  const box = flood(plane, width, height, act.x, act.y, look)
-  const poured = box ? lay(kernels, drawing, layer, act, plane, box) : { drawing, filled: null }
-  forget()
+  const matcher = matching(kernels, drawing, layer, act)
+  const flooded = flood(matcher, act.x, act.y)
+  const poured = flooded ? lay(kernels, drawing, layer, act, flooded) : { drawing, filled: null }
+  matcher.forget()
   return poured
 }
 
 /** Lays the flooded region, grown under the line. */
-function lay(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pour1, plane: Uint8Array, box: Rect): { drawing: Drawing, filled: Rect } {
+function lay(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pour1, flooded: Flooded): { drawing: Drawing, filled: Rect } {
   const { sheet } = drawing
   const covered = new Map<number, number>()
-  const filled = growRegion(plane, sheet.width, sheet.height, box, act.grow, (y, runs) => {
+  const filled = growRegion(flooded, act.grow, (y, runs) => {
     for (let i = 0; i < runs.length; i += 2) {
       kernels.fillMaskRow(y, runs[i]!, runs[i + 1]!)
       count(covered, sheet, y, runs[i]!, runs[i + 1]!)
@@ -64,10 +65,4 @@ function count(covered: Map<number, number>, sheet: Drawing['sheet'], y: number,
     covered.set(number, (covered.get(number) ?? 0) + end - x)
     x = end
   }
-}
-
-function solidTile([r, g, b]: readonly [number, number, number]): Uint8Array {
-  const tile = new Uint8Array(TILE_BYTES)
-  new Uint32Array(tile.buffer).fill(((255 << 24) | (b << 16) | (g << 8) | r) >>> 0)
-  return tile
 }

@@ -203,7 +203,7 @@ describe('gaps', () => {
 
   it('are all found, with the places of their ends; those of a cell are its leaks', () => {
     const open = openPx(kernels, leaky, walls, { tolerance: 40, borders: 'this' })
-    const found = findGaps(open, 32)
+    const found = findGaps(kernels, open, 32)
     expect(found.gaps.map(gap => [gap.width, Math.round(gap.x), Math.round(gap.y)]).sort((a, b) => a[0]! - b[0]!)).toEqual([[6, expect.closeTo(108, -1), 143], [9, 65, expect.closeTo(198, -1)]])
     expect(leaksFrom(found, SIDE, 60, 150, 0).map(gap => gap.width).sort()).toEqual([6, 9])
     expect(leaksFrom(found, SIDE, 150, 150, 0).map(gap => gap.width)).toEqual([6])
@@ -213,7 +213,7 @@ describe('gaps', () => {
   })
 
   it('on the way out are those to the outside, from wherever the pour runs to', () => {
-    const found = findGaps(openPx(kernels, leaky, walls, { tolerance: 40, borders: 'this' }), 32)
+    const found = findGaps(kernels, openPx(kernels, leaky, walls, { tolerance: 40, borders: 'this' }), 32)
     // From the middle cell it runs into the first one, and out of that.
     expect(openingsFrom(found, SIDE, 150, 150).map(gap => gap.width)).toEqual([9])
     expect(openingsFrom(found, SIDE, 240, 150)).toEqual([])
@@ -221,7 +221,7 @@ describe('gaps', () => {
 
   it('are bridged by the line’s own width and colour', () => {
     const open = openPx(kernels, leaky, walls, { tolerance: 40, borders: 'this' })
-    const wide = findGaps(open, 32).gaps.find(gap => gap.width === 9)!
+    const wide = findGaps(kernels, open, 32).gaps.find(gap => gap.width === 9)!
     const ends = wide.ends.map(place => inkEnd(sheet, walls, place)!)
     for (const end of ends) {
       expect(Math.abs(end.width - 4)).toBeLessThanOrEqual(1)
@@ -232,6 +232,6 @@ describe('gaps', () => {
   })
 
   it('of a blank sheet there are none', () => {
-    expect(findGaps(openPx(kernels, { sheet, layers: [blank('colour')] }, blank('colour'), { tolerance: 40, borders: 'all' }), 32).gaps).toEqual([])
+    expect(findGaps(kernels, openPx(kernels, { sheet, layers: [blank('colour')] }, blank('colour'), { tolerance: 40, borders: 'all' }), 32).gaps).toEqual([])
   })
 })

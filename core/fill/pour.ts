@@ -1,13 +1,12 @@
-import { EMPTY_RECT, intersectRect, isEmptyRect, unionRect, type Rect } from '../base'
-import { FULL, NO_GRAIN, type Grain, type Kernels, type Laying } from '../kernels'
-import { layMask, sheetRect, tilesUnder, withLayer, type Drawing, type Layer } from '../layers'
-import { bitAt, newBits, polygonCoverage, setRun, type BitPlane } from '../raster'
-import { BitRuns, closedRegion } from './closing'
-import { flood, FLOODED, OPEN, UNKNOWN } from './flood'
-import { runsOf } from './grow'
-import { differenceFrom, matching, seenFor, type Borders, type Matcher } from './matcher'
+import type { Rect } from '../base'
+import { differenceFrom, FULL, NO_GRAIN, TILE, type Grain, type Kernels, type Laying } from '../kernels'
+import { layMask, tileColumns, tileNumber, tilesUnder, withLayer, type Drawing, type Layer, type TilePart } from '../layers'
+import { BitRuns, type BitPlane } from '../raster'
+import { seenFor, type Borders } from './matcher'
 import { patternAt, type PatternName } from './patterns'
-import { underTheLine, type Edge } from './under'
+import { regionOf, startOf, type Region } from './region'
+import { solidTile } from './solid'
+import { NO_EDGES, type Edges } from './under'
 
 export interface Pour {
   /** Places that were touched or dragged over; or a loop round cells, x, y, x, y … Sheet px. */
@@ -28,137 +27,11 @@ export interface Pour {
   readonly seed: number
 }
 
-/** A region of the sheet, and the px under the line round it. */
-export interface Region {
-  readonly box: Rect
-  /** Bits over the whole sheet. */
-  readonly bits: BitPlane
-  readonly edges: readonly Edge[]
-}
-
 /** The drawing after the pour, and what it filled; the same drawing when that is nothing. */
 export function pour(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pour): { drawing: Drawing, filled: Rect | null } {
   const region = regionOf(kernels, drawing, layer, act)
   if (!region) return { drawing, filled: null }
   return { drawing: lay(kernels, drawing, layer, act, region), filled: region.box }
-}
-
-/** Where a pour would go, grown under the line. Null when nowhere. */
-export function regionOf(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pick<Pour, 'where' | 'tolerance' | 'borders' | 'gap' | 'grow'>): Region | null {
-  const { width, height } = drawing.sheet
-  const start = startOf(drawing, act.where)
-  if (!start) return null
-  const matcher = matching(kernels, drawing, layer, { ...start, tolerance: act.tolerance, borders: act.borders })
-  const bits = newBits(width, height)
-  let box = EMPTY_RECT
-  const add = (x: number, y: number, part: Rect) => {
-    box = unionRect(box, addRegion(matcher, bits, width, part, x, y, act.gap))
-  }
-  if (act.where.kind === 'places') {
-    for (let i = 0; i < act.where.points.length; i += 2) {
-      const [x, y] = [Math.floor(act.where.points[i]!), Math.floor(act.where.points[i + 1]!)]
-      if (x < 0 || y < 0 || x >= width || y >= height || bitAt(bits, x, y)) continue
-      const part = flood(matcher.plane, width, height, x, y, matcher.look)
-      // What is not like the place where it began is a line, or another colour: it is passed over.
-      if (part) add(x, y, part)
-    }
-  } else {
-    box = fillLoop(matcher, bits, width, height, act.where.points, act.gap)
-  }
-  let edges: Edge[] = []
-  if (!isEmptyRect(box)) {
-    markRegion(matcher, bits, width, box)
-    edges = underTheLine(matcher, width, height, box, act.grow)
-  }
-  matcher.forget()
-  return isEmptyRect(box) ? null : { box: edges.reduce((all, { x, y }) => unionRect(all, { x0: x, y0: y, x1: x + 1, y1: y + 1 }), box), bits, edges }
-}
-
-/** The place whose colour is poured over. */
-function startOf(drawing: Drawing, where: Pour['where']): { x: number, y: number } | null {
-  const { width, height } = drawing.sheet
-  const inside = (x: number, y: number) => x >= 0 && y >= 0 && x < width && y < height
-  for (let i = 0; i < where.points.length; i += 2) {
-    const [x, y] = [Math.floor(where.points[i]!), Math.floor(where.points[i + 1]!)]
-    if (inside(x, y)) return { x, y }
-  }
-  return null
-}
-
-/** Adds the flooded part that holds a place, its gaps closed, and takes it out of the flood. */
-function addRegion({ plane }: Matcher, bits: BitPlane, width: number, part: Rect, x: number, y: number, gap: number): Rect {
-  let box = EMPTY_RECT
-  const closed = gap > 0 ? closedRegion(plane, width, part, x, y, gap) : null
-  const runs = closed && new BitRuns(closed)
-  for (let py = part.y0; py < part.y1; py++) {
-    const row = py - part.y0
-    const put = (x0: number, x1: number) => {
-      setRun(bits, py, x0, x1)
-      box = unionRect(box, { x0, y0: py, x1, y1: py + 1 })
-    }
-    if (closed && runs) for (let from = runs.next(0, closed.width, row); from < closed.width; from = runs.next(runs.end(from, row), closed.width, row)) put(from + part.x0, runs.end(from, row) + part.x0)
-    const own = runsOf(plane, py * width, part, FLOODED)
-    for (let i = 0; i < own.length; i += 2) {
-      if (!closed) put(own[i]!, own[i + 1]!)
-      plane.fill(OPEN, py * width + own[i]!, py * width + own[i + 1]!)
-    }
-  }
-  return box
-}
-
-/** In the plane only the region is FLOODED. */
-function markRegion({ plane }: Matcher, bits: BitPlane, width: number, box: Rect): void {
-  const runs = new BitRuns(bits)
-  for (let y = box.y0; y < box.y1; y++) {
-    for (let x = runs.next(box.x0, box.x1, y); x < box.x1; x = runs.next(runs.end(x, y), box.x1, y)) plane.fill(FLOODED, y * width + x, y * width + runs.end(x, y))
-  }
-}
-
-/** Fills every cell that lies wholly inside a loop; the loop itself runs over the ground round them. */
-function fillLoop(matcher: Matcher, bits: BitPlane, width: number, height: number, loop: readonly number[], gap: number): Rect {
-  const { plane, look } = matcher
-  const inside = newBits(width, height)
-  const clip = { x0: 0, y0: 0, x1: width, y1: height }
-  let around = EMPTY_RECT
-  polygonCoverage(loop, clip, (y, coverage) => {
-    for (let x = 0; x < width;) {
-      while (x < width && coverage[x]! < 0.5) x++
-      const from = x
-      while (x < width && coverage[x]! >= 0.5) x++
-      if (x > from) {
-        setRun(inside, y, from, x)
-        around = unionRect(around, { x0: from, y0: y, x1: x, y1: y + 1 })
-      }
-    }
-  })
-  let box = EMPTY_RECT
-  const tried = newBits(width, height)
-  for (let y = around.y0; y < around.y1; y++) {
-    for (let x = around.x0; x < around.x1; x++) {
-      if (!bitAt(inside, x, y) || bitAt(tried, x, y)) continue
-      if (plane[y * width + x] === UNKNOWN) look(x, y)
-      if (plane[y * width + x] !== OPEN) continue
-      const part = flood(plane, width, height, x, y, look)
-      if (!part) continue
-      const cell = newBits(width, height)
-      const cellBox = addRegion(matcher, cell, width, part, x, y, gap)
-      if (isEmptyRect(cellBox)) continue
-      const isInside = addCell(tried, cell, inside, cellBox, bits)
-      if (isInside) box = unionRect(box, cellBox)
-    }
-  }
-  return box
-}
-
-/** Notes a cell as tried, and adds it to the bits if it lies wholly inside. */
-function addCell(tried: BitPlane, cell: BitPlane, inside: BitPlane, { y0, y1 }: Rect, bits: BitPlane): boolean {
-  let isInside = true
-  for (let i = y0 * cell.stride; i < y1 * cell.stride; i++) {
-    tried.words[i] = tried.words[i]! | cell.words[i]!
-    if ((cell.words[i]! & ~inside.words[i]!) !== 0) isInside = false
-  }
-  if (isInside) for (let i = y0 * cell.stride; i < y1 * cell.stride; i++) bits.words[i] = bits.words[i]! | cell.words[i]!
-  return isInside
 }
 
 /** Lays a region: what lies under a line that this very layer holds goes behind it. */
@@ -168,52 +41,105 @@ function lay(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pour, region
     kind: paint.kind === 'clear' ? 'erase' : 'paint', colour: paint.kind === 'clear' ? [0, 0, 0] : paint.colour, opacity: 1,
     grain: paint.kind === 'grain' ? paint.grain : NO_GRAIN, rim: 0, seed: act.seed,
   }
-  const own = ownLine(drawing, layer, act)
-  const over = region.edges.filter(edge => !own(edge.x, edge.y))
-  const behind = region.edges.filter(edge => own(edge.x, edge.y))
   const coverage = paint.kind === 'pattern' ? (x: number, y: number) => patternAt(paint.pattern, paint.size, x, y) : paint.kind === 'grain' ? () => paint.cover : null
-  let after = layRows(kernels, drawing, layer, region, over, true, laying, coverage)
-  if (paint.kind !== 'clear' && behind.length) after = layRows(kernels, drawing, after, region, behind, false, { ...laying, kind: 'behind' }, coverage)
+  const { over, behind } = parted(region.edges, ownLine(drawing, layer, act))
+  let after = layRegion(kernels, drawing, layer, { ...region, edges: over }, laying, coverage, paint.kind === 'colour')
+  if (paint.kind !== 'clear' && behind.count) after = layRegion(kernels, drawing, after, { box: region.box, bits: null, edges: behind }, { ...laying, kind: 'behind' }, coverage, false)
   return withLayer(drawing, after)
 }
 
-/** Whether the line at a px is of the layer's own paint, and not only of others'. */
-function ownLine(drawing: Drawing, layer: Layer, { borders, where, tolerance }: Pour): (x: number, y: number) => boolean {
-  if (borders !== 'this' && borders !== 'all' && !borders.includes(layer.id)) return () => false
-  const start = startOf(drawing, where)!
-  const columns = Math.ceil(drawing.sheet.width / 256)
-  const own = seenFor(drawing, layer, 'this').layers[0]!
-  const pixelAt = (x: number, y: number) => {
-    const tile = own.tiles.get((y >> 8) * columns + (x >> 8))
-    if (!tile) return 0
-    const at = 4 * ((y & 255) * 256 + (x & 255))
-    return (tile[at]! | (tile[at + 1]! << 8) | (tile[at + 2]! << 16) | (tile[at + 3]! << 24)) >>> 0
+/** Edges that lie over what the layer holds, and those that go behind its own line. */
+function parted(edges: Edges, isOwn: ((x: number, y: number) => boolean) | null): { over: Edges, behind: Edges } {
+  if (!isOwn) return { over: edges, behind: NO_EDGES }
+  const { count, xs, ys, shares } = edges
+  const own = new Uint8Array(count)
+  for (let i = 0; i < count; i++) own[i] = isOwn(xs[i]!, ys[i]!) ? 1 : 0
+  const of = (kind: number): Edges => {
+    const chosen = (_: number, i: number) => i < count && own[i] === kind
+    const found = xs.filter(chosen)
+    return { count: found.length, xs: found, ys: ys.filter(chosen), shares: shares.filter(chosen) }
   }
+  return { over: of(0), behind: of(1) }
+}
+
+/** Whether the line at a px is of the layer's own paint, and not only of others'. Null: none can be. */
+function ownLine(drawing: Drawing, layer: Layer, { borders, where, tolerance }: Pour): ((x: number, y: number) => boolean) | null {
+  if ((borders !== 'this' && borders !== 'all' && !borders.includes(layer.id)) || layer.tiles.size === 0) return null
+  const start = startOf(drawing, where)!
+  const columns = tileColumns(drawing.sheet)
+  const { tiles } = seenFor(drawing, layer, 'this').layers[0]!
+  const pixels = new Map([...tiles].map(([number, tile]) => [number, new Uint32Array(tile.buffer, tile.byteOffset, TILE * TILE)]))
+  const pixelAt = (x: number, y: number) => pixels.get((y >> 8) * columns + (x >> 8))?.[(y & 255) * TILE + (x & 255)] ?? 0
   const differenceOf = differenceFrom(pixelAt(start.x, start.y))
   return (x, y) => differenceOf(pixelAt(x, y)) > tolerance
 }
 
-function layRows(
-  kernels: Kernels, drawing: Drawing, layer: Layer, { bits, box }: Region, edges: readonly Edge[], hasRegion: boolean, laying: Laying,
-  coverage: ((x: number, y: number) => number) | null,
+/** @param isPlain one colour, nothing else: a tile that is covered wholly becomes that colour alone, and one such tile serves for all of them */
+function layRegion(
+  kernels: Kernels, drawing: Drawing, layer: Layer, { bits, box, edges }: { bits: BitPlane | null, box: Rect, edges: Edges }, laying: Laying,
+  coverage: ((x: number, y: number) => number) | null, isPlain: boolean,
 ): Layer {
   const { sheet } = drawing
-  const byRow = new Map<number, Edge[]>()
-  for (const edge of edges) {
-    const row = byRow.get(edge.y)
-    if (row) row.push(edge)
-    else byRow.set(edge.y, [edge])
+  writeMask(kernels, bits, box, edges, coverage)
+  const touched = new Set<number>()
+  for (let i = 0; i < edges.count; i++) touched.add(tileNumber(sheet, edges.xs[i]! >> 8, edges.ys[i]! >> 8))
+  const isShared = isPlain && !drawing.selection && !layer.inside
+  const some: TilePart[] = []
+  const whole: number[] = []
+  for (const each of tilesUnder(sheet, box)) {
+    const share = bits ? shareOf(bits, each.part) : 'none'
+    if (share === 'all' && isShared && isWholeTile(each.part)) whole.push(each.number)
+    else if (share !== 'none' || touched.has(each.number)) some.push(each)
   }
-  const runs = new BitRuns(bits)
+  const after = layMask(kernels, layer, sheet, some, laying, drawing.selection)
+  kernels.clearMask(box)
+  if (whole.length === 0) return after
+  const tiles = new Map(after.tiles)
+  const solid = solidTile(laying.colour)
+  for (const number of whole) tiles.set(number, solid)
+  return { ...after, tiles }
+}
+
+const isWholeTile = ({ x0, y0, x1, y1 }: Rect) => x1 - x0 === TILE && y1 - y0 === TILE
+
+/** Whether all, some or none of the bits in a part of a tile are set. */
+function shareOf({ stride, words }: BitPlane, { x0, y0, x1, y1 }: Rect): 'all' | 'some' | 'none' {
+  const [first, last] = [x0 >>> 5, (x1 - 1) >>> 5]
+  let any = 0
+  let all = 0xffffffff
+  for (let y = y0; y < y1; y++) {
+    for (let i = y * stride + first; i <= y * stride + last; i++) {
+      any |= words[i]!
+      all &= words[i]!
+    }
+    if (any !== 0 && all !== -1) return 'some'
+  }
+  return any === 0 ? 'none' : 'all'
+}
+
+function writeMask(kernels: Kernels, bits: BitPlane | null, box: Rect, edges: Edges, coverage: ((x: number, y: number) => number) | null): void {
+  const { order, starts } = byRow(edges, box)
+  const runs = bits && new BitRuns(bits)
   const row = new Uint16Array(box.x1 - box.x0)
   for (let y = box.y0; y < box.y1; y++) {
     row.fill(0)
-    if (hasRegion) for (let x = runs.next(box.x0, box.x1, y); x < box.x1; x = runs.next(runs.end(x, y), box.x1, y)) row.fill(FULL, x - box.x0, runs.end(x, y) - box.x0)
-    for (const { x, share } of byRow.get(y) ?? []) row[x - box.x0] = Math.floor(share * FULL)
+    if (runs) for (let x = runs.next(box.x0, box.x1, y); x < box.x1; x = runs.next(runs.end(x, y), box.x1, y)) row.fill(FULL, x - box.x0, runs.end(x, y) - box.x0)
+    for (let k = starts[y - box.y0]!; k < starts[y - box.y0 + 1]!; k++) {
+      const i = order[k]!
+      row[edges.xs[i]! - box.x0] = Math.floor(edges.shares[i]! * FULL)
+    }
     if (coverage) for (let i = 0; i < row.length; i++) if (row[i]) row[i] = Math.floor(row[i]! * coverage(box.x0 + i, y))
     kernels.writeMaskRow(box.x0, y, row)
   }
-  const after = layMask(kernels, layer, sheet, tilesUnder(sheet, intersectRect(box, sheetRect(sheet))), laying, drawing.selection)
-  kernels.clearMask(box)
-  return after
+}
+
+/** The edges' places in the order of their rows, and where each row begins (counting sort). */
+function byRow({ count, ys }: Edges, { y0, y1 }: Rect): { order: Int32Array, starts: Int32Array } {
+  const starts = new Int32Array(y1 - y0 + 1)
+  for (let i = 0; i < count; i++) starts[ys[i]! - y0 + 1]!++
+  for (let y = 0; y < y1 - y0; y++) starts[y + 1]! += starts[y]!
+  const next = starts.slice()
+  const order = new Int32Array(count)
+  for (let i = 0; i < count; i++) order[next[ys[i]! - y0]!++] = i
+  return { order, starts }
 }

@@ -168,4 +168,14 @@ export interface Kernels {
   readPicture(picture: Pixels, xs: Float64Array, ys: Float64Array, count: number, out: Float32Array): void
   /** What lies in `part` of the tile (px, edges multiples of 8) at half size into the quadrant (qx, qy: 0 or 1) of `out`. */
   halve(src: Tile, out: Tile, qx: number, qy: number, part: Rect): void
+  /**
+   * How different each px of a tile is from a packed pixel (RGBA8, little-endian; channels are weighed by alpha), 0 … 255,
+   * and a bit for each whether it is so by `tolerance` at most: eight words a row, the first px in the lowest bit.
+   */
+  differ(tile: Tile, wanted: number, tolerance: number, differences: Uint8Array, same: Uint32Array): void
+  /**
+   * Dilates rows of bits, `stride` words each, by a disc given by its half-width at each height above its middle. Bits
+   * beyond a sheet's width in a row's last word may become set.
+   */
+  dilate(words: Uint32Array, stride: number, reach: readonly number[]): Uint32Array
 }

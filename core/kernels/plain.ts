@@ -1,6 +1,7 @@
 import { assert, type Rect } from '../base'
 import { FULL, type Dab, type DabSpec, type DabValues, type Doing, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type TextureName, type Tile } from './contract'
 import { clipDab, dabShape, spansOf } from './dabshape'
+import { differPlain, dilatePlain } from './plain/bits'
 import { blendPlain } from './plain/blend'
 import { compositePlain, halvePlain } from './plain/composite'
 import { makeDabPlain } from './plain/dab'
@@ -96,5 +97,7 @@ export function plainKernels(): Kernels {
     },
     readPicture: readPicturePlain,
     halve: halvePlain,
+    differ: differPlain,
+    dilate: dilatePlain,
   }
 }

@@ -266,6 +266,37 @@ export function simdKernels(): Kernels {
     out.set(new Float32Array(memory.buffer, readings, 4 * count))
   }
 
+  function differ(tile: Tile, wanted: number, tolerance: number, differences: Uint8Array, same: Uint32Array): void {
+    bytes.set(tile, layIn)
+    exports.differ(layIn, TILE * TILE, wanted, tolerance, layOut, layOut + TILE * TILE)
+    differences.set(bytes.subarray(layOut, layOut + TILE * TILE))
+    same.set(new Uint32Array(memory.buffer, layOut + TILE * TILE, same.length))
+  }
+
+  let planesAt = 0
+  let planesRoom = 0
+
+  function dilate(words: Uint32Array, stride: number, reach: readonly number[]): Uint32Array {
+    const rows = words.length / stride
+    const row = (stride * 4 + 15) & ~15
+    const plane = row * rows
+    const spare = 2 * (row + 32)
+    const wanted = 2 * plane + spare + reach.length * 4
+    if (wanted > planesRoom) {
+      // At least twice as much as before: what was reserved is not given back.
+      planesRoom = Math.max(wanted, 2 * planesRoom)
+      planesAt = reserve(planesRoom)
+    }
+    const [from, to, rest] = [planesAt, planesAt + plane, planesAt + 2 * plane]
+    bytes.fill(0, from, rest + spare)
+    for (let y = 0; y < rows; y++) new Uint32Array(memory.buffer, from + y * row, stride).set(words.subarray(y * stride, (y + 1) * stride))
+    new Int32Array(memory.buffer, rest + spare, reach.length).set(reach)
+    exports.dilate(from, to, row, rows, rest + spare, reach.length, rest)
+    const out = new Uint32Array(words.length)
+    for (let y = 0; y < rows; y++) out.set(new Uint32Array(memory.buffer, to + y * row, stride), y * stride)
+    return out
+  }
+
   function openMask(w: number, h: number): void {
     stride = (((w + 7) & ~7) + 2 * GUTTER) * 2
     width = w
@@ -314,6 +345,8 @@ export function simdKernels(): Kernels {
     composite,
     blend,
     readPicture,
+    differ,
+    dilate,
     halve(src, out, qx, qy, part) {
       assert(((part.x0 | part.y0 | part.x1 | part.y1) & 7) === 0, 'halving wants edges that are multiples of 8')
       bytes.set(src.subarray(part.y0 * TILE * 4, part.y1 * TILE * 4), layIn + part.y0 * TILE * 4)

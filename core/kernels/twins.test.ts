@@ -112,6 +112,38 @@ describe('the SIMD kernels give the bytes of their plain twins', () => {
   })
 })
 
+describe('bits', () => {
+  it.each([0, 40, 127, 128, 255])('for px that are like a colour, by %i at most', (tolerance) => {
+    const tile = randomTile(tolerance + 3)
+    // Long runs of one px, as paper has.
+    new Uint32Array(tile.buffer).fill(0xfff6fafb, 5000, 40_000)
+    for (const wanted of [0xfff6fafb, 0, 0x80402010, 0xff0000ff]) {
+      const found = both.map((kernels) => {
+        const differences = new Uint8Array(TILE * TILE)
+        const same = new Uint32Array(TILE * TILE / 32)
+        kernels.differ(tile, wanted, tolerance, differences, same)
+        return { differences, same: new Uint8Array(same.buffer) }
+      })
+      expect(firstDifference(found[0]!.differences, found[1]!.differences)).toBe(-1)
+      expect(firstDifference(found[0]!.same, found[1]!.same)).toBe(-1)
+      const at = tile.findIndex((_, i) => i % 4 === 0 && new DataView(tile.buffer).getUint32(i, true) === wanted) >> 2
+      if (at >= 0) expect(found[0]!.differences[at]).toBe(0)
+    }
+  })
+
+  it('for dilation by a disc', () => {
+    const plane = fc.record({ stride: fc.integer({ min: 1, max: 9 }), rows: fc.integer({ min: 1, max: 14 }), seed: fc.nat(), share: fc.constantFrom(0.002, 0.1, 0.6) })
+    fc.assert(fc.property(plane, fc.constantFrom([0], [1, 0], [2, 2, 1], [5, 5, 4, 4, 3, 0]), ({ stride, rows, seed, share }, reach) => {
+      const random = seededRandom(seed)
+      const words = new Uint32Array(stride * rows)
+      for (let bit = 0; bit < 32 * words.length; bit++) if (random.unit() < share) words[bit >>> 5] = words[bit >>> 5]! | (1 << (bit & 31))
+      const [a, b] = onBoth(kernels => kernels.dilate(words, stride, reach))
+      expect(a).toEqual(b)
+      expect(a.length).toBe(words.length)
+    }), { numRuns: 80, seed: 12 })
+  })
+})
+
 describe('reading a picture between its px', () => {
   const pixels = { width: 61, height: 47, pixels: randomTile(9).subarray(0, 61 * 47 * 4) }
   const random = seededRandom(12)

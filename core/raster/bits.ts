@@ -1,3 +1,6 @@
+import type { Rect } from '../base'
+import type { Kernels } from '../kernels'
+
 /** A plane of bits: one word holds 32 px of a row, the first in its lowest bit. */
 export interface BitPlane {
   readonly width: number
@@ -32,54 +35,72 @@ export function setRun({ stride, words }: BitPlane, y: number, x0: number, x1: n
   words[last] = words[last]! | tail
 }
 
-/** The half-width of a disc, px, at each height above its middle: 0, 1, 2 … Its edge is part of it. */
-export function discReach(radius: number): number[] {
-  return Array.from({ length: Math.floor(radius) + 1 }, (_, dy) => Math.floor(Math.sqrt(radius * radius - dy * dy)))
-}
-
-/**
- * Dilation by a disc (Minkowski sum): every px within `radius` of one that is set. A row is widened a px at
- * a time, and laid on the rows above and below for which it is wide enough.
- */
-export function dilated(plane: BitPlane, radius: number): BitPlane {
-  const { width, height, stride, words } = plane
-  const out = newBits(width, height)
-  const reach = discReach(radius)
-  const row = new Uint32Array(stride)
-  const spare = new Uint32Array(stride)
-  for (let y = 0; y < height; y++) {
-    const from = y * stride
-    let isClear = true
-    for (let i = 0; i < stride; i++) {
-      row[i] = words[from + i]!
-      if (row[i]) isClear = false
-    }
-    if (isClear) continue
-    let wide = 0
-    for (let dy = reach.length - 1; dy >= 0; dy--) {
-      for (; wide < reach[dy]!; wide++) widen(row, spare)
-      if (y - dy >= 0) lay(out.words, (y - dy) * stride, row)
-      if (dy > 0 && y + dy < height) lay(out.words, (y + dy) * stride, row)
+/** The bits inside a rectangle of the plane, as a plane of its own. */
+export function cutBits(plane: BitPlane, { x0, y0, x1, y1 }: Rect): BitPlane {
+  const out = newBits(x1 - x0, y1 - y0)
+  const shift = x0 & 31
+  for (let y = y0; y < y1; y++) {
+    const from = y * plane.stride + (x0 >>> 5)
+    const end = (y + 1) * plane.stride
+    const to = (y - y0) * out.stride
+    for (let i = 0; i < out.stride; i++) {
+      const low = plane.words[from + i]! >>> shift
+      const high = shift > 0 && from + i + 1 < end ? plane.words[from + i + 1]! << (32 - shift) : 0
+      out.words[to + i] = low | high
     }
   }
   trim(out)
   return out
 }
 
-function lay(words: Uint32Array, at: number, row: Uint32Array): void {
-  for (let i = 0; i < row.length; i++) words[at + i] = words[at + i]! | row[i]!
+/** Sets in the plane what is set in the part, whose top left corner lies at (x, y). */
+export function pasteBits({ stride, words }: BitPlane, part: BitPlane, x: number, y: number): void {
+  const shift = x & 31
+  for (let row = 0; row < part.height; row++) {
+    const from = row * part.stride
+    const to = (y + row) * stride + (x >>> 5)
+    const end = (y + row + 1) * stride
+    for (let i = 0; i < part.stride; i++) {
+      const word = part.words[from + i]!
+      if (word === 0) continue
+      words[to + i] = words[to + i]! | (word << shift)
+      if (shift > 0 && to + i + 1 < end) words[to + i + 1] = words[to + i + 1]! | (word >>> (32 - shift))
+    }
+  }
 }
 
-/** Each set bit sets its neighbours in the row. */
-function widen(row: Uint32Array, spare: Uint32Array): void {
-  const last = row.length - 1
-  spare.set(row)
-  for (let i = 0; i <= last; i++) {
-    const word = spare[i]!
-    const before = i > 0 ? spare[i - 1]! >>> 31 : 0
-    const after = i < last ? spare[i + 1]! << 31 : 0
-    row[i] = word | (word << 1) | (word >>> 1) | before | after
-  }
+/** The half-width of a disc, px, at each height above its middle: 0, 1, 2 … Its edge is part of it. */
+export function discReach(radius: number): number[] {
+  return Array.from({ length: Math.floor(radius) + 1 }, (_, dy) => Math.floor(Math.sqrt(radius * radius - dy * dy)))
+}
+
+/** Dilation by a disc (Minkowski sum): every px within `radius` of one that is set. */
+export function dilated(kernels: Pick<Kernels, 'dilate'>, plane: BitPlane, radius: number): BitPlane {
+  const out: BitPlane = { ...plane, words: kernels.dilate(plane.words, plane.stride, discReach(radius)) }
+  trim(out)
+  return out
+}
+
+/** What is not set. */
+export function inverted(plane: BitPlane): BitPlane {
+  const out = newBits(plane.width, plane.height)
+  for (let i = 0; i < out.words.length; i++) out.words[i] = ~plane.words[i]!
+  trim(out)
+  return out
+}
+
+/** What is set in both, which are of one size. */
+export function both(a: BitPlane, b: BitPlane): BitPlane {
+  const out = newBits(a.width, a.height)
+  for (let i = 0; i < out.words.length; i++) out.words[i] = a.words[i]! & b.words[i]!
+  return out
+}
+
+/** What is set in the first and not in the second. */
+export function without(a: BitPlane, b: BitPlane): BitPlane {
+  const out = newBits(a.width, a.height)
+  for (let i = 0; i < out.words.length; i++) out.words[i] = a.words[i]! & ~b.words[i]!
+  return out
 }
 
 /** Clears the bits beyond the width. */

@@ -1,6 +1,7 @@
-export { bitAt, dilated, discReach, newBits, setRun, trim, type BitPlane } from './bits'
+export { bitAt, both, cutBits, dilated, discReach, inverted, newBits, pasteBits, setRun, trim, without, type BitPlane } from './bits'
 export { components, type Component } from './components'
 export { squaredDistances } from './distance'
 export { outlinesCoverage, polygonCoverage } from './coverage'
 export { fillPolygon, type Polygon } from './polygon'
 export { GreatestFirst, openingAt, squaredWay, type Distances, type Opening, type Place } from './openings'
+export { BitRuns, floodBits, floodRuns } from './runs'

@@ -1,6 +1,7 @@
-import { regionOf, BitRuns, type Borders } from '../fill'
+import { regionOf, type Borders } from '../fill'
 import type { Kernels } from '../kernels'
 import type { Drawing, Layer, Selection } from '../layers'
+import { BitRuns } from '../raster'
 import { combined } from './combine'
 import { SelectionWriter } from './plane'
 
@@ -24,7 +25,7 @@ export function fencedAt(kernels: Kernels, drawing: Drawing, layer: Layer, fence
   for (let y = box.y0; y < box.y1; y++) {
     for (let x = runs.next(box.x0, box.x1, y); x < box.x1; x = runs.next(runs.end(x, y), box.x1, y)) writer.run(y, x, runs.end(x, y), 255)
   }
-  for (const { x, y, share } of edges) writer.run(y, x, x + 1, Math.floor(share * 255))
+  for (let i = 0; i < edges.count; i++) writer.run(edges.ys[i]!, edges.xs[i]!, edges.xs[i]! + 1, Math.floor(edges.shares[i]! * 255))
   const area = writer.done()
   return drawing.selection ? combined(drawing.selection, area, 'keep') : area
 }

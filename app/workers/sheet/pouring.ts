@@ -34,9 +34,9 @@ export function pourDoubt(kernels: Kernels, drawing: Drawing, act: FreshPourAct)
   const open = openPx(kernels, drawing, layer, { x, y, tolerance: pour.tolerance, borders: pour.borders })
   const isEmpty = drawing.selection === undefined && drawing.layers.every(each => each.tiles.size === 0 || !each.visible)
   if (isEmpty) return { kind: 'whole' }
-  const gaps = leaksFrom(findGaps(open, WIDEST_GAP), width, x, y, act.gap)
+  const gaps = leaksFrom(findGaps(kernels, open, WIDEST_GAP), width, x, y, act.gap)
   if (gaps.length) return { kind: 'leaks', gaps }
-  const openings = openingsFrom(findGaps(open, WIDEST_OPENING), width, x, y)
+  const openings = openingsFrom(findGaps(kernels, open, WIDEST_OPENING), width, x, y)
   return openings.length > 0 && openings.length <= MOST_OPENINGS ? { kind: 'leaks', gaps: openings } : null
 }
 
@@ -44,7 +44,7 @@ export function pourDoubt(kernels: Kernels, drawing: Drawing, act: FreshPourAct)
 export function gapsOf(kernels: Kernels, drawing: Drawing, layerId: string | null): LineGap[] {
   const layer = layerId === null ? drawing.layers[0] : paintable(drawing, layerId)
   if (!layer) return []
-  return [...findGaps(openPx(kernels, drawing, layer, { borders: layerId === null ? 'all' : 'this', tolerance: 60 }), WIDEST_GAP).gaps]
+  return [...findGaps(kernels, openPx(kernels, drawing, layer, { borders: layerId === null ? 'all' : 'this', tolerance: 60 }), WIDEST_GAP).gaps]
 }
 
 /** A stroke that closes a gap, as wide and of the colour that the line has at its ends. Null when there is no line any more. */

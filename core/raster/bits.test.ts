@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { bitAt, dilated, newBits, setRun } from '../raster'
-import { BitRuns, floodBits } from './closing'
+import { loadKernels } from '../kernels'
+import { bitAt, BitRuns, cutBits, dilated, floodBits, newBits, pasteBits, setRun } from './index'
 
+const kernels = loadKernels()
 const plane = fc.record({ width: fc.integer({ min: 1, max: 90 }), height: fc.integer({ min: 1, max: 14 }) }).chain(({ width, height }) => fc.record({
   width: fc.constant(width), height: fc.constant(height),
   set: fc.array(fc.constantFrom(0, 0, 0, 1), { minLength: width * height, maxLength: width * height }),
@@ -34,8 +35,24 @@ describe('planes of bits', () => {
     fc.assert(fc.property(plane, fc.constantFrom(0, 0.5, 1, 1.5, 2, 3.5, 5), (each, radius) => {
       const { width, set } = each
       const slow = set.map((_, i) => (set.some((value, j) => value && ((i % width) - (j % width)) ** 2 + (Math.floor(i / width) - Math.floor(j / width)) ** 2 <= radius * radius) ? 1 : 0))
-      expect(read(dilated(bitsOf(each), radius))).toEqual(slow)
+      expect(read(dilated(kernels, bitsOf(each), radius))).toEqual(slow)
     }), { numRuns: 120, seed: 2 })
+  })
+
+  it('are cut out and put back anywhere', () => {
+    fc.assert(fc.property(plane, fc.nat(), fc.nat(), fc.nat(), fc.nat(), (each, a, b, c, d) => {
+      const { width, height, set } = each
+      const x0 = a % width
+      const y0 = b % height
+      const rect = { x0, y0, x1: x0 + 1 + (c % (width - x0)), y1: y0 + 1 + (d % (height - y0)) }
+      const part = cutBits(bitsOf(each), rect)
+      const isIn = (x: number, y: number) => x >= rect.x0 && x < rect.x1 && y >= rect.y0 && y < rect.y1
+      const wanted = set.map((value, i) => (isIn(i % width, Math.floor(i / width)) ? value : 0))
+      expect(read(part)).toEqual(set.filter((_, i) => isIn(i % width, Math.floor(i / width))))
+      const back = newBits(width, height)
+      pasteBits(back, part, x0, y0)
+      expect(read(back)).toEqual(wanted)
+    }), { numRuns: 200, seed: 6 })
   })
 
   it('find the ends of their runs', () => {

@@ -1,7 +1,7 @@
 import { createCanvas } from '@napi-rs/canvas'
 import { pour } from '#core/fill'
 import { BLEND_MODES, TILE_BYTES, type BlendMode } from '#core/kernels'
-import { flattenDrawing, flattenTile, layerAlpha, reducedDrawing, sheetRect, tilesUnder, type Drawing, type Group, type Layer } from '#core/layers'
+import { flattenDrawing, flattenTile, hasteFor, layerAlpha, sheetRect, tilesUnder, type Drawing, type Group, type Layer } from '#core/layers'
 import { discReach } from '#core/raster'
 import { filledLayer, kernels, lineDrawing, memoryCopy, openCv, settle, sheet, SIDE } from './core'
 import { side, type Row } from './measure'
@@ -82,19 +82,20 @@ export async function stacks(): Promise<Row[]> {
     return settle(context)
   }
   const [first] = parts
-  const small = reducedDrawing(mixed, 2)
-  const smallParts = tilesUnder(small.sheet, sheetRect(small.sheet))
   let opacity = 0
+  /** A frame while the opacity of a layer is changed: at the size at which the window shows the whole sheet, or smaller. */
+  const slide = (place: number) => {
+    const { drawing } = hasteFor(kernels, mixed, `l${place}`, 2, null)!
+    const smallParts = tilesUnder(drawing.sheet, sheetRect(drawing.sheet))
+    return () => {
+      opacity = (opacity + 7) % 100
+      const changed = { ...drawing, layers: drawing.layers.map(layer => (layer.id === `l${place}` ? { ...layer, opacity } : layer)) }
+      smallParts.forEach(({ number, part }) => flattenTile(kernels, changed, number, part, sheet.paper, out))
+    }
+  }
   return [
     ...await side('the opacity of one of 20 layers changed, the whole sheet in sight (aim: a frame in 33 ms)', [
-      {
-        name: 'Little Easel, from the sheet at a quarter',
-        run() {
-          opacity = (opacity + 7) % 100
-          const changed = { ...small, layers: small.layers.map((layer, i) => (i === 9 ? { ...layer, opacity } : layer)) }
-          smallParts.forEach(({ number, part }) => flattenTile(kernels, changed, number, part, sheet.paper, out))
-        },
-      },
+      ...[0, 9, 19].map(place => ({ name: `Little Easel, layer ${place + 1}`, run: slide(place) })),
       { name: 'Little Easel, from the whole sheet', run: () => flatten(mixed) },
     ], 5),
     ...await side(`20 full layers of ${SIDE} × ${SIDE}, flattened`, [

@@ -1,6 +1,8 @@
+export { withBelowFlattened } from './below'
 export { changedTiles } from './changes'
 export type { StandIn } from './doings'
 export { flattenDrawing, flattenStack, flattenTile, layerAlpha } from './flatten'
+export { hasteFor, type Haste } from './haste'
 export { heldInside, layMask, layTile, withoutSelection } from './laymask'
 export { maskOwner, paintable, withItem, withLayer } from './masks'
 export { showDrawing, showTile } from './paper'

@@ -3,7 +3,7 @@ import { FULL, TEXTURE_SIDE, textureOf, TILE, TILE_BYTES, type Ground, type Kern
 import type { StandIn } from './doings'
 import { flattenTile } from './flatten'
 import { tileOrigin, tilesUnder, sheetRect } from './tiles'
-import type { Drawing, Sheet } from './types'
+import type { Drawing, Layer, Sheet } from './types'
 
 /** How much darker than the paper its hollows are at full strength. By eye. */
 const DEEPEST = 0.16
@@ -17,8 +17,8 @@ const LIGHTEST_OVER = 0.6
 const STEPS = 64
 
 interface Paper {
-  /** The paper as a tile; a texture repeats with every tile. */
-  readonly under: Tile | null
+  /** The paper as a layer; a texture repeats with every tile. */
+  readonly layer: Layer | null
   /** For each px of a tile which row of the table it looks in; and the table: 256 values for each step. */
   readonly over: { readonly rows: Uint8Array, readonly table: Uint8Array } | null
 }
@@ -32,9 +32,8 @@ const papers = new WeakMap<Sheet, Paper>()
  */
 export function showTile(kernels: Kernels, drawing: Drawing, number: number, part: Rect, out: Tile, standIn?: StandIn): void {
   const { sheet } = drawing
-  const { under, over } = paperOf(sheet)
-  const paper: Drawing = under ? { ...drawing, layers: [{ id: '', name: '', visible: true, opacity: 100, tiles: new Map([[number, under]]) }, ...drawing.layers] } : drawing
-  flattenTile(kernels, paper, number, part, sheet.paper, out, standIn)
+  const { over } = paperOf(sheet)
+  flattenTile(kernels, withPaperUnder(drawing), number, part, sheet.paper, out, standIn)
   if (!over) return
   const { x, y } = tileOrigin(sheet, number)
   const { rows, table } = over
@@ -47,6 +46,12 @@ export function showTile(kernels: Kernels, drawing: Drawing, number: number, par
       out[at + 2] = table[row + out[at + 2]!]!
     }
   }
+}
+
+/** The drawing with its paper's texture as a layer below all others. */
+export function withPaperUnder(drawing: Drawing): Drawing {
+  const { layer } = paperOf(drawing.sheet)
+  return layer ? { ...drawing, layers: [layer, ...drawing.layers] } : drawing
 }
 
 /** The whole drawing as it is looked at, RGBA8, row-major, opaque. */
@@ -71,16 +76,21 @@ function paperOf(sheet: Sheet): Paper {
   return paper
 }
 
-function makePaper({ texture, paper }: Sheet): Paper {
-  if (!texture) return { under: null, over: null }
+function makePaper(sheet: Sheet): Paper {
+  const { texture, paper } = sheet
+  if (!texture) return { layer: null, over: null }
   const heights = textureOf(texture.name)
   const heightAt = (i: number) => heights[(Math.floor(i / TILE) % TEXTURE_SIDE) * TEXTURE_SIDE + (i % TILE) % TEXTURE_SIDE]! / FULL
   return {
-    under: texture.under > 0 ? tintedTile(heightAt, paper, (texture.under / 100) * DEEPEST) : null,
+    layer: texture.under > 0 ? paperLayer(sheet, tintedTile(heightAt, paper, (texture.under / 100) * DEEPEST)) : null,
     over: texture.over > 0
       ? { rows: Uint8Array.from({ length: TILE * TILE }, (_, i) => Math.min(Math.floor(heightAt(i) * STEPS), STEPS - 1)), table: overlayTable(texture.over / 100) }
       : null,
   }
+}
+
+function paperLayer(sheet: Sheet, tile: Tile): Layer {
+  return { id: '', name: '', visible: true, opacity: 100, tiles: new Map(tilesUnder(sheet, sheetRect(sheet)).map(({ number }) => [number, tile])) }
 }
 
 function tintedTile(heightAt: (i: number) => number, paper: Exclude<Ground, null>, deepest: number): Tile {

@@ -4,7 +4,7 @@ import type { PaletteColour, Rgb8 } from '#core/colour'
 import type { Stroke } from '#core/brush'
 import { applyAct, contentHash, standingActs, type Act, type BendAct, type Engine, type Entry, type FreshPourAct, type FreshStyle } from '#core/drawing'
 import { loadKernels, type Tile } from '#core/kernels'
-import { changedTiles, PLACED_AS_IS, reducedDrawing, showTile, stackOf, type Drawing, type Selection } from '#core/layers'
+import { changedTiles, hasteFor, PLACED_AS_IS, showTile, stackOf, type Drawing, type Haste, type Selection } from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import type { Bending, Destination } from '#core/moving'
 import type { LineGap } from '#core/fill'
@@ -35,8 +35,6 @@ import { UnderPicture, type Under } from './under'
 const LIVE_KEEP_MS = 600
 /** Thumbnails wait until the hand rests this long, ms. */
 const THUMBNAIL_MS = 250
-/** Layers times px from which on a changing look is shown coarsely: about what is flattened in two frames. */
-const HEAVY_PX = 8_000_000
 /** Latencies kept for the bench. */
 const MOST_TIMINGS = 4000
 
@@ -88,6 +86,7 @@ export class SheetHost {
   private unsettled: Drawing | null = null
   private alone: Alone = null
   private isHasty = false
+  private haste: Haste | null = null
   private shownOf: { readonly drawing: Drawing, readonly shown: Drawing } | null = null
   private clockStart = 0
   private notify: Notify = () => {}
@@ -333,24 +332,25 @@ export class SheetHost {
   /** A look that changes while a slider is moved, on a heavy sheet: shown from a smaller one, as coarsely as the window allows. */
   private showHastily(act: Extract<Act, { kind: 'stack-set' }>): boolean {
     const { engine, view } = this
-    if (!engine || !view || this.alone) return false
-    const { drawing } = engine
-    // Closer than half size the window shows few tiles; and light sheets need no haste.
-    const level = Math.min(view.level, 3)
-    if (level < 1 || drawing.layers.length * drawing.sheet.width * drawing.sheet.height < HEAVY_PX) return false
+    // A clip changes what belongs together below.
+    if (!engine || !view || this.alone || act.set.clip !== undefined) return false
     try {
-      const small = applyAct(this.kernels, reducedDrawing(drawing, level), act)
+      this.haste = hasteFor(this.kernels, engine.drawing, act.item, view.level, this.haste)
+      if (!this.haste) return false
+      const { level, drawing } = this.haste
+      const small = applyAct(this.kernels, drawing, act)
       view.hasten({ sheet: small.sheet, ground: small.sheet.paper, level, flatten: (number, part, out) => showTile(this.kernels, small, number, part, out) })
       this.isHasty = true
     } catch (error) {
       this.refuse(error)
     }
-    return true
+    return this.isHasty
   }
 
   private dropHaste(): void {
     if (!this.isHasty) return
     this.isHasty = false
+    this.haste = null
     this.view?.hasten(null)
   }
 

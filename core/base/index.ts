@@ -1,5 +1,6 @@
 export { assert, assertNever, AssertionFailure } from './assert'
 export { CoreError, type CoreErrorCode } from './errors'
+export { expOf, logOf, powerOf } from './power'
 export { seededRandom, type Random } from './random'
 export { EMPTY_RECT, growRect, intersectRect, isEmptyRect, unionRect, type Rect } from './rect'
 export { cosDegrees, degreesOf, sinDegrees } from './turns'

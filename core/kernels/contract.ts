@@ -109,6 +109,14 @@ export type Doing
 /** Groups open at once at most. */
 export const GREATEST_DEPTH = 24
 
+/** One of three equal boxes along a line that together are nearly a Gaussian. */
+export interface BlurBox {
+  /** Px to both sides that count wholly. */
+  readonly radius: number
+  /** Share of one px more on both sides, 0 … 1. */
+  readonly edge: number
+}
+
 /** A picture, straight-alpha RGBA8, row-major. Never written to once it was read from. */
 export interface Pixels {
   readonly width: number
@@ -178,4 +186,12 @@ export interface Kernels {
    * beyond a sheet's width in a row's last word may become set.
    */
   dilate(words: Uint32Array, stride: number, reach: readonly number[]): Uint32Array
+  /** A tile's px weighed by alpha: four values each, colour times alpha and alpha, 0 … 65535. */
+  weigh(tile: Tile, out: Uint16Array): void
+  /** Weighed px made a tile, rounded by the dither matrix. The tile's top left corner lies at tileX, tileY. */
+  unweigh(values: Uint16Array, out: Tile, tileX: number, tileY: number, seed: number): void
+  /** Three boxes along each row of weighed px, in place; beyond its ends lies nothing. */
+  blurAcross(pixels: Uint16Array, width: number, rows: number, box: BlurBox): void
+  /** Three boxes down each column, in place. */
+  blurDown(pixels: Uint16Array, width: number, rows: number, box: BlurBox): void
 }

@@ -16,6 +16,10 @@ export interface KernelExports {
   compositeOnClear(table: number, count: number, out: number, x0: number, y0: number, lanes: number, rows: number): void
   blendRows(doings: number, count: number, levels: number, out: number, x0: number, y0: number, lanes: number, rows: number, hasPaper: number, red: number, green: number, blue: number): void
   readPicture(src: number, width: number, height: number, xs: number, ys: number, count: number, out: number): void
+  blurAcross(pixels: number, width: number, rows: number, radius: number, edge: number, spare: number): void
+  blurDown(pixels: number, other: number, width: number, rows: number, radius: number, edge: number, spare: number): void
+  weigh(tile: number, out: number, count: number): void
+  unweigh(values: number, tile: number, rows: number, dither: number, ditherX: number, ditherY: number): void
   differ(tile: number, count: number, wanted: number, tolerance: number, differences: number, same: number): void
   dilate(src: number, out: number, size: number, rows: number, reach: number, reaches: number, spare: number): void
   halve(src: number, srcStride: number, out: number, outStride: number, lanes: number, rows: number): void

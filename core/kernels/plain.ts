@@ -3,6 +3,7 @@ import { FULL, type Dab, type DabSpec, type DabValues, type Doing, type Gather, 
 import { clipDab, dabShape, spansOf } from './dabshape'
 import { differPlain, dilatePlain } from './plain/bits'
 import { blendPlain } from './plain/blend'
+import { blurAcrossPlain, blurDownPlain, unweighPlain, weighPlain } from './plain/blur'
 import { compositePlain, halvePlain } from './plain/composite'
 import { makeDabPlain } from './plain/dab'
 import { layPlain } from './plain/lay'
@@ -99,5 +100,9 @@ export function plainKernels(): Kernels {
     halve: halvePlain,
     differ: differPlain,
     dilate: dilatePlain,
+    weigh: weighPlain,
+    unweigh: (values, out, tileX, tileY, seed) => unweighPlain(dither, values, out, tileX + (seed & 15), tileY + ((seed >>> 4) & 15)),
+    blurAcross: blurAcrossPlain,
+    blurDown: blurDownPlain,
   }
 }

@@ -1,5 +1,5 @@
 import { assert, type Rect } from '../base'
-import { DAB_ARENA_BYTES, FULL, READ_PLACES, GREATEST_DEPTH, TILE, TILE_BYTES, type Dab, type DabSpec, type DabValues, type Doing, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type MaskTile, type Pixels, type TextureName, type Tile } from './contract'
+import { DAB_ARENA_BYTES, FULL, READ_PLACES, GREATEST_DEPTH, TILE, TILE_BYTES, type BlurBox, type Dab, type DabSpec, type DabValues, type Doing, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type MaskTile, type Pixels, type TextureName, type Tile } from './contract'
 import { bytesOf, clipDab, dabShape, spansOf } from './dabshape'
 import { instantiateKernels } from './instantiate'
 import { ditherMatrix } from './dither'
@@ -273,21 +273,25 @@ export function simdKernels(): Kernels {
     same.set(new Uint32Array(memory.buffer, layOut + TILE * TILE, same.length))
   }
 
-  let planesAt = 0
-  let planesRoom = 0
+  let roomAt = 0
+  let roomSize = 0
+
+  /** Room for one call. At least twice as much as before when it grows: what was reserved is not given back. */
+  function room(size: number): number {
+    if (size > roomSize) {
+      roomSize = Math.max(size, 2 * roomSize)
+      roomAt = reserve(roomSize)
+    }
+    return roomAt
+  }
 
   function dilate(words: Uint32Array, stride: number, reach: readonly number[]): Uint32Array {
     const rows = words.length / stride
     const row = (stride * 4 + 15) & ~15
     const plane = row * rows
     const spare = 2 * (row + 32)
-    const wanted = 2 * plane + spare + reach.length * 4
-    if (wanted > planesRoom) {
-      // At least twice as much as before: what was reserved is not given back.
-      planesRoom = Math.max(wanted, 2 * planesRoom)
-      planesAt = reserve(planesRoom)
-    }
-    const [from, to, rest] = [planesAt, planesAt + plane, planesAt + 2 * plane]
+    const at = room(2 * plane + spare + reach.length * 4)
+    const [from, to, rest] = [at, at + plane, at + 2 * plane]
     bytes.fill(0, from, rest + spare)
     for (let y = 0; y < rows; y++) new Uint32Array(memory.buffer, from + y * row, stride).set(words.subarray(y * stride, (y + 1) * stride))
     new Int32Array(memory.buffer, rest + spare, reach.length).set(reach)
@@ -295,6 +299,43 @@ export function simdKernels(): Kernels {
     const out = new Uint32Array(words.length)
     for (let y = 0; y < rows; y++) out.set(new Uint32Array(memory.buffer, to + y * row, stride), y * stride)
     return out
+  }
+
+  function blurAcross(pixels: Uint16Array, width: number, rows: number, { radius, edge }: BlurBox): void {
+    const size = pixels.length * 2
+    const at = room(size + 16 * (width + 2 * (radius + 1)))
+    new Uint16Array(memory.buffer, at, pixels.length).set(pixels)
+    exports.blurAcross(at, width, rows, radius, edge, at + size)
+    pixels.set(new Uint16Array(memory.buffer, at, pixels.length))
+  }
+
+  function blurDown(pixels: Uint16Array, width: number, rows: number, { radius, edge }: BlurBox): void {
+    // Rows of an even number of px.
+    const even = (width + 1) & ~1
+    const size = even * rows * 8
+    const at = room(2 * size + 24 * even)
+    bytes.fill(0, at + 2 * size, at + 2 * size + 24 * even)
+    if (even === width) new Uint16Array(memory.buffer, at, pixels.length).set(pixels)
+    else for (let y = 0; y < rows; y++) new Uint16Array(memory.buffer, at + y * even * 8, 4 * even).set(pixels.subarray(4 * y * width, 4 * (y + 1) * width))
+    exports.blurDown(at, at + size, even, rows, radius, edge, at + 2 * size)
+    if (even === width) pixels.set(new Uint16Array(memory.buffer, at + size, pixels.length))
+    else for (let y = 0; y < rows; y++) pixels.set(new Uint16Array(memory.buffer, at + size + y * even * 8, 4 * width), 4 * y * width)
+  }
+
+  const weighed = () => room(TILE_BYTES * 2)
+
+  function weigh(tile: Tile, out: Uint16Array): void {
+    const at = weighed()
+    bytes.set(tile, layIn)
+    exports.weigh(layIn, at, TILE * TILE)
+    out.set(new Uint16Array(memory.buffer, at, TILE_BYTES))
+  }
+
+  function unweigh(values: Uint16Array, out: Tile, tileX: number, tileY: number, seed: number): void {
+    const at = weighed()
+    new Uint16Array(memory.buffer, at, TILE_BYTES).set(values)
+    exports.unweigh(at, layOut, TILE, dither, (tileX + (seed & 15)) & 15, (tileY + ((seed >>> 4) & 15)) & 15)
+    out.set(bytes.subarray(layOut, layOut + TILE_BYTES))
   }
 
   function openMask(w: number, h: number): void {
@@ -347,6 +388,10 @@ export function simdKernels(): Kernels {
     readPicture,
     differ,
     dilate,
+    weigh,
+    unweigh,
+    blurAcross,
+    blurDown,
     halve(src, out, qx, qy, part) {
       assert(((part.x0 | part.y0 | part.x1 | part.y1) & 7) === 0, 'halving wants edges that are multiples of 8')
       bytes.set(src.subarray(part.y0 * TILE * 4, part.y1 * TILE * 4), layIn + part.y0 * TILE * 4)

@@ -112,6 +112,50 @@ describe('the SIMD kernels give the bytes of their plain twins', () => {
   })
 })
 
+describe('blurring', () => {
+  it('weighs px by alpha and makes them straight again', () => {
+    const tile = randomTile(21)
+    const [a, b] = onBoth((kernels) => {
+      const out = new Uint16Array(TILE_BYTES)
+      kernels.weigh(tile, out)
+      return out
+    })
+    expect(a.findIndex((value, i) => value !== b[i])).toBe(-1)
+    const [c, d] = onBoth((kernels) => {
+      const out = new Uint8Array(TILE_BYTES).fill(7)
+      kernels.unweigh(a, out, 256, 512, 0x35)
+      return out
+    })
+    expect(firstDifference(c, d)).toBe(-1)
+    // Nothing was done between: the px are those that went in, but for rounding where they are faint.
+    let worst = 0
+    for (let i = 0; i < TILE_BYTES; i++) {
+      const alpha = tile[i | 3]!
+      const off = Math.abs(c[i]! - tile[i]!)
+      if (alpha === 255) expect(off).toBe(0)
+      else if (alpha >= 8) worst = Math.max(worst, off)
+    }
+    expect(worst).toBeLessThanOrEqual(1)
+  })
+
+  it('runs three boxes along rows and columns', () => {
+    const random = seededRandom(31)
+    const size = fc.record({ width: fc.integer({ min: 1, max: 40 }), rows: fc.integer({ min: 1, max: 30 }), seed: fc.nat() })
+    const box = fc.record({ radius: fc.constantFrom(0, 1, 2, 7, 60), edge: fc.constantFrom(0, 0.25, 0.9) })
+    fc.assert(fc.property(size, box, fc.boolean(), ({ width, rows }, how, isDown) => {
+      const pixels = Uint16Array.from({ length: 4 * width * rows }, () => random.pick([0, 65535, random.int(0, 65535)]))
+      const [a, b] = onBoth((kernels) => {
+        const out = pixels.slice()
+        if (isDown) kernels.blurDown(out, width, rows, how)
+        else kernels.blurAcross(out, width, rows, how)
+        return out
+      })
+      expect(a).toEqual(b)
+      expect(Math.max(...a)).toBeLessThanOrEqual(Math.max(...pixels))
+    }), { numRuns: 150, seed: 5 })
+  })
+})
+
 describe('bits', () => {
   it.each([0, 40, 127, 128, 255])('for px that are like a colour, by %i at most', (tolerance) => {
     const tile = randomTile(tolerance + 3)

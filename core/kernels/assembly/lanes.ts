@@ -17,6 +17,13 @@ export function whole(value: v128): v128 {
   return v128.and(f32x4.add(f32x4.floor(value), f32x4.splat(8388608)), i32x4.splat(255))
 }
 
+/** Values 0 … 65535 rounded to the nearest integer, halves to the even one: next to 2²³ a float has no other places. */
+// @ts-ignore: decorator
+@inline
+export function nearest16(value: v128): v128 {
+  return v128.and(f32x4.add(value, f32x4.splat(8388608)), i32x4.splat(0xffff))
+}
+
 /** Rounded half up, values from −0.5 to below 255.5. */
 // @ts-ignore: decorator
 @inline

@@ -93,6 +93,9 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
         sending.value = { state, unsent, message, fix }
         break
       }
+      case 'working':
+        adjusting.share.value = notice.share
+        break
       case 'covers':
         guard.sayCovers(notice.name, notice.layer)
         break
@@ -172,6 +175,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   const stencil = createStencil(host, hand, layerToDrawOn)
   const around = { layerNow: layerToDrawOn, layerWithPaint, sheet: () => sheet.value, guides: () => guides.guides.value }
   const parts = createParts(host, around)
+  const adjusting = createAdjust(host, layerWithPaint)
   const pouring = createPour(host, hand, { layerNow: layerToPour, sheet: () => sheet.value, onTrouble: (message, fix) => say(message, fix, 'attention') })
   const sampling = createSampling(host, hand, () => live.value, () => say('There is no paint on this layer there.', 'Touch where it is painted, or sample all layers.'))
   const crop = createCrop(host, () => sheet.value, (message, fix) => say(message, fix, 'attention'))
@@ -199,10 +203,13 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     stencil.settle()
     if (parts.held.value) void parts.settle()
     if (letters.writing.value) void letters.settle()
+    // What was only tried is left.
+    void adjusting.discard()
   }
   /** Whether something is in hand that undo takes away first. */
   function discardInHand(): boolean {
     if (crop.isOpen.value) crop.discard()
+    else if (adjusting.how.value) void adjusting.discard()
     else if (pouring.waiting.value || pouring.gaps.value.length) pouring.clear()
     else if (stencil.shape.value) stencil.discard()
     else if (parts.held.value) void parts.discard()
@@ -221,6 +228,8 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   function begin(samples: number[], time: number, scale: number): void {
     if (sampling.isOn.value) return sampling.begin(unpackSample(samples, 0))
     if (crop.isOpen.value) return crop.begin(unpackSample(samples, 0))
+    // The next stroke comes after an adjustment, not into it.
+    if (adjusting.how.value) return void adjusting.settle()
     if (parts.mode.value) return parts.begin(unpackSample(samples, 0), samples, time, scale)
     if (letters.isReady.value || letters.writing.value) return letters.begin(unpackSample(samples, 0), scale)
     if (stencil.kind.value && hand.settings) return stencil.begin(unpackSample(samples, 0))
@@ -241,6 +250,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     const last = () => unpackSample(samples, samples.length / SAMPLE_FIELDS - 1)
     if (sampling.isOn.value) return sampling.extend(last())
     if (crop.isOpen.value) return crop.extend(last())
+    if (adjusting.how.value || adjusting.isSettling.value) return
     if (parts.mode.value) return parts.extend(last(), samples, time)
     if (letters.writing.value) return letters.extend(last())
     if (stencil.kind.value && hand.settings) return stencil.extend(last())
@@ -322,7 +332,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     drawing, host, hand, progress: readonly(progress), plan, closed: readonly(closed), isReadOnly: readonly(isReadOnly), isOffline: readonly(isOffline),
     wasTaken: readonly(wasTaken), answer, layers, live, liveLayer, history: readonly(history), thumbnails, sending: readonly(sending),
     step, stepNumber: readonly(stepNumber), findings, lookedAt: readonly(lookedAt), isLooking: readonly(isLooking), pointedAt,
-    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, pouring, sampling, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
+    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, pouring, adjusting, settleAll, sampling, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
     stack, copyLayer, isSheetOpen, close,
     undo: () => (discardInHand() ? undefined : host.undo()), redo: () => host.redo(), wake: () => host.wake(),
   }

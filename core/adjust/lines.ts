@@ -129,7 +129,7 @@ function withoutSpecks({ width, height, values }: Plane, least: number): void {
 function thicken({ width, height, values }: Plane, by: number): void {
   if (width === 0 || height === 0) return
   const isThicker = by > 0
-  const set = Uint8Array.from(values, value => (value >= 0.5 === isThicker ? 1 : 0))
+  const set = Uint8Array.from(values, value => ((value >= 0.5) === isThicker ? 1 : 0))
   const distances = squaredDistances(set, width, height)
   for (let i = 0; i < values.length; i++) {
     // From the edge of the line, which lies half a px before the px that is set.

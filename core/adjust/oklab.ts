@@ -6,14 +6,14 @@ import { powerOf } from '../base'
  */
 
 /** sRGB bytes as linear light, 0 … 1. */
-const LINEAR = Float64Array.from({ length: 256 }, (_, byte) => {
+const LINEAR = /* @__PURE__ */ Float64Array.from({ length: 256 }, (_, byte) => {
   const value = byte / 255
   return value <= 0.04045 ? value / 12.92 : powerOf((value + 0.055) / 1.055, 2.4)
 })
 
 /** Steps of the tables, by the square root of what is looked up, so that dark values lie apart as well. */
 const STEPS = 4096
-const ENCODED = Float64Array.from({ length: STEPS + 2 }, (_, i) => {
+const ENCODED = /* @__PURE__ */ Float64Array.from({ length: STEPS + 2 }, (_, i) => {
   const value = (i / STEPS) * (i / STEPS)
   return value <= 0.0031308 ? value * 12.92 : 1.055 * powerOf(value, 1 / 2.4) - 0.055
 })
@@ -28,7 +28,7 @@ export function encoded(linear: number): number {
   return ENCODED[i]! + (ENCODED[i + 1]! - ENCODED[i]!) * (at - i)
 }
 
-const ROOTS = Float64Array.from({ length: STEPS + 2 }, (_, i) => powerOf(i / STEPS, 1 / 3))
+const ROOTS = /* @__PURE__ */ Float64Array.from({ length: STEPS + 2 }, (_, i) => powerOf(i / STEPS, 1 / 3))
 /** Below this the table is too coarse. */
 const LEAST_ROOT = 16 / STEPS
 

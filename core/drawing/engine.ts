@@ -105,6 +105,11 @@ export class Engine {
     this.record({ type: 'act', at, act }, withLayer(this.drawing, bending.lay()))
   }
 
+  /** Takes an act whose picture was made already, from the drawing as it is now. */
+  takeDrawn(act: Act, picture: Drawing, at: number): void {
+    this.record({ type: 'act', at, act }, picture)
+  }
+
   private record(entry: Entry, picture: Drawing): void {
     const next = this.next(entry)
     this.history.keep(next.tip, picture)

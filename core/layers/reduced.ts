@@ -1,6 +1,6 @@
 import { TILE, TILE_BYTES, type Tile } from '../kernels'
 import { tileColumns } from './tiles'
-import type { Drawing, Group, Layer, Sheet } from './types'
+import type { Drawing, Group, Layer, Selection, Sheet } from './types'
 
 /** Reduced tiles are kept as long as what they were made of. */
 const known = new WeakMap<ReadonlyMap<number, Tile>, Map<number, ReadonlyMap<number, Tile>>>()
@@ -18,7 +18,25 @@ export function reducedDrawing(drawing: Drawing, level: number): Drawing {
   return {
     sheet: small, groups: drawing.groups?.map(masked),
     layers: drawing.layers.map(layer => masked({ ...layer, tiles: reducedTiles(sheet, small, layer.tiles, level) })),
+    selection: drawing.selection && reducedSelection(sheet, small, drawing.selection, level),
   }
+}
+
+/** Of each square of px the one in its middle stands for it. */
+function reducedSelection(sheet: Sheet, small: Sheet, selection: Selection, level: number): Selection {
+  const out = new Map<number, Uint8Array>()
+  const side = TILE >> level
+  const step = 2 ** level
+  for (const [number, tile] of selection) {
+    const [x, y] = [(number % tileColumns(sheet)) * side, Math.floor(number / tileColumns(sheet)) * side]
+    const to = Math.floor(y / TILE) * tileColumns(small) + Math.floor(x / TILE)
+    let target = out.get(to)
+    if (!target) out.set(to, target = new Uint8Array(TILE * TILE))
+    for (let py = 0; py < side; py++) {
+      for (let px = 0; px < side; px++) target[((y % TILE) + py) * TILE + (x % TILE) + px] = tile[(py * step + (step >> 1)) * TILE + px * step + (step >> 1)]!
+    }
+  }
+  return out
 }
 
 function reducedTiles(sheet: Sheet, small: Sheet, tiles: ReadonlyMap<number, Tile>, level: number): ReadonlyMap<number, Tile> {

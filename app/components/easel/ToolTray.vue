@@ -67,6 +67,7 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
     </v-menu>
     <StencilMenu />
     <PartsMenu @sign="emit('sign')" />
+    <AdjustMenu />
   </div>
 </template>
 

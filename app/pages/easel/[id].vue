@@ -93,6 +93,10 @@ function onKey(event: KeyboardEvent): void {
   }
   if (event.ctrlKey || event.metaKey || event.altKey) return
   if (nudge(event)) return event.preventDefault()
+  if (easel.adjusting.how.value && (key === 'enter' || key === 'escape')) {
+    event.preventDefault()
+    return void (key === 'enter' ? easel.adjusting.settle() : easel.adjusting.discard())
+  }
   if (easel.crop.isOpen.value && (key === 'enter' || key === 'escape')) {
     event.preventDefault()
     return void (key === 'enter' ? easel.crop.settle() : easel.crop.discard())
@@ -225,6 +229,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
             <GapRings :gaps="easel.pouring.gaps.value" :view="shown" @close="easel.pouring.close($event)" />
             <PourBar />
             <FadeBar v-if="!ghost" />
+            <AdjustBar />
             <LiveName :name="easel.stack.liveName.value" :pointer="pointer" :size="size" />
             <SheetMarks :marks="marks" :view="shown" :size="size" />
             <SheetRulers v-if="hasRulers || hasCrosshair" :view="shown" :size="size" :sheet="sheet" :pointer="pointer" :has-rulers="hasRulers" :has-crosshair="hasCrosshair" />

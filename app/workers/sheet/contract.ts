@@ -12,6 +12,8 @@ export type SheetNotice
     | { kind: 'selection', edges: Int32Array[] | null }
     | ({ kind: 'thumbnail' } & Thumbnail)
     | { kind: 'sending', state: SendingState, unsent: number, message: string | null, fix: string | null }
+  /** How far long work is, 0 … 1; null when it has ended. */
+    | { kind: 'working', share: number | null }
     | { kind: 'refused', message: string, fix: string }
   /** A shape that was just set hides the letters on a layer. */
     | { kind: 'covers', layer: string, name: string }

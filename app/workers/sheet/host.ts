@@ -2,12 +2,13 @@ import { wrap, type Remote } from 'comlink'
 import { CoreError, isEmptyRect, type Rect } from '#core/base'
 import type { PaletteColour, Rgb8 } from '#core/colour'
 import type { Stroke } from '#core/brush'
-import { applyAct, contentHash, standingActs, type Act, type BendAct, type Engine, type Entry, type FreshPourAct, type FreshStyle } from '#core/drawing'
+import { applyAct, contentHash, standingActs, type Act, type AdjustAct, type BendAct, type Engine, type Entry, type FreshPourAct, type FreshStyle } from '#core/drawing'
 import { loadKernels, type Tile } from '#core/kernels'
-import { changedTiles, hasteFor, PLACED_AS_IS, showTile, stackOf, type Drawing, type Haste, type Selection } from '#core/layers'
+import { changedTiles, hasteFor, paintable, PLACED_AS_IS, showTile, stackOf, type Drawing, type Haste, type Selection } from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import type { Bending, Destination } from '#core/moving'
 import type { LineGap } from '#core/fill'
+import { layerTones } from '#core/adjust'
 import { prepareStep, type Plan } from '#core/plan'
 import { selectionEdge } from '#core/select'
 import type { Adjusting, ShapeKind } from '#core/trueup'
@@ -20,6 +21,7 @@ import { layOutRecord } from '../view/lay-out'
 import { stackNotes, Thumbnailer } from '../view/layer-news'
 import { SheetView, type View } from '../view/sheet-view'
 import { newLayerId } from '../../sheet/layer-ids'
+import { AdjustWork, adjustedSmall } from './adjusting'
 import { shownAlone, type Alone } from './alone'
 import { coveredLetters } from './covers'
 import { closingStroke, gapsOf, pourDoubt, type PourAnswer } from './pouring'
@@ -87,6 +89,9 @@ export class SheetHost {
   private alone: Alone = null
   private isHasty = false
   private haste: Haste | null = null
+  private working: AdjustWork | null = null
+  /** An adjustment that was shown in full. */
+  private fine: { readonly act: AdjustAct, readonly picture: Drawing, readonly of: Drawing } | null = null
   private shownOf: { readonly drawing: Drawing, readonly shown: Drawing } | null = null
   private clockStart = 0
   private notify: Notify = () => {}
@@ -318,6 +323,8 @@ export class SheetHost {
     if (!engine || this.isReadOnly) return
     this.putPartBack()
     if (act?.kind === 'stack-set' && this.showHastily(act)) return
+    if (act?.kind === 'adjust') return this.showAdjustment(act)
+    this.stopWork()
     this.dropHaste()
     const before = this.shown
     try {
@@ -345,6 +352,90 @@ export class SheetHost {
       this.refuse(error)
     }
     return this.isHasty
+  }
+
+  // --- adjusting the paint of a layer
+
+  /** Shows at once, from a small picture, what an adjustment does. */
+  private showAdjustment(act: AdjustAct): void {
+    const { engine, view } = this
+    if (!engine || !view) return
+    this.stopWork()
+    try {
+      const { level, drawing } = adjustedSmall(this.kernels, engine.drawing, act, view.level)
+      if (level === 0) {
+        const before = this.shown
+        this.dropHaste()
+        this.unsettled = drawing
+        return this.showChange(before)
+      }
+      view.hasten({ sheet: drawing.sheet, ground: drawing.sheet.paper, level, flatten: (number, part, out) => showTile(this.kernels, drawing, number, part, out) })
+      this.isHasty = true
+    } catch (error) {
+      this.dropUnsettled()
+      this.dropHaste()
+      this.refuse(error)
+    }
+  }
+
+  /** The same in full, once the hand rests. Whether it was not stopped. */
+  async refineAdjustment(act: AdjustAct): Promise<boolean> {
+    const { engine } = this
+    if (!engine || this.isReadOnly) return false
+    const { drawing } = engine
+    const picture = await this.work(act)
+    if (!picture || engine.drawing !== drawing) return false
+    const before = this.shown
+    this.dropHaste()
+    this.unsettled = picture
+    this.fine = { act, picture, of: drawing }
+    this.showChange(before)
+    return true
+  }
+
+  /** Settles an adjustment: what was shown in full becomes the drawing. Whether it was not stopped, and could be done. */
+  async settleAdjustment(act: AdjustAct): Promise<boolean> {
+    const { engine } = this
+    if (!engine || this.isReadOnly) return false
+    const { drawing } = engine
+    const known = this.fine && this.fine.of === drawing && JSON.stringify(this.fine.act) === JSON.stringify(act) ? this.fine.picture : null
+    const picture = known ?? await this.work(act)
+    if (!picture || engine.drawing !== drawing) return false
+    const before = this.shown
+    this.dropHaste()
+    this.unsettled = null
+    this.fine = null
+    engine.takeDrawn(act, picture, this.clock())
+    this.showChange(before)
+    this.keep(1)
+    return true
+  }
+
+  /** Stops work under way; the drawing stays as it was. */
+  stopWork(): void {
+    this.working?.stop()
+    this.working = null
+  }
+
+  private async work(act: AdjustAct): Promise<Drawing | null> {
+    this.stopWork()
+    const work = new AdjustWork(this.kernels, this.engine!.drawing, act)
+    this.working = work
+    try {
+      return await work.run(share => this.working === work && this.notify({ kind: 'working', share }))
+    } catch (error) {
+      this.refuse(error)
+      return null
+    } finally {
+      if (this.working === work) this.working = null
+      if (!this.working) this.notify({ kind: 'working', share: null })
+    }
+  }
+
+  /** How often each lightness is found in a layer's paint, 64 steps from dark to light. */
+  tones(layer: string): number[] {
+    const found = this.engine && paintable(this.engine.drawing, layer)
+    return found ? layerTones(found, this.engine!.drawing.selection) : []
   }
 
   private dropHaste(): void {
@@ -495,6 +586,7 @@ export class SheetHost {
     const { engine } = this
     if (!engine || this.isReadOnly) return
     this.endStroke()
+    this.stopWork()
     this.dropHaste()
     const before = this.shown
     this.putPartBack()

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import type { Kernels } from '../../kernels'
 import type { Drawing } from '../../layers'
 import type { ActKind } from './contract'
+import { adjust } from './adjust'
 import { gradient } from './gradient'
 import { layerAdd, layerClear, layerCopy, layerLook, layerMove, layerRemove, layerRename } from './layers'
 import { lettering } from './lettering'
@@ -16,6 +17,7 @@ import { stackCopy, stackGroup, stackMerge, stackPut, stackRemove, stackSet, sta
 import { stroke } from './stroke'
 
 export { bordersSchema, colourSchema, GREATEST_GAP, GREATEST_GROW, GREATEST_LAYERS, layerIdSchema, layerNameSchema } from './common'
+export { adjusting, type AdjustAct } from './adjust'
 export type { GradientAct } from './gradient'
 export type { LayerAddAct } from './layers'
 export { pourOf, type FreshPourAct, type PourAct, type PourPaint } from './pour'
@@ -32,6 +34,7 @@ const ACTS = {
   'pour': pour,
   'gradient': gradient,
   'recolour': recolour,
+  'adjust': adjust,
   'shape': shape,
   'layer-add': layerAdd,
   'layer-remove': layerRemove,
@@ -68,7 +71,7 @@ const ACTS = {
 
 /** Anything that changes a drawing. */
 export const actSchema = z.union([
-  stroke.schema, pour.schema, gradient.schema, recolour.schema, shape.schema,
+  stroke.schema, pour.schema, gradient.schema, recolour.schema, adjust.schema, shape.schema,
   layerAdd.schema, layerRemove.schema, layerRename.schema, layerMove.schema, layerLook.schema, layerClear.schema, layerCopy.schema,
   stackSet.schema, stackPut.schema, stackGroup.schema, stackUngroup.schema, stackCopy.schema, stackRemove.schema, stackMerge.schema,
   maskAdd.schema, maskSwitch.schema, maskInvert.schema, maskRemove.schema, maskApply.schema,

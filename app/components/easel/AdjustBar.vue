@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import type { AdjustmentOf } from '#core/adjust'
+import { ADJUST_WORDS } from '../../sheet/adjust-words'
+import { cssColour, useHand } from '../../stores/hand'
+
+/** The adjustment in hand: its sliders, and what becomes of it. */
+const { adjusting, layers } = useEasel()
+const hand = useHand()
+const { how, kind, share, isSettling, tones } = adjusting
+const words = computed(() => kind.value && ADJUST_WORDS[kind.value])
+const name = computed(() => layers.value.find(each => each.id === adjusting.layer.value)?.name ?? 'the mask')
+const valueOf = (key: string) => (how.value as unknown as Record<string, number>)[key]!
+/** What a slider must leave room for: black lies below white. */
+const limits = (key: string, min: number, max: number) => {
+  if (how.value?.kind !== 'levels') return { min, max }
+  return key === 'black' ? { min, max: Math.min(max, how.value.white - 1) } : key === 'white' ? { min: Math.max(min, how.value.black + 1), max } : { min, max }
+}
+const stops = computed(() => (how.value?.kind === 'tones' ? how.value.stops : []))
+function setStop(i: number, part: Partial<AdjustmentOf<'tones'>['stops'][number]>): void {
+  const next = stops.value.map((stop, k) => (k === i ? { ...stop, ...part } : stop))
+  adjusting.set({ stops: next.sort((a, b) => a.at - b.at) })
+}
+function addStop(): void {
+  const gaps = stops.value.slice(1).map((stop, i) => ({ i, wide: stop.at - stops.value[i]!.at }))
+  const { i } = gaps.reduce((a, b) => (b.wide > a.wide ? b : a))
+  const at = Math.round((stops.value[i]!.at + stops.value[i + 1]!.at) / 2)
+  adjusting.set({ stops: [...stops.value, { at, colour: [...hand.colour] }].sort((a, b) => a.at - b.at) })
+}
+</script>
+
+<template>
+  <div v-if="how && words" class="bar card" role="group" :aria-label="`${words.name} on ${name}`" @pointerdown.stop>
+    <header><strong>{{ words.name }}</strong><span class="small soft">on {{ name }}</span></header>
+    <ToneChart v-if="tones.length && how.kind !== 'curves'" :tones="tones" :marks="how.kind === 'levels' ? [how.black, how.white] : how.kind === 'threshold' ? [how.at] : []" />
+    <CurveField v-if="how.kind === 'curves'" :points="how.all" :tones="tones" @change="adjusting.set({ all: $event })" />
+    <FineSlider
+      v-for="slider in words.sliders" :key="slider.key" :label="slider.label" :unit="slider.unit" :min="limits(slider.key, slider.min, slider.max).min / (slider.per ?? 1)" :max="limits(slider.key, slider.min, slider.max).max / (slider.per ?? 1)" :step="1 / (slider.per ?? 1)"
+      :model-value="valueOf(slider.key) / (slider.per ?? 1)" @update:model-value="adjusting.set({ [slider.key]: Math.round($event * (slider.per ?? 1)) })"
+    />
+    <div v-if="how.kind === 'tones'" class="stops">
+      <div v-for="(stop, i) in stops" :key="i" class="stop">
+        <button class="drop" :style="{ background: cssColour(stop.colour) }" :aria-label="`Tone ${i + 1}: give it the colour in hand`" title="Give it the colour in hand" @click="setStop(i, { colour: [...hand.colour] })" />
+        <input type="range" min="0" max="255" :value="stop.at" :aria-label="`From which value on tone ${i + 1} stands`" @input="setStop(i, { at: Number(($event.target as HTMLInputElement).value) })">
+        <button v-if="stops.length > 2" class="less" :aria-label="`Take tone ${i + 1} away`" @click="adjusting.set({ stops: stops.filter((_, k) => k !== i) })">×</button>
+      </div>
+      <v-btn v-if="stops.length < 6" size="small" variant="text" @click="addStop">One more tone</v-btn>
+    </div>
+    <label v-if="how.kind === 'lines'" class="small"><input type="checkbox" :checked="how.evens" @change="adjusting.set({ evens: !how.evens })"> even out shadows on the paper</label>
+    <div v-if="how.kind === 'lines' || how.kind === 'sketch'" class="small colour">
+      <i class="drop" :style="{ background: cssColour(how.colour) }" />{{ how.kind === 'lines' ? 'ink' : 'the sketch’s colour' }}
+      <v-btn size="small" variant="outlined" @click="adjusting.set({ colour: [...hand.colour] })">Take the colour in hand</v-btn>
+    </div>
+    <v-progress-linear :model-value="100 * (share ?? 0)" :active="share !== null" height="3" color="primary" class="progress" aria-label="How far the full picture is" />
+    <footer>
+      <v-btn color="primary" size="small" :loading="isSettling" @click="adjusting.settle()">Keep it</v-btn>
+      <v-btn v-if="isSettling" variant="text" size="small" @click="adjusting.stop()">Stop</v-btn>
+      <v-btn v-else variant="text" size="small" @click="adjusting.discard()">Leave as it was</v-btn>
+    </footer>
+  </div>
+</template>
+
+<style scoped>
+.bar { position: absolute; right: 12px; top: 12px; width: 318px; max-width: calc(100% - 24px); max-height: calc(100% - 24px); overflow: auto; display: grid; gap: 4px; padding: 10px 14px; cursor: default; box-shadow: 0 4px 16px rgb(0 0 0 / 18%); }
+.bar :deep(.v-slider__label) { width: 88px; }
+header { display: flex; align-items: baseline; gap: 8px; }
+footer { display: flex; gap: 8px; margin-top: 4px; }
+.drop { display: inline-block; width: 24px; height: 24px; border-radius: 50%; border: 1.5px solid #8f8b83; vertical-align: middle; }
+.stop { display: flex; align-items: center; gap: 8px; }
+.stop input { flex: 1; accent-color: var(--blue); }
+.less { width: 28px; height: 28px; border-radius: 6px; color: var(--ink-soft); }
+.colour { display: flex; align-items: center; gap: 8px; }
+.progress { margin-top: 4px; }
+label { display: inline-flex; align-items: center; gap: 6px; }
+</style>

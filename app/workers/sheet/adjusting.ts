@@ -1,0 +1,44 @@
+import { adjustmentAt } from '#core/adjust'
+import { adjusting, applyAct, type AdjustAct } from '#core/drawing'
+import type { Kernels } from '#core/kernels'
+import { reducedDrawing, type Drawing } from '#core/layers'
+
+/** Px of a sheet that are adjusted within a frame. */
+const FRAME_PX = 500_000
+const COARSEST = 4
+/** Work goes on so long before the worker listens again, ms. */
+const SLICE_MS = 12
+
+/** A small picture of what an adjustment does, for while its slider is moved. `level`: its sides are 2^level times smaller. */
+export function adjustedSmall(kernels: Kernels, drawing: Drawing, act: AdjustAct, wanted: number): { level: number, drawing: Drawing } {
+  let level = Math.min(wanted, COARSEST)
+  while (level < COARSEST && (drawing.sheet.width * drawing.sheet.height) / 4 ** level > FRAME_PX) level++
+  const small = level > 0 ? reducedDrawing(drawing, level) : drawing
+  return { level, drawing: applyAct(kernels, small, { ...act, how: adjustmentAt(act.how, 1 / 2 ** level) }) }
+}
+
+/** Full-size work in slices, that can be stopped. */
+export class AdjustWork {
+  private isStopped = false
+
+  constructor(private readonly kernels: Kernels, private readonly drawing: Drawing, readonly act: AdjustAct) {}
+
+  stop(): void {
+    this.isStopped = true
+  }
+
+  /** The drawing after it; null when it was stopped. */
+  async run(onProgress: (share: number) => void): Promise<Drawing | null> {
+    const work = adjusting(this.kernels, this.drawing, this.act)
+    let began = performance.now()
+    for (;;) {
+      const step = work.next()
+      if (step.done) return step.value
+      if (performance.now() - began < SLICE_MS) continue
+      onProgress(step.value)
+      await new Promise(resolve => setTimeout(resolve, 0))
+      if (this.isStopped) return null
+      began = performance.now()
+    }
+  }
+}

@@ -6,6 +6,7 @@ export {
 } from './settings'
 export { fromVersion1, toolSettings1Schema, type ToolSettings1 } from './settings-1'
 export { Steadier } from './steady'
-export { Stroke, type StrokeStyle } from './stroke'
+export { Rubbing } from './rubbing'
+export { Stroke, type LiveStroke, type StrokeStyle } from './stroke'
 export type { Frame } from './tips'
 export { TOOL_NAMES, TOOLS, toolSettings } from './tools'

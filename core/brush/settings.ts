@@ -9,7 +9,7 @@ export const GREATEST_STEADYING = 10
 
 export const TOOL_IDS = [
   'pencil', 'ink-pen', 'broad-nib', 'round-brush', 'dry-brush', 'marker', 'crayon', 'chalk', 'spatter', 'stamp',
-  'soft-brush', 'wash', 'hard-eraser', 'soft-eraser', 'kneaded-eraser',
+  'soft-brush', 'wash', 'glow', 'smudge', 'soften', 'hard-eraser', 'soft-eraser', 'kneaded-eraser',
 ] as const
 export type ToolName = typeof TOOL_IDS[number]
 
@@ -62,7 +62,8 @@ export const toolSettingsSchema = z.strictObject({
   taperIn: z.int().min(0).max(2000),
   taperOut: z.int().min(0).max(2000),
   gather: z.enum(['flow', 'peak']),
-  effect: z.enum(['paint', 'glaze', 'erase']),
+  /** What the stroke does: lay paint, glaze over it, add light, take paint off; or rub what is there: drag it along, blur it. */
+  effect: z.enum(['paint', 'glaze', 'glow', 'erase', 'smudge', 'soften']),
   /** 0 the hand as it is … 10 very calm. */
   steadying: z.int().min(0).max(GREATEST_STEADYING),
 })

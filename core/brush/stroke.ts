@@ -1,4 +1,4 @@
-import { EMPTY_RECT, unionRect, type Rect } from '../base'
+import { assert, EMPTY_RECT, unionRect, type Rect } from '../base'
 import { TILE_BYTES, type Dab, type Kernels, type Laying, type Tile } from '../kernels'
 import { heldInside, layMask, layTile, Touched, withLayer, type Drawing, type Layer, type Selection } from '../layers'
 import { dabBoxOf } from './dabs'
@@ -18,15 +18,31 @@ export interface StrokeStyle {
   readonly echoes?: readonly Frame[]
 }
 
-const AS_DRAWN: Frame = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 }
+export const AS_DRAWN: Frame = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 }
+
+/** What grows under the hand, whatever it does to the paint. */
+export interface LiveStroke {
+  readonly layer: Layer
+  /** All that was touched so far. */
+  readonly touched: Touched
+  /** Takes packed samples, any number of them, and returns what they touched. */
+  extend(packed: readonly number[]): Rect
+  /** The layer's tile as it would be now, brought up to date inside `part` (sheet px). */
+  preview(number: number, part: Rect): Tile
+  /** Draws what is left of the path, and returns what that touched. */
+  finish(): Rect
+  /** The drawing with the stroke laid. */
+  lay(): Drawing
+  /** Leaves the stroke undone. */
+  drop(): void
+}
 
 /**
  * A stroke while it grows. Samples are steadied, walked as a curve and drawn with the tool's tip
  * into the kernels' one stroke mask; the mask is laid over the layer as it was before the stroke,
  * for the preview and for the result alike.
  */
-export class Stroke {
-  /** All that was touched so far. */
+export class Stroke implements LiveStroke {
   readonly touched: Touched
   private readonly laying: Laying
   private readonly previews = new Map<number, Tile>()
@@ -147,7 +163,12 @@ function mapped(trace: Trace, { a, b, c, d, e, f }: Frame): Trace {
 function layingOf({ tool, colour, seed }: StrokeStyle): Laying {
   const { texture, depth, bite } = tool.grain
   return {
-    kind: tool.effect, colour, opacity: tool.opacity / 100,
+    kind: layingKind(tool.effect), colour, opacity: tool.opacity / 100,
     grain: { texture, depth: depth / 100, bite: bite / 100 }, rim: tool.rim / 100, seed,
   }
+}
+
+function layingKind(effect: ToolSettings['effect']): Laying['kind'] {
+  assert(effect !== 'smudge' && effect !== 'soften', 'rubbing lays no paint')
+  return effect
 }

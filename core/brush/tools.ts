@@ -66,6 +66,18 @@ const DEFINITIONS: Record<ToolName, Definition> = {
     name: 'wash',
     set: { size: 70, opacity: 46, hardness: 72, spacing: 6, pressureSize: 45, effect: 'glaze', rim: 48, grain: { texture: 'cold-pressed', depth: 50, bite: 0 } },
   },
+  'glow': {
+    name: 'glow brush',
+    set: { size: 110, opacity: 70, flow: 8, hardness: 0, pressureFlow: 70, gather: 'flow', effect: 'glow' },
+  },
+  'smudge': {
+    name: 'smudging stump',
+    set: { size: 60, opacity: 60, hardness: 20, pressureFlow: 40, effect: 'smudge' },
+  },
+  'soften': {
+    name: 'softening brush',
+    set: { size: 80, opacity: 50, hardness: 10, pressureFlow: 40, effect: 'soften' },
+  },
   'hard-eraser': {
     name: 'hard eraser',
     set: { size: 40, hardness: 95, effect: 'erase' },

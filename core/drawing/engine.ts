@@ -1,5 +1,5 @@
 import type { Rect } from '../base'
-import type { Stroke } from '../brush'
+import type { LiveStroke } from '../brush'
 import type { Kernels } from '../kernels'
 import { withLayer, type Drawing, type Layer, type Sheet } from '../layers'
 import { Bending, Lifted, type Bend } from '../moving'
@@ -71,7 +71,7 @@ export class Engine {
   }
 
   /** Starts a stroke that grows as the pen moves; its first samples say where. Throws CoreError when the layer is not there. */
-  beginStroke(layer: string, style: FreshStyle, samples: readonly number[]): Stroke {
+  beginStroke(layer: string, style: FreshStyle, samples: readonly number[]): LiveStroke {
     const { drawing } = this
     this.kernels.fitMask(drawing.sheet.width, drawing.sheet.height)
     return openFreshStroke(this.kernels, drawing, requireUnlocked(drawing, layer), style, samples)
@@ -90,13 +90,13 @@ export class Engine {
   }
 
   /** A stroke on a picture of any moment: to show a replay in the middle of one. One stroke is open at a time. */
-  strokeOn(drawing: Drawing, layer: Layer, act: StrokeAct): Stroke {
+  strokeOn(drawing: Drawing, layer: Layer, act: StrokeAct): LiveStroke {
     this.kernels.fitMask(drawing.sheet.width, drawing.sheet.height)
     return openStroke(this.kernels, drawing, layer, act)
   }
 
   /** Ends a live stroke: its picture becomes that of the act, which is not drawn a second time. */
-  endStroke(stroke: Stroke, act: StrokeAct, at: number): void {
+  endStroke(stroke: LiveStroke, act: StrokeAct, at: number): void {
     this.record({ type: 'act', at, act }, stroke.lay())
   }
 

@@ -67,8 +67,8 @@ export interface Grain {
 
 /** How a finished mask is laid over a tile. */
 export interface Laying {
-  /** A glaze multiplies with the paint that is there; `behind` shows only where that is clear. */
-  readonly kind: 'paint' | 'glaze' | 'erase' | 'behind'
+  /** A glaze multiplies with the paint that is there; a glow adds its light to it; `behind` shows only where that is clear. */
+  readonly kind: 'paint' | 'glaze' | 'glow' | 'erase' | 'behind'
   /** Stays inside what is painted: the alpha is left as it is. Nothing is erased then, nor laid behind. */
   readonly isInside?: boolean | undefined
   /** Red, green, blue, 0 … 255. Ignored when erasing. */

@@ -146,6 +146,7 @@ export function simdKernels(): Kernels {
 
   function layingRun({ kind, isInside }: Laying) {
     if (kind === 'behind') return exports.layBehind
+    if (kind === 'glow') return isInside ? exports.layGlowInside : exports.layGlow
     if (kind === 'glaze') return isInside ? exports.layGlazeInside : exports.layGlaze
     return isInside ? exports.layInside : exports.layPaint
   }

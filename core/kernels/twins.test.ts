@@ -52,7 +52,7 @@ describe('the SIMD kernels give the bytes of their plain twins', () => {
     }), { numRuns: 120, seed: 4711 })
   })
 
-  it.each([['paint', false], ['glaze', false], ['erase', false], ['behind', false], ['paint', true], ['glaze', true]] as const)('for laying a mask over a tile: %s, inside only: %s', (kind, isInside) => {
+  it.each([['paint', false], ['glaze', false], ['erase', false], ['behind', false], ['glow', false], ['paint', true], ['glaze', true], ['glow', true]] as const)('for laying a mask over a tile: %s, inside only: %s', (kind, isInside) => {
     const src = randomTile(5)
     for (const kernels of both) {
       const random = seededRandom(99)

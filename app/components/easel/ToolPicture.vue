@@ -80,6 +80,25 @@ defineProps<{ tool: ToolName | 'pour', colour: string }>()
       <path d="M63 12c16-5 28-2 36 8-8 10-20 13-36 8-2-5-2-11 0-16z" fill="#463628" /><path d="M82 11.500c8 1.500 13 4.500 17 8.500-4 4-9 7-17 8.500 3-6 3-11 0-17z" :fill="colour" opacity="0.750" />
       <path d="M101 24c2.500 3 3.500 4.600 3.500 6.200a3.500 3.500 0 0 1-7 0c0-1.600 1-3.200 3.500-6.200z" :fill="colour" opacity="0.600" />
     </g>
+    <g v-else-if="tool === 'glow'">
+      <path d="M3 20c10-4 30-4.500 44-3v6C33 24.500 13 24 3 20z" fill="#4d4763" />
+      <path d="M47 15.500h14c2 0 2 9 0 9H47z" fill="#cdbb86" stroke="#988650" /><path d="M52 15.500v9" stroke="#988650" />
+      <path d="M61 14c9-4 19-1 27 6-8 7-18 10-27 6-2-4-2-8 0-12z" fill="#5b4a3a" />
+      <circle cx="95" cy="20" r="13" :fill="colour" opacity="0.220" /><circle cx="95" cy="20" r="8" :fill="colour" opacity="0.400" /><circle cx="95" cy="20" r="3.600" fill="#fff8e0" />
+      <path d="M95 3v4M95 33v4M107 20h4M104 11l2.500-2.500M104 29l2.500 2.500" stroke="#fff3c4" stroke-width="1.600" stroke-linecap="round" />
+    </g>
+    <g v-else-if="tool === 'smudge'">
+      <path d="M14 12h64l24 7.500-24 8.500H14L2 20z" fill="#e9e2d3" stroke="#b5a98f" />
+      <path d="M20 12l10 16M36 12l10 16M52 12l10 16M68 12l10 16" stroke="#c9bda4" stroke-width="1.400" />
+      <path d="M80 12.800l22 6.700-22 7.700c3-4 3-10 0-14.400z" fill="#b9b2a6" /><path d="M91 16l11 3.500-11 3.800c1.500-2 1.500-5 0-7.300z" :fill="colour" opacity="0.850" />
+      <path d="M14 12L2 20l12 8c-2-5-2-11 0-16z" fill="#cfc6b4" />
+    </g>
+    <g v-else-if="tool === 'soften'">
+      <path d="M3 20c10-3.500 26-4 38-3v6C29 24 13 23.500 3 20z" fill="#8c5f3c" />
+      <path d="M41 16h12l4-3v14l-4-3H41z" fill="#d2d4d2" stroke="#979ca0" />
+      <path d="M57 13C70 2 88 2 102 6c5 8 5 20 0 28-14 4-32 4-45-7-1.500-4-1.500-10 0-14z" fill="#efe6d6" stroke="#cdbfa6" />
+      <path d="M62 15c12-6 24-7 37-6M62 19c14-3 26-3 40-2M62 22c14 2 26 3 40 3M62 26c12 4 24 6 37 6" stroke="#d9ccb4" fill="none" />
+    </g>
     <g v-else-if="tool === 'hard-eraser'">
       <path d="M22 9h66c4 0 6 2 6 5v12c0 3-2 5-6 5H22z" fill="#efe7e0" stroke="#b9aca0" />
       <path d="M22 9h44v22H22c-4 0-6-2-6-5V14c0-3 2-5 6-5z" fill="#5f7a70" stroke="#48605a" />

@@ -1,5 +1,5 @@
 import { isEmptyRect, type Rect } from '#core/base'
-import { SAMPLE_FIELDS, type Stroke } from '#core/brush'
+import { SAMPLE_FIELDS, type LiveStroke } from '#core/brush'
 import { beatAfter, beatBefore, timelineOf, type Beat, type DrawingRecord, type Engine, type Entry, type StrokeAct } from '#core/drawing'
 import { loadKernels, type Ground, type Tile } from '#core/kernels'
 import { changedTiles, flattenTile, paintable, showTile, stackOf, type Drawing } from '#core/layers'
@@ -19,7 +19,7 @@ export type PlayerNotice
 interface Growing {
   readonly place: number
   readonly act: StrokeAct
-  readonly stroke: Stroke
+  readonly stroke: LiveStroke
   shown: number
 }
 

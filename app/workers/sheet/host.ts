@@ -1,7 +1,7 @@
 import { wrap, type Remote } from 'comlink'
 import { CoreError, isEmptyRect, type Rect } from '#core/base'
 import type { PaletteColour, Rgb8 } from '#core/colour'
-import type { Stroke } from '#core/brush'
+import type { LiveStroke } from '#core/brush'
 import { applyAct, contentHash, standingActs, type Act, type AdjustAct, type BendAct, type Engine, type Entry, type FreshPourAct, type FreshStyle } from '#core/drawing'
 import { loadKernels, type Tile } from '#core/kernels'
 import { changedTiles, hasteFor, paintable, PLACED_AS_IS, showTile, stackOf, type Drawing, type Haste, type Selection } from '#core/layers'
@@ -41,7 +41,7 @@ const THUMBNAIL_MS = 250
 const MOST_TIMINGS = 4000
 
 interface Live {
-  stroke: Stroke
+  stroke: LiveStroke
   readonly layer: string
   readonly style: FreshStyle
   readonly samples: number[]

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { fromVersion1, samplesSchema, Stroke, toolSettings1Schema, toolSettingsSchema, unpackSample, type Frame, type StrokeStyle } from '../../brush'
+import { fromVersion1, Rubbing, samplesSchema, Stroke, toolSettings1Schema, toolSettingsSchema, unpackSample, type Frame, type LiveStroke, type StrokeStyle } from '../../brush'
 import type { Kernels } from '../../kernels'
 import type { Drawing, Layer } from '../../layers'
 import { fencedAt, type Fence } from '../../select'
@@ -61,17 +61,20 @@ function frameOf([a, b, c, d, e, f]: readonly number[]): Frame {
 }
 
 /** A stroke that is about to be drawn, inside its fence if it has one. */
-export function openStroke(kernels: Kernels, drawing: Drawing, layer: Layer, act: StrokeAct): Stroke {
+export function openStroke(kernels: Kernels, drawing: Drawing, layer: Layer, act: StrokeAct): LiveStroke {
   return strokeFrom(kernels, drawing, layer, styleOf(act), act.version === 2 ? act.fence : undefined, act.samples)
 }
 
 /** The same for a fresh one of which the first samples are known. */
-export function openFreshStroke(kernels: Kernels, drawing: Drawing, layer: Layer, style: FreshStyle, samples: readonly number[]): Stroke {
+export function openFreshStroke(kernels: Kernels, drawing: Drawing, layer: Layer, style: FreshStyle, samples: readonly number[]): LiveStroke {
   return strokeFrom(kernels, drawing, layer, freshStyleOf(style), style.fence, samples)
 }
 
-function strokeFrom(kernels: Kernels, drawing: Drawing, layer: Layer, style: StrokeStyle, fence: Fence | undefined, samples: readonly number[]): Stroke {
-  return new Stroke(kernels, drawing, layer, style, fence ? fencedAt(kernels, drawing, layer, fence, unpackSample(samples, 0)) : drawing.selection)
+function strokeFrom(kernels: Kernels, drawing: Drawing, layer: Layer, style: StrokeStyle, fence: Fence | undefined, samples: readonly number[]): LiveStroke {
+  const within = fence ? fencedAt(kernels, drawing, layer, fence, unpackSample(samples, 0)) : drawing.selection
+  const { effect } = style.tool
+  const Kind = effect === 'smudge' || effect === 'soften' ? Rubbing : Stroke
+  return new Kind(kernels, drawing, layer, style, within)
 }
 
 /** A stroke of any tool, from pen down to lift-off. */

@@ -1,5 +1,5 @@
 export { makeDab, stampFlow, stampPeak } from './stamp'
-export { layBehind, layErase, layGlaze, layGlazeInside, layInside, layPaint } from './lay'
+export { layBehind, layErase, layGlaze, layGlazeInside, layGlow, layGlowInside, layInside, layPaint } from './lay'
 export { compositeOnClear, compositeOnPaper, halve } from './composite'
 export { blendRows } from './blend'
 export { readPicture } from './read'

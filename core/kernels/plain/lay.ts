@@ -16,7 +16,6 @@ export function layPlain(
   tileX: number, tileY: number, rect: Rect,
   maskAt: (x: number, y: number) => number,
 ): void {
-  const isErasing = laying.kind === 'erase'
   for (let y = rect.y0; y < rect.y1; y++) {
     for (let x = rect.x0; x < rect.x1; x++) {
       const at = 4 * ((y - tileY) * TILE + (x - tileX))
@@ -24,7 +23,7 @@ export function layPlain(
       const height = tables.texture[(y & (TEXTURE_SIDE - 1)) * TEXTURE_SIDE + (x & (TEXTURE_SIDE - 1))]!
       const s = cover(maskAt(x, y), height, laying)
       const noise = tables.dither[ditherIndex(x, y, laying.seed)]!
-      out.set(s > 0 ? (isErasing ? erased(under, s, noise) : painted(under, laying, s, noise)) : under, at)
+      out.set(s > 0 ? laid(under, laying, s, noise) : under, at)
     }
   }
 }
@@ -54,6 +53,23 @@ function cover(mask: number, height: number, { opacity, rim, grain }: Laying): n
 
 function toByte(value: number, noise: number): number {
   return Math.min(Math.max(Math.trunc(f(value + noise)), 0), 255)
+}
+
+function laid(under: Pixel, laying: Laying, s: number, noise: number): Pixel {
+  if (laying.kind === 'erase') return erased(under, s, noise)
+  return laying.kind === 'glow' ? lit(under, laying, s, noise) : painted(under, laying, s, noise)
+}
+
+function lit(under: Pixel, { colour, isInside }: Laying, s: number, noise: number): Pixel {
+  const underAlpha = f(under[3] * f(1 / 255))
+  if (isInside && under[3] === 0) return under
+  const alpha = isInside ? underAlpha : Math.min(f(underAlpha + s), 1)
+  const share = isInside ? f(s * underAlpha) : s
+  const a = isInside ? under[3] : toByte(f(alpha * 255), noise)
+  if (a === 0) return [0, 0, 0, 0]
+  const sum = (channel: 0 | 1 | 2) => f(f(under[channel] * underAlpha) + f(colour[channel] * share))
+  const of = (channel: 0 | 1 | 2) => toByte(f(Math.min(sum(channel), f(255 * alpha)) / alpha), noise)
+  return [of(0), of(1), of(2), a]
 }
 
 function painted(under: Pixel, { kind, colour: over, isInside }: Laying, s: number, noise: number): Pixel {

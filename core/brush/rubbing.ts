@@ -1,0 +1,242 @@
+import { EMPTY_RECT, growRect, intersectRect, isEmptyRect, unionRect, type Rect } from '../base'
+import { isClearTile, TILE, TILE_BYTES, type Kernels, type Tile } from '../kernels'
+import { sheetRect, tileOrigin, tilesUnder, Touched, withLayer, type Drawing, type Layer, type Selection } from '../layers'
+import { PathWalker } from './path'
+import { FLOW_STEPS, responseOf } from './response'
+import { SAMPLE_FIELDS, unpackSample } from './samples'
+import { Steadier } from './steady'
+import { Spacer, type Step } from './steps'
+import { AS_DRAWN, type LiveStroke, type StrokeStyle } from './stroke'
+import type { Frame } from './tips'
+
+/** A finger's step, as a share of the size; and that of a softening brush. */
+const SMUDGE_STEP = 0.06
+const SOFTEN_STEP = 0.16
+/** How soft one pass makes it: standard deviation as a share of the size, and at least so many px. */
+const SOFTEN_SIGMA = 0.06
+const LEAST_SIGMA = 1.2
+/** At full strength the colour lasts for about so many sizes of way, at half strength for a quarter of that. By eye. */
+const CARRY_SIZES = 1.6
+
+/** Weighed px inside a box: colour times alpha and alpha, 0 … 65535, row-major. */
+interface Area { readonly box: Rect, readonly values: Uint16Array }
+
+/**
+ * Rubbing the paint of a layer under the hand: `smudge` drags colour along, `soften` blurs it. Works on colours weighed by
+ * alpha in 16 bits, so that many passes neither drift nor leave dark fringes; each px is rounded once, when it is shown or
+ * laid.
+ */
+export class Rubbing implements LiveStroke {
+  readonly touched: Touched
+  /** The layer's tiles as they are now, weighed; only those that were rubbed. */
+  private readonly work = new Map<number, Uint16Array>()
+  private readonly previews = new Map<number, Tile>()
+  private readonly steadier: Steadier
+  private readonly walker: PathWalker
+  private readonly isSmudge: boolean
+  /** As they were: what was not rubbed is told by them. */
+  private readonly originals = new Map<number, Uint16Array>()
+  private readonly frames: readonly Frame[]
+  /** What the finger of each frame carries, over the box of a dab; null before the first. */
+  private readonly carried: (Uint16Array | null)[]
+  private fresh: Rect = EMPTY_RECT
+  private readonly side: number
+
+  constructor(
+    private readonly kernels: Kernels, private readonly drawing: Drawing, readonly layer: Layer, private readonly style: StrokeStyle,
+    private readonly within: Selection | undefined = drawing.selection,
+  ) {
+    const { tool } = style
+    this.touched = new Touched(drawing.sheet)
+    this.isSmudge = tool.effect === 'smudge'
+    this.steadier = new Steadier(tool.steadying)
+    this.side = Math.ceil(tool.size / 2) * 2 + 1
+    const step = Math.max(tool.size * (this.isSmudge ? SMUDGE_STEP : SOFTEN_STEP), 1)
+    const response = responseOf(tool, Infinity)
+    this.frames = [AS_DRAWN, ...style.echoes ?? []]
+    this.carried = this.frames.map(() => null)
+    this.walker = new PathWalker(new Spacer(() => step, (at) => {
+      const strength = ((tool.opacity / 100) * response.flow(at)) / FLOW_STEPS
+      this.frames.forEach((_, frame) => this.rub(at, frame, strength, step))
+    }))
+  }
+
+  extend(packed: readonly number[]): Rect {
+    this.fresh = EMPTY_RECT
+    for (let i = 0; i < packed.length / SAMPLE_FIELDS; i++) this.walker.add(this.steadier.add(unpackSample(packed, i)))
+    return this.fresh
+  }
+
+  finish(): Rect {
+    this.fresh = EMPTY_RECT
+    for (const sample of this.steadier.finish()) this.walker.add(sample)
+    this.walker.finish()
+    return this.fresh
+  }
+
+  preview(number: number, _part: Rect): Tile {
+    let tile = this.previews.get(number)
+    if (!tile) this.previews.set(number, tile = new Uint8Array(TILE_BYTES))
+    const work = this.work.get(number)
+    if (!work) tile.set(this.layer.tiles.get(number) ?? new Uint8Array(TILE_BYTES))
+    else this.straighten(number, work, tile)
+    return tile
+  }
+
+  lay(): Drawing {
+    const tiles = new Map(this.layer.tiles)
+    for (const [number, work] of this.work) {
+      const tile = new Uint8Array(TILE_BYTES)
+      this.straighten(number, work, tile)
+      if (isClearTile(tile)) tiles.delete(number)
+      else tiles.set(number, tile)
+    }
+    return withLayer(this.drawing, { ...this.layer, tiles })
+  }
+
+  drop(): void {
+    this.work.clear()
+    this.previews.clear()
+  }
+
+  /** What was not rubbed stays to the last bit; what was is rounded once. */
+  private straighten(number: number, work: Uint16Array, out: Tile): void {
+    const { x, y } = tileOrigin(this.drawing.sheet, number)
+    this.kernels.unweigh(work, out, x, y, this.style.seed)
+    const before = this.layer.tiles.get(number)
+    const weighed = this.originals.get(number)
+    if (!before || !weighed) return
+    for (let at = 0; at < TILE_BYTES; at += 4) {
+      if (weighed[at] === work[at] && weighed[at + 1] === work[at + 1] && weighed[at + 2] === work[at + 2] && weighed[at + 3] === work[at + 3]) out.set(before.subarray(at, at + 4), at)
+      else if (this.layer.inside) out[at + 3] = before[at + 3]!
+    }
+  }
+
+  /** One dab. @param strength 0 … 1 */
+  private rub(at: Step, frame: number, strength: number, step: number): void {
+    const { a, b, c, d, e, f } = this.frames[frame]!
+    const x = a * at.x + c * at.y + e
+    const y = b * at.x + d * at.y + f
+    const reach = (this.side - 1) / 2
+    const [left, top] = [Math.floor(x) - reach, Math.floor(y) - reach]
+    const whole = { x0: left, y0: top, x1: left + this.side, y1: top + this.side }
+    const box = intersectRect(whole, sheetRect(this.drawing.sheet))
+    if (isEmptyRect(box)) return
+    if (this.isSmudge) this.smudge(whole, box, x, y, strength, frame, at.along === 0, step)
+    else this.soften(box, x, y, strength)
+  }
+
+  private smudge(whole: Rect, box: Rect, x: number, y: number, strength: number, frame: number, isFirst: boolean, step: number): void {
+    const under = this.read(whole)
+    const carried = this.carried[frame]
+    if (!carried || isFirst) {
+      this.carried[frame] = under.values
+      return
+    }
+    this.write(box, x, y, strength, (at, share, out) => {
+      const from = 4 * ((at.y - whole.y0) * this.side + at.x - whole.x0)
+      for (let c = 0; c < 4; c++) out[c] = out[c]! + (carried[from + c]! - out[c]!) * share
+    })
+    // A little of what lies under it is taken up, and of what lay there before this stroke: so the colour runs out.
+    const before = this.read(whole, this.originals)
+    const keeps = Math.max(1 - step / (CARRY_SIZES * strength * strength * this.style.tool.size + 1e-6), 0)
+    for (let i = 0; i < carried.length; i++) {
+      const met = (under.values[i]! + before.values[i]!) / 2
+      carried[i] = Math.floor(met + (carried[i]! - met) * keeps + 0.5)
+    }
+  }
+
+  private soften(box: Rect, x: number, y: number, strength: number): void {
+    const sigma = Math.max(this.style.tool.size * SOFTEN_SIGMA, LEAST_SIGMA)
+    // Three boxes whose radius comes near enough; one pass more or less of a brush tells nobody.
+    const radius = Math.max(Math.floor((Math.sqrt(4 * sigma * sigma + 1) - 1) / 2 + 0.5), 1)
+    const margin = 3 * radius
+    const around = this.read(growRect(box, margin))
+    const [width, height] = [around.box.x1 - around.box.x0, around.box.y1 - around.box.y0]
+    this.kernels.blurAcross(around.values, width, height, { radius, edge: 0 })
+    this.kernels.blurDown(around.values, width, height, { radius, edge: 0 })
+    this.write(box, x, y, strength, (at, share, out) => {
+      const from = 4 * ((at.y - around.box.y0) * width + at.x - around.box.x0)
+      for (let c = 0; c < 4; c++) out[c] = out[c]! + (around.values[from + c]! - out[c]!) * share
+    })
+  }
+
+  /** The px of a box as they are now; beyond the sheet its edge goes on. */
+  private read(box: Rect, from: ReadonlyMap<number, Uint16Array> | null = null): Area {
+    const [width, height] = [box.x1 - box.x0, box.y1 - box.y0]
+    const values = new Uint16Array(4 * width * height)
+    const { sheet } = this.drawing
+    const inside = intersectRect(box, sheetRect(sheet))
+    for (const { number, part } of tilesUnder(sheet, inside)) {
+      const work = from ? from.get(number) : this.weighedTile(number)
+      if (!work) continue
+      const { x, y } = tileOrigin(sheet, number)
+      for (let py = part.y0; py < part.y1; py++) {
+        const at = 4 * ((py - y) * TILE + part.x0 - x)
+        values.set(work.subarray(at, at + 4 * (part.x1 - part.x0)), 4 * ((py - box.y0) * width + part.x0 - box.x0))
+      }
+    }
+    for (let py = inside.y0; py < inside.y1; py++) {
+      const row = 4 * (py - box.y0) * width
+      for (let px = box.x0; px < inside.x0; px++) values.copyWithin(row + 4 * (px - box.x0), row + 4 * (inside.x0 - box.x0), row + 4 * (inside.x0 - box.x0) + 4)
+      for (let px = inside.x1; px < box.x1; px++) values.copyWithin(row + 4 * (px - box.x0), row + 4 * (inside.x1 - 1 - box.x0), row + 4 * (inside.x1 - box.x0))
+    }
+    for (let py = box.y0; py < inside.y0; py++) values.copyWithin(4 * (py - box.y0) * width, 4 * (inside.y0 - box.y0) * width, 4 * (inside.y0 + 1 - box.y0) * width)
+    for (let py = inside.y1; py < box.y1; py++) values.copyWithin(4 * (py - box.y0) * width, 4 * (inside.y1 - 1 - box.y0) * width, 4 * (inside.y1 - box.y0) * width)
+    return { box, values }
+  }
+
+  /** A tile weighed; null where nothing is painted. */
+  private weighedTile(number: number): Uint16Array | null {
+    const known = this.work.get(number)
+    if (known) return known
+    const tile = this.layer.tiles.get(number)
+    if (!tile) return null
+    const out = new Uint16Array(TILE_BYTES)
+    this.kernels.weigh(tile, out)
+    this.work.set(number, out)
+    this.originals.set(number, out.slice())
+    return out
+  }
+
+  /** Changes the px of a dab, each as far as the brush, the selection and the strength say. */
+  private write(box: Rect, cx: number, cy: number, strength: number, change: (at: { x: number, y: number }, share: number, out: Float64Array) => void): void {
+    const { sheet } = this.drawing
+    const { tool } = this.style
+    const radius = tool.size / 2
+    const hard = tool.hardness / 100
+    const out = new Float64Array(4)
+    const at = { x: 0, y: 0 }
+    for (const { number, part } of tilesUnder(sheet, box)) {
+      const chosen = this.within?.get(number)
+      if (this.within && !chosen) continue
+      let work = this.weighedTile(number)
+      if (!work) {
+        if (this.layer.inside) continue
+        work = new Uint16Array(TILE_BYTES)
+        this.work.set(number, work)
+      }
+      const { x, y } = tileOrigin(sheet, number)
+      for (at.y = part.y0; at.y < part.y1; at.y++) {
+        for (at.x = part.x0; at.x < part.x1; at.x++) {
+          const far = Math.sqrt((at.x + 0.5 - cx) * (at.x + 0.5 - cx) + (at.y + 0.5 - cy) * (at.y + 0.5 - cy)) / radius
+          if (far >= 1) continue
+          const soft = far <= hard ? 1 : (1 - far) / (1 - hard)
+          const i = (at.y - y) * TILE + at.x - x
+          const share = strength * soft * soft * (3 - 2 * soft) * (chosen ? chosen[i]! / 255 : 1)
+          if (share <= 0) continue
+          for (let c = 0; c < 4; c++) out[c] = work[4 * i + c]!
+          const alpha = out[3]!
+          if (this.layer.inside && alpha === 0) continue
+          change(at, share, out)
+          // On a layer that stays inside the colour is rubbed, the alpha kept.
+          const scale = this.layer.inside ? (out[3]! > 0 ? alpha / out[3]! : -1) : 1
+          if (scale < 0) continue
+          for (let c = 0; c < 3; c++) work[4 * i + c] = Math.min(Math.floor(out[c]! * scale + 0.5), 65535)
+          work[4 * i + 3] = this.layer.inside ? alpha : Math.floor(out[3]! + 0.5)
+        }
+      }
+    }
+    this.fresh = unionRect(this.fresh, this.touched.add(box))
+  }
+}

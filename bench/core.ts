@@ -2,7 +2,7 @@ import { createRequire } from 'node:module'
 import { createCanvas, type SKRSContext2D } from '@napi-rs/canvas'
 import sharp from 'sharp'
 import { seededRandom } from '#core/base'
-import { Stroke, TOOL_IDS, TOOL_NAMES, TOOLS, toolSettings } from '#core/brush'
+import { isRubbing, Stroke, TOOL_IDS, TOOL_NAMES, TOOLS, toolSettings } from '#core/brush'
 import { Engine, replay, type Act, type DrawingRecord, type Entry } from '#core/drawing'
 import { wanderingSamples } from '#core/drawing/testing'
 import { pour } from '#core/fill'
@@ -120,7 +120,7 @@ export async function strokes(): Promise<Row[]> {
 export async function toolStrokes(): Promise<Row[]> {
   const rows: Row[] = []
   for (const size of [20, 200]) {
-    const cases = TOOL_IDS.map((id) => {
+    const cases = TOOL_IDS.filter(id => !isRubbing(TOOLS[id])).map((id) => {
       const drawing: Drawing = { sheet, layers: [TOOLS[id].effect === 'erase' ? filledLayer('a', 3, 100) : emptyLayer('a')] }
       const samples = wayOfDabs(size)
       return {

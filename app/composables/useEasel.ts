@@ -1,6 +1,6 @@
 import { proxy, transfer, wrap, type Remote } from 'comlink'
 import type { InjectionKey } from 'vue'
-import { SAMPLE_FIELDS, unpackSample, type ToolSettings } from '#core/brush'
+import { isRubbing, SAMPLE_FIELDS, unpackSample } from '#core/brush'
 import { PLACED_AS_IS, type Placed, type Sheet } from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import { isOwnPlan, USUAL_GAP, type Plan, type Step } from '#core/plan'
@@ -21,9 +21,6 @@ import { useHand } from '../stores/hand'
 
 /** What bounds a fence, as for a pour. */
 const FENCE = { tolerance: 40, borders: 'all', gap: USUAL_GAP, grow: 2 } as const
-
-/** Whether a tool rubs what is there instead of laying paint. */
-const rubs = ({ effect }: ToolSettings) => effect === 'smudge' || effect === 'soften'
 
 export interface Sending {
   readonly state: SendingState
@@ -235,13 +232,13 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     if (adjusting.how.value) return void adjusting.settle()
     if (parts.mode.value) return parts.begin(unpackSample(samples, 0), samples, time, scale)
     if (letters.isReady.value || letters.writing.value) return letters.begin(unpackSample(samples, 0), scale)
-    if (stencil.kind.value && hand.settings && rubs(hand.settings)) return void say('Rubbing draws no shapes.', 'Lift a tool that paints, or put the stencil away.', 'attention')
+    if (stencil.kind.value && hand.settings && isRubbing(hand.settings)) return void say('Rubbing draws no shapes.', 'Lift a tool that paints, or put the stencil away.', 'attention')
     if (stencil.kind.value && hand.settings) return stencil.begin(unpackSample(samples, 0))
     const { lifted, settings } = hand
     if (!lifted) return
     sheetScale = scale
     if (!settings) return pouring.begin(unpackSample(samples, 0))
-    const needsPaint = settings.effect === 'erase' || rubs(settings)
+    const needsPaint = settings.effect === 'erase' || isRubbing(settings)
     const layer = guard.layerFor({ needsPaint, what: `the ${toolNameOf(lifted.now).replace('-', ' ')}` }, true)
     if (layer) {
       const echoes = guides.echoes()
@@ -288,7 +285,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   async function hold(): Promise<boolean> {
     const { settings } = hand
     // Where paint builds up while the hand rests, resting means something else.
-    if (!settings || sampling.isOn.value || stencil.kind.value || crop.isOpen.value || parts.mode.value || letters.isReady.value || letters.writing.value || !hand.truesUp || rubs(settings) || settings.gather === 'flow' || settings.tip.kind === 'spray') return false
+    if (!settings || sampling.isOn.value || stencil.kind.value || crop.isOpen.value || parts.mode.value || letters.isReady.value || letters.writing.value || !hand.truesUp || isRubbing(settings) || settings.gather === 'flow' || settings.tip.kind === 'spray') return false
     trueKind.value = await host.trueUp(hand.hasEvenWidth)
     return trueKind.value !== null
   }

@@ -16,7 +16,7 @@ const USES: Record<ToolName | 'pour', string> = {
   'wash': 'Thin wet colour with a darker dried edge.',
   'glow': 'Adds light to what is painted: lamps, moonlight, embers.',
   'smudge': 'Drags colour along; work along a stripe, not across.',
-  'soften': 'Blurs a seam under it; go over it once more where it still shows.',
+  'soften': 'Blurs seams; go over them again where they show.',
   'hard-eraser': 'Takes paint off with a clear edge.',
   'soft-eraser': 'Takes a little off at a time.',
   'kneaded-eraser': 'Lifts part of the tone and leaves a hint.',

@@ -69,3 +69,8 @@ export const toolSettingsSchema = z.strictObject({
 })
 
 export type ToolSettings = z.infer<typeof toolSettingsSchema>
+
+/** Whether a tool rubs what is there instead of laying paint. */
+export function isRubbing({ effect }: Pick<ToolSettings, 'effect'>): boolean {
+  return effect === 'smudge' || effect === 'soften'
+}

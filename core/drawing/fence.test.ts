@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { TOOL_IDS, toolSettings } from '../brush'
+import { isRubbing, TOOL_IDS, toolSettings } from '../brush'
 import { loadKernels } from '../kernels'
 import { layerAlpha } from '../layers'
 import { replay, type Act, type Entry } from './index'
@@ -26,9 +26,9 @@ describe('the fence', () => {
 
   it.each(TOOL_IDS)('%s stays in the area in which it begins, though that has a gap', (name) => {
     const tool = toolSettings(name, { size: 30 })
-    const erases = tool.effect === 'erase'
-    // For erasers the layer is painted all over first.
-    const ground: Act[] = erases ? [{ kind: 'shape', version: 1, layer: 'paint', form: 'box', outline: [0, 0, 300, 0, 300, 300, 0, 300].map(value => value * 16), line: null, fill: { colour: [9, 90, 200], opacity: 100 }, seed: 1 }] : []
+    // For erasers the layer is painted all over first, for what rubs it has stripes.
+    const box = (x0: number, x1: number): Act => ({ kind: 'shape', version: 1, layer: 'paint', form: 'box', outline: [x0, 0, x1, 0, x1, 300, x0, 300].map(value => value * 16), line: null, fill: { colour: [9, 90, 200], opacity: 100 }, seed: 1 })
+    const ground = tool.effect === 'erase' ? [box(0, 300)] : isRubbing(tool) ? Array.from({ length: 15 }, (_, i) => box(i * 20, i * 20 + 8)) : []
     const stroke = (more: object): Act => ({ kind: 'stroke', version: 2, layer: 'paint', tool, colour: [200, 30, 30], seed: 5, samples: at([150, 150, 180, 150, 230, 150, 280, 152, 290, 200]), ...more })
     const alphaOf = (...acts: Act[]) => layerAlpha(after(...ground, ...acts), after(...ground, ...acts).layers[0]!)
     const before = alphaOf()

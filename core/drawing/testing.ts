@@ -1,9 +1,11 @@
-import { TOOL_IDS, toolSettings } from '../brush'
+import { isRubbing, TOOL_IDS, TOOLS, toolSettings } from '../brush'
 import { BLEND_MODES } from '../kernels'
 import { seededRandom, type Random } from '../base'
 import { ECHO_ONE, type Act } from './acts'
 import type { Entry } from './record'
 import type { Sheet } from '../layers'
+
+const PAINTING = TOOL_IDS.filter(tool => !isRubbing(TOOLS[tool]))
 
 /** A wandering hand: packed samples of a stroke that turns, speeds up and presses unevenly. For tests and benches. */
 export function wanderingSamples(random: Random, sheet: Sheet, count: number): number[] {
@@ -78,7 +80,7 @@ function randomAct(random: Random, sheet: Sheet, layers: string[]): Act {
   }
   if (roll < 0.13) {
     const corners = Array.from({ length: random.int(3, 8) }, () => [random.int(-300, sheet.width * 16 + 300), random.int(-300, sheet.height * 16 + 300)]).flat()
-    const line = { tool: toolSettings(random.pick(TOOL_IDS), { size: random.int(2, 40) }), colour, samples: wanderingSamples(random, sheet, 12) }
+    const line = { tool: toolSettings(random.pick(PAINTING), { size: random.int(2, 40) }), colour, samples: wanderingSamples(random, sheet, 12) }
     const fill = { colour: [random.int(0, 255), 90, 120] as [number, number, number], opacity: random.int(10, 100) }
     return { kind: 'shape', version: 1, layer, form: 'polygon', outline: corners, line: random.unit() < 0.7 ? line : null, fill, seed }
   }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { GREATEST_STEADYING, STAMP_SHAPES, TOOLS, type Tip, type ToolSettings } from '#core/brush'
+import { GREATEST_STEADYING, isRubbing, STAMP_SHAPES, TOOLS, type Tip, type ToolSettings } from '#core/brush'
 import { TEXTURES } from '#core/kernels'
 import { useHand } from '../../stores/hand'
 import { wordsOf } from '../../sheet/tool-words'
@@ -37,8 +37,8 @@ function keep(): void {
   hand.keepOwn(ownName.value)
   ownName.value = ''
 }
-const isRubbing = computed(() => settings.value.effect === 'smudge' || settings.value.effect === 'soften')
-const canTrueUp = computed(() => !isRubbing.value && settings.value.gather === 'peak' && tip.value.kind !== 'spray')
+const rubs = computed(() => isRubbing(settings.value))
+const canTrueUp = computed(() => !rubs.value && settings.value.gather === 'peak' && tip.value.kind !== 'spray')
 const TURNS = [['upright', 'always upright'], ['along', 'along the stroke'], ['any', 'any way']] as const
 </script>
 
@@ -78,16 +78,16 @@ const TURNS = [['upright', 'always upright'], ['along', 'along the stroke'], ['a
       <FineSlider v-model="steadying" label="Steadying" unit="of 10" :max="GREATEST_STEADYING" />
       <v-switch v-if="canTrueUp" v-model="hand.truesUp" color="primary" density="compact" hide-details label="Held at its end, a stroke becomes true" />
       <v-switch v-if="canTrueUp && hand.truesUp" v-model="hand.hasEvenWidth" color="primary" density="compact" hide-details label="True shapes in an even width" />
-      <FineSlider v-if="!isRubbing" v-model="pressureSize" label="Pressure on size" />
-      <FineSlider v-model="pressureFlow" :label="isRubbing ? 'Pressure on strength' : 'Pressure on flow'" />
-      <FineSlider v-if="!isRubbing" v-model="speedSize" label="Speed thins" :min="-100" />
+      <FineSlider v-if="!rubs" v-model="pressureSize" label="Pressure on size" />
+      <FineSlider v-model="pressureFlow" :label="rubs ? 'Pressure on strength' : 'Pressure on flow'" />
+      <FineSlider v-if="!rubs" v-model="speedSize" label="Speed thins" :min="-100" />
     </section>
 
     <section aria-label="Mark">
       <h4>Mark</h4>
-      <FineSlider v-if="!isRubbing" v-model="flow" label="Flow" :min="1" />
+      <FineSlider v-if="!rubs" v-model="flow" label="Flow" :min="1" />
       <FineSlider v-model="hardness" label="Hard edge" />
-      <template v-if="!isRubbing">
+      <template v-if="!rubs">
         <FineSlider v-model="spacing" label="Distance" :min="2" :max="400" />
         <FineSlider v-model="scatter" label="Scatter" :max="400" />
         <FineSlider v-model="taperIn" label="Pointed start" :max="2000" :step="10" />
@@ -96,7 +96,7 @@ const TURNS = [['upright', 'always upright'], ['along', 'along the stroke'], ['a
       </template>
     </section>
 
-    <section v-if="!isRubbing" aria-label="Paper">
+    <section v-if="!rubs" aria-label="Paper">
       <h4>Paper</h4>
       <div class="shapes" role="radiogroup" aria-label="Texture">
         <button v-for="texture in TEXTURES" :key="texture" class="choice" role="radio" :aria-checked="settings.grain.texture === texture" @click="setGrain({ texture })">{{ texture.replace('-', ' ') }}</button>
@@ -109,7 +109,7 @@ const TURNS = [['upright', 'always upright'], ['along', 'along the stroke'], ['a
       <input v-model="ownName" maxlength="30" placeholder="Name of my own tool" aria-label="Name of my own tool">
       <v-btn type="submit" variant="outlined" size="small" :disabled="!ownName.trim()">Keep in the cupboard</v-btn>
     </form>
-    <v-switch v-if="!isRubbing" v-model="isErasing" color="primary" density="compact" hide-details label="Erase with this tip" :disabled="hand.isEraser" />
+    <v-switch v-if="!rubs" v-model="isErasing" color="primary" density="compact" hide-details label="Erase with this tip" :disabled="hand.isEraser" />
   </div>
 </template>
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { samplesSchema, Stroke, SUBPIXELS, toolSettingsSchema } from '../../brush'
+import { isRubbing, samplesSchema, Stroke, SUBPIXELS, toolSettingsSchema } from '../../brush'
 import { withLayer } from '../../layers'
 import { colourSchema, layerIdSchema, placeSchema, seedSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
@@ -16,7 +16,7 @@ const schema = z.strictObject({
   /** Its outline, x, y, x, y … in sixteenths of a px; closed by joining its ends. */
   outline: z.array(placeSchema).min(4).max(8000).refine(values => values.length % 2 === 0, 'an outline is made of pairs: x, y'),
   /** The outline as a stroke of a tool, or none. */
-  line: z.strictObject({ tool: toolSettingsSchema.refine(({ effect }) => effect !== 'smudge' && effect !== 'soften', 'rubbing draws no outline'), colour: colourSchema, samples: samplesSchema }).nullable(),
+  line: z.strictObject({ tool: toolSettingsSchema.refine(tool => !isRubbing(tool), 'rubbing draws no outline'), colour: colourSchema, samples: samplesSchema }).nullable(),
   /** What it is filled with, or nothing. */
   fill: z.strictObject({ colour: colourSchema, opacity: z.int().min(1).max(100) }).nullable(),
   seed: seedSchema,

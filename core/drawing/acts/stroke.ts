@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { fromVersion1, Rubbing, samplesSchema, Stroke, toolSettings1Schema, toolSettingsSchema, unpackSample, type Frame, type LiveStroke, type StrokeStyle } from '../../brush'
+import { fromVersion1, isRubbing, Rubbing, samplesSchema, Stroke, toolSettings1Schema, toolSettingsSchema, unpackSample, type Frame, type LiveStroke, type StrokeStyle } from '../../brush'
 import type { Kernels } from '../../kernels'
 import type { Drawing, Layer } from '../../layers'
 import { fencedAt, type Fence } from '../../select'
@@ -72,8 +72,7 @@ export function openFreshStroke(kernels: Kernels, drawing: Drawing, layer: Layer
 
 function strokeFrom(kernels: Kernels, drawing: Drawing, layer: Layer, style: StrokeStyle, fence: Fence | undefined, samples: readonly number[]): LiveStroke {
   const within = fence ? fencedAt(kernels, drawing, layer, fence, unpackSample(samples, 0)) : drawing.selection
-  const { effect } = style.tool
-  const Kind = effect === 'smudge' || effect === 'soften' ? Rubbing : Stroke
+  const Kind = isRubbing(style.tool) ? Rubbing : Stroke
   return new Kind(kernels, drawing, layer, style, within)
 }
 

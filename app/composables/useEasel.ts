@@ -79,6 +79,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
         stack.take(notice.stack)
         sheet.value = notice.sheet
         placed.value = notice.placed
+        lighting.kept.value = notice.light
         history.value = { canUndo, canRedo, position }
         break
       }
@@ -176,6 +177,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   const around = { layerNow: layerToDrawOn, layerWithPaint, sheet: () => sheet.value, guides: () => guides.guides.value }
   const parts = createParts(host, around)
   const adjusting = createAdjust(host, layerWithPaint)
+  const lighting = createLight(host, { sheet: () => sheet.value, layerWithPaint, nameOf: id => layers.value.find(each => each.id === id)?.name ?? 'the layer' })
   const pouring = createPour(host, hand, { layerNow: layerToPour, sheet: () => sheet.value, onTrouble: (message, fix) => say(message, fix, 'attention') })
   const sampling = createSampling(host, hand, () => live.value, () => say('There is no paint on this layer there.', 'Touch where it is painted, or sample all layers.'))
   const crop = createCrop(host, () => sheet.value, (message, fix) => say(message, fix, 'attention'))
@@ -205,11 +207,13 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     if (letters.writing.value) void letters.settle()
     // What was only tried is left.
     void adjusting.discard()
+    void lighting.dropShadow()
   }
   /** Whether something is in hand that undo takes away first. */
   function discardInHand(): boolean {
     if (crop.isOpen.value) crop.discard()
     else if (adjusting.how.value) void adjusting.discard()
+    else if (lighting.shadow.value) void lighting.dropShadow()
     else if (pouring.waiting.value || pouring.gaps.value.length) pouring.clear()
     else if (stencil.shape.value) stencil.discard()
     else if (parts.held.value) void parts.discard()
@@ -230,6 +234,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     if (crop.isOpen.value) return crop.begin(unpackSample(samples, 0))
     // The next stroke comes after an adjustment, not into it.
     if (adjusting.how.value) return void adjusting.settle()
+    if (lighting.shadow.value) return void lighting.keepShadow()
     if (parts.mode.value) return parts.begin(unpackSample(samples, 0), samples, time, scale)
     if (letters.isReady.value || letters.writing.value) return letters.begin(unpackSample(samples, 0), scale)
     if (stencil.kind.value && hand.settings && isRubbing(hand.settings)) return void say('Rubbing draws no shapes.', 'Lift a tool that paints, or put the stencil away.', 'attention')
@@ -333,7 +338,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     drawing, host, hand, progress: readonly(progress), plan, closed: readonly(closed), isReadOnly: readonly(isReadOnly), isOffline: readonly(isOffline),
     wasTaken: readonly(wasTaken), answer, layers, live, liveLayer, history: readonly(history), thumbnails, sending: readonly(sending),
     step, stepNumber: readonly(stepNumber), findings, lookedAt: readonly(lookedAt), isLooking: readonly(isLooking), pointedAt,
-    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, pouring, adjusting, settleAll, sampling, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
+    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, pouring, adjusting, lighting, settleAll, sampling, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
     stack, copyLayer, isSheetOpen, close,
     undo: () => (discardInHand() ? undefined : host.undo()), redo: () => host.redo(), wake: () => host.wake(),
   }

@@ -11,7 +11,7 @@ export function resizedDrawing(drawing: Drawing, box: Rect): Drawing {
   const { layers, groups } = repainted(drawing, cutPaint)
   const cut = selection && cutTiles(before, sheet, selection, box, 1)
   const placed = drawing.placed ?? PLACED_AS_IS
-  return { sheet, layers, groups, selection: cut?.size ? cut : undefined, placed: { ...placed, x: placed.x - box.x0, y: placed.y - box.y0 } }
+  return { sheet, layers, groups, selection: cut?.size ? cut : undefined, placed: { ...placed, x: placed.x - box.x0, y: placed.y - box.y0 }, ...(drawing.light && { light: { ...drawing.light, x: drawing.light.x - box.x0, y: drawing.light.y - box.y0 } }) }
 }
 
 /** The layers and groups with other tiles, in their masks as well. */
@@ -50,5 +50,6 @@ export function scaledDrawing(kernels: Kernels, drawing: Drawing, width: number,
   return {
     sheet, ...repainted(drawing, tiles => scaledTiles(kernels, drawing.sheet, sheet, tiles)),
     placed: { x: x * byX, y: y * byY, scaleX: scaleX * byX, scaleY: scaleY * byY },
+    ...(drawing.light && { light: { ...drawing.light, x: drawing.light.x * byX, y: drawing.light.y * byY } }),
   }
 }

@@ -11,4 +11,4 @@ export { sheetRect, tileColumns, tileNumber, tileOrigin, tileRows, tilesUnder } 
 export { clipBase, findItem, GREATEST_NESTING, groupsRound, itemId, itemOf, layersIn, nestingOf, stackOf, withItems, withoutItem, withStack, type StackItem } from './stack'
 export { layerThumbnail } from './thumbnail'
 export { Touched, type TilePart } from './touched'
-export { PLACED_AS_IS, type Drawing, type Group, type Layer, type Mask, type Placed, type Selection, type Sheet } from './types'
+export { PLACED_AS_IS, type Drawing, type Group, type Layer, type Light, type Mask, type Placed, type Selection, type Sheet } from './types'

@@ -57,6 +57,15 @@ export type Group = Item
  */
 export type Selection = ReadonlyMap<number, Uint8Array>
 
+/** Where the light comes from. */
+export interface Light {
+  /** The pin's place, sheet px; it may lie beyond the sheet. */
+  readonly x: number
+  readonly y: number
+  /** How far the light stands out from the sheet toward the one who looks, whole degrees, 0 … 90. */
+  readonly height: number
+}
+
 /** The whole picture at one moment. Nothing in it is ever changed; an act makes a new one. */
 export interface Drawing {
   readonly sheet: Sheet
@@ -66,6 +75,8 @@ export interface Drawing {
   readonly groups?: readonly Group[] | undefined
   /** Only here may be painted; absent: everywhere. */
   readonly selection?: Selection | undefined
+  /** Where the light comes from; absent: it was not decided yet. */
+  readonly light?: Light | undefined
   /** Where the sheet that the record began with lies on this one, once it was cut or scaled; absent: it is that sheet. */
   readonly placed?: Placed | undefined
 }

@@ -4,19 +4,24 @@ import type { AdjustmentKind } from '#core/adjust'
 import { ADJUST_GROUPS, ADJUST_WORDS } from '../../sheet/adjust-words'
 
 /** What can be done to the paint of the live layer as a whole. */
-const { adjusting, hand, settleAll } = useEasel()
+const { adjusting, lighting, hand, settleAll } = useEasel()
 const isOpen = ref(false)
 function run(kind: AdjustmentKind): void {
   isOpen.value = false
   settleAll()
   void adjusting.choose(kind, kind === 'lines' || kind === 'sketch' ? { colour: [...hand.colour] } : {})
 }
+function light(act: () => unknown): void {
+  isOpen.value = false
+  settleAll()
+  act()
+}
 </script>
 
 <template>
   <v-menu v-model="isOpen" location="top" :offset="12" :close-on-content-click="false">
     <template #activator="{ props: opens }">
-      <v-btn v-bind="opens" :icon="mdiTuneVariant" variant="text" class="opener" :color="adjusting.how.value ? 'primary' : undefined" aria-label="Adjust the paint of this layer" title="Adjust the paint of this layer" />
+      <v-btn v-bind="opens" :icon="mdiTuneVariant" variant="text" class="opener" :color="adjusting.how.value ? 'primary' : undefined" aria-label="Adjust the paint of this layer, and light" title="Adjust the paint of this layer, and light" />
     </template>
     <div class="card choices">
       <div v-for="(column, i) in ADJUST_GROUPS" :key="i">
@@ -25,6 +30,11 @@ function run(kind: AdjustmentKind): void {
           <button v-for="kind in group.kinds" :key="kind" class="choice" :title="ADJUST_WORDS[kind].does" :aria-pressed="adjusting.kind.value === kind" @click="run(kind)">
             <strong>{{ ADJUST_WORDS[kind].name }}</strong><span class="small soft">{{ ADJUST_WORDS[kind].does }}</span>
           </button>
+        </section>
+        <section v-if="i === 1" aria-label="Light">
+          <h3>Light</h3>
+          <button class="choice" :aria-pressed="lighting.isOpen.value" @click="light(() => lighting.open())"><strong>Light pin</strong><span class="small soft">Marks where the light comes from; forms beside it show what that does.</span></button>
+          <button class="choice" @click="light(() => lighting.beginShadow())"><strong>Cast shadow</strong><span class="small soft">The shadow of what is painted here, on a layer under it.</span></button>
         </section>
       </div>
     </div>

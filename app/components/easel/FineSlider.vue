@@ -2,10 +2,11 @@
 /** One setting of a tool with its figure. */
 const { unit = '%', min = 0, max = 100, step = 1 } = defineProps<{ label: string, unit?: string, min?: number, max?: number, step?: number }>()
 const value = defineModel<number>({ required: true })
+const emit = defineEmits<{ end: [] }>()
 </script>
 
 <template>
-  <v-slider v-model="value" class="fine" :min="min" :max="max" :step="step" :label="label" :aria-label="label" hide-details color="primary" track-size="3" thumb-size="16" :aria-valuetext="`${value} ${unit}`">
+  <v-slider v-model="value" class="fine" :min="min" :max="max" :step="step" :label="label" :aria-label="label" hide-details color="primary" track-size="3" thumb-size="16" :aria-valuetext="`${value} ${unit}`" @end="emit('end')">
     <template #append><span class="figure numbers">{{ value }} {{ unit }}</span></template>
   </v-slider>
 </template>

@@ -97,6 +97,10 @@ function onKey(event: KeyboardEvent): void {
     event.preventDefault()
     return void (key === 'enter' ? easel.adjusting.settle() : easel.adjusting.discard())
   }
+  if (easel.lighting.shadow.value && (key === 'enter' || key === 'escape')) {
+    event.preventDefault()
+    return void (key === 'enter' ? easel.lighting.keepShadow() : easel.lighting.dropShadow())
+  }
   if (easel.crop.isOpen.value && (key === 'enter' || key === 'escape')) {
     event.preventDefault()
     return void (key === 'enter' ? easel.crop.settle() : easel.crop.discard())
@@ -230,6 +234,8 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
             <PourBar />
             <FadeBar v-if="!ghost" />
             <AdjustBar />
+            <LightPin v-if="easel.lighting.light.value && (easel.lighting.isOpen.value || easel.lighting.shadow.value)" :light="easel.lighting.light.value" :view="shown" :size="size" @put="easel.lighting.put" @settle="easel.lighting.settle()" />
+            <LightCard />
             <LiveName :name="easel.stack.liveName.value" :pointer="pointer" :size="size" />
             <SheetMarks :marks="marks" :view="shown" :size="size" />
             <SheetRulers v-if="hasRulers || hasCrosshair" :view="shown" :size="size" :sheet="sheet" :pointer="pointer" :has-rulers="hasRulers" :has-crosshair="hasCrosshair" />

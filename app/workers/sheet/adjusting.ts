@@ -1,5 +1,5 @@
 import { adjustmentAt } from '#core/adjust'
-import { adjusting, applyAct, type AdjustAct } from '#core/drawing'
+import { adjusting, applyAct, type AdjustAct, type CastShadowAct } from '#core/drawing'
 import type { Kernels } from '#core/kernels'
 import { reducedDrawing, type Drawing } from '#core/layers'
 
@@ -9,12 +9,17 @@ const COARSEST = 4
 /** Work goes on so long before the worker listens again, ms. */
 const SLICE_MS = 12
 
-/** A small picture of what an adjustment does, for while its slider is moved. `level`: its sides are 2^level times smaller. */
-export function adjustedSmall(kernels: Kernels, drawing: Drawing, act: AdjustAct, wanted: number): { level: number, drawing: Drawing } {
+/** A small picture of what an adjustment or a shadow does, for while its slider is moved. `level`: its sides are 2^level times smaller. */
+export function actedSmall(kernels: Kernels, drawing: Drawing, act: AdjustAct | CastShadowAct, wanted: number): { level: number, drawing: Drawing } {
   let level = Math.min(wanted, COARSEST)
   while (level < COARSEST && (drawing.sheet.width * drawing.sheet.height) / 4 ** level > FRAME_PX) level++
   const small = level > 0 ? reducedDrawing(drawing, level) : drawing
-  return { level, drawing: applyAct(kernels, small, { ...act, how: adjustmentAt(act.how, 1 / 2 ** level) }) }
+  return { level, drawing: applyAct(kernels, small, actAt(act, 1 / 2 ** level)) }
+}
+
+function actAt(act: AdjustAct | CastShadowAct, scale: number): AdjustAct | CastShadowAct {
+  if (act.kind === 'adjust') return { ...act, how: adjustmentAt(act.how, scale) }
+  return { ...act, dx: Math.round(act.dx * scale), dy: Math.round(act.dy * scale), sigma: Math.round(act.sigma * scale) }
 }
 
 /** Full-size work in slices, that can be stopped. */

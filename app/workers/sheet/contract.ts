@@ -1,4 +1,4 @@
-import type { Placed, Sheet } from '#core/layers'
+import type { Light, Placed, Sheet } from '#core/layers'
 import type { Plan } from '#core/plan'
 import type { AnswerView } from '#shared/views'
 import type { SendingState } from '../record/sender'
@@ -7,7 +7,7 @@ import type { StackNote, Thumbnail } from '../view/layer-news'
 /** What the sheet's worker tells the page. */
 export type SheetNotice
   = | { kind: 'opening', done: number, of: number }
-    | { kind: 'drawing', stack: StackNote[], canUndo: boolean, canRedo: boolean, position: number, sheet: Sheet, placed: Placed }
+    | { kind: 'drawing', stack: StackNote[], canUndo: boolean, canRedo: boolean, position: number, sheet: Sheet, placed: Placed, light: Light | null }
   /** What is selected now: its edge as loops of x, y (sheet px); null when nothing is. */
     | { kind: 'selection', edges: Int32Array[] | null }
     | ({ kind: 'thumbnail' } & Thumbnail)

@@ -2,7 +2,7 @@ import { wrap, type Remote } from 'comlink'
 import { CoreError, isEmptyRect, type Rect } from '#core/base'
 import type { PaletteColour, Rgb8 } from '#core/colour'
 import type { LiveStroke } from '#core/brush'
-import { applyAct, contentHash, standingActs, type Act, type AdjustAct, type BendAct, type Engine, type Entry, type FreshPourAct, type FreshStyle } from '#core/drawing'
+import { applyAct, contentHash, standingActs, type Act, type AdjustAct, type BendAct, type CastShadowAct, type Engine, type Entry, type FreshPourAct, type FreshStyle } from '#core/drawing'
 import { loadKernels, type Tile } from '#core/kernels'
 import { changedTiles, hasteFor, paintable, PLACED_AS_IS, showTile, stackOf, type Drawing, type Haste, type Selection } from '#core/layers'
 import type { Finding } from '#core/lookfor'
@@ -10,7 +10,7 @@ import type { Bending, Destination } from '#core/moving'
 import type { LineGap } from '#core/fill'
 import { layerTones } from '#core/adjust'
 import { prepareStep, type Plan } from '#core/plan'
-import { selectionEdge } from '#core/select'
+import { paintOf, selectionBox, selectionEdge } from '#core/select'
 import type { Adjusting, ShapeKind } from '#core/trueup'
 import { api } from '../../api/routes'
 import { ApiRefusal, troubleOf } from '../../api/client'
@@ -21,7 +21,7 @@ import { layOutRecord } from '../view/lay-out'
 import { stackNotes, Thumbnailer } from '../view/layer-news'
 import { SheetView, type View } from '../view/sheet-view'
 import { newLayerId } from '../../sheet/layer-ids'
-import { AdjustWork, adjustedSmall } from './adjusting'
+import { actedSmall, AdjustWork } from './adjusting'
 import { shownAlone, type Alone } from './alone'
 import { coveredLetters } from './covers'
 import { closingStroke, gapsOf, pourDoubt, type PourAnswer } from './pouring'
@@ -323,7 +323,7 @@ export class SheetHost {
     if (!engine || this.isReadOnly) return
     this.putPartBack()
     if (act?.kind === 'stack-set' && this.showHastily(act)) return
-    if (act?.kind === 'adjust') return this.showAdjustment(act)
+    if (act?.kind === 'adjust' || act?.kind === 'cast-shadow') return this.showSmall(act)
     this.stopWork()
     this.dropHaste()
     const before = this.shown
@@ -356,13 +356,13 @@ export class SheetHost {
 
   // --- adjusting the paint of a layer
 
-  /** Shows at once, from a small picture, what an adjustment does. */
-  private showAdjustment(act: AdjustAct): void {
+  /** Shows at once, from a small picture, what an adjustment or a shadow does. */
+  private showSmall(act: AdjustAct | CastShadowAct): void {
     const { engine, view } = this
     if (!engine || !view) return
     this.stopWork()
     try {
-      const { level, drawing } = adjustedSmall(this.kernels, engine.drawing, act, view.level)
+      const { level, drawing } = actedSmall(this.kernels, engine.drawing, act, view.level)
       if (level === 0) {
         const before = this.shown
         this.dropHaste()
@@ -430,6 +430,13 @@ export class SheetHost {
       if (this.working === work) this.working = null
       if (!this.working) this.notify({ kind: 'working', share: null })
     }
+  }
+
+  /** The box round a layer's paint, sheet px; null when there is none. */
+  paintBox(layer: string): Rect | null {
+    const found = this.engine && paintable(this.engine.drawing, layer)
+    const box = found && selectionBox(this.engine!.drawing.sheet, paintOf(found))
+    return box && !isEmptyRect(box) ? box : null
   }
 
   /** How often each lightness is found in a layer's paint, 64 steps from dark to light. */
@@ -727,7 +734,7 @@ export class SheetHost {
   private tell(): void {
     const engine = this.engine!
     const { canUndo, canRedo, position, drawing } = engine
-    this.notify({ kind: 'drawing', canUndo, canRedo, position, stack: stackNotes(stackOf(drawing)), sheet: drawing.sheet, placed: drawing.placed ?? PLACED_AS_IS })
+    this.notify({ kind: 'drawing', canUndo, canRedo, position, stack: stackNotes(stackOf(drawing)), sheet: drawing.sheet, placed: drawing.placed ?? PLACED_AS_IS, light: drawing.light ?? null })
     if (drawing.selection !== this.shownSelection) {
       this.shownSelection = drawing.selection
       this.notify({ kind: 'selection', edges: drawing.selection ? selectionEdge(drawing.sheet, drawing.selection).map(loop => Int32Array.from(loop)) : null })

@@ -1,0 +1,67 @@
+import { z } from 'zod'
+import { finished } from '../../adjust'
+import { CoreError } from '../../base'
+import { SUBPIXELS } from '../../brush'
+import { shadowOf } from '../../light'
+import { findItem, stackOf, withItems, withStack } from '../../layers'
+import { colourSchema, layerIdSchema, layerNameSchema, percentSchema, placeSchema, seedSchema } from './common'
+import { requireFreshId, requireLayer, requireRoom, type ActKind } from './contract'
+
+const pinSchema = z.strictObject({
+  kind: z.literal('light-pin'),
+  version: z.literal(1),
+  /** The pin's place, sixteenths of a px, and how far the light stands out from the sheet, degrees; null takes it away. */
+  light: z.strictObject({ x: placeSchema, y: placeSchema, height: z.int().min(0).max(90) }).nullable(),
+})
+export type LightPinAct = z.infer<typeof pinSchema>
+
+/** Marks where the light comes from. */
+export const lightPin: ActKind<LightPinAct> = {
+  schema: pinSchema,
+  apply: (_kernels, drawing, { light }) => ({ ...drawing, light: light ? { x: light.x / SUBPIXELS, y: light.y / SUBPIXELS, height: light.height } : undefined }),
+}
+
+/** Farthest that a shadow is moved, px. */
+export const FARTHEST_SHADOW = 4000
+
+const offset = z.int().min(-FARTHEST_SHADOW).max(FARTHEST_SHADOW)
+const shadowSchema = z.strictObject({
+  kind: z.literal('cast-shadow'),
+  version: z.literal(1),
+  /** Whose shadow it is. */
+  from: layerIdSchema,
+  /** The shadow's own layer, right under it. */
+  layer: layerIdSchema,
+  name: layerNameSchema,
+  /** What the paint is darkened towards, and how far, %. */
+  colour: colourSchema,
+  dark: percentSchema,
+  /** How far it is moved, whole px. */
+  dx: offset,
+  dy: offset,
+  /** How soft, tenths of a px (standard deviation); 0: hard. */
+  sigma: z.int().min(0).max(2000),
+  /** Of its layer, %. */
+  opacity: percentSchema,
+  seed: seedSchema,
+})
+export type CastShadowAct = z.infer<typeof shadowSchema>
+
+/** A shadow of what is painted on a layer: copied, darkened, moved, softened, on a layer of its own under it. */
+export const castShadow: ActKind<CastShadowAct> = {
+  schema: shadowSchema,
+  apply(kernels, drawing, act) {
+    const layer = requireLayer(drawing, act.from)
+    requireFreshId(drawing, act.layer)
+    requireRoom(drawing, 1)
+    if (layer.tiles.size === 0) throw new CoreError('act-refused', `there is no paint on “${layer.name}”`, 'A shadow is cast by what is painted: choose that layer.')
+    const items = stackOf(drawing)
+    const found = findItem(items, layer.id)
+    if (!found) throw new CoreError('act-refused', 'a mask casts no shadow', 'Choose the layer itself.')
+    const tiles = finished(shadowOf(kernels, drawing.sheet, layer.tiles, { ...act, sigma: act.sigma / 10 }))
+    const shadow = { id: act.layer, name: act.name, visible: true, opacity: act.opacity, mode: 'multiply' as const, tiles }
+    const base = found.siblings.slice(0, found.place + 1).findLastIndex(item => !(item.kind === 'layer' ? item.layer : item.group).clip)
+    const place = Math.max(base, 0)
+    return withStack(drawing, withItems(items, found.group, siblings => [...siblings.slice(0, place), { kind: 'layer', layer: shadow }, ...siblings.slice(place)]))
+  },
+}

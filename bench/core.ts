@@ -210,6 +210,10 @@ export interface OpenCv {
   Mat: { new (): OpenCvMat, zeros(rows: number, cols: number, type: number): OpenCvMat }
   matFromArray(rows: number, cols: number, type: number, data: ArrayLike<number>): OpenCvMat
   CV_8UC3: number
+  CV_8UC4: number
+  Size: new (width: number, height: number) => object
+  readonly BORDER_REPLICATE: number
+  GaussianBlur(from: OpenCvMat, to: OpenCvMat, size: object, sx: number, sy: number, border: number): void
   CV_8UC1: number
   Point: new (x: number, y: number) => object
   Scalar: new (...values: number[]) => object
@@ -235,8 +239,8 @@ export function openCv(): Promise<OpenCv> {
 }
 
 function withoutThen(loaded: OpenCv): OpenCv {
-  const { Mat, matFromArray, CV_8UC3, CV_8UC1, Point, Scalar, Rect, floodFill, erode, dilate, threshold, bitwise_and, THRESH_BINARY } = loaded
-  return { Mat, matFromArray, CV_8UC3, CV_8UC1, Point, Scalar, Rect, floodFill, erode, dilate, threshold, bitwise_and, THRESH_BINARY }
+  const { Mat, matFromArray, CV_8UC3, CV_8UC4, CV_8UC1, Size, BORDER_REPLICATE, GaussianBlur, Point, Scalar, Rect, floodFill, erode, dilate, threshold, bitwise_and, THRESH_BINARY } = loaded
+  return { Mat, matFromArray, CV_8UC3, CV_8UC4, CV_8UC1, Size, BORDER_REPLICATE, GaussianBlur, Point, Scalar, Rect, floodFill, erode, dilate, threshold, bitwise_and, THRESH_BINARY }
 }
 
 export async function pouring(): Promise<Row[]> {

@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs'
 import { cpus } from 'node:os'
 import { browserRows } from './browser'
 import { checkThatItDraws, compositing, pouring, replaying, strokes, toolStrokes, trueUp } from './core'
+import { adjusting } from './adjusting'
 import { blending, closing, stacks } from './layers'
 import type { Row } from './measure'
 import { moving, selecting } from './moving'
@@ -11,7 +12,7 @@ async function main(): Promise<void> {
   checkThatItDraws()
   const rows: Row[] = []
   const wanted = process.env.LITTLE_EASEL_BENCH?.split(',')
-  for (const [name, run] of [['strokes', strokes], ['tools', toolStrokes], ['true-up', trueUp], ['compositing', compositing], ['pouring', pouring], ['blending', blending], ['stacks', stacks], ['closing gaps', closing], ['replaying', replaying], ['moving', moving], ['selecting', selecting]] as const) {
+  for (const [name, run] of [['strokes', strokes], ['tools', toolStrokes], ['true-up', trueUp], ['compositing', compositing], ['pouring', pouring], ['blending', blending], ['stacks', stacks], ['closing gaps', closing], ['replaying', replaying], ['moving', moving], ['selecting', selecting], ['adjusting', adjusting]] as const) {
     if (wanted && !wanted.includes(name)) continue
     console.log(`· ${name}`)
     rows.push(...await run())

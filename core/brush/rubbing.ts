@@ -133,10 +133,7 @@ export class Rubbing implements LiveStroke {
       this.carried[frame] = under.values
       return
     }
-    this.write(box, x, y, strength, (at, share, out) => {
-      const from = 4 * ((at.y - whole.y0) * this.side + at.x - whole.x0)
-      for (let c = 0; c < 4; c++) out[c] = out[c]! + (carried[from + c]! - out[c]!) * share
-    })
+    this.write(box, x, y, strength, { box: whole, values: carried })
     // A little of what lies under it is taken up, and of what lay there before this stroke: so the colour runs out.
     const before = this.read(whole, this.originals)
     const keeps = Math.max(1 - step / (CARRY_SIZES * strength * strength * this.style.tool.size + 1e-6), 0)
@@ -155,10 +152,7 @@ export class Rubbing implements LiveStroke {
     const [width, height] = [around.box.x1 - around.box.x0, around.box.y1 - around.box.y0]
     this.kernels.blurAcross(around.values, width, height, { radius, edge: 0 })
     this.kernels.blurDown(around.values, width, height, { radius, edge: 0 })
-    this.write(box, x, y, strength, (at, share, out) => {
-      const from = 4 * ((at.y - around.box.y0) * width + at.x - around.box.x0)
-      for (let c = 0; c < 4; c++) out[c] = out[c]! + (around.values[from + c]! - out[c]!) * share
-    })
+    this.write(box, x, y, strength, around)
   }
 
   /** The px of a box as they are now; beyond the sheet its edge goes on. */
@@ -199,14 +193,9 @@ export class Rubbing implements LiveStroke {
     return out
   }
 
-  /** Changes the px of a dab, each as far as the brush, the selection and the strength say. */
-  private write(box: Rect, cx: number, cy: number, strength: number, change: (at: { x: number, y: number }, share: number, out: Float64Array) => void): void {
+  /** Brings the px of a dab toward those of an area that holds it, each as far as the brush, the selection and the strength say. */
+  private write(box: Rect, cx: number, cy: number, strength: number, toward: Area): void {
     const { sheet } = this.drawing
-    const { tool } = this.style
-    const radius = tool.size / 2
-    const hard = tool.hardness / 100
-    const out = new Float64Array(4)
-    const at = { x: 0, y: 0 }
     for (const { number, part } of tilesUnder(sheet, box)) {
       const chosen = this.within?.get(number)
       if (this.within && !chosen) continue
@@ -217,26 +206,39 @@ export class Rubbing implements LiveStroke {
         this.work.set(number, work)
       }
       const { x, y } = tileOrigin(sheet, number)
-      for (at.y = part.y0; at.y < part.y1; at.y++) {
-        for (at.x = part.x0; at.x < part.x1; at.x++) {
-          const far = Math.sqrt((at.x + 0.5 - cx) * (at.x + 0.5 - cx) + (at.y + 0.5 - cy) * (at.y + 0.5 - cy)) / radius
-          if (far >= 1) continue
-          const soft = far <= hard ? 1 : (1 - far) / (1 - hard)
-          const i = (at.y - y) * TILE + at.x - x
-          const share = strength * soft * soft * (3 - 2 * soft) * (chosen ? chosen[i]! / 255 : 1)
-          if (share <= 0) continue
-          for (let c = 0; c < 4; c++) out[c] = work[4 * i + c]!
-          const alpha = out[3]!
-          if (this.layer.inside && alpha === 0) continue
-          change(at, share, out)
-          // On a layer that stays inside the colour is rubbed, the alpha kept.
-          const scale = this.layer.inside ? (out[3]! > 0 ? alpha / out[3]! : -1) : 1
-          if (scale < 0) continue
-          for (let c = 0; c < 3; c++) work[4 * i + c] = Math.min(Math.floor(out[c]! * scale + 0.5), 65535)
-          work[4 * i + 3] = this.layer.inside ? alpha : Math.floor(out[3]! + 0.5)
-        }
-      }
+      for (let py = part.y0; py < part.y1; py++) this.writeRow(work, py, { x0: part.x0, x1: part.x1, left: x, top: y }, cx, cy, strength, toward, chosen)
     }
     this.fresh = unionRect(this.fresh, this.touched.add(box))
+  }
+
+  private writeRow(work: Uint16Array, py: number, { x0, x1, left, top }: { x0: number, x1: number, left: number, top: number }, cx: number, cy: number, strength: number, { box, values }: Area, chosen: Uint8Array | undefined): void {
+    const { size, hardness } = this.style.tool
+    const radius = size / 2
+    const hard = hardness / 100
+    const isInside = this.layer.inside === true
+    const dy = py + 0.5 - cy
+    const width = box.x1 - box.x0
+    for (let px = x0; px < x1; px++) {
+      const dx = px + 0.5 - cx
+      const far = Math.sqrt(dx * dx + dy * dy) / radius
+      if (far >= 1) continue
+      const soft = far <= hard ? 1 : (1 - far) / (1 - hard)
+      const i = (py - top) * TILE + px - left
+      const share = strength * soft * soft * (3 - 2 * soft) * (chosen ? chosen[i]! / 255 : 1)
+      if (share <= 0) continue
+      const at = 4 * i
+      const from = 4 * ((py - box.y0) * width + px - box.x0)
+      const alpha = work[at + 3]!
+      const next = alpha + (values[from + 3]! - alpha) * share
+      // On a layer that stays inside the colour is rubbed, the alpha kept.
+      if (isInside && (alpha === 0 || next <= 0)) continue
+      const scale = isInside ? alpha / next : 1
+      for (let c = 0; c < 3; c++) {
+        const value = work[at + c]!
+        const rubbed = Math.floor((value + (values[from + c]! - value) * share) * scale + 0.5)
+        work[at + c] = rubbed > 65535 ? 65535 : rubbed
+      }
+      if (!isInside) work[at + 3] = Math.floor(next + 0.5)
+    }
   }
 }

@@ -177,6 +177,9 @@ export function litForm(form: FormInLight, light: Vector, side: number): Uint8Cl
   return out
 }
 
+/** A mark on the shadow lies so far from the ball's middle, squared. */
+const CLEAR_OF_BALL = 1.5
+
 /** The parts of light and shadow that one learns to see. */
 export const ZONES = ['highlight', 'light', 'half-tone', 'core shadow', 'reflected light', 'cast shadow'] as const
 export type Zone = typeof ZONES[number]
@@ -194,16 +197,19 @@ export function zonesOfBall(light: Vector): { readonly zone: Zone, readonly x: n
   const across = unit(sum(toEye, scaled(lamp, -along)))
   const at = (cos: number): Vector => sum(scaled(lamp, cos), scaled(across, Math.sqrt(1 - cos * cos)))
   put('highlight', unit(sum(lamp, toEye)))
-  put('light', at(0.9))
-  put('half-tone', at(0.5))
+  put('light', at(0.76))
+  put('half-tone', at(0.42))
   put('core shadow', at(-0.08))
   put('reflected light', at(-0.62))
   if (lamp[1] > 0.05) {
-    // Where the ray through the ball's middle meets the table.
-    const way = 1 / lamp[1]
-    const place = sum([0, 0, 0], scaled(lamp, -way))
-    const [x, y] = [dot(place, right), dot(place, up)]
-    if (Math.abs(x) < HALF_VIEW && Math.abs(y) < HALF_VIEW && seenAt('ball', lamp, x, y)?.what === 'shadow') out.push({ zone: 'cast shadow', x, y })
+    // From where the ray through the ball's middle meets the table outward, until it is clear of the ball.
+    for (let way = 1 / lamp[1]; way < 3 / lamp[1]; way += 0.1) {
+      const place: Vector = [-lamp[0] * way, TABLE, -lamp[2] * way]
+      const [x, y] = [dot(place, right), dot(place, up)]
+      if (x * x + y * y < CLEAR_OF_BALL || Math.abs(x) > HALF_VIEW - 0.1 || Math.abs(y) > HALF_VIEW - 0.1 || seenAt('ball', lamp, x, y)?.what !== 'shadow') continue
+      out.push({ zone: 'cast shadow', x, y })
+      break
+    }
   }
   return out
 }

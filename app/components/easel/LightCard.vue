@@ -35,7 +35,7 @@ const words = computed(() => {
     <FineSlider :model-value="light.height" label="In front" unit="°" :max="90" @update:model-value="lighting.put({ ...light, height: $event })" @end="lighting.settle()" />
     <footer>
       <v-btn size="small" variant="outlined" @click="lighting.beginShadow()">Cast a shadow</v-btn>
-      <v-btn size="small" variant="text" @click="lighting.remove()">Take the pin away</v-btn>
+      <v-btn size="small" variant="text" @click="lighting.remove()">Take it away</v-btn>
       <v-btn size="small" variant="text" @click="isOpen = false">Done</v-btn>
     </footer>
   </div>

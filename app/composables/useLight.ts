@@ -115,6 +115,15 @@ export function createLight(host: Remote<SheetHost>, around: { readonly sheet: (
     await host.showUnsettled(null)
   }
 
-  return { kept, light, isOpen, shadow, thrown, open, put, settle, remove, beginShadow, setShadow, keepShadow, dropShadow }
+  /** A layer for shadow shapes over the live one, clipped to it. Returns its id; null when there is no colour. */
+  async function cutShading(): Promise<string | null> {
+    const from = around.layerWithPaint()
+    if (!from) return null
+    const layer = newLayerId()
+    await host.act({ kind: 'cut-shading', version: 1, from, layer, name: `Shade on ${around.nameOf(from)}`.slice(0, 60) })
+    return layer
+  }
+
+  return { cutShading, kept, light, isOpen, shadow, thrown, open, put, settle, remove, beginShadow, setShadow, keepShadow, dropShadow }
 }
 export type LightInHand = ReturnType<typeof createLight>

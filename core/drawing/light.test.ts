@@ -63,6 +63,25 @@ describe('a cast shadow', () => {
   })
 })
 
+describe('cut shading', () => {
+  const cut: Act = { kind: 'cut-shading', version: 1, from: 'form', layer: 'shade-1', name: 'Shade on form' }
+  const wide: Act = { kind: 'stroke', version: 2, layer: 'shade-1', tool: toolSettings('marker', { size: 80, opacity: 100 }), colour: [120, 120, 160], seed: 1, samples: [60 * 16, 150 * 16, 1000, 0, 260 * 16, 150 * 16, 1000, 60] }
+
+  it('makes a layer over the colour on which a shadow stays inside, in one step', () => {
+    const drawing = after(box('form', 100, 80, 200, 180), cut, wide)
+    expect(drawing.layers.map(({ id, clip }) => [id, clip ?? false])).toEqual([['ground', false], ['form', false], ['shade-1', true], ['lines', false]])
+    expect(drawing.selection!.get(0)![150 * 256 + 150]).toBe(255)
+    expect(drawing.selection!.get(0)![150 * 256 + 90]).toBe(0)
+    expect(pixel(drawing, 90, 150)).toEqual([255, 255, 255])
+    expect(pixel(drawing, 150, 150)[0]).toBeLessThan(150)
+    expect(pixel(drawing, 150, 100)).toEqual([200, 120, 60])
+  })
+
+  it('wants a colour', () => {
+    expect(() => after({ ...cut, from: 'ground' })).toThrow(/no paint/)
+  })
+})
+
 describe('an adjustment', () => {
   const blur = { kind: 'adjust', version: 1, layer: 'form', how: { kind: 'blur', sigma: 60 }, seed: 3 } as const
 

@@ -5,7 +5,7 @@ import type { ActKind } from './contract'
 import { adjust } from './adjust'
 import { gradient } from './gradient'
 import { layerAdd, layerClear, layerCopy, layerLook, layerMove, layerRemove, layerRename } from './layers'
-import { castShadow, lightPin } from './light'
+import { castShadow, cutShading, lightPin } from './light'
 import { lettering } from './lettering'
 import { maskAdd, maskApply, maskInvert, maskRemove, maskSwitch } from './masks'
 import { bend, mirrorHalf, move } from './move'
@@ -39,6 +39,7 @@ const ACTS = {
   'adjust': adjust,
   'light-pin': lightPin,
   'cast-shadow': castShadow,
+  'cut-shading': cutShading,
   'shape': shape,
   'layer-add': layerAdd,
   'layer-remove': layerRemove,
@@ -75,7 +76,7 @@ const ACTS = {
 
 /** Anything that changes a drawing. */
 export const actSchema = z.union([
-  stroke.schema, pour.schema, gradient.schema, recolour.schema, adjust.schema, lightPin.schema, castShadow.schema, shape.schema,
+  stroke.schema, pour.schema, gradient.schema, recolour.schema, adjust.schema, lightPin.schema, castShadow.schema, cutShading.schema, shape.schema,
   layerAdd.schema, layerRemove.schema, layerRename.schema, layerMove.schema, layerLook.schema, layerClear.schema, layerCopy.schema,
   stackSet.schema, stackPut.schema, stackGroup.schema, stackUngroup.schema, stackCopy.schema, stackRemove.schema, stackMerge.schema,
   maskAdd.schema, maskSwitch.schema, maskInvert.schema, maskRemove.schema, maskApply.schema,

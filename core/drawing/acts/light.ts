@@ -3,6 +3,7 @@ import { finished } from '../../adjust'
 import { CoreError } from '../../base'
 import { SUBPIXELS } from '../../brush'
 import { shadowOf } from '../../light'
+import { paintOf } from '../../select'
 import { findItem, stackOf, withItems, withStack } from '../../layers'
 import { colourSchema, layerIdSchema, layerNameSchema, percentSchema, placeSchema, seedSchema } from './common'
 import { requireFreshId, requireLayer, requireRoom, type ActKind } from './contract'
@@ -63,5 +64,34 @@ export const castShadow: ActKind<CastShadowAct> = {
     const base = found.siblings.slice(0, found.place + 1).findLastIndex(item => !(item.kind === 'layer' ? item.layer : item.group).clip)
     const place = Math.max(base, 0)
     return withStack(drawing, withItems(items, found.group, siblings => [...siblings.slice(0, place), { kind: 'layer', layer: shadow }, ...siblings.slice(place)]))
+  },
+}
+
+const cutSchema = z.strictObject({
+  kind: z.literal('cut-shading'),
+  version: z.literal(1),
+  /** The layer with the colour. */
+  from: layerIdSchema,
+  /** The shadow's layer, right over it. */
+  layer: layerIdSchema,
+  name: layerNameSchema,
+})
+export type CutShadingAct = z.infer<typeof cutSchema>
+
+/** Makes ready for shadow shapes: a layer over the colour, clipped to it, that darkens; what is painted there is selected. */
+export const cutShading: ActKind<CutShadingAct> = {
+  schema: cutSchema,
+  apply(_kernels, drawing, act) {
+    const layer = requireLayer(drawing, act.from)
+    requireFreshId(drawing, act.layer)
+    requireRoom(drawing, 1)
+    if (layer.tiles.size === 0) throw new CoreError('act-refused', `there is no paint on “${layer.name}”`, 'Choose the layer with the colour.')
+    const items = stackOf(drawing)
+    const found = findItem(items, layer.id)
+    if (!found) throw new CoreError('act-refused', 'a mask has no colour', 'Choose the layer itself.')
+    const shade = { id: act.layer, name: act.name, visible: true, opacity: 100, mode: 'multiply' as const, clip: true, tiles: new Map() }
+    const { place } = found
+    const after = withStack(drawing, withItems(items, found.group, siblings => [...siblings.slice(0, place + 1), { kind: 'layer', layer: shade }, ...siblings.slice(place + 1)]))
+    return { ...after, selection: paintOf(layer) }
   },
 }

@@ -84,7 +84,20 @@ async function atTheEasel(): Promise<void> {
   await browser.close()
 }
 
-/** Tools, guides and ways of looking, on a sheet of someone who has drawn nothing yet. */
+/** The light pin with its forms, over a kettle that is coloured and shaded. */
+async function inTheLight(): Promise<void> {
+  const browser = await openBrowser()
+  const page = browser.context.pages()[0]!
+  await enterAsLearner(page, url, { code: 'KETTLE7', name: 'Kit Averne', pin: '9465' })
+  await openEasel(page)
+  await page.getByRole('button', { name: 'Adjust the paint of this layer, and light' }).click()
+  await page.locator('.choices').getByRole('button', { name: /^Light pin/ }).click()
+  await page.getByText('core shadow').waitFor()
+  await take(page, 'easel-light')
+  await browser.close()
+}
+
+/** Tools and guides, on a sheet of someone who has drawn nothing yet. */
 async function freelyAtTheEasel(): Promise<void> {
   const browser = await openBrowser()
   const page = browser.context.pages()[0]!
@@ -106,12 +119,6 @@ async function freelyAtTheEasel(): Promise<void> {
     await drawWithPen(page, at, [[x, y], [x + 160, y - 44], [x + 330, y + 40], [x + 500, y - 34], [x + 640, y + 16]], 40 + i, { pressure: 0.62, speed: 700 })
   }
   await take(page, 'easel-tools')
-  await page.keyboard.press('x')
-  await page.keyboard.press('v')
-  await page.mouse.move(...onPage(at, [1040, 420]))
-  await take(page, 'easel-values')
-  await page.keyboard.press('x')
-  await page.keyboard.press('v')
   await page.getByRole('button', { name: 'Step 2' }).click()
   await page.getByRole('button', { name: 'Guides' }).click()
   await page.locator('.add', { hasText: 'Perspective' }).click()
@@ -230,6 +237,7 @@ async function main(): Promise<void> {
   await asLearner()
   await atTheEasel()
   await freelyAtTheEasel()
+  await inTheLight()
   await onOnesOwnSheet()
   await withLayers()
 }

@@ -178,6 +178,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   const parts = createParts(host, around)
   const adjusting = createAdjust(host, layerWithPaint)
   const lighting = createLight(host, { sheet: () => sheet.value, layerWithPaint, nameOf: id => layers.value.find(each => each.id === id)?.name ?? 'the layer' })
+  const haze = createHaze(host, { layers: () => layers.value, colour: () => hand.colour, isReadOnly: () => isReadOnly.value })
   const pouring = createPour(host, hand, { layerNow: layerToPour, sheet: () => sheet.value, onTrouble: (message, fix) => say(message, fix, 'attention') })
   const sampling = createSampling(host, hand, () => live.value, () => say('There is no paint on this layer there.', 'Touch where it is painted, or sample all layers.'))
   const crop = createCrop(host, () => sheet.value, (message, fix) => say(message, fix, 'attention'))
@@ -208,12 +209,14 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     // What was only tried is left.
     void adjusting.discard()
     void lighting.dropShadow()
+    void haze.drop()
   }
   /** Whether something is in hand that undo takes away first. */
   function discardInHand(): boolean {
     if (crop.isOpen.value) crop.discard()
     else if (adjusting.how.value) void adjusting.discard()
     else if (lighting.shadow.value) void lighting.dropShadow()
+    else if (haze.isOpen.value) void haze.drop()
     else if (pouring.waiting.value || pouring.gaps.value.length) pouring.clear()
     else if (stencil.shape.value) stencil.discard()
     else if (parts.held.value) void parts.discard()
@@ -235,6 +238,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     // The next stroke comes after an adjustment, not into it.
     if (adjusting.how.value) return void adjusting.settle()
     if (lighting.shadow.value) return void lighting.keepShadow()
+    if (haze.isOpen.value) return void haze.keep()
     if (parts.mode.value) return parts.begin(unpackSample(samples, 0), samples, time, scale)
     if (letters.isReady.value || letters.writing.value) return letters.begin(unpackSample(samples, 0), scale)
     if (stencil.kind.value && hand.settings && isRubbing(hand.settings)) return void say('Rubbing draws no shapes.', 'Lift a tool that paints, or put the stencil away.', 'attention')
@@ -338,7 +342,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     drawing, host, hand, progress: readonly(progress), plan, closed: readonly(closed), isReadOnly: readonly(isReadOnly), isOffline: readonly(isOffline),
     wasTaken: readonly(wasTaken), answer, layers, live, liveLayer, history: readonly(history), thumbnails, sending: readonly(sending),
     step, stepNumber: readonly(stepNumber), findings, lookedAt: readonly(lookedAt), isLooking: readonly(isLooking), pointedAt,
-    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, pouring, adjusting, lighting, settleAll, sampling, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
+    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, pouring, adjusting, lighting, haze, settleAll, sampling, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
     stack, copyLayer, isSheetOpen, close,
     undo: () => (discardInHand() ? undefined : host.undo()), redo: () => host.redo(), wake: () => host.wake(),
   }

@@ -26,6 +26,6 @@ export const ADJUST_WORDS: Record<AdjustmentKind, AdjustWords> = {
 
 /** In the order in which they are offered, in two columns. */
 export const ADJUST_GROUPS: readonly (readonly { readonly name: string, readonly kinds: readonly AdjustmentKind[] }[])[] = [
-  [{ name: 'Values', kinds: ['light', 'levels', 'curves', 'steps', 'threshold'] }, { name: 'Edges', kinds: ['blur', 'sharpen'] }],
-  [{ name: 'Colours', kinds: ['colour', 'tones', 'grey'] }, { name: 'Lines', kinds: ['lines', 'sketch'] }],
+  [{ name: 'Values', kinds: ['light', 'levels', 'curves', 'steps', 'threshold'] }, { name: 'Edges', kinds: ['blur', 'sharpen'] }, { name: 'Lines', kinds: ['lines', 'sketch'] }],
+  [{ name: 'Colours', kinds: ['colour', 'tones', 'grey'] }],
 ]

@@ -82,6 +82,22 @@ describe('cut shading', () => {
   })
 })
 
+describe('haze', () => {
+  const far = (share: number): Act => ({ kind: 'haze', version: 1, sky: [200, 215, 235], layers: [{ layer: 'ground', share }, { layer: 'form', share: 0 }], seed: 3 })
+
+  it('fades layers toward the sky by their distance, and leaves near ones', () => {
+    const drawing = after(box('ground', 0, 0, 150, 300), box('form', 200, 0, 350, 300), far(40))
+    for (const [c, value] of [200, 120 + 0.4 * 95, 60 + 0.4 * 175].entries()) expect(Math.abs(pixel(drawing, 80, 100)[c]! - value)).toBeLessThanOrEqual(1)
+    expect(pixel(drawing, 300, 100)).toEqual([200, 120, 60])
+    expect(pixel(after(box('ground', 0, 0, 150, 300), far(100)), 80, 100)).toEqual([200, 215, 235])
+  })
+
+  it('is refused on a locked layer, and for one that is named twice', () => {
+    expect(() => after({ kind: 'stack-set', item: 'ground', set: { locked: true } }, far(40))).toThrow(/locked/)
+    expect(actSchema.safeParse({ ...far(4), layers: [{ layer: 'ground', share: 1 }, { layer: 'ground', share: 2 }] }).success).toBe(false)
+  })
+})
+
 describe('an adjustment', () => {
   const blur = { kind: 'adjust', version: 1, layer: 'form', how: { kind: 'blur', sigma: 60 }, seed: 3 } as const
 

@@ -1,6 +1,7 @@
 import { blurredTiles } from '../adjust'
-import { ditherIndex, ditherMatrix, TILE, TILE_BYTES, type Kernels, type Tile } from '../kernels'
+import { TILE, TILE_BYTES, type Kernels, type Tile } from '../kernels'
 import { sheetRect, tileColumns, tileOrigin, tilesUnder, type Sheet } from '../layers'
+import { towardColour } from './toward'
 
 /** What a cast shadow is. */
 export interface Shadow {
@@ -17,21 +18,9 @@ export interface Shadow {
 
 /** The paint of a layer as the shadow that it casts; what is moved off the sheet is lost. Yields the share that is done. */
 export function* shadowOf(kernels: Kernels, sheet: Sheet, tiles: ReadonlyMap<number, Tile>, { colour, dark, dx, dy, sigma, seed }: Shadow): Generator<number, ReadonlyMap<number, Tile>> {
-  const moved = movedTiles(sheet, new Map([...tiles].map(([number, tile]) => [number, darkened(sheet, number, tile, colour, dark / 100, seed)])), dx, dy)
+  const moved = movedTiles(sheet, towardColour(sheet, tiles, colour, dark / 100, seed), dx, dy)
   if (sigma <= 0) return moved
   return yield* blurredTiles(kernels, sheet, moved, sigma, sheetRect(sheet), seed)
-}
-
-function darkened(sheet: Sheet, number: number, tile: Tile, colour: readonly number[], share: number, seed: number): Tile {
-  const out = tile.slice()
-  const noise = ditherMatrix()
-  const { x, y } = tileOrigin(sheet, number)
-  for (let i = 0; i < TILE * TILE; i++) {
-    if (tile[4 * i + 3] === 0) continue
-    const up = noise[ditherIndex(x + (i % TILE), y + Math.floor(i / TILE), seed)]!
-    for (let c = 0; c < 3; c++) out[4 * i + c] = Math.min(Math.floor(tile[4 * i + c]! + (colour[c]! - tile[4 * i + c]!) * share + up), 255)
-  }
-  return out
 }
 
 function movedTiles(sheet: Sheet, tiles: ReadonlyMap<number, Tile>, dx: number, dy: number): Map<number, Tile> {

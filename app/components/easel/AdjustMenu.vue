@@ -4,7 +4,7 @@ import type { AdjustmentKind } from '#core/adjust'
 import { ADJUST_GROUPS, ADJUST_WORDS } from '../../sheet/adjust-words'
 
 /** What can be done to the paint of the live layer as a whole. */
-const { adjusting, lighting, hand, stack, settleAll } = useEasel()
+const { adjusting, lighting, haze, hand, stack, settleAll } = useEasel()
 const isOpen = ref(false)
 function run(kind: AdjustmentKind): void {
   isOpen.value = false
@@ -40,6 +40,7 @@ async function cut(): Promise<void> {
           <button class="choice" :aria-pressed="lighting.isOpen.value" @click="light(() => lighting.open())"><strong>Light pin</strong><span class="small soft">Marks where the light comes from; forms beside it show what that does.</span></button>
           <button class="choice" @click="light(() => lighting.beginShadow())"><strong>Cast shadow</strong><span class="small soft">The shadow of what is painted here, on a layer under it.</span></button>
           <button class="choice" @click="light(cut)"><strong>Cut shading</strong><span class="small soft">A darkening layer over this colour, clipped to it: draw shadow shapes.</span></button>
+          <button class="choice" @click="light(() => haze.open())"><strong>Haze</strong><span class="small soft">Layers fade toward the sky by their distance.</span></button>
         </section>
       </div>
     </div>

@@ -97,6 +97,10 @@ function onKey(event: KeyboardEvent): void {
     event.preventDefault()
     return void (key === 'enter' ? easel.adjusting.settle() : easel.adjusting.discard())
   }
+  if (easel.haze.isOpen.value && (key === 'enter' || key === 'escape')) {
+    event.preventDefault()
+    return void (key === 'enter' ? easel.haze.keep() : easel.haze.drop())
+  }
   if (easel.lighting.shadow.value && (key === 'enter' || key === 'escape')) {
     event.preventDefault()
     return void (key === 'enter' ? easel.lighting.keepShadow() : easel.lighting.dropShadow())
@@ -236,6 +240,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
             <AdjustBar />
             <LightPin v-if="easel.lighting.light.value && (easel.lighting.isOpen.value || easel.lighting.shadow.value)" :light="easel.lighting.light.value" :view="shown" :size="size" @put="easel.lighting.put" @settle="easel.lighting.settle()" />
             <LightCard />
+            <HazeCard />
             <LiveName :name="easel.stack.liveName.value" :pointer="pointer" :size="size" />
             <SheetMarks :marks="marks" :view="shown" :size="size" />
             <SheetRulers v-if="hasRulers || hasCrosshair" :view="shown" :size="size" :sheet="sheet" :pointer="pointer" :has-rulers="hasRulers" :has-crosshair="hasCrosshair" />

@@ -1,7 +1,10 @@
 import { adjustmentAt } from '#core/adjust'
-import { adjusting, applyAct, type AdjustAct, type CastShadowAct } from '#core/drawing'
+import { adjusting, applyAct, type AdjustAct, type CastShadowAct, type HazeAct } from '#core/drawing'
 import type { Kernels } from '#core/kernels'
 import { reducedDrawing, type Drawing } from '#core/layers'
+
+/** Acts that are set by sliders, and shown meanwhile. */
+export type SlidAct = AdjustAct | CastShadowAct | HazeAct
 
 /** Px of a sheet that are adjusted within a frame. */
 const FRAME_PX = 500_000
@@ -10,14 +13,15 @@ const COARSEST = 4
 const SLICE_MS = 12
 
 /** A small picture of what an adjustment or a shadow does, for while its slider is moved. `level`: its sides are 2^level times smaller. */
-export function actedSmall(kernels: Kernels, drawing: Drawing, act: AdjustAct | CastShadowAct, wanted: number): { level: number, drawing: Drawing } {
+export function actedSmall(kernels: Kernels, drawing: Drawing, act: SlidAct, wanted: number): { level: number, drawing: Drawing } {
   let level = Math.min(wanted, COARSEST)
   while (level < COARSEST && (drawing.sheet.width * drawing.sheet.height) / 4 ** level > FRAME_PX) level++
   const small = level > 0 ? reducedDrawing(drawing, level) : drawing
   return { level, drawing: applyAct(kernels, small, actAt(act, 1 / 2 ** level)) }
 }
 
-function actAt(act: AdjustAct | CastShadowAct, scale: number): AdjustAct | CastShadowAct {
+function actAt(act: SlidAct, scale: number): SlidAct {
+  if (act.kind === 'haze') return act
   if (act.kind === 'adjust') return { ...act, how: adjustmentAt(act.how, scale) }
   return { ...act, dx: Math.round(act.dx * scale), dy: Math.round(act.dy * scale), sigma: Math.round(act.sigma * scale) }
 }

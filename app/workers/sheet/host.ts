@@ -2,7 +2,7 @@ import { wrap, type Remote } from 'comlink'
 import { CoreError, isEmptyRect, type Rect } from '#core/base'
 import type { PaletteColour, Rgb8 } from '#core/colour'
 import type { LiveStroke } from '#core/brush'
-import { applyAct, contentHash, standingActs, type Act, type AdjustAct, type BendAct, type CastShadowAct, type Engine, type Entry, type FreshPourAct, type FreshStyle } from '#core/drawing'
+import { applyAct, contentHash, standingActs, type Act, type AdjustAct, type BendAct, type Engine, type Entry, type FreshPourAct, type FreshStyle } from '#core/drawing'
 import { loadKernels, type Tile } from '#core/kernels'
 import { changedTiles, hasteFor, paintable, PLACED_AS_IS, showTile, stackOf, type Drawing, type Haste, type Selection } from '#core/layers'
 import type { Finding } from '#core/lookfor'
@@ -21,7 +21,7 @@ import { layOutRecord } from '../view/lay-out'
 import { stackNotes, Thumbnailer } from '../view/layer-news'
 import { SheetView, type View } from '../view/sheet-view'
 import { newLayerId } from '../../sheet/layer-ids'
-import { actedSmall, AdjustWork } from './adjusting'
+import { actedSmall, AdjustWork, type SlidAct } from './adjusting'
 import { shownAlone, type Alone } from './alone'
 import { coveredLetters } from './covers'
 import { closingStroke, gapsOf, pourDoubt, type PourAnswer } from './pouring'
@@ -323,7 +323,7 @@ export class SheetHost {
     if (!engine || this.isReadOnly) return
     this.putPartBack()
     if (act?.kind === 'stack-set' && this.showHastily(act)) return
-    if (act?.kind === 'adjust' || act?.kind === 'cast-shadow') return this.showSmall(act)
+    if (act?.kind === 'adjust' || act?.kind === 'cast-shadow' || act?.kind === 'haze') return this.showSmall(act)
     this.stopWork()
     this.dropHaste()
     const before = this.shown
@@ -356,8 +356,8 @@ export class SheetHost {
 
   // --- adjusting the paint of a layer
 
-  /** Shows at once, from a small picture, what an adjustment or a shadow does. */
-  private showSmall(act: AdjustAct | CastShadowAct): void {
+  /** Shows at once, from a small picture, what an adjustment, a shadow or haze does. */
+  private showSmall(act: SlidAct): void {
     const { engine, view } = this
     if (!engine || !view) return
     this.stopWork()

@@ -5,7 +5,7 @@ import type { ActKind } from './contract'
 import { adjust } from './adjust'
 import { gradient } from './gradient'
 import { layerAdd, layerClear, layerCopy, layerLook, layerMove, layerRemove, layerRename } from './layers'
-import { castShadow, cutShading, lightPin } from './light'
+import { castShadow, cutShading, haze, lightPin } from './light'
 import { lettering } from './lettering'
 import { maskAdd, maskApply, maskInvert, maskRemove, maskSwitch } from './masks'
 import { bend, mirrorHalf, move } from './move'
@@ -22,7 +22,7 @@ export { adjusting, type AdjustAct } from './adjust'
 export type { GradientAct } from './gradient'
 export type { LayerAddAct } from './layers'
 export { pourOf, type FreshPourAct, type PourAct, type PourPaint } from './pour'
-export { FARTHEST_SHADOW, type CastShadowAct, type LightPinAct } from './light'
+export { FARTHEST_SHADOW, type CastShadowAct, type HazeAct, type LightPinAct } from './light'
 export type { LetteringAct } from './lettering'
 export { destinationOf, GREATEST_NET, type BendAct, type MirrorHalfAct, type MoveAct } from './move'
 export type { SelectAct, SelectArea } from './select'
@@ -40,6 +40,7 @@ const ACTS = {
   'light-pin': lightPin,
   'cast-shadow': castShadow,
   'cut-shading': cutShading,
+  'haze': haze,
   'shape': shape,
   'layer-add': layerAdd,
   'layer-remove': layerRemove,
@@ -76,7 +77,7 @@ const ACTS = {
 
 /** Anything that changes a drawing. */
 export const actSchema = z.union([
-  stroke.schema, pour.schema, gradient.schema, recolour.schema, adjust.schema, lightPin.schema, castShadow.schema, cutShading.schema, shape.schema,
+  stroke.schema, pour.schema, gradient.schema, recolour.schema, adjust.schema, lightPin.schema, castShadow.schema, cutShading.schema, haze.schema, shape.schema,
   layerAdd.schema, layerRemove.schema, layerRename.schema, layerMove.schema, layerLook.schema, layerClear.schema, layerCopy.schema,
   stackSet.schema, stackPut.schema, stackGroup.schema, stackUngroup.schema, stackCopy.schema, stackRemove.schema, stackMerge.schema,
   maskAdd.schema, maskSwitch.schema, maskInvert.schema, maskRemove.schema, maskApply.schema,

@@ -2,11 +2,11 @@ import { z } from 'zod'
 import { finished } from '../../adjust'
 import { CoreError } from '../../base'
 import { SUBPIXELS } from '../../brush'
-import { shadowOf } from '../../light'
+import { shadowOf, towardColour } from '../../light'
 import { paintOf } from '../../select'
-import { findItem, stackOf, withItems, withStack } from '../../layers'
-import { colourSchema, layerIdSchema, layerNameSchema, percentSchema, placeSchema, seedSchema } from './common'
-import { requireFreshId, requireLayer, requireRoom, type ActKind } from './contract'
+import { findItem, stackOf, withItems, withLayer, withStack } from '../../layers'
+import { colourSchema, GREATEST_LAYERS, layerIdSchema, layerNameSchema, percentSchema, placeSchema, seedSchema } from './common'
+import { requireFreshId, requireLayer, requireRoom, requireUnlocked, type ActKind } from './contract'
 
 const pinSchema = z.strictObject({
   kind: z.literal('light-pin'),
@@ -93,5 +93,28 @@ export const cutShading: ActKind<CutShadingAct> = {
     const { place } = found
     const after = withStack(drawing, withItems(items, found.group, siblings => [...siblings.slice(0, place + 1), { kind: 'layer', layer: shade }, ...siblings.slice(place + 1)]))
     return { ...after, selection: paintOf(layer) }
+  },
+}
+
+const hazeSchema = z.strictObject({
+  kind: z.literal('haze'),
+  version: z.literal(1),
+  /** The sky's colour. */
+  sky: colourSchema,
+  /** How far each of these layers goes toward it, %. */
+  layers: z.array(z.strictObject({ layer: layerIdSchema, share: percentSchema })).min(1).max(GREATEST_LAYERS)
+    .refine(each => new Set(each.map(({ layer }) => layer)).size === each.length, 'a layer is named once'),
+  seed: seedSchema,
+})
+export type HazeAct = z.infer<typeof hazeSchema>
+
+/** Fades layers toward the sky's colour: what is far away. */
+export const haze: ActKind<HazeAct> = {
+  schema: hazeSchema,
+  apply(_kernels, drawing, { sky, layers, seed }) {
+    return layers.reduce((before, { layer: id, share }) => {
+      const layer = requireUnlocked(before, id)
+      return share === 0 ? before : withLayer(before, { ...layer, tiles: towardColour(before.sheet, layer.tiles, sky, share / 100, seed) })
+    }, drawing)
   },
 }

@@ -161,4 +161,24 @@ describe('light', () => {
     expect(after.layers.find(({ id }) => id === act!.layer)!.clip).toBe(true)
     expect(after.selection).toBeDefined()
   })
+
+  it('haze fades what is far away, and leaves all as it was with Escape', async () => {
+    await menu(/^Haze/)
+    const bar = card(/^Haze$/)
+    await bar.waitFor()
+    await page.keyboard.press('Escape')
+    await bar.waitFor({ state: 'detached' })
+    await menu(/^Haze/)
+    await bar.getByRole('slider').last().focus()
+    for (let i = 0; i < 6; i++) await page.keyboard.press('PageUp')
+    await expectAccessible(page, '.haze')
+    await bar.getByRole('button', { name: 'Keep it' }).click()
+    const [act] = await actsOf('haze', 1)
+    expect(act!.layers.length).toBeGreaterThan(0)
+    const { entries, plan: { sheet } } = await kept()
+    const [before, after] = [entries.slice(0, -1), entries].map(each => replay(loadKernels(), { version: 1, sheet, entries: each }).drawing)
+    const { layer } = act!.layers.at(-1)!
+    const paintOf = (of: Drawing) => of.layers.find(({ id }) => id === layer)!.tiles
+    expect(paintOf(after!) === paintOf(before!)).toBe(false)
+  })
 })

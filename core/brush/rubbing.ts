@@ -106,9 +106,12 @@ export class Rubbing implements LiveStroke {
     const before = this.layer.tiles.get(number)
     const weighed = this.originals.get(number)
     if (!before || !weighed) return
-    for (let at = 0; at < TILE_BYTES; at += 4) {
-      if (weighed[at] === work[at] && weighed[at + 1] === work[at + 1] && weighed[at + 2] === work[at + 2] && weighed[at + 3] === work[at + 3]) out.set(before.subarray(at, at + 4), at)
-      else if (this.layer.inside) out[at + 3] = before[at + 3]!
+    // Four values of 16 bits are compared as two of 32.
+    const [was, is] = [new Uint32Array(weighed.buffer), new Uint32Array(work.buffer)]
+    const [from, to] = [new Uint32Array(before.buffer, before.byteOffset, TILE * TILE), new Uint32Array(out.buffer, out.byteOffset, TILE * TILE)]
+    for (let i = 0; i < from.length; i++) {
+      if (was[2 * i] === is[2 * i] && was[2 * i + 1] === is[2 * i + 1]) to[i] = from[i]!
+      else if (this.layer.inside) out[4 * i + 3] = before[4 * i + 3]!
     }
   }
 

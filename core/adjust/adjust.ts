@@ -1,5 +1,5 @@
 import { ditherIndex, ditherMatrix, isClearTile, TILE, TILE_BYTES, type Kernels, type Tile } from '../kernels'
-import { sheetRect, tileOrigin, type Layer, type Selection, type Sheet } from '../layers'
+import { tileOrigin, type Layer, type Selection, type Sheet } from '../layers'
 import { blurredTiles } from './blur'
 import { cleanedLines } from './lines'
 import { mapFor, type ColourMap } from './maps'
@@ -38,7 +38,7 @@ export function* adjusted(kernels: Kernels, place: AdjustPlace, adjustment: Adju
 function* changedTiles(kernels: Kernels, place: AdjustPlace, adjustment: Adjustment): Generator<number, ReadonlyMap<number, Tile>> {
   const { sheet, layer, seed } = place
   switch (adjustment.kind) {
-    case 'blur': return yield* blurredTiles(kernels, sheet, layer.tiles, adjustment.sigma / 10, sheetRect(sheet), seed)
+    case 'blur': return yield* blurredTiles(kernels, sheet, layer.tiles, adjustment.sigma / 10, seed)
     case 'sharpen': return yield* sharpened(kernels, place, adjustment)
     case 'lines': return yield* cleanedLines(kernels, sheet, layer.tiles, adjustment)
     default: return yield* mapped(place, mapFor(adjustment)!)
@@ -91,7 +91,7 @@ function byteOf(value: number): number {
 
 /** Unsharp masking: what differs from a blur is added once more, or more often. */
 function* sharpened(kernels: Kernels, { sheet, layer, seed }: AdjustPlace, { sigma, amount }: AdjustmentOf<'sharpen'>): Generator<number, Map<number, Tile>> {
-  const blurred = yield* blurredTiles(kernels, sheet, layer.tiles, sigma / 10, sheetRect(sheet), seed)
+  const blurred = yield* blurredTiles(kernels, sheet, layer.tiles, sigma / 10, seed)
   const out = new Map<number, Tile>()
   const more = amount / 100
   for (const [number, tile] of layer.tiles) {

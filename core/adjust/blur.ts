@@ -27,14 +27,13 @@ export function reachOf(sigma: number): number {
  * Blurs tiles (Gaussian, transparent px count as nothing, the sheet's edge goes on as it is). What is far from all paint
  * stays out. Yields the share that is done, 0 … 1, so that long work can show it and be stopped.
  *
- * @param within only there the result is wanted
  * @returns blurred tiles; clear ones are left out
  */
-export function* blurredTiles(kernels: Kernels, sheet: Sheet, tiles: Tiles, sigma: number, within: Rect = sheetRect(sheet), seed = 0): Generator<number, Map<number, Tile>> {
+export function* blurredTiles(kernels: Kernels, sheet: Sheet, tiles: Tiles, sigma: number, seed = 0): Generator<number, Map<number, Tile>> {
   const out = new Map<number, Tile>()
   const paint = paintBox(sheet, tiles)
   const reach = reachOf(sigma)
-  const wanted = intersectRect(growRect(paint, reach), within)
+  const wanted = intersectRect(growRect(paint, reach), sheetRect(sheet))
   if (isEmptyRect(paint) || isEmptyRect(wanted)) return out
   // Whole tiles; and as much round them as has a say in them, also beyond the sheet, where its edge goes on.
   const target = toTiles(sheet, wanted)

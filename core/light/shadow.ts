@@ -1,6 +1,6 @@
 import { blurredTiles } from '../adjust'
 import { TILE, TILE_BYTES, type Kernels, type Tile } from '../kernels'
-import { sheetRect, tileColumns, tileOrigin, tilesUnder, type Sheet } from '../layers'
+import { tileColumns, tileOrigin, tilesUnder, type Sheet } from '../layers'
 import { towardColour } from './toward'
 
 /** What a cast shadow is. */
@@ -20,7 +20,7 @@ export interface Shadow {
 export function* shadowOf(kernels: Kernels, sheet: Sheet, tiles: ReadonlyMap<number, Tile>, { colour, dark, dx, dy, sigma, seed }: Shadow): Generator<number, ReadonlyMap<number, Tile>> {
   const moved = movedTiles(sheet, towardColour(sheet, tiles, colour, dark / 100, seed), dx, dy)
   if (sigma <= 0) return moved
-  return yield* blurredTiles(kernels, sheet, moved, sigma, sheetRect(sheet), seed)
+  return yield* blurredTiles(kernels, sheet, moved, sigma, seed)
 }
 
 function movedTiles(sheet: Sheet, tiles: ReadonlyMap<number, Tile>, dx: number, dy: number): Map<number, Tile> {

@@ -4,7 +4,7 @@ import { CoreError } from '../../base'
 import { SUBPIXELS } from '../../brush'
 import { shadowOf, towardColour } from '../../light'
 import { paintOf } from '../../select'
-import { findItem, stackOf, withItems, withLayer, withStack } from '../../layers'
+import { findItem, stackOf, withItems, withLayer, withStack, type Drawing } from '../../layers'
 import { colourSchema, GREATEST_LAYERS, layerIdSchema, layerNameSchema, percentSchema, placeSchema, seedSchema } from './common'
 import { requireFreshId, requireLayer, requireRoom, requireUnlocked, type ActKind } from './contract'
 
@@ -20,6 +20,18 @@ export type LightPinAct = z.infer<typeof pinSchema>
 export const lightPin: ActKind<LightPinAct> = {
   schema: pinSchema,
   apply: (_kernels, drawing, { light }) => ({ ...drawing, light: light ? { x: light.x / SUBPIXELS, y: light.y / SUBPIXELS, height: light.height } : undefined }),
+}
+
+/** The painted layer that a new one is made for, and where it lies in the stack; there must be room for the new one. */
+function requirePainted(drawing: Drawing, { from, layer: fresh }: { readonly from: string, readonly layer: string }, whenEmpty: string, whenMask: string) {
+  const layer = requireLayer(drawing, from)
+  requireFreshId(drawing, fresh)
+  requireRoom(drawing, 1)
+  if (layer.tiles.size === 0) throw new CoreError('act-refused', `there is no paint on “${layer.name}”`, whenEmpty)
+  const items = stackOf(drawing)
+  const found = findItem(items, layer.id)
+  if (!found) throw new CoreError('act-refused', whenMask, 'Choose the layer itself.')
+  return { layer, items, found }
 }
 
 /** Farthest that a shadow is moved, px. */
@@ -52,13 +64,7 @@ export type CastShadowAct = z.infer<typeof shadowSchema>
 export const castShadow: ActKind<CastShadowAct> = {
   schema: shadowSchema,
   apply(kernels, drawing, act) {
-    const layer = requireLayer(drawing, act.from)
-    requireFreshId(drawing, act.layer)
-    requireRoom(drawing, 1)
-    if (layer.tiles.size === 0) throw new CoreError('act-refused', `there is no paint on “${layer.name}”`, 'A shadow is cast by what is painted: choose that layer.')
-    const items = stackOf(drawing)
-    const found = findItem(items, layer.id)
-    if (!found) throw new CoreError('act-refused', 'a mask casts no shadow', 'Choose the layer itself.')
+    const { layer, items, found } = requirePainted(drawing, act, 'A shadow is cast by what is painted: choose that layer.', 'a mask casts no shadow')
     const tiles = finished(shadowOf(kernels, drawing.sheet, layer.tiles, { ...act, sigma: act.sigma / 10 }))
     const shadow = { id: act.layer, name: act.name, visible: true, opacity: act.opacity, mode: 'multiply' as const, tiles }
     const base = found.siblings.slice(0, found.place + 1).findLastIndex(item => !(item.kind === 'layer' ? item.layer : item.group).clip)
@@ -82,13 +88,7 @@ export type CutShadingAct = z.infer<typeof cutSchema>
 export const cutShading: ActKind<CutShadingAct> = {
   schema: cutSchema,
   apply(_kernels, drawing, act) {
-    const layer = requireLayer(drawing, act.from)
-    requireFreshId(drawing, act.layer)
-    requireRoom(drawing, 1)
-    if (layer.tiles.size === 0) throw new CoreError('act-refused', `there is no paint on “${layer.name}”`, 'Choose the layer with the colour.')
-    const items = stackOf(drawing)
-    const found = findItem(items, layer.id)
-    if (!found) throw new CoreError('act-refused', 'a mask has no colour', 'Choose the layer itself.')
+    const { layer, items, found } = requirePainted(drawing, act, 'Choose the layer with the colour.', 'a mask has no colour')
     const shade = { id: act.layer, name: act.name, visible: true, opacity: 100, mode: 'multiply' as const, clip: true, tiles: new Map() }
     const { place } = found
     const after = withStack(drawing, withItems(items, found.group, siblings => [...siblings.slice(0, place + 1), { kind: 'layer', layer: shade }, ...siblings.slice(place + 1)]))

@@ -1,7 +1,7 @@
 // Layers with blend modes, masks, clips and groups: a list of doings run row by row over float
 // accumulators, four planes of 256 values a level (red, green, blue times alpha, 0 … 255; alpha, 0 … 1).
 
-import { channel, greater, lesser, rounded, unit } from './lanes'
+import { channel, greater, lesser, packed, rounded, unit } from './lanes'
 
 // @ts-ignore: decorator
 @inline
@@ -172,7 +172,7 @@ function blendRow(
         bb = f32x4.add(b, f32x4.mul(f32x4.sub(bb, b), sa))
       }
       if (to) {
-        v128.store(to + x, opaque4(br, bg, bb))
+        v128.store(to + x, packed(br, bg, bb))
       } else {
         v128.store(acc + x, br)
         v128.store(acc + x, bg, PLANE)
@@ -436,13 +436,6 @@ function coverRow(source: usize, opacity: f32, acc: usize, lanes: i32, r: v128, 
   }
 }
 
-/** Four pixels on opaque ground. */
-// @ts-ignore: decorator
-@inline
-function opaque4(r: v128, g: v128, b: v128): v128 {
-  return v128.or(v128.or(v128.or(rounded(r), i32x4.splat(<i32>0xff000000)), i32x4.shl(rounded(g), 8)), i32x4.shl(rounded(b), 16))
-}
-
 // @ts-ignore: decorator
 @inline
 function copyRow(from: usize, to: usize, lanes: i32): void {
@@ -458,7 +451,7 @@ function storeRow(acc: usize, to: usize, lanes: i32, hasPaper: bool): void {
     const g = v128.load(acc + x, PLANE)
     const b = v128.load(acc + x, 2 * PLANE)
     if (hasPaper) {
-      v128.store(to + x, opaque4(r, g, b))
+      v128.store(to + x, packed(r, g, b))
     } else {
       const a = v128.load(acc + x, 3 * PLANE)
       const byte = rounded(f32x4.mul(a, splat(255)))

@@ -1,19 +1,11 @@
 // Layers of one tile, bottom to top, in float accumulators; rounded once at the end.
 
-import { channel, rounded } from './lanes'
+import { channel, packed, rounded } from './lanes'
 
 // @ts-ignore: decorator
 @inline
 function toward(from: v128, to: v128, t: v128): v128 {
   return f32x4.add(from, f32x4.mul(f32x4.sub(to, from), t))
-}
-
-/** Opaque pixels of three channels, each rounded. */
-// @ts-ignore: decorator
-@inline
-function packed(r: v128, g: v128, b: v128): v128 {
-  const pixels = v128.or(rounded(r), i32x4.splat(<i32>0xff000000))
-  return v128.or(v128.or(pixels, i32x4.shl(rounded(g), 8)), i32x4.shl(rounded(b), 16))
 }
 
 /**

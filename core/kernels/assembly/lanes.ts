@@ -31,6 +31,14 @@ export function rounded(value: v128): v128 {
   return whole(f32x4.add(value, f32x4.splat(0.5)))
 }
 
+/** Opaque pixels of three channels, each rounded. */
+// @ts-ignore: decorator
+@inline
+export function packed(r: v128, g: v128, b: v128): v128 {
+  const pixels = v128.or(rounded(r), i32x4.splat(<i32>0xff000000))
+  return v128.or(v128.or(pixels, i32x4.shl(rounded(g), 8)), i32x4.shl(rounded(b), 16))
+}
+
 /** The lesser of each pair; one instruction, where that which heeds NaN takes seven. */
 // @ts-ignore: decorator
 @inline

@@ -1,13 +1,12 @@
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
-import { replay, type Act, type DrawingRecord, type Entry } from '#core/drawing'
-import { loadKernels } from '#core/kernels'
-import { flattenDrawing, stackOf, type Drawing, type StackItem } from '#core/layers'
+import { stackOf, type StackItem } from '#core/layers'
 import type { Point } from '#demo/hand'
 import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
 import { drawWithMouse, onPage, type Placed } from './lib/draw'
-import { drawingNumber, expectAccessible, expectKept, openEasel, switchTruingOff } from './lib/easel'
+import { expectAccessible, openEasel, switchTruingOff } from './lib/easel'
+import { KeptRecord, pixel } from './lib/record'
 
 /** Layers, staying inside, pouring and colour, as a learner uses them. */
 
@@ -15,39 +14,22 @@ const url = inject('appUrl')
 let browser: OpenedBrowser
 let page: Page
 let at: Placed
-let client: Client
+let record: KeptRecord
 
 beforeAll(async () => {
   browser = await openBrowser()
   page = browser.context.pages()[0]!
   await enterAsLearner(page, url, { code: 'KETTLE7', name: 'Ceri Plumtree', pin: '7350' })
   at = await openEasel(page, true)
-  client = await new Client(url).learner('Ceri Plumtree', '7350')
+  record = new KeptRecord(page, await new Client(url).learner('Ceri Plumtree', '7350'))
   await switchTruingOff(page)
 })
 afterAll(async () => {
   await browser.close()
 })
 
-interface Kept { readonly entries: Entry[], readonly plan: { readonly sheet: DrawingRecord['sheet'] } }
-const kept = async () => {
-  await expectKept(page)
-  return (await client.call<Kept>('GET', `/api/drawings/${drawingNumber(page)}`)).body
-}
-/** The acts of a kind on the server, once there are `count` of them. */
-async function actsOf<K extends Act['kind']>(kind: K, count: number): Promise<Extract<Act, { kind: K }>[]> {
-  const found = async () => (await kept()).entries.flatMap(entry => (entry.type === 'act' && entry.act.kind === kind ? [entry.act as Extract<Act, { kind: K }>] : []))
-  await expect.poll(async () => (await found()).length, { timeout: 20_000 }).toBe(count)
-  return found()
-}
-/** The drawing as the server's record makes it, here in Node. */
-async function drawing(): Promise<Drawing> {
-  const { entries, plan } = await kept()
-  return replay(loadKernels(), { version: 1, sheet: plan.sheet, entries }).drawing
-}
-const pixel = (of: Drawing, [x, y]: Point) => [...flattenDrawing(loadKernels(), of).subarray(4 * (y * of.sheet.width + x), 4 * (y * of.sheet.width + x) + 3)]
 const words = (items: readonly StackItem[]): string => items.map(item => (item.kind === 'layer' ? item.layer.name : `${item.group.name}(${words(item.items)})`)).join(' ')
-const tree = async () => words(stackOf(await drawing()))
+const tree = async () => words(stackOf(await record.drawing()))
 const more = async (name: string, choice: string | RegExp) => {
   await page.getByRole('button', { name: `More for ${name}`, exact: true }).click()
   await page.locator('.v-overlay--active .v-list').getByText(choice).click()
@@ -75,14 +57,14 @@ describe('pouring', () => {
     await touch(MIDDLE)
     await page.getByText(/It would run out through a gap of \d+ px/).waitFor()
     expect(await page.getByRole('button', { name: /^A gap of \d+ px/ }).count()).toBe(1)
-    expect((await kept()).entries.some(entry => entry.type === 'act' && entry.act.kind === 'pour')).toBe(false)
+    expect((await record.read()).entries.some(entry => entry.type === 'act' && entry.act.kind === 'pour')).toBe(false)
     await expectAccessible(page, '.window')
     await page.getByRole('button', { name: /^A gap of \d+ px/ }).click()
-    const [pour] = await actsOf('pour', 1)
+    const [pour] = await record.acts('pour', 1)
     expect(pour).toMatchObject({ version: 2, where: { kind: 'places' }, gap: 6 })
-    const closing = (await actsOf('stroke', 2)).at(-1)!
+    const closing = (await record.acts('stroke', 2)).at(-1)!
     expect(closing.layer).toBe('lines')
-    const poured = await drawing()
+    const poured = await record.drawing()
     expect(pixel(poured, MIDDLE)).toEqual([143, 170, 176])
     expect(pixel(poured, [200, 200])).toEqual([...poured.sheet.paper])
   })
@@ -101,9 +83,9 @@ describe('pouring', () => {
     await page.mouse.move(...onPage(at, [800, 620]))
     await page.mouse.move(...onPage(at, [950, 620]))
     await page.mouse.up()
-    const [fade] = await actsOf('gradient', 1)
+    const [fade] = await record.acts('gradient', 1)
     expect(fade).toMatchObject({ form: 'straight', fence: { gap: 6 } })
-    const faded = await drawing()
+    const faded = await record.drawing()
     expect(pixel(faded, [200, 200])).toEqual([...faded.sheet.paper])
     expect(pixel(faded, [640, 620])).not.toEqual(pixel(faded, [960, 620]))
     // Without the fade and the pour the cell has the paper's colour again.
@@ -111,8 +93,8 @@ describe('pouring', () => {
     await page.keyboard.press('Control+z')
     await page.getByRole('radio', { name: 'loop' }).click()
     await drawWithMouse(page, at, ring(MIDDLE, 330, 0, 0.99), 8)
-    expect((await actsOf('pour', 2)).at(-1)!).toMatchObject({ where: { kind: 'loop' } })
-    const looped = await drawing()
+    expect((await record.acts('pour', 2)).at(-1)!).toMatchObject({ where: { kind: 'loop' } })
+    const looped = await record.drawing()
     expect(pixel(looped, [960, 620])).toEqual([74, 104, 124])
     expect(pixel(looped, [200, 200])).toEqual([...looped.sheet.paper])
     await page.getByRole('radio', { name: 'touch', exact: true }).click()
@@ -126,16 +108,16 @@ describe('the guard', () => {
     await drawWithMouse(page, at, [[300, 300], [520, 340]], 5)
     await page.getByText('That went on “Lines”.').waitFor()
     await page.getByRole('button', { name: 'Move it to Colour' }).click()
-    const { entries } = await kept()
+    const { entries } = await record.read()
     expect(entries.slice(-2).map(entry => (entry.type === 'act' ? [entry.act.kind, 'layer' in entry.act && entry.act.layer] : entry.type))).toEqual(['undo', ['stroke', 'colour']])
     await page.getByRole('radio', { name: /^Colour/ }).first().waitFor()
     expect(await page.getByRole('radio', { name: /^Colour/, checked: true }).count()).toBe(1)
   })
 
   it('stops on a locked or hidden layer, and where an eraser finds no paint', async () => {
-    const count = (await kept()).entries.length
+    const count = (await record.read()).entries.length
     await page.getByRole('checkbox', { name: 'locked' }).check()
-    await actsOf('stack-set', 1)
+    await record.acts('stack-set', 1)
     await drawWithMouse(page, at, [[300, 400], [520, 440]], 6)
     await page.getByText('The layer “Colour” is locked').waitFor()
     await page.getByRole('checkbox', { name: 'locked' }).uncheck()
@@ -145,7 +127,7 @@ describe('the guard', () => {
     await page.getByRole('radio', { name: /^Hard eraser/ }).click()
     await drawWithMouse(page, at, [[300, 400], [520, 440]], 6)
     await page.getByText('“Layer 4” is empty').waitFor()
-    expect((await kept()).entries.length).toBe(count + 3)
+    expect((await record.read()).entries.length).toBe(count + 3)
     await page.getByRole('button', { name: /^Go to/ }).click()
     await closeNotices()
   })
@@ -162,7 +144,7 @@ describe('the stack', () => {
     await page.getByRole('radio', { name: /^Soft brush/ }).click()
     await drawWithMouse(page, at, [[420, 620], [1180, 640]], 7)
     await closeNotices()
-    const clipped = await drawing()
+    const clipped = await record.drawing()
     expect(clipped.layers.find(layer => layer.name === 'Layer 4')).toMatchObject({ mode: 'multiply', clip: true })
     // Beyond the poured ring there is nothing to clip to.
     expect(pixel(clipped, [440, 622])).toEqual([...clipped.sheet.paper])
@@ -171,14 +153,14 @@ describe('the stack', () => {
     await page.locator('.live', { hasText: 'mask of Layer 4' }).waitFor()
     await page.getByRole('button', { name: 'Well: ink' }).click()
     await drawWithMouse(page, at, [[700, 630], [900, 634]], 8)
-    const masked = await drawing()
+    const masked = await record.drawing()
     expect(pixel(masked, [800, 632])).not.toEqual(before)
     await more('Layer 4', 'Mask: show it alone')
     await page.getByText('Only the mask is shown.').waitFor()
     await page.getByRole('button', { name: 'Show all' }).click()
     await more('Layer 4', 'Mask: turn round')
     await more('Layer 4', 'Mask: remove')
-    expect(pixel(await drawing(), [800, 632])).toEqual(before)
+    expect(pixel(await record.drawing(), [800, 632])).toEqual(before)
     await expectAccessible(page, '.stack')
   })
 
@@ -200,20 +182,20 @@ describe('the stack', () => {
     await page.waitForTimeout(300)
     await page.mouse.up()
     await expect.poll(tree).toBe('Group 1(Colour Layer 4) Sketch Lines')
-    const before = pixel(await drawing(), [800, 632])
+    const before = pixel(await record.drawing(), [800, 632])
     await more('Group 1', 'Merge the group into one sheet')
     await expect.poll(tree).toBe('Group 1 Sketch Lines')
-    expect(Math.max(...pixel(await drawing(), [800, 632]).map((value, i) => Math.abs(value - before[i]!)))).toBeLessThanOrEqual(1)
+    expect(Math.max(...pixel(await record.drawing(), [800, 632]).map((value, i) => Math.abs(value - before[i]!)))).toBeLessThanOrEqual(1)
     await page.keyboard.press('Control+z')
     await expect.poll(tree).toBe('Group 1(Colour Layer 4) Sketch Lines')
   })
 
   it('shows how strongly a layer shows while the slider moves, and records it once', async () => {
-    const count = (await kept()).entries.length
+    const count = (await record.read()).entries.length
     const slider = page.getByRole('slider', { name: /^How strongly/ })
     for (let i = 0; i < 8; i++) await slider.press('ArrowLeft')
-    await expect.poll(async () => (await drawing()).layers.find(layer => layer.id === 'lines')!.opacity + (await drawing()).layers.find(layer => layer.name === 'Layer 4')!.opacity).toBeLessThan(200)
-    expect((await kept()).entries.length).toBeGreaterThan(count)
+    await expect.poll(async () => (await record.drawing()).layers.find(layer => layer.id === 'lines')!.opacity + (await record.drawing()).layers.find(layer => layer.name === 'Layer 4')!.opacity).toBeLessThan(200)
+    expect((await record.read()).entries.length).toBeGreaterThan(count)
   })
 })
 
@@ -222,11 +204,11 @@ describe('the fence', () => {
     await step(4)
     await closeNotices()
     await page.getByRole('button', { name: 'fence' }).click()
-    const count = (await kept()).entries.filter(entry => entry.type === 'act' && entry.act.kind === 'stroke').length
+    const count = (await record.read()).entries.filter(entry => entry.type === 'act' && entry.act.kind === 'stroke').length
     await drawWithMouse(page, at, [[800, 700], [1300, 720]], 4)
-    const strokes = await actsOf('stroke', count + 1)
+    const strokes = await record.acts('stroke', count + 1)
     expect(strokes.at(-1)).toMatchObject({ fence: { borders: 'all', gap: 6 } })
-    const fenced = await drawing()
+    const fenced = await record.drawing()
     expect(pixel(fenced, [1250, 719])).toEqual([...fenced.sheet.paper])
     await page.keyboard.press('n')
   })
@@ -252,7 +234,7 @@ describe('the paint box', () => {
     await page.locator('.mixer').waitFor({ state: 'hidden' })
     await page.keyboard.press('j')
     await touch([200, 200])
-    const { sheet } = await drawing()
+    const { sheet } = await record.drawing()
     await expect.poll(() => page.getByRole('button', { name: /^Colour in hand/ }).evaluate(button => getComputedStyle(button).backgroundColor)).toBe(`rgb(${sheet.paper.join(', ')})`)
     // One touch back to the colour before.
     await page.keyboard.press('d')

@@ -1,13 +1,14 @@
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
-import { replay, type Act, type DrawingRecord, type Entry } from '#core/drawing'
+import { replay } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
-import { flattenDrawing, type Drawing } from '#core/layers'
+import { type Drawing } from '#core/layers'
 import type { Point } from '#demo/hand'
 import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
 import { drawWithMouse, restingBox, type Placed } from './lib/draw'
-import { drawingNumber, expectAccessible, expectKept, openEasel, switchTruingOff } from './lib/easel'
+import { expectAccessible, openEasel, switchTruingOff } from './lib/easel'
+import { KeptRecord, pixel } from './lib/record'
 
 /** Shading, rubbing, adjusting and light, as a learner uses them. */
 
@@ -15,35 +16,20 @@ const url = inject('appUrl')
 let browser: OpenedBrowser
 let page: Page
 let at: Placed
-let client: Client
+let record: KeptRecord
 
 beforeAll(async () => {
   browser = await openBrowser()
   page = browser.context.pages()[0]!
   await enterAsLearner(page, url, { code: 'KETTLE7', name: 'Lowri Pask', pin: '7713' })
   at = await openEasel(page, true)
-  client = await new Client(url).learner('Lowri Pask', '7713')
+  record = new KeptRecord(page, await new Client(url).learner('Lowri Pask', '7713'))
   await switchTruingOff(page)
 })
 afterAll(async () => {
   await browser.close()
 })
 
-interface Kept { readonly entries: Entry[], readonly plan: { readonly sheet: DrawingRecord['sheet'] } }
-const kept = async () => {
-  await expectKept(page)
-  return (await client.call<Kept>('GET', `/api/drawings/${drawingNumber(page)}`)).body
-}
-async function actsOf<K extends Act['kind']>(kind: K, count: number): Promise<Extract<Act, { kind: K }>[]> {
-  const found = async () => (await kept()).entries.flatMap(entry => (entry.type === 'act' && entry.act.kind === kind ? [entry.act as Extract<Act, { kind: K }>] : []))
-  await expect.poll(async () => (await found()).length, { timeout: 20_000 }).toBe(count)
-  return found()
-}
-async function drawing(): Promise<Drawing> {
-  const { entries, plan } = await kept()
-  return replay(loadKernels(), { version: 1, sheet: plan.sheet, entries }).drawing
-}
-const pixel = (of: Drawing, [x, y]: Point) => [...flattenDrawing(loadKernels(), of).subarray(4 * (y * of.sheet.width + x), 4 * (y * of.sheet.width + x) + 3)]
 const fetchTool = async (name: RegExp) => {
   await page.getByRole('button', { name: 'Cupboard: all other tools' }).click()
   await page.locator('.shelf').getByRole('button', { name }).click()
@@ -63,19 +49,19 @@ describe('rubbing', () => {
     await drawWithMouse(page, at, [[600, 500], [700, 520]], 1)
     await page.getByText(/the smudging stump finds no paint there|the smudge finds no paint there/).waitFor()
     for (const button of await page.locator('.notice').getByRole('button', { name: 'Close' }).all()) await button.click()
-    expect((await kept()).entries.filter(entry => entry.type === 'act')).toHaveLength(0)
+    expect((await record.read()).entries.filter(entry => entry.type === 'act')).toHaveLength(0)
   })
 
   it('drags paint along: an act that the server draws alike', async () => {
     await fetchTool(/^Marker/)
     await drawWithMouse(page, at, [[400, 400], [700, 405], [700, 430], [400, 430]], 2)
-    await actsOf('stroke', 1)
-    const before = pixel(await drawing(), [760, 418])
+    await record.acts('stroke', 1)
+    const before = pixel(await record.drawing(), [760, 418])
     await page.getByRole('radio', { name: /^Smudging stump/ }).click()
     await drawWithMouse(page, at, [[640, 418], [780, 420]], 3)
-    const [, smudge] = await actsOf('stroke', 2)
+    const [, smudge] = await record.acts('stroke', 2)
     expect(smudge!.tool.effect).toBe('smudge')
-    const after = pixel(await drawing(), [760, 418])
+    const after = pixel(await record.drawing(), [760, 418])
     expect(after).not.toEqual(before)
     expect(after[0]!).toBeLessThan(before[0]!)
   })
@@ -92,11 +78,11 @@ describe('adjusting', () => {
     await expectAccessible(page, '.bar')
     await bar.getByRole('button', { name: 'Keep it' }).click()
     await bar.waitFor({ state: 'detached' })
-    const [act] = await actsOf('adjust', 1)
+    const [act] = await record.acts('adjust', 1)
     expect(act!.how.kind).toBe('blur')
     expect((act!.how as { sigma: number }).sigma).toBeGreaterThan(40)
     await page.getByRole('button', { name: /^Undo/ }).click()
-    await expect.poll(async () => (await kept()).entries.at(-1)!.type).toBe('undo')
+    await expect.poll(async () => (await record.read()).entries.at(-1)!.type).toBe('undo')
   })
 
   it('leaves the drawing as it was with Escape, and the curve keeps its points in order', async () => {
@@ -109,25 +95,25 @@ describe('adjusting', () => {
     await page.locator('.window').focus().catch(() => {})
     await bar.getByRole('button', { name: 'Leave as it was' }).click()
     await bar.waitFor({ state: 'detached' })
-    await actsOf('adjust', 1)
+    await record.acts('adjust', 1)
   })
 })
 
 describe('light', () => {
   it('is marked by a pin that is moved by hand and by keys, with forms beside it', async () => {
     await menu(/^Light pin/)
-    await actsOf('light-pin', 1)
+    await record.acts('light-pin', 1)
     const pin = page.getByRole('button', { name: /^Light pin: where/ })
     const box = await restingBox(pin)
     await page.mouse.move(box.x + 24, box.y + 24)
     await page.mouse.down()
     await page.mouse.move(box.x + 90, box.y + 70, { steps: 6 })
     await page.mouse.up()
-    const [, moved] = await actsOf('light-pin', 2)
+    const [, moved] = await record.acts('light-pin', 2)
     expect(moved!.light!.x).toBeGreaterThan(1600 * 0.12 * 16 + 16 * 40)
     await pin.focus()
     await page.keyboard.press('ArrowLeft')
-    await actsOf('light-pin', 3)
+    await record.acts('light-pin', 3)
     const light = card(/^The light$/)
     await expect.poll(() => light.locator('canvas').count()).toBe(4)
     await light.getByText('core shadow').waitFor()
@@ -140,9 +126,9 @@ describe('light', () => {
     await bar.waitFor()
     await bar.getByText('away from the light pin').waitFor()
     await bar.getByRole('button', { name: 'Keep it' }).click()
-    const [act] = await actsOf('cast-shadow', 1)
+    const [act] = await record.acts('cast-shadow', 1)
     expect(act!.dx).toBeGreaterThan(0)
-    const after = await drawing()
+    const after = await record.drawing()
     const place = after.layers.findIndex(({ id }) => id === act!.layer)
     expect(after.layers[place + 1]!.id).toBe(act!.from)
     expect(after.layers[place]!.mode).toBe('multiply')
@@ -150,14 +136,14 @@ describe('light', () => {
 
   it('is taken away with its pin', async () => {
     await card(/^The light$/).getByRole('button', { name: 'Take it away' }).click()
-    expect((await actsOf('light-pin', 4)).at(-1)!.light).toBeNull()
+    expect((await record.acts('light-pin', 4)).at(-1)!.light).toBeNull()
   })
 
   it('cut shading makes a clipped layer over the colour, ready to draw on', async () => {
     await menu(/^Cut shading/)
-    const [act] = await actsOf('cut-shading', 1)
+    const [act] = await record.acts('cut-shading', 1)
     await expect.poll(async () => (await page.locator('.live strong').allInnerTexts()).at(-1)).toBe(act!.name)
-    const after = await drawing()
+    const after = await record.drawing()
     expect(after.layers.find(({ id }) => id === act!.layer)!.clip).toBe(true)
     expect(after.selection).toBeDefined()
   })
@@ -173,9 +159,9 @@ describe('light', () => {
     for (let i = 0; i < 6; i++) await page.keyboard.press('PageUp')
     await expectAccessible(page, '.haze')
     await bar.getByRole('button', { name: 'Keep it' }).click()
-    const [act] = await actsOf('haze', 1)
+    const [act] = await record.acts('haze', 1)
     expect(act!.layers.length).toBeGreaterThan(0)
-    const { entries, plan: { sheet } } = await kept()
+    const { entries, plan: { sheet } } = await record.read()
     const [before, after] = [entries.slice(0, -1), entries].map(each => replay(loadKernels(), { version: 1, sheet, entries: each }).drawing)
     const { layer } = act!.layers.at(-1)!
     const paintOf = (of: Drawing) => of.layers.find(({ id }) => id === layer)!.tiles

@@ -81,6 +81,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
         placed.value = notice.placed
         lighting.kept.value = notice.light
         history.value = { canUndo, canRedo, position }
+        bands.afterChange()
         break
       }
       case 'selection':
@@ -138,6 +139,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     const next = plan.value?.steps[number]
     if (!next || !plan.value) return
     settleAll()
+    bands.close()
     stepNumber.value = number
     pointedAt.value = null
     hand.layOut(next, plan.value.palette)
@@ -178,6 +180,9 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   const parts = createParts(host, around)
   const adjusting = createAdjust(host, layerWithPaint)
   const lighting = createLight(host, { sheet: () => sheet.value, layerWithPaint, nameOf: id => layers.value.find(each => each.id === id)?.name ?? 'the layer' })
+  const bands = createBands(host, hand, {
+    live, layerWithPaint, choose, light: lighting.light, needLight: () => lighting.need(), nameOf: id => layers.value.find(each => each.id === id)?.name ?? 'the shape', placeOf: id => layers.value.findIndex(each => each.id === id),
+  })
   const haze = createHaze(host, { layers: () => layers.value, colour: () => hand.colour, isReadOnly: () => isReadOnly.value })
   const pouring = createPour(host, hand, { layerNow: layerToPour, sheet: () => sheet.value, onTrouble: (message, fix) => say(message, fix, 'attention') })
   const sampling = createSampling(host, hand, () => live.value, () => say('There is no paint on this layer there.', 'Touch where it is painted, or sample all layers.'))
@@ -342,7 +347,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     drawing, host, hand, progress: readonly(progress), plan, closed: readonly(closed), isReadOnly: readonly(isReadOnly), isOffline: readonly(isOffline),
     wasTaken: readonly(wasTaken), answer, layers, live, liveLayer, history: readonly(history), thumbnails, sending: readonly(sending),
     step, stepNumber: readonly(stepNumber), findings, lookedAt: readonly(lookedAt), isLooking: readonly(isLooking), pointedAt,
-    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, pouring, adjusting, lighting, haze, settleAll, sampling, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
+    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, pouring, adjusting, lighting, haze, bands, settleAll, sampling, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
     stack, copyLayer, isSheetOpen, close,
     undo: () => (discardInHand() ? undefined : host.undo()), redo: () => host.redo(), wake: () => host.wake(),
   }

@@ -38,9 +38,13 @@ export function createLight(host: Remote<SheetHost>, around: { readonly sheet: (
   /** The middle of the paint that casts it, sheet px. */
   let middle = { x: 0, y: 0 }
 
-  /** Shows the pin; sets one at the upper left if there is none. */
+  /** Shows the pin, and what the light does. */
   function open(): void {
     isOpen.value = true
+    need()
+  }
+  /** Sets a pin at the upper left if there is none. */
+  function need(): void {
     if (light.value) return
     const { width, height } = around.sheet()
     put({ x: Math.round(width * 0.12), y: Math.round(height * 0.12), height: USUAL_HEIGHT })
@@ -124,6 +128,6 @@ export function createLight(host: Remote<SheetHost>, around: { readonly sheet: (
     return layer
   }
 
-  return { cutShading, kept, light, isOpen, shadow, thrown, open, put, settle, remove, beginShadow, setShadow, keepShadow, dropShadow }
+  return { cutShading, kept, light, isOpen, shadow, thrown, open, need, put, settle, remove, beginShadow, setShadow, keepShadow, dropShadow }
 }
 export type LightInHand = ReturnType<typeof createLight>

@@ -65,6 +65,9 @@ export const useHand = defineStore('hand', () => {
     ownWells.value = ownWells.value.filter(each => !isSame(each, colour))
   }
 
+  /** A ladder of shades that lies in the paint box, dark to light; none: empty. */
+  const ladder = shallowRef<readonly Colour[]>([])
+
   const lifted = computed(() => tools.value.find(each => each.key === liftedKey.value) ?? null)
   const settings = computed<ToolSettings | null>(() => (lifted.value?.now.kind === 'tool' ? lifted.value.now.settings : null))
   /** What the cupboard still holds. */
@@ -184,7 +187,10 @@ export const useHand = defineStore('hand', () => {
     if (before) pick(before)
   }
 
+  /** To the well before or the next; on the ladder a rung down or up. */
   function stepWell(by: 1 | -1): void {
+    const rung = ladder.value.findIndex(each => isSame(each, colour.value))
+    if (rung >= 0) return pick(ladder.value[Math.min(Math.max(rung + by, 0), ladder.value.length - 1)]!)
     const count = wells.value.length
     if (!count) return
     const at = wells.value.findIndex(well => isSame(well.colour, colour.value))
@@ -192,7 +198,7 @@ export const useHand = defineStore('hand', () => {
     pick(wells.value[next]!.colour)
   }
 
-  return { tools, liftedKey, lifted, settings, cupboard, colour, lastColours, wells, isEraser, truesUp, hasEvenWidth, isFenced, layOut, lift, fetchTool, set, setErasing, toggleSteadying, setSize, stepSize, setPour, layBack, own, keepOwn, fetchOwn, forgetOwn, pick, keepColour, mix, swap, stepWell, ownWells, fillWells, emptyWell }
+  return { tools, liftedKey, lifted, settings, cupboard, colour, lastColours, wells, isEraser, truesUp, hasEvenWidth, isFenced, layOut, lift, fetchTool, set, setErasing, toggleSteadying, setSize, stepSize, setPour, layBack, own, keepOwn, fetchOwn, forgetOwn, pick, keepColour, mix, swap, stepWell, ladder, ownWells, fillWells, emptyWell }
 })
 
 /** A tool as someone set and named it. */

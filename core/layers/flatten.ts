@@ -38,14 +38,14 @@ function isPlain(doing: Doing): doing is TileDoing {
   return doing.do === 'tile' && doing.mode === 'normal' && doing.mask === null && !doing.isAtop
 }
 
-/** The whole drawing as one RGBA8 picture, row-major, straight alpha. */
-export function flattenDrawing(kernels: Kernels, drawing: Drawing, ground: Ground = drawing.sheet.paper): Uint8Array {
-  const { width, height } = drawing.sheet
-  const out = new Uint8Array(width * height * 4)
+/** The whole drawing, or a box of it (sheet px, on the sheet), as one RGBA8 picture, row-major, straight alpha. */
+export function flattenDrawing(kernels: Kernels, drawing: Drawing, ground: Ground = drawing.sheet.paper, box: Rect = sheetRect(drawing.sheet)): Uint8Array {
+  const width = box.x1 - box.x0
+  const out = new Uint8Array(width * (box.y1 - box.y0) * 4)
   const tile = new Uint8Array(TILE_BYTES)
-  for (const { number, part } of tilesUnder(drawing.sheet, sheetRect(drawing.sheet))) {
+  for (const { number, part } of tilesUnder(drawing.sheet, box)) {
     flattenTile(kernels, drawing, number, part, ground, tile)
-    copyTile(tile, tileOrigin(drawing.sheet, number), part, out, width)
+    copyTile(tile, tileOrigin(drawing.sheet, number), part, out, box)
   }
   return out
 }
@@ -66,9 +66,9 @@ export function layerAlpha(drawing: Drawing, layer: Layer): Uint8Array {
   return out
 }
 
-function copyTile(tile: Tile, origin: { x: number, y: number }, part: Rect, out: Uint8Array, width: number): void {
+function copyTile(tile: Tile, origin: { x: number, y: number }, part: Rect, out: Uint8Array, box: Rect): void {
   for (let y = part.y0; y < part.y1; y++) {
     const from = 4 * ((y - origin.y) * TILE + (part.x0 - origin.x))
-    out.set(tile.subarray(from, from + 4 * (part.x1 - part.x0)), 4 * (y * width + part.x0))
+    out.set(tile.subarray(from, from + 4 * (part.x1 - part.x0)), 4 * ((y - box.y0) * (box.x1 - box.x0) + part.x0 - box.x0))
   }
 }

@@ -8,6 +8,7 @@ import { toolsUsed } from './tools-used'
 import type { Evidence, Finding, Measure } from './contract'
 
 export { findingSchema, markSchema, verdictSchema, type Evidence, type Finding, type Mark, type Tolerance, type Verdict } from './contract'
+export { regionMark } from './regions'
 export { traceOutline, type Gap, type Outline } from './outline'
 
 const MEASURES = {

@@ -4,7 +4,7 @@ import type { Mark } from './contract'
 /** Regions are traced on a grid this many px wide: marks need no more. */
 const CELL = 4
 
-/** A mark that hatches the set pixels; contours by marching squares (d3-contour). */
+/** A mark that hatches the set pixels, holes left out (even–odd); contours by marching squares (d3-contour). */
 export function regionMark(set: Uint8Array, width: number, height: number): Mark {
   const columns = Math.ceil(width / CELL)
   const rows = Math.ceil(height / CELL)
@@ -16,7 +16,7 @@ export function regionMark(set: Uint8Array, width: number, height: number): Mark
     }
   }
   const traced = contours().size([columns, rows]).contour([...share], 0.25)
-  const polygons = traced.coordinates.map(([ring]) => ring!.flatMap(([x, y]) => [
+  const polygons = traced.coordinates.flat().map(ring => ring.flatMap(([x, y]) => [
     Math.round(x! * CELL), Math.round(y! * CELL),
   ]))
   return { kind: 'region', polygons }

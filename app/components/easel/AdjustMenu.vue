@@ -4,7 +4,7 @@ import type { AdjustmentKind } from '#core/adjust'
 import { ADJUST_GROUPS, ADJUST_WORDS } from '../../sheet/adjust-words'
 
 /** What can be done to the paint of the live layer as a whole. */
-const { adjusting, lighting, haze, hand, stack, settleAll } = useEasel()
+const { adjusting, lighting, haze, bands, hand, stack, settleAll } = useEasel()
 const isOpen = ref(false)
 function run(kind: AdjustmentKind): void {
   isOpen.value = false
@@ -39,6 +39,7 @@ async function cut(): Promise<void> {
           <h3>Light</h3>
           <button class="choice" :aria-pressed="lighting.isOpen.value" @click="light(() => lighting.open())"><strong>Light pin</strong><span class="small soft">Marks where the light comes from; forms beside it show what that does.</span></button>
           <button class="choice" @click="light(() => lighting.beginShadow())"><strong>Cast shadow</strong><span class="small soft">The shadow of what is painted here, on a layer under it.</span></button>
+          <button class="choice" :aria-pressed="bands.isOpen.value" @click="light(() => bands.open())"><strong>Ladder shading</strong><span class="small soft">Faint borders between shades that follow the form, to draw over, fill and soften.</span></button>
           <button class="choice" @click="light(cut)"><strong>Cut shading</strong><span class="small soft">A darkening layer over this colour, clipped to it: draw shadow shapes.</span></button>
           <button class="choice" @click="light(() => haze.open())"><strong>Haze</strong><span class="small soft">Layers fade toward the sky by their distance.</span></button>
         </section>
@@ -50,7 +51,8 @@ async function cut(): Promise<void> {
 <style scoped>
 .opener { align-self: center; color: var(--on-ledge); }
 .choices { display: grid; grid-template-columns: 1fr 1fr; gap: 18px; width: 640px; max-width: 94vw; max-height: 84vh; overflow: auto; box-shadow: 0 10px 34px rgb(0 0 0 / 25%); }
-section { margin-bottom: 8px; }
+section { margin-bottom: 4px; }
+h3 { margin: 2px 0; }
 .choice { display: grid; width: 100%; min-height: 44px; padding: 3px 10px; line-height: 1.3; border-radius: 8px; border: 1px solid transparent; text-align: left; }
 .choice strong { font-weight: 560; }
 .choice:hover { background: var(--paper-shade); }

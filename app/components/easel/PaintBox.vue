@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiEyedropper } from '@mdi/js'
+import { mdiClose, mdiEyedropper } from '@mdi/js'
 import { colourName } from '#core/colour'
 import { cssColour, isSame, useHand, type Colour } from '../../stores/hand'
 import { SAMPLE_SIDES } from '../../workers/sheet/sampling'
@@ -46,6 +46,10 @@ const inHand = (colour: Colour) => isSame(colour, hand.colour)
         <span :style="{ background: cssColour(well.colour) }" />
       </button>
     </div>
+    <div v-if="hand.ladder.length" class="rungs" :style="{ '--columns': Math.ceil((hand.ladder.length + 1) / 2) }" role="group" aria-label="Shade ladder, dark to light">
+      <button v-for="(rung, i) in hand.ladder" :key="i" :class="{ chosen: inHand(rung) }" :style="{ background: cssColour(rung) }" :aria-label="`Shade ${i + 1}: ${colourName(rung)}`" :title="`Shade ${i + 1}: ${colourName(rung)}`" :aria-pressed="inHand(rung)" @click="hand.pick([...rung])" />
+      <button class="away" aria-label="Put the ladder away" title="Put the ladder away" @click="hand.ladder = []"><v-icon :icon="mdiClose" size="16" /></button>
+    </div>
     <div class="before" role="group" aria-label="Colours before">
       <button
         v-for="(colour, i) in hand.lastColours.slice(0, 4)" :key="i" :style="{ background: cssColour(colour) }"
@@ -68,6 +72,10 @@ const inHand = (colour: Colour) => isSame(colour, hand.colour)
 .well { width: 40px; height: 33px; border-radius: 5px; padding: 3px; position: relative; }
 .well span { display: block; width: 100%; height: 100%; border-radius: 4px; box-shadow: inset 0 2px 4px rgb(0 0 0 / 32%); }
 .well.chosen { outline: 3px solid #2b4c8c; outline-offset: -1px; }
+/* Shades side by side, without anything between them that would change how they look. */
+.rungs { display: grid; grid-template: repeat(2, 35px) / repeat(var(--columns), 28px); border-radius: 6px; padding: 3px; background: #8f8b83; }
+.rungs .chosen { outline: 3px solid #2b4c8c; outline-offset: -3px; box-shadow: inset 0 0 0 4px #fffdf6; }
+.rungs .away { color: #fffdf6; }
 .before { display: grid; grid-template-columns: repeat(2, 20px); gap: 5px; }
 .before button { width: 20px; height: 32px; border-radius: 6px; border: 1.5px solid #fffdf6; box-shadow: 0 1px 3px rgb(0 0 0 / 35%); }
 </style>

@@ -238,8 +238,12 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
             <PourBar />
             <FadeBar v-if="!ghost" />
             <AdjustBar />
-            <LightPin v-if="easel.lighting.light.value && (easel.lighting.isOpen.value || easel.lighting.shadow.value)" :light="easel.lighting.light.value" :view="shown" :size="size" @put="easel.lighting.put" @settle="easel.lighting.settle()" />
+            <BandLines v-if="easel.bands.bands.value && easel.bands.isShown.value" :bands="easel.bands.bands.value" :shades="easel.bands.ladder.value.rungs" :view="shown" :size="size" />
+            <GapRings v-if="easel.bands.borders.value" :gaps="easel.bands.borders.value.gaps" :view="shown" @close="easel.bands.closeGap($event)" />
+            <SheetMarks v-if="easel.bands.seams.value" :marks="[{ mark: easel.bands.seams.value.mark, isStrong: true }]" :view="shown" :size="size" />
+            <LightPin v-if="easel.lighting.light.value && (easel.lighting.isOpen.value || easel.lighting.shadow.value || easel.bands.isOpen.value)" :light="easel.lighting.light.value" :view="shown" :size="size" @put="easel.lighting.put" @settle="easel.lighting.settle()" />
             <LightCard />
+            <BandsCard />
             <HazeCard />
             <LiveName :name="easel.stack.liveName.value" :pointer="pointer" :size="size" />
             <SheetMarks :marks="marks" :view="shown" :size="size" />

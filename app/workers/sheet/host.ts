@@ -4,9 +4,10 @@ import type { PaletteColour, Rgb8 } from '#core/colour'
 import type { LiveStroke } from '#core/brush'
 import { applyAct, contentHash, standingActs, type Act, type AdjustAct, type BendAct, type Engine, type Entry, type FreshPourAct, type FreshStyle } from '#core/drawing'
 import { loadKernels, type Tile } from '#core/kernels'
-import { changedTiles, hasteFor, paintable, PLACED_AS_IS, showTile, stackOf, type Drawing, type Haste, type Selection } from '#core/layers'
+import { changedTiles, hasteFor, paintable, PLACED_AS_IS, showTile, stackOf, type Drawing, type Haste, type Light, type Selection } from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import type { Bending, Destination } from '#core/moving'
+import type { BandForm, Bands } from '#core/bands'
 import type { LineGap } from '#core/fill'
 import { layerTones } from '#core/adjust'
 import { prepareStep, type Plan } from '#core/plan'
@@ -29,6 +30,7 @@ import type { Notify, OpenAnswer, OpenMode, Timing } from './contract'
 import { holdDrawing, type Hold } from './hold'
 import { PartInHand } from './in-hand'
 import { keepApart, openRecord, postFor, type Opened } from './opening'
+import { LadderWork, type BordersFound, type SeamsFound } from './ladder'
 import { drawingPalette, sampledColour } from './sampling'
 import { TrueUp, type Place } from './true-up'
 import { UnderPicture, type Under } from './under'
@@ -90,6 +92,7 @@ export class SheetHost {
   private isHasty = false
   private haste: Haste | null = null
   private working: AdjustWork | null = null
+  private ladder: LadderWork | null = null
   /** An adjustment that was shown in full. */
   private fine: { readonly act: AdjustAct, readonly picture: Drawing, readonly of: Drawing } | null = null
   private shownOf: { readonly drawing: Drawing, readonly shown: Drawing } | null = null
@@ -308,13 +311,51 @@ export class SheetHost {
     return this.engine ? gapsOf(this.kernels, this.engine.drawing, layer) : []
   }
 
-  /** Closes a gap with a stroke as wide and of the colour that the line has there. */
-  closeGap(gap: LineGap): boolean {
+  /** Closes a gap with a stroke as wide and of the colour that the line has there; on a certain layer, if one is named. */
+  closeGap(gap: LineGap, layer?: string): boolean {
     const { engine } = this
-    const act = engine && closingStroke(engine.drawing, gap, newSeed())
+    const act = engine && closingStroke(engine.drawing, gap, newSeed(), layer)
     if (!act) return false
     this.act(act)
     return true
+  }
+
+  // --- ladder shading
+
+  /** Takes the shape on a layer, or what is selected; answers the colour in its middle. Null when there is none. */
+  beginLadder(layer: string): { colour: Rgb8 | null } | null {
+    if (!this.engine) return null
+    try {
+      this.ladder = LadderWork.begin(this.kernels, this.engine.drawing, layer)
+      return { colour: this.ladder.colour }
+    } catch (error) {
+      this.refuse(error)
+      return null
+    }
+  }
+
+  dropLadder(): void {
+    this.ladder = null
+  }
+
+  /** The bands of that shape. */
+  bands(form: BandForm, light: Light, rungs: number): { ok: true, bands: Bands } | { ok: false, message: string, fix: string } {
+    try {
+      return { ok: true, bands: this.ladder?.bands(form, light, rungs) ?? { borders: [], places: [] } }
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error
+      return { ok: false, message: `${error.message[0]!.toUpperCase()}${error.message.slice(1)}`, fix: error.fix }
+    }
+  }
+
+  /** The borders on a layer that divide it, into so many bands if all is well. */
+  bandBorders(layer: string, wanted: number): BordersFound | null {
+    return this.engine && this.ladder ? this.ladder.borders(this.kernels, this.engine.drawing, layer, wanted) : null
+  }
+
+  /** The seams that are left in it, seen from a layer downward. */
+  seams(layer: string): SeamsFound | null {
+    return this.engine && this.ladder ? this.ladder.seams(this.kernels, this.engine.drawing, layer) : null
   }
 
   /** Shows the drawing as it would be with an act that is still changed; null takes it away. */

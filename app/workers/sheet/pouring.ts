@@ -1,8 +1,9 @@
 import { SUBPIXELS, toolSettings } from '#core/brush'
 import { pourOf, type Act, type FreshPourAct } from '#core/drawing'
-import { findGaps, inkEnd, leaksFrom, openingsFrom, openPx, regionOf, type LineGap } from '#core/fill'
+import { findGaps, inkEnd, leaksFrom, openingsFrom, openPx, regionOf, type InkEnd, type LineGap } from '#core/fill'
 import type { Kernels } from '#core/kernels'
 import { paintable, type Drawing } from '#core/layers'
+import type { Place } from '#core/raster'
 
 /** What came of a pour: done, or what is asked first. */
 export type PourAnswer
@@ -47,13 +48,25 @@ export function gapsOf(kernels: Kernels, drawing: Drawing, layerId: string | nul
   return [...findGaps(kernels, openPx(kernels, drawing, layer, { borders: layerId === null ? 'all' : 'this', tolerance: 60 }), WIDEST_GAP).gaps]
 }
 
-/** A stroke that closes a gap, as wide and of the colour that the line has at its ends. Null when there is no line any more. */
-export function closingStroke(drawing: Drawing, gap: LineGap, seed: number): Act | null {
-  for (const layer of [...drawing.layers].reverse()) {
-    if (!layer.visible || layer.locked) continue
-    const ends = gap.ends.map(place => inkEnd(drawing.sheet, layer, place))
-    const [from, to] = ends
-    if (!from || !to) continue
+/** A place so far beyond the end of a way: where no line waits, the stroke must not end short. */
+function beyond(from: Place, to: Place, by: number): Place {
+  const way = Math.hypot(to.x - from.x, to.y - from.y) || 1
+  return { x: to.x + ((to.x - from.x) / way) * by, y: to.y + ((to.y - from.y) / way) * by }
+}
+
+/**
+ * A stroke that closes a gap, as wide and of the colour that the line has at its ends: on the layer that has both of them, or
+ * else one (the other is then the line of another layer, or the edge of a shape). Null when there is no line any more.
+ *
+ * @param only the layer to be drawn on; absent: any
+ */
+export function closingStroke(drawing: Drawing, gap: LineGap, seed: number, only?: string): Act | null {
+  const ends = [...drawing.layers].reverse().filter(layer => layer.visible && !layer.locked && (only === undefined || layer.id === only))
+    .map(layer => ({ layer, found: gap.ends.map(place => inkEnd(drawing.sheet, layer, place)) }))
+  for (const { layer, found } of [...ends.filter(({ found: [a, b] }) => a && b), ...ends]) {
+    const known = found[0] ?? found[1]
+    if (!known) continue
+    const [from, to] = [0, 1].map(i => found[i] ?? { ...known, ...beyond(gap.ends[1 - i]!, gap.ends[i]!, known.width) }) as [InkEnd, InkEnd]
     const size = Math.max(1, Math.round((from.width + to.width) / 2))
     const tool = toolSettings('ink-pen', { size, pressureSize: 0, taperIn: 0, taperOut: 0, speedSize: 0, steadying: 0, opacity: 100 })
     const sample = (place: { x: number, y: number }, ms: number) => [Math.round(place.x * SUBPIXELS), Math.round(place.y * SUBPIXELS), 1023, ms]

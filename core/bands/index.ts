@@ -1,0 +1,6 @@
+export type { BandBorder, BandPlace, Bands } from './bands'
+export { bandGaps } from './gaps'
+export { FormInBands } from './ladder'
+export { seamsLeft, SEAM_STEP, type Seams } from './seams'
+export { formShape, type FormShape } from './shape'
+export { BAND_FORMS, type BandForm } from './surface'

@@ -85,8 +85,8 @@ describe('ladder shading', () => {
     // A hand that left a gap on the way; both ends go over the edge.
     const middle = border.length >> 1
     const long = (a: Point, b: Point): Point => [a[0] + 3 * (a[0] - b[0]), a[1] + 3 * (a[1] - b[1])]
-    await drawWithMouse(page, at, [long(border[0]!, border[2]!), ...border.slice(0, middle)], 7, { wobble: 1 })
-    await drawWithMouse(page, at, [...border.slice(middle + 3), long(border.at(-1)!, border.at(-3)!)], 8, { wobble: 1 })
+    await drawWithMouse(page, at, [long(border[0]!, border[2]!), ...border.slice(0, middle)], 7, { sway: 1 })
+    await drawWithMouse(page, at, [...border.slice(middle + 3), long(border.at(-1)!, border.at(-3)!)], 8, { sway: 1 })
     await record.acts('stroke', 3)
     await button('Show open borders').click()
     await card().getByText(/make 2 bands. One is open/).waitFor()

@@ -13,7 +13,7 @@ const USES: Record<ToolName | 'pour', string> = {
   'spatter': 'Drops: rest to build up, move to thin out.',
   'stamp': 'A shape again and again: leaves, stars, rings.',
   'soft-brush': 'Shading, built up slowly.',
-  'wash': 'Thin wet colour with a darker dried edge.',
+  'wash': 'Thin wet colour: it dries dark-edged, and runs into paint.',
   'glow': 'Adds light to what is painted: lamps, moonlight, embers.',
   'smudge': 'Drags colour along; work along a stripe, not across.',
   'soften': 'Blurs seams; go over them again where they show.',

@@ -7,6 +7,7 @@ import { expOf, logOf, powerOf, seededRandom } from '../base'
 import { loadKernels, plainKernels, TILE, TILE_BYTES } from '../kernels'
 import { flattenDrawing, type Layer, type Selection } from '../layers'
 import { adjusted, adjustmentSchema, blurredTiles, boxOf, curveTable, finished, levelsTable, lightTable, oklabOfRgb, PLAIN_ADJUSTMENTS, rgbOfOklab, stepsTable, type Adjustment } from './index'
+import { mapFor } from './maps'
 
 const kernels = loadKernels()
 const [WIDTH, HEIGHT] = [520, 300]
@@ -338,5 +339,23 @@ describe('bad settings are refused', () => {
     const out = pixelsOf(adjust(steps, jump))
     expect([out[4 * 127], out[4 * 128], out[4 * 129]]).toEqual([expect.any(Number), 255, 255])
     expect(out[4 * 100]).toBe(0)
+  })
+})
+
+describe('a rough look', () => {
+  it.each([{ ...PLAIN_ADJUSTMENTS.colour, hue: 70, chroma: 30, lightness: -10 }, { ...PLAIN_ADJUSTMENTS.sketch, width: 40 }] as const)('at $kind is near the full one', (how) => {
+    const [rough, full] = [mapFor(how, true)!, mapFor(how)!]
+    const [a, b] = [new Float64Array(4), new Float64Array(4)]
+    let total = 0
+    let count = 0
+    for (let r = 0; r < 256; r += 17) for (let g = 3; g < 256; g += 17) for (let blue = 1; blue < 256; blue += 17) {
+      rough(r, g, blue, a)
+      full(r, g, blue, b)
+      for (let c = 0; c < 3; c++) total += Math.abs(a[c]! - b[c]!)
+      total += 255 * Math.abs(a[3]! - b[3]!)
+      count += 4
+    }
+    expect(total / count).toBeLessThan(4)
+    expect(total).toBeGreaterThan(0)
   })
 })

@@ -12,6 +12,8 @@ export interface AdjustPlace {
   /** Only there, as strongly as it is chosen; absent: everywhere. */
   readonly selection?: Selection | undefined
   readonly seed: number
+  /** Only to be looked at in passing: colours may be a few values off. */
+  readonly isRough?: boolean
 }
 
 /**
@@ -41,7 +43,7 @@ function* changedTiles(kernels: Kernels, place: AdjustPlace, adjustment: Adjustm
     case 'blur': return yield* blurredTiles(kernels, sheet, layer.tiles, adjustment.sigma / 10, seed)
     case 'sharpen': return yield* sharpened(kernels, place, adjustment)
     case 'lines': return yield* cleanedLines(kernels, sheet, layer.tiles, adjustment)
-    default: return yield* mapped(place, mapFor(adjustment)!)
+    default: return yield* mapped(place, mapFor(adjustment, place.isRough)!)
   }
 }
 

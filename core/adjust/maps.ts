@@ -11,10 +11,10 @@ export function lumaOf(r: number, g: number, b: number): number {
   return 0.2126 * r + 0.7152 * g + 0.0722 * b
 }
 
-/** Adjustments that look at each px by itself; null for those that look round it. */
-export function mapFor(adjustment: Adjustment): ColourMap | null {
+/** Adjustments that look at each px by itself; null for those that look round it. @param isRough a few values off, and much sooner */
+export function mapFor(adjustment: Adjustment, isRough = false): ColourMap | null {
   switch (adjustment.kind) {
-    case 'colour': return remembered(turner(adjustment))
+    case 'colour': return (isRough ? latticed : remembered)(turner(adjustment))
     case 'light': return byTables(lightTable(adjustment))
     case 'levels': return byTables(levelsTable(adjustment))
     case 'curves': return curvesMap(adjustment)
@@ -22,7 +22,7 @@ export function mapFor(adjustment: Adjustment): ColourMap | null {
     case 'tones': return tonesMap(adjustment)
     case 'grey': return greyMap(adjustment.amount / 100)
     case 'threshold': return (r, g, b, out) => put(out, lumaOf(r, g, b) >= adjustment.at ? 255 : 0)
-    case 'sketch': return sketchMap(adjustment)
+    case 'sketch': return (isRough ? latticed : remembered)(sketchMap(adjustment))
     case 'blur': case 'sharpen': case 'lines': return null
   }
 }
@@ -74,6 +74,37 @@ function remembered(map: ColourMap): ColourMap {
     }
     // Also what was found out just now comes from there, so that it is the same the next time.
     for (let c = 0; c < 4; c++) out[c] = values[4 * slot + c]!
+  }
+}
+
+/** Places of a lattice along each channel, and how far apart. */
+const KNOTS = 18
+const APART = 16
+
+/** The same by trilinear interpolation between places of a lattice: found out only where colours are. */
+function latticed(map: ColourMap): ColourMap {
+  const knots = new Float64Array(4 * KNOTS * KNOTS * KNOTS)
+  const known = new Uint8Array(KNOTS * KNOTS * KNOTS)
+  const value = new Float64Array(4)
+  const knot = (i: number, j: number, k: number) => {
+    const at = (k * KNOTS + j) * KNOTS + i
+    if (!known[at]) {
+      map(Math.min(i * APART, 255), Math.min(j * APART, 255), Math.min(k * APART, 255), value)
+      knots.set(value, 4 * at)
+      known[at] = 1
+    }
+    return 4 * at
+  }
+  return (r, g, b, out) => {
+    const [i, j, k] = [r >> 4, g >> 4, b >> 4]
+    const [u, v, w] = [(r & 15) / APART, (g & 15) / APART, (b & 15) / APART]
+    const [a0, a1, b0, b1] = [knot(i, j, k), knot(i + 1, j, k), knot(i, j + 1, k), knot(i + 1, j + 1, k)]
+    const [c0, c1, d0, d1] = [knot(i, j, k + 1), knot(i + 1, j, k + 1), knot(i, j + 1, k + 1), knot(i + 1, j + 1, k + 1)]
+    for (let c = 0; c < 4; c++) {
+      const low = (knots[a0 + c]! * (1 - u) + knots[a1 + c]! * u) * (1 - v) + (knots[b0 + c]! * (1 - u) + knots[b1 + c]! * u) * v
+      const high = (knots[c0 + c]! * (1 - u) + knots[c1 + c]! * u) * (1 - v) + (knots[d0 + c]! * (1 - u) + knots[d1 + c]! * u) * v
+      out[c] = low * (1 - w) + high * w
+    }
   }
 }
 
@@ -138,7 +169,7 @@ function sketchMap({ colour, width }: AdjustmentOf<'sketch'>): ColourMap {
   const c0 = Math.sqrt(a0 * a0 + b0 * b0)
   const inner = cosDegrees(width)
   const outer = cosDegrees(Math.min(width + FADE_DEGREES, 180))
-  return remembered((r, g, b, out) => {
+  return (r, g, b, out) => {
     const [, p, q] = oklabOfRgb(r, g, b)
     const chroma = Math.sqrt(p * p + q * q)
     out[0] = r
@@ -148,7 +179,7 @@ function sketchMap({ colour, width }: AdjustmentOf<'sketch'>): ColourMap {
     if (chroma === 0 || c0 === 0) return
     const near = smooth(((p * a0 + q * b0) / (chroma * c0) - outer) / (inner - outer))
     out[3] = 1 - near * smooth(chroma / LEAST_CHROMA - 1)
-  })
+  }
 }
 
 export function smooth(t: number): number {

@@ -1,6 +1,7 @@
 import { EMPTY_RECT, growRect, intersectRect, isEmptyRect, unionRect, type Rect } from '../base'
 import { isClearTile, TILE, TILE_BYTES, type Kernels, type Tile } from '../kernels'
 import { sheetRect, tileOrigin, tilesUnder, Touched, withLayer, type Drawing, type Layer, type Selection } from '../layers'
+import { areaOf, boxRadius, type Area } from './area'
 import { PathWalker } from './path'
 import { FLOW_STEPS, responseOf } from './response'
 import { SAMPLE_FIELDS, unpackSample } from './samples'
@@ -17,9 +18,6 @@ const SOFTEN_SIGMA = 0.06
 const LEAST_SIGMA = 1.2
 /** At full strength the colour lasts for about so many sizes of way, at half strength for a quarter of that. By eye. */
 const CARRY_SIZES = 1.6
-
-/** Weighed px inside a box: colour times alpha and alpha, 0 … 65535, row-major. */
-interface Area { readonly box: Rect, readonly values: Uint16Array }
 
 /**
  * Rubbing the paint of a layer under the hand: `smudge` drags colour along, `soften` blurs it. Works on colours weighed by
@@ -149,7 +147,7 @@ export class Rubbing implements LiveStroke {
   private soften(box: Rect, x: number, y: number, strength: number): void {
     const sigma = Math.max(this.style.tool.size * SOFTEN_SIGMA, LEAST_SIGMA)
     // Three boxes whose radius comes near enough; one pass more or less of a brush tells nobody.
-    const radius = Math.max(Math.floor((Math.sqrt(4 * sigma * sigma + 1) - 1) / 2 + 0.5), 1)
+    const radius = boxRadius(sigma)
     const margin = 3 * radius
     const around = this.read(growRect(box, margin))
     const [width, height] = [around.box.x1 - around.box.x0, around.box.y1 - around.box.y0]
@@ -158,29 +156,9 @@ export class Rubbing implements LiveStroke {
     this.write(box, x, y, strength, around)
   }
 
-  /** The px of a box as they are now; beyond the sheet its edge goes on. */
+  /** The px of a box as they are now, or as they were; beyond the sheet its edge goes on. */
   private read(box: Rect, from: ReadonlyMap<number, Uint16Array> | null = null): Area {
-    const [width, height] = [box.x1 - box.x0, box.y1 - box.y0]
-    const values = new Uint16Array(4 * width * height)
-    const { sheet } = this.drawing
-    const inside = intersectRect(box, sheetRect(sheet))
-    for (const { number, part } of tilesUnder(sheet, inside)) {
-      const work = from ? from.get(number) : this.weighedTile(number)
-      if (!work) continue
-      const { x, y } = tileOrigin(sheet, number)
-      for (let py = part.y0; py < part.y1; py++) {
-        const at = 4 * ((py - y) * TILE + part.x0 - x)
-        values.set(work.subarray(at, at + 4 * (part.x1 - part.x0)), 4 * ((py - box.y0) * width + part.x0 - box.x0))
-      }
-    }
-    for (let py = inside.y0; py < inside.y1; py++) {
-      const row = 4 * (py - box.y0) * width
-      for (let px = box.x0; px < inside.x0; px++) values.copyWithin(row + 4 * (px - box.x0), row + 4 * (inside.x0 - box.x0), row + 4 * (inside.x0 - box.x0) + 4)
-      for (let px = inside.x1; px < box.x1; px++) values.copyWithin(row + 4 * (px - box.x0), row + 4 * (inside.x1 - 1 - box.x0), row + 4 * (inside.x1 - box.x0))
-    }
-    for (let py = box.y0; py < inside.y0; py++) values.copyWithin(4 * (py - box.y0) * width, 4 * (inside.y0 - box.y0) * width, 4 * (inside.y0 + 1 - box.y0) * width)
-    for (let py = inside.y1; py < box.y1; py++) values.copyWithin(4 * (py - box.y0) * width, 4 * (inside.y1 - 1 - box.y0) * width, 4 * (inside.y1 - box.y0) * width)
-    return { box, values }
+    return areaOf(this.drawing.sheet, box, number => (from ? from.get(number) : this.weighedTile(number)))
   }
 
   /** A tile weighed; null where nothing is painted. */

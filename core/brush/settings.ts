@@ -52,6 +52,8 @@ export const toolSettingsSchema = z.strictObject({
   grain: z.strictObject({ texture: z.enum(TEXTURES), depth: z.int().min(0).max(400), bite: z.int().min(0).max(800) }),
   /** How much paler inside than at the rim, %. */
   rim: percent,
+  /** How far it runs into paint that was there before, as if that were wet, %; absent: not at all. */
+  wet: percent.optional(),
   /** How far dabs stray from the path, % of the diameter. */
   scatter: z.int().min(0).max(400),
   pressureSize: percent,

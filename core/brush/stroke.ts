@@ -1,4 +1,4 @@
-import { assert, EMPTY_RECT, unionRect, type Rect } from '../base'
+import { assert, EMPTY_RECT, growRect, unionRect, type Rect } from '../base'
 import { TILE_BYTES, type Dab, type Kernels, type Laying, type Tile } from '../kernels'
 import { heldInside, layMask, layTile, Touched, withLayer, type Drawing, type Layer, type Selection } from '../layers'
 import { dabBoxOf } from './dabs'
@@ -8,6 +8,7 @@ import { SAMPLE_FIELDS, unpackSample, type Sample } from './samples'
 import type { ToolSettings } from './settings'
 import { Steadier } from './steady'
 import { traceOf, type Frame } from './tips'
+import { ranTogether, runMargin, runOf } from './wet'
 
 /** What a stroke is, apart from its samples. */
 export interface StrokeStyle {
@@ -92,14 +93,24 @@ export class Stroke implements LiveStroke {
     for (const sample of this.steadier.finish()) this.walk(sample)
     this.walker.finish()
     if (this.style.tool.taperOut > 0) this.drawAgain()
+    this.makeRoomToRun()
     return this.fresh
   }
 
   /** The drawing with the stroke laid. The mask is clean again afterwards. */
   lay(): Drawing {
-    const layer = layMask(this.kernels, this.layer, this.drawing.sheet, this.touched.parts(), this.laying, this.within)
+    const parts = this.touched.parts()
+    const laid = layMask(this.kernels, this.layer, this.drawing.sheet, parts, this.laying, this.within)
+    const run = runOf(this.style.tool)
+    const layer = run > 0 ? ranTogether(this.kernels, this.drawing, this.layer, laid, parts, run, this.style.seed, this.within) : laid
     this.drop()
     return withLayer(this.drawing, layer)
+  }
+
+  /** Paint runs once the brush is lifted, and farther than the stroke went. */
+  private makeRoomToRun(): void {
+    const margin = runMargin(runOf(this.style.tool))
+    if (margin > 0) for (const { part } of this.touched.parts()) this.fresh = unionRect(this.fresh, this.touched.add(growRect(part, margin)))
   }
 
   /** Leaves the stroke undone and cleans the mask. */

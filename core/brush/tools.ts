@@ -64,7 +64,7 @@ const DEFINITIONS: Record<ToolName, Definition> = {
   },
   'wash': {
     name: 'wash',
-    set: { size: 70, opacity: 46, hardness: 72, spacing: 6, pressureSize: 45, effect: 'glaze', rim: 48, grain: { texture: 'cold-pressed', depth: 50, bite: 0 } },
+    set: { size: 70, opacity: 46, hardness: 72, spacing: 6, pressureSize: 45, effect: 'glaze', rim: 48, wet: 50, grain: { texture: 'cold-pressed', depth: 50, bite: 0 } },
   },
   'glow': {
     name: 'glow brush',

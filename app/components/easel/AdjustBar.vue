@@ -9,6 +9,14 @@ const hand = useHand()
 const { how, kind, share, isSettling, tones } = adjusting
 const words = computed(() => kind.value && ADJUST_WORDS[kind.value])
 const name = computed(() => layers.value.find(each => each.id === adjusting.layer.value)?.name ?? 'the mask')
+const CHANNELS = ['all', 'red', 'green', 'blue'] as const
+/** Dark enough to be seen on the field. */
+const CHANNEL_COLOURS = { all: 'var(--blue)', red: '#b3372c', green: '#2f7d3b', blue: '#3a62c9' } as const
+const STRAIGHT_CURVE = [[0, 0], [255, 255]] as const
+const channel = ref<typeof CHANNELS[number]>('all')
+watch(kind, () => {
+  channel.value = 'all'
+})
 const valueOf = (key: string) => (how.value as unknown as Record<string, number>)[key]!
 /** What a slider must leave room for: black lies below white. */
 const limits = (key: string, min: number, max: number) => {
@@ -32,7 +40,12 @@ function addStop(): void {
   <div v-if="how && words" class="bar card" role="group" :aria-label="`${words.name} on ${name}`" @pointerdown.stop>
     <header><strong>{{ words.name }}</strong><span class="small soft">on {{ name }}</span></header>
     <ToneChart v-if="tones.length && how.kind !== 'curves'" :tones="tones" :marks="how.kind === 'levels' ? [how.black, how.white] : how.kind === 'threshold' ? [how.at] : []" />
-    <CurveField v-if="how.kind === 'curves'" :points="how.all" :tones="tones" @change="adjusting.set({ all: $event })" />
+    <template v-if="how.kind === 'curves'">
+      <div class="channels small" role="radiogroup" aria-label="Which values the curve bends">
+        <button v-for="each in CHANNELS" :key="each" role="radio" :aria-checked="channel === each" :class="{ bent: each !== 'all' && how[each] }" @click="channel = each">{{ each }}</button>
+      </div>
+      <CurveField :points="how[channel] ?? STRAIGHT_CURVE" :tones="tones" :colour="CHANNEL_COLOURS[channel]" @change="adjusting.set({ [channel]: $event })" />
+    </template>
     <FineSlider
       v-for="slider in words.sliders" :key="slider.key" :label="slider.label" :unit="slider.unit" :min="limits(slider.key, slider.min, slider.max).min / (slider.per ?? 1)" :max="limits(slider.key, slider.min, slider.max).max / (slider.per ?? 1)" :step="1 / (slider.per ?? 1)"
       :model-value="valueOf(slider.key) / (slider.per ?? 1)" @update:model-value="adjusting.set({ [slider.key]: Math.round($event * (slider.per ?? 1)) })"
@@ -64,6 +77,11 @@ function addStop(): void {
 .bar :deep(.v-slider__label) { width: 88px; }
 header { display: flex; align-items: baseline; gap: 8px; }
 footer { display: flex; gap: 8px; margin-top: 4px; }
+
+.channels { display: flex; gap: 4px; justify-content: center; }
+.channels button { min-width: 56px; min-height: 32px; border-radius: 8px; border: 1.5px solid var(--line); }
+.channels button[aria-checked='true'] { border-color: var(--blue); font-weight: 600; }
+.channels .bent { background: var(--paper-shade); }
 .drop { display: inline-block; width: 24px; height: 24px; border-radius: 50%; border: 1.5px solid #8f8b83; vertical-align: middle; }
 .stop { display: flex; align-items: center; gap: 8px; }
 .stop input { flex: 1; accent-color: var(--blue); }

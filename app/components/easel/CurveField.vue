@@ -2,7 +2,7 @@
 import { area, curveMonotoneX, line, max, scaleLinear } from 'd3'
 
 /** A curve through points that are pulled: what comes in lies along, what goes out upward. */
-const { points, tones } = defineProps<{ points: readonly (readonly [number, number])[], tones: readonly number[] }>()
+const { points, tones, colour } = defineProps<{ points: readonly (readonly [number, number])[], tones: readonly number[], colour: string }>()
 const emit = defineEmits<{ change: [points: [number, number][]] }>()
 const SIDE = 200
 const MOST = 12
@@ -68,7 +68,7 @@ function remove(i: number): void {
       <rect :width="SIDE" :height="SIDE" class="ground" />
       <path :d="shape" class="tones" />
       <path v-for="k in 3" :key="k" :d="`M${(k * SIDE) / 4},0V${SIDE}M0,${(k * SIDE) / 4}H${SIDE}`" class="grid" />
-      <path :d="path" class="curve" />
+      <path :d="path" class="curve" :style="{ stroke: colour }" />
       <circle v-for="(point, i) in points" :key="i" :cx="x(point[0])" :cy="y(point[1])" r="6" class="point" tabindex="0" role="slider" :aria-label="`Point ${i + 1}`" :aria-valuenow="point[1]" aria-valuemin="0" aria-valuemax="255" :aria-valuetext="`${point[0]} becomes ${point[1]}`" @keydown="onKey($event, i)" @dblclick="remove(i)" />
     </svg>
     <figcaption class="small soft">Touch the field to set a point; Delete takes one away.</figcaption>

@@ -10,14 +10,17 @@ const hand = useHand()
 const settings = computed(() => hand.settings ?? TOOLS.pencil)
 const isChanged = computed(() => JSON.stringify(hand.lifted?.now) !== JSON.stringify(hand.lifted?.laid))
 
-type NumberKey = { [K in keyof ToolSettings]: ToolSettings[K] extends number ? K : never }[keyof ToolSettings]
+type NumberKey = { [K in keyof Required<ToolSettings>]: Required<ToolSettings>[K] extends number ? K : never }[keyof ToolSettings]
 /** A setting as a model for a slider. */
-const of = (key: NumberKey) => computed({ get: () => settings.value[key], set: value => hand.set({ [key]: Number(value) }) })
+const of = (key: NumberKey) => computed({ get: () => settings.value[key] ?? 0, set: value => hand.set({ [key]: Number(value) }) })
 const flow = of('flow')
 const hardness = of('hardness')
 const spacing = of('spacing')
 const scatter = of('scatter')
 const rim = of('rim')
+const wet = of('wet')
+/** Only a tool that is wet runs. */
+const isWet = computed(() => TOOLS[settings.value.tool].wet !== undefined)
 const taperIn = of('taperIn')
 const taperOut = of('taperOut')
 const pressureSize = of('pressureSize')
@@ -93,6 +96,7 @@ const TURNS = [['upright', 'always upright'], ['along', 'along the stroke'], ['a
         <FineSlider v-model="taperIn" label="Pointed start" :max="2000" :step="10" />
         <FineSlider v-model="taperOut" label="Pointed end" :max="2000" :step="10" />
         <FineSlider v-model="rim" label="Dried edge" />
+        <FineSlider v-if="isWet" v-model="wet" label="Runs into paint" />
       </template>
     </section>
 

@@ -1,4 +1,4 @@
-import { adjustmentAt } from '#core/adjust'
+import { adjustmentAt, finished, type AdjustmentKind } from '#core/adjust'
 import { adjusting, applyAct, type AdjustAct, type CastShadowAct, type HazeAct } from '#core/drawing'
 import type { Kernels } from '#core/kernels'
 import { reducedDrawing, type Drawing } from '#core/layers'
@@ -8,6 +8,8 @@ export type SlidAct = AdjustAct | CastShadowAct | HazeAct
 
 /** Px of a sheet that are adjusted within a frame. */
 const FRAME_PX = 500_000
+/** Fewer of those that take more of each px. */
+const FRAME_PX_OF: Partial<Record<AdjustmentKind, number>> = { lines: 130_000, colour: 200_000, sketch: 200_000, sharpen: 300_000 }
 const COARSEST = 4
 /** Work goes on so long before the worker listens again, ms. */
 const SLICE_MS = 12
@@ -15,9 +17,11 @@ const SLICE_MS = 12
 /** A small picture of what an adjustment or a shadow does, for while its slider is moved. `level`: its sides are 2^level times smaller. */
 export function actedSmall(kernels: Kernels, drawing: Drawing, act: SlidAct, wanted: number): { level: number, drawing: Drawing } {
   let level = Math.min(wanted, COARSEST)
-  while (level < COARSEST && (drawing.sheet.width * drawing.sheet.height) / 4 ** level > FRAME_PX) level++
+  const most = (act.kind === 'adjust' && FRAME_PX_OF[act.how.kind]) || FRAME_PX
+  while (level < COARSEST && (drawing.sheet.width * drawing.sheet.height) / 4 ** level > most) level++
   const small = level > 0 ? reducedDrawing(drawing, level) : drawing
-  return { level, drawing: applyAct(kernels, small, actAt(act, 1 / 2 ** level)) }
+  const scaled = actAt(act, 1 / 2 ** level)
+  return { level, drawing: scaled.kind === 'adjust' && level > 0 ? finished(adjusting(kernels, small, scaled, true)) : applyAct(kernels, small, scaled) }
 }
 
 function actAt(act: SlidAct, scale: number): SlidAct {

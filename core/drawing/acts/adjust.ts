@@ -22,9 +22,9 @@ export const adjust: ActKind<AdjustAct> = {
   apply: (kernels, drawing, act) => finished(adjusting(kernels, drawing, act)),
 }
 
-/** The same step by step: yields the share that is done, 0 … 1. Throws CoreError `act-refused` where there is nothing to see of it. */
-export function* adjusting(kernels: Kernels, drawing: Drawing, act: AdjustAct): Generator<number, Drawing> {
-  return withLayer(drawing, yield* adjusted(kernels, adjustPlace(drawing, act), act.how))
+/** The same step by step: yields the share that is done, 0 … 1. Throws CoreError `act-refused` where there is nothing to see of it. @param isRough only to be looked at in passing */
+export function* adjusting(kernels: Kernels, drawing: Drawing, act: AdjustAct, isRough = false): Generator<number, Drawing> {
+  return withLayer(drawing, yield* adjusted(kernels, { ...adjustPlace(drawing, act), isRough }, act.how))
 }
 
 function adjustPlace(drawing: Drawing, { layer: id, seed }: AdjustAct): AdjustPlace {

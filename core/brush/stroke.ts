@@ -102,7 +102,7 @@ export class Stroke implements LiveStroke {
     const parts = this.touched.parts()
     const laid = layMask(this.kernels, this.layer, this.drawing.sheet, parts, this.laying, this.within)
     const run = runOf(this.style.tool)
-    const layer = run > 0 ? ranTogether(this.kernels, this.drawing, this.layer, laid, parts, run, this.style.seed, this.within) : laid
+    const layer = run > 0 ? ranTogether(this.kernels, this.drawing, this.layer, laid, parts, heldInside(this.laying, this.layer), run, this.within) : laid
     this.drop()
     return withLayer(this.drawing, layer)
   }

@@ -1,8 +1,9 @@
 import type { Page } from 'playwright-core'
+import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { replay } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
-import type { Drawing } from '#core/layers'
+import { flattenDrawing, type Drawing } from '#core/layers'
 import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
 import { drawWithMouse, restingBox, type Placed } from './lib/draw'
@@ -165,5 +166,20 @@ describe('light', () => {
     const { layer } = act!.layers.at(-1)!
     const paintOf = (of: Drawing) => of.layers.find(({ id }) => id === layer)!.tiles
     expect(paintOf(after!) === paintOf(before!)).toBe(false)
+  })
+})
+
+describe('a picture saved', () => {
+  it('without its paper is the paint alone, px for px', async () => {
+    await page.getByRole('button', { name: 'Save a picture' }).click()
+    const dialog = page.getByRole('dialog')
+    await dialog.getByLabel(/On nothing/).check()
+    await restingBox(dialog.getByRole('button', { name: 'Save it' }))
+    const [download] = await Promise.all([page.waitForEvent('download'), dialog.getByRole('button', { name: 'Save it' }).click()])
+    expect(download.suggestedFilename()).toMatch(/^[a-z-]+\.png$/)
+    const { data, info } = await sharp((await download.path())!).ensureAlpha().raw().toBuffer({ resolveWithObject: true })
+    const own = await record.drawing()
+    expect([info.width, info.height]).toEqual([own.sheet.width, own.sheet.height])
+    expect(Buffer.compare(data, Buffer.from(flattenDrawing(loadKernels(), own, null)))).toBe(0)
   })
 })

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { mdiArrowLeft, mdiFileCogOutline, mdiFitToScreenOutline, mdiHelpCircleOutline, mdiImageOutline, mdiMagnifyMinusOutline, mdiMagnifyPlusOutline, mdiRedoVariant, mdiUndoVariant } from '@mdi/js'
+import { mdiArrowLeft, mdiFileCogOutline, mdiFitToScreenOutline, mdiHelpCircleOutline, mdiImageOutline, mdiTrayArrowDown, mdiMagnifyMinusOutline, mdiMagnifyPlusOutline, mdiRedoVariant, mdiUndoVariant } from '@mdi/js'
 
 /** The strip above the sheet: where one is, undo and redo, zoom, and whether the work is kept. */
 const props = defineProps<{ scale: number, turn: number, isMirrored: boolean }>()
-const emit = defineEmits<{ fit: [], zoom: [scale: number], mirror: [], turn: [turn: number], help: [], sheet: [] }>()
+const emit = defineEmits<{ fit: [], zoom: [scale: number], mirror: [], turn: [turn: number], help: [], sheet: [], picture: [] }>()
 const easel = useEasel()
 const { references, plan, history, stack: { liveName }, isReadOnly } = easel
 </script>
@@ -25,6 +25,7 @@ const { references, plan, history, stack: { liveName }, isReadOnly } = easel
     <GuidesMenu />
     <v-btn :icon="mdiImageOutline" variant="text" size="small" :color="references.isOpen.value || references.under.value ? 'primary' : undefined" aria-label="Reference pictures" title="Reference pictures" :aria-pressed="references.isOpen.value" @click="references.isOpen.value = !references.isOpen.value" />
     <v-btn :icon="mdiFileCogOutline" variant="text" size="small" aria-label="The sheet: paper, size, crop" title="The sheet: paper, size, crop" @click="emit('sheet')" />
+    <v-btn :icon="mdiTrayArrowDown" variant="text" size="small" aria-label="Save a picture" title="Save a picture" @click="emit('picture')" />
     <span class="gap" />
     <SavingState />
     <LightSwitch />

@@ -28,6 +28,7 @@ const sheetWindow = ref<InstanceType<typeof SheetWindow>>()
 const isHelpOpen = ref(false)
 const isHandInOpen = ref(false)
 const isSignOpen = ref(false)
+const isPictureOpen = ref(false)
 const { isSheetOpen } = easel
 const isStepFolded = ref(false)
 const isStackFolded = ref(false)
@@ -209,7 +210,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
   <div v-else class="easel" :class="{ stackFolded: isStackFolded }">
     <StepSheet v-model:folded="isStepFolded" class="left" :is-ghost-playing="ghost !== null" @ghost="toggleGhost" @show="showFinding" @hand-in="isHandInOpen = true" />
     <div class="middle">
-      <EaselBar :scale="scale" :turn="view.turn" :is-mirrored="view.isMirrored" @fit="sheetWindow?.fit()" @zoom="sheetWindow?.zoom($event)" @mirror="sheetWindow?.mirror()" @turn="sheetWindow?.turnTo($event)" @help="isHelpOpen = true" @sheet="isSheetOpen = true" />
+      <EaselBar :scale="scale" :turn="view.turn" :is-mirrored="view.isMirrored" @fit="sheetWindow?.fit()" @zoom="sheetWindow?.zoom($event)" @mirror="sheetWindow?.mirror()" @turn="sheetWindow?.turnTo($event)" @help="isHelpOpen = true" @sheet="isSheetOpen = true" @picture="isPictureOpen = true" />
       <SignInAgain />
       <ApartNotice />
       <div v-if="isOffline" class="offline small" role="status">The server did not answer: this sheet comes from what this device keeps. It is sent when the server is back.</div>
@@ -270,6 +271,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
     <ShortcutSheet v-model="isHelpOpen" />
     <HandInDialog v-model="isHandInOpen" />
     <SheetDialog v-model="isSheetOpen" />
+    <PictureDialog v-model="isPictureOpen" />
     <SignDialog v-model="isSignOpen" />
   </div>
 </template>

@@ -1,4 +1,4 @@
-import { wrap, type Remote } from 'comlink'
+import { transfer, wrap, type Remote } from 'comlink'
 import { CoreError, isEmptyRect, type Rect } from '#core/base'
 import type { PaletteColour, Rgb8 } from '#core/colour'
 import type { LiveStroke } from '#core/brush'
@@ -21,6 +21,7 @@ import { Sender } from '../record/sender'
 import { layOutRecord } from '../view/lay-out'
 import { stackNotes, Thumbnailer } from '../view/layer-news'
 import { SheetView, type View } from '../view/sheet-view'
+import type { PictureGround } from '../../sheet/picture-grounds'
 import { newLayerId } from '../../sheet/layer-ids'
 import { actedSmall, AdjustWork, type SlidAct } from './adjusting'
 import { shownAlone, type Alone } from './alone'
@@ -29,6 +30,7 @@ import { closingStroke, gapsOf, pourDoubt, type PourAnswer } from './pouring'
 import type { Notify, OpenAnswer, OpenMode, Timing } from './contract'
 import { holdDrawing, type Hold } from './hold'
 import { PartInHand } from './in-hand'
+import { picturePng } from './picture'
 import { keepApart, openRecord, postFor, type Opened } from './opening'
 import { LadderWork, type BordersFound, type SeamsFound } from './ladder'
 import { drawingPalette, sampledColour } from './sampling'
@@ -748,6 +750,14 @@ export class SheetHost {
     } catch (error) {
       return { ok: false, ...troubleOf(error) }
     }
+  }
+
+  /** The settled drawing as a PNG file. */
+  picture(ground: PictureGround): Uint8Array | null {
+    if (!this.engine) return null
+    this.endStroke()
+    const bytes = picturePng(this.kernels, this.engine.drawing, ground)
+    return transfer(bytes, [bytes.buffer])
   }
 
   // --- sending

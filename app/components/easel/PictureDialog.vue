@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import { PICTURE_GROUNDS, type PictureGround } from '../../sheet/picture-grounds'
+
+/** Saving a picture of the sheet on this device. */
+const isOpen = defineModel<boolean>({ default: false })
+const { host, sheet, plan } = useEasel()
+const ground = ref<PictureGround>('paper')
+const isBusy = ref(false)
+const GROUND_WORDS: Record<PictureGround, readonly [string, string]> = {
+  paper: ['On its paper', 'as you see it here, texture and all'],
+  plain: ['On plain paper', 'the paper’s colour without its texture'],
+  clear: ['On nothing', 'only the paint; see-through where there is none'],
+}
+const grounds = computed(() => PICTURE_GROUNDS.filter(each => each !== 'plain' || sheet.value.texture))
+
+async function save(): Promise<void> {
+  isBusy.value = true
+  try {
+    const bytes = await host.picture(ground.value)
+    if (!bytes) return
+    const url = URL.createObjectURL(new Blob([bytes as BlobPart], { type: 'image/png' }))
+    const link = Object.assign(document.createElement('a'), { href: url, download: `${fileName(plan.value?.title ?? 'drawing')}.png` })
+    link.click()
+    setTimeout(() => URL.revokeObjectURL(url), 60_000)
+    isOpen.value = false
+  } finally {
+    isBusy.value = false
+  }
+}
+/** Letters and digits of any script, and hyphens. */
+function fileName(title: string): string {
+  return title.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '').slice(0, 60) || 'drawing'
+}
+</script>
+
+<template>
+  <v-dialog v-model="isOpen" max-width="460">
+    <div class="card">
+      <h2>Save a picture</h2>
+      <p class="small soft numbers">PNG, {{ sheet.width }} × {{ sheet.height }} px</p>
+      <div role="radiogroup" aria-label="What it lies on">
+        <label v-for="each in grounds" :key="each"><input v-model="ground" type="radio" :value="each"><span><strong>{{ GROUND_WORDS[each][0] }}</strong><br><span class="small soft">{{ GROUND_WORDS[each][1] }}</span></span></label>
+      </div>
+      <div class="row"><v-btn variant="outlined" @click="isOpen = false">Not now</v-btn><v-btn color="primary" :loading="isBusy" @click="save">Save it</v-btn></div>
+    </div>
+  </v-dialog>
+</template>
+
+<style scoped>
+label { display: flex; gap: 10px; align-items: flex-start; min-height: 44px; padding: 4px 0; line-height: 1.3; }
+input { margin-top: 4px; width: 18px; height: 18px; accent-color: var(--blue); }
+.row { display: flex; justify-content: flex-end; gap: 10px; margin-top: 12px; }
+p { margin: 0 0 8px; }
+</style>

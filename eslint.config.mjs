@@ -33,8 +33,8 @@ export default withNuxt(
     },
   },
   {
-    // What is fitted and adjusted here becomes an act's samples: nothing of it is done again in a replay.
-    files: ['core/geometry/**/*.ts', 'core/trueup/**/*.ts', 'core/guides/**/*.ts', 'core/stencil/**/*.ts', 'core/parts/**/*.ts', 'core/*/testing.ts'],
+    // What is fitted and adjusted here becomes an act's samples, or a finding: nothing of it is done again in a replay.
+    files: ['core/geometry/**/*.ts', 'core/trueup/**/*.ts', 'core/guides/**/*.ts', 'core/stencil/**/*.ts', 'core/parts/**/*.ts', 'core/lookfor/**/*.ts', 'core/*/testing.ts'],
     rules: {
       'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'Numbers by chance come from a seed.' }],
     },

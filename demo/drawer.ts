@@ -62,7 +62,8 @@ export class Drawer {
     this.engine.take({ type: 'undo', at: this.clock })
   }
 
-  private act(act: Act): void {
+  /** Any other act, as it is. */
+  act(act: Act): void {
     this.engine.take({ type: 'act', at: this.clock, act })
   }
 

@@ -2,12 +2,32 @@ import { z } from 'zod'
 import type { StandingAct } from '../drawing'
 import type { Drawing } from '../layers'
 
+export const verdictSchema = z.enum(['met', 'nearly', 'not-yet', 'cant-tell'])
+export type Verdict = z.infer<typeof verdictSchema>
+
 /** How near is near enough. */
 export const toleranceSchema = z.enum(['gentle', 'standard', 'strict'])
 export type Tolerance = z.infer<typeof toleranceSchema>
 
-export const verdictSchema = z.enum(['met', 'nearly', 'not-yet', 'cant-tell'])
-export type Verdict = z.infer<typeof verdictSchema>
+/** The same, or the limit itself in the unit of the look-for's figure. */
+export const limitSchema = z.union([toleranceSchema, z.number().positive()])
+export type Limit = z.infer<typeof limitSchema>
+
+/** The limit that a tolerance stands for. */
+export function limitOf(tolerance: Limit, limits: Readonly<Record<Tolerance, number>>): number {
+  return typeof tolerance === 'number' ? tolerance : limits[tolerance]
+}
+
+/** A figure that is better the smaller it is: met up to the limit, nearly up to `slack` times that. */
+export function atMost(value: number, limit: number, slack = 2): Exclude<Verdict, 'cant-tell'> {
+  return value <= limit ? 'met' : value <= slack * limit ? 'nearly' : 'not-yet'
+}
+
+/** The worse of two verdicts. */
+export function worse<V extends Exclude<Verdict, 'cant-tell'>>(a: V, b: V): V {
+  return ORDER.indexOf(a) > ORDER.indexOf(b) ? a : b
+}
+const ORDER: readonly Verdict[] = ['met', 'nearly', 'not-yet']
 
 const point = z.number()
 

@@ -36,6 +36,7 @@ function look(evidence: Evidence, settings: Settings): Found {
   const outline = outlineOf(evidence, settings.lines, settings.target, settings.what)
   if (isFound(outline)) return outline
   if (outline.isOpen) return cantTell(`Close the outline of ${settings.what} first, then its colour can be looked at.`)
+  if (!outline.inside.includes(1)) return cantTell(`The outline does not lie where ${settings.what} is expected, so it can’t be looked at.`)
 
   const alpha = layerAlpha(drawing, layer)
   const bare = new Uint8Array(alpha.length)

@@ -1,29 +1,80 @@
 import { z } from 'zod'
 import type { Placed } from '../layers'
 import { closedOutline } from './closed-outline'
-import { covered } from './covered'
-import { insideLines } from './inside-lines'
-import { rightLayer } from './right-layer'
-import { toolsUsed } from './tools-used'
 import type { Evidence, Finding, Measure } from './contract'
+import { covered } from './covered'
+import { confidentStrokes } from './drawn/confident-strokes'
+import { endsMeet } from './drawn/ends-meet'
+import { placement } from './drawn/placement'
+import { proportion } from './drawn/proportion'
+import { roundShape } from './drawn/round-shape'
+import { steadyLine } from './drawn/steady-line'
+import { straightLine } from './drawn/straight-line'
+import { symmetry } from './drawn/symmetry'
+import { insideLines } from './inside-lines'
+import { layerSetUp } from './layer-set-up'
+import { rightLayer } from './right-layer'
+import { contrastPair } from './tone/contrast-pair'
+import { depth } from './tone/depth'
+import { enoughShades } from './tone/enough-shades'
+import { ladderInOrder } from './tone/ladder-in-order'
+import { lightFromPin } from './tone/light-from-pin'
+import { livelyShadow } from './tone/lively-shadow'
+import { noPureEnds } from './tone/no-pure-ends'
+import { paleFringe } from './tone/pale-fringe'
+import { paletteKept } from './tone/palette-kept'
+import { seamsBlended } from './tone/seams-blended'
+import { smoothGradient } from './tone/smooth-gradient'
+import { sparingHighlights } from './tone/sparing-highlights'
+import { valueRange } from './tone/value-range'
+import { toolsUsed } from './tools-used'
 
-export { findingSchema, markSchema, verdictSchema, type Evidence, type Finding, type Mark, type Tolerance, type Verdict } from './contract'
+export { findingSchema, markSchema, verdictSchema, type Evidence, type Finding, type Limit, type Mark, type Tolerance, type Verdict } from './contract'
 export { regionMark } from './regions'
 export { traceOutline, type Gap, type Outline } from './outline'
 
 const MEASURES = {
   'closed-outline': closedOutline,
+  'confident-strokes': confidentStrokes,
+  'contrast-pair': contrastPair,
   'covered': covered,
+  'depth': depth,
+  'ends-meet': endsMeet,
+  'enough-shades': enoughShades,
   'inside-lines': insideLines,
+  'ladder-in-order': ladderInOrder,
+  'layer-set-up': layerSetUp,
+  'light-from-pin': lightFromPin,
+  'lively-shadow': livelyShadow,
+  'no-pale-fringe': paleFringe,
+  'no-pure-ends': noPureEnds,
+  'palette-kept': paletteKept,
+  'placement': placement,
+  'proportion': proportion,
   'right-layer': rightLayer,
+  'round-shape': roundShape,
+  'seams-blended': seamsBlended,
+  'smooth-gradient': smoothGradient,
+  'sparing-highlights': sparingHighlights,
+  'steady-line': steadyLine,
+  'straight-line': straightLine,
+  'symmetry': symmetry,
   'tools-used': toolsUsed,
+  'value-range': valueRange,
 }
+export type MeasureName = keyof typeof MEASURES
+export const MEASURE_NAMES = Object.keys(MEASURES) as MeasureName[]
 
 /** What a step asks for: a name of its own, a title for people, and the measure with its settings. */
 export const lookForSchema = z.strictObject({
   id: z.string().min(1).max(60),
   title: z.string().min(1).max(80),
-  settings: z.union([closedOutline.schema, covered.schema, insideLines.schema, rightLayer.schema, toolsUsed.schema]),
+  settings: z.union([
+    closedOutline.schema, confidentStrokes.schema, contrastPair.schema, covered.schema, depth.schema, endsMeet.schema, enoughShades.schema, insideLines.schema,
+    ladderInOrder.schema, layerSetUp.schema, lightFromPin.schema, livelyShadow.schema, paleFringe.schema, noPureEnds.schema, paletteKept.schema, placement.schema,
+    proportion.schema, rightLayer.schema, roundShape.schema, seamsBlended.schema, smoothGradient.schema, sparingHighlights.schema, steadyLine.schema,
+    straightLine.schema, symmetry.schema, toolsUsed.schema, valueRange.schema,
+  ]),
 })
 export type LookFor = z.infer<typeof lookForSchema>
 
@@ -31,13 +82,25 @@ export type LookFor = z.infer<typeof lookForSchema>
 export function lookAt(evidence: Evidence, lookFors: readonly LookFor[]): Finding[] {
   const { placed } = evidence.drawing
   return lookFors.map(({ id, settings }) => {
-    const measure = MEASURES[settings.measure] as Measure<typeof settings>
+    const measure = MEASURES[settings.measure] as unknown as Measure<typeof settings>
     return { lookFor: id, ...measure.look(evidence, placed ? onSheet(settings, placed) : settings) }
   })
 }
 
+/** Settings that are places, x, y, x, y …; or lists of them. */
+const PLACES = ['target', 'base', 'rungs', 'areas', 'part', 'to']
+
 /** A plan says where something is expected on its own sheet: on one that was cut or scaled since it lies elsewhere. */
-function onSheet(settings: LookFor['settings'], { x, y, scaleX, scaleY }: Placed): LookFor['settings'] {
-  if (!('target' in settings)) return settings
-  return { ...settings, target: settings.target.map((value, i) => (i % 2 ? value * scaleY + y : value * scaleX + x)) }
+function onSheet<T>(settings: T, placed: Placed): T {
+  return Object.fromEntries(Object.entries(settings as object).map(([key, value]) => [key, PLACES.includes(key) ? moved(value, placed) : key === 'light' ? movedLight(value as { x: number, y: number }, placed) : value])) as T
+}
+
+function moved(value: unknown, placed: Placed): unknown {
+  if (!Array.isArray(value)) return typeof value === 'object' && value !== null ? onSheet(value, placed) : value
+  if (typeof value[0] !== 'number') return value.map(each => moved(each, placed))
+  return value.map((each: number, i) => (i % 2 ? each * placed.scaleY + placed.y : each * placed.scaleX + placed.x))
+}
+
+function movedLight<L extends { readonly x: number, readonly y: number }>(light: L, { x, y, scaleX, scaleY }: Placed): L {
+  return { ...light, x: light.x * scaleX + x, y: light.y * scaleY + y }
 }

@@ -32,6 +32,7 @@ function look(evidence: Evidence, settings: Settings): Found {
   const outline = outlineOf(evidence, settings.lines, settings.target, settings.what)
   if (isFound(outline)) return outline
   if (outline.isOpen) return cantTell(`Close the outline of ${settings.what} first, then spills can be looked at.`)
+  if (!outline.inside.includes(1)) return cantTell(`The outline does not lie where ${settings.what} is expected, so it can’t be looked at.`)
   const alpha = layerAlpha(drawing, layer)
   if (!alpha.some(value => value >= SEEN)) return cantTell(`There is no colour on the layer “${layer.name}” yet.`)
 

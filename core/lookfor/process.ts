@@ -4,11 +4,11 @@ import type { Evidence, Mark } from './contract'
 
 export type PaintAct = StrokeAct | PourAct | ShapeAct
 
-/** The strokes, pours and shapes of the step that stand, erasing left out where `painting` is asked. */
-export function paintActs(evidence: Evidence, painting: boolean): PaintAct[] {
+/** The strokes, pours and shapes of the step (or of any) that stand, erasing left out where `painting` is asked. */
+export function paintActs(evidence: Evidence, painting: boolean, isAnyStep = false): PaintAct[] {
   return evidence.acts
     .filter((each): each is StandingAct & { act: PaintAct } =>
-      each.step === evidence.step && (each.act.kind === 'stroke' || each.act.kind === 'pour' || each.act.kind === 'shape'))
+      (isAnyStep || each.step === evidence.step) && (each.act.kind === 'stroke' || each.act.kind === 'pour' || each.act.kind === 'shape'))
     .map(each => each.act)
     .filter(act => !painting || toolOf(act)?.effect !== 'erase')
 }

@@ -1,0 +1,88 @@
+import { SAMPLE_FIELDS, Steadier, SUBPIXELS, unpackSample, type Sample } from '../../brush'
+import { distanceOf, type Point } from '../../geometry'
+import { layerAlpha, type Drawing } from '../../layers'
+import { isInside } from './polygon'
+import { paintActs, type PaintAct } from '../process'
+import type { Evidence } from '../contract'
+
+/** The way of a stroke that can still be seen, as its tool drew it. */
+export interface Drawn {
+  readonly act: PaintAct
+  /** Sheet px, no two of them the same. */
+  readonly points: readonly Point[]
+  /** The line's width as it was set, px. */
+  readonly width: number
+}
+
+/** Where less paint than this is left, alpha 0 … 255, the line was erased again. */
+const LEFT = 40
+/** A stroke belongs to a region when so much of it lies inside. */
+const BELONGS = 0.6
+/** Shorter ones are dots, px and widths. */
+const LEAST_LENGTH = 12
+
+const alphas = new WeakMap<Drawing, Map<string, Uint8Array>>()
+/** A layer's alpha over the whole sheet, made once. */
+export function alphaOf(drawing: Drawing, layerId: string): Uint8Array | null {
+  const layer = drawing.layers.find(each => each.id === layerId)
+  if (!layer) return null
+  let known = alphas.get(drawing)
+  if (!known) alphas.set(drawing, known = new Map())
+  let alpha = known.get(layerId)
+  if (!alpha) known.set(layerId, alpha = layerAlpha(drawing, layer))
+  return alpha
+}
+
+/**
+ * The strokes of the step on a layer (of all steps, if it has none there) that lie mostly in a region (x, y, x, y …; null:
+ * anywhere), as far as they are still there; in their order.
+ */
+export function drawnIn(evidence: Evidence, layerId: string, target: readonly number[] | null): Drawn[] {
+  const { drawing } = evidence
+  const alpha = alphaOf(drawing, layerId)
+  if (!alpha) return []
+  const { width, height } = drawing.sheet
+  const isLeft = ({ x, y }: Point) => {
+    const [px, py] = [Math.floor(x), Math.floor(y)]
+    if (px < 0 || py < 0 || px >= width || py >= height) return false
+    // A line's middle may fall into the paper's grain: its neighbours count as well.
+    for (let dy = -1; dy <= 1; dy++) for (let dx = -1; dx <= 1; dx++) if ((alpha[(py + dy) * width + px + dx] ?? 0) >= LEFT) return true
+    return false
+  }
+  const own = paintActs(evidence, true).filter(act => act.layer === layerId)
+  const acts = own.length ? own : paintActs(evidence, true, true).filter(act => act.layer === layerId)
+  return acts.flatMap((act) => {
+    const way = wayOf(act)
+    if (!way || lengthAtLeast(way.points, LEAST_LENGTH) === false) return []
+    const inside = target ? way.points.filter(point => isInside(target, point)).length / way.points.length : 1
+    if (inside < BELONGS) return []
+    const left = way.points.filter(isLeft)
+    return left.length >= 4 && left.length >= 0.5 * way.points.length ? [{ act, points: left, width: way.width }] : []
+  })
+}
+
+function lengthAtLeast(points: readonly Point[], least: number): boolean {
+  let sum = 0
+  for (let i = 1; i < points.length; i++) {
+    sum += distanceOf(points[i - 1]!, points[i]!)
+    if (sum >= least) return true
+  }
+  return false
+}
+
+/** The middle of what an act drew; null for a pour and for a shape that is only filled. */
+function wayOf(act: PaintAct): { points: Point[], width: number } | null {
+  if (act.kind === 'pour') return null
+  const { tool, samples } = act.kind === 'shape' ? act.line ?? {} : act
+  if (!tool || !samples) return null
+  const steadier = new Steadier('steadying' in tool ? tool.steadying : 0)
+  const steadied: Sample[] = []
+  for (let i = 0; i < samples.length / SAMPLE_FIELDS; i++) steadied.push(steadier.add(unpackSample(samples, i)))
+  steadied.push(...steadier.finish())
+  const points: Point[] = []
+  for (const { x, y } of steadied) {
+    const last = points[points.length - 1]
+    if (!last || Math.abs(last.x - x) + Math.abs(last.y - y) > 1 / SUBPIXELS) points.push({ x, y })
+  }
+  return { points, width: tool.size }
+}

@@ -1,0 +1,60 @@
+import { z } from 'zod'
+import { layerIdSchema } from '../../drawing'
+import { layerAlpha } from '../../layers'
+import { squaredDistances } from '../../raster'
+import { isFound, outlineOf } from '../closed-outline'
+import { atMost, cantTell, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
+import { regionMark } from '../regions'
+import { percentInWords } from '../words'
+
+const schema = z.strictObject({
+  measure: z.literal('no-pale-fringe'),
+  layer: layerIdSchema,
+  lines: layerIdSchema,
+  what: z.string().min(1).max(60),
+  target: z.array(z.number()).min(6),
+  tolerance: limitSchema,
+})
+type Settings = z.infer<typeof schema>
+
+/** Share of the line's inner rim along which paper shines through, %. */
+const BARE = { gentle: 8, standard: 4, strict: 1.5 } as const
+/** The rim is so wide, px, beginning where the line is half covering. */
+const RIM = 3
+/** Line and colour together cover the paper from this on, 0 … 1. */
+const COVERS = 0.6
+/** A colour that fills less than this of the inside is not laid yet. */
+const LAID = 0.4
+
+function look(evidence: Evidence, { layer: id, lines, what, target, tolerance }: Settings): Found {
+  const { drawing } = evidence
+  const { width, height } = drawing.sheet
+  const layer = drawing.layers.find(each => each.id === id)
+  if (!layer) return cantTell('There is no layer for the colour yet.')
+  const outline = outlineOf(evidence, lines, target, what)
+  if (isFound(outline)) return outline
+  if (outline.isOpen) return cantTell(`Close the outline of ${what} first, then its rim can be looked at.`)
+  if (!outline.inside.includes(1)) return cantTell(`The outline does not lie where ${what} is expected, so it can’t be looked at.`)
+  const [colour, line] = [layerAlpha(drawing, layer), layerAlpha(drawing, drawing.layers.find(each => each.id === lines)!)]
+  const toLine = squaredDistances(outline.ink, width, height)
+  const bare = new Uint8Array(colour.length)
+  let [rim, open, inside, laid] = [0, 0, 0, 0]
+  for (let i = 0; i < colour.length; i++) {
+    if (!outline.inside[i]) continue
+    inside++
+    if (colour[i]! >= 128) laid++
+    if (toLine[i]! > RIM * RIM) continue
+    rim++
+    if (1 - (1 - colour[i]! / 255) * (1 - line[i]! / 255) >= COVERS) continue
+    bare[i] = 1
+    open++
+  }
+  if (laid < LAID * inside) return cantTell(`There is not enough colour inside ${what} yet.`)
+  const share = open / Math.max(rim, 1)
+  const verdict = atMost(100 * share, limitOf(tolerance, BARE), 2.5)
+  const figure = { value: Math.round(1000 * share) / 10, unit: '% of the rim' }
+  if (verdict === 'met') return { verdict, figure, sentence: `The colour of ${what} goes right under the line.`, marks: [] }
+  return { verdict, figure, sentence: `Paper shines through between line and colour along ${percentInWords(share)} of ${what}. Let the colour reach a little under the line.`, marks: [regionMark(bare, width, height)] }
+}
+
+export const paleFringe: Measure<Settings> = { schema, look }

@@ -1,0 +1,41 @@
+/** A plane laid through values, v ≈ mean + dx (X − x) + dy (Y − y), by least squares. */
+export interface PlaneFit {
+  /** The middle of the px, and their mean. */
+  readonly x: number
+  readonly y: number
+  readonly mean: number
+  /** A px to the right, a px down. */
+  readonly dx: number
+  readonly dy: number
+  /** Share of the values' variance that it tells, 0 … 1. */
+  readonly told: number
+}
+
+/** Null when the set px are fewer than three or lie on a line. */
+export function leastSquares3(values: Float32Array, set: Uint8Array, width: number): PlaneFit | null {
+  let [count, sx, sy, sv] = [0, 0, 0, 0]
+  for (let i = 0; i < set.length; i++) {
+    if (!set[i]) continue
+    count++
+    sx += i % width
+    sy += Math.floor(i / width)
+    sv += values[i]!
+  }
+  if (count < 3) return null
+  const [x, y, mean] = [sx / count, sy / count, sv / count]
+  let [xx, xy, yy, xv, yv, vv] = [0, 0, 0, 0, 0, 0]
+  for (let i = 0; i < set.length; i++) {
+    if (!set[i]) continue
+    const [dx, dy, dv] = [i % width - x, Math.floor(i / width) - y, values[i]! - mean]
+    xx += dx * dx
+    xy += dx * dy
+    yy += dy * dy
+    xv += dx * dv
+    yv += dy * dv
+    vv += dv * dv
+  }
+  const det = xx * yy - xy * xy
+  if (det <= 1e-9 * xx * yy) return null
+  const [dx, dy] = [(xv * yy - yv * xy) / det, (yv * xx - xv * xy) / det]
+  return { x, y, mean, dx, dy, told: vv > 0 ? (dx * xv + dy * yv) / vv : 0 }
+}

@@ -1,0 +1,153 @@
+import { mixtureOf, rgbOf, shadeLadder, type Rgb8 } from '#core/colour'
+import { toolSettings } from '#core/brush'
+import { box, boxPoints, round, straightWay, type Attempts, type Colour, type Trial } from './trial'
+
+const grey = (lightness: number): Colour => [...rgbOf({ lightness, chroma: 0.02, hue: 60 })] as Colour
+const shades = (base: Colour, count: number): Colour[] => shadeLadder(base, 85, count).rungs.map(rung => [...rung] as Colour)
+/** A base of middling lightness, so that a ladder has room on both sides. */
+const base = ({ random }: Trial): Colour => [...rgbOf({ lightness: random.between(0.5, 0.7), chroma: random.between(0.06, 0.14), hue: random.between(0, 360) })] as Colour
+const BALL = round(500, 380, 190, 190)
+/** Bands across a ball, dark to light along a way (radians, y down). */
+function bandedBall(trial: Trial, colours: readonly Colour[], way: number): void {
+  trial.patch(BALL, colours[0]!, { wobble: 1 })
+  // Each lighter one lies over the darker ones, moved toward the light and smaller: as a hand paints a ball.
+  colours.slice(1).forEach((colour, i) => {
+    const share = (i + 1) / colours.length
+    const far = 190 * share * 0.62
+    trial.patch(round(500 + far * Math.cos(way), 380 + far * Math.sin(way), 190 * (1 - share * 0.72), 190 * (1 - share * 0.72)), colour, { wobble: 2 })
+  })
+}
+function soften(trial: Trial, strength: number): void {
+  trial.act({ kind: 'adjust', version: 1, layer: 'colour', how: { kind: 'blur', sigma: Math.round(strength * 10) }, seed: 1 })
+}
+const ballTarget = round(500, 380, 180, 180, {}).filter((_, i) => i % 8 === 0).flat()
+/** Strips side by side. */
+const strip = (i: number, count: number): [number, number, number, number] => [150 + (i * 700) / count, 250, 150 + ((i + 1) * 700) / count, 520]
+
+/** Attempts at light, colour and shading. */
+export const TONE = {
+  'enough-shades'(trial, isGood) {
+    const { random } = trial
+    const count = isGood ? random.int(6, 8) : random.int(1, 3)
+    bandedBall(trial, count === 1 ? [base(trial)] : shades(base(trial), Math.max(count, 3)).slice(0, count), random.between(0, 6))
+    if (random.unit() < 0.3) soften(trial, random.between(1, 3))
+    return { measure: 'enough-shades', what: 'the ball', target: ballTarget, shades: 6, tolerance: 'standard' }
+  },
+  'value-range'(trial, isGood) {
+    const { random } = trial
+    const middle = random.between(0.5, 0.62)
+    const half = isGood ? random.between(0.26, 0.34) : random.between(0.01, 0.09)
+    bandedBall(trial, [-1, -0.4, 0.3, 1].map(t => grey(middle + t * half)), random.between(0, 6))
+    return { measure: 'value-range', what: 'the ball', target: ballTarget, tolerance: 'standard' }
+  },
+  'no-pure-ends'(trial, isGood) {
+    const { random } = trial
+    bandedBall(trial, [0.3, 0.5, 0.7, 0.86].map(grey), random.between(0, 6))
+    const pure: Colour = random.pick([[0, 0, 0], [255, 255, 255]])
+    const size = isGood ? random.between(4, 14) : random.between(60, 110)
+    trial.patch(round(500 + random.between(-50, 50), 380 + random.between(-50, 50), size, size), pure, { wobble: 1 })
+    return { measure: 'no-pure-ends', what: 'the ball', target: ballTarget, tolerance: 'standard' }
+  },
+  'palette-kept'(trial, isGood) {
+    const { random } = trial
+    const colours = Array.from({ length: 4 }, (_, i): Colour => [...rgbOf({ lightness: 0.45 + 0.13 * i, chroma: 0.11, hue: (random.between(0, 60) + 90 * i) % 360 })] as Colour)
+    colours.forEach((colour, i) => {
+      const shifted = mixtureOf(colour)
+      const used: Rgb8 = isGood || i > 1 ? rgbOf({ ...shifted, lightness: shifted.lightness + random.between(-0.012, 0.012) }) : rgbOf({ ...shifted, hue: (shifted.hue + random.between(45, 60)) % 360, lightness: shifted.lightness + 0.12 })
+      trial.patch(boxPoints(...strip(i, 4)), [...used] as Colour, { wobble: 2 })
+    })
+    return { measure: 'palette-kept', what: 'the flags', target: box(150, 250, 850, 520), colours, tolerance: 'standard' }
+  },
+  'ladder-in-order'(trial, isGood) {
+    const { random } = trial
+    const count = random.int(4, 7)
+    const own = shades(base(trial), count)
+    if (!isGood) {
+      const i = random.int(0, count - 2)
+      if (random.unit() < 0.5) [own[i], own[i + 1]] = [own[i + 1]!, own[i]!]
+      else own[i + 1] = own[i] = own[i]!.map(value => value) as Colour
+      // Two faults are plain to see.
+      if (own[i] === own[i + 1] || own[i]!.join() === own[i + 1]!.join()) own[(i + 2) % count] = own[i]!
+    }
+    own.forEach((colour, i) => trial.patch(boxPoints(...strip(i, count)), colour, { wobble: 2 }))
+    return { measure: 'ladder-in-order', what: 'the ladder', rungs: own.map((_, i) => box(strip(i, count)[0] + 10, 270, strip(i, count)[2] - 10, 500)), tolerance: 'standard' }
+  },
+  'seams-blended'(trial, isGood) {
+    const { random } = trial
+    bandedBall(trial, shades(base(trial), 6), random.between(0, 6))
+    if (isGood) soften(trial, random.between(10, 16))
+    else if (random.unit() < 0.3) {
+      // Rubbed flat: soft, and the ladder gone.
+      soften(trial, 20)
+      trial.act({ kind: 'adjust', version: 1, layer: 'colour', how: { kind: 'light', brightness: 0, contrast: -80 }, seed: 2 })
+    } else soften(trial, random.between(0.3, 1.2))
+    return { measure: 'seams-blended', what: 'the ball', target: round(500, 380, 140, 140).filter((_, i) => i % 8 === 0).flat(), tolerance: 'standard', range: 14 }
+  },
+  'light-from-pin'(trial, isGood) {
+    const { random } = trial
+    const way = random.between(0, 2 * Math.PI)
+    const painted = way + (isGood ? random.between(-0.2, 0.2) : random.pick([Math.PI, Math.PI / 2, -Math.PI / 2]) + random.between(-0.4, 0.4))
+    if (!isGood && random.unit() < 0.2) trial.patch(BALL, base(trial), { wobble: 2 })
+    else bandedBall(trial, shades(base(trial), random.int(3, 7)), painted)
+    if (random.unit() < 0.4) soften(trial, random.between(2, 10))
+    return { measure: 'light-from-pin', what: 'the ball', target: ballTarget, light: { x: 500 + 420 * Math.cos(way), y: 380 + 420 * Math.sin(way), height: 35 }, tolerance: 'standard' }
+  },
+  'lively-shadow'(trial, isGood) {
+    const { random } = trial
+    const own = mixtureOf(base(trial))
+    const lightness = own.lightness - random.between(0.1, 0.2)
+    const isDark = isGood || random.unit() < 0.6
+    const shadow = isGood ? { lightness, chroma: own.chroma * random.between(0.95, 1.25), hue: (own.hue + random.between(-15, 15) + 360) % 360 } : isDark ? { lightness, chroma: own.chroma * random.between(0.02, 0.3), hue: own.hue } : { ...own, lightness: own.lightness + random.between(0, 0.1) }
+    trial.patch(boxPoints(200, 200, 500, 560), [...rgbOf(own)] as Colour).patch(boxPoints(500, 200, 800, 560), [...rgbOf(shadow)] as Colour)
+    return { measure: 'lively-shadow', what: 'the cloth', base: box(220, 220, 480, 540), target: box(520, 220, 780, 540), tolerance: 'standard' }
+  },
+  'contrast-pair'(trial, isGood) {
+    const { random } = trial
+    const hue = random.between(0, 360)
+    const turn = isGood ? 180 + random.between(-22, 22) : random.pick([-1, 1]) * random.between(10, 105)
+    const at = (degrees: number): Colour => [...rgbOf({ lightness: 0.62, chroma: 0.11, hue: (degrees + 720) % 360 })] as Colour
+    trial.patch(boxPoints(200, 200, 500, 560), at(hue)).patch(boxPoints(500, 200, 800, 560), at(hue + turn))
+    return { measure: 'contrast-pair', areas: [{ what: 'the sail', target: box(220, 220, 480, 540) }, { what: 'the sea', target: box(520, 220, 780, 540) }], tolerance: 'standard' }
+  },
+  'sparing-highlights'(trial, isGood) {
+    const { random } = trial
+    bandedBall(trial, [0.35, 0.5, 0.62].map(grey), random.between(0, 6))
+    const count = isGood ? random.int(1, 3) : random.pick([1, 14])
+    const size = isGood ? random.between(9, 20) : count === 1 ? random.between(85, 110) : random.between(12, 18)
+    for (let i = 0; i < count; i++) {
+      const angle = (2 * Math.PI * i) / count + random.between(0, 0.3)
+      const far = count === 1 ? 40 : 110
+      trial.patch(round(500 + far * Math.cos(angle), 380 + far * Math.sin(angle), size, size * 0.8), grey(0.96), { wobble: 0.5 })
+    }
+    return { measure: 'sparing-highlights', what: 'the ball', target: ballTarget, tolerance: 'standard' }
+  },
+  'smooth-gradient'(trial, isGood) {
+    const { random } = trial
+    const count = isGood ? 0 : random.int(2, 4)
+    const [dark, light] = [0.35, 0.35 + random.between(0.25, 0.45)]
+    if (isGood) {
+      const ramp = Array.from({ length: 33 }, (_, i): [number, number, number, number] => [...rgbOf({ lightness: dark + ((light - dark) * i) / 32, chroma: 0.06, hue: 250 }).map(value => value * 257), 65535] as [number, number, number, number])
+      trial.patch(boxPoints(...strip(0, 1)), [120, 120, 120])
+      trial.act({ kind: 'stack-set', item: 'colour', set: { inside: true } })
+      trial.act({ kind: 'gradient', version: 1, layer: 'colour', form: 'straight', from: [160 * 16, 380 * 16], to: [840 * 16, Math.round(380 + random.between(-60, 60)) * 16], ramp: ramp as never, opacity: 100, seed: 3 })
+      // A hand goes over it.
+      const soft = toolSettings('soft-brush', { size: 160, opacity: 8 })
+      for (let i = 0; i < 3; i++) trial.stroke(soft, straightWay([200, 300 + 70 * i], [800, 310 + 70 * i]), { colour: [90, 100, 130] })
+    } else {
+      for (let i = 0; i < count; i++) trial.patch(boxPoints(...strip(i, count)), [...rgbOf({ lightness: dark + ((light - dark) * i) / (count - 1), chroma: 0.06, hue: 250 })] as Colour, { wobble: 1 })
+    }
+    return { measure: 'smooth-gradient', what: 'the sky', target: box(160, 260, 840, 510), tolerance: 'standard' }
+  },
+  'depth'(trial, isGood) {
+    const { random } = trial
+    trial.layer('far', 'far hills', 0)
+    const near = mixtureOf(base(trial))
+    const paint = (layer: string, lightness: number, contrast: number, chroma: number, y: number) => {
+      for (let i = 0; i < 4; i++) trial.patch(round(200 + 200 * i, y, 150, 110), [...rgbOf({ lightness: lightness + contrast * (i / 3 - 0.5), chroma, hue: near.hue })] as Colour, { layer })
+    }
+    paint('colour', 0.48, 0.24, near.chroma, 560)
+    if (isGood) paint('far', random.between(0.7, 0.8), random.between(0.04, 0.12), near.chroma * random.between(0.3, 0.7), 260)
+    else paint('far', random.between(0.38, 0.46), random.between(0.26, 0.36), near.chroma * random.between(1, 1.2), 260)
+    return { measure: 'depth', near: { layer: 'colour', what: 'the near hills' }, far: { layer: 'far', what: 'the far hills' }, tolerance: 'standard' }
+  },
+} satisfies Attempts

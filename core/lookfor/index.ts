@@ -11,6 +11,13 @@ import { roundShape } from './drawn/round-shape'
 import { steadyLine } from './drawn/steady-line'
 import { straightLine } from './drawn/straight-line'
 import { symmetry } from './drawn/symmetry'
+import { evenWidth } from './drawn/even-width'
+import { likeness } from './drawn/likeness'
+import { polygon } from './drawn/polygon-shape'
+import { stepsInOrder } from './steps-in-order'
+import { blendedAlong } from './tone/blended-along'
+import { castShadow } from './tone/cast-shadow'
+import { texture } from './tone/texture'
 import { insideLines } from './inside-lines'
 import { layerSetUp } from './layer-set-up'
 import { rightLayer } from './right-layer'
@@ -60,6 +67,13 @@ const MEASURES = {
   'straight-line': straightLine,
   'symmetry': symmetry,
   'tools-used': toolsUsed,
+  'blended-along': blendedAlong,
+  'cast-shadow': castShadow,
+  'even-width': evenWidth,
+  'likeness': likeness,
+  'polygon': polygon,
+  'steps-in-order': stepsInOrder,
+  'texture': texture,
   'value-range': valueRange,
 }
 export type MeasureName = keyof typeof MEASURES
@@ -73,7 +87,7 @@ export const lookForSchema = z.strictObject({
     closedOutline.schema, confidentStrokes.schema, contrastPair.schema, covered.schema, depth.schema, endsMeet.schema, enoughShades.schema, insideLines.schema,
     ladderInOrder.schema, layerSetUp.schema, lightFromPin.schema, livelyShadow.schema, paleFringe.schema, noPureEnds.schema, paletteKept.schema, placement.schema,
     proportion.schema, rightLayer.schema, roundShape.schema, seamsBlended.schema, smoothGradient.schema, sparingHighlights.schema, steadyLine.schema,
-    straightLine.schema, symmetry.schema, toolsUsed.schema, valueRange.schema,
+    straightLine.schema, symmetry.schema, toolsUsed.schema, valueRange.schema, blendedAlong.schema, castShadow.schema, evenWidth.schema, likeness.schema, polygon.schema, stepsInOrder.schema, texture.schema,
   ]),
 })
 export type LookFor = z.infer<typeof lookForSchema>
@@ -88,7 +102,7 @@ export function lookAt(evidence: Evidence, lookFors: readonly LookFor[]): Findin
 }
 
 /** Settings that are places, x, y, x, y …; or lists of them. */
-const PLACES = ['target', 'base', 'rungs', 'areas', 'part', 'to']
+const PLACES = ['target', 'base', 'rungs', 'areas', 'part', 'to', 'shape']
 
 /** A plan says where something is expected on its own sheet: on one that was cut or scaled since it lies elsewhere. */
 function onSheet<T>(settings: T, placed: Placed): T {

@@ -33,7 +33,13 @@ export class Trial {
     return this
   }
 
-  line(points: readonly Point[], { layer = 'lines', tool = 'ink-pen', size = 8, colour = [30, 30, 34], hand = {} }: { layer?: string, tool?: ToolName, size?: number, colour?: Colour, hand?: Partial<Hand>, set?: Partial<ToolSettings> } = {}): this {
+  /** Opens another step on the lines’ layer. */
+  step(id: string): this {
+    this.drawer.open({ id, layer: { id: 'lines', name: 'lines', place: 1 }, dim: [] })
+    return this
+  }
+
+  line(points: readonly Point[], { layer = 'lines', tool = 'ink-pen', size = 8, colour = [30, 30, 34], hand = {} }: { layer?: string, tool?: ToolName, size?: number, colour?: Colour, hand?: Partial<Hand> } = {}): this {
     this.drawer.stroke(layer, toolSettings(tool, { size }), colour, points, hand)
     return this
   }

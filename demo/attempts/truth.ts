@@ -2,10 +2,11 @@ import { seededRandom } from '#core/base'
 import type { Kernels } from '#core/kernels'
 import { lookAt, type Finding, type MeasureName } from '#core/lookfor'
 import { DRAWN } from './drawn'
+import { MORE } from './more'
 import { TONE } from './tone'
 import { Trial, type Attempt } from './trial'
 
-export const ATTEMPTS = { ...DRAWN, ...TONE } satisfies Partial<Record<MeasureName, Attempt>>
+export const ATTEMPTS = { ...DRAWN, ...TONE, ...MORE } satisfies Partial<Record<MeasureName, Attempt>>
 export type Attempted = keyof typeof ATTEMPTS
 export const ATTEMPTED = Object.keys(ATTEMPTS) as Attempted[]
 

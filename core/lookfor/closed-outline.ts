@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { layerIdSchema } from '../drawing'
-import { layerAlpha } from '../layers'
+import { layerAlpha, type Drawing } from '../layers'
 import { cantTell, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
 import { traceOutline, type Gap, type Outline } from './outline'
 import { boxOf, listInWords, placeInWords } from './words'
@@ -23,13 +23,19 @@ const NEARLY = 8
 /** The rings round gaps are at least this wide, px: a gap of two pixels must still be found. */
 const LEAST_RING = 14
 
-/** The layer's outline round the target, or why it can't be judged. */
+const traced = new WeakMap<Drawing, Map<string, Outline | null>>()
+
+/** The layer's outline round the target, or why it can't be judged. Traced once for each drawing: several look-fors ask for it. */
 export function outlineOf(evidence: Evidence, layerId: string, target: readonly number[], what: string): Outline | Found {
   const { drawing } = evidence
   const layer = drawing.layers.find(each => each.id === layerId)
   if (!layer) return cantTell(`There is no layer for the lines yet, so the outline of ${what} can't be looked at.`)
   const { width, height } = drawing.sheet
-  const outline = traceOutline(layerAlpha(drawing, layer), width, height, target)
+  let known = traced.get(drawing)
+  if (!known) traced.set(drawing, known = new Map())
+  const key = `${layerId}:${target.join()}`
+  let outline = known.get(key)
+  if (outline === undefined) known.set(key, outline = traceOutline(layerAlpha(drawing, layer), width, height, target))
   return outline ?? cantTell(`There is no line round ${what} on the layer “${layer.name}” yet.`)
 }
 

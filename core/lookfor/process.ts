@@ -1,6 +1,7 @@
 import type { PourAct, ShapeAct, StandingAct, StrokeAct } from '../drawing'
 import { SAMPLE_FIELDS, SUBPIXELS } from '../brush'
 import type { Evidence, Mark } from './contract'
+import { placedSince } from './moved'
 
 export type PaintAct = StrokeAct | PourAct | ShapeAct
 
@@ -19,16 +20,16 @@ export function toolOf(act: PaintAct): StrokeAct['tool'] | null {
   return act.kind === 'shape' ? act.line?.tool ?? null : act.tool
 }
 
-/** Where an act was done: the way of the pen, an outline, or a ring round the place of a pour. */
-export function actMark(act: PaintAct): Mark {
+/** Where an act was done, as the sheet is now: the way of the pen, an outline, or a ring round the place of a pour. */
+export function actMark(evidence: Evidence, act: PaintAct): Mark {
+  const { x: dx, y: dy, scaleX, scaleY } = placedSince(evidence, act)
+  const place = (x: number, y: number) => [Math.round(x * scaleX + dx), Math.round(y * scaleY + dy)] as const
   if (act.kind === 'pour') {
-    const [x, y] = act.version === 1 ? [act.x, act.y] : [Math.round(act.where.points[0]! / SUBPIXELS), Math.round(act.where.points[1]! / SUBPIXELS)]
+    const [x, y] = act.version === 1 ? place(act.x, act.y) : place(act.where.points[0]! / SUBPIXELS, act.where.points[1]! / SUBPIXELS)
     return { kind: 'ring', x, y, radius: 18, label: 'pour' }
   }
-  if (act.kind === 'shape') return { kind: 'path', points: act.outline.map(value => Math.round(value / SUBPIXELS)) }
+  const [values, step] = act.kind === 'shape' ? [act.outline, 2] : [act.samples, SAMPLE_FIELDS]
   const points: number[] = []
-  for (let i = 0; i < act.samples.length; i += SAMPLE_FIELDS) {
-    points.push(Math.round(act.samples[i]! / SUBPIXELS), Math.round(act.samples[i + 1]! / SUBPIXELS))
-  }
+  for (let i = 0; i < values.length; i += step) points.push(...place(values[i]! / SUBPIXELS, values[i + 1]! / SUBPIXELS))
   return { kind: 'path', points }
 }

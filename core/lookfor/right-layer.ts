@@ -30,7 +30,7 @@ function look(evidence: Evidence, { layer, tolerance }: Settings): Found {
     verdict: share >= NEARLY ? 'nearly' : 'not-yet',
     figure,
     sentence: `${count} landed on ${others.map(name => `“${name}”`).join(', ')} instead of “${asked.name}”.`,
-    marks: stray.slice(0, 40).map(actMark),
+    marks: stray.slice(0, 40).map(act => actMark(evidence, act)),
   }
 }
 

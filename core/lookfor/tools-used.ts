@@ -50,7 +50,7 @@ function look(evidence: Evidence, { tools, tolerance }: Settings): Found {
     verdict: share >= NEARLY ? 'nearly' : 'not-yet',
     figure,
     sentence: `${count} made with the ${listInWords(used.slice(0, 3))}. This step asks for the ${wanted}.`,
-    marks: others.slice(0, 40).map(actMark),
+    marks: others.slice(0, 40).map(act => actMark(evidence, act)),
   }
 }
 

@@ -181,3 +181,16 @@ describe('strokes, symmetry, likeness', () => {
     expect(look({ measure: 'likeness', shape, isExact: true }, small).verdict).not.toBe('met')
   })
 })
+
+describe('on a sheet that was cut and scaled since', () => {
+  const scaled: Act[] = [{ kind: 'sheet-cut', version: 1, box: [-100, -40, 700, 560] }, { kind: 'sheet-scale', version: 1, width: 1600, height: 1200 }]
+  it.each<[string, Act[]]>([['cut and scaled', scaled], ['scaled twice', [{ kind: 'sheet-scale', version: 1, width: 1200, height: 960 }, { kind: 'sheet-scale', version: 1, width: 900, height: 960 }]]])('%s: lines are found where they lie now', (_what, acts) => {
+    const start = drawn(line(at(100, 240), at(400, 240)))
+    let { drawing } = start
+    for (const act of acts) drawing = applyAct(kernels, drawing, act)
+    const all: StandingAct[] = [...start.acts, ...acts.map((act): StandingAct => ({ act, at: 0, step: 'now', prepared: false }))]
+    const asked: LookFor['settings'] = { measure: 'straight-line', layer: 'lines', what: 'it', target: [60, 200, 460, 200, 460, 280, 60, 280], tolerance: 'standard', angle: 0 }
+    const found = lookAt({ drawing, acts: all, step: 'now' }, [{ id: 'it', title: 'It', settings: asked }])[0]!
+    expect(found.verdict).toBe('met')
+  })
+})

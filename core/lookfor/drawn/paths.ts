@@ -1,7 +1,8 @@
 import { SAMPLE_FIELDS, Steadier, SUBPIXELS, unpackSample, type Sample } from '../../brush'
 import { distanceOf, type Point } from '../../geometry'
-import { layerAlpha, type Drawing } from '../../layers'
+import { layerAlpha, type Drawing, type Placed } from '../../layers'
 import { isInside } from './polygon'
+import { placedSince } from '../moved'
 import { paintActs, type PaintAct } from '../process'
 import type { Evidence } from '../contract'
 
@@ -52,7 +53,7 @@ export function drawnIn(evidence: Evidence, layerId: string, target: readonly nu
   const own = paintActs(evidence, true).filter(act => act.layer === layerId)
   const acts = own.length ? own : paintActs(evidence, true, true).filter(act => act.layer === layerId)
   return acts.flatMap((act) => {
-    const way = wayOf(act)
+    const way = movedWay(wayOf(act), placedSince(evidence, act))
     if (!way || lengthAtLeast(way.points, LEAST_LENGTH) === false) return []
     const inside = target ? way.points.filter(point => isInside(target, point)).length / way.points.length : 1
     if (inside < BELONGS) return []
@@ -68,6 +69,10 @@ function lengthAtLeast(points: readonly Point[], least: number): boolean {
     if (sum >= least) return true
   }
   return false
+}
+
+function movedWay(way: { points: Point[], width: number } | null, { x, y, scaleX, scaleY }: Placed): typeof way {
+  return way && { width: way.width * Math.sqrt(scaleX * scaleY), points: way.points.map(point => ({ x: point.x * scaleX + x, y: point.y * scaleY + y })) }
 }
 
 /** The middle of what an act drew; null for a pour and for a shape that is only filled. */

@@ -3,6 +3,7 @@ import { isRubbing, SAMPLE_FIELDS, SUBPIXELS } from '../../brush'
 import { atMost, cantTell, limitOf, type Evidence, type Found, type Measure } from '../contract'
 import { drawnFields } from '../drawn/common'
 import { boundsOf, isInside } from '../drawn/polygon'
+import { placedSince } from '../moved'
 import { actMark, paintActs, toolOf } from '../process'
 
 const schema = z.strictObject({
@@ -32,8 +33,9 @@ function look(evidence: Evidence, { layer, what, target, tolerance, along }: Set
     let last: { x: number, y: number } | null = null
     let own = 0
     let ownAcross = 0
+    const move = placedSince(evidence, act)
     for (let i = 0; i < act.samples.length; i += SAMPLE_FIELDS) {
-      const place = { x: act.samples[i]! / SUBPIXELS, y: act.samples[i + 1]! / SUBPIXELS }
+      const place = { x: (act.samples[i]! / SUBPIXELS) * move.scaleX + move.x, y: (act.samples[i + 1]! / SUBPIXELS) * move.scaleY + move.y }
       if (!last) {
         last = place
         continue
@@ -58,7 +60,7 @@ function look(evidence: Evidence, { layer, what, target, tolerance, along }: Set
   const verdict = atMost(value, limitOf(tolerance, ACROSS), 1.6)
   const figure = { value, unit: '% across the bands' }
   if (verdict === 'met') return { verdict, figure, sentence: `You blended ${what} along its bands.`, marks: [] }
-  return { verdict, figure, sentence: `${value} % of the blending on ${what} goes across the bands. Follow them: along keeps their order, across wipes it out.`, marks: [...crossing].slice(0, 30).map(actMark) }
+  return { verdict, figure, sentence: `${value} % of the blending on ${what} goes across the bands. Follow them: along keeps their order, across wipes it out.`, marks: [...crossing].slice(0, 30).map(act => actMark(evidence, act)) }
 }
 
 export const blendedAlong: Measure<Settings> = { schema, look }

@@ -62,9 +62,13 @@ function makeView(drawing: Drawing, target: readonly number[], layer?: string): 
   return { box, width, height, rgba, lightness: lightnessPlane(rgba), painted, count, area }
 }
 
+const edgeDistances = new WeakMap<RegionView, Float64Array>()
+
 /** The painted px that lie at least so far from the edge of the paint, px. */
-export function innerPaint({ painted, width, height }: RegionView, margin: number): Uint8Array {
-  const distances = squaredDistances(painted.map(value => 1 - value), width, height)
+export function innerPaint(view: RegionView, margin: number): Uint8Array {
+  const { painted, width, height } = view
+  let distances = edgeDistances.get(view)
+  if (!distances) edgeDistances.set(view, distances = squaredDistances(painted.map(value => 1 - value), width, height))
   return painted.map((value, i) => (value && distances[i]! > margin * margin ? 1 : 0))
 }
 

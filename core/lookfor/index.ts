@@ -37,6 +37,7 @@ import { valueRange } from './tone/value-range'
 import { toolsUsed } from './tools-used'
 
 export { findingSchema, markSchema, verdictSchema, type Evidence, type Finding, type Limit, type Mark, type Tolerance, type Verdict } from './contract'
+export { nextThing } from './next'
 export { regionMark } from './regions'
 export { traceOutline, type Gap, type Outline } from './outline'
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { mdiChevronLeft, mdiChevronRight, mdiPauseCircleOutline, mdiPlayCircleOutline } from '@mdi/js'
+import { nextThing } from '#core/lookfor'
 import { ghostEntries } from '#core/plan'
 
 /** The step sheet: what to do, the ghost, the common slip, what to look for. */
@@ -15,7 +16,16 @@ const hasGhost = computed(() => plan.value && step.value && ghostEntries(plan.va
 const count = computed(() => plan.value?.steps.length ?? 0)
 const isLast = computed(() => stepNumber.value === count.value - 1)
 const titleOf = (id: string) => step.value?.lookFors.find(each => each.id === id)?.title ?? id
+/** One thing at a time: the others are folded behind it. */
+const sorted = computed(() => nextThing(found.value ?? []))
 const isAllMet = computed(() => found.value?.every(each => each.verdict === 'met') ?? false)
+
+const othersWords = computed(() => {
+  const { others } = sorted.value
+  const met = others.filter(each => each.verdict === 'met').length
+  const later = others.length - met
+  return [...met ? [`${met} met`] : [], ...later ? [`${later} for later`] : []].join(' · ')
+})
 
 /** A new step is read from its top. */
 const scroll = ref<HTMLElement>()
@@ -71,12 +81,18 @@ function point(id: string, isOn: boolean): void {
           </ul>
           <template v-else>
             <p v-if="isOld" class="small old">You drew on since. Look again when you like.</p>
-            <ul class="findings" aria-live="polite">
-              <FindingLine
-                v-for="finding in found" :key="finding.lookFor" :title="titleOf(finding.lookFor)" :finding="finding" :is-pointed-at="pointedAt === finding.lookFor"
-                @point="point(finding.lookFor, $event)" @show="emit('show', finding.lookFor)"
-              />
+            <ul v-if="sorted.next" class="findings next" aria-live="polite" aria-label="The next thing">
+              <FindingLine :title="titleOf(sorted.next.lookFor)" :finding="sorted.next" :is-pointed-at="pointedAt === sorted.next.lookFor" @point="point(sorted.next.lookFor, $event)" @show="emit('show', sorted.next.lookFor)" />
             </ul>
+            <component :is="sorted.next ? 'details' : 'div'" v-if="sorted.others.length" class="others">
+              <summary v-if="sorted.next">{{ othersWords }}</summary>
+              <ul class="findings" aria-live="polite">
+                <FindingLine
+                  v-for="finding in sorted.others" :key="finding.lookFor" :title="titleOf(finding.lookFor)" :finding="finding" :is-pointed-at="pointedAt === finding.lookFor"
+                  @point="point(finding.lookFor, $event)" @show="emit('show', finding.lookFor)"
+                />
+              </ul>
+            </component>
             <p v-if="isAllMet && !isOld" class="small">{{ isLast ? 'All there. Hand it in when you are happy with it.' : 'All there. Go on to the next step when you like.' }}</p>
           </template>
           <v-btn v-if="found" variant="text" size="small" block @click="easel.clearFindings()">Put the marks away</v-btn>
@@ -109,6 +125,8 @@ header { display: flex; align-items: center; justify-content: space-between; pad
 .slip summary { cursor: pointer; font-weight: 480; min-height: 28px; }
 .slip p { margin: 6px 0 0; font-size: 0.92rem; }
 .plain, .findings { list-style: none; padding: 0; margin: 8px -6px 10px; }
+.findings.next { border-left: 4px solid var(--ochre); border-radius: 4px; }
+.others summary { cursor: pointer; min-height: 30px; font-size: 0.92rem; }
 .plain li { padding: 4px 6px; display: flex; gap: 10px; align-items: center; }
 .dot { width: 14px; height: 14px; border: 1.6px solid var(--ink-soft); border-radius: 50%; flex: none; }
 .old { border-left: 4px solid var(--ochre); padding-left: 10px; margin: 8px 0 0; }

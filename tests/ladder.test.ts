@@ -1,27 +1,21 @@
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { curveThrough, type Point } from '#demo/hand'
-import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
-import { Client } from './lib/client'
 import { drawWithMouse, restingBox, type Placed } from './lib/draw'
-import { expectAccessible, openEasel, switchTruingOff } from './lib/easel'
-import { KeptRecord, pixel } from './lib/record'
+import { expectAccessible } from './lib/easel'
+import { learnerAtEasel, pixel, type DrawingLearner, type KeptRecord } from './lib/record'
 
 /** A flat shape shaded in bands by a learner: laid, drawn over, closed, filled, softened. */
 
 const url = inject('appUrl')
-let browser: OpenedBrowser
+let browser: DrawingLearner
 let page: Page
 let at: Placed
 let record: KeptRecord
 
 beforeAll(async () => {
-  browser = await openBrowser()
-  page = browser.context.pages()[0]!
-  await enterAsLearner(page, url, { code: 'KETTLE7', name: 'Morten Skeel', pin: '2650' })
-  at = await openEasel(page, true)
-  record = new KeptRecord(page, await new Client(url).learner('Morten Skeel', '2650'))
-  await switchTruingOff(page)
+  browser = await learnerAtEasel(url, 'Morten Skeel', '2650')
+  ;({ page, at, record } = browser)
 })
 afterAll(async () => {
   await browser.close()

@@ -2,27 +2,21 @@ import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { stackOf, type StackItem } from '#core/layers'
 import type { Point } from '#demo/hand'
-import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
-import { Client } from './lib/client'
 import { drawWithMouse, onPage, type Placed } from './lib/draw'
-import { expectAccessible, openEasel, switchTruingOff } from './lib/easel'
-import { KeptRecord, pixel } from './lib/record'
+import { expectAccessible } from './lib/easel'
+import { learnerAtEasel, pixel, type DrawingLearner, type KeptRecord } from './lib/record'
 
 /** Layers, staying inside, pouring and colour, as a learner uses them. */
 
 const url = inject('appUrl')
-let browser: OpenedBrowser
+let browser: DrawingLearner
 let page: Page
 let at: Placed
 let record: KeptRecord
 
 beforeAll(async () => {
-  browser = await openBrowser()
-  page = browser.context.pages()[0]!
-  await enterAsLearner(page, url, { code: 'KETTLE7', name: 'Ceri Plumtree', pin: '7350' })
-  at = await openEasel(page, true)
-  record = new KeptRecord(page, await new Client(url).learner('Ceri Plumtree', '7350'))
-  await switchTruingOff(page)
+  browser = await learnerAtEasel(url, 'Ceri Plumtree', '7350')
+  ;({ page, at, record } = browser)
 })
 afterAll(async () => {
   await browser.close()

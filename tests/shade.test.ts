@@ -4,27 +4,21 @@ import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { replay } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
 import { flattenDrawing, type Drawing } from '#core/layers'
-import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
-import { Client } from './lib/client'
 import { drawWithMouse, restingBox, type Placed } from './lib/draw'
-import { expectAccessible, openEasel, switchTruingOff } from './lib/easel'
-import { KeptRecord, pixel } from './lib/record'
+import { expectAccessible } from './lib/easel'
+import { learnerAtEasel, pixel, type DrawingLearner, type KeptRecord } from './lib/record'
 
 /** Shading, rubbing, adjusting and light, as a learner uses them. */
 
 const url = inject('appUrl')
-let browser: OpenedBrowser
+let browser: DrawingLearner
 let page: Page
 let at: Placed
 let record: KeptRecord
 
 beforeAll(async () => {
-  browser = await openBrowser()
-  page = browser.context.pages()[0]!
-  await enterAsLearner(page, url, { code: 'KETTLE7', name: 'Lowri Pask', pin: '7713' })
-  at = await openEasel(page, true)
-  record = new KeptRecord(page, await new Client(url).learner('Lowri Pask', '7713'))
-  await switchTruingOff(page)
+  browser = await learnerAtEasel(url, 'Lowri Pask', '7713')
+  ;({ page, at, record } = browser)
 })
 afterAll(async () => {
   await browser.close()

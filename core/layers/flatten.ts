@@ -66,7 +66,8 @@ export function layerAlpha(drawing: Drawing, layer: Layer): Uint8Array {
   return out
 }
 
-function copyTile(tile: Tile, origin: { x: number, y: number }, part: Rect, out: Uint8Array, box: Rect): void {
+/** Copies a part of a tile (sheet px) to its place in a picture of a box. */
+export function copyTile(tile: Tile, origin: { x: number, y: number }, part: Rect, out: Uint8Array, box: Rect): void {
   for (let y = part.y0; y < part.y1; y++) {
     const from = 4 * ((y - origin.y) * TILE + (part.x0 - origin.x))
     out.set(tile.subarray(from, from + 4 * (part.x1 - part.x0)), 4 * ((y - box.y0) * (box.x1 - box.x0) + part.x0 - box.x0))

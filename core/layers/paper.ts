@@ -1,7 +1,7 @@
 import type { Rect } from '../base'
 import { FULL, TEXTURE_SIDE, textureOf, TILE, TILE_BYTES, type Ground, type Kernels, type Tile } from '../kernels'
 import type { StandIn } from './doings'
-import { flattenTile } from './flatten'
+import { copyTile, flattenTile } from './flatten'
 import { tileOrigin, tilesUnder, sheetRect } from './tiles'
 import type { Drawing, Layer, Sheet } from './types'
 
@@ -59,13 +59,10 @@ export function showDrawing(kernels: Kernels, drawing: Drawing): Uint8Array {
   const { width, height } = drawing.sheet
   const out = new Uint8Array(width * height * 4)
   const tile = new Uint8Array(TILE_BYTES)
-  for (const { number, part } of tilesUnder(drawing.sheet, sheetRect(drawing.sheet))) {
+  const whole = sheetRect(drawing.sheet)
+  for (const { number, part } of tilesUnder(drawing.sheet, whole)) {
     showTile(kernels, drawing, number, part, tile)
-    const { x, y } = tileOrigin(drawing.sheet, number)
-    for (let py = part.y0; py < part.y1; py++) {
-      const from = 4 * ((py - y) * TILE + part.x0 - x)
-      out.set(tile.subarray(from, from + 4 * (part.x1 - part.x0)), 4 * (py * width + part.x0))
-    }
+    copyTile(tile, tileOrigin(drawing.sheet, number), part, out, whole)
   }
   return out
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { cantTell, type Evidence, type Found, type Measure } from './contract'
 import { BLEND_MODES } from '../kernels'
-import { listInWords } from './words'
+import { capital, listInWords } from './words'
 
 const wanted = z.strictObject({
   /** Part of its name, in any letters. */
@@ -52,7 +52,7 @@ function look({ drawing }: Evidence, { layers }: Settings): Found {
   const figure = { value: met, unit: `of ${layers.length} layers` }
   if (faults.length === 0) return { verdict: 'met', figure, sentence: 'The layers are set up as asked.', marks: [] }
   const sentence = listInWords(faults)
-  return { verdict: met >= layers.length - 1 && layers.length > 2 ? 'nearly' : 'not-yet', figure, sentence: `${sentence[0]!.toUpperCase()}${sentence.slice(1)}.`, marks: [] }
+  return { verdict: met >= layers.length - 1 && layers.length > 2 ? 'nearly' : 'not-yet', figure, sentence: `${capital(sentence)}.`, marks: [] }
 }
 
 export const layerSetUp: Measure<Settings> = { schema, look }

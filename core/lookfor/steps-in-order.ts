@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { layerIdSchema } from '../drawing'
 import { cantTell, type Evidence, type Found, type Measure } from './contract'
 import { paintActs } from './process'
-import { listInWords } from './words'
+import { capital, listInWords } from './words'
 
 const schema = z.strictObject({
   measure: z.literal('steps-in-order'),
@@ -12,8 +12,6 @@ const schema = z.strictObject({
 })
 type Settings = z.infer<typeof schema>
 
-/** A step with fewer acts was only touched. */
-const LEAST_ACTS = 1
 /** Fainter than this a sketch is as good as hidden, %. */
 const FAINT = 12
 
@@ -23,8 +21,8 @@ function look(evidence: Evidence, { steps, hidden }: Settings): Found {
     const first = evidence.acts.findIndex(each => each.step === step && acts.includes(each.act as typeof acts[number]))
     return { title, count: acts.length, first }
   })
-  if (firsts.every(each => each.count < LEAST_ACTS)) return cantTell('Nothing was drawn yet.')
-  const empty = firsts.filter(each => each.count < LEAST_ACTS)
+  if (firsts.every(each => each.count === 0)) return cantTell('Nothing was drawn yet.')
+  const empty = firsts.filter(each => each.count === 0)
   const early = firsts.filter((each, i) => each.first >= 0 && firsts.slice(0, i).some(before => before.first > each.first))
   const seen = hidden.filter(({ layer: id }) => evidence.drawing.layers.some(layer => layer.id === id && layer.visible && layer.opacity > FAINT && layer.tiles.size > 0))
   const figure = { value: steps.length - empty.length - early.length, unit: `of ${steps.length} steps` }
@@ -35,7 +33,7 @@ function look(evidence: Evidence, { steps, hidden }: Settings): Found {
   ]
   if (!faults.length) return { verdict: 'met', figure, sentence: 'The steps were drawn one after the other.', marks: [] }
   const sentence = listInWords(faults)
-  return { verdict: !empty.length && early.length + seen.length === 1 ? 'nearly' : 'not-yet', figure, sentence: `${sentence[0]!.toUpperCase()}${sentence.slice(1)}.`, marks: [] }
+  return { verdict: !empty.length && early.length + seen.length === 1 ? 'nearly' : 'not-yet', figure, sentence: `${capital(sentence)}.`, marks: [] }
 }
 
 export const stepsInOrder: Measure<Settings> = { schema, look }

@@ -24,6 +24,11 @@ export function boxOf(set: Uint8Array, width: number): { x0: number, y0: number,
   return box
 }
 
+/** With a capital letter, as a sentence begins. */
+export function capital(words: string): string {
+  return words[0]!.toUpperCase() + words.slice(1)
+}
+
 /** A list as people write it: "a, b and c". */
 export function listInWords(words: readonly string[]): string {
   return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`

@@ -4,8 +4,10 @@ import { replay, type Act, type DrawingRecord, type Entry } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
 import { flattenDrawing, type Drawing } from '#core/layers'
 import type { Point } from '#demo/hand'
-import type { Client } from './client'
-import { drawingNumber, expectKept } from './easel'
+import { enterAsLearner, openBrowser, type OpenedBrowser } from './browser'
+import { Client } from './client'
+import type { Placed } from './draw'
+import { drawingNumber, expectKept, openEasel, switchTruingOff } from './easel'
 
 interface Kept { readonly entries: Entry[], readonly plan: { readonly sheet: DrawingRecord['sheet'] } }
 
@@ -35,4 +37,21 @@ export class KeptRecord {
 /** Red, green, blue of a place as it is seen. */
 export function pixel(of: Drawing, [x, y]: Point): number[] {
   return [...flattenDrawing(loadKernels(), of).subarray(4 * (y * of.sheet.width + x), 4 * (y * of.sheet.width + x) + 3)]
+}
+
+/** A browser in which a learner of the demo class has begun the plan afresh, with truing off; and what the server keeps of it. */
+export interface DrawingLearner extends OpenedBrowser {
+  readonly page: Page
+  readonly at: Placed
+  readonly record: KeptRecord
+}
+
+export async function learnerAtEasel(url: string, name: string, pin: string): Promise<DrawingLearner> {
+  const browser = await openBrowser()
+  const page = browser.context.pages()[0]!
+  await enterAsLearner(page, url, { code: 'KETTLE7', name, pin })
+  const at = await openEasel(page, true)
+  const record = new KeptRecord(page, await new Client(url).learner(name, pin))
+  await switchTruingOff(page)
+  return { ...browser, page, at, record }
 }

@@ -1,10 +1,9 @@
 import { z } from 'zod'
 import { fillPolygon, squaredDistances } from '../../raster'
 import { atMost, cantTell, limitOf, type Evidence, type Found, type Measure } from '../contract'
-import { placeInWords } from '../words'
+import { capital, placeInWords } from '../words'
 import { drawnFields, rounded } from './common'
 import { edgeOf, filledShape } from './filled'
-import { capital } from './round-shape'
 
 const schema = z.strictObject({
   measure: z.literal('likeness'),

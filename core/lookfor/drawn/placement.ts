@@ -3,7 +3,7 @@ import { layerIdSchema } from '../../drawing'
 import { atMost, cantTell, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
 import { rounded } from './common'
 import { massOf } from './mass'
-import { capital } from './round-shape'
+import { capital } from '../words'
 
 const share = z.number().min(0).max(1)
 const schema = z.strictObject({

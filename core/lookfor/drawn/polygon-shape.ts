@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import { distanceOf, lengthOf, type Point } from '../../geometry'
-import { atMost, cantTell, limitOf, worse, type Evidence, type Found, type Measure } from '../contract'
+import { atMost, cantTell, limitOf, type Evidence, type Found, type Measure } from '../contract'
 import { drawnFields, rounded } from './common'
 import { drawnIn } from './paths'
-import { capital } from './round-shape'
+import { capital } from '../words'
 
 const schema = z.strictObject({
   measure: z.literal('polygon'),
@@ -44,7 +44,7 @@ function look(evidence: Evidence, { layer, what, target, corners: wanted, angle,
   const angles = corners.map((corner, i) => angleAt(corners[(i + wanted - 1) % wanted]!, corner, corners[(i + 1) % wanted]!))
   const off = angles.map(each => Math.abs(each - angle))
   const worst = off.indexOf(Math.max(...off))
-  const verdict = worse('met', atMost(off[worst]!, limitOf(tolerance, OFF)))
+  const verdict = atMost(off[worst]!, limitOf(tolerance, OFF))
   const figure = figureOf(off[worst]!, '° off')
   if (verdict === 'met') return { verdict, figure, sentence: `The corners of ${what} are true.`, marks: [] }
   return { verdict, figure, sentence: `A corner of ${what} has ${Math.round(angles[worst]!)}°, where ${Math.round(angle)}° is asked.`, marks: [mark(corners[worst]!, `${Math.round(angles[worst]!)}°`)] }

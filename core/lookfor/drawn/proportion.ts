@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { layerIdSchema } from '../../drawing'
 import { atMost, cantTell, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
 import { massOf } from './mass'
-import { capital } from './round-shape'
+import { capital } from '../words'
 
 const part = z.strictObject({
   layer: layerIdSchema,

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { ellipseError, fitCircle, fitEllipse, footOn, lengthOf, resample, type Ellipse, type Point } from '../../geometry'
 import { atMost, cantTell, limitOf, worse, type Evidence, type Found, type Mark, type Measure } from '../contract'
-import { placeInWords } from '../words'
+import { capital, placeInWords } from '../words'
 import { drawnFields, pathMark, rounded } from './common'
 import { drawnIn } from './paths'
 
@@ -81,10 +81,6 @@ function widestOpening(points: readonly Point[], ellipse: Ellipse): { degrees: n
 function wayOf({ rx, ry, angle }: Ellipse): 'wider' | 'higher' {
   const isUpright = Math.abs(Math.sin(angle)) > Math.SQRT1_2
   return (rx > ry) === isUpright ? 'higher' : 'wider'
-}
-
-export function capital(words: string): string {
-  return words[0]!.toUpperCase() + words.slice(1)
 }
 
 export const roundShape: Measure<Settings> = { schema, look }

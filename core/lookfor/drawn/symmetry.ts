@@ -3,8 +3,8 @@ import { squaredDistances } from '../../raster'
 import { cantTell, limitOf, type Evidence, type Found, type Measure } from '../contract'
 import { regionMark } from '../regions'
 import { drawnFields, rounded } from './common'
-import { capital } from './round-shape'
 import { edgeOf, filledShape } from './filled'
+import { capital } from '../words'
 
 const schema = z.strictObject({
   measure: z.literal('symmetry'),

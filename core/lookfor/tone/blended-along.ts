@@ -4,6 +4,7 @@ import { atMost, cantTell, limitOf, type Evidence, type Found, type Measure } fr
 import { drawnFields } from '../drawn/common'
 import { boundsOf, isInside } from '../drawn/polygon'
 import { placedSince } from '../moved'
+import { capital } from '../words'
 import { actMark, paintActs, toolOf } from '../process'
 
 const schema = z.strictObject({
@@ -55,7 +56,7 @@ function look(evidence: Evidence, { layer, what, target, tolerance, along }: Set
     across += ownAcross
     if (ownAcross > own / 2) crossing.add(act)
   }
-  if (total < LEAST) return cantTell(`${what[0]!.toUpperCase()}${what.slice(1)} was not smudged or softened yet.`)
+  if (total < LEAST) return cantTell(`${capital(what)} was not smudged or softened yet.`)
   const value = Math.round((100 * across) / total)
   const verdict = atMost(value, limitOf(tolerance, ACROSS), 1.6)
   const figure = { value, unit: '% across the bands' }

@@ -3,10 +3,10 @@ import { layerIdSchema } from '../../drawing'
 import { lightFrom } from '../../light'
 import { cantTell, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
 import { massOf } from '../drawn/mass'
-import { capital } from '../drawn/round-shape'
 import { medianLightness } from './common'
 import { regionView } from './view'
 import { labOf } from '../../colour'
+import { capital } from '../words'
 
 const schema = z.strictObject({
   measure: z.literal('cast-shadow'),

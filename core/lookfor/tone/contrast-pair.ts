@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { colourName } from '../../colour'
 import { atMost, cantTell, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
 import { isReason, viewOrReason } from './common'
+import { capital } from '../words'
 import { hueTurn, lchOf, meanColour } from './mean-colour'
 
 const area = z.strictObject({ what: z.string().min(1).max(60), target: z.array(z.number()).min(6) })
@@ -22,13 +23,13 @@ function look({ drawing }: Evidence, { areas, tolerance }: Settings): Found {
   }
   const [a, b] = colours.map(lchOf)
   const grey = areas.find((_, i) => [a!, b!][i]!.chroma < GREY)
-  if (grey) return cantTell(`${grey.what[0]!.toUpperCase()}${grey.what.slice(1)} is grey: only colours have an opposite.`)
+  if (grey) return cantTell(`${capital(grey.what)} is grey: only colours have an opposite.`)
   const off = 180 - Math.abs(hueTurn(a!.hue, b!.hue))
   const verdict = atMost(off, limitOf(tolerance, OFF), 1.6)
   const names = colours.map(colourName)
   const figure = { value: Math.round(off), unit: '° off opposite' }
-  if (verdict === 'met') return { verdict, figure, sentence: `${names[0]![0]!.toUpperCase()}${names[0]!.slice(1)} and ${names[1]} set each other off.`, marks: [] }
-  return { verdict, figure, sentence: `${areas[0].what[0]!.toUpperCase()}${areas[0].what.slice(1)} (${names[0]}) and ${areas[1].what} (${names[1]}) are ${Math.round(180 - off)}° of hue apart; opposites are 180°.`, marks: [] }
+  if (verdict === 'met') return { verdict, figure, sentence: `${capital(names[0]!)} and ${names[1]} set each other off.`, marks: [] }
+  return { verdict, figure, sentence: `${capital(areas[0].what)} (${names[0]}) and ${areas[1].what} (${names[1]}) are ${Math.round(180 - off)}° of hue apart; opposites are 180°.`, marks: [] }
 }
 
 export const contrastPair: Measure<Settings> = { schema, look }

@@ -1,11 +1,11 @@
 import { z } from 'zod'
 import { layerIdSchema } from '../../drawing'
 import { cantTell, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
-import { capital } from '../drawn/round-shape'
 import { rounded } from '../drawn/common'
 import { lightnessCounts, percentile } from './common'
 import { lchOf, meanColour } from './mean-colour'
 import { regionView, type RegionView } from './view'
+import { capital } from '../words'
 
 const part = z.strictObject({ layer: layerIdSchema, what: z.string().min(1).max(60) })
 const schema = z.strictObject({ measure: z.literal('depth'), near: part, far: part, tolerance: limitSchema })

@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { limitOf, type Evidence, type Found, type Measure } from '../contract'
-import { capital } from '../drawn/round-shape'
 import { isReason, lightnessCounts, toneFields, viewOrReason } from './common'
-import { innerPaint } from './view'
+import { clearPaint } from './view'
+import { capital } from '../words'
 
 const schema = z.strictObject({
   measure: z.literal('enough-shades'),
@@ -48,8 +48,7 @@ function look(evidence: Evidence, settings: Settings): Found {
   const view = viewOrReason(evidence.drawing, settings)
   if (isReason(view)) return view
   const { what, shades, tolerance } = settings
-  const inner = innerPaint(view, EDGE)
-  const found = shadesIn(lightnessCounts(view, inner.includes(1) ? inner : view.painted)).length
+  const found = shadesIn(lightnessCounts(view, clearPaint(view, EDGE))).length
   const wanted = typeof tolerance === 'number' ? Math.round(tolerance) : shades - limitOf(tolerance, FORGIVEN)
   const figure = { value: found, unit: found === 1 ? 'shade' : 'shades' }
   if (found >= wanted) return { verdict: 'met', figure, sentence: `${capital(what)} has ${found} shades.`, marks: [] }

@@ -1,10 +1,10 @@
 import { z } from 'zod'
-import { limitOf, cantTell, worse, atMost, limitSchema, type Evidence, type Found, type Measure } from '../contract'
-import { capital } from '../drawn/round-shape'
+import { limitOf, cantTell, atMost, limitSchema, type Evidence, type Found, type Measure } from '../contract'
 import { boundsOf } from '../drawn/polygon'
 import { rounded } from '../drawn/common'
 import { medianLightness } from './common'
-import { innerPaint, regionView } from './view'
+import { clearPaint, regionView } from './view'
+import { capital } from '../words'
 
 const schema = z.strictObject({
   measure: z.literal('ladder-in-order'),
@@ -27,8 +27,7 @@ function look(evidence: Evidence, { what, rungs, tolerance }: Settings): Found {
   for (const [i, rung] of rungs.entries()) {
     const view = regionView(evidence.drawing, rung)
     if (!view || view.count < PAINTED * view.area) return cantTell(`Rung ${i + 1} of ${what} is not painted yet.`)
-    const inner = innerPaint(view, 3)
-    values.push(medianLightness(view, inner.includes(1) ? inner : view.painted))
+    values.push(medianLightness(view, clearPaint(view, 3)))
   }
   const steps = values.slice(1).map((value, i) => value - values[i]!)
   const mark = (i: number, label: string) => {
@@ -46,7 +45,7 @@ function look(evidence: Evidence, { what, rungs, tolerance }: Settings): Found {
     }
   }
   const uneven = Math.max(...steps) / Math.min(...steps)
-  const verdict = worse('met', atMost(uneven, limitOf(tolerance, UNEVEN), 1.6))
+  const verdict = atMost(uneven, limitOf(tolerance, UNEVEN), 1.6)
   if (verdict === 'met') return { verdict, figure, sentence: `${capital(what)} climbs from dark to light in even steps.`, marks: [] }
   const largest = steps.indexOf(Math.max(...steps))
   return { verdict, figure, sentence: `From rung ${largest + 1} to ${largest + 2} of ${what} is a jump (${Math.round(steps[largest]!)} of 100); the smallest step is ${Math.round(Math.min(...steps))}.`, marks: [mark(largest, `${values[largest]!}`), mark(largest + 1, `${values[largest + 1]!}`)] }

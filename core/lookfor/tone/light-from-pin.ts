@@ -2,9 +2,9 @@ import { z } from 'zod'
 import { leastSquares3 } from './plane'
 import { atMost, cantTell, limitOf, type Evidence, type Found, type Measure } from '../contract'
 import { lightFrom } from '../../light'
-import { capital } from '../drawn/round-shape'
 import { isReason, toneFields, viewOrReason } from './common'
 import { innerPaint } from './view'
+import { capital } from '../words'
 
 const schema = z.strictObject({
   measure: z.literal('light-from-pin'),

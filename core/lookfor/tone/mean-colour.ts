@@ -1,5 +1,5 @@
 import { oklabOf, type Rgb8 } from '../../colour'
-import { innerPaint, type RegionView } from './view'
+import { clearPaint, type RegionView } from './view'
 
 /** A colour as OKLCH: lightness 0 … 1, chroma, hue in degrees. */
 export interface Lch { readonly lightness: number, readonly chroma: number, readonly hue: number }
@@ -9,8 +9,7 @@ const EDGE = 3
 
 /** The mean colour of what is painted in a region. */
 export function meanColour(view: RegionView): Rgb8 {
-  const inner = innerPaint(view, EDGE)
-  const set = inner.includes(1) ? inner : view.painted
+  const set = clearPaint(view, EDGE)
   let [r, g, b, count] = [0, 0, 0, 0]
   for (let i = 0; i < set.length; i++) {
     if (!set[i]) continue

@@ -1,10 +1,8 @@
 import { z } from 'zod'
 import { limitOf, type Evidence, type Found, type Measure } from '../contract'
-import { capital } from '../drawn/round-shape'
-import { regionMark } from '../regions'
-import { percentInWords } from '../words'
+import { capital, percentInWords } from '../words'
 import { isReason, toneFields, viewOrReason } from './common'
-import { onSheet } from './view'
+import { viewMark } from './view'
 
 const schema = z.strictObject({ measure: z.literal('no-pure-ends'), ...toneFields })
 type Settings = z.infer<typeof schema>
@@ -35,7 +33,7 @@ function look(evidence: Evidence, settings: Settings): Found {
   return {
     verdict: 100 * share <= 2 * limit ? 'nearly' : 'not-yet', figure,
     sentence: `${percentInWords(share)} of ${what} is pure ${word}. A ${word === 'black' ? 'very dark' : 'very light'} colour lets the last ${word === 'black' ? 'shadow' : 'highlight'} still be seen.`,
-    marks: [regionMark(onSheet(view, pure, evidence.drawing), evidence.drawing.sheet.width, evidence.drawing.sheet.height)],
+    marks: [viewMark(view, pure, evidence.drawing)],
   }
 }
 

@@ -2,10 +2,9 @@ import { z } from 'zod'
 import { colourName, difference00, type Rgb8 } from '../../colour'
 import { colourSchema } from '../../drawing'
 import { limitOf, type Evidence, type Found, type Measure } from '../contract'
-import { regionMark } from '../regions'
 import { listInWords, percentInWords } from '../words'
 import { isReason, toneFields, viewOrReason } from './common'
-import { onSheet } from './view'
+import { viewMark } from './view'
 
 const schema = z.strictObject({
   measure: z.literal('palette-kept'),
@@ -61,7 +60,7 @@ function look(evidence: Evidence, settings: Settings): Found {
   return {
     verdict: kept >= NEARLY ? 'nearly' : 'not-yet', figure,
     sentence: `${percentInWords(1 - kept)} of ${what} has colours that are not in the palette: ${listInWords(names)}.`,
-    marks: [regionMark(onSheet(view, set, evidence.drawing), evidence.drawing.sheet.width, evidence.drawing.sheet.height)],
+    marks: [viewMark(view, set, evidence.drawing)],
   }
 }
 

@@ -1,11 +1,10 @@
 import { z } from 'zod'
 import { seamsLeft } from '../../bands'
 import { atMost, limitOf, type Evidence, type Found, type Measure } from '../contract'
-import { capital } from '../drawn/round-shape'
 import { rounded } from '../drawn/common'
-import { regionMark } from '../regions'
 import { isReason, lightnessCounts, percentile, toneFields, viewOrReason } from './common'
-import { onSheet } from './view'
+import { viewMark } from './view'
+import { capital } from '../words'
 
 const schema = z.strictObject({
   measure: z.literal('seams-blended'),
@@ -37,7 +36,7 @@ function look(evidence: Evidence, settings: Settings): Found {
   const verdict = share < 0.25 ? 'nearly' : atMost(strongest, limit, 1.5)
   return {
     verdict: verdict === 'met' ? 'nearly' : verdict, figure, sentence: `${count === 1 ? 'A seam is' : `${count} pieces of seam are`} left on ${what}, up to ${rounded(strongest)} L* a px. Soften along ${count === 1 ? 'it' : 'them'}.`,
-    marks: [regionMark(onSheet(view, set, evidence.drawing), evidence.drawing.sheet.width, evidence.drawing.sheet.height)],
+    marks: [viewMark(view, set, evidence.drawing)],
   }
 }
 

@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import { atMost, limitOf, worse, type Evidence, type Found, type Measure } from '../contract'
-import { capital } from '../drawn/round-shape'
 import { rounded } from '../drawn/common'
 import { isReason, toneFields, viewOrReason } from './common'
 import { leastSquares3 } from './plane'
+import { capital } from '../words'
 
 const schema = z.strictObject({
   measure: z.literal('smooth-gradient'),

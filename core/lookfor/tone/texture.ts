@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import { cantTell, limitOf, type Evidence, type Found, type Measure } from '../contract'
-import { capital } from '../drawn/round-shape'
 import { rounded } from '../drawn/common'
 import { toneFields } from './common'
 import { regionView } from './view'
+import { capital } from '../words'
 
 const schema = z.strictObject({
   measure: z.literal('texture'),

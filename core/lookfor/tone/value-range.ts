@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { limitOf, type Evidence, type Found, type Measure } from '../contract'
-import { capital } from '../drawn/round-shape'
 import { isReason, lightnessCounts, percentile, toneFields, viewOrReason } from './common'
+import { capital } from '../words'
 
 const schema = z.strictObject({ measure: z.literal('value-range'), ...toneFields })
 type Settings = z.infer<typeof schema>

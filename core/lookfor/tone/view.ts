@@ -3,7 +3,9 @@ import { intersectRect, isEmptyRect, type Rect } from '../../base'
 import { loadKernels, type Kernels } from '../../kernels'
 import { flattenDrawing, sheetRect, type Drawing } from '../../layers'
 import { fillPolygon, squaredDistances } from '../../raster'
+import type { Mark } from '../contract'
 import { boundsOf } from '../drawn/polygon'
+import { regionMark } from '../regions'
 
 /** A region of a drawing as it is seen. */
 export interface RegionView {
@@ -72,9 +74,15 @@ export function innerPaint(view: RegionView, margin: number): Uint8Array {
   return painted.map((value, i) => (value && distances[i]! > margin * margin ? 1 : 0))
 }
 
-/** Set px of a view as a plane of the whole sheet, for marks. */
-export function onSheet({ box, width }: RegionView, set: Uint8Array, drawing: Drawing): Uint8Array {
-  const out = new Uint8Array(drawing.sheet.width * drawing.sheet.height)
-  for (let i = 0; i < set.length; i++) if (set[i]) out[(box.y0 + Math.floor(i / width)) * drawing.sheet.width + box.x0 + (i % width)] = 1
-  return out
+/** The same, or all of the paint where it is too thin to have such px. */
+export function clearPaint(view: RegionView, margin: number): Uint8Array {
+  const inner = innerPaint(view, margin)
+  return inner.includes(1) ? inner : view.painted
+}
+
+/** Hatches set px of a view on the sheet. */
+export function viewMark({ box, width }: RegionView, set: Uint8Array, { sheet }: Drawing): Mark {
+  const out = new Uint8Array(sheet.width * sheet.height)
+  for (let i = 0; i < set.length; i++) if (set[i]) out[(box.y0 + Math.floor(i / width)) * sheet.width + box.x0 + (i % width)] = 1
+  return regionMark(out, sheet.width, sheet.height)
 }

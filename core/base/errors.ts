@@ -5,6 +5,9 @@ export type CoreErrorCode
     | 'act-refused'
     | 'record-malformed'
     | 'record-version'
+    | 'nothing-drawn'
+    | 'plan-edit'
+    | 'plan-file'
 
 /**
  * Something given from outside that the core can't take.

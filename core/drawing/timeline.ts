@@ -28,8 +28,8 @@ export function timelineOf(entries: readonly Entry[]): Beat[] {
   })
 }
 
-/** How long the hand was down, ms. */
-function durationOf(entry: Entry): number {
+/** How long the hand was down, ms. The entry's time is that of its end. */
+export function durationOf(entry: Entry): number {
   if (entry.type !== 'act' || entry.act.kind !== 'stroke') return 0
   const { samples } = entry.act
   let sum = 0

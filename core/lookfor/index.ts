@@ -37,8 +37,10 @@ import { valueRange } from './tone/value-range'
 import { toolsUsed } from './tools-used'
 
 export { findingSchema, markSchema, verdictSchema, type Evidence, type Finding, type Limit, type Mark, type Tolerance, type Verdict } from './contract'
+export { drawnIn, type Drawn } from './drawn/paths'
 export { nextThing } from './next'
 export { regionMark } from './regions'
+export { boxOf, capital, listInWords } from './words'
 export { traceOutline, type Gap, type Outline } from './outline'
 
 const MEASURES = {

@@ -1,4 +1,7 @@
+export { draftPlan, type DraftOptions } from './draft'
+export { mergeSteps, moveStep, partsOf, proposeAgain, redrawStep, removeStep, splitStep, starterEntries } from './edit'
 export { ghostEntries, ghostRecord } from './ghost'
 export { isOwnPlan, ownPlan } from './own'
-export { planSchema, stepSchema, USUAL_GAP, type LaidTool, type Plan, type Step } from './schema'
+export { GO_ON, pictureSchema, planSchema, stepSchema, USUAL_GAP, type GoOn, type LaidTool, type Plan, type PlanPicture, type Step } from './schema'
+export { picturesIn, plainWords, richOf, richSchema, type Rich, type RichBlock, type RichParagraph } from './rich'
 export { prepareStep } from './prepare'

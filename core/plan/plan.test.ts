@@ -43,6 +43,11 @@ describe('a plan', () => {
     ['with a step of an odd name', { steps: [step('One!')] }],
     ['with something unknown', { colour: 'red' }],
     ['of another version', { version: 2 }],
+    ['with two steps of one name', { steps: [step('one'), step('one')] }],
+    ['that shows a picture it does not hold', { steps: [step('one', { result: 'gone' })] }],
+    ['whose words show such a picture', { steps: [step('one', { rich: { type: 'doc', content: [{ type: 'picture', attrs: { picture: 'gone', words: '' } }] } })] }],
+    ['with a stroke laid out', { steps: [step('one', { ready: [(stroke('layer-one', 0) as Extract<Entry, { type: 'act' }>).act] as never })] }],
+    ['with a picture that is none', { pictures: [{ id: 'a', type: 'image/svg+xml', base64: 'PHN2Zz4=' }] }],
   ])('%s is refused', (_what, set) => {
     expect(planSchema.safeParse({ ...plan, ...set }).success).toBe(false)
   })
@@ -71,6 +76,20 @@ describe('making a sheet ready for a step', () => {
   it('adds its layer once', () => {
     expect(prepareStep(step('one'), drawing())).toEqual([{ kind: 'layer-add', layer: 'layer-one', name: 'one', place: 0 }])
     expect(prepareStep(step('one'), drawing(layer('layer-one')))).toEqual([])
+  })
+
+  it('lays out what else it is told to, where nothing is yet', () => {
+    const ready: Step['ready'] = [
+      { kind: 'layer-add', layer: 'glaze', name: 'Glaze', place: 1 }, { kind: 'stack-set', item: 'glaze', set: { mode: 'multiply' } },
+      { kind: 'stack-set', item: 'layer-one', set: { opacity: 60 } }, { kind: 'light-pin', version: 1, light: { x: 160, y: 160, height: 45 } },
+      { kind: 'stack-set', item: 'gone', set: { opacity: 60 } }, { kind: 'stack-group', group: 'g', name: 'Both', items: ['glaze', 'gone'] },
+    ]
+    const three = step('one', { ready })
+    expect(prepareStep(three, drawing()).map(each => each.kind)).toEqual(['layer-add', 'layer-add', 'stack-set', 'stack-set', 'light-pin'])
+    // The learner has painted there, set it otherwise, and placed the pin.
+    const tiles = new Map([[0, new Uint8Array(4)]])
+    const own = { ...drawing(layer('layer-one', { tiles }), layer('glaze', { tiles, mode: 'screen' })), light: { x: 1, y: 1, height: 20 } }
+    expect(prepareStep(three, own)).toEqual([])
   })
 
   it('lowers what it is told to, unless it is so already or not there', () => {

@@ -1,17 +1,57 @@
 import type { Act } from '../drawing'
-import type { Drawing } from '../layers'
+import { findItem, PLACED_AS_IS, stackOf, type Drawing } from '../layers'
+import type { ReadyingAct } from './ready'
 import type { Step } from './schema'
 
-/** The acts that make a sheet ready for a step: its layer if it is missing, others lowered or hidden. */
+/**
+ * The acts that make a sheet ready for a step: its layer if it is missing, others lowered or hidden, and what else it lays
+ * out. What the learner has set or drawn already stays as it is.
+ */
 export function prepareStep(step: Step, drawing: Drawing): Act[] {
   const acts: Act[] = []
   const { id, name, place } = step.layer
-  if (!drawing.layers.some(layer => layer.id === id)) acts.push({ kind: 'layer-add', layer: id, name, place })
+  const fresh = new Set<string>()
+  const add = (act: ReadyingAct, item: string) => {
+    acts.push(act)
+    fresh.add(item)
+  }
+  if (!hasItem(drawing, id)) add({ kind: 'layer-add', layer: id, name, place }, id)
   for (const { layer: dimmed, opacity, visible } of step.dim) {
     const layer = drawing.layers.find(each => each.id === dimmed)
     if (layer && (layer.opacity !== opacity || layer.visible !== visible)) {
       acts.push({ kind: 'layer-look', layer: dimmed, opacity, visible })
     }
   }
+  for (const act of step.ready ?? []) {
+    // A clash with what is there already, or something that is not there: left out.
+    if (act.kind === 'layer-add') {
+      if (!hasItem(drawing, act.layer) && !fresh.has(act.layer)) add(act, act.layer)
+    } else if (isWanted(act as ReadyingAct, drawing, fresh)) {
+      acts.push(act)
+      if (act.kind === 'stack-group') fresh.add(act.group)
+    }
+  }
   return acts
+}
+
+function hasItem(drawing: Drawing, id: string): boolean {
+  return Boolean(findItem(stackOf(drawing), id))
+}
+
+/** Whether something is still to be laid out: on layers that were only now added or hold nothing yet, once for a sheet. */
+function isWanted(act: ReadyingAct, drawing: Drawing, fresh: ReadonlySet<string>): boolean {
+  const isUntouched = (id: string) => fresh.has(id) || drawing.layers.some(each => each.id === id && each.tiles.size === 0)
+  const isThere = (id: string) => fresh.has(id) || hasItem(drawing, id)
+  switch (act.kind) {
+    case 'layer-add': return false
+    case 'layer-look': case 'layer-rename': case 'layer-move': return isUntouched(act.layer)
+    case 'stack-set': case 'stack-put': return isUntouched(act.item)
+    case 'mask-add': return isUntouched(act.item) && !drawing.layers.find(each => each.id === act.item)?.mask
+    case 'stack-group': return !isThere(act.group) && act.items.every(isThere)
+    case 'light-pin': return drawing.light === undefined
+    // A sheet that was cut or scaled is cut and scaled.
+    case 'sheet-cut': case 'sheet-scale': return (drawing.placed ?? PLACED_AS_IS) === PLACED_AS_IS
+    case 'sheet-paper': return drawing.layers.every(each => each.tiles.size === 0)
+    case 'sheet-resolution': return drawing.sheet.perInch === undefined
+  }
 }

@@ -1,0 +1,101 @@
+import { contours } from 'd3-contour'
+import simplify from 'simplify-js'
+import { layerAlpha, type Drawing } from '../../layers'
+import { boxOf } from '../../lookfor'
+import { components } from '../../raster'
+
+/** Where something lies on the plan's sheet. */
+export interface Area {
+  /** Its border, x, y, x, y … px. */
+  readonly border: number[]
+  /** Share of the sheet. */
+  readonly share: number
+}
+
+/** Areas are found on a grid of cells so wide, px of a sheet whose longer side is {@link GRID} cells. */
+const GRID = 400
+/** Fainter paint is a trace, alpha 0 … 255. */
+const SEEN = 96
+/** Corners of a border at most, and how far it may be off, cells. */
+const OFF = 0.9
+/** A closed shape is at least so large, share of the sheet. */
+const LEAST_SHARE = 0.004
+
+/** All that a layer holds, the holes filled: the largest piece. Null when there is hardly any. */
+export function paintedArea(drawing: Drawing, layer: string): Area | null {
+  const grid = gridOf(drawing, layer)
+  return grid && areaOf(grid, largest(grid, filled(grid)))
+}
+
+/** The box round all that a layer holds, sheet px; null when it holds nothing. */
+export function paintedBox(drawing: Drawing, layer: string): { x0: number, y0: number, x1: number, y1: number } | null {
+  const grid = gridOf(drawing, layer)
+  const box = grid && boxOf(grid.painted, grid.width)
+  if (!box) return null
+  const px = (cells: number) => (cells - 1) * grid.cell
+  return { x0: px(box.x0), y0: px(box.y0), x1: px(box.x1), y1: px(box.y1) }
+}
+
+/** The largest shape that a layer's lines close off; null when they close none, or it is only the paint itself. */
+export function closedArea(drawing: Drawing, layer: string): Area | null {
+  const grid = gridOf(drawing, layer)
+  if (!grid) return null
+  const solid = filled(grid)
+  let [inside, all] = [0, 0]
+  const shape = largest(grid, solid)
+  for (let i = 0; i < shape.length; i++) {
+    if (!shape[i]) continue
+    all++
+    if (!grid.painted[i]) inside++
+  }
+  // An outline is mostly air.
+  return inside > 0.4 * all ? areaOf(grid, shape) : null
+}
+
+interface Grid {
+  readonly painted: Uint8Array
+  /** With a rim of one clear cell all round. */
+  readonly width: number
+  readonly height: number
+  readonly cell: number
+  readonly sheetPx: number
+}
+
+function gridOf(drawing: Drawing, id: string): Grid | null {
+  const layer = drawing.layers.find(each => each.id === id)
+  if (!layer || layer.tiles.size === 0) return null
+  const { width: w, height: h } = drawing.sheet
+  const alpha = layerAlpha(drawing, layer)
+  const cell = Math.max(1, Math.round(Math.max(w, h) / GRID))
+  const [width, height] = [Math.ceil(w / cell) + 2, Math.ceil(h / cell) + 2]
+  const painted = new Uint8Array(width * height)
+  for (let y = 0, i = 0; y < h; y++) {
+    const row = (Math.floor(y / cell) + 1) * width + 1
+    for (let x = 0; x < w; x++, i++) if (alpha[i]! >= SEEN) painted[row + Math.floor(x / cell)] = 1
+  }
+  return painted.includes(1) ? { painted, width, height, cell, sheetPx: w * h } : null
+}
+
+/** What can't be reached from outside. */
+function filled({ painted, width, height }: Grid): Uint8Array {
+  const { labels } = components(painted.map(value => 1 - value), width, height)
+  const outside = labels[0]!
+  return Uint8Array.from(labels, label => (label === outside ? 0 : 1))
+}
+
+function largest({ width, height }: Grid, set: Uint8Array): Uint8Array {
+  const { labels, found } = components(set, width, height)
+  const most = found.reduce((a, b) => (b.area > a.area ? b : a), found[0]!)
+  return Uint8Array.from(labels, label => (label === most.label ? 1 : 0))
+}
+
+function areaOf({ width, height, cell, sheetPx }: Grid, set: Uint8Array): Area | null {
+  const count = set.reduce((sum, value) => sum + value, 0)
+  const share = (count * cell * cell) / sheetPx
+  if (share < LEAST_SHARE) return null
+  const rings = contours().size([width, height]).contour([...set], 0.5).coordinates
+  const outer = rings.map(polygon => polygon[0]!).reduce((a, b) => (b.length > a.length ? b : a))
+  const points = simplify(outer.map(([x, y]) => ({ x: x!, y: y! })), OFF, true).slice(0, -1)
+  if (points.length < 3) return null
+  return { border: points.flatMap(({ x, y }) => [Math.round((x - 1) * cell), Math.round((y - 1) * cell)]), share }
+}

@@ -1,0 +1,146 @@
+import { CoreError } from '../../base'
+import { applyAct, blankDrawing, standingActs, type DrawingRecord, type Entry, type StandingAct } from '../../drawing'
+import type { Kernels } from '../../kernels'
+import type { Drawing } from '../../layers'
+import { isReadying, type ReadyingAct } from '../ready'
+import type { Plan, Step } from '../schema'
+import { closedArea, type Area } from './areas'
+import { cutRuns, runsAt, type Run } from './cuts'
+import { doingsOf, type Doing } from './doings'
+import { proposeLookFors } from './propose'
+import { paletteOfDoings, toolsOf, wellOf } from './tray'
+import { firstWords, mainManner } from './words'
+
+/** A beginner takes so many times as long as the teacher's hand was at work, and at least so long. Common practice, no source. */
+const BEGINNERS_TIME = 4
+const LEAST_MINUTES = 10
+const MOST_MINUTES = 600
+/** A pause counts as work up to this, ms. */
+const COUNTED_PAUSE_MS = 20_000
+
+export interface DraftOptions {
+  readonly title: string
+  /** `marked`: only where the record opens a step; otherwise there and where the drawing tells it. */
+  readonly cuts?: 'marked' | 'found'
+  /** Only this step gets look-fors: they are what takes long. */
+  readonly only?: string
+  /** Share done, 0 … 1. */
+  readonly onProgress?: (share: number) => void
+}
+
+/**
+ * A plan out of a teacher's drawing: undone strokes are left out; the rest is cut into steps by layer, tool, colour, place
+ * and pauses, each with its layer and what is set on it, its tools, its ghost (the drawing itself), first words and
+ * look-fors that the drawing meets with margin.
+ * @throws CoreError `nothing-drawn` when nothing stands in the record
+ */
+export function draftPlan(kernels: Kernels, record: DrawingRecord, { title, cuts = 'found', only, onProgress = () => {} }: DraftOptions): Plan {
+  const acts = standingActs(record.entries)
+  const { sheet } = record
+  const doings = doingsOf(acts, sheet)
+  if (doings.length === 0) throw new CoreError('nothing-drawn', 'nothing is drawn on this sheet that could become a step', 'Draw the lesson first, then draft the plan from it.')
+  const marked = new Set(doings.flatMap((each, i) => (i > 0 && each.standing.step !== doings[i - 1]!.standing.step ? [i] : [])))
+  const runs = cuts === 'marked' ? runsAt([0, ...marked], doings.length) : cutRuns(doings, Math.sqrt(sheet.width ** 2 + sheet.height ** 2), marked)
+  const palette = paletteOfDoings(doings)
+  const replayer = new Replayer(kernels, blankDrawing(sheet))
+  const taken = new Set<string>()
+  const outlines = new Map<string, Area>()
+  const entries: Entry[] = []
+  const shown: StandingAct[] = []
+  const steps = runs.map((run, i): Step => {
+    const own = doings.slice(run.from, run.to)
+    const part = actsOf(run, i === 0, i === runs.length - 1, doings, acts)
+    const id = cuts === 'marked' ? own[0]!.standing.step ?? `step-${i + 1}` : `step-${i + 1}`
+    entries.push({ type: 'step', at: part[0]!.at, step: id })
+    const laid = layOut(part, own[0]!, replayer, (entry) => {
+      entries.push(entry)
+      if (entry.type === 'act' || entry.type === 'prepare') shown.push({ act: entry.act, at: entry.at, step: id, prepared: entry.type === 'prepare' })
+      onProgress(0.9 * (shown.length / acts.length))
+    })
+    const { drawing } = replayer
+    const main = mainLayer(own, drawing)
+    const closed = closedArea(drawing, main.id)
+    if (closed) outlines.set(main.id, closed)
+    const words = firstWords(own, main.name, palette, taken)
+    taken.add(words.title)
+    const lookFors = only !== undefined && only !== id
+      ? []
+      : proposeLookFors({
+          evidence: { drawing, acts: [...shown], step: id }, doings: own, manner: mainManner(own), layer: main.id, palette, outlines, isFirst: i === 0,
+        })
+    return {
+      id, ...words, layer: main, dim: laid.dim, ...(readyBut(laid.ready, main.id).length && { ready: readyBut(laid.ready, main.id) }),
+      tools: toolsOf(own), well: wellOf(palette, own.find(each => each.colour)?.colour ?? null), lookFors,
+    }
+  })
+  onProgress(1)
+  return {
+    version: 1, title, goal: `${title}, in ${steps.length === 1 ? 'one step' : `${steps.length} steps`}.`, level: 'first', minutes: minutesFor(doings),
+    sheet, palette, steps, demonstration: { version: 1, sheet, entries },
+  }
+}
+
+/** The drawing as act follows act; nothing but the latest is kept. */
+class Replayer {
+  constructor(private readonly kernels: Kernels, public drawing: Drawing) {
+    kernels.openMask(drawing.sheet.width, drawing.sheet.height)
+  }
+
+  take({ act }: StandingAct): void {
+    this.drawing = applyAct(this.kernels, this.drawing, act)
+  }
+}
+
+/** All acts of a run: with what was laid out before its first doing; the last run has what follows as well. */
+function actsOf({ from, to }: Run, isFirst: boolean, isLast: boolean, doings: readonly Doing[], acts: readonly StandingAct[]): readonly StandingAct[] {
+  const start = isFirst ? 0 : doings[from]!.from
+  const end = isLast ? acts.length : doings[to]?.from ?? acts.length
+  return acts.slice(start, end)
+}
+
+/** Plays the acts of a step and tells what of them was laid out for it. */
+function layOut(part: readonly StandingAct[], first: Doing, replayer: Replayer, take: (entry: Entry) => void): { dim: Step['dim'], ready: ReadyingAct[] } {
+  const dim = new Map<string, Step['dim'][number]>()
+  const ready: ReadyingAct[] = []
+  let isBefore = true
+  for (const standing of part) {
+    const { act, at } = standing
+    if (standing.act === first.standing.act) isBefore = false
+    const isLaid = isReadying(act) && (isBefore || act.kind === 'layer-add' || isBare(act, replayer.drawing)) && !(act.kind === 'mask-add' && act.shows === 'selection')
+    if (isLaid) {
+      if (act.kind === 'layer-look' && !isBare(act, replayer.drawing)) dim.set(act.layer, { layer: act.layer, opacity: act.opacity, visible: act.visible })
+      else ready.push(act)
+    }
+    take({ type: isLaid ? 'prepare' : 'act', at, act })
+    replayer.take(standing)
+  }
+  return { dim: [...dim.values()], ready }
+}
+
+/** Whether what an act sets holds no paint yet. */
+function isBare(act: ReadyingAct, { layers }: Drawing): boolean {
+  const id = 'item' in act ? act.item : 'layer' in act ? act.layer : null
+  return id !== null && layers.some(each => each.id === id && each.tiles.size === 0)
+}
+
+/** Without the adding of the step's own layer, which it names itself. */
+function readyBut(ready: readonly ReadyingAct[], layer: string): ReadyingAct[] {
+  return ready.filter(act => act.kind !== 'layer-add' || act.layer !== layer)
+}
+
+/** The layer on which most of it was drawn; of a mask the layer it lies on. */
+function mainLayer(doings: readonly Doing[], { layers }: Drawing): Step['layer'] {
+  const counts = new Map<string, number>()
+  for (const { layer } of doings) {
+    const owner = layers.find(each => each.id === layer || each.mask?.id === layer)?.id
+    if (owner !== undefined) counts.set(owner, (counts.get(owner) ?? 0) + 1)
+  }
+  const id = [...counts].reduce((best, each) => (each[1] > best[1] ? each : best), ['', 0] as [string, number])[0] || layers[layers.length - 1]!.id
+  const place = layers.findIndex(each => each.id === id)
+  return { id, name: layers[place]!.name, place }
+}
+
+function minutesFor(doings: readonly Doing[]): number {
+  const ms = doings.reduce((sum, { tookMs, pauseMs }) => sum + tookMs + Math.min(pauseMs, COUNTED_PAUSE_MS), 0)
+  return Math.min(Math.max(Math.ceil((BEGINNERS_TIME * ms) / 60_000 / 5) * 5, LEAST_MINUTES), MOST_MINUTES)
+}

@@ -1,0 +1,1 @@
+export { draftPlan, type DraftOptions } from './draft'

@@ -1,0 +1,248 @@
+import { distanceOf, ellipseError, fitEllipse, fitLine, lengthOf, resample, type Point } from '../../geometry'
+import { PLACED_AS_IS, type Drawing, type Placed } from '../../layers'
+import { drawnIn, lookAt, type Evidence, type LookFor } from '../../lookfor'
+import type { Plan } from '../schema'
+import { paintedArea, paintedBox, closedArea, type Area } from './areas'
+import type { Doing, Manner } from './doings'
+
+type Settings = LookFor['settings']
+interface Candidate {
+  readonly title: string
+  readonly settings: Settings
+}
+
+/** What a step's look-fors are proposed from. */
+export interface StepDone {
+  readonly evidence: Evidence
+  readonly doings: readonly Doing[]
+  readonly manner: Manner
+  readonly layer: string
+  readonly palette: Plan['palette']
+  /** Layers of lines with the shape they close off, of this step and those before it. */
+  readonly outlines: ReadonlyMap<string, Area>
+  readonly isFirst: boolean
+}
+
+/** Look-fors about the drawing itself, at most; those about layer and tools come besides. */
+const MOST_ABOUT_DRAWING = 3
+/** Sizes of tools may be so much smaller or larger than the teacher's, factor. */
+const SIZE_ROOM = 1.6
+/** A stroke is straight up to this deviation, and round up to that, share of its length and of its radius. */
+const STRAIGHT = 0.025
+const ROUND = 0.08
+/** Its ends are this near one another, share of its length. */
+const CLOSED = 0.12
+/** An oval with such a ratio of its axes is meant as a circle. */
+const CIRCLE_RATIO = 0.9
+/** Room round a stroke where another hand may lay it, share of its size. */
+const ROOM = 0.35
+const MOST_SHADES = 8
+const WHAT = 'the shape'
+
+/**
+ * Look-fors for a step that the teacher's own drawing meets with margin: what it meets strictly is asked at the standard
+ * tolerance, what it meets at the standard one gently, and what it does not meet is not asked.
+ */
+export function proposeLookFors(step: StepDone): LookFor[] {
+  const about = aboutDrawing(step).flatMap(each => withMargin(step.evidence, each)).slice(0, MOST_ABOUT_DRAWING)
+  const process = aboutProcess(step).flatMap(each => withMargin(step.evidence, each))
+  const counts = new Map<string, number>()
+  return [...about, ...process].map(({ title, settings }) => {
+    const number = (counts.get(settings.measure) ?? 0) + 1
+    counts.set(settings.measure, number)
+    return { id: number > 1 ? `${settings.measure}-${number}` : settings.measure, title, settings }
+  })
+}
+
+/** With the tolerance that the drawing meets with margin; nothing when there is none. */
+function withMargin(evidence: Evidence, { title, settings }: Candidate): Candidate[] {
+  const isMet = (each: Settings) => lookAt(evidence, [{ id: 'proposed', title, settings: each }])[0]!.verdict === 'met'
+  if (!('tolerance' in settings)) return isMet(settings) ? [{ title, settings }] : []
+  const asked = (tolerance: 'strict' | 'standard' | 'gentle') => ({ ...settings, tolerance }) as Settings
+  if (isMet(asked('strict'))) return [{ title, settings: asked('standard') }]
+  return isMet(asked('standard')) ? [{ title, settings: asked('gentle') }] : []
+}
+
+function aboutDrawing(step: StepDone): Candidate[] {
+  switch (step.manner) {
+    case 'sketch': case 'line': case 'letters': return aboutLines(step)
+    case 'pour': case 'paint': return aboutColour(step)
+    case 'shade': case 'light': case 'rub': return aboutShade(step)
+    case 'spray': return aboutTexture(step)
+    default: return step.isFirst ? aboutPlace(step) : []
+  }
+}
+
+const tolerance = 'standard' as const
+
+function aboutLines(step: StepDone): Candidate[] {
+  const { evidence: { drawing }, layer, manner } = step
+  const out: Candidate[] = []
+  const closed = closedArea(drawing, layer)
+  if (closed && manner !== 'sketch') {
+    const target = asPlanned(closed.border, drawing)
+    out.push({ title: 'Closed outline', settings: { measure: 'closed-outline', layer, what: WHAT, target, tolerance } })
+  }
+  out.push(...aboutStrokes(step))
+  if (step.isFirst) out.push(...aboutPlace(step))
+  const area = paintedArea(drawing, layer)
+  if (!area || manner === 'sketch') return out
+  const target = asPlanned(grown(boxOf(area.border), 0.1, drawing), drawing)
+  out.push({ title: 'Even on both sides', settings: { measure: 'symmetry', layer, what: WHAT, target, wants: 'even', tolerance } })
+  out.push({ title: 'A steady line', settings: { measure: 'steady-line', layer, what: WHAT, target, tolerance } })
+  if (closed) out.push({ title: 'Ends that meet', settings: { measure: 'ends-meet', layer, what: WHAT, target, tolerance } })
+  return out
+}
+
+/** Where it is told by the strokes themselves: circles, ovals and straight lines. */
+function aboutStrokes({ evidence, layer }: StepDone): Candidate[] {
+  const { drawing } = evidence
+  const strokes = drawnIn(evidence, layer, null).map(({ points }) => resample([...points], 80))
+  const rounds = strokes.flatMap((points) => {
+    const length = lengthOf(points)
+    const ends = [points[0]!, points.at(-1)!] as const
+    if (distanceOf(...ends) > CLOSED * length) return []
+    const ellipse = fitEllipse(points)
+    if (!ellipse || ellipseError(points, ellipse) > ROUND * Math.sqrt(ellipse.rx * ellipse.ry)) return []
+    const ratio = Math.min(ellipse.rx, ellipse.ry) / Math.max(ellipse.rx, ellipse.ry)
+    return [{ points, form: ratio > CIRCLE_RATIO ? 'circle' as const : 'ellipse' as const, length }]
+  }).sort((a, b) => b.length - a.length).slice(0, 2)
+  const out: Candidate[] = rounds.map(({ points, form }) => {
+    const what = form === 'circle' ? 'the circle' : 'the oval'
+    return { title: form === 'circle' ? 'A round circle' : 'A clean oval', settings: { measure: 'round-shape', layer, what, target: asPlanned(grown(boxOfPoints(points), ROOM, drawing), drawing), form, tolerance } }
+  })
+  const isStraight = (points: readonly Point[]) => fitLine(points).greatest <= STRAIGHT * lengthOf(points)
+  if (strokes.length > 0 && strokes.length <= 40 && strokes.every(isStraight)) {
+    const target = asPlanned(grown(boxOfPoints(strokes.flat()), ROOM, drawing), drawing)
+    out.push({ title: strokes.length > 1 ? 'Straight lines' : 'A straight line', settings: { measure: 'straight-line', layer, what: strokes.length > 1 ? 'the lines' : 'the line', target, count: strokes.length, tolerance } })
+  }
+  return out
+}
+
+function aboutPlace({ evidence: { drawing }, layer }: StepDone): Candidate[] {
+  const box = paintedBox(drawing, layer)
+  if (!box) return []
+  const { y0, y1 } = box
+  const height = Math.round((100 * (y1 - y0)) / drawing.sheet.height) / 100
+  return height > 0.2 && height <= 1 ? [{ title: 'Big enough on the sheet', settings: { measure: 'placement', layer, what: WHAT, aim: { kind: 'size', height }, tolerance } }] : []
+}
+
+/** The outline in which this step's paint lies. */
+function outlineFor({ evidence: { drawing }, layer, outlines }: StepDone): { lines: string, target: number[] } | null {
+  const painted = paintedArea(drawing, layer)
+  if (!painted) return null
+  const box = boxOf(painted.border)
+  const share = ({ border }: Area) => overlap(boxOf(border), box)
+  const best = [...outlines].filter(([lines]) => lines !== layer).sort((a, b) => share(b[1]) - share(a[1]))[0]
+  return best && share(best[1]) > 0.3 ? { lines: best[0], target: asPlanned(best[1].border, drawing) } : null
+}
+
+function aboutColour(step: StepDone): Candidate[] {
+  const { evidence: { drawing }, layer, palette, doings } = step
+  const out: Candidate[] = []
+  const outline = outlineFor(step)
+  if (outline) {
+    out.push({ title: 'Covered', settings: { measure: 'covered', layer, what: WHAT, ...outline, tolerance } })
+    out.push({ title: 'Inside the lines', settings: { measure: 'inside-lines', layer, what: WHAT, ...outline, tolerance } })
+    out.push({ title: 'No pale fringe', settings: { measure: 'no-pale-fringe', layer, what: WHAT, ...outline, tolerance } })
+  }
+  const area = paintedArea(drawing, layer)
+  const colours = palette.filter(({ colour }) => doings.some(each => each.colour?.every((value, i) => Math.abs(value - colour[i]!) < 8))).map(each => each.colour)
+  if (area && colours.length) out.push({ title: 'Colours of the palette', settings: { measure: 'palette-kept', layer, what: WHAT, target: asPlanned(area.border, drawing), colours, tolerance } })
+  return out
+}
+
+function aboutShade(step: StepDone): Candidate[] {
+  const { evidence, layer, manner, doings } = step
+  const { drawing } = evidence
+  const out: Candidate[] = []
+  for (const { standing: { act } } of doings) {
+    if (act.kind === 'cast-shadow') out.push({ title: 'A shadow away from the light', settings: { measure: 'cast-shadow', form: act.from, shadow: act.layer, what: WHAT, tolerance } })
+  }
+  const outline = outlineFor(step)
+  if (outline) out.push({ title: 'Shadow inside the lines', settings: { measure: 'inside-lines', layer, what: WHAT, ...outline, tolerance } })
+  const area = paintedArea(drawing, layer)
+  const target = outline?.target ?? (area && asPlanned(area.border, drawing))
+  if (!target) return out
+  if (drawing.light) out.push({ title: 'Light from the pin', settings: { measure: 'light-from-pin', what: WHAT, target, tolerance } })
+  if (manner === 'rub') out.push({ title: 'Seams are gone', settings: { measure: 'seams-blended', what: WHAT, target, tolerance } })
+  const shades = shadesIn(evidence, target)
+  if (shades >= 2) out.push({ title: `At least ${shades} shades`, settings: { measure: 'enough-shades', what: WHAT, target, shades, tolerance } })
+  out.push({ title: 'No pure black or white', settings: { measure: 'no-pure-ends', what: WHAT, target, tolerance } })
+  return out
+}
+
+/** How many shades the teacher's own has: one less is asked, so that there is margin. */
+function shadesIn(evidence: Evidence, target: readonly number[]): number {
+  for (let shades = MOST_SHADES; shades >= 2; shades--) {
+    const settings: Settings = { measure: 'enough-shades', what: WHAT, target: [...target], shades, tolerance: 'standard' }
+    if (lookAt(evidence, [{ id: 'shades', title: 'shades', settings }])[0]!.verdict === 'met') return shades > 2 ? shades - 1 : 2
+  }
+  return 0
+}
+
+function aboutTexture({ evidence: { drawing }, layer }: StepDone): Candidate[] {
+  const area = paintedArea(drawing, layer)
+  if (!area) return []
+  const target = asPlanned(area.border, drawing)
+  return [true, false].map(holes => ({ title: holes ? 'Lively, with holes' : 'Lively', settings: { measure: 'texture', what: WHAT, target, layer, wants: 'lively', holes, tolerance } }))
+}
+
+function aboutProcess({ evidence: { drawing }, doings, layer }: StepDone): Candidate[] {
+  const named = drawing.layers.find(each => each.id === layer)
+  if (!named) return []
+  const out: Candidate[] = [{ title: `On the layer “${named.name}”`.slice(0, 80), settings: { measure: 'right-layer', layer, tolerance } }]
+  const tools = askedTools(doings)
+  if (tools.length) out.push({ title: 'With the tools laid out', settings: { measure: 'tools-used', tools, tolerance } })
+  if (named.mode || named.clip || named.mask || named.opacity < 100) {
+    const { name, mode, clip, mask, opacity } = named
+    const room = { opacityFrom: Math.max(opacity - 20, 0), opacityTo: Math.min(opacity + 20, 100) }
+    out.push({ title: 'The layer is set up', settings: { measure: 'layer-set-up', layers: [{ name, ...(mode && { mode }), ...(clip && { clip }), ...(mask && { mask: true }), ...(opacity < 100 && room) }] } })
+  }
+  return out
+}
+
+function askedTools(doings: readonly Doing[]): Extract<Settings, { measure: 'tools-used' }>['tools'] {
+  const sizes = new Map<string, number[]>()
+  let pours = false
+  for (const { tool, standing: { act } } of doings) {
+    if (act.kind === 'pour') pours = true
+    if (!tool || tool.effect === 'erase') continue
+    sizes.set(tool.tool, [...sizes.get(tool.tool) ?? [], tool.size])
+  }
+  const tools = [...sizes].map(([tool, each]) => ({
+    tool: tool as NonNullable<Doing['tool']>['tool'],
+    sizeFrom: Math.max(1, Math.floor(Math.min(...each) / SIZE_ROOM)), sizeTo: Math.min(600, Math.ceil(Math.max(...each) * SIZE_ROOM)),
+  }))
+  return [...tools, ...pours ? [{ tool: 'pour' as const, sizeFrom: 1, sizeTo: 1 }] : []]
+}
+
+// --- places
+
+/** Places of the drawing's sheet as those of the plan's, from which it may have been cut or scaled. */
+function asPlanned(border: readonly number[], { placed = PLACED_AS_IS }: { readonly placed?: Placed | undefined }): number[] {
+  return border.map((value, i) => Math.round(i % 2 ? (value - placed.y) / placed.scaleY : (value - placed.x) / placed.scaleX))
+}
+
+interface Box { readonly x0: number, readonly y0: number, readonly x1: number, readonly y1: number }
+
+function boxOf(border: readonly number[]): Box {
+  return boxOfPoints(Array.from({ length: border.length / 2 }, (_, i) => ({ x: border[2 * i]!, y: border[2 * i + 1]! })))
+}
+
+function boxOfPoints(points: readonly Point[]): Box {
+  return points.reduce((box, { x, y }) => ({ x0: Math.min(box.x0, x), y0: Math.min(box.y0, y), x1: Math.max(box.x1, x), y1: Math.max(box.y1, y) }), { x0: Infinity, y0: Infinity, x1: -Infinity, y1: -Infinity })
+}
+
+/** A box with room all round, as a border; not beyond the sheet by more than that. */
+function grown({ x0, y0, x1, y1 }: Box, share: number, { sheet }: Drawing): number[] {
+  const room = Math.max(share * Math.max(x1 - x0, y1 - y0), 0.02 * Math.max(sheet.width, sheet.height))
+  return [x0 - room, y0 - room, x1 + room, y0 - room, x1 + room, y1 + room, x0 - room, y1 + room]
+}
+
+/** Share of the smaller box that both have. */
+function overlap(a: Box, b: Box): number {
+  const common = Math.max(Math.min(a.x1, b.x1) - Math.max(a.x0, b.x0), 0) * Math.max(Math.min(a.y1, b.y1) - Math.max(a.y0, b.y0), 0)
+  const least = Math.min((a.x1 - a.x0) * (a.y1 - a.y0), (b.x1 - b.x0) * (b.y1 - b.y0))
+  return least > 0 ? common / least : 0
+}

@@ -1,0 +1,140 @@
+import { beforeAll, describe, expect, it } from 'vitest'
+import { applyAct, blankDrawing, contentHash, replay, standingActs } from '../drawing'
+import { loadKernels } from '../kernels'
+import { draftPlan, ghostEntries, mergeSteps, moveStep, partsOf, planSchema, proposeAgain, redrawStep, removeStep, splitStep, starterEntries, type Plan } from './index'
+import { lessonRecord, LESSON_TOOLS, line, ring, Writer } from './testing'
+
+const kernels = loadKernels()
+const hashOf = (plan: Plan) => contentHash(replay(kernels, plan.demonstration).drawing)
+let plan: Plan
+beforeAll(() => {
+  plan = draftPlan(kernels, lessonRecord(), { title: 'A ball' })
+})
+const titles = (each: Plan) => each.steps.map(step => step.layer.name)
+
+describe('merging two steps', () => {
+  it('keeps the drawing, both layers, all tools and the words', () => {
+    const merged = mergeSteps(plan, 3)
+    expect(planSchema.parse(merged)).toEqual(merged)
+    expect(titles(merged)).toEqual(['Sketch', 'Lines', 'Colour'])
+    expect(hashOf(merged)).toBe(hashOf(plan))
+    const step = merged.steps[2]!
+    expect(step.ready?.map(act => act.kind)).toEqual(['layer-add', 'stack-set'])
+    expect(step.words).toHaveLength(2)
+    expect(step.tools.map(tool => (tool.kind === 'pour' ? 'pour' : tool.settings.tool))).toEqual(expect.arrayContaining(['pour', 'soft-brush']))
+    expect(step.lookFors.some(each => each.settings.measure === 'right-layer')).toBe(false)
+    expect(new Set(step.lookFors.map(each => each.id)).size).toBe(step.lookFors.length)
+    expect(ghostEntries(merged, step.id).filter(each => each.type === 'act')).toHaveLength(6)
+  })
+
+  it('of the first with nothing is refused', () => {
+    expect(() => mergeSteps(plan, 0)).toThrow(/no step 0/)
+  })
+})
+
+describe('splitting a step', () => {
+  it('cuts it at a moment and drafts both parts', () => {
+    const split = splitStep(kernels, plan, 3, 4)
+    expect(planSchema.parse(split)).toEqual(split)
+    expect(titles(split)).toEqual(['Sketch', 'Lines', 'Colour', 'Shade', 'Shade'])
+    expect(hashOf(split)).toBe(hashOf(plan))
+    expect(split.steps[3]!.words).toEqual(plan.steps[3]!.words)
+    expect(split.steps[3]!.ready).toEqual(plan.steps[3]!.ready)
+    expect(split.steps[4]!.tools[0]).toEqual({ kind: 'tool', settings: LESSON_TOOLS.soft })
+    expect(split.steps[4]!.well).toBe(3)
+    const drawn = partsOf(split).map(each => each.entries.filter(entry => entry.type === 'act').length)
+    expect(drawn).toEqual([3, 2, 1, 2, 3])
+  })
+
+  it('where nothing is drawn on one side is refused', () => {
+    expect(() => splitStep(kernels, plan, 3, 1)).toThrow(/nothing is drawn/)
+    expect(() => splitStep(kernels, plan, 3, 99)).toThrow(/nothing is drawn/)
+  })
+
+  it('and merging again gives the same drawing, step by step', () => {
+    const back = mergeSteps(splitStep(kernels, plan, 0, 2), 1)
+    expect(titles(back)).toEqual(titles(plan))
+    expect(partsOf(back).map(each => each.entries.map(entry => entry.type))).toEqual(partsOf(plan).map(each => each.entries.map(entry => entry.type)))
+  })
+})
+
+describe('moving a step', () => {
+  it('goes where the record allows it', () => {
+    const writer = new Writer()
+    for (const [layer, x] of [['left', 60], ['right', 300]] as const) {
+      writer.act({ kind: 'layer-add', layer, name: layer, place: 3 }, 4000)
+      for (let i = 0; i < 3; i++) writer.stroke(layer, LESSON_TOOLS.pen, [0, 0, 0], line(x, 60 + 30 * i, x + 120, 60 + 30 * i))
+    }
+    const two = draftPlan(kernels, { version: 1, sheet: plan.sheet, entries: writer.entries }, { title: 'Two fences' })
+    const moved = moveStep(kernels, two, 0, 1)
+    expect(titles(moved)).toEqual(['right', 'left'])
+    expect(planSchema.safeParse(moved).success).toBe(true)
+    expect(partsOf(moved).map(each => each.entries.filter(entry => entry.type === 'act').length)).toEqual([3, 3])
+    expect(moved.demonstration.entries.map(each => each.at)).toEqual([...moved.demonstration.entries.map(each => each.at)].sort((a, b) => a - b))
+  })
+
+  it('is refused where the picture would come out different', () => {
+    // The pour is bounded by the lines.
+    expect(() => moveStep(kernels, plan, 2, 0)).toThrow(/can’t stand there/)
+    expect(() => moveStep(kernels, plan, 9, 0)).toThrow(/no step 10/)
+  })
+})
+
+describe('taking a step out', () => {
+  it('leaves the others as they are', () => {
+    const left = removeStep(kernels, plan, 0)
+    expect(titles(left)).toEqual(['Lines', 'Colour', 'Shade'])
+    expect(standingActs(left.demonstration.entries).some(each => 'layer' in each.act && each.act.layer === 'a' && each.act.kind === 'stroke')).toBe(false)
+  })
+
+  it('is refused for the only one', () => {
+    const one = mergeSteps(mergeSteps(mergeSteps(plan, 1), 1), 1)
+    expect(() => removeStep(kernels, one, 0)).toThrow(/needs a step/)
+  })
+
+  it('is refused where a later one draws on its layer', () => {
+    const split = splitStep(kernels, plan, 3, 4)
+    expect(() => removeStep(kernels, split, 3)).toThrow(/can’t be taken out/)
+  })
+})
+
+describe('drawing a step again', () => {
+  const starterOf = (step: string) => starterEntries(plan, step)
+
+  it('begins from what stands before it', () => {
+    const entries = starterOf('step-3')
+    expect(entries.every(each => each.type === 'prepare')).toBe(true)
+    const drawing = replay(kernels, { version: 1, sheet: plan.sheet, entries }).drawing
+    expect(drawing.layers.map(each => each.id)).toEqual(['a', 'b'])
+    expect(drawing.layers[1]!.tiles.size).toBeGreaterThan(0)
+    expect(starterOf('step-1')).toEqual([])
+  })
+
+  it('puts the new strokes in the place of the old ones', () => {
+    const writer = new Writer()
+      .act({ kind: 'layer-add', layer: 'b2', name: 'Lines', place: 1 })
+      .stroke('b2', { ...LESSON_TOOLS.pen, size: 9 }, [38, 42, 51], ring(240, 180, 120))
+    const redrawn = redrawStep(kernels, plan, 1, [...starterOf('step-2'), ...writer.entries])
+    expect(redrawn.steps[1]!.layer).toEqual({ id: 'b2', name: 'Lines', place: 1 })
+    expect(redrawn.steps[1]!.tools[0]).toMatchObject({ settings: { size: 9 } })
+    expect(redrawn.steps[1]!.words).toEqual(plan.steps[1]!.words)
+    const acts = standingActs(redrawn.demonstration.entries).map(each => each.act)
+    const drawing = acts.reduce((now, act) => applyAct(kernels, now, act), blankDrawing(plan.sheet))
+    expect(drawing.layers.map(each => each.id).sort()).toEqual(['a', 'b2', 'c', 'd'])
+  })
+
+  it('with nothing drawn is refused', () => {
+    expect(() => redrawStep(kernels, plan, 1, starterOf('step-2'))).toThrow(/nothing was drawn/)
+  })
+
+  it('proposes look-fors again as they were drafted', () => {
+    expect(proposeAgain(kernels, plan, 3)).toEqual(plan.steps[3]!.lookFors)
+    expect(proposeAgain(kernels, { ...plan, steps: plan.steps.map(step => ({ ...step, lookFors: [] })) }, 0)).toEqual(plan.steps[0]!.lookFors)
+  })
+
+  it('leaves out a line that was only tried', () => {
+    const writer = new Writer().stroke('a', LESSON_TOOLS.pencil, [0, 0, 0], line(0, 0, 100, 100)).undo().stroke('a', LESSON_TOOLS.pencil, [0, 0, 0], line(10, 300, 400, 300))
+    const redrawn = redrawStep(kernels, plan, 0, [{ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'a', name: 'Sketch', place: 0 } }, ...writer.entries])
+    expect(partsOf(redrawn)[0]!.entries.filter(each => each.type === 'act')).toHaveLength(1)
+  })
+})

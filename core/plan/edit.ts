@@ -1,0 +1,224 @@
+import { CoreError } from '../base'
+import { applyAct, blankDrawing, contentHash, standingActs, type Entry } from '../drawing'
+import type { Kernels } from '../kernels'
+import type { Drawing } from '../layers'
+import { draftPlan } from './draft'
+import type { Plan, Step } from './schema'
+
+/** Changes of a plan's steps and of the demonstration with them. Each gives a new plan, or throws CoreError `plan-edit`. */
+
+/** The entries of one step, its opening first. */
+interface Part {
+  readonly step: string
+  readonly entries: readonly Entry[]
+}
+
+/** The demonstration, step by step. What stands before the first opening belongs to the first step. */
+export function partsOf({ steps, demonstration }: Plan): Part[] {
+  const parts: { step: string, entries: Entry[] }[] = steps.map(({ id }) => ({ step: id, entries: [] }))
+  let now = parts[0]!
+  for (const entry of demonstration.entries) {
+    if (entry.type === 'step') now = parts.find(each => each.step === entry.step) ?? now
+    else now.entries.push(entry)
+  }
+  return parts
+}
+
+function withParts(plan: Plan, steps: readonly Step[], parts: readonly Part[]): Plan {
+  let clock = 0
+  let before = 0
+  // Times go on from one entry to the next, whatever was taken out or moved: a ghost keeps its pauses.
+  const entries = parts.flatMap(({ step, entries: own }): Entry[] => {
+    before = own[0]?.at ?? before
+    const opening: Entry = { type: 'step', at: clock, step }
+    const moved = own.map((entry): Entry => {
+      clock += Math.max(entry.at - before, 0)
+      before = entry.at
+      return { ...entry, at: clock }
+    })
+    return [opening, ...moved]
+  })
+  const ids = new Set(steps.map(each => each.id))
+  return { ...plan, steps: steps.map(step => withoutGone(step, ids)), demonstration: { ...plan.demonstration, entries } }
+}
+
+/** Look-fors about the order of steps name only those that are there. */
+function withoutGone(step: Step, ids: ReadonlySet<string>): Step {
+  const lookFors = step.lookFors.flatMap((each) => {
+    if (each.settings.measure !== 'steps-in-order') return [each]
+    const steps = each.settings.steps.filter(one => ids.has(one.step))
+    return steps.length ? [{ ...each, settings: { ...each.settings, steps } }] : []
+  })
+  return lookFors.length === step.lookFors.length && lookFors.every((each, i) => each === step.lookFors[i]) ? step : { ...step, lookFors }
+}
+
+function requireStep(plan: Plan, at: number): Step {
+  const step = plan.steps[at]
+  if (!step) throw new CoreError('plan-edit', `there is no step ${at + 1}`, 'Choose a step of the plan.')
+  return step
+}
+
+/** Makes one step of a step and the one before it. @param at the later one, from 1 */
+export function mergeSteps(plan: Plan, at: number): Plan {
+  const [first, second] = [requireStep(plan, at - 1), requireStep(plan, at)]
+  const parts = partsOf(plan)
+  const merged: Step = {
+    ...first,
+    words: [...first.words, ...second.words].slice(0, 40),
+    ...((first.rich ?? second.rich) && { rich: undefined }),
+    dim: [...first.dim.filter(each => !second.dim.some(one => one.layer === each.layer)), ...second.dim],
+    ready: [...first.ready ?? [], ...second.layer.id === first.layer.id ? [] : [{ kind: 'layer-add' as const, layer: second.layer.id, name: second.layer.name, place: second.layer.place }], ...second.ready ?? []],
+    tools: [...first.tools, ...second.tools.filter(tool => !first.tools.some(each => nameOf(each) === nameOf(tool)))].slice(0, 12),
+    lookFors: withFreshIds([...first.lookFors, ...second.lookFors.filter(each => each.settings.measure !== 'right-layer' || second.layer.id === first.layer.id)]).slice(0, 20),
+    result: second.result ?? first.result,
+  }
+  // What both asked of layers can only be asked of one: with two layers in the step it is left to the teacher.
+  if (second.layer.id !== first.layer.id) merged.lookFors = merged.lookFors.filter(each => each.settings.measure !== 'right-layer')
+  if (!merged.ready?.length) delete merged.ready
+  const joined: Part = { step: first.id, entries: [...parts[at - 1]!.entries, ...parts[at]!.entries] }
+  return withParts(plan, plan.steps.toSpliced(at - 1, 2, cleaned(merged)), parts.toSpliced(at - 1, 2, joined))
+}
+
+function nameOf(tool: Step['tools'][number]): string {
+  return tool.kind === 'pour' ? 'pour' : tool.settings.tool
+}
+
+function cleaned(step: Step): Step {
+  return Object.fromEntries(Object.entries(step).filter(([, value]) => value !== undefined)) as unknown as Step
+}
+
+function withFreshIds(lookFors: Step['lookFors']): Step['lookFors'] {
+  const taken = new Set<string>()
+  return lookFors.map((each) => {
+    let { id } = each
+    for (let n = 2; taken.has(id); n++) id = `${each.id}-${n}`.slice(0, 60)
+    taken.add(id)
+    return { ...each, id }
+  })
+}
+
+function freshStepId(plan: Plan): string {
+  const taken = new Set(plan.steps.map(each => each.id))
+  let n = plan.steps.length + 1
+  while (taken.has(`step-${n}`)) n++
+  return `step-${n}`
+}
+
+/**
+ * Cuts a step in two before the entry `moment` of its part. Tools and look-fors of both are drafted anew; the words stay
+ * with the first.
+ */
+export function splitStep(kernels: Kernels, plan: Plan, at: number, moment: number): Plan {
+  const step = requireStep(plan, at)
+  const parts = partsOf(plan)
+  const { entries } = parts[at]!
+  const isDrawn = (part: readonly Entry[]) => part.some(each => each.type === 'act')
+  if (!isDrawn(entries.slice(0, moment)) || !isDrawn(entries.slice(moment))) {
+    throw new CoreError('plan-edit', 'on one side of this moment nothing is drawn', 'Move the mark to between two strokes.')
+  }
+  const id = freshStepId(plan)
+  const split = parts.toSpliced(at, 1, { step: step.id, entries: entries.slice(0, moment) }, { step: id, entries: entries.slice(moment) })
+  const raw = withParts(plan, plan.steps.toSpliced(at + 1, 0, { ...step, id }), split)
+  const [first, second] = [drafted(kernels, raw, at), drafted(kernels, raw, at + 1)]
+  const { tools, lookFors, ready, dim, layer } = first
+  const kept: Step = cleaned({ ...step, layer, ready, dim, tools, lookFors, result: undefined })
+  return { ...raw, steps: raw.steps.toSpliced(at, 2, kept, { ...second, id, title: second.title === step.title ? `${step.title}, further`.slice(0, 80) : second.title }) }
+}
+
+/** A step as the program would draft it from the demonstration. */
+function drafted(kernels: Kernels, plan: Plan, at: number): Step {
+  // Only what leads up to it counts.
+  const parts = partsOf(plan).slice(0, at + 1)
+  const record = withParts(plan, plan.steps.slice(0, at + 1), parts).demonstration
+  const draft = draftPlan(kernels, { ...record, entries: asDrawn(record.entries) }, { title: plan.title, cuts: 'marked', only: plan.steps[at]!.id })
+  const step = draft.steps.at(-1)!
+  const well = Math.max(plan.palette.findIndex(({ colour }) => colour.join() === draft.palette[step.well]!.colour.join()), 0)
+  return { ...step, well }
+}
+
+/** What steps laid out was done by the teacher, before it was drafted. */
+function asDrawn(entries: readonly Entry[]): Entry[] {
+  return entries.map(entry => (entry.type === 'prepare' && entry.act.kind !== 'layer-add' ? { ...entry, type: 'act' } : entry))
+}
+
+/** Look-fors for a step as they would be proposed from the demonstration. */
+export function proposeAgain(kernels: Kernels, plan: Plan, at: number): Step['lookFors'] {
+  requireStep(plan, at)
+  return drafted(kernels, plan, at).lookFors
+}
+
+/** Puts a step elsewhere. Refused where the picture would come out different: a step that builds on another stays behind it. */
+export function moveStep(kernels: Kernels, plan: Plan, from: number, to: number): Plan {
+  const step = requireStep(plan, from)
+  requireStep(plan, to)
+  if (from === to) return plan
+  const parts = partsOf(plan)
+  const moved = withParts(plan, plan.steps.toSpliced(from, 1).toSpliced(to, 0, step), parts.toSpliced(from, 1).toSpliced(to, 0, parts[from]!))
+  return requireSamePaint(kernels, plan, moved, step)
+}
+
+/** The moved plan as far as it can be drawn, if it gives the same picture. */
+function requireSamePaint(kernels: Kernels, before: Plan, after: Plan, step: Step): Plan {
+  const now = requireDrawable(kernels, after, `“${step.title}” can’t stand there`)
+  if (paintHash(kernels, before) !== paintHash(kernels, now)) {
+    throw new CoreError('plan-edit', `“${step.title}” can’t stand there: the drawing would come out different`, 'What it draws depends on a step in between. Put it elsewhere, or draw it again.')
+  }
+  return now
+}
+
+/** A digest of what is painted, however the layers lie and look. */
+function paintHash(kernels: Kernels, { demonstration: { sheet, entries } }: Plan): string {
+  kernels.openMask(sheet.width, sheet.height)
+  const drawing = standingActs(entries).reduce((now, { act }) => applyAct(kernels, now, act), blankDrawing(sheet))
+  const layers = [...drawing.layers].sort((a, b) => (a.id < b.id ? -1 : 1)).map(({ id, tiles }) => ({ id, name: id, visible: true, opacity: 100, tiles }))
+  return contentHash({ sheet: drawing.sheet, layers })
+}
+
+/** Takes a step out, with what was drawn in it. Refused when a later step needs it, or none would be left. */
+export function removeStep(kernels: Kernels, plan: Plan, at: number): Plan {
+  const step = requireStep(plan, at)
+  if (plan.steps.length === 1) throw new CoreError('plan-edit', 'a plan needs a step', 'Add another one before you take this one out.')
+  const left = withParts(plan, plan.steps.toSpliced(at, 1), partsOf(plan).toSpliced(at, 1))
+  return requireDrawable(kernels, left, `“${step.title}” can’t be taken out`)
+}
+
+/** The plan without what was laid out for layers that are not there now. Refused when something can't be drawn any more. */
+function requireDrawable(kernels: Kernels, plan: Plan, what: string): Plan {
+  const { sheet, entries } = plan.demonstration
+  kernels.openMask(sheet.width, sheet.height)
+  let drawing: Drawing = blankDrawing(sheet)
+  const kept = entries.filter((entry) => {
+    if (entry.type !== 'act' && entry.type !== 'prepare') return true
+    try {
+      drawing = applyAct(kernels, drawing, entry.act)
+      return true
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error
+      if (entry.type === 'prepare') return false
+      throw new CoreError('plan-edit', `${what}: ${error.message}`, 'One step draws on what another lays out. Draw that one again, or keep them in this order.')
+    }
+  })
+  return kept.length === entries.length ? plan : { ...plan, demonstration: { ...plan.demonstration, entries: kept } }
+}
+
+/** What a sheet holds when a step begins, as laid out: for starting afresh there, and for drawing the step again. */
+export function starterEntries(plan: Plan, step: string): Entry[] {
+  const at = plan.steps.findIndex(each => each.id === step)
+  if (at <= 0) return []
+  const before = partsOf(plan).slice(0, at).flatMap(each => each.entries)
+  return standingActs(before).map(({ act }): Entry => ({ type: 'prepare', at: 0, act }))
+}
+
+/**
+ * Puts what was drawn on a starter sheet of a step (see {@link starterEntries}) in the place of what the step showed.
+ * Tools and look-fors are drafted anew, words stay.
+ */
+export function redrawStep(kernels: Kernels, plan: Plan, at: number, entries: readonly Entry[]): Plan {
+  const step = requireStep(plan, at)
+  const starter = starterEntries(plan, step.id).length
+  const own = standingActs(entries).slice(starter).map(({ act, at: time, prepared }): Entry => ({ type: prepared ? 'prepare' : 'act', at: time, act }))
+  if (!own.some(each => each.type === 'act')) throw new CoreError('nothing-drawn', 'nothing was drawn for this step yet', 'Draw it, then put it into the plan.')
+  const raw = requireDrawable(kernels, withParts(plan, plan.steps, partsOf(plan).toSpliced(at, 1, { step: step.id, entries: own })), `“${step.title}” can’t be replaced by this`)
+  const { tools, lookFors, layer, ready, dim } = drafted(kernels, raw, at)
+  return { ...raw, steps: raw.steps.toSpliced(at, 1, cleaned({ ...step, tools, lookFors, layer, ready, dim, result: undefined })) }
+}

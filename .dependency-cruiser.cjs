@@ -12,7 +12,7 @@ module.exports = {
     only('server-side', '^server/(?!tools/)', '^(server|shared|core)/', 'The server never reaches into the app or the demo.'),
     {
       name: 'core-packages', severity: 'error', comment: 'General packages that the core may use.', from: { path: '^core/', pathNot: '\\.test\\.ts$' },
-      to: { dependencyTypes: ['npm', 'npm-dev'], pathNot: 'node_modules/(zod|culori|@types/culori|d3-contour|@types/d3-contour|@noble/hashes)/' },
+      to: { dependencyTypes: ['npm', 'npm-dev'], pathNot: 'node_modules/(zod|culori|@types/culori|d3-contour|simplify-js|fflate|@types/d3-contour|@noble/hashes)/' },
     },
     {
       name: 'core-doors', severity: 'error', comment: 'Across the folders of the core only through index.ts.',

@@ -35,14 +35,15 @@ export default defineNuxtConfig({
   },
   alias: { '#core': path('./core'), '#demo': path('./demo') },
   build: { transpile: ['vuetify'] },
-  routeRules: { '/**': { headers: isolation } },
+  // A plan goes as a whole: with the record of its demonstration and its pictures.
+  routeRules: { '/**': { headers: isolation }, '/api/plans/**': { security: { requestSizeLimiter: { maxRequestSizeInBytes: 80_000_000, maxUploadFileRequestInBytes: 80_000_000, throwError: true } } } },
   compatibilityDate: '2026-06-01',
   nitro: { esbuild: { options: { target: 'node20' } } },
   vite: {
     plugins: [vuetify({ autoImport: true })],
     worker: { format: 'es' },
     server: { headers: isolation },
-    optimizeDeps: { include: ['comlink', 'konva', 'vue-konva', 'zod', 'idb', 'd3-contour', '@noble/hashes/sha2.js', '@noble/hashes/utils.js'] },
+    optimizeDeps: { include: ['comlink', 'konva', 'vue-konva', 'zod', 'idb', 'd3-contour', 'simplify-js', 'fflate', '@tiptap/vue-3', '@tiptap/starter-kit', '@noble/hashes/sha2.js', '@noble/hashes/utils.js'] },
   },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   postcss: { plugins: { cssnano: false } },

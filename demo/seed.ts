@@ -36,9 +36,10 @@ export async function seedDemo(say: (line: string) => void): Promise<void> {
   const { width, height } = shown
   const teacher = await people.addTeacher({ email: UNFINISHED, name: TEACHER.name, secret: await sealSecret(TEACHER.password) })
   const planRow = await plans.addPlan(teacher.id, plan, await pictureOf(shown.pixels, width, height))
+  const version = await plans.addVersion(planRow.id, 1, plan)
   for (const { learners, ...one } of CLASSES) {
     const schoolClass = await people.addClass({ teacherId: teacher.id, ...one })
-    await plans.givePlan(schoolClass.id, planRow.id, 0)
+    await plans.givePlan({ classId: schoolClass.id, planId: planRow.id, place: 0, versionId: version.id })
     for (const [i, learner] of learners.entries()) {
       say(`drawing for ${learner.name}`)
       const row = await people.addLearner({ classId: schoolClass.id, name: learner.name, secret: await sealSecret(learner.pin) })
@@ -55,7 +56,7 @@ export async function seedDemo(say: (line: string) => void): Promise<void> {
     const last = entries.at(-1)!.at
     const endedAt = new Date(EVENING.getTime() + place * 3 * MINUTE + last)
     await inTransaction(async (tx) => {
-      const drawing = await drawings.addDrawing(learnerId, planId, tx)
+      const drawing = await drawings.addDrawing({ learnerId, planId, versionId: version.id }, tx)
       let number = 0
       for (let start = 0; start < entries.length; start += BATCH) {
         const part = entries.slice(start, start + BATCH)

@@ -13,6 +13,7 @@ export const ERROR_STATUS = {
   'open-elsewhere': 409,
   'record-incomplete': 409,
   'already-answered': 409,
+  'plan-changed': 409,
   'database-down': 503,
   'unexpected': 500,
 } as const

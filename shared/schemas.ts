@@ -27,10 +27,17 @@ export const batchSchema = z.strictObject({
 export type Batch = z.infer<typeof batchSchema>
 
 export const claimSchema = z.strictObject({ writer, takeOver: z.boolean() })
-export const newDrawingSchema = z.strictObject({ plan: z.int().min(1), afresh: z.boolean() })
+export const newDrawingSchema = z.strictObject({ plan: z.int().min(1), afresh: z.boolean(), from: z.string().max(60).optional() })
 /** A sheet of one's own. */
 export const newSheetSchema = z.strictObject({ title: z.string().trim().min(1).max(80), sheet: sheetSchema })
 export type NewSheet = z.infer<typeof newSheetSchema>
+
+/** A lesson as it is changed: only what is new in it. `revision`: what it was changed from. */
+export const savePlanSchema = z.strictObject({ revision: z.int().min(1), plan: z.record(z.string().max(40), z.unknown()) })
+export const givePlanSchema = z.strictObject({ classId: z.int().min(1), isGiven: z.boolean() })
+export const openStepSchema = z.strictObject({ classId: z.int().min(1), step: z.string().min(1).max(60), isOpen: z.boolean() })
+export const archiveSchema = z.strictObject({ isArchived: z.boolean() })
+export const stepSchemaBody = z.strictObject({ step: z.string().min(1).max(60) })
 
 export const copySchema = z.strictObject({ position: z.int().min(0) })
 

@@ -23,6 +23,44 @@ export interface PlanCard {
   steps: number
 }
 
+/** A plan in the Plan book. */
+export interface PlanBookCard extends PlanCard {
+  topics: string[]
+  isArchived: boolean
+  changedAt: string | null
+  /** Names of the classes that it is given to. */
+  classes: string[]
+}
+
+export interface PlanBookView {
+  plans: PlanBookCard[]
+  /** What was drawn for a lesson, the latest first. */
+  sheets: { drawing: number, title: string, width: number, height: number, position: number, lastSeenAt: string | null }[]
+}
+
+export interface PlanView {
+  id: number
+  revision: number
+  plan: Plan
+  isArchived: boolean
+  /** Number of the latest version; null: it was never given. */
+  version: number | null
+  classes: PlanClass[]
+}
+
+export interface PlanClass {
+  id: number
+  name: string
+  /** Number of the version that it has; null: it is not given. */
+  version: number | null
+  /** The plan has changed since. */
+  isBehind: boolean
+  /** Steps that were opened. */
+  opened: string[]
+  /** Drawings under way. */
+  drawings: number
+}
+
 export type Verification = 'waiting' | 'matches' | 'differs'
 /** `replaced`: handed in again before it was looked at. */
 export type HandInState = 'waiting' | 'again' | 'accepted' | 'replaced'
@@ -95,10 +133,17 @@ export interface AnswerView {
   answeredAt: string
 }
 
+/** What a teacher draws for: a lesson, a step of one again, or to try a plan as a learner. */
+export type TeachersPurpose = 'lesson' | 'redraw' | 'try'
+
 export interface DrawingView {
   id: number
   planId: number
   plan: Plan
+  /** Null: a learner's drawing. */
+  purpose: TeachersPurpose | null
+  /** The step that it was last at, or begins with. */
+  startAt: string | null
   /** Entries the server has. */
   position: number
   /** Number of the next batch. */

@@ -1,5 +1,6 @@
 import type { AnswerBody, Batch, NewSheet } from '#shared/schemas'
-import type { DeskView, DrawingView, FolioView, HandInView, Person, RegisterView, SignatureView } from '#shared/views'
+import type { DeskView, DrawingView, FolioView, HandInView, Person, PlanBookView, PlanView, RegisterView, SignatureView } from '#shared/views'
+import type { Plan } from '#core/plan'
 import { callApi } from './client'
 
 /** Every route of the server, typed. */
@@ -11,7 +12,19 @@ export const api = {
   desk: () => callApi<DeskView>('GET', '/api/desk'),
   register: (id: number) => callApi<RegisterView>('GET', `/api/classes/${id}`),
   folio: () => callApi<FolioView>('GET', '/api/folio'),
-  openDrawing: (plan: number, afresh: boolean) => callApi<{ id: number }>('POST', '/api/drawings', { plan, afresh }),
+  planBook: () => callApi<PlanBookView>('GET', '/api/plans'),
+  plan: (id: number) => callApi<PlanView>('GET', `/api/plans/${id}`),
+  addPlan: (plan: Plan) => callApi<{ id: number }>('POST', '/api/plans', plan),
+  savePlan: (id: number, revision: number, plan: Partial<Plan>) => callApi<{ revision: number }>('PUT', `/api/plans/${id}`, { revision, plan }),
+  archivePlan: (id: number, isArchived: boolean) => callApi<{ ok: true }>('POST', `/api/plans/${id}/archive`, { isArchived }),
+  copyPlan: (id: number) => callApi<{ id: number }>('POST', `/api/plans/${id}/copy`),
+  givePlan: (id: number, classId: number, isGiven: boolean) => callApi<{ ok: true }>('POST', `/api/plans/${id}/give`, { classId, isGiven }),
+  openStep: (id: number, classId: number, step: string, isOpen: boolean) => callApi<{ opened: string[] }>('POST', `/api/plans/${id}/open-step`, { classId, step, isOpen }),
+  tryPlan: (id: number) => callApi<{ id: number }>('POST', `/api/plans/${id}/try`),
+  redrawStep: (id: number, step: string) => callApi<{ id: number }>('POST', `/api/plans/${id}/redraw`, { step }),
+  openLessonSheet: (given: NewSheet) => callApi<{ id: number }>('POST', '/api/plans/sheets', given),
+  openedSteps: (drawing: number) => callApi<{ opened: string[] | null }>('GET', `/api/drawings/${drawing}/opened`),
+  openDrawing: (plan: number, afresh: boolean, from?: string) => callApi<{ id: number }>('POST', '/api/drawings', { plan, afresh, from }),
   openOwnSheet: (given: NewSheet) => callApi<{ id: number }>('POST', '/api/sheets', given),
   drawing: (id: number) => callApi<DrawingView>('GET', `/api/drawings/${id}`),
   claim: (id: number, writer: string, takeOver: boolean) => callApi<Stored>('POST', `/api/drawings/${id}/claim`, { writer, takeOver }),

@@ -1,5 +1,6 @@
 export { draftPlan, type DraftOptions } from './draft'
 export { mergeSteps, moveStep, partsOf, proposeAgain, redrawStep, removeStep, splitStep, starterEntries } from './edit'
+export { base64Of, bytesOf, packPlan, PLAN_FILE_NAME, PLAN_FILE_VERSION, planFileSchemas, readPlanFile } from './file'
 export { ghostEntries, ghostRecord } from './ghost'
 export { isOwnPlan, ownPlan } from './own'
 export { GO_ON, pictureSchema, planSchema, stepSchema, USUAL_GAP, type GoOn, type LaidTool, type Plan, type PlanPicture, type Step } from './schema'

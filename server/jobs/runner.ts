@@ -5,7 +5,7 @@ import type { HandIn, Job } from '../models'
 import * as drawings from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
 import * as jobs from '../repositories/jobs'
-import { planById } from '../repositories/plans'
+import { documentFor } from '../repositories/plans'
 import { recordOf } from '../services/records'
 import { log } from '../utils/log'
 import type { Examination } from './examine'
@@ -38,7 +38,7 @@ export function startRunner(workersDir: string): () => Promise<void> {
 
   async function verify(handIn: HandIn): Promise<void> {
     const drawing = (await drawings.drawingById(handIn.drawingId))!
-    const plan = (await planById(drawing.planId))!.document
+    const plan = await documentFor(drawing)
     const record = await recordOf(drawing, handIn.position)
     const { hash, findings, pixels, width, height } = await examineInThread({ record, steps: plan.steps })
     const picture = await pictureOf(pixels, width, height)

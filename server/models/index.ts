@@ -1,7 +1,7 @@
 import mariadb from 'mariadb'
 import { DataTypes, Sequelize, type CreationOptional, type InferAttributes, type InferCreationAttributes, Model } from 'sequelize'
 import type { Plan } from '#core/plan'
-import type { HandInState, StepFindings } from '#shared/views'
+import type { HandInState, StepFindings, TeachersPurpose } from '#shared/views'
 import type { MarkLevel } from '#shared/schemas'
 
 type Row<M extends Model> = Model<InferAttributes<M>, InferCreationAttributes<M>>
@@ -34,21 +34,45 @@ export class PlanRow extends Model<InferAttributes<PlanRow>, InferCreationAttrib
   declare teacherId: number
   /** Whose own sheet it is; null: a teacher's plan. */
   declare learnerId: CreationOptional<number | null>
+  /** `sheet`: something to draw on, not a lesson. */
+  declare kind: CreationOptional<'lesson' | 'sheet'>
   declare title: string
   declare document: Plan
   declare picture: Buffer | null
+  /** Counts what was saved: two who write at once are told apart. */
+  declare revision: CreationOptional<number>
+  declare changedAt: CreationOptional<Date | null>
+  declare archivedAt: CreationOptional<Date | null>
+}
+
+/** A plan as it was when it was given: never changed. */
+export class PlanVersion extends Model<InferAttributes<PlanVersion>, InferCreationAttributes<PlanVersion>> {
+  declare id: CreationOptional<number>
+  declare planId: number
+  declare number: number
+  declare document: Plan
+  declare madeAt: Date
 }
 
 export class Assignment extends Model<InferAttributes<Assignment>, InferCreationAttributes<Assignment>> {
   declare classId: number
   declare planId: number
   declare place: number
+  declare versionId: number | null
+  /** Steps that wait for the teacher and were opened. */
+  declare opened: CreationOptional<string[] | null>
 }
 
 export class DrawingRow extends Model<InferAttributes<DrawingRow>, InferCreationAttributes<DrawingRow>> {
   declare id: CreationOptional<number>
-  declare learnerId: number
+  /** Whose it is: a learner's, or a teacher's own. */
+  declare learnerId: CreationOptional<number | null>
+  declare teacherId: CreationOptional<number | null>
   declare planId: number
+  /** The version of the plan that it follows; null: the plan as it is. */
+  declare versionId: CreationOptional<number | null>
+  /** What a teacher draws it for. */
+  declare purpose: CreationOptional<TeachersPurpose | null>
   /** Entries and batches that are stored. */
   declare position: CreationOptional<number>
   declare nextBatch: CreationOptional<number>
@@ -137,10 +161,11 @@ export function connect(url: string): Sequelize {
   Teacher.init({ id: id(), email: text(200), name: text(80), secret: text(200) }, { ...bind, tableName: 'teachers' })
   SchoolClass.init({ id: id(), teacherId: reference(), name: text(80), code: text(12), meets: text(120) }, { ...bind, tableName: 'classes' })
   Learner.init({ id: id(), classId: reference(), name: text(60), secret: text(200) }, { ...bind, tableName: 'learners' })
-  PlanRow.init({ id: id(), teacherId: reference(), learnerId: DataTypes.BIGINT, title: text(80), document: json('document', false), picture: DataTypes.BLOB('long') }, { ...bind, tableName: 'plans' })
-  Assignment.init({ classId: key(), planId: key(), place: count() }, { ...bind, tableName: 'assignments' })
+  PlanRow.init({ id: id(), teacherId: reference(), learnerId: DataTypes.BIGINT, kind: { ...text(10), defaultValue: 'lesson' }, title: text(80), document: json('document', false), picture: DataTypes.BLOB('long'), revision: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 1 }, changedAt: timeOrNull(), archivedAt: timeOrNull() }, { ...bind, tableName: 'plans' })
+  PlanVersion.init({ id: id(), planId: reference(), number: count(), document: json('document', false), madeAt: time() }, { ...bind, tableName: 'plan_versions' })
+  Assignment.init({ classId: key(), planId: key(), place: count(), versionId: DataTypes.BIGINT, opened: json('opened', true) }, { ...bind, tableName: 'assignments' })
   DrawingRow.init({
-    id: id(), learnerId: reference(), planId: reference(), position: count(), nextBatch: count(),
+    id: id(), learnerId: DataTypes.BIGINT, teacherId: DataTypes.BIGINT, planId: reference(), versionId: DataTypes.BIGINT, purpose: DataTypes.STRING(10), position: count(), nextBatch: count(),
     step: DataTypes.STRING(60), writer: DataTypes.STRING(40), writerSeenAt: timeOrNull(), lastSeenAt: timeOrNull(),
   }, { ...bind, tableName: 'drawings' })
   RecordBatch.init({

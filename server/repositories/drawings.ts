@@ -19,8 +19,15 @@ export function drawingsOf(learnerIds: number[]): Promise<DrawingRow[]> {
   return DrawingRow.findAll({ where: { learnerId: learnerIds }, order: ['id'] })
 }
 
-export function addDrawing(learnerId: number, planId: number, transaction?: Tx): Promise<DrawingRow> {
-  return DrawingRow.create({ learnerId, planId }, { transaction })
+/** A teacher's own drawings, the latest first. */
+export function teachersDrawings(teacherId: number): Promise<DrawingRow[]> {
+  return DrawingRow.findAll({ where: { teacherId }, order: [['id', 'DESC']] })
+}
+
+type NewDrawing = Pick<DrawingRow, 'planId'> & Partial<Pick<DrawingRow, 'learnerId' | 'teacherId' | 'versionId' | 'purpose' | 'step'>>
+
+export function addDrawing(values: NewDrawing, transaction?: Tx): Promise<DrawingRow> {
+  return DrawingRow.create({ ...values }, { transaction })
 }
 
 export function batchesOf(drawingId: number, transaction?: Tx): Promise<RecordBatch[]> {

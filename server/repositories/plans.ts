@@ -1,5 +1,5 @@
 import type { Plan } from '#core/plan'
-import { Assignment, PlanRow } from '../models'
+import { Assignment, PlanRow, PlanVersion, type DrawingRow } from '../models'
 import type { Tx } from './database'
 
 const WITHOUT_PICTURE = { exclude: ['picture'] }
@@ -9,7 +9,7 @@ export function planById(id: number): Promise<PlanRow | null> {
 }
 
 export function plansOf(teacherId: number): Promise<PlanRow[]> {
-  return PlanRow.findAll({ where: { teacherId, learnerId: null }, order: ['id'], attributes: WITHOUT_PICTURE })
+  return PlanRow.findAll({ where: { teacherId, kind: 'lesson' }, order: ['id'], attributes: WITHOUT_PICTURE })
 }
 
 /** Whosoever they are. */
@@ -22,8 +22,9 @@ export function ownPlansOf(learnerId: number): Promise<PlanRow[]> {
   return PlanRow.findAll({ where: { learnerId }, order: [['id', 'DESC']], attributes: WITHOUT_PICTURE })
 }
 
-export function addOwnPlan(teacherId: number, learnerId: number, document: Plan, transaction?: Tx): Promise<PlanRow> {
-  return PlanRow.create({ teacherId, learnerId, title: document.title, document, picture: null }, { transaction })
+/** Something to draw on, of a learner's or (null) of the teacher's own. */
+export function addOwnPlan(teacherId: number, learnerId: number | null, document: Plan, transaction?: Tx): Promise<PlanRow> {
+  return PlanRow.create({ teacherId, learnerId, kind: 'sheet', title: document.title, document, picture: null }, { transaction })
 }
 
 export async function plansOfClass(classId: number): Promise<PlanRow[]> {
@@ -40,10 +41,46 @@ export async function planPicture(id: number): Promise<Buffer | null> {
   return (await PlanRow.findByPk(id, { attributes: ['picture'] }))?.picture ?? null
 }
 
-export function addPlan(teacherId: number, document: Plan, picture: Buffer, transaction?: Tx): Promise<PlanRow> {
-  return PlanRow.create({ teacherId, title: document.title, document, picture }, { transaction })
+export function addPlan(teacherId: number, document: Plan, picture: Buffer | null, transaction?: Tx): Promise<PlanRow> {
+  return PlanRow.create({ teacherId, title: document.title, document, picture, changedAt: new Date() }, { transaction })
 }
 
-export async function givePlan(classId: number, planId: number, place: number, transaction?: Tx): Promise<void> {
-  await Assignment.create({ classId, planId, place }, { transaction })
+/** The row, locked until the transaction ends: two who write at once come one after the other. */
+export function lockPlan(id: number, transaction: Tx): Promise<PlanRow | null> {
+  return PlanRow.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE, attributes: WITHOUT_PICTURE })
+}
+
+export function latestVersion(planId: number, transaction?: Tx): Promise<PlanVersion | null> {
+  return PlanVersion.findOne({ where: { planId }, order: [['number', 'DESC']], transaction })
+}
+
+/** Without their documents. */
+export function versionsById(ids: number[]): Promise<PlanVersion[]> {
+  return PlanVersion.findAll({ where: { id: ids }, attributes: ['id', 'planId', 'number', 'madeAt'] })
+}
+
+export function addVersion(planId: number, number: number, document: Plan, transaction?: Tx): Promise<PlanVersion> {
+  return PlanVersion.create({ planId, number, document, madeAt: new Date() }, { transaction })
+}
+
+/** The plan that a drawing follows. */
+export async function documentFor({ planId, versionId }: Pick<DrawingRow, 'planId' | 'versionId'>): Promise<Plan> {
+  const row = versionId === null ? await planById(planId) : await PlanVersion.findByPk(versionId)
+  return row!.document
+}
+
+export async function givePlan(values: Pick<Assignment, 'classId' | 'planId' | 'place' | 'versionId'>, transaction?: Tx): Promise<void> {
+  await Assignment.create(values, { transaction })
+}
+
+export function assignmentsOf(planIds: number[]): Promise<Assignment[]> {
+  return Assignment.findAll({ where: { planId: planIds } })
+}
+
+export function assignment(classId: number, planId: number, transaction?: Tx): Promise<Assignment | null> {
+  return Assignment.findOne({ where: { classId, planId }, transaction })
+}
+
+export function countGiven(classId: number, transaction?: Tx): Promise<number> {
+  return Assignment.count({ where: { classId }, transaction })
 }

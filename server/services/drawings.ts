@@ -1,4 +1,4 @@
-import { ownPlan } from '#core/plan'
+import { ownPlan, starterEntries } from '#core/plan'
 import type { NewSheet } from '#shared/schemas'
 import type { DrawingView, Person } from '#shared/views'
 import { inTransaction } from '../repositories/database'
@@ -8,14 +8,27 @@ import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { answerView } from './answers'
-import { entriesOf } from './records'
+import { beginWith, entriesOf } from './records'
 import { requireDrawing, requirePlan } from './rights'
 
-/** The learner's drawing for a plan: the latest, or a new one when there is none or `afresh` is asked. */
-export async function openDrawing(person: Extract<Person, { kind: 'learner' }>, planId: number, afresh: boolean): Promise<{ id: number }> {
+/**
+ * The learner's drawing for a plan: the latest, or a new one when there is none or `afresh` is asked; with `from` one that
+ * begins with what the teacher has drawn before that step. It follows the version that the class has.
+ */
+export async function openDrawing(person: Extract<Person, { kind: 'learner' }>, planId: number, afresh: boolean, from?: string): Promise<{ id: number }> {
   const plan = await requirePlan(person, planId)
   const known = afresh ? null : await drawings.latestDrawing(person.id, plan.id)
-  return { id: (known ?? await drawings.addDrawing(person.id, plan.id)).id }
+  if (known) return { id: known.id }
+  const learner = (await people.learnerById(person.id))!
+  const given = await plans.assignment(learner.classId, plan.id)
+  const versionId = given?.versionId ?? null
+  const document = await plans.documentFor({ planId: plan.id, versionId })
+  if (from !== undefined && !document.steps.some(each => each.id === from)) throw new Refused('not-found', 'There is no such step.', 'Choose a step of the plan.')
+  return inTransaction(async (tx) => {
+    const drawing = await drawings.addDrawing({ learnerId: person.id, planId: plan.id, versionId, ...(from !== undefined && { step: from }) }, tx)
+    if (from !== undefined) await beginWith(drawing, starterEntries(document, from), tx)
+    return { id: drawing.id }
+  })
 }
 
 /** Own sheets of one learner at most. */
@@ -30,18 +43,17 @@ export async function openOwnSheet(person: Extract<Person, { kind: 'learner' }>,
   }
   return inTransaction(async (tx) => {
     const plan = await plans.addOwnPlan(teacherId, person.id, ownPlan(title, sheet), tx)
-    return { id: (await drawings.addDrawing(person.id, plan.id, tx)).id }
+    return { id: (await drawings.addDrawing({ learnerId: person.id, planId: plan.id }, tx)).id }
   })
 }
 
 export async function drawingView(person: Person, id: number): Promise<DrawingView> {
-  const { drawing } = await requireDrawing(person, id)
-  const plan = await requirePlan(person, drawing.planId)
+  const drawing = await requireDrawing(person, id)
   const given = await handIns.handInsOf([id])
   const answers = await handIns.answersOf(given.map(each => each.id))
   const last = answers.sort((a, b) => a.answeredAt.getTime() - b.answeredAt.getTime()).at(-1)
   return {
-    id, planId: plan.id, plan: plan.document, position: drawing.position, nextBatch: drawing.nextBatch,
+    id, planId: drawing.planId, plan: await plans.documentFor(drawing), purpose: drawing.purpose, startAt: drawing.step, position: drawing.position, nextBatch: drawing.nextBatch,
     entries: await entriesOf(id), lastAnswer: last ? await answerView(last) : null,
   }
 }

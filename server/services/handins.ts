@@ -9,12 +9,12 @@ import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { answerView } from './answers'
 import { recordOf } from './records'
-import { requireDrawing, requireHandIn } from './rights'
+import { requireHandIn, requireOwnDrawing } from './rights'
 
 /** Gives a drawing in for a crit: fixes its place in the record and its hash, and queues the check. */
 export async function handIn(person: Person, drawingId: number, given: { position: number, hash: string, note: string }): Promise<{ id: number }> {
-  await requireDrawing(person, drawingId)
   if (person.kind !== 'learner') throw new Refused('not-yours', 'Only its learner can hand a drawing in.', 'Ask the learner.')
+  await requireOwnDrawing(person, drawingId)
   return inTransaction(async (tx) => {
     const drawing = (await drawings.lockDrawing(drawingId, tx))!
     if (given.position > drawing.position) {
@@ -60,13 +60,13 @@ function countMet(findings: StepFindings[] | null): { met: number | null, judged
 
 export async function handInView(person: Person, id: number): Promise<HandInView> {
   const { handIn: row, drawing, learner, schoolClass } = await requireHandIn(person, id)
-  const plan = (await plans.planById(drawing.planId))!
+  const plan = await plans.documentFor(drawing)
   const [answer] = await handIns.answersOf([id])
   const pile = person.kind === 'teacher'
     ? (await handInsFor(person.id)).filter(each => each.row.state === 'waiting').map(each => each.row.id)
     : []
   return {
-    id, drawingId: drawing.id, learner: learner.name, className: schoolClass.name, planId: plan.id, plan: plan.document,
+    id, drawingId: drawing.id, learner: learner.name, className: schoolClass.name, planId: drawing.planId, plan,
     note: row.note, attempt: row.attempt, handedInAt: row.handedInAt.toISOString(), state: row.state,
     verification: row.verification, hash: row.hash, record: await recordOf(drawing, row.position),
     findings: row.findings ?? [], answer: answer ? await answerView(answer) : null, pile,

@@ -12,7 +12,7 @@ import { requireClass, requirePlan } from './rights'
 type Teacher = Extract<Person, { kind: 'teacher' }>
 type LearnerPerson = Extract<Person, { kind: 'learner' }>
 
-function planCard({ id, document }: PlanRow): PlanCard {
+export function planCard({ id, document }: PlanRow): PlanCard {
   const { title, goal, level, minutes, steps } = document
   return { id, title, goal, level, minutes, steps: steps.length }
 }
@@ -26,7 +26,7 @@ export async function deskView(person: Teacher): Promise<DeskView> {
     classes: classes.map(({ id, name, code, meets }) => ({
       id, name, code, when: meets, learners: learners.filter(learner => learner.classId === id).length,
     })),
-    plans: (await plans.plansOf(person.id)).map(planCard),
+    plans: (await plans.plansOf(person.id)).filter(each => each.archivedAt === null).map(planCard),
     waiting: cards.filter(each => each.state === 'waiting'),
     answered: cards.filter(each => each.state === 'again' || each.state === 'accepted').reverse(),
   }

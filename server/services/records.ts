@@ -8,9 +8,9 @@ import type { Person } from '#shared/views'
 import type { DrawingRow } from '../models'
 import { inTransaction, type Tx } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
-import { planById } from '../repositories/plans'
+import { documentFor } from '../repositories/plans'
 import { Refused } from '../utils/refuse'
-import { requireDrawing } from './rights'
+import { requireOwnDrawing } from './rights'
 
 const pack = promisify(deflate) as (data: Buffer, options: { level: number }) => Promise<Buffer>
 const unpack = promisify(inflate) as (data: Buffer) => Promise<Buffer>
@@ -30,8 +30,8 @@ export async function entriesOf(drawingId: number, transaction?: Tx): Promise<En
 
 /** The record of a drawing up to `position`. */
 export async function recordOf(drawing: DrawingRow, position: number): Promise<DrawingRecord> {
-  const plan = (await planById(drawing.planId))!
-  return { version: 1, sheet: plan.document.sheet, entries: (await entriesOf(drawing.id)).slice(0, position) }
+  const { sheet } = await documentFor(drawing)
+  return { version: 1, sheet, entries: (await entriesOf(drawing.id)).slice(0, position) }
 }
 
 export interface Stored {
@@ -45,10 +45,7 @@ export interface Stored {
  * another tab or different under the same number is refused and nothing is stored.
  */
 export async function storeBatch(person: Person, drawingId: number, batch: Batch): Promise<Stored> {
-  const access = await requireDrawing(person, drawingId)
-  if (person.kind !== 'learner' || access.learner.id !== person.id) {
-    throw new Refused('not-yours', 'Only its learner draws on this sheet.', 'Open a drawing of your own.')
-  }
+  await requireOwnDrawing(person, drawingId)
   const { packed, digest } = await packEntries(batch.entries)
   return inTransaction(async (tx) => {
     const drawing = (await drawings.lockDrawing(drawingId, tx))!
@@ -83,8 +80,7 @@ const stored = ({ position, nextBatch }: DrawingRow) => ({ position, nextBatch }
 
 /** Makes a tab the one that draws. Refused while another was heard of lately, unless it is taken over. */
 export async function claimDrawing(person: Person, drawingId: number, writer: string, takeOver: boolean): Promise<Stored> {
-  await requireDrawing(person, drawingId)
-  if (person.kind !== 'learner') throw new Refused('not-yours', 'Only its learner draws on this sheet.', 'Open it in the Crit instead.')
+  await requireOwnDrawing(person, drawingId)
   return inTransaction(async (tx) => {
     const drawing = (await drawings.lockDrawing(drawingId, tx))!
     const isHeld = drawing.writer !== null && drawing.writer !== writer && drawing.writerSeenAt !== null
@@ -99,15 +95,19 @@ export async function claimDrawing(person: Person, drawingId: number, writer: st
 
 /** A new drawing that begins as the first `position` entries of this one: nothing drawn apart is lost. */
 export async function copyDrawing(person: Person, drawingId: number, position: number): Promise<{ id: number } & Stored> {
-  const { drawing } = await requireDrawing(person, drawingId)
-  if (person.kind !== 'learner') throw new Refused('not-yours', 'Only its learner can copy a drawing.', 'Ask the learner.')
+  const drawing = await requireOwnDrawing(person, drawingId)
   const entries = (await entriesOf(drawingId)).slice(0, position)
   return inTransaction(async (tx) => {
-    const copy = await drawings.addDrawing(drawing.learnerId, drawing.planId, tx)
-    if (entries.length) {
-      await drawings.addBatch({ drawingId: copy.id, number: 0, start: 0, count: entries.length, ...await packEntries(entries) }, tx)
-      await copy.update({ position: entries.length, nextBatch: 1, step: drawing.step, lastSeenAt: new Date() }, { transaction: tx })
-    }
+    const { learnerId, teacherId, planId, versionId, purpose, step } = drawing
+    const copy = await drawings.addDrawing({ learnerId, teacherId, planId, versionId, purpose, step }, tx)
+    await beginWith(copy, entries, tx)
     return { id: copy.id, ...stored(copy) }
   })
+}
+
+/** The first entries of a new drawing. */
+export async function beginWith(drawing: DrawingRow, entries: readonly Entry[], tx: Tx): Promise<void> {
+  if (entries.length === 0) return
+  await drawings.addBatch({ drawingId: drawing.id, number: 0, start: 0, count: entries.length, ...await packEntries(entries) }, tx)
+  await drawing.update({ position: entries.length, nextBatch: 1, lastSeenAt: new Date() }, { transaction: tx })
 }

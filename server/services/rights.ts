@@ -11,26 +11,42 @@ import { Refused } from '../utils/refuse'
 const notFound = (what: string) => new Refused('not-found', `There is no such ${what}.`, 'Go back and choose another.')
 const notYours = (what: string) => new Refused('not-yours', `This ${what} is not yours to open.`, 'Go back to your own pages.')
 
-export interface DrawingAccess {
-  drawing: DrawingRow
-  learner: Learner
-  schoolClass: SchoolClass
-}
-
-export async function requireDrawing(person: Person, id: number): Promise<DrawingAccess> {
+export async function requireDrawing(person: Person, id: number): Promise<DrawingRow> {
   const drawing = await drawings.drawingById(id)
   if (!drawing) throw notFound('drawing')
-  const learner = (await people.learnerById(drawing.learnerId))!
-  const schoolClass = (await people.classById(learner.classId))!
-  const mine = person.kind === 'learner' ? learner.id === person.id : schoolClass.teacherId === person.id
+  const mine = isOwner(person, drawing) || (person.kind === 'teacher' && drawing.learnerId !== null && (await learnerAndClass(drawing.learnerId)).schoolClass.teacherId === person.id)
   if (!mine) throw notYours('drawing')
-  return { drawing, learner, schoolClass }
+  return drawing
 }
 
-export async function requireHandIn(person: Person, id: number): Promise<DrawingAccess & { handIn: HandIn }> {
+function isOwner(person: Person, drawing: DrawingRow): boolean {
+  return person.kind === 'learner' ? drawing.learnerId === person.id : drawing.teacherId === person.id
+}
+
+/** A drawing that this person draws on. */
+export async function requireOwnDrawing(person: Person, id: number): Promise<DrawingRow> {
+  const drawing = await requireDrawing(person, id)
+  if (!isOwner(person, drawing)) throw new Refused('not-yours', 'Only its learner draws on this sheet.', 'Open a drawing of your own, or look at theirs in the Crit.')
+  return drawing
+}
+
+async function learnerAndClass(learnerId: number): Promise<{ learner: Learner, schoolClass: SchoolClass }> {
+  const learner = (await people.learnerById(learnerId))!
+  return { learner, schoolClass: (await people.classById(learner.classId))! }
+}
+
+export async function requireHandIn(person: Person, id: number): Promise<{ handIn: HandIn, drawing: DrawingRow, learner: Learner, schoolClass: SchoolClass }> {
   const handIn = await handIns.handInById(id)
   if (!handIn) throw notFound('hand-in')
-  return { handIn, ...await requireDrawing(person, handIn.drawingId) }
+  const drawing = await requireDrawing(person, handIn.drawingId)
+  return { handIn, drawing, ...await learnerAndClass(drawing.learnerId!) }
+}
+
+/** A lesson in the teacher's own Plan book. */
+export async function requireLesson(person: Person, id: number): Promise<PlanRow> {
+  const plan = await requirePlan(person, id)
+  if (person.kind !== 'teacher' || plan.kind !== 'lesson') throw notYours('plan')
+  return plan
 }
 
 export async function requireClass(person: Person, id: number): Promise<SchoolClass> {

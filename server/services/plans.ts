@@ -1,0 +1,191 @@
+import { ownPlan, planSchema, starterEntries, type Plan } from '#core/plan'
+import type { NewSheet } from '#shared/schemas'
+import type { Person, PlanBookView, PlanClass, PlanView } from '#shared/views'
+import type { DrawingRow, PlanRow, PlanVersion } from '../models'
+import { inTransaction, type Tx } from '../repositories/database'
+import * as drawings from '../repositories/drawings'
+import * as handIns from '../repositories/handins'
+import * as people from '../repositories/people'
+import * as plans from '../repositories/plans'
+import { Refused } from '../utils/refuse'
+import { planCard } from './pages'
+import { beginWith } from './records'
+import { requireClass, requireDrawing, requireLesson } from './rights'
+
+/** The Plan book: a teacher's lessons, their versions, and what is drawn for them. */
+
+type Teacher = Extract<Person, { kind: 'teacher' }>
+
+/** Lessons, and sheets drawn for them, of one teacher at most. */
+const MOST_PLANS = 500
+
+export async function planBookView(person: Teacher): Promise<PlanBookView> {
+  const rows = await plans.plansOf(person.id)
+  const classes = await people.classesOf(person.id)
+  const given = await plans.assignmentsOf(rows.map(each => each.id))
+  const drawn = (await drawings.teachersDrawings(person.id)).filter(each => each.purpose === 'lesson')
+  const sheets = await plans.plansById(drawn.map(each => each.planId))
+  return {
+    plans: rows.map(row => ({
+      ...planCard(row), topics: row.document.topics ?? [], isArchived: row.archivedAt !== null, changedAt: row.changedAt?.toISOString() ?? null,
+      classes: classes.filter(one => given.some(each => each.planId === row.id && each.classId === one.id)).map(each => each.name),
+    })),
+    sheets: drawn.map(({ id, planId, position, lastSeenAt }) => {
+      const { title, sheet } = sheets.find(each => each.id === planId)!.document
+      return { drawing: id, title, width: sheet.width, height: sheet.height, position, lastSeenAt: lastSeenAt?.toISOString() ?? null }
+    }),
+  }
+}
+
+/** A sheet on which the teacher draws a lesson. */
+export async function openLessonSheet(person: Teacher, { title, sheet }: NewSheet): Promise<{ id: number }> {
+  if ((await drawings.teachersDrawings(person.id)).length >= MOST_PLANS) throw new Refused('too-big', `You have ${MOST_PLANS} sheets already.`, 'Go on with one of them.')
+  return inTransaction(async (tx) => {
+    const plan = await plans.addOwnPlan(person.id, null, ownPlan(title, sheet), tx)
+    return { id: (await drawings.addDrawing({ teacherId: person.id, planId: plan.id, purpose: 'lesson' }, tx)).id }
+  })
+}
+
+export async function planView(person: Teacher, id: number): Promise<PlanView> {
+  const row = await requireLesson(person, id)
+  const latest = await plans.latestVersion(id)
+  return { id, revision: row.revision, plan: row.document, isArchived: row.archivedAt !== null, version: latest?.number ?? null, classes: await planClasses(person, row, latest) }
+}
+
+async function planClasses(person: Teacher, row: PlanRow, latest: PlanVersion | null): Promise<PlanClass[]> {
+  const given = await plans.assignmentsOf([row.id])
+  const versions = await plans.versionsById(given.flatMap(each => each.versionId ?? []))
+  const isChanged = latest === null || !isSame(latest.document, row.document)
+  return Promise.all((await people.classesOf(person.id)).map(async ({ id, name }) => {
+    const own = given.find(each => each.classId === id)
+    const version = versions.find(each => each.id === own?.versionId)?.number ?? null
+    const learners = own ? await people.learnersOf([id]) : []
+    const drawn = (await drawings.drawingsOf(learners.map(each => each.id))).filter(each => each.planId === row.id)
+    return { id, name, version, isBehind: version !== null && (isChanged || version !== latest?.number), opened: own?.opened ?? [], drawings: drawn.length }
+  }))
+}
+
+function isSame(a: Plan, b: Plan): boolean {
+  return JSON.stringify(a) === JSON.stringify(b)
+}
+
+/** A new plan in the book: drafted, copied, or out of a file. */
+export async function addPlan(person: Teacher, plan: Plan): Promise<{ id: number }> {
+  if ((await plans.plansOf(person.id)).length >= MOST_PLANS) throw new Refused('too-big', `The Plan book holds ${MOST_PLANS} plans.`, 'Use one of them again.')
+  return { id: (await plans.addPlan(person.id, plan, pictureOf(plan))).id }
+}
+
+/** What the last step that has a picture comes to. */
+function pictureOf({ steps, pictures = [] }: Plan): Buffer | null {
+  const id = steps.findLast(each => each.result !== undefined)?.result
+  const picture = pictures.find(each => each.id === id)
+  return picture ? Buffer.from(picture.base64, 'base64') : null
+}
+
+/** Saves what changed. Refused when it was changed elsewhere since, or when it is no plan any more; then nothing is stored. */
+export async function savePlan(person: Teacher, id: number, { revision, plan: changes }: { revision: number, plan: Record<string, unknown> }): Promise<{ revision: number }> {
+  await requireLesson(person, id)
+  return inTransaction(async (tx) => {
+    const row = (await plans.lockPlan(id, tx))!
+    if (row.revision !== revision) {
+      throw new Refused('plan-changed', 'This plan was changed in another place.', 'Load it again; what you see here can be kept as a copy.', { revision: row.revision })
+    }
+    const plan = requirePlanDocument({ ...row.document, ...changes })
+    const picture = pictureOf(plan)
+    await row.update({ document: plan, title: plan.title, revision: revision + 1, changedAt: new Date(), ...(picture && { picture }) }, { transaction: tx })
+    return { revision: revision + 1 }
+  })
+}
+
+function requirePlanDocument(value: unknown): Plan {
+  const parsed = planSchema.safeParse(value)
+  if (parsed.success) return parsed.data
+  const issue = parsed.error.issues[0]!
+  throw new Refused('malformed', `${issue.path.join('.') || 'plan'}: ${issue.message}`, 'Correct it and save again.')
+}
+
+export async function archivePlan(person: Teacher, id: number, isArchived: boolean): Promise<{ ok: true }> {
+  const row = await requireLesson(person, id)
+  await row.update({ archivedAt: isArchived ? new Date() : null })
+  return { ok: true }
+}
+
+export async function copyPlan(person: Teacher, id: number): Promise<{ id: number }> {
+  const { document } = await requireLesson(person, id)
+  return addPlan(person, { ...document, title: `${document.title.slice(0, 72)}, again` })
+}
+
+/** The version that stands for the plan as it is now; made when there is none. */
+async function versionNow(row: PlanRow, tx: Tx): Promise<PlanVersion> {
+  const latest = await plans.latestVersion(row.id, tx)
+  if (latest && isSame(latest.document, row.document)) return latest
+  return plans.addVersion(row.id, (latest?.number ?? 0) + 1, row.document, tx)
+}
+
+/** Gives a plan to a class, or moves the class on to how it is now; or takes it back while nobody has drawn. */
+export async function givePlan(person: Teacher, id: number, classId: number, isGiven: boolean): Promise<{ ok: true }> {
+  await requireLesson(person, id)
+  await requireClass(person, classId)
+  const learners = await people.learnersOf([classId])
+  const drawn = (await drawings.drawingsOf(learners.map(each => each.id))).filter(each => each.planId === id)
+  if (!isGiven && drawn.length) throw new Refused('plan-changed', `${drawn.length} learners draw on this plan already.`, 'Archive it instead: their work stays.')
+  const handed = new Set((await handIns.handInsOf(drawn.map(each => each.id))).map(each => each.drawingId))
+  await inTransaction(async (tx) => {
+    const row = (await plans.lockPlan(id, tx))!
+    const known = await plans.assignment(classId, id, tx)
+    if (!isGiven) return void await known?.destroy({ transaction: tx })
+    const version = await versionNow(row, tx)
+    if (!known) return plans.givePlan({ classId, planId: id, place: await plans.countGiven(classId, tx), versionId: version.id }, tx)
+    await known.update({ versionId: version.id }, { transaction: tx })
+    // Whoever has not handed in goes on with the new version, if it is for a sheet of the same size.
+    for (const drawing of drawn) if (!handed.has(drawing.id) && await fits(drawing, row.document)) await drawing.update({ versionId: version.id }, { transaction: tx })
+  })
+  return { ok: true }
+}
+
+async function fits(drawing: DrawingRow, plan: Plan): Promise<boolean> {
+  return JSON.stringify((await plans.documentFor(drawing)).sheet) === JSON.stringify(plan.sheet)
+}
+
+/** Opens a step that waits for the teacher, or closes it again. */
+export async function openStepForClass(person: Teacher, id: number, { classId, step, isOpen }: { classId: number, step: string, isOpen: boolean }): Promise<{ opened: string[] }> {
+  await requireLesson(person, id)
+  await requireClass(person, classId)
+  return inTransaction(async (tx) => {
+    const given = await plans.assignment(classId, id, tx)
+    if (!given) throw new Refused('not-found', 'This class does not have the plan.', 'Give it to the class first.')
+    const opened = [...(given.opened ?? []).filter(each => each !== step), ...isOpen ? [step] : []]
+    await given.update({ opened }, { transaction: tx })
+    return { opened }
+  })
+}
+
+/** The steps that the teacher has opened for whoever draws here; null: nobody has to wait. */
+export async function openedSteps(person: Person, drawingId: number): Promise<{ opened: string[] | null }> {
+  const drawing = await requireDrawing(person, drawingId)
+  if (drawing.learnerId === null) return { opened: null }
+  const learner = (await people.learnerById(drawing.learnerId))!
+  const given = await plans.assignment(learner.classId, drawing.planId)
+  return { opened: given ? given.opened ?? [] : null }
+}
+
+/** A sheet on which the teacher follows the plan as a learner would. */
+export function tryPlan(person: Teacher, id: number): Promise<{ id: number }> {
+  return openForTeacher(person, id, 'try')
+}
+
+/** A sheet that holds what stands before a step, to draw the step again. */
+export function openRedraw(person: Teacher, id: number, step: string): Promise<{ id: number }> {
+  return openForTeacher(person, id, 'redraw', step)
+}
+
+async function openForTeacher(person: Teacher, id: number, purpose: 'try' | 'redraw', step?: string): Promise<{ id: number }> {
+  const { document } = await requireLesson(person, id)
+  if (step !== undefined && !document.steps.some(each => each.id === step)) throw new Refused('not-found', 'There is no such step in the plan.', 'Load the plan again.')
+  return inTransaction(async (tx) => {
+    const version = await versionNow((await plans.lockPlan(id, tx))!, tx)
+    const drawing = await drawings.addDrawing({ teacherId: person.id, planId: id, versionId: version.id, purpose, ...(step !== undefined && { step }) }, tx)
+    if (step !== undefined) await beginWith(drawing, starterEntries(document, step), tx)
+    return { id: drawing.id }
+  })
+}

@@ -3,7 +3,8 @@ import type { InjectionKey } from 'vue'
 import { isRubbing, SAMPLE_FIELDS, unpackSample } from '#core/brush'
 import { PLACED_AS_IS, type Placed, type Sheet } from '#core/layers'
 import type { Finding } from '#core/lookfor'
-import { isOwnPlan, USUAL_GAP, type Plan, type Step } from '#core/plan'
+import { bytesOf, isOwnPlan, USUAL_GAP, type Plan, type Step } from '#core/plan'
+import type { TeachersPurpose } from '#shared/views'
 import type { StencilKind } from '#core/stencil'
 import type { Adjusting, ShapeKind } from '#core/trueup'
 import LookerWorker from '../workers/looker.worker?worker'
@@ -68,7 +69,15 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   const trueHow = ref<Adjusting['how']>('turn')
   const isTruePerfect = ref(false)
 
-  const step = computed<Step | null>(() => plan.value?.steps[stepNumber.value] ?? null)
+  const planId = ref(0)
+  const purpose = ref<TeachersPurpose | null>(null)
+  /** Whether the steps of the richer way are gone as well. */
+  const isRicher = ref(false)
+  const steps = computed<readonly Step[]>(() => plan.value?.steps.filter(each => isRicher.value || !each.isRicher) ?? [])
+  const step = computed<Step | null>(() => steps.value[stepNumber.value] ?? null)
+  /** What was said to be so on purpose, as step and look-for. */
+  const meant = ref<ReadonlySet<string>>(new Set())
+  const pictures = computed(() => new Map((plan.value?.pictures ?? []).map(each => [each.id, `data:${each.type};base64,${each.base64}`])))
   function take(notice: SheetNotice): void {
     switch (notice.kind) {
       case 'opening':
@@ -126,17 +135,23 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     isOffline.value = opened.isOffline
     answer.value = opened.lastAnswer
     plan.value = opened.plan
+    planId.value = opened.planId
+    purpose.value = opened.purpose
+    meant.value = new Set(opened.meant.map(each => `${each.step} ${each.lookFor}`))
     void references.load()
     if (opened.keptApart !== null) {
       say('Strokes that did not fit on this sheet’s record were kept as a drawing of their own.', 'You find it in your folio.', 'attention')
     }
-    const at = opened.plan.steps.findIndex(each => each.id === opened.step)
-    await openStep(Math.max(at, 0), at < 0)
+    const last = opened.step ?? opened.startAt
+    isRicher.value = opened.plan.steps.find(each => each.id === last)?.isRicher ?? false
+    const at = steps.value.findIndex(each => each.id === last)
+    // Where a teacher marks steps of a lesson, the last one is none of the sheet's own.
+    await openStep(Math.max(at, 0), opened.step === null || (at < 0 && opened.purpose !== 'lesson'))
   }
 
   /** Goes to a step: lays out its tools and makes its layer ready. `isNew` writes its opening into the record. */
   async function openStep(number: number, isNew = true): Promise<void> {
-    const next = plan.value?.steps[number]
+    const next = steps.value[number]
     if (!next || !plan.value) return
     settleAll()
     bands.close()
@@ -144,8 +159,33 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     pointedAt.value = null
     hand.layOut(next, plan.value.palette)
     guides.give(next.guides ?? [])
+    void pinReference(next)
     choose(next.layer.id)
     if (isNew && !isReadOnly.value) await host.openStep(next.id)
+  }
+
+  /** Goes the richer way, or the simple one again; the open step stays, if it is on it. */
+  function goRicher(isOn: boolean): void {
+    const id = step.value?.id
+    isRicher.value = isOn
+    const at = steps.value.findIndex(each => each.id === id)
+    if (at >= 0) stepNumber.value = at
+    else void openStep(steps.value.length - 1)
+  }
+
+  /** The reference of a step hangs beside the sheet when the step opens for the first time. */
+  async function pinReference({ reference }: Step): Promise<void> {
+    const picture = plan.value?.pictures?.find(each => each.id === reference)
+    if (picture) await references.give(picture.id, new Blob([bytesOf(picture.base64) as BlobPart], { type: picture.type }))
+  }
+
+  /** Says that what was found is so on purpose, or takes it back. */
+  async function setMeant(lookFor: string, isMeant: boolean): Promise<void> {
+    const { value: current } = step
+    if (!current) return
+    const key = `${current.id} ${lookFor}`
+    meant.value = new Set(isMeant ? [...meant.value, key] : [...meant.value].filter(each => each !== key))
+    await host.setMeant(current.id, lookFor, isMeant)
   }
 
   async function lookAtStep(): Promise<void> {
@@ -171,7 +211,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
 
   // --- strokes
 
-  const guard = createGuard(host, stack, () => (plan.value && isOwnPlan(plan.value) ? null : step.value), () => isReadOnly.value)
+  const guard = createGuard(host, stack, () => (!plan.value || isOwnPlan(plan.value) || purpose.value === 'redraw' ? null : step.value), () => isReadOnly.value)
   const layerToDrawOn = () => guard.layerFor({ needsPaint: false, what: 'it' })
   const layerToPour = () => guard.layerFor({ needsPaint: false, what: 'the pour' }, true)
   const layerWithPaint = () => guard.layerFor({ needsPaint: true, what: 'it' })
@@ -346,6 +386,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   return {
     drawing, host, hand, progress: readonly(progress), plan, closed: readonly(closed), isReadOnly: readonly(isReadOnly), isOffline: readonly(isOffline),
     wasTaken: readonly(wasTaken), answer, layers, live, liveLayer, history: readonly(history), thumbnails, sending: readonly(sending),
+    planId: readonly(planId), purpose: readonly(purpose), pictures, steps, isRicher: readonly(isRicher), goRicher, meant: readonly(meant), setMeant,
     step, stepNumber: readonly(stepNumber), findings, lookedAt: readonly(lookedAt), isLooking: readonly(isLooking), pointedAt,
     open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, pouring, adjusting, lighting, haze, bands, settleAll, sampling, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
     stack, copyLayer, isSheetOpen, close,

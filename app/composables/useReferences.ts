@@ -42,6 +42,7 @@ export function createReferences(drawing: number, host: Remote<SheetHost>, sheet
   const pictures = shallowRef<readonly Reference[]>([])
   /** Whether the board beside the sheet is open. */
   const isOpen = shallowRef(false)
+  const given = new Set<string>()
   const under = computed(() => pictures.value.find(each => each.under !== null) ?? null)
   /** Whether the picture under the sheet is being placed. */
   const isPlacing = shallowRef(false)
@@ -78,6 +79,21 @@ export function createReferences(drawing: number, host: Remote<SheetHost>, sheet
         if (!(error instanceof PictureTrouble)) throw error
         say(`“${name}”: ${error.message}`, error.fix)
       }
+    }
+  }
+
+  /** Pins up a picture that the plan gives, once for a drawing: what was put away stays away. */
+  async function give(name: string, blob: Blob): Promise<void> {
+    const id = `given-${drawing}-${name}`
+    if (given.has(id) || pictures.value.some(each => each.id === id)) return
+    given.add(id)
+    try {
+      const { width, height } = await readPicture(blob)
+      const picture: Reference = { id, drawing, name: 'from your teacher', blob, width, height, isFlipped: false, isGrey: false, under: null, held: null, addedAt: Date.now() }
+      pictures.value = [...pictures.value.filter(each => each.id !== id), picture]
+      isOpen.value = true
+    } catch (error) {
+      console.warn('the plan’s reference is not shown', error)
     }
   }
 
@@ -118,7 +134,7 @@ export function createReferences(drawing: number, host: Remote<SheetHost>, sheet
   }
   watch(under, () => void showUnder())
 
-  return { pictures, isOpen, under, isPlacing, load, add, change, remove, layUnder, takeUp, fit }
+  return { pictures, isOpen, under, isPlacing, load, add, give, change, remove, layUnder, takeUp, fit }
 }
 export type References = ReturnType<typeof createReferences>
 

@@ -15,6 +15,7 @@ async function leave(): Promise<void> {
       <NuxtLink :to="session.home" class="name"><EaselMark /> <span class="display">Little Easel</span></NuxtLink>
       <nav v-if="session.person" aria-label="Pages">
         <NuxtLink :to="session.home">{{ session.person.kind === 'teacher' ? 'Desk' : 'Folio' }}</NuxtLink>
+        <NuxtLink v-if="session.person.kind === 'teacher'" to="/plans">Plan book</NuxtLink>
       </nav>
       <span class="grow" />
       <LightSwitch />

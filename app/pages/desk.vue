@@ -36,11 +36,11 @@ onBeforeUnmount(() => clearInterval(timer))
           </NuxtLink>
         </section>
         <section aria-labelledby="plans">
-          <h2 id="plans">Plan book</h2>
-          <div v-for="plan in desk.plans" :key="plan.id" class="card plan">
+          <h2 id="plans"><NuxtLink to="/plans">Plan book</NuxtLink></h2>
+          <NuxtLink v-for="plan in desk.plans" :key="plan.id" :to="`/plans/${plan.id}`" class="card plan">
             <img :src="api.planPicture(plan.id)" :alt="plan.title" width="112" height="84">
             <div><strong>{{ plan.title }}</strong><p class="small soft">{{ plan.goal }}</p><span class="small">{{ plan.steps }} steps · {{ plan.minutes }} minutes</span></div>
-          </div>
+          </NuxtLink>
         </section>
         <section aria-labelledby="answered">
           <h2 id="answered">Answered lately</h2>
@@ -65,7 +65,8 @@ section h2 { margin: 16px 0 10px; }
 .columns { display: grid; grid-template-columns: 1fr 1.3fr 1fr; gap: 26px; margin-top: 16px; }
 .class { display: grid; gap: 2px; color: inherit; text-decoration: none; margin-bottom: 10px; padding: 12px 16px; }
 .code { letter-spacing: 0.08em; }
-.plan { display: grid; grid-template-columns: 112px 1fr; gap: 16px; padding: 12px; margin-bottom: 10px; }
+h2 a { color: inherit; }
+.plan { color: inherit; text-decoration: none; display: grid; grid-template-columns: 112px 1fr; gap: 16px; padding: 12px; margin-bottom: 10px; }
 .plan img { width: 112px; height: auto; border: 1px solid var(--line); background: #fff; }
 .plan p { margin: 2px 0; }
 @media (max-width: 900px) { .columns { grid-template-columns: 1fr; gap: 0; } }

@@ -47,7 +47,7 @@ export function makingOf(entries: readonly Entry[], beats: readonly Beat[], step
       closeBand(start)
       step = steps.findIndex(each => each.id === entry.step)
       openedAt = start
-    } else if (entry.type !== 'prepare') {
+    } else if (entry.type !== 'prepare' && entry.type !== 'meant') {
       ticks.push({ start, end, kind: kindOf(entry), step })
     }
   })

@@ -124,7 +124,8 @@ export class Engine {
       case 'prepare': return history.prepare(moment, entry.act)
       case 'undo': return history.undo(moment)
       case 'redo': return history.redo(moment)
-      case 'step': return moment
+      case 'step':
+      case 'meant': return moment
     }
   }
 }

@@ -2,7 +2,7 @@ export { actSchema, adjusting, applyAct, bordersSchema, colourSchema, destinatio
 export { blankDrawing, Engine, replay } from './engine'
 export { contentHash } from './hash'
 export { entrySchema, RECORD_VERSION, recordSchema, requireRecord, type DrawingRecord, type Entry } from './record'
-export { standingActs, type StandingAct } from './standing'
+export { meantIn, standingActs, type StandingAct } from './standing'
 export { beatAfter, beatBefore, durationOf, timelineOf, type Beat } from './timeline'
 export { boxForSize, fromPx, LAYER_MEMORY, layerBudget, MM_PER_INCH, PRINT_PER_INCH, SCREEN_PER_INCH, SHEET_SIZES, toPx, UNITS, type Anchor, type SheetSize, type Unit } from './sizes'
 export { checkSheet, GREATEST_AREA, GREATEST_SIDE, LEAST_SIDE, sheetSchema, textureSchema, type PaperTexture } from './sheet'

@@ -8,7 +8,8 @@ const at = z.int().min(0).max(Number.MAX_SAFE_INTEGER)
 
 /**
  * One line of a record. `prepare` lays out what a step needs (its layers); undo leaves it standing.
- * `step` says which step of the plan was opened. Nothing is ever taken out of a record.
+ * `step` says which step of the plan was opened, `meant` that something a look-for found is so on purpose (or, after all,
+ * not). Nothing is ever taken out of a record.
  */
 export const entrySchema = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('act'), at, act: actSchema }),
@@ -16,6 +17,7 @@ export const entrySchema = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('undo'), at }),
   z.strictObject({ type: z.literal('redo'), at }),
   z.strictObject({ type: z.literal('step'), at, step: z.string().min(1).max(60) }),
+  z.strictObject({ type: z.literal('meant'), at, step: z.string().min(1).max(60), lookFor: z.string().min(1).max(60), isMeant: z.boolean() }),
 ])
 export type Entry = z.infer<typeof entrySchema>
 

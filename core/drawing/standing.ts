@@ -10,6 +10,18 @@ export interface StandingAct {
   readonly prepared: boolean
 }
 
+/** Look-fors whose finding is meant to be as it is, by the step in which that was said. */
+export function meantIn(entries: readonly Entry[]): { readonly step: string, readonly lookFor: string }[] {
+  const meant = new Map<string, { step: string, lookFor: string }>()
+  for (const entry of entries) {
+    if (entry.type !== 'meant') continue
+    const { step, lookFor, isMeant } = entry
+    if (isMeant) meant.set(`${step} ${lookFor}`, { step, lookFor })
+    else meant.delete(`${step} ${lookFor}`)
+  }
+  return [...meant.values()]
+}
+
 /** The acts that stand at the end of the entries, oldest first: the rules of undo are those of History. */
 export function standingActs(entries: readonly Entry[]): StandingAct[] {
   const done: StandingAct[] = []

@@ -21,7 +21,7 @@ export function timelineOf(entries: readonly Entry[]): Beat[] {
     const drawn = durationOf(entry)
     const pause = Math.min(Math.max(entry.at - drawn - lastAt, 0), LONGEST_PAUSE)
     lastAt = entry.at
-    if (entry.type === 'step' || entry.type === 'prepare') return { start: clock, end: clock }
+    if (entry.type === 'step' || entry.type === 'prepare' || entry.type === 'meant') return { start: clock, end: clock }
     const start = clock + pause
     clock = start + Math.max(drawn, LEAST_ACT)
     return { start, end: clock }

@@ -66,6 +66,16 @@ export type Found = Omit<Finding, 'lookFor'>
 export interface Measure<S extends { measure: string }> {
   readonly schema: z.ZodType<S>
   readonly look: (evidence: Evidence, settings: S) => Found
+  /** What still counts as met, as a band over the sheet; absent: the measure has no place in itself. */
+  readonly band?: (evidence: Evidence, settings: S) => Band[]
+}
+
+/** A way over the sheet, x, y, x, y … px, with room to both sides of it. */
+export interface Band {
+  readonly points: readonly number[]
+  readonly isClosed: boolean
+  /** Px to each side; 0: only the way itself. */
+  readonly reach: number
 }
 
 export function cantTell(sentence: string): Found {

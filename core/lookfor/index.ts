@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Placed } from '../layers'
 import { closedOutline } from './closed-outline'
-import type { Evidence, Finding, Measure } from './contract'
+import type { Band, Evidence, Finding, Measure } from './contract'
 import { covered } from './covered'
 import { confidentStrokes } from './drawn/confident-strokes'
 import { endsMeet } from './drawn/ends-meet'
@@ -36,7 +36,7 @@ import { sparingHighlights } from './tone/sparing-highlights'
 import { valueRange } from './tone/value-range'
 import { toolsUsed } from './tools-used'
 
-export { findingSchema, markSchema, verdictSchema, type Evidence, type Finding, type Limit, type Mark, type Tolerance, type Verdict } from './contract'
+export { findingSchema, markSchema, verdictSchema, type Band, type Evidence, type Finding, type Limit, type Mark, type Tolerance, type Verdict } from './contract'
 export { drawnIn, type Drawn } from './drawn/paths'
 export { nextThing } from './next'
 export { regionMark } from './regions'
@@ -101,6 +101,27 @@ export function lookAt(evidence: Evidence, lookFors: readonly LookFor[]): Findin
   return lookFors.map(({ id, settings }) => {
     const measure = MEASURES[settings.measure] as unknown as Measure<typeof settings>
     return { lookFor: id, ...measure.look(evidence, placed ? onSheet(settings, placed) : settings) }
+  })
+}
+
+/**
+ * Where a look-for looks and how much room it leaves, to be drawn over the sheet: the band that its measure knows, or else
+ * the borders of what it looks at.
+ */
+export function bandsOf(evidence: Evidence, { settings }: LookFor): Band[] {
+  const { placed } = evidence.drawing
+  const there = placed ? onSheet(settings, placed) : settings
+  const measure = MEASURES[settings.measure] as unknown as Measure<typeof settings>
+  const known = measure.band?.(evidence, there) ?? []
+  return known.length ? known : bordersIn(there)
+}
+
+function bordersIn(settings: object): Band[] {
+  return Object.entries(settings).flatMap(([key, value]): Band[] => {
+    if (!PLACES.includes(key)) return []
+    if (!Array.isArray(value)) return typeof value === 'object' && value !== null ? bordersIn(value) : []
+    if (typeof value[0] === 'number') return [{ points: value as number[], isClosed: true, reach: 0 }]
+    return value.flatMap((each: unknown) => (Array.isArray(each) ? [{ points: each as number[], isClosed: true, reach: 0 }] : bordersIn(each as object)))
   })
 }
 

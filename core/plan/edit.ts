@@ -2,7 +2,7 @@ import { CoreError } from '../base'
 import { applyAct, blankDrawing, contentHash, standingActs, type Entry } from '../drawing'
 import type { Kernels } from '../kernels'
 import type { Drawing } from '../layers'
-import { draftPlan } from './draft'
+import { draftPlan, offerLookFors, type DraftOptions, type Offer, type StepDone } from './draft'
 import type { Plan, Step } from './schema'
 
 /** Changes of a plan's steps and of the demonstration with them. Each gives a new plan, or throws CoreError `plan-edit`. */
@@ -126,11 +126,11 @@ export function splitStep(kernels: Kernels, plan: Plan, at: number, moment: numb
 }
 
 /** A step as the program would draft it from the demonstration. */
-function drafted(kernels: Kernels, plan: Plan, at: number): Step {
+function drafted(kernels: Kernels, plan: Plan, at: number, options: Partial<DraftOptions> = {}): Step {
   // Only what leads up to it counts.
   const parts = partsOf(plan).slice(0, at + 1)
   const record = withParts(plan, plan.steps.slice(0, at + 1), parts).demonstration
-  const draft = draftPlan(kernels, { ...record, entries: asDrawn(record.entries) }, { title: plan.title, cuts: 'marked', only: plan.steps[at]!.id })
+  const draft = draftPlan(kernels, { ...record, entries: asDrawn(record.entries) }, { title: plan.title, cuts: 'marked', only: plan.steps[at]!.id, ...options })
   const step = draft.steps.at(-1)!
   const well = Math.max(plan.palette.findIndex(({ colour }) => colour.join() === draft.palette[step.well]!.colour.join()), 0)
   return { ...step, well }
@@ -145,6 +145,21 @@ function asDrawn(entries: readonly Entry[]): Entry[] {
 export function proposeAgain(kernels: Kernels, plan: Plan, at: number): Step['lookFors'] {
   requireStep(plan, at)
   return drafted(kernels, plan, at).lookFors
+}
+
+/** All that could be asked of a step, with what its own demonstration shows. */
+export function offersFor(kernels: Kernels, plan: Plan, at: number): Offer[] {
+  const done = endOfStep(kernels, plan, at)
+  return done ? offerLookFors(done) : []
+}
+
+/** What stands when a step of the demonstration is done; null when nothing was drawn for it. */
+export function endOfStep(kernels: Kernels, plan: Plan, at: number): StepDone | null {
+  requireStep(plan, at)
+  if (!partsOf(plan)[at]!.entries.some(each => each.type === 'act')) return null
+  let done: StepDone | null = null
+  drafted(kernels, plan, at, { isOnlyLooked: true, onStep: (each) => { done = each } })
+  return done
 }
 
 /** Puts a step elsewhere. Refused where the picture would come out different: a step that builds on another stays behind it. */

@@ -56,7 +56,7 @@ export function packPlan(plan: Plan): Uint8Array {
     [PLAN]: json({ format: FORMAT, version: PLAN_FILE_VERSION, plan: head, pictures: listed }),
     [RECORD]: strToU8(JSON.stringify(demonstration)),
     [SCHEMA]: json(schemas[SCHEMA]), [RECORD_SCHEMA]: json(schemas[RECORD_SCHEMA]), ...files,
-  }, { mtime: new Date(1980, 0, 2), level: 6 })
+  }, { mtime: '1980-01-02T00:00:00', level: 6 })
 }
 
 /**

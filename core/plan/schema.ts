@@ -92,12 +92,17 @@ export const planSchema = z.strictObject({
   demonstration: recordSchema,
 }).superRefine((plan, context) => {
   const ids = new Set<string>()
+  const lookFors = new Set<string>()
   const pictures = new Set(plan.pictures?.map(each => each.id))
   plan.steps.forEach((step, i) => {
     const say = (field: string, message: string) => context.addIssue({ code: 'custom', path: ['steps', i, field], message })
     if (step.well >= plan.palette.length) say('well', 'the step lifts a well that the palette does not have')
     if (ids.has(step.id)) say('id', 'two steps have one name')
     ids.add(step.id)
+    step.lookFors.forEach(({ id }, k) => {
+      if (lookFors.has(id)) context.addIssue({ code: 'custom', path: ['steps', i, 'lookFors', k, 'id'], message: 'two look-fors of the plan have one name' })
+      lookFors.add(id)
+    })
     for (const field of ['result', 'reference'] as const) if (step[field] !== undefined && !pictures.has(step[field])) say(field, 'the plan does not hold this picture')
     for (const picture of step.rich ? picturesIn(step.rich) : []) if (!pictures.has(picture)) say('rich', 'the words show a picture that the plan does not hold')
   })

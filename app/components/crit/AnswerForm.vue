@@ -4,6 +4,7 @@ import type { AnswerBody, MarkLevel } from '#shared/schemas'
 import { troubleOf } from '../../api/client'
 import { api } from '../../api/routes'
 import { MARK_WORDS, SUGGESTED_MARK } from '../../sheet/mark-words'
+import { meantIn } from '#core/drawing'
 import { VERDICT_WORDS } from '../../sheet/verdict-words'
 
 /** Look-fors with what was measured and the teacher's mark, words, and a next thing to try. */
@@ -14,6 +15,9 @@ const words = ref(props.handIn.answer?.words ?? '')
 const next = ref(props.handIn.answer?.next ?? '')
 const busy = ref<AnswerBody['outcome'] | null>(null)
 const trouble = ref<{ message: string, fix: string } | null>(null)
+
+/** What the learner said to be so on purpose. */
+const meant = computed(() => new Set(meantIn(props.handIn.record.entries).map(each => each.lookFor)))
 
 const groups = computed(() => props.handIn.plan.steps.flatMap((step, i) => {
   const found = props.handIn.findings.find(each => each.step === step.id)?.findings
@@ -27,7 +31,7 @@ function mark(lookFor: string, level: MarkLevel): void {
 
 function takeOver(): void {
   const suggested = groups.value.flatMap(group => group.lines).flatMap(({ finding }) => {
-    const level = SUGGESTED_MARK[finding.verdict]
+    const level = meant.value.has(finding.lookFor) ? undefined : SUGGESTED_MARK[finding.verdict]
     return level ? [[finding.lookFor, level] as const] : []
   })
   marks.value = { ...Object.fromEntries(suggested), ...marks.value }
@@ -65,6 +69,7 @@ async function give(outcome: AnswerBody['outcome']): Promise<void> {
               <button class="title" :disabled="finding.marks.length === 0" @click="emit('show', finding.lookFor)" @focus="emit('point', finding.lookFor)" @blur="emit('point', null)">{{ title }}</button>
               <span class="visually-hidden">{{ VERDICT_WORDS[finding.verdict] }}</span>
               <p class="small">{{ finding.sentence }}</p>
+              <p v-if="meant.has(finding.lookFor)" class="small meant">“I meant it so.”</p>
               <div class="marks" role="group" :aria-label="`Your mark for ${title}`">
                 <button v-for="(word, level) in MARK_WORDS" :key="level" :aria-pressed="marks[finding.lookFor] === level" @click="mark(finding.lookFor, level)">{{ word }}</button>
               </div>
@@ -86,6 +91,7 @@ async function give(outcome: AnswerBody['outcome']): Promise<void> {
 </template>
 
 <style scoped>
+.meant { border-left: 3px solid var(--ochre); padding-left: 8px; margin-top: 2px; }
 .form { display: flex; flex-direction: column; min-height: 0; height: 100%; }
 .scroll { overflow-y: auto; padding: 10px 16px; flex: 1; min-height: 0; }
 .head { display: flex; align-items: center; justify-content: space-between; }

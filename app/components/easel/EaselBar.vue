@@ -5,12 +5,14 @@ import { mdiArrowLeft, mdiFileCogOutline, mdiFitToScreenOutline, mdiHelpCircleOu
 const props = defineProps<{ scale: number, turn: number, isMirrored: boolean }>()
 const emit = defineEmits<{ fit: [], zoom: [scale: number], mirror: [], turn: [turn: number], help: [], sheet: [], picture: [] }>()
 const easel = useEasel()
-const { references, plan, history, stack: { liveName }, isReadOnly } = easel
+const { references, plan, planId, purpose, history, stack: { liveName }, isReadOnly } = easel
+/** Where one came from. */
+const back = computed(() => (purpose.value === null ? ['/folio', 'Back to the folio'] : purpose.value === 'lesson' ? ['/plans', 'Back to the Plan book'] : [`/plans/${planId.value}`, 'Back to the plan']) as [string, string])
 </script>
 
 <template>
   <header class="bar">
-    <v-btn :icon="mdiArrowLeft" variant="text" size="small" to="/folio" aria-label="Back to the folio" />
+    <v-btn :icon="mdiArrowLeft" variant="text" size="small" :to="back[0]" :aria-label="back[1]" />
     <strong class="display title">{{ plan?.title }}</strong>
     <span v-if="liveName" class="live small">on <strong>{{ liveName }}</strong></span>
     <span class="grow" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { fileName, savedFile } from '../../sheet/save-file'
 import { PICTURE_GROUNDS, type PictureGround } from '../../sheet/picture-grounds'
 
 /** Saving a picture of the sheet on this device. */
@@ -18,18 +19,11 @@ async function save(): Promise<void> {
   try {
     const bytes = await host.picture(ground.value)
     if (!bytes) return
-    const url = URL.createObjectURL(new Blob([bytes as BlobPart], { type: 'image/png' }))
-    const link = Object.assign(document.createElement('a'), { href: url, download: `${fileName(plan.value?.title ?? 'drawing')}.png` })
-    link.click()
-    setTimeout(() => URL.revokeObjectURL(url), 60_000)
+    savedFile(bytes, `${fileName(plan.value?.title ?? '', 'drawing')}.png`, 'image/png')
     isOpen.value = false
   } finally {
     isBusy.value = false
   }
-}
-/** Letters and digits of any script, and hyphens. */
-function fileName(title: string): string {
-  return title.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '').slice(0, 60) || 'drawing'
 }
 </script>
 

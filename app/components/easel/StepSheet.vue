@@ -2,10 +2,13 @@
 import { mdiChevronLeft, mdiChevronRight, mdiPauseCircleOutline, mdiPlayCircleOutline } from '@mdi/js'
 import { nextThing } from '#core/lookfor'
 import { ghostEntries } from '#core/plan'
+import { api } from '../../api/routes'
+import { troubleOf } from '../../api/client'
 
 /** The step sheet: what to do, the ghost, the common slip, what to look for. */
 const easel = useEasel()
-const { plan, step, stepNumber, findings, lookedAt, history, isLooking, pointedAt, isReadOnly } = easel
+const { plan, planId, purpose, steps, isRicher, meant, pictures, step, stepNumber, findings, lookedAt, history, isLooking, pointedAt, isReadOnly } = easel
+const { say } = useNotices()
 const props = defineProps<{ isGhostPlaying: boolean }>()
 const emit = defineEmits<{ ghost: [], show: [lookFor: string], handIn: [] }>()
 const isFolded = defineModel<boolean>('folded', { default: false })
@@ -13,16 +16,64 @@ const isFolded = defineModel<boolean>('folded', { default: false })
 const found = computed(() => (step.value ? findings.value.get(step.value.id) ?? null : null))
 const isOld = computed(() => found.value !== null && history.value.position > lookedAt.value)
 const hasGhost = computed(() => plan.value && step.value && ghostEntries(plan.value, step.value.id).some(entry => entry.type === 'act'))
-const count = computed(() => plan.value?.steps.length ?? 0)
+const count = computed(() => steps.value.length)
 const isLast = computed(() => stepNumber.value === count.value - 1)
 const titleOf = (id: string) => step.value?.lookFors.find(each => each.id === id)?.title ?? id
 /** One thing at a time: the others are folded behind it. */
-const sorted = computed(() => nextThing(found.value ?? []))
-const isAllMet = computed(() => found.value?.every(each => each.verdict === 'met') ?? false)
+/** What is meant to be so is no next thing. */
+const sorted = computed(() => {
+  const { next: first, others } = nextThing((found.value ?? []).filter(each => !isMeant(each.lookFor)))
+  return { next: first, others: [...others, ...(found.value ?? []).filter(each => isMeant(each.lookFor))] }
+})
+const isMeant = (lookFor: string) => meant.value.has(`${step.value?.id} ${lookFor}`)
+const isAllMet = computed(() => found.value?.every(each => each.verdict === 'met' || isMeant(each.lookFor)) ?? false)
+/** Steps that those who like can go on with. */
+const richer = computed(() => (isRicher.value ? 0 : (plan.value?.steps.length ?? 0) - count.value))
+
+// --- going on
+
+/** Steps that the teacher has opened; null: nobody has to wait. */
+const opened = ref<readonly string[] | null>(null)
+const next = computed(() => steps.value[stepNumber.value + 1] ?? null)
+const isWaiting = computed(() => step.value?.goOn === 'opened' && next.value !== null && opened.value !== null && !opened.value.includes(next.value.id))
+const isUnmet = computed(() => step.value?.goOn === 'met' && step.value.lookFors.length > 0 && !(isAllMet.value && !isOld.value))
+/** How often is asked whether the teacher has opened the next step, ms. */
+const ASK_MS = 6000
+let timer: ReturnType<typeof setInterval> | null = null
+async function askOpened(): Promise<void> {
+  try {
+    opened.value = (await api.openedSteps(easel.drawing)).opened
+  } catch {
+    // The server is away: asked again in a moment. Until then it is as it was.
+  }
+}
+watch(() => step.value?.goOn === 'opened' && next.value !== null, (waits) => {
+  if (timer) clearInterval(timer)
+  timer = null
+  if (!waits) return
+  opened.value ??= []
+  void askOpened()
+  timer = setInterval(() => void askOpened(), ASK_MS)
+}, { immediate: true })
+onBeforeUnmount(() => timer && clearInterval(timer))
+
+// --- afresh
+
+const isAskingAfresh = ref(false)
+async function openAfresh(): Promise<void> {
+  isAskingAfresh.value = false
+  try {
+    const { id } = await api.openDrawing(planId.value, true, step.value!.id)
+    await navigateTo(`/easel/${id}`)
+  } catch (error) {
+    const { message, fix } = troubleOf(error)
+    say(message, fix, 'attention')
+  }
+}
 
 const othersWords = computed(() => {
   const { others } = sorted.value
-  const met = others.filter(each => each.verdict === 'met').length
+  const met = others.filter(each => each.verdict === 'met' || isMeant(each.lookFor)).length
   const later = others.length - met
   return [...met ? [`${met} met`] : [], ...later ? [`${later} for later`] : []].join(' · ')
 })
@@ -56,15 +107,22 @@ function point(id: string, isOn: boolean): void {
     <template v-else>
       <header>
         <ol class="pegs" aria-label="Steps">
-          <li v-for="(each, i) in plan.steps" :key="each.id">
-            <button :aria-current="i === stepNumber ? 'step' : undefined" :aria-label="`Step ${i + 1}: ${each.title}`" @click="easel.openStep(i)">{{ i + 1 }}</button>
+          <li v-for="(each, i) in steps" :key="each.id">
+            <button :disabled="isWaiting && i > stepNumber" :aria-current="i === stepNumber ? 'step' : undefined" :aria-label="`Step ${i + 1}: ${each.title}`" @click="easel.openStep(i)">{{ i + 1 }}</button>
           </li>
         </ol>
         <v-btn :icon="mdiChevronLeft" size="small" variant="text" aria-label="Fold the step sheet" @click="isFolded = true" />
       </header>
       <div ref="scroll" class="scroll">
         <h2>{{ step.title }}</h2>
-        <p v-for="(words, i) in step.words" :key="i">{{ words }}</p>
+        <RichWords v-if="step.rich" :words="step.rich" :pictures="pictures" />
+        <p v-for="(words, i) in step.words" v-else :key="i">{{ words }}</p>
+        <p v-if="step.isExact" class="small exact">Copy this one exactly: where and how large it lies counts too.</p>
+        <p v-if="step.tip" class="tip small"><strong>Tip.</strong> {{ step.tip }}</p>
+        <details v-if="step.result && pictures.get(step.result)" class="result">
+          <summary>What it can look like</summary>
+          <img :src="pictures.get(step.result)" :alt="`Your teacher’s sheet after step ${stepNumber + 1}`">
+        </details>
         <v-btn v-if="hasGhost" class="ghost" variant="outlined" color="primary" :prepend-icon="props.isGhostPlaying ? mdiPauseCircleOutline : mdiPlayCircleOutline" block @click="emit('ghost')">
           {{ props.isGhostPlaying ? 'Put the ghost away' : 'Play the ghost' }}
         </v-btn>
@@ -73,6 +131,7 @@ function point(id: string, isOn: boolean): void {
           <summary>What often happens</summary>
           <p>{{ step.slip.slip }}</p>
           <p><strong>Then:</strong> {{ step.slip.remedy }}</p>
+          <p v-if="purpose === null && planId && stepNumber > 0"><button class="link" @click="isAskingAfresh = true">Open a prepared sheet at this step</button></p>
         </details>
         <section v-if="step.lookFors.length" ref="lookSection" aria-labelledby="look-title">
           <h3 id="look-title">Look for</h3>
@@ -82,14 +141,15 @@ function point(id: string, isOn: boolean): void {
           <template v-else>
             <p v-if="isOld" class="small old">You drew on since. Look again when you like.</p>
             <ul v-if="sorted.next" class="findings next" aria-live="polite" aria-label="The next thing">
-              <FindingLine :title="titleOf(sorted.next.lookFor)" :finding="sorted.next" :is-pointed-at="pointedAt === sorted.next.lookFor" @point="point(sorted.next.lookFor, $event)" @show="emit('show', sorted.next.lookFor)" />
+              <FindingLine :title="titleOf(sorted.next.lookFor)" :finding="sorted.next" :is-pointed-at="pointedAt === sorted.next.lookFor" :is-meant="isMeant(sorted.next.lookFor)" :can-mean="!isReadOnly" @point="point(sorted.next.lookFor, $event)" @show="emit('show', sorted.next.lookFor)" @mean="easel.setMeant(sorted.next.lookFor, $event)" />
             </ul>
             <component :is="sorted.next ? 'details' : 'div'" v-if="sorted.others.length" class="others">
               <summary v-if="sorted.next">{{ othersWords }}</summary>
               <ul class="findings" aria-live="polite">
                 <FindingLine
                   v-for="finding in sorted.others" :key="finding.lookFor" :title="titleOf(finding.lookFor)" :finding="finding" :is-pointed-at="pointedAt === finding.lookFor"
-                  @point="point(finding.lookFor, $event)" @show="emit('show', finding.lookFor)"
+                  :is-meant="isMeant(finding.lookFor)" :can-mean="!isReadOnly"
+                  @point="point(finding.lookFor, $event)" @show="emit('show', finding.lookFor)" @mean="easel.setMeant(finding.lookFor, $event)"
                 />
               </ul>
             </component>
@@ -98,13 +158,23 @@ function point(id: string, isOn: boolean): void {
           <v-btn v-if="found" variant="text" size="small" block @click="easel.clearFindings()">Put the marks away</v-btn>
         </section>
       </div>
+      <p v-if="isWaiting" class="wait small" role="status">Your teacher opens the next step for everyone. Go on here meanwhile.</p>
+      <button v-if="isLast && richer > 0" class="richer small" @click="easel.goRicher(true)">Go the richer way: {{ richer }} more {{ richer === 1 ? 'step' : 'steps' }}</button>
       <footer>
         <v-btn v-if="step.lookFors.length" class="look" color="primary" :variant="isAllMet && !isOld ? 'outlined' : 'flat'" :loading="isLooking" :disabled="isReadOnly" @click="easel.lookAtStep()">Look at my step</v-btn>
         <v-btn variant="outlined" :disabled="stepNumber === 0" @click="easel.openStep(stepNumber - 1)">Back</v-btn>
-        <v-btn v-if="!isLast" color="primary" :variant="isAllMet ? 'flat' : 'outlined'" @click="easel.openStep(stepNumber + 1)">Next step</v-btn>
+        <v-btn v-if="!isLast" color="primary" :variant="isAllMet ? 'flat' : 'outlined'" :disabled="isWaiting" @click="easel.openStep(stepNumber + 1)">{{ isWaiting ? 'Wait a moment' : isUnmet ? 'Go on anyway' : 'Next step' }}</v-btn>
+        <v-btn v-else-if="purpose === 'try'" color="primary" variant="outlined" :to="`/plans/${planId}`">To the plan</v-btn>
         <v-btn v-else color="primary" :variant="isAllMet ? 'flat' : 'outlined'" :disabled="isReadOnly" @click="emit('handIn')">Hand in</v-btn>
       </footer>
     </template>
+    <v-dialog v-model="isAskingAfresh" max-width="460">
+      <div class="card">
+        <h2>A prepared sheet at this step?</h2>
+        <p>A new sheet is laid out that holds what your teacher has drawn up to here. The one you have is kept.</p>
+        <div class="row"><v-btn variant="outlined" @click="isAskingAfresh = false">Stay on mine</v-btn><v-btn color="primary" @click="openAfresh">Open it</v-btn></div>
+      </div>
+    </v-dialog>
   </aside>
 </template>
 
@@ -130,6 +200,16 @@ header { display: flex; align-items: center; justify-content: space-between; pad
 .plain li { padding: 4px 6px; display: flex; gap: 10px; align-items: center; }
 .dot { width: 14px; height: 14px; border: 1.6px solid var(--ink-soft); border-radius: 50%; flex: none; }
 .old { border-left: 4px solid var(--ochre); padding-left: 10px; margin: 8px 0 0; }
+/* What a step says beside what is to be done. */
+.tip { border-left: 3px solid var(--blue); padding-left: 10px; }
+.exact { font-weight: 520; }
+.result { margin: 4px 0 10px; }
+.result summary { cursor: pointer; min-height: 28px; }
+.result img { width: 100%; border: 1px solid var(--line); border-radius: 4px; background: #fff; display: block; }
+.link { color: var(--blue); text-decoration: underline; text-align: left; min-height: 28px; }
+.wait { margin: 0; padding: 8px 16px; border-top: 1px solid var(--line); border-left: 4px solid var(--ochre); }
+.richer { margin: 0 16px; padding: 8px 0; text-align: left; color: var(--blue); text-decoration: underline; }
+.row { display: flex; gap: 10px; justify-content: flex-end; }
 .look { grid-column: 1 / -1; }
 footer { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; padding: 10px 16px; border-top: 1px solid var(--line); }
 @media (pointer: coarse) { .pegs button { width: 44px; height: 44px; } }

@@ -3,10 +3,12 @@ import { checkSheet, SCREEN_PER_INCH, type PaperTexture } from '#core/drawing'
 import { api } from '../../api/routes'
 import { troubleOf } from '../../api/client'
 
-/** A new sheet of one's own: size, paper, and what it costs in layers, before it is there. */
+/** A new sheet of one's own, or to draw a lesson on: size, paper, and what it costs in layers, before it is there. */
+const { isLesson = false } = defineProps<{ isLesson?: boolean }>()
 const isOpen = defineModel<boolean>({ default: false })
 const { say } = useNotices()
 
+const NAME = isLesson ? 'A new lesson' : 'A sheet of my own'
 const title = ref('')
 const width = ref(1600)
 const height = ref(1200)
@@ -19,8 +21,8 @@ const canOpen = computed(() => checkSheet(width.value, height.value) === null)
 async function open(): Promise<void> {
   isBusy.value = true
   try {
-    const { id } = await api.openOwnSheet({
-      title: title.value.trim() || 'A sheet of my own',
+    const { id } = await (isLesson ? api.openLessonSheet : api.openOwnSheet)({
+      title: title.value.trim() || NAME,
       sheet: {
         width: width.value, height: height.value, paper: [...colour.value] as [number, number, number], perInch: perInch.value,
         ...(texture.value && { texture: { ...texture.value } }),
@@ -39,8 +41,8 @@ async function open(): Promise<void> {
 <template>
   <v-dialog v-model="isOpen" max-width="660">
     <div class="card dialog">
-      <h2>A sheet of your own</h2>
-      <label class="title">Its name <input v-model="title" maxlength="80" placeholder="A sheet of my own" @keydown.enter="canOpen && open()"></label>
+      <h2>{{ isLesson ? 'A sheet to draw the lesson on' : 'A sheet of your own' }}</h2>
+      <label class="title">Its name <input v-model="title" maxlength="80" :placeholder="NAME" @keydown.enter="canOpen && open()"></label>
       <section aria-label="Size"><h3>Size</h3><SizeFields v-model:width="width" v-model:height="height" v-model:per-inch="perInch" /></section>
       <section aria-label="Paper"><h3>Paper</h3><PaperFields v-model:colour="colour" v-model:texture="texture" /></section>
       <div class="row">

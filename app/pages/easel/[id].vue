@@ -10,19 +10,20 @@ import type { OpenMode } from '../../workers/sheet/contract'
 import { STRAIGHT, viewOfPlaced } from '../../sheet/view'
 import { useSession } from '../../stores/session'
 
-definePageMeta({ layout: 'bare', who: 'learner', key: route => route.fullPath })
+definePageMeta({ layout: 'bare', who: 'signed-in', key: route => route.fullPath })
 const route = useRoute()
 const session = useSession()
 const { say } = useNotices()
 const guiding = createGuides(Number(route.params.id))
 provide(GUIDES, guiding)
 const { guides, isAdjusting } = guiding
-const easel = createEasel(Number(route.params.id), session.person?.id ?? 0, guiding)
+// Teachers and learners are counted apart: what this browser keeps of one is not opened by the other.
+const easel = createEasel(Number(route.params.id), (session.person?.kind === 'teacher' ? -1 : 1) * (session.person?.id ?? 0), guiding)
 provide(EASEL, easel)
 const looking = createLooking()
 provide(LOOKING, looking)
 const { tone, hasRulers, hasCrosshair } = looking
-const { plan, sheet, placed, parts, letters, references, step, closed, progress, findings, pointedAt, hand, isReadOnly, isOffline } = easel
+const { plan, purpose, sheet, placed, parts, letters, references, step, closed, progress, findings, pointedAt, hand, isReadOnly, isOffline } = easel
 
 const sheetWindow = ref<InstanceType<typeof SheetWindow>>()
 const isHelpOpen = ref(false)
@@ -198,7 +199,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
           <v-btn variant="outlined" @click="open('look')">Only look</v-btn>
         </template>
         <v-btn v-else-if="closed.why === 'away'" color="primary" @click="open('draw')">Try again</v-btn>
-        <v-btn variant="outlined" to="/folio">Back to my folio</v-btn>
+        <v-btn variant="outlined" :to="session.home">{{ session.person?.kind === 'teacher' ? 'Back to the desk' : 'Back to my folio' }}</v-btn>
       </div>
     </div>
   </div>
@@ -208,7 +209,8 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
     <v-progress-linear :model-value="progress ? (100 * progress.done) / progress.of : 0" :indeterminate="!progress" color="primary" rounded class="bar" />
   </div>
   <div v-else class="easel" :class="{ stackFolded: isStackFolded }">
-    <StepSheet v-model:folded="isStepFolded" class="left" :is-ghost-playing="ghost !== null" @ghost="toggleGhost" @show="showFinding" @hand-in="isHandInOpen = true" />
+    <LessonSheet v-if="purpose === 'lesson' || purpose === 'redraw'" class="left" />
+    <StepSheet v-else v-model:folded="isStepFolded" class="left" :is-ghost-playing="ghost !== null" @ghost="toggleGhost" @show="showFinding" @hand-in="isHandInOpen = true" />
     <div class="middle">
       <EaselBar :scale="scale" :turn="view.turn" :is-mirrored="view.isMirrored" @fit="sheetWindow?.fit()" @zoom="sheetWindow?.zoom($event)" @mirror="sheetWindow?.mirror()" @turn="sheetWindow?.turnTo($event)" @help="isHelpOpen = true" @sheet="isSheetOpen = true" @picture="isPictureOpen = true" />
       <SignInAgain />

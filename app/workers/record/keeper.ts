@@ -1,6 +1,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import type { Entry, FreshStyle } from '#core/drawing'
 import type { Plan } from '#core/plan'
+import type { TeachersPurpose } from '#shared/views'
 
 /** What this browser keeps of a drawing besides its entries. */
 export interface Log {
@@ -14,6 +15,8 @@ export interface Log {
   readonly nextBatch: number
   readonly planId: number
   readonly plan: Plan
+  readonly purpose?: TeachersPurpose | null
+  readonly startAt?: string | null
   readonly touchedAt: number
 }
 

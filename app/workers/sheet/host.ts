@@ -2,7 +2,7 @@ import { transfer, wrap, type Remote } from 'comlink'
 import { CoreError, isEmptyRect, type Rect } from '#core/base'
 import type { PaletteColour, Rgb8 } from '#core/colour'
 import type { LiveStroke } from '#core/brush'
-import { applyAct, contentHash, standingActs, type Act, type AdjustAct, type BendAct, type Engine, type Entry, type FreshPourAct, type FreshStyle } from '#core/drawing'
+import { applyAct, contentHash, meantIn, standingActs, type Act, type AdjustAct, type BendAct, type DrawingRecord, type Engine, type Entry, type FreshPourAct, type FreshStyle } from '#core/drawing'
 import { loadKernels, type Tile } from '#core/kernels'
 import { changedTiles, hasteFor, paintable, PLACED_AS_IS, showTile, stackOf, type Drawing, type Haste, type Light, type Selection } from '#core/layers'
 import type { Finding } from '#core/lookfor'
@@ -129,7 +129,7 @@ export class SheetHost {
       void this.keeper?.tidy(Date.now())
       const { view, log, keptApart } = opened
       return {
-        ok: true, plan: log.plan, planId: log.planId, lastAnswer: view?.lastAnswer ?? null, isOffline: view === null, keptApart,
+        ok: true, plan: log.plan, planId: log.planId, purpose: log.purpose ?? null, startAt: log.startAt ?? null, meant: meantIn(opened.entries), lastAnswer: view?.lastAnswer ?? null, isOffline: view === null, keptApart,
         step: opened.entries.findLast(entry => entry.type === 'step')?.step ?? null,
       }
     } catch (error) {
@@ -623,13 +623,29 @@ export class SheetHost {
     this.take([{ type: 'redo', at: this.clock() }])
   }
 
+  /** Says that what a look-for found is so on purpose, or takes that back. */
+  setMeant(step: string, lookFor: string, isMeant: boolean): void {
+    this.take([{ type: 'meant', at: this.clock(), step, lookFor, isMeant }])
+  }
+
+  /** A teacher says that a step of the lesson begins here. */
+  markStep(step: string): void {
+    this.take([{ type: 'step', at: this.clock(), step }])
+  }
+
+  /** All that was done on this sheet. */
+  record(): DrawingRecord | null {
+    return this.engine && this.opened && { version: 1, sheet: this.opened.log.plan.sheet, entries: [...this.engine.entries] }
+  }
+
   /** Opens a step and makes its layer ready. */
   openStep(id: string): void {
     const step = this.opened?.log.plan.steps.find(each => each.id === id)
     if (!step || !this.engine) return
     const at = this.clock()
-    const acts = prepareStep(step, this.engine.drawing)
-    this.take([{ type: 'step', at, step: id }, ...acts.map((act): Entry => ({ type: 'prepare', at, act }))])
+    this.take([{ type: 'step', at, step: id }])
+    // Each by itself: where the learner has changed the stack, one that can't be done does not stop the others.
+    for (const act of prepareStep(step, this.engine.drawing)) this.take([{ type: 'prepare', at, act }])
   }
 
   private take(entries: readonly Entry[]): void {

@@ -1,6 +1,7 @@
+import { areaOf } from '../../geometry'
 import { z } from 'zod'
 import { fillPolygon, squaredDistances } from '../../raster'
-import { atMost, cantTell, limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { atMost, cantTell, limitOf, type Band, type Evidence, type Found, type Measure } from '../contract'
 import { capital, placeInWords } from '../words'
 import { drawnFields, rounded } from './common'
 import { edgeOf, filledShape } from './filled'
@@ -71,4 +72,9 @@ function momentsOf(set: Uint8Array, width: number): { area: number, x: number, y
   return { area, x: x / Math.max(area, 1), y: y / Math.max(area, 1) }
 }
 
-export const likeness: Measure<Settings> = { schema, look }
+function band(_evidence: Evidence, { shape, tolerance }: Settings): Band[] {
+  const area = areaOf(Array.from({ length: shape.length / 2 }, (_, i) => ({ x: shape[2 * i]!, y: shape[2 * i + 1]! })))
+  return [{ points: shape, isClosed: true, reach: (limitOf(tolerance, OFF) / 100) * Math.sqrt(Math.abs(area)) }]
+}
+
+export const likeness: Measure<Settings> = { schema, look, band }

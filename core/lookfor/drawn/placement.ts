@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { layerIdSchema } from '../../drawing'
-import { atMost, cantTell, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
+import { atMost, cantTell, limitOf, limitSchema, type Band, type Evidence, type Found, type Measure } from '../contract'
 import { rounded } from './common'
 import { massOf } from './mass'
 import { capital } from '../words'
@@ -68,4 +68,25 @@ function look(evidence: Evidence, { layer, what, aim, tolerance }: Settings): Fo
   }
 }
 
-export const placement: Measure<Settings> = { schema, look }
+/** Levels and places that are asked, with the room round them. */
+function band({ drawing }: Evidence, { layer, aim, tolerance }: Settings): Band[] {
+  const { width, height } = drawing.sheet
+  const room = limitOf(tolerance, OFF) / 100
+  const level = (y: number): Band => ({ points: [0, y * height, width, y * height], isClosed: false, reach: room * height })
+  const place = (x: number, y: number): Band => ({ points: [x * width - 1, y * height, x * width + 1, y * height], isClosed: false, reach: room * Math.max(width, height) })
+  switch (aim.kind) {
+    case 'middle': return [place(aim.x, aim.y)]
+    case 'thirds': return [1 / 3, 2 / 3].flatMap(x => [1 / 3, 2 / 3].map(y => place(x, y)))
+    case 'foot': return [level(aim.y)]
+    case 'margin': {
+      const [dx, dy] = [aim.least * width, aim.least * height]
+      return [{ points: [dx, dy, width - dx, dy, width - dx, height - dy, dx, height - dy], isClosed: true, reach: room * Math.min(width, height) }]
+    }
+    case 'size': {
+      const foot = massOf(drawing, layer)?.box.y1
+      return foot === undefined ? [] : [{ ...level(foot / height - aim.height), reach: room * height }]
+    }
+  }
+}
+
+export const placement: Measure<Settings> = { schema, look, band }

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { ellipseError, fitCircle, fitEllipse, footOn, lengthOf, resample, type Ellipse, type Point } from '../../geometry'
-import { atMost, cantTell, limitOf, worse, type Evidence, type Found, type Mark, type Measure } from '../contract'
+import { atMost, cantTell, limitOf, worse, type Band, type Evidence, type Found, type Mark, type Measure } from '../contract'
 import { capital, placeInWords } from '../words'
 import { drawnFields, pathMark, rounded } from './common'
 import { drawnIn } from './paths'
@@ -83,4 +83,11 @@ function wayOf({ rx, ry, angle }: Ellipse): 'wider' | 'higher' {
   return (rx > ry) === isUpright ? 'higher' : 'wider'
 }
 
-export const roundShape: Measure<Settings> = { schema, look }
+function band(evidence: Evidence, { layer, target, tolerance }: Settings): Band[] {
+  const ellipse = fitEllipse(drawnIn(evidence, layer, target).flatMap(({ points }) => resample(points, PLACES)))
+  if (!ellipse) return []
+  const points = Array.from({ length: 72 }, (_, i) => onEllipse(ellipse, (i * Math.PI) / 36)).flatMap(({ x, y }) => [x, y])
+  return [{ points, isClosed: true, reach: (limitOf(tolerance, OFF) / 100) * Math.sqrt(ellipse.rx * ellipse.ry) }]
+}
+
+export const roundShape: Measure<Settings> = { schema, look, band }

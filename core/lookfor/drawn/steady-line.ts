@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { lengthOf, resample, type Point } from '../../geometry'
-import { atMost, cantTell, limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { atMost, cantTell, limitOf, type Band, type Evidence, type Found, type Measure } from '../contract'
 import { drawnFields, pathMark, rounded } from './common'
 import { drawnIn, type Drawn } from './paths'
 
@@ -53,4 +53,10 @@ function look(evidence: Evidence, { layer, what, target, tolerance }: Settings):
   return { verdict, figure, sentence: `The line of ${what} trembles by ${rounded(trembleOf(worst.points))} px. Draw it quicker from the shoulder, or steady the tool.`, marks: [pathMark(worst.points)] }
 }
 
-export const steadyLine: Measure<Settings> = { schema, look }
+function band(evidence: Evidence, { layer, target, tolerance }: Settings): Band[] {
+  return drawnIn(evidence, layer, target).filter(({ points }) => lengthOf(points) >= LEAST).map(({ points, width }) => (
+    { points: resample(points, Math.ceil(lengthOf(points) / (2 * HALF * STEP))).flatMap(({ x, y }) => [x, y]), isClosed: false, reach: width / 2 + (limitOf(tolerance, TREMBLE) / 100) * width }
+  ))
+}
+
+export const steadyLine: Measure<Settings> = { schema, look, band }

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { distanceOf, fitLine, lengthOf, resample, type Point } from '../../geometry'
-import { atMost, cantTell, limitOf, worse, type Evidence, type Found, type Measure } from '../contract'
+import { atMost, cantTell, limitOf, worse, type Band, type Evidence, type Found, type Measure } from '../contract'
 import { drawnFields, pathMark, rounded } from './common'
 import { drawnIn, type Drawn } from './paths'
 
@@ -63,4 +63,14 @@ function look(evidence: Evidence, { layer, what, target, tolerance, count = 1, a
   return { verdict, figure, sentence: `The line of ${what} is straight, and leans ${Math.round(offOf(tilted))}° off its way.`, marks: [pathMark(tilted.drawn.points)] }
 }
 
-export const straightLine: Measure<Settings> = { schema, look }
+function band(evidence: Evidence, { layer, target, tolerance }: Settings): Band[] {
+  return drawnIn(evidence, layer, target).map((drawn) => {
+    const { points } = drawn
+    const { middle, direction } = fitLine(resample(points, PLACES))
+    const length = lengthOf(points)
+    const [dx, dy] = [Math.cos(direction) * length / 2, Math.sin(direction) * length / 2]
+    return { points: [middle.x - dx, middle.y - dy, middle.x + dx, middle.y + dy], isClosed: false, reach: (limitOf(tolerance, BEND) / 100) * length }
+  })
+}
+
+export const straightLine: Measure<Settings> = { schema, look, band }

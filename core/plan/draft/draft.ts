@@ -7,7 +7,7 @@ import type { Plan, Step } from '../schema'
 import { closedArea, type Area } from './areas'
 import { cutRuns, runsAt, type Run } from './cuts'
 import { doingsOf, type Doing } from './doings'
-import { proposeLookFors } from './propose'
+import { proposeLookFors, type StepDone } from './propose'
 import { paletteOfDoings, toolsOf, wellOf } from './tray'
 import { firstWords, mainManner } from './words'
 
@@ -24,6 +24,10 @@ export interface DraftOptions {
   readonly cuts?: 'marked' | 'found'
   /** Only this step gets look-fors: they are what takes long. */
   readonly only?: string
+  /** Nothing is proposed; only told to `onStep`. */
+  readonly isOnlyLooked?: boolean
+  /** What stands at the end of each step that is asked about. */
+  readonly onStep?: (done: StepDone) => void
   /** Share done, 0 … 1. */
   readonly onProgress?: (share: number) => void
 }
@@ -34,7 +38,7 @@ export interface DraftOptions {
  * look-fors that the drawing meets with margin.
  * @throws CoreError `nothing-drawn` when nothing stands in the record
  */
-export function draftPlan(kernels: Kernels, record: DrawingRecord, { title, cuts = 'found', only, onProgress = () => {} }: DraftOptions): Plan {
+export function draftPlan(kernels: Kernels, record: DrawingRecord, { title, cuts = 'found', only, isOnlyLooked = false, onStep = () => {}, onProgress = () => {} }: DraftOptions): Plan {
   const acts = standingActs(record.entries)
   const { sheet } = record
   const doings = doingsOf(acts, sheet)
@@ -63,11 +67,10 @@ export function draftPlan(kernels: Kernels, record: DrawingRecord, { title, cuts
     if (closed) outlines.set(main.id, closed)
     const words = firstWords(own, main.name, palette, taken)
     taken.add(words.title)
-    const lookFors = only !== undefined && only !== id
-      ? []
-      : proposeLookFors({
-          evidence: { drawing, acts: [...shown], step: id }, doings: own, manner: mainManner(own), layer: main.id, palette, outlines, isFirst: i === 0,
-        })
+    const done: StepDone = { evidence: { drawing, acts: [...shown], step: id }, doings: own, manner: mainManner(own), layer: main.id, palette, outlines, isFirst: i === 0 }
+    const isAsked = only === undefined || only === id
+    if (isAsked) onStep(done)
+    const lookFors = isAsked && !isOnlyLooked ? proposeLookFors(done) : []
     return {
       id, ...words, layer: main, dim: laid.dim, ...(readyBut(laid.ready, main.id).length && { ready: readyBut(laid.ready, main.id) }),
       tools: toolsOf(own), well: wellOf(palette, own.find(each => each.colour)?.colour ?? null), lookFors,

@@ -1,6 +1,6 @@
 import { distanceOf, ellipseError, fitEllipse, fitLine, lengthOf, resample, type Point } from '../../geometry'
 import { PLACED_AS_IS, type Drawing, type Placed } from '../../layers'
-import { drawnIn, lookAt, type Evidence, type LookFor } from '../../lookfor'
+import { drawnIn, lookAt, type Evidence, type Finding, type LookFor } from '../../lookfor'
 import type { Plan } from '../schema'
 import { paintedArea, paintedBox, closedArea, type Area } from './areas'
 import type { Doing, Manner } from './doings'
@@ -50,8 +50,45 @@ export function proposeLookFors(step: StepDone): LookFor[] {
   return [...about, ...process].map(({ title, settings }) => {
     const number = (counts.get(settings.measure) ?? 0) + 1
     counts.set(settings.measure, number)
-    return { id: number > 1 ? `${settings.measure}-${number}` : settings.measure, title, settings }
+    // Marks of an answer name look-fors of the whole plan: no two are called the same.
+    return { id: `${step.evidence.step}-${settings.measure}${number > 1 ? `-${number}` : ''}`.slice(0, 60), title, settings }
   })
+}
+
+/** Something that could be asked of a step, and what the teacher's own drawing shows of it. */
+export interface Offer extends Candidate {
+  readonly finding: Finding
+}
+
+/** All that could be asked of a step, whatever is mostly done in it; each measure once. */
+export function offerLookFors(step: StepDone): Offer[] {
+  const each = [...aboutDrawing(step), ...aboutLines({ ...step, manner: 'line' }), ...aboutPlace(step), ...aboutColour(step), ...aboutShade(step), ...aboutTexture(step), ...aboutMore(step), ...aboutProcess(step)]
+  const seen = new Set<string>()
+  return each.flatMap(({ title, settings }) => {
+    if (seen.has(settings.measure)) return []
+    seen.add(settings.measure)
+    const [kept] = withMargin(step.evidence, { title, settings })
+    const asked = kept ?? { title, settings }
+    return [{ ...asked, finding: lookAt(step.evidence, [{ id: settings.measure, ...asked }])[0]! }]
+  })
+}
+
+/** What is seldom asked. */
+function aboutMore(step: StepDone): Candidate[] {
+  const { evidence: { drawing }, layer } = step
+  const area = paintedArea(drawing, layer)
+  if (!area) return []
+  const target = asPlanned(area.border, drawing)
+  const room = asPlanned(grown(boxOf(area.border), 0.2, drawing), drawing)
+  return [
+    { title: 'Like the one that was shown', settings: { measure: 'likeness', layer, what: WHAT, target: room, shape: target, isExact: false, tolerance } },
+    { title: 'An even width', settings: { measure: 'even-width', layer, what: WHAT, target: room, tolerance } },
+    { title: 'Few, sure strokes', settings: { measure: 'confident-strokes', layer, what: WHAT, target: room, tolerance } },
+    { title: 'From dark to light', settings: { measure: 'value-range', what: WHAT, target, tolerance } },
+    { title: 'A smooth gradient', settings: { measure: 'smooth-gradient', what: WHAT, target, tolerance } },
+    { title: 'Seams are gone', settings: { measure: 'seams-blended', what: WHAT, target, tolerance } },
+    { title: 'Few, small highlights', settings: { measure: 'sparing-highlights', what: WHAT, target, tolerance } },
+  ]
 }
 
 /** With the tolerance that the drawing meets with margin; nothing when there is none. */

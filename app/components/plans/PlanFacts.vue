@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import type { Plan } from '#core/plan'
+
+/** What a plan is called and for whom. */
+const isOpen = defineModel<boolean>({ default: false })
+const editor = usePlanEditor()
+const { plan } = editor
+const LEVELS: [Plan['level'], string][] = [['first', 'First steps'], ['second', 'Some practice'], ['third', 'Practised']]
+const valueOf = (event: Event) => (event.target as HTMLInputElement).value
+function setMinutes(event: Event): void {
+  const minutes = Math.round(Number(valueOf(event)))
+  if (minutes >= 1 && minutes <= 600) editor.set({ minutes }, 'minutes')
+}
+function setTopics(event: Event): void {
+  const topics = [...new Set(valueOf(event).split(',').map(each => each.trim().slice(0, 30)).filter(Boolean))].slice(0, 12)
+  editor.set({ topics })
+}
+</script>
+
+<template>
+  <v-dialog v-model="isOpen" max-width="560">
+    <div v-if="plan" class="card facts">
+      <h2>About this plan</h2>
+      <label>Title <input :value="plan.title" maxlength="80" @input="valueOf($event).trim() && editor.set({ title: valueOf($event) }, 'title')"></label>
+      <label>What it is for <textarea :value="plan.goal" rows="3" maxlength="2000" @input="valueOf($event).trim() && editor.set({ goal: valueOf($event) }, 'goal')" /></label>
+      <div class="two">
+        <label>Level <select :value="plan.level" @change="editor.set({ level: valueOf($event) as Plan['level'] })"><option v-for="[value, words] in LEVELS" :key="value" :value="value">{{ words }}</option></select></label>
+        <label>Minutes <input type="number" min="1" max="600" :value="plan.minutes" @change="setMinutes"></label>
+      </div>
+      <label>Topics, with commas between <input :value="(plan.topics ?? []).join(', ')" maxlength="400" placeholder="round things, soft shading" @change="setTopics"></label>
+      <p class="small soft numbers">Sheet {{ plan.sheet.width }} × {{ plan.sheet.height }} px · {{ plan.palette.length }} wells · {{ plan.demonstration.entries.length }} entries drawn</p>
+      <v-btn color="primary" class="done" @click="isOpen = false">Done</v-btn>
+    </div>
+  </v-dialog>
+</template>
+
+<style scoped>
+.facts { display: grid; gap: 14px; }
+label { display: grid; gap: 4px; font-size: 0.9rem; color: var(--ink-soft); }
+input, textarea, select { border: 1px solid var(--line); border-radius: 8px; padding: 8px 12px; background: var(--paper); color: var(--ink); font-size: 0.96rem; }
+.two { display: grid; grid-template-columns: 1fr 1fr; gap: 14px; }
+.done { justify-self: end; }
+</style>

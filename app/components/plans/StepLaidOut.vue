@@ -1,0 +1,177 @@
+<script setup lang="ts">
+import { mdiClose, mdiImagePlusOutline } from '@mdi/js'
+import { TOOL_IDS, toolSettings, type ToolName } from '#core/brush'
+import { newGuide, type GuideKind } from '#core/guides'
+import type { LaidTool, Plan, Step } from '#core/plan'
+import { PictureTrouble } from '../../sheet/pictures'
+import { planPicture } from '../../sheet/plan-pictures'
+import { TOOL_WORDS, toolNameOf } from '../../sheet/tool-words'
+
+/** What lies ready when the step opens: tools, wells, layers, guides, a reference. */
+const editor = usePlanEditor()
+const { plan, step, at, pictures } = editor
+const { say } = useNotices()
+const MOST_TOOLS = 12
+const MOST_WELLS = 24
+const GUIDES: [GuideKind, string][] = [['grid', 'Squares'], ['thirds', 'Thirds'], ['isometric', 'Isometric'], ['perspective', 'Perspective'], ['mirror', 'Mirror line'], ['spokes', 'Spokes']]
+const valueOf = (event: Event) => (event.target as HTMLInputElement).value
+const css = (colour: readonly number[]) => `rgb(${colour.join(' ')})`
+const hex = (colour: readonly number[]) => `#${colour.map(value => value.toString(16).padStart(2, '0')).join('')}`
+
+const wellColour = computed(() => css(plan.value!.palette[step.value!.well]!.colour))
+function setTool(place: number, tool: LaidTool): void {
+  editor.setStep({ tools: step.value!.tools.with(place, tool) }, `tool-${place}`)
+}
+function setSize(place: number, tool: LaidTool, event: Event): void {
+  const size = Math.round(Number(valueOf(event)))
+  if (tool.kind === 'tool' && size >= 1 && size <= 600) setTool(place, { ...tool, settings: { ...tool.settings, size } })
+}
+function setStrength(place: number, tool: LaidTool, event: Event): void {
+  const opacity = Math.round(Number(valueOf(event)))
+  if (tool.kind === 'tool' && opacity >= 1 && opacity <= 100) setTool(place, { ...tool, settings: { ...tool.settings, opacity } })
+}
+const spare = computed(() => ([...TOOL_IDS, 'pour'] as (ToolName | 'pour')[]).filter(each => !step.value!.tools.some(tool => toolNameOf(tool) === each)))
+function addTool(event: Event): void {
+  const name = valueOf(event) as ToolName | 'pour' | ''
+  ;(event.target as HTMLSelectElement).value = ''
+  if (!name) return
+  editor.setStep({ tools: [...step.value!.tools, name === 'pour' ? { kind: 'pour', tolerance: 40, grow: 2, borders: 'all' } : { kind: 'tool', settings: toolSettings(name) }] })
+}
+
+function setWell(place: number, set: Partial<Plan['palette'][number]>): void {
+  editor.set({ palette: plan.value!.palette.map((each, i) => (i === place ? { ...each, ...set } : each)) }, `well-${place}`)
+}
+function setColour(place: number, event: Event): void {
+  const value = valueOf(event)
+  setWell(place, { colour: [1, 3, 5].map(i => Number.parseInt(value.slice(i, i + 2), 16)) as [number, number, number] })
+}
+function removeWell(place: number): void {
+  // Wells are named by their place: those behind it move up.
+  const steps = plan.value!.steps.map((each): Step => ({ ...each, well: each.well > place ? each.well - 1 : each.well === place ? 0 : each.well }))
+  editor.set({ palette: plan.value!.palette.toSpliced(place, 1), steps })
+}
+
+const earlier = computed(() => {
+  const layers = new Map<string, string>()
+  for (const each of plan.value!.steps.slice(0, at.value)) layers.set(each.layer.id, each.layer.name)
+  layers.delete(step.value!.layer.id)
+  return [...layers].map(([id, name]) => ({ id, name, dim: step.value!.dim.find(each => each.layer === id) }))
+})
+function setDim(layer: string, set: { opacity?: number, visible?: boolean } | null): void {
+  const others = step.value!.dim.filter(each => each.layer !== layer)
+  const known = step.value!.dim.find(each => each.layer === layer) ?? { layer, opacity: 100, visible: true }
+  editor.setStep({ dim: set ? [...others, { ...known, ...set }] : others }, `dim-${layer}`)
+}
+
+function addGuide(event: Event): void {
+  const kind = valueOf(event) as GuideKind | ''
+  ;(event.target as HTMLSelectElement).value = ''
+  if (!kind) return
+  const guides = step.value!.guides ?? []
+  editor.setStep({ guides: [...guides, newGuide(kind, `${kind}-${guides.length + 1}`, plan.value!.sheet)] })
+}
+const removeGuide = (id: string) => {
+  const guides = step.value!.guides!.filter(each => each.id !== id)
+  editor.setStep({ guides: guides.length ? guides : undefined })
+}
+
+const file = ref<HTMLInputElement>()
+async function pin(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const [chosen] = input.files ?? []
+  input.value = ''
+  if (!chosen) return
+  try {
+    const picture = await planPicture(chosen)
+    editor.addPicture(picture)
+    editor.setStep({ reference: picture.id })
+  } catch (error) {
+    if (!(error instanceof PictureTrouble)) throw error
+    say(`“${chosen.name}”: ${error.message}`, error.fix, 'attention')
+  }
+}
+</script>
+
+<template>
+  <div v-if="step && plan" class="laid">
+    <section aria-label="Tools">
+      <h3>Tools on the ledge</h3>
+      <ul>
+        <li v-for="(tool, i) in step.tools" :key="toolNameOf(tool)" class="tool">
+          <ToolPicture class="picture" :tool="toolNameOf(tool)" :colour="wellColour" />
+          <span class="name">{{ TOOL_WORDS[toolNameOf(tool)].name }}</span>
+          <template v-if="tool.kind === 'tool'">
+            <label><input type="number" class="numbers" min="1" max="600" :value="tool.settings.size" :aria-label="`Size of the ${tool.settings.tool}`" @change="setSize(i, tool, $event)"> px</label>
+            <label><input type="number" class="numbers" min="1" max="100" :value="tool.settings.opacity" :aria-label="`Strength of the ${tool.settings.tool}`" @change="setStrength(i, tool, $event)"> %</label>
+          </template>
+          <span v-else class="small soft">grows {{ tool.grow }} px</span>
+          <v-btn :icon="mdiClose" size="x-small" variant="text" :disabled="step.tools.length === 1" :aria-label="`Put the ${TOOL_WORDS[toolNameOf(tool)].name} away`" @click="editor.setStep({ tools: step.tools.toSpliced(i, 1) })" />
+        </li>
+      </ul>
+      <select v-if="spare.length && step.tools.length < MOST_TOOLS" aria-label="Lay out another tool" @change="addTool">
+        <option value="">Lay out another tool …</option>
+        <option v-for="name in spare" :key="name" :value="name">{{ TOOL_WORDS[name].name }}</option>
+      </select>
+    </section>
+    <section aria-label="Wells">
+      <h3>Wells</h3>
+      <p class="small soft">One palette for the whole plan. The marked one is lifted when this step opens.</p>
+      <ul class="wells">
+        <li v-for="(well, i) in plan.palette" :key="i">
+          <label class="lift" :title="`Lifted at this step`"><input type="radio" name="well" :checked="step.well === i" :aria-label="`Lift ${well.name}`" @change="editor.setStep({ well: i })"></label>
+          <input type="color" :value="hex(well.colour)" :aria-label="`Colour of ${well.name}`" @change="setColour(i, $event)">
+          <input :value="well.name" maxlength="40" :aria-label="`Name of well ${i + 1}`" @change="valueOf($event).trim() && setWell(i, { name: valueOf($event).trim() })">
+          <v-btn :icon="mdiClose" size="x-small" variant="text" :disabled="plan.palette.length === 1" :aria-label="`Empty the well ${well.name}`" @click="removeWell(i)" />
+        </li>
+      </ul>
+      <v-btn v-if="plan.palette.length < MOST_WELLS" size="small" variant="text" @click="editor.set({ palette: [...plan.palette, { name: `well ${plan.palette.length + 1}`, colour: [180, 170, 150] }] })">Another well</v-btn>
+    </section>
+    <section aria-label="Layers">
+      <h3>Layers</h3>
+      <label class="line">Drawn on <input :value="step.layer.name" maxlength="60" @change="valueOf($event).trim() && editor.setStep({ layer: { ...step.layer, name: valueOf($event).trim() } })"></label>
+      <div v-for="layer in earlier" :key="layer.id" class="line small">
+        <span class="name">{{ layer.name }}</span>
+        <label><input type="checkbox" :checked="layer.dim !== undefined" @change="setDim(layer.id, layer.dim ? null : { opacity: 45 })"> changes</label>
+        <template v-if="layer.dim">
+          <label><input type="checkbox" :checked="layer.dim.visible" @change="setDim(layer.id, { visible: !layer.dim.visible })"> shown</label>
+          <label><input type="number" class="numbers" min="0" max="100" :value="layer.dim.opacity" :aria-label="`Opacity of ${layer.name}`" @change="setDim(layer.id, { opacity: Math.min(Math.max(Math.round(Number(valueOf($event))), 0), 100) })"> %</label>
+        </template>
+      </div>
+    </section>
+    <section aria-label="Guides">
+      <h3>Guides</h3>
+      <div v-for="guide in step.guides ?? []" :key="guide.id" class="line small">
+        <span class="name">{{ GUIDES.find(each => each[0] === guide.kind)?.[1] }}</span>
+        <label><input type="checkbox" :checked="guide.isFollowed" @change="editor.setStep({ guides: step.guides!.map(each => (each.id === guide.id ? { ...each, isFollowed: !each.isFollowed } : each)) })"> strokes follow</label>
+        <v-btn :icon="mdiClose" size="x-small" variant="text" aria-label="Take the guide away" @click="removeGuide(guide.id)" />
+      </div>
+      <select v-if="(step.guides?.length ?? 0) < 12" aria-label="Lay a guide over the sheet" @change="addGuide">
+        <option value="">Lay a guide over the sheet …</option>
+        <option v-for="[kind, name] in GUIDES" :key="kind" :value="kind">{{ name }}</option>
+      </select>
+    </section>
+    <section aria-label="Reference">
+      <h3>Reference</h3>
+      <div v-if="step.reference" class="reference"><img :src="pictures.get(step.reference)" alt="The reference"><v-btn size="small" variant="text" @click="editor.setStep({ reference: undefined })">Put it away</v-btn></div>
+      <v-btn v-else size="small" variant="outlined" :prepend-icon="mdiImagePlusOutline" @click="file?.click()">Pin a picture beside the sheet</v-btn>
+      <input ref="file" type="file" accept="image/*" hidden @change="pin">
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.laid { display: grid; gap: 20px; }
+h3 { margin: 0 0 6px; }
+ul { list-style: none; padding: 0; margin: 0; }
+.tool { display: grid; grid-template-columns: 74px 1fr auto auto auto; gap: 8px; align-items: center; min-height: 38px; border-bottom: 1px dashed var(--line); }
+.picture { width: 74px; height: 27px; }
+.name { font-size: 0.92rem; min-width: 74px; }
+input:not([type='checkbox'], [type='radio'], [type='color']), select { border: 1px solid var(--line); border-radius: 6px; background: var(--paper); color: var(--ink); padding: 4px 8px; min-height: 32px; }
+input[type='number'] { width: 62px; }
+select { margin-top: 8px; width: 100%; }
+.wells li { display: grid; grid-template-columns: auto 40px 1fr auto; gap: 8px; align-items: center; min-height: 38px; }
+.wells input[type='color'] { width: 40px; height: 30px; padding: 0; border: 1px solid var(--line); border-radius: 6px; background: none; }
+.lift { display: grid; place-items: center; width: 24px; }
+.line { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; min-height: 36px; }
+.reference img { max-width: 100%; max-height: 160px; border: 1px solid var(--line); border-radius: 4px; display: block; }
+</style>

@@ -1,0 +1,119 @@
+<script setup lang="ts">
+import { mdiAccountGroupOutline, mdiCheck, mdiCloudOffOutline, mdiDownloadOutline, mdiPencilOutline, mdiProgressUpload, mdiRedo, mdiTrayArrowUp, mdiUndo } from '@mdi/js'
+import { packPlan, PLAN_FILE_NAME } from '#core/plan'
+import { troubleOf } from '../../api/client'
+import { api } from '../../api/routes'
+import { fileName, savedFile } from '../../sheet/save-file'
+
+definePageMeta({ layout: 'bare', who: 'teacher', key: route => route.fullPath })
+const route = useRoute()
+const { say } = useNotices()
+const editor = createPlanEditor(Number(route.params.id))
+provide(PLAN_EDITOR, editor)
+const { plan, step, at, state, trouble: saveTrouble, work } = editor
+const { data: view, trouble, load } = usePageData(() => editor.load())
+const tab = ref('words')
+const isFactsOpen = ref(false)
+const isClassesOpen = ref(false)
+const isBusy = ref(false)
+const STATES = { kept: ['kept', mdiCheck], saving: ['keeping …', mdiProgressUpload], away: ['not sent yet', mdiCloudOffOutline], refused: ['not kept', mdiCloudOffOutline] } as const
+
+async function during(run: () => Promise<unknown>): Promise<void> {
+  isBusy.value = true
+  try {
+    await editor.flush()
+    await run()
+  } catch (error) {
+    const { message, fix } = troubleOf(error)
+    say(message, fix, 'attention')
+  } finally {
+    isBusy.value = false
+  }
+}
+const tryIt = () => during(async () => navigateTo(`/easel/${(await api.tryPlan(editor.id)).id}`))
+const redraw = () => during(async () => navigateTo(`/easel/${(await api.redrawStep(editor.id, step.value!.id)).id}`))
+function share(): void {
+  savedFile(packPlan(plan.value!), `${fileName(plan.value!.title, 'plan')}${PLAN_FILE_NAME}`, 'application/zip')
+}
+
+function onKey(event: KeyboardEvent): void {
+  const target = event.target as HTMLElement
+  if (!(event.ctrlKey || event.metaKey) || target.closest('input:not([type=range]), textarea, [contenteditable]')) return
+  const key = event.key.toLowerCase()
+  if (key !== 'z' && key !== 'y') return
+  event.preventDefault()
+  if (key === 'y' || event.shiftKey) editor.redo()
+  else editor.undo()
+}
+/** Leaving with something unsaved: the browser asks. */
+function onLeave(event: BeforeUnloadEvent): void {
+  if (state.value !== 'kept') event.preventDefault()
+}
+onMounted(() => {
+  window.addEventListener('keydown', onKey)
+  window.addEventListener('beforeunload', onLeave)
+})
+onBeforeUnmount(() => {
+  window.removeEventListener('keydown', onKey)
+  window.removeEventListener('beforeunload', onLeave)
+  void editor.close()
+})
+onBeforeRouteLeave(async () => {
+  await editor.flush()
+  if (state.value === 'kept') return true
+  return window.confirm('The last changes are not kept yet. Leave all the same?')
+})
+</script>
+
+<template>
+  <div v-if="!view || !plan || !step" class="page"><LoadingOrTrouble :trouble="trouble" @again="load" /></div>
+  <div v-else class="editor">
+    <header>
+      <NuxtLink to="/plans" class="small back">Plan book</NuxtLink>
+      <button class="title display" title="Title, level, minutes, topics" @click="isFactsOpen = true">{{ plan.title }} <v-icon :icon="mdiPencilOutline" size="17" /></button>
+      <span class="small soft numbers">{{ plan.steps.length }} steps · {{ plan.minutes }} min</span>
+      <span class="small state" :class="state" role="status" data-test="plan-state" :data-state="state" :title="saveTrouble ? `${saveTrouble.message} ${saveTrouble.fix}` : undefined"><v-icon :icon="STATES[state][1]" size="17" /> {{ STATES[state][0] }}</span>
+      <span class="grow" />
+      <v-btn :icon="mdiUndo" size="small" variant="text" :disabled="!editor.canUndo.value || work !== null" aria-label="Take back" title="Take back" @click="editor.undo()" />
+      <v-btn :icon="mdiRedo" size="small" variant="text" :disabled="!editor.canRedo.value || work !== null" aria-label="Do again" title="Do again" @click="editor.redo()" />
+      <v-btn :icon="mdiDownloadOutline" size="small" variant="text" aria-label="Share as a file" title="Share as a file" @click="share" />
+      <v-btn variant="outlined" size="small" :prepend-icon="mdiAccountGroupOutline" @click="isClassesOpen = true">Classes</v-btn>
+      <v-btn color="primary" size="small" :prepend-icon="mdiTrayArrowUp" :loading="isBusy" @click="tryIt">Try it as a learner</v-btn>
+    </header>
+    <p v-if="state === 'refused' && saveTrouble" class="refused small" role="alert"><strong>{{ saveTrouble.message }}</strong> {{ saveTrouble.fix }}</p>
+    <StepStrip />
+    <StepStage />
+    <aside class="panel" :aria-label="`Step ${at + 1}`">
+      <div class="head"><span class="display number">{{ at + 1 }}</span> <strong>{{ step.title }}</strong><v-btn size="small" variant="text" :prepend-icon="mdiPencilOutline" :loading="isBusy" title="A sheet with all that stands before this step; what you draw there takes its place" @click="redraw">Draw it again</v-btn></div>
+      <v-tabs v-model="tab" density="compact" color="primary" grow>
+        <v-tab value="words">Words</v-tab><v-tab value="laid">Laid out</v-tab><v-tab value="looks">Look-fors</v-tab><v-tab value="going">Going on</v-tab>
+      </v-tabs>
+      <div class="leaf">
+        <StepWords v-if="tab === 'words'" />
+        <StepLaidOut v-else-if="tab === 'laid'" />
+        <StepLookFors v-else-if="tab === 'looks'" />
+        <StepGoingOn v-else />
+      </div>
+    </aside>
+    <PlanFacts v-model="isFactsOpen" />
+    <PlanClasses v-model="isClassesOpen" />
+  </div>
+</template>
+
+<style scoped>
+.editor { display: grid; grid-template: auto auto 1fr / 196px 1fr 388px; height: 100vh; height: 100dvh; background: var(--wall); }
+header { grid-column: 1 / -1; grid-row: 1; display: flex; align-items: center; gap: 12px; padding: 8px 16px; border-bottom: 1px solid var(--line); background: var(--paper); min-width: 0; }
+.refused { grid-column: 1 / -1; grid-row: 2; margin: 0; padding: 6px 16px; border-left: 5px solid var(--ochre); background: var(--paper-shade); }
+.editor > :deep(.strip), .editor > :deep(.stage), .panel { grid-row: 3; min-height: 0; }
+.title { font-size: 1.25rem; font-weight: 560; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; min-height: 36px; }
+.state { display: inline-flex; align-items: center; gap: 5px; color: var(--ink-soft); white-space: nowrap; }
+.state.away, .state.refused { color: var(--ochre); font-weight: 500; }
+.grow { flex: 1; }
+.panel { display: grid; grid-template-rows: auto auto 1fr; border-left: 1px solid var(--line); background: var(--paper); }
+.head { display: flex; gap: 8px; align-items: center; padding: 8px 8px 4px 18px; }
+.head strong { flex: 1; min-width: 0; }
+.number { font-size: 1.5rem; }
+.leaf { overflow-y: auto; padding: 16px 18px 30px; }
+.panel :deep(.v-tab) { min-width: 0; padding: 0 6px; font-size: 0.88rem; letter-spacing: 0; }
+@media (max-width: 1060px) { .editor { grid-template-columns: 150px 1fr 330px; } }
+</style>

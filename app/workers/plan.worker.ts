@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { PlanDesk } from './plan/desk'
+
+expose(new PlanDesk())

@@ -1,0 +1,130 @@
+import { CoreError } from '#core/base'
+import { replay, type DrawingRecord, type Engine, type Entry } from '#core/drawing'
+import { loadKernels } from '#core/kernels'
+import { showDrawing, type Drawing } from '#core/layers'
+import { bandsOf, lookAt, type Band, type Finding } from '#core/lookfor'
+import { base64Of, draftPlan, endOfStep, mergeSteps, moveStep, offersFor, partsOf, proposeAgain, redrawStep, removeStep, splitStep, type Offer, type Plan, type PlanPicture, type Step } from '#core/plan'
+
+/** A change of the steps of a plan. Steps are named by their place. */
+export type StepChange
+  = | { kind: 'merge', at: number }
+    | { kind: 'split', at: number, moment: number }
+    | { kind: 'move', at: number, to: number }
+    | { kind: 'remove', at: number }
+    | { kind: 'redraw', at: number, entries: readonly Entry[] }
+
+export type Made<T> = { ok: true, value: T } | { ok: false, message: string, fix: string }
+
+/** What a step asks for, seen on its own demonstration. */
+export interface StepSeen {
+  readonly findings: readonly Finding[]
+  readonly bands: readonly (readonly Band[])[]
+}
+
+/** Longer side of the picture of what a step comes to, px. */
+const RESULT_SIDE = 420
+/** Longer side of the picture on the editor's stage, px. */
+const STAGE_SIDE = 1400
+const RESULT = 'result-'
+
+/** Drafts and changes plans in a thread of its own. */
+export class PlanDesk {
+  private readonly kernels = loadKernels()
+  private engine: Engine | null = null
+  /** How many entries are done when a step ends, and when it begins. */
+  private ends: number[] = []
+
+  /** A plan out of a drawing, with pictures of what its steps come to. */
+  draft(record: DrawingRecord, title: string, onProgress: (share: number) => void): Promise<Made<Plan>> {
+    return made(async () => {
+      const plan = draftPlan(this.kernels, record, { title, onProgress: share => onProgress(0.9 * share) })
+      return this.withResults(plan)
+    })
+  }
+
+  change(plan: Plan, change: StepChange): Promise<Made<Plan>> {
+    return made(() => this.withResults(changed(this.kernels, plan, change)))
+  }
+
+  propose(plan: Plan, at: number): Promise<Made<Step['lookFors']>> {
+    return made(() => proposeAgain(this.kernels, plan, at))
+  }
+
+  offers(plan: Plan, at: number): Promise<Made<Offer[]>> {
+    return made(() => offersFor(this.kernels, plan, at))
+  }
+
+  /** Looks at the step's own demonstration with its look-fors. */
+  see(plan: Plan, at: number): Promise<Made<StepSeen>> {
+    return made(() => {
+      const done = endOfStep(this.kernels, plan, at)
+      const { lookFors } = plan.steps[at]!
+      return done ? { findings: lookAt(done.evidence, lookFors), bands: lookFors.map(each => bandsOf(done.evidence, each)) } : { findings: [], bands: [] }
+    })
+  }
+
+  /** Holds a plan's demonstration, to show any moment of it. */
+  hold(plan: Pick<Plan, 'steps' | 'demonstration'>): void {
+    const parts = partsOf(plan as Plan)
+    const entries = parts.flatMap(({ step, entries: own }): Entry[] => [{ type: 'step', at: 0, step }, ...own])
+    this.engine = replay(this.kernels, { ...plan.demonstration, entries })
+    let sum = 0
+    this.ends = parts.map(each => (sum += each.entries.length + 1))
+  }
+
+  /** The sheet after so many entries of a step (its end: absent), scaled to fit the stage. */
+  async pictureAt(at: number, moment?: number): Promise<ImageBitmap | null> {
+    const { engine } = this
+    if (!engine) return null
+    const start = at ? this.ends[at - 1]! : 0
+    const position = moment === undefined ? this.ends[at]! : Math.min(start + 1 + moment, this.ends[at]!)
+    return scaled(this.kernels, engine.at(position), STAGE_SIDE)
+  }
+
+  private async withResults(plan: Plan): Promise<Plan> {
+    this.hold(plan)
+    const pictures: PlanPicture[] = (plan.pictures ?? []).filter(each => !each.id.startsWith(RESULT))
+    const steps: Step[] = []
+    for (const [at, step] of plan.steps.entries()) {
+      const id = `${RESULT}${step.id}`.slice(0, 60)
+      const bitmap = await scaled(this.kernels, this.engine!.at(this.ends[at]!), RESULT_SIDE)
+      pictures.push({ id, type: 'image/png', base64: await pngOf(bitmap) })
+      steps.push({ ...step, result: id })
+    }
+    return { ...plan, steps, pictures }
+  }
+}
+
+function changed(kernels: ReturnType<typeof loadKernels>, plan: Plan, change: StepChange): Plan {
+  switch (change.kind) {
+    case 'merge': return mergeSteps(plan, change.at)
+    case 'split': return splitStep(kernels, plan, change.at, change.moment)
+    case 'move': return moveStep(kernels, plan, change.at, change.to)
+    case 'remove': return removeStep(kernels, plan, change.at)
+    case 'redraw': return redrawStep(kernels, plan, change.at, change.entries)
+  }
+}
+
+/** What was refused comes back as words: errors lose theirs on the way between threads. */
+async function made<T>(make: () => T | Promise<T>): Promise<Made<T>> {
+  try {
+    return { ok: true, value: await make() }
+  } catch (error) {
+    if (!(error instanceof CoreError)) throw error
+    const message = error.message.charAt(0).toUpperCase() + error.message.slice(1)
+    return { ok: false, message: `${message}.`, fix: error.fix }
+  }
+}
+
+async function scaled(kernels: ReturnType<typeof loadKernels>, drawing: Drawing, side: number): Promise<ImageBitmap> {
+  const { width, height } = drawing.sheet
+  const pixels = new Uint8ClampedArray(showDrawing(kernels, drawing))
+  const by = Math.min(1, side / Math.max(width, height))
+  return createImageBitmap(new ImageData(pixels, width, height), { resizeWidth: Math.max(1, Math.round(width * by)), resizeHeight: Math.max(1, Math.round(height * by)), resizeQuality: 'high' })
+}
+
+async function pngOf(bitmap: ImageBitmap): Promise<string> {
+  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height)
+  canvas.getContext('bitmaprenderer')!.transferFromImageBitmap(bitmap)
+  return base64Of(new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer()))
+}

@@ -186,6 +186,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     const key = `${current.id} ${lookFor}`
     meant.value = new Set(isMeant ? [...meant.value, key] : [...meant.value].filter(each => each !== key))
     await host.setMeant(current.id, lookFor, isMeant)
+    say(isMeant ? 'Kept: your teacher sees that you meant it so.' : 'Taken back.')
   }
 
   async function lookAtStep(): Promise<void> {

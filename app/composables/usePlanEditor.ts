@@ -37,6 +37,9 @@ export function createPlanEditor(id: number) {
   const past = shallowRef<readonly Plan[]>([])
   const future = shallowRef<readonly Plan[]>([])
 
+  const thumbs = shallowRef<ReadonlyMap<string, string>>(new Map())
+  const pictureOf = (each: Step) => pictures.value.get(each.result ?? '') ?? thumbs.value.get(each.id)
+
   let revision = 1
   let saved: Plan | null = null
   let timer: ReturnType<typeof setTimeout> | null = null
@@ -58,7 +61,17 @@ export function createPlanEditor(id: number) {
     state.value = 'kept'
     at.value = Math.min(at.value, view.plan.steps.length - 1)
     await desk.hold({ steps: view.plan.steps, demonstration: view.plan.demonstration })
+    void makeThumbs(view.plan)
     return view
+  }
+
+  /** Pictures of steps that hold none yet; only shown here. */
+  async function makeThumbs({ steps }: Plan): Promise<void> {
+    for (const [place, each] of steps.entries()) {
+      if (each.result !== undefined || thumbs.value.has(each.id)) continue
+      const url = URL.createObjectURL(await desk.thumbnail(place))
+      thumbs.value = new Map(thumbs.value).set(each.id, url)
+    }
   }
 
   /** Puts a changed plan in the place of the old one. Changes of one `kind` that follow each other are taken back together. */
@@ -211,10 +224,11 @@ export function createPlanEditor(id: number) {
     isClosed = true
     await flush()
     worker.terminate()
+    for (const url of thumbs.value.values()) URL.revokeObjectURL(url)
   }
 
   return {
-    id, desk, plan, step, at, classes, version, isArchived, state: readonly(state), trouble: readonly(trouble), work: readonly(work), seen, pointedAt, drawingAreaOf, pictures,
+    id, desk, plan, step, at, classes, version, isArchived, state: readonly(state), trouble: readonly(trouble), work: readonly(work), seen, pointedAt, drawingAreaOf, pictures, pictureOf,
     canUndo: computed(() => past.value.length > 0), canRedo: computed(() => future.value.length > 0),
     load, change, set, setStep, addPicture, undo, redo, flush, during, changeSteps, refreshClasses, close,
   }

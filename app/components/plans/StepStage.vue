@@ -86,7 +86,8 @@ function end(): void {
     <p v-if="drawingAreaOf" class="hint small" role="status">Draw a loop round where to look. <button class="link" @click="drawingAreaOf = null">Leave it as it is</button></p>
     <div v-else class="scrub">
       <label for="moment" class="small">Moment</label>
-      <input id="moment" v-model.number="moment" type="range" min="0" :max="moments" step="1" :aria-valuetext="`${moment} of ${moments}`">
+      <!-- Made anew with its range: a value is held to the old one otherwise. -->
+      <input id="moment" :key="`${step?.id} ${moments}`" v-model.number="moment" type="range" min="0" :max="moments" step="1" :aria-valuetext="`${moment} of ${moments}`">
       <span class="small numbers">{{ moment }} of {{ moments }}</span>
       <v-btn size="small" variant="outlined" :prepend-icon="mdiContentCut" :disabled="moment <= 0 || moment >= moments || work !== null" title="Cuts the step in two at this moment" @click="editor.changeSteps({ kind: 'split', at, moment }, 'Cutting the step in two')">Cut here</v-btn>
     </div>

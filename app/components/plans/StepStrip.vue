@@ -4,7 +4,7 @@ import { VueDraggable } from 'vue-draggable-plus'
 
 /** The steps of a plan as a row of small sheets: choose, put elsewhere, join, take out. */
 const editor = usePlanEditor()
-const { plan, at, pictures, work } = editor
+const { plan, at, work } = editor
 /** What the list shows while it is dragged; the plan's own order again once that is settled. */
 const shown = ref(plan.value!.steps)
 watch(() => plan.value!.steps, (steps) => {
@@ -38,7 +38,7 @@ function onKey(event: KeyboardEvent, place: number): void {
         />
         <div class="leaf" :class="{ chosen: i === at, richer: step.isRicher }">
           <button class="choose" :aria-current="i === at ? 'step' : undefined" :title="'Alt and an arrow key put it elsewhere'" @click="at = i" @keydown="onKey($event, i)">
-            <img v-if="step.result && pictures.get(step.result)" :src="pictures.get(step.result)" alt="">
+            <img v-if="editor.pictureOf(step)" :src="editor.pictureOf(step)" alt="">
             <span v-else class="blank" />
             <span class="name"><span class="number display">{{ i + 1 }}</span> {{ step.title }}<span v-if="step.isRicher" class="small soft"> · richer way</span></span>
           </button>

@@ -81,6 +81,11 @@ export class PlanDesk {
     return scaled(this.kernels, engine.at(position), STAGE_SIDE)
   }
 
+  /** A small picture of what a step comes to, PNG. */
+  async thumbnail(at: number): Promise<Blob> {
+    return pngBlob(await scaled(this.kernels, this.engine!.at(this.ends[at]!), RESULT_SIDE / 2))
+  }
+
   private async withResults(plan: Plan): Promise<Plan> {
     this.hold(plan)
     const pictures: PlanPicture[] = (plan.pictures ?? []).filter(each => !each.id.startsWith(RESULT))
@@ -123,8 +128,12 @@ async function scaled(kernels: ReturnType<typeof loadKernels>, drawing: Drawing,
   return createImageBitmap(new ImageData(pixels, width, height), { resizeWidth: Math.max(1, Math.round(width * by)), resizeHeight: Math.max(1, Math.round(height * by)), resizeQuality: 'high' })
 }
 
-async function pngOf(bitmap: ImageBitmap): Promise<string> {
+function pngBlob(bitmap: ImageBitmap): Promise<Blob> {
   const canvas = new OffscreenCanvas(bitmap.width, bitmap.height)
   canvas.getContext('bitmaprenderer')!.transferFromImageBitmap(bitmap)
-  return base64Of(new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer()))
+  return canvas.convertToBlob({ type: 'image/png' })
+}
+
+async function pngOf(bitmap: ImageBitmap): Promise<string> {
+  return base64Of(new Uint8Array(await (await pngBlob(bitmap)).arrayBuffer()))
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { entrySchema, sheetSchema } from '#core/drawing'
+import { DRILL_NAMES, GREATEST_SEED } from '#core/drill'
 import { BATCH_ENTRIES } from './limits'
 
 export const idSchema = z.coerce.number().int().min(1).max(Number.MAX_SAFE_INTEGER)
@@ -54,6 +55,15 @@ const onPad = z.number().min(-1000).max(2000)
 export const signatureSchema = z.strictObject({
   outlines: z.array(z.array(onPad).min(6).max(8000).refine(values => values.length % 2 === 0, 'an outline is made of pairs: x, y')).min(1).max(60),
 })
+
+/** A try of a warm-up, as it was scored. */
+export const drillTrySchema = z.strictObject({
+  drill: z.enum(DRILL_NAMES),
+  seed: z.int().min(0).max(GREATEST_SEED),
+  score: z.int().min(0).max(100),
+  figures: z.array(z.strictObject({ name: z.string().max(60), value: z.number(), unit: z.string().max(40), points: z.number().min(0).max(100) })).max(8),
+})
+export type DrillTryBody = z.infer<typeof drillTrySchema>
 
 export const markLevelSchema = z.enum(['there', 'nearly', 'again'])
 export type MarkLevel = z.infer<typeof markLevelSchema>

@@ -21,6 +21,8 @@ export interface PlanCard {
   level: string
   minutes: number
   steps: number
+  /** Warm-ups before it. */
+  warmUps: { drill: string, seed: number }[]
 }
 
 /** A plan in the Plan book. */
@@ -114,6 +116,11 @@ export interface FolioView {
   })[]
   /** Sheets of one's own, the latest first. */
   own: { id: number, title: string, drawing: number, width: number, height: number, position: number, lastSeenAt: string | null, handIns: FolioHandIn[] }[]
+}
+
+export interface WarmUpsView {
+  /** The oldest first. */
+  tries: { drill: string, seed: number, score: number, triedAt: string }[]
 }
 
 export interface FolioHandIn {

@@ -1,5 +1,5 @@
-import type { AnswerBody, Batch, NewSheet } from '#shared/schemas'
-import type { DeskView, DrawingView, FolioView, HandInView, Person, PlanBookView, PlanView, RegisterView, SignatureView } from '#shared/views'
+import type { AnswerBody, Batch, DrillTryBody, NewSheet } from '#shared/schemas'
+import type { DeskView, DrawingView, FolioView, HandInView, Person, PlanBookView, PlanView, RegisterView, SignatureView, WarmUpsView } from '#shared/views'
 import type { Plan } from '#core/plan'
 import { callApi } from './client'
 
@@ -33,6 +33,8 @@ export const api = {
   handIn: (id: number, given: { position: number, hash: string, note: string }) => callApi<{ id: number }>('POST', `/api/drawings/${id}/hand-ins`, given),
   handInView: (id: number) => callApi<HandInView>('GET', `/api/hand-ins/${id}`),
   answer: (id: number, body: AnswerBody) => callApi<{ ok: true }>('PUT', `/api/hand-ins/${id}/answer`, body),
+  warmUps: () => callApi<WarmUpsView>('GET', '/api/warm-ups'),
+  keepTry: (body: DrillTryBody) => callApi<{ ok: true }>('POST', '/api/warm-ups', body),
   signature: () => callApi<SignatureView>('GET', '/api/signature'),
   keepSignature: (outlines: number[][]) => callApi<{ ok: true }>('PUT', '/api/signature', { outlines }),
   handInPicture: (id: number) => `/api/hand-ins/${id}/picture`,

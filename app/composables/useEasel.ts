@@ -20,6 +20,10 @@ import type { Guides } from './useGuides'
 import type { PartMode } from './useParts'
 import { useHand } from '../stores/hand'
 
+/** A look that takes no longer than this is repeated quietly, so long after the last stroke, ms. */
+const QUICK_LOOK_MS = 350
+const QUIET_AFTER_MS = 900
+
 /** What bounds a fence, as for a pour. */
 const FENCE = { tolerance: 40, borders: 'all', gap: USUAL_GAP, grow: 2 } as const
 
@@ -189,12 +193,26 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     say(isMeant ? 'Kept: your teacher sees that you meant it so.' : 'Taken back.')
   }
 
-  async function lookAtStep(): Promise<void> {
+  /** How long the last look took, ms. */
+  let lookingMs = Infinity
+  let quietTimer: ReturnType<typeof setTimeout> | null = null
+  /** After a look that was quick the step is looked at again by itself, once the hand rests. */
+  watch(() => history.value.position, () => {
+    if (quietTimer) clearTimeout(quietTimer)
+    if (lookingMs > QUICK_LOOK_MS || !step.value || !findings.value.has(step.value.id)) return
+    quietTimer = setTimeout(() => void lookAtStep(true), QUIET_AFTER_MS)
+  })
+
+  /** `isQuiet`: by itself, without a word. */
+  async function lookAtStep(isQuiet = false): Promise<void> {
     const { value: current } = step
     if (!current) return
-    isLooking.value = true
+    isLooking.value = !isQuiet
+    const began = performance.now()
     try {
-      const found = await host.lookAtStep(current.id)
+      const found = await host.lookAtStep(current.id, isQuiet)
+      if (!found) return
+      lookingMs = performance.now() - began
       lookedAt.value = history.value.position
       findings.value = new Map(findings.value).set(current.id, found)
     } finally {
@@ -376,6 +394,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
 
   async function close(): Promise<void> {
     settleAll()
+    if (quietTimer) clearTimeout(quietTimer)
     document.removeEventListener('visibilitychange', onHidden)
     window.removeEventListener('pagehide', putAway)
     window.removeEventListener('online', onOnline)

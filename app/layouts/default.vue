@@ -16,6 +16,7 @@ async function leave(): Promise<void> {
       <nav v-if="session.person" aria-label="Pages">
         <NuxtLink :to="session.home">{{ session.person.kind === 'teacher' ? 'Desk' : 'Folio' }}</NuxtLink>
         <NuxtLink v-if="session.person.kind === 'teacher'" to="/plans">Plan book</NuxtLink>
+        <NuxtLink to="/warm-ups">Warm-ups</NuxtLink>
       </nav>
       <span class="grow" />
       <LightSwitch />

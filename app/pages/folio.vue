@@ -44,6 +44,7 @@ async function draw(plan: FolioView['plans'][number], afresh: boolean): Promise<
           <p class="soft small">{{ plan.steps }} steps · about {{ plan.minutes }} minutes</p>
           <div class="row">
             <v-btn color="primary" :loading="busy === plan.id" @click="draw(plan, false)">{{ plan.drawing?.position ? 'Go on drawing' : 'Start drawing' }}</v-btn>
+            <v-btn v-if="plan.warmUps.length" variant="outlined" :to="{ path: `/warm-ups/${plan.warmUps[0]!.drill}`, query: { seed: plan.warmUps[0]!.seed, plan: plan.id } }">Warm up first</v-btn>
             <v-btn v-if="plan.drawing?.position" variant="outlined" @click="asking = plan">Begin afresh</v-btn>
             <span v-if="plan.drawing?.lastSeenAt" class="soft small">last drawn {{ timeInWords(plan.drawing.lastSeenAt) }}</span>
           </div>

@@ -2,12 +2,14 @@ import { closeByEye, pourShut } from './closing'
 import { matchColour, matchValue, valueLadder } from './colours'
 import type { Drill, DrillResult, Task, Tried } from './contract'
 import { hatching, lineThroughDots, parallels } from './lines'
+import type { DrillName } from './names'
 import { copyAngle, copyProportion, halveAndThird } from './measuring'
 import { rampDark, rampWidth } from './pressure'
 import { arcs, circleInSquare, circleThroughDots, ellipseOnAxis, spiral } from './rounds'
 import { blendBand, shadeBall } from './tone'
 
 export { FAMILIES, type Answering, type Drill, type DrillResult, type Family, type Measured, type Prompt, type Task, type Tried } from './contract'
+export { DRILL_NAMES, GREATEST_SEED, type DrillName } from './names'
 export { OWN } from './strokes'
 
 /** Every warm-up. */
@@ -32,12 +34,7 @@ export const DRILLS = {
   'value-ladder': valueLadder,
   'blend-band': blendBand,
   'shade-ball': shadeBall,
-} as const satisfies Record<string, Drill>
-export type DrillName = keyof typeof DRILLS
-export const DRILL_NAMES = Object.keys(DRILLS) as [DrillName, ...DrillName[]]
-
-/** Greatest seed of a try. */
-export const GREATEST_SEED = 999_999
+} as const satisfies Record<DrillName, Drill>
 
 export function drillTask(name: DrillName, seed: number): Task {
   return DRILLS[name].make(seed)

@@ -175,6 +175,16 @@ function arcPoints({ from, to, circle: { x, y, radius } }: ReturnType<typeof arc
   return Array.from({ length: 33 }, (_, i) => ({ x: x + radius * Math.cos(a + (sweep * i) / 32), y: y + radius * Math.sin(a + (sweep * i) / 32) }))
 }
 
+/** About one row for each part of a turn: the outer turns are longer, and would count for more. */
+function evenly<T extends { readonly round: number }>(rows: readonly T[]): T[] {
+  let next = 0
+  return rows.filter(({ round }) => {
+    if (Math.abs(round) < next) return false
+    next = Math.abs(round) + 1 / 24
+    return true
+  })
+}
+
 /** Least squares of a straight line through pairs. */
 function straightFit(pairs: readonly (readonly [number, number])[]): { start: number, slope: number } {
   const [mx, my] = [mean(pairs.map(each => each[0])), mean(pairs.map(each => each[1]))]
@@ -190,7 +200,7 @@ function spiralOf(seed: number): { x: number, y: number, radius: number, turns: 
 
 export const spiral: Drill = {
   family: 'rounds', title: 'Spiral', trains: 'A line that widens evenly.', seconds: 40,
-  measured: 'How even the way out is (none left at 45 % of the gap between turns), and how many turns it has (off by one and a half).',
+  measured: 'How even the way out is (none left at 28 % of the gap between turns), and how many turns it has (off by one and a half).',
   make(seed) {
     const { x, y, radius, turns, start } = spiralOf(seed)
     return {
@@ -214,14 +224,14 @@ export const spiral: Drill = {
     })
     const made = Math.abs(round) / (2 * Math.PI)
     if (made < 1) return nothingYet('Go round at least once.')
-    const { start: begin, slope } = straightFit(rows.map(each => [Math.abs(each.round), each.far]))
+    const { start: begin, slope } = straightFit(evenly(rows).map(each => [Math.abs(each.round), each.far]))
     const gap = Math.max(Math.abs(slope), 1)
     const ideal = rows.map(each => ({ ...each, off: Math.abs(each.far - begin - slope * Math.abs(each.round)) }))
-    const off = (100 * Math.sqrt(mean(ideal.map(each => each.off ** 2)))) / gap
+    const off = (100 * Math.sqrt(mean(evenly(ideal).map(each => each.off ** 2)))) / gap
     const worst = ideal.reduce((a, b) => (b.off > a.off ? b : a))
     const missing = Math.abs(made - turns)
     return resultOf(
-      [figure('unevenness', off, '% of the gap', pointsFor(off, 45, 5)), figure('turns', made, `of ${turns}`, pointsFor(missing, 1.5, 0.15))],
+      [figure('unevenness', off, '% of the gap', pointsFor(off, 28, 4)), figure('turns', made, `of ${turns}`, pointsFor(missing, 1.5, 0.15))],
       missing > 0.6 ? `It has ${made.toFixed(1)} turns; ${turns} are asked.` : off > 20 ? 'Keep the same white between the turns.' : 'An even spiral.',
       [ringAt(worst.point, 16, `${Math.round(worst.off)} px`)],
     )

@@ -3,6 +3,7 @@ import { toolSettingsSchema } from '../brush'
 import { actSchema, bordersSchema, colourSchema, GREATEST_GAP, layerIdSchema, layerNameSchema, recordSchema, sheetSchema } from '../drawing'
 import { guideSchema } from '../guides'
 import { lookForSchema } from '../lookfor'
+import { DRILL_NAMES, GREATEST_SEED } from '../drill'
 import { isReadying } from './ready'
 import { picturesIn, richSchema } from './rich'
 
@@ -87,6 +88,8 @@ export const planSchema = z.strictObject({
   palette: z.array(wellSchema).min(1).max(24),
   steps: z.array(stepSchema).min(1, 'a plan needs a step').max(60),
   topics: z.array(z.string().trim().min(1).max(30)).max(12).optional(),
+  /** Warm-ups before the lesson: the same tries for everyone. */
+  warmUps: z.array(z.strictObject({ drill: z.enum(DRILL_NAMES), seed: z.int().min(0).max(GREATEST_SEED) })).max(5).optional(),
   pictures: z.array(pictureSchema).max(120).optional(),
   /** The teacher's own drawing of the lesson, whose strokes are the ghosts of the steps. */
   demonstration: recordSchema,

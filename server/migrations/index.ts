@@ -5,9 +5,10 @@ import { tools } from './0002-tools'
 import { signatures } from './0003-signatures'
 import { ownSheets } from './0004-own-sheets'
 import { planBook } from './0005-plan-book'
+import { warmUps } from './0006-warm-ups'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
-const MIGRATIONS: InputMigrations<QueryInterface> = [first, tools, signatures, ownSheets, planBook]
+const MIGRATIONS: InputMigrations<QueryInterface> = [first, tools, signatures, ownSheets, planBook, warmUps]
 
 /** Brings the database up to date; returns the names of what was done. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {

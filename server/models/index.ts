@@ -2,7 +2,7 @@ import mariadb from 'mariadb'
 import { DataTypes, Sequelize, type CreationOptional, type InferAttributes, type InferCreationAttributes, Model } from 'sequelize'
 import type { Plan } from '#core/plan'
 import type { HandInState, StepFindings, TeachersPurpose } from '#shared/views'
-import type { MarkLevel } from '#shared/schemas'
+import type { DrillTryBody, MarkLevel } from '#shared/schemas'
 
 type Row<M extends Model> = Model<InferAttributes<M>, InferCreationAttributes<M>>
 
@@ -132,6 +132,17 @@ export class SignInTry extends Model<InferAttributes<SignInTry>, InferCreationAt
   declare since: Date
 }
 
+/** One try of a warm-up. */
+export class DrillTry extends Model<InferAttributes<DrillTry>, InferCreationAttributes<DrillTry>> {
+  declare id: CreationOptional<number>
+  declare learnerId: number
+  declare drill: string
+  declare seed: number
+  declare score: number
+  declare figures: DrillTryBody['figures']
+  declare triedAt: Date
+}
+
 export class Signature extends Model<InferAttributes<Signature>, InferCreationAttributes<Signature>> {
   declare learnerId: number
   /** Outlines of a pad, x, y, x, y … each. */
@@ -185,6 +196,7 @@ export function connect(url: string): Sequelize {
     id: id(), kind: text(20), subject: reference(), state: { ...text(20), defaultValue: 'waiting' }, tries: count(), leaseUntil: timeOrNull(),
   }, { ...bind, tableName: 'jobs' })
   SignInTry.init({ door: { ...text(200), primaryKey: true }, count: count(), since: time() }, { ...bind, tableName: 'sign_in_tries' })
+  DrillTry.init({ id: id(), learnerId: reference(), drill: text(40), seed: count(), score: count(), figures: json('figures', false), triedAt: time() }, { ...bind, tableName: 'drill_tries' })
   Signature.init({ learnerId: key(), outlines: json('outlines', false) }, { ...bind, tableName: 'signatures' })
   return sequelize
 }

@@ -13,8 +13,8 @@ type Teacher = Extract<Person, { kind: 'teacher' }>
 type LearnerPerson = Extract<Person, { kind: 'learner' }>
 
 export function planCard({ id, document }: PlanRow): PlanCard {
-  const { title, goal, level, minutes, steps } = document
-  return { id, title, goal, level, minutes, steps: steps.length }
+  const { title, goal, level, minutes, steps, warmUps = [] } = document
+  return { id, title, goal, level, minutes, steps: steps.length, warmUps }
 }
 
 export async function deskView(person: Teacher): Promise<DeskView> {

@@ -84,8 +84,14 @@ watch(step, () => scroll.value?.scrollTo({ top: 0 }))
 
 /** What was found comes into sight. */
 const lookSection = ref<HTMLElement>()
+let wasFound = false
+watch([step, () => found.value === null], () => {
+  if (found.value === null) wasFound = false
+})
 watch(() => [found.value, lookedAt.value] as const, async ([now], [, before]) => {
-  if (!now || lookedAt.value === before) return
+  // What is looked at again by itself stays where it is.
+  if (!now || lookedAt.value === before || wasFound) return
+  wasFound = true
   await nextTick()
   lookSection.value?.scrollIntoView({ block: 'start', behavior: 'smooth' })
 })
@@ -161,7 +167,7 @@ function point(id: string, isOn: boolean): void {
       <p v-if="isWaiting" class="wait small" role="status">Your teacher opens the next step for everyone. Go on here meanwhile.</p>
       <button v-if="isLast && richer > 0" class="richer small" @click="easel.goRicher(true)">Go the richer way: {{ richer }} more {{ richer === 1 ? 'step' : 'steps' }}</button>
       <footer>
-        <v-btn v-if="step.lookFors.length" class="look" color="primary" :variant="isAllMet && !isOld ? 'outlined' : 'flat'" :loading="isLooking" :disabled="isReadOnly" @click="easel.lookAtStep()">Look at my step</v-btn>
+        <v-btn v-if="step.lookFors.length" class="look" color="primary" :variant="isAllMet && !isOld ? 'outlined' : 'flat'" :loading="isLooking" :disabled="isReadOnly" @click="wasFound = false; easel.lookAtStep()">Look at my step</v-btn>
         <v-btn variant="outlined" :disabled="stepNumber === 0" @click="easel.openStep(stepNumber - 1)">Back</v-btn>
         <v-btn v-if="!isLast" color="primary" :variant="isAllMet ? 'flat' : 'outlined'" :disabled="isWaiting" @click="easel.openStep(stepNumber + 1)">{{ isWaiting ? 'Wait a moment' : isUnmet ? 'Go on anyway' : 'Next step' }}</v-btn>
         <v-btn v-else-if="purpose === 'try'" color="primary" variant="outlined" :to="`/plans/${planId}`">To the plan</v-btn>

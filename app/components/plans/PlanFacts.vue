@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { mdiClose, mdiDiceMultipleOutline } from '@mdi/js'
+import { DRILLS, GREATEST_SEED, type DrillName } from '#core/drill'
 import type { Plan } from '#core/plan'
 
 /** What a plan is called and for whom. */
@@ -15,6 +17,15 @@ function setTopics(event: Event): void {
   const topics = [...new Set(valueOf(event).split(',').map(each => each.trim().slice(0, 30)).filter(Boolean))].slice(0, 12)
   editor.set({ topics })
 }
+const warmUps = computed(() => plan.value?.warmUps ?? [])
+const seconds = computed(() => warmUps.value.reduce((sum, each) => sum + DRILLS[each.drill].seconds, 0))
+const newSeed = () => Math.floor(Math.random() * GREATEST_SEED)
+const setWarmUps = (next: NonNullable<Plan['warmUps']>) => editor.set({ warmUps: next })
+function addWarmUp(event: Event): void {
+  const drill = valueOf(event) as DrillName | ''
+  ;(event.target as HTMLSelectElement).value = ''
+  if (drill) setWarmUps([...warmUps.value, { drill, seed: newSeed() }])
+}
 </script>
 
 <template>
@@ -28,6 +39,15 @@ function setTopics(event: Event): void {
         <label>Minutes <input type="number" min="1" max="600" :value="plan.minutes" @change="setMinutes"></label>
       </div>
       <label>Topics, with commas between <input :value="(plan.topics ?? []).join(', ')" maxlength="400" placeholder="round things, soft shading" @change="setTopics"></label>
+      <fieldset>
+        <legend>Warm-ups before it <span class="small soft numbers">{{ seconds ? `about ${Math.ceil(seconds / 60)} minutes` : 'none' }}</span></legend>
+        <div v-for="(each, i) in warmUps" :key="i" class="warm">
+          <span>{{ DRILLS[each.drill].title }}</span><span class="small soft numbers">No. {{ each.seed }}</span>
+          <v-btn :icon="mdiDiceMultipleOutline" size="x-small" variant="text" aria-label="Another try of it" title="Another try of it" @click="setWarmUps(warmUps.with(i, { ...each, seed: newSeed() }))" />
+          <v-btn :icon="mdiClose" size="x-small" variant="text" :aria-label="`Leave ${DRILLS[each.drill].title} out`" @click="setWarmUps(warmUps.toSpliced(i, 1))" />
+        </div>
+        <select v-if="warmUps.length < 5" aria-label="Add a warm-up" @change="addWarmUp"><option value="">Add a warm-up …</option><option v-for="(drill, name) in DRILLS" :key="name" :value="name">{{ drill.title }}</option></select>
+      </fieldset>
       <p class="small soft numbers">Sheet {{ plan.sheet.width }} × {{ plan.sheet.height }} px · {{ plan.palette.length }} wells · {{ plan.demonstration.entries.length }} entries drawn</p>
       <v-btn color="primary" class="done" @click="isOpen = false">Done</v-btn>
     </div>
@@ -39,5 +59,8 @@ function setTopics(event: Event): void {
 label { display: grid; gap: 4px; font-size: 0.9rem; color: var(--ink-soft); }
 input, textarea, select { border: 1px solid var(--line); border-radius: 8px; padding: 8px 12px; background: var(--paper); color: var(--ink); font-size: 0.96rem; }
 .two { display: grid; grid-template-columns: 1fr 1fr; gap: 14px; }
+fieldset { border: 0; padding: 0; margin: 0; display: grid; gap: 4px; }
+legend { font-size: 0.9rem; color: var(--ink-soft); margin-bottom: 4px; }
+.warm { display: grid; grid-template-columns: 1fr auto auto auto; gap: 8px; align-items: center; }
 .done { justify-self: end; }
 </style>

@@ -744,9 +744,11 @@ export class SheetHost {
 
   // --- look-fors, handing in
 
-  async lookAtStep(id: string): Promise<Finding[]> {
+  /** `isQuiet`: only when the hand rests, null otherwise. */
+  async lookAtStep(id: string, isQuiet = false): Promise<Finding[] | null> {
     const step = this.opened?.log.plan.steps.find(each => each.id === id)
     if (!step || !this.engine || !this.looker) return []
+    if (isQuiet && (this.live || this.bend || this.unsettled)) return null
     this.endStroke()
     const { drawing, entries } = this.engine
     return this.looker.look({ drawing, acts: standingActs(entries), step: id }, step.lookFors)

@@ -1,0 +1,202 @@
+<script setup lang="ts">
+import { transfer, wrap, type Remote } from 'comlink'
+import { mdiArrowLeft, mdiEraser, mdiUndoVariant } from '@mdi/js'
+import { unpackSample, type ToolSettings } from '#core/brush'
+import type { Rgb8 } from '#core/colour'
+import { DRILL_NAMES, DRILLS, drillTask, GREATEST_SEED, type DrillName, type DrillResult } from '#core/drill'
+import DrillWorker from '../../workers/drill.worker?worker'
+import type { DrillHost } from '../../workers/drill/host'
+import { api } from '../../api/routes'
+import { troubleOf } from '../../api/client'
+import { TOOL_WORDS } from '../../sheet/tool-words'
+import { useSession } from '../../stores/session'
+
+definePageMeta({
+  layout: 'bare', who: 'signed-in', key: route => route.fullPath,
+  middleware: to => ((DRILL_NAMES as readonly string[]).includes(String(to.params.drill)) ? undefined : navigateTo('/warm-ups')),
+})
+const route = useRoute()
+const session = useSession()
+const { say } = useNotices()
+const name = String(route.params.drill) as DrillName
+const drill = DRILLS[name]
+
+const seed = ref(seedOf(route.query.seed))
+function seedOf(value: unknown): number {
+  const number = Number(value)
+  return Number.isInteger(number) && number >= 0 && number <= GREATEST_SEED ? number : Math.floor(Math.random() * GREATEST_SEED)
+}
+const task = computed(() => drillTask(name, seed.value))
+const answering = computed(() => task.value.answering)
+const worker = new DrillWorker()
+const host = wrap<DrillHost>(worker) as Remote<DrillHost>
+
+/** The set before a lesson: the plan's warm-ups one after the other. */
+const planId = Number(route.query.plan) || null
+const place = Number(route.query.at) || 0
+const { data: folio } = usePageData(async () => (planId && session.person?.kind === 'learner' ? api.folio() : null))
+const set = computed(() => folio.value?.plans.find(each => each.id === planId)?.warmUps ?? [])
+const next = computed(() => set.value[place + 1] ?? null)
+
+const tool = ref(0)
+const isPouring = ref(false)
+const mixed = ref<Rgb8>([128, 128, 128])
+const rungs = ref<number[]>([])
+const result = shallowRef<DrillResult | null>(null)
+const scores = ref<number[]>([])
+const isScoring = ref(false)
+const hasDrawn = ref(false)
+
+// Before the window gives its canvas: it is shown what is laid out.
+void host.open(name, seed.value)
+onMounted(async () => {
+  if (session.person?.kind !== 'learner') return
+  try {
+    scores.value = (await api.warmUps()).tries.filter(each => each.drill === name).map(each => each.score)
+  } catch {
+    // The trend is shown when the server is there again; the drill goes without it.
+  }
+})
+onBeforeUnmount(() => worker.terminate())
+
+const settings = computed(() => (answering.value.by === 'strokes' ? answering.value.tools[tool.value]! : null))
+function begin(samples: number[]): void {
+  if (answering.value.by !== 'strokes' || result.value) return
+  hasDrawn.value = true
+  if (isPouring.value) {
+    const { x, y } = unpackSample(samples, 0)
+    return void host.pour(x, y, [...answering.value.colour])
+  }
+  void host.beginStroke({ tool: { ...toRaw(settings.value!) } as ToolSettings, colour: [...answering.value.colour] }, samples)
+}
+async function undo(): Promise<void> {
+  await host.undo()
+}
+
+async function finish(): Promise<void> {
+  if (isScoring.value) return
+  isScoring.value = true
+  try {
+    const found = await host.score({ ...(answering.value.by === 'mixing' && { mixed: [...mixed.value] as [number, number, number] }), ...(answering.value.by === 'rungs' && { rungs: [...rungs.value] }) })
+    if (found.score === null) return void say(found.sentence, 'Do that first, then look at it.')
+    result.value = found
+    scores.value = [...scores.value, found.score]
+    if (session.person?.kind === 'learner') await api.keepTry({ drill: name, seed: seed.value, score: found.score, figures: found.figures.map(each => ({ ...each })) })
+  } catch (error) {
+    const { message, fix } = troubleOf(error)
+    say(message, `${fix} This try is not in your line.`, 'attention')
+  } finally {
+    isScoring.value = false
+  }
+}
+
+async function again(isSame: boolean): Promise<void> {
+  result.value = null
+  hasDrawn.value = false
+  if (!isSame) seed.value = Math.floor(Math.random() * GREATEST_SEED)
+  await host.open(name, seed.value)
+}
+async function goOn(): Promise<void> {
+  if (next.value) return void await navigateTo({ path: `/warm-ups/${next.value.drill}`, query: { seed: next.value.seed, plan: planId, at: place + 1 } })
+  if (!planId) return
+  try {
+    const { id } = await api.openDrawing(planId, false)
+    await navigateTo(`/easel/${id}`)
+  } catch (error) {
+    const { message, fix } = troubleOf(error)
+    say(message, fix, 'attention')
+  }
+}
+
+function onKey(event: KeyboardEvent): void {
+  if ((event.target as HTMLElement).closest('input:not([type=range]), button, a')) return
+  const key = event.key.toLowerCase()
+  if ((event.ctrlKey || event.metaKey) && key === 'z') {
+    event.preventDefault()
+    void undo()
+  } else if (key === 'enter') {
+    event.preventDefault()
+    void (result.value ? again(false) : finish())
+  }
+}
+onMounted(() => window.addEventListener('keydown', onKey))
+onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
+</script>
+
+<template>
+  <div class="drill">
+    <header>
+      <v-btn :icon="mdiArrowLeft" variant="text" size="small" :to="planId ? '/folio' : '/warm-ups'" :aria-label="planId ? 'Back to the folio' : 'Back to the warm-ups'" />
+      <strong class="display title">{{ drill.title }}</strong>
+      <span v-if="set.length" class="small soft">{{ place + 1 }} of {{ set.length }} before the lesson</span>
+      <p class="asks">{{ task.asks }}</p>
+      <span class="small soft numbers" title="Who draws the same number gets the same try">No. {{ seed }}</span>
+    </header>
+    <main>
+      <SheetWindow
+        v-if="answering.by === 'strokes'" :sheet="task.sheet" :can-draw="result === null" label="The warm-up’s sheet. Drawing needs a pen, a finger or a mouse."
+        @canvas="host.show(transfer($event, [$event]))" @resize="(w: number, h: number) => host.resize(w, h)" @look="host.look($event)"
+        @begin="begin" @extend="(samples: number[]) => host.extendStroke(samples)" @end="host.endStroke()" @drop="host.dropStroke()"
+      >
+        <template #default="{ view, size }">
+          <DrillPrompts :prompts="task.prompts" :view="view" :size="size" />
+          <SheetMarks v-if="result" :marks="result.marks.map(mark => ({ mark, isStrong: false }))" :view="view" :size="size" />
+        </template>
+      </SheetWindow>
+      <DrillMixer v-else-if="answering.by === 'mixing'" :key="seed" v-model="mixed" :target="answering.target" :is-value="answering.isValue" />
+      <DrillRungs v-else :key="seed" v-model="rungs" :from="answering.from" :to="answering.to" :count="answering.rungs" />
+    </main>
+    <footer>
+      <template v-if="result">
+        <div class="score" aria-live="polite"><span class="display points" data-test="points">{{ result.score }}</span><span class="small soft">of 100</span></div>
+        <div class="found">
+          <p>{{ result.sentence }}</p>
+          <ul class="small">
+            <li v-for="each in result.figures" :key="each.name"><span class="numbers">{{ each.value }} {{ each.unit }}</span> {{ each.name }} <span class="soft numbers">· {{ each.points }} points</span></li>
+          </ul>
+          <p class="small soft how">{{ drill.measured }}</p>
+        </div>
+        <TrendChart v-if="scores.length > 1" class="trend" :scores="scores" :title="drill.title" />
+        <div class="doings">
+          <v-btn v-if="planId" color="primary" @click="goOn">{{ next ? 'Next warm-up' : 'To the lesson' }}</v-btn>
+          <v-btn :color="planId ? undefined : 'primary'" :variant="planId ? 'outlined' : 'flat'" @click="again(false)">A new one</v-btn>
+          <v-btn variant="text" @click="again(true)">The same again</v-btn>
+        </div>
+      </template>
+      <template v-else>
+        <div v-if="answering.by === 'strokes'" class="tools" role="radiogroup" aria-label="Tools">
+          <button v-for="(each, i) in answering.tools" :key="each.tool" class="tool small" role="radio" :aria-checked="!isPouring && tool === i" @click="tool = i; isPouring = false">
+            <v-icon v-if="each.effect === 'erase'" :icon="mdiEraser" size="18" /> {{ TOOL_WORDS[each.tool].name }} {{ each.size }}
+          </button>
+          <button v-if="answering.hasPour" class="tool small" role="radio" :aria-checked="isPouring" @click="isPouring = true">Pour</button>
+          <v-btn :icon="mdiUndoVariant" size="small" variant="text" aria-label="Undo (Ctrl Z)" @click="undo" />
+        </div>
+        <span class="grow" />
+        <v-btn v-if="planId" variant="text" @click="goOn">Leave it out</v-btn>
+        <v-btn color="primary" :loading="isScoring" @click="finish">How did it go?</v-btn>
+      </template>
+    </footer>
+  </div>
+</template>
+
+<style scoped>
+.drill { display: grid; grid-template-rows: auto 1fr auto; height: 100vh; height: 100dvh; }
+header { display: flex; gap: 12px; align-items: center; padding: 6px 16px 6px 8px; border-bottom: 1px solid var(--line); background: var(--paper); }
+.title { font-size: 1.15rem; white-space: nowrap; }
+.asks { margin: 0; flex: 1; text-align: center; }
+main { display: flex; min-height: 0; background: var(--round-sheet); }
+main > :deep(.mixer), main > :deep(.ladder) { background: var(--paper); border-radius: var(--radius); }
+footer { display: flex; gap: 20px; align-items: center; padding: 12px 20px; border-top: 1px solid var(--line); background: var(--paper); min-height: 76px; }
+.grow { flex: 1; }
+.tools { display: flex; gap: 8px; align-items: center; }
+.tool { border: 1.5px solid var(--line); border-radius: 8px; padding: 6px 14px; min-height: 40px; }
+.tool[aria-checked='true'] { border-color: var(--blue); box-shadow: 0 0 0 1px var(--blue); font-weight: 520; }
+.score { display: grid; justify-items: center; min-width: 92px; }
+.points { font-size: 3rem; line-height: 1; }
+.found { flex: 1; min-width: 0; }
+.found p { margin: 0 0 4px; }
+.found ul { list-style: none; margin: 0; padding: 0; display: flex; gap: 4px 18px; flex-wrap: wrap; }
+.how { max-width: 640px; }
+.trend { width: 240px; }
+.doings { display: grid; gap: 6px; }
+</style>

@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { DRILLS, FAMILIES, GREATEST_SEED, type DrillName, type Family } from '#core/drill'
+import { api } from '../../api/routes'
+import { useSession } from '../../stores/session'
+
+definePageMeta({ who: 'signed-in' })
+const session = useSession()
+/** A teacher tries them without being counted. */
+const { data, trouble, load } = usePageData(async () => (session.person?.kind === 'learner' ? api.warmUps() : { tries: [] }))
+const NAMES: Record<Family, string> = { lines: 'Lines', rounds: 'Round lines', pressure: 'The weight of the hand', closing: 'Closing', measuring: 'Measuring by eye', colour: 'Colours and values', tone: 'Tone' }
+const all = Object.entries(DRILLS) as [DrillName, typeof DRILLS[DrillName]][]
+const groups = FAMILIES.map(family => ({ family, drills: all.filter(([, drill]) => drill.family === family) }))
+const scoresOf = (name: string) => data.value?.tries.filter(each => each.drill === name).map(each => each.score) ?? []
+const seeds = Object.fromEntries(all.map(([name]) => [name, Math.floor(Math.random() * GREATEST_SEED)]))
+</script>
+
+<template>
+  <div class="page">
+    <LoadingOrTrouble v-if="!data" :trouble="trouble" @again="load" />
+    <template v-else>
+      <h1>Warm-ups</h1>
+      <p class="soft">A few minutes for hand and eye. Each try is new; what counts is your own line going up.</p>
+      <section v-for="group in groups" :key="group.family" :aria-labelledby="group.family">
+        <h2 :id="group.family">{{ NAMES[group.family] }}</h2>
+        <div class="drills">
+          <NuxtLink v-for="[name, drill] in group.drills" :key="name" :to="{ path: `/warm-ups/${name}`, query: { seed: seeds[name] } }" class="card drill">
+            <strong>{{ drill.title }}</strong>
+            <span class="small soft">{{ drill.trains }}</span>
+            <template v-if="scoresOf(name).length">
+              <TrendChart :scores="scoresOf(name)" :title="drill.title" is-small />
+              <span class="small numbers">best <strong>{{ Math.max(...scoresOf(name)) }}</strong> · last {{ scoresOf(name).at(-1) }}</span>
+            </template>
+            <span v-else class="small soft">not tried yet · about {{ drill.seconds }} s</span>
+          </NuxtLink>
+        </div>
+      </section>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+section h2 { margin: 20px 0 10px; }
+.drills { display: grid; grid-template-columns: repeat(auto-fill, minmax(224px, 1fr)); gap: 14px; }
+.drill { display: grid; gap: 5px; align-content: start; padding: 13px 16px; color: inherit; text-decoration: none; }
+.drill:hover { border-color: var(--blue); }
+</style>

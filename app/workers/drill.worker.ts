@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { DrillHost } from './drill/host'
+
+expose(new DrillHost())

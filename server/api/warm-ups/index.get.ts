@@ -1,0 +1,3 @@
+import { warmUpsView } from '../../services/drills'
+
+export default defineRoute({ who: 'learner', run: ({ person }) => warmUpsView(person) })

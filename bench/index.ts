@@ -5,6 +5,7 @@ import { checkThatItDraws, compositing, pouring, replaying, strokes, toolStrokes
 import { adjusting } from './adjusting'
 import { blending, closing, stacks } from './layers'
 import type { Row } from './measure'
+import { drafting, looking } from './looking'
 import { moving, selecting } from './moving'
 
 /** `npm run bench`: a table on the screen and bench/result.json. Ratios within one run count, not ms. LITTLE_EASEL_BENCH=closing gaps,…: only those, nothing written. */
@@ -12,7 +13,7 @@ async function main(): Promise<void> {
   checkThatItDraws()
   const rows: Row[] = []
   const wanted = process.env.LITTLE_EASEL_BENCH?.split(',')
-  for (const [name, run] of [['strokes', strokes], ['tools', toolStrokes], ['true-up', trueUp], ['compositing', compositing], ['pouring', pouring], ['blending', blending], ['stacks', stacks], ['closing gaps', closing], ['replaying', replaying], ['moving', moving], ['selecting', selecting], ['adjusting', adjusting]] as const) {
+  for (const [name, run] of [['strokes', strokes], ['tools', toolStrokes], ['true-up', trueUp], ['compositing', compositing], ['pouring', pouring], ['blending', blending], ['stacks', stacks], ['closing gaps', closing], ['replaying', replaying], ['moving', moving], ['selecting', selecting], ['adjusting', adjusting], ['look-fors', looking], ['drafting', drafting]] as const) {
     if (wanted && !wanted.includes(name)) continue
     console.log(`· ${name}`)
     rows.push(...await run())

@@ -197,7 +197,7 @@ describe('a plan that is given to a class', () => {
   it('is given, and the class keeps its version until it is moved on', async () => {
     await page.goto(`${url}/plans/${planNumber}`)
     await page.getByRole('button', { name: 'Classes' }).click()
-    const row = page.locator('.one').filter({ hasText: 'Thursday' })
+    const row = page.locator('.one').filter({ hasText: 'Saturday' })
     await row.getByRole('button', { name: 'Give it' }).click()
     await row.getByText('version 1').waitFor()
     await page.getByRole('button', { name: 'Close' }).click()
@@ -212,7 +212,7 @@ describe('a plan that is given to a class', () => {
     const own = await openBrowser()
     try {
       const sheet = own.context.pages()[0]!
-      await enterAsLearner(sheet, url, { code: 'KETTLE7', name: 'Lowri Pask', pin: '7713' })
+      await enterAsLearner(sheet, url, { code: 'PIER22', name: 'Otto Brandreth', pin: '1836' })
       await sheet.locator('.plan').filter({ hasText: 'A float for the net' }).getByRole('button', { name: 'Start drawing' }).click()
       const at = await waitForSheet(sheet)
       await sheet.getByRole('button', { name: 'Step 2: One line round it' }).click()
@@ -257,7 +257,7 @@ describe('a plan that is given to a class', () => {
     const own = await openBrowser()
     try {
       const sheet = own.context.pages()[0]!
-      await enterAsLearner(sheet, url, { code: 'KETTLE7', name: 'Jessamy Coll', pin: '3209' })
+      await enterAsLearner(sheet, url, { code: 'PIER22', name: 'Pia Lindqvale', pin: '6027' })
       await sheet.locator('.plan').filter({ hasText: 'A float for the net' }).getByRole('button', { name: 'Start drawing' }).click()
       await waitForSheet(sheet)
       await expect.poll(() => sheet.getByRole('button', { name: 'Wait a moment' }).isDisabled()).toBe(true)
@@ -276,7 +276,7 @@ describe('a plan that is given to a class', () => {
 
   it('moves the class on', async () => {
     await page.getByRole('button', { name: 'Classes' }).click()
-    await page.locator('.one').filter({ hasText: 'Thursday' }).getByRole('button', { name: 'Move on' }).click()
+    await page.locator('.one').filter({ hasText: 'Saturday' }).getByRole('button', { name: 'Move on' }).click()
     await expect.poll(async () => (await view()).classes.find(each => each.version !== null)).toMatchObject({ version: 3, isBehind: false })
     await page.getByRole('button', { name: 'Close' }).click()
   })

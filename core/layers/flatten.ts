@@ -1,5 +1,5 @@
 import { COMPOSITE_LAYERS, TILE, TILE_BYTES, type Doing, type Ground, type Kernels, type Tile } from '../kernels'
-import type { Rect } from '../base'
+import { EMPTY_RECT, intersectRect, unionRect, type Rect } from '../base'
 import { doingsOf, type StandIn } from './doings'
 import { stackOf, type StackItem } from './stack'
 import { sheetRect, tileOrigin, tilesUnder } from './tiles'
@@ -51,19 +51,30 @@ export function flattenDrawing(kernels: Kernels, drawing: Drawing, ground: Groun
 }
 
 /** One layer's alpha, 0 … 255, row-major over the whole sheet, as painted: its opacity does not count. */
-export function layerAlpha(drawing: Drawing, layer: Layer): Uint8Array {
-  const { width, height } = drawing.sheet
-  const out = new Uint8Array(width * height)
-  for (const { number, part } of tilesUnder(drawing.sheet, sheetRect(drawing.sheet))) {
+export function layerAlpha(drawing: Drawing, layer: Layer, box: Rect = sheetRect(drawing.sheet)): Uint8Array {
+  const width = box.x1 - box.x0
+  const out = new Uint8Array(width * (box.y1 - box.y0))
+  for (const { number, part } of tilesUnder(drawing.sheet, box)) {
     const tile = layer.tiles.get(number)
     if (!tile) continue
     const origin = tileOrigin(drawing.sheet, number)
     for (let y = part.y0; y < part.y1; y++) {
-      let from = 4 * ((y - origin.y) * TILE) + 3
-      for (let x = part.x0; x < part.x1; x++, from += 4) out[y * width + x] = tile[from]!
+      let from = 4 * ((y - origin.y) * TILE + part.x0 - origin.x) + 3
+      const to = (y - box.y0) * width + part.x1 - box.x0
+      for (let i = to - (part.x1 - part.x0); i < to; i++, from += 4) out[i] = tile[from]!
     }
   }
   return out
+}
+
+/** The part of the sheet that a layer's tiles cover: all its paint lies in it. Empty when it has none. */
+export function tilesBox({ sheet }: Drawing, layer: Layer): Rect {
+  let box = EMPTY_RECT
+  for (const number of layer.tiles.keys()) {
+    const { x, y } = tileOrigin(sheet, number)
+    box = unionRect(box, { x0: x, y0: y, x1: x + TILE, y1: y + TILE })
+  }
+  return intersectRect(box, sheetRect(sheet))
 }
 
 /** Copies a part of a tile (sheet px) to its place in a picture of a box. */

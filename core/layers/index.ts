@@ -1,7 +1,7 @@
 export { withBelowFlattened } from './below'
 export { changedTiles } from './changes'
 export type { StandIn } from './doings'
-export { flattenDrawing, flattenStack, flattenTile, layerAlpha } from './flatten'
+export { flattenDrawing, flattenStack, flattenTile, layerAlpha, tilesBox } from './flatten'
 export { hasteFor, type Haste } from './haste'
 export { heldInside, layMask, layTile, withoutSelection } from './laymask'
 export { maskOwner, paintable, withItem, withLayer } from './masks'

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { layerIdSchema } from '../drawing'
-import { layerAlpha, type Drawing } from '../layers'
+import { isEmptyRect, type Rect } from '../base'
+import { layerAlpha, tilesBox, type Drawing, type Layer } from '../layers'
 import { cantTell, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
 import { traceOutline, type Gap, type Outline } from './outline'
 import { boxOf, listInWords, placeInWords } from './words'
@@ -23,20 +24,31 @@ const NEARLY = 8
 /** The rings round gaps are at least this wide, px: a gap of two pixels must still be found. */
 const LEAST_RING = 14
 
-const traced = new WeakMap<Drawing, Map<string, Outline | null>>()
+/** An outline traced in the part of the sheet that the layer's paint covers; `inside` and `ink` are row-major over it. */
+export interface TracedOutline extends Outline {
+  readonly box: Rect
+}
+
+const traced = new WeakMap<Drawing, Map<string, TracedOutline | null>>()
 
 /** The layer's outline round the target, or why it can't be judged. Traced once for each drawing: several look-fors ask for it. */
-export function outlineOf(evidence: Evidence, layerId: string, target: readonly number[], what: string): Outline | Found {
+export function outlineOf(evidence: Evidence, layerId: string, target: readonly number[], what: string): TracedOutline | Found {
   const { drawing } = evidence
   const layer = drawing.layers.find(each => each.id === layerId)
   if (!layer) return cantTell(`There is no layer for the lines yet, so the outline of ${what} can't be looked at.`)
-  const { width, height } = drawing.sheet
   let known = traced.get(drawing)
   if (!known) traced.set(drawing, known = new Map())
   const key = `${layerId}:${target.join()}`
   let outline = known.get(key)
-  if (outline === undefined) known.set(key, outline = traceOutline(layerAlpha(drawing, layer), width, height, target))
+  if (outline === undefined) known.set(key, outline = tracedIn(drawing, layer, target))
   return outline ?? cantTell(`There is no line round ${what} on the layer “${layer.name}” yet.`)
+}
+
+function tracedIn(drawing: Drawing, layer: Layer, target: readonly number[]): TracedOutline | null {
+  const box = tilesBox(drawing, layer)
+  if (isEmptyRect(box)) return null
+  const outline = traceOutline(layerAlpha(drawing, layer, box), box.x1 - box.x0, box.y1 - box.y0, target.map((value, i) => value - (i % 2 ? box.y0 : box.x0)))
+  return outline && { ...outline, gaps: outline.gaps.map(gap => ({ ...gap, x: gap.x + box.x0, y: gap.y + box.y0 })), box }
 }
 
 export function isFound(value: Outline | Found): value is Found {
@@ -57,15 +69,17 @@ function look(evidence: Evidence, { layer, target, what, tolerance }: Settings):
   return {
     verdict: widest <= NEARLY ? 'nearly' : 'not-yet',
     figure: { value: widest, unit: 'px' },
-    sentence: gapsInWords(gaps, outline, evidence.drawing.sheet.width, what),
+    sentence: gapsInWords(gaps, outline, what),
     marks: gaps.map(gap => ({
       kind: 'ring', x: gap.x, y: gap.y, radius: Math.max(gap.width, LEAST_RING), label: `${gap.width} px`,
     })),
   }
 }
 
-function gapsInWords(gaps: readonly Gap[], outline: Outline, width: number, what: string): string {
-  const box = boxOf(outline.inside, width) ?? boxOf(outline.ink, width)!
+function gapsInWords(gaps: readonly Gap[], { inside, ink, box: part }: TracedOutline, what: string): string {
+  const width = part.x1 - part.x0
+  const { x0, y0, x1, y1 } = boxOf(inside, width) ?? boxOf(ink, width)!
+  const box = { x0: x0 + part.x0, y0: y0 + part.y0, x1: x1 + part.x0, y1: y1 + part.y0 }
   const places = gaps.slice(0, 3).map(gap => `${gap.width} px ${placeInWords(gap.x, gap.y, box)}`)
   if (gaps.length === 1) return `There is a gap of ${places[0]} of ${what}.`
   const more = gaps.length > 3 ? `, and ${gaps.length - 3} more` : ''

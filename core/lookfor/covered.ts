@@ -30,7 +30,6 @@ const HARDLY = 0.02
 
 function look(evidence: Evidence, settings: Settings): Found {
   const { drawing } = evidence
-  const { width, height } = drawing.sheet
   const layer = drawing.layers.find(each => each.id === settings.layer)
   if (!layer) return cantTell('There is no layer for the colour yet.')
   const outline = outlineOf(evidence, settings.lines, settings.target, settings.what)
@@ -38,7 +37,9 @@ function look(evidence: Evidence, settings: Settings): Found {
   if (outline.isOpen) return cantTell(`Close the outline of ${settings.what} first, then its colour can be looked at.`)
   if (!outline.inside.includes(1)) return cantTell(`The outline does not lie where ${settings.what} is expected, so it can’t be looked at.`)
 
-  const alpha = layerAlpha(drawing, layer)
+  const width = outline.box.x1 - outline.box.x0
+  const height = outline.box.y1 - outline.box.y0
+  const alpha = layerAlpha(drawing, layer, outline.box)
   const bare = new Uint8Array(alpha.length)
   let area = 0
   let uncovered = 0
@@ -71,7 +72,7 @@ function look(evidence: Evidence, settings: Settings): Found {
     verdict: share >= NEARLY ? 'nearly' : 'not-yet',
     figure,
     sentence: `${percentInWords(share)} of ${settings.what} is covered. The largest bare place is about ${size} px across, ${placeInWords(x, y, box)}.`,
-    marks: [regionMark(big, width, height)],
+    marks: [regionMark(big, width, height, outline.box)],
   }
 }
 

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { layerIdSchema } from '../drawing'
-import { layerAlpha } from '../layers'
+import { unionRect } from '../base'
+import { layerAlpha, tilesBox } from '../layers'
 import { squaredDistances } from '../raster'
 import { isFound, outlineOf } from './closed-outline'
 import { cantTell, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
@@ -26,20 +27,24 @@ const GRACE = 1
 
 function look(evidence: Evidence, settings: Settings): Found {
   const { drawing } = evidence
-  const { width, height } = drawing.sheet
   const layer = drawing.layers.find(each => each.id === settings.layer)
   if (!layer) return cantTell('There is no layer for the colour yet.')
   const outline = outlineOf(evidence, settings.lines, settings.target, settings.what)
   if (isFound(outline)) return outline
   if (outline.isOpen) return cantTell(`Close the outline of ${settings.what} first, then spills can be looked at.`)
   if (!outline.inside.includes(1)) return cantTell(`The outline does not lie where ${settings.what} is expected, so it can’t be looked at.`)
-  const alpha = layerAlpha(drawing, layer)
+  // All paint of the layer, and the outline.
+  const part = unionRect(tilesBox(drawing, layer), outline.box)
+  const [width, height] = [part.x1 - part.x0, part.y1 - part.y0]
+  const alpha = layerAlpha(drawing, layer, part)
   if (!alpha.some(value => value >= SEEN)) return cantTell(`There is no colour on the layer “${layer.name}” yet.`)
 
   const home = new Uint8Array(alpha.length)
   let area = 0
-  for (let i = 0; i < home.length; i++) {
-    home[i] = outline.inside[i]! | outline.ink[i]!
+  const across = outline.box.x1 - outline.box.x0
+  for (let i = 0; i < outline.inside.length; i++) {
+    const [x, y] = [i % across + outline.box.x0 - part.x0, Math.floor(i / across) + outline.box.y0 - part.y0]
+    home[y * width + x] = outline.inside[i]! | outline.ink[i]!
     area += outline.inside[i]!
   }
   const distances = squaredDistances(home, width, height)
@@ -59,14 +64,14 @@ function look(evidence: Evidence, settings: Settings): Found {
   if (share <= allowed) {
     return { verdict: 'met', figure, sentence: `The colour keeps inside the lines of ${settings.what}.`, marks: [] }
   }
-  const box = boxOf(outline.inside, width)!
-  const place = placeInWords(farthest % width, Math.floor(farthest / width), box)
+  const box = boxOf(outline.inside, across)!
+  const place = placeInWords(farthest % width + part.x0 - outline.box.x0, Math.floor(farthest / width) + part.y0 - outline.box.y0, box)
   const reach = Math.round(Math.sqrt(distances[farthest]!))
   return {
     verdict: share <= nearly ? 'nearly' : 'not-yet',
     figure,
     sentence: `Colour runs over the line ${place} of ${settings.what}, up to ${reach} px out (${percentInWords(share)} of the shape's area).`,
-    marks: [regionMark(spill, width, height)],
+    marks: [regionMark(spill, width, height, part)],
   }
 }
 

@@ -4,8 +4,8 @@ import type { Mark } from './contract'
 /** Regions are traced on a grid this many px wide: marks need no more. */
 const CELL = 4
 
-/** A mark that hatches the set pixels, holes left out (even–odd); contours by marching squares (d3-contour). */
-export function regionMark(set: Uint8Array, width: number, height: number): Mark {
+/** A mark that hatches the set pixels, holes left out (even–odd); `at`: where on the sheet they lie; contours by marching squares (d3-contour). */
+export function regionMark(set: Uint8Array, width: number, height: number, at = { x0: 0, y0: 0 }): Mark {
   const columns = Math.ceil(width / CELL)
   const rows = Math.ceil(height / CELL)
   const share = new Float64Array(columns * rows)
@@ -17,7 +17,7 @@ export function regionMark(set: Uint8Array, width: number, height: number): Mark
   }
   const traced = contours().size([columns, rows]).contour([...share], 0.25)
   const polygons = traced.coordinates.flat().map(ring => ring.flatMap(([x, y]) => [
-    Math.round(x! * CELL), Math.round(y! * CELL),
+    Math.round(x! * CELL) + at.x0, Math.round(y! * CELL) + at.y0,
   ]))
   return { kind: 'region', polygons }
 }

@@ -7,32 +7,43 @@
  */
 export function squaredDistances(set: Uint8Array, width: number, height: number): Float64Array {
   const out = new Float64Array(width * height)
-  for (let i = 0; i < out.length; i++) out[i] = set[i] ? 0 : Infinity
-  const line = new Envelope(Math.max(width, height))
-  for (let x = 0; x < width; x++) line.transform(out, x, width, height)
-  for (let y = 0; y < height; y++) line.transform(out, y * width, 1, width)
+  downColumns(out, set, width, height)
+  const line = new Envelope(width)
+  for (let y = 0; y < height; y++) line.transform(out, y * width, width)
   return out
 }
 
-/** Lower envelope of parabolas along one line. Scratch memory is reused from line to line. */
+/** How far the nearest set pixel of the same column is, px. Row by row, as memory lies: a column at a time would miss the cache at every pixel. */
+function downColumns(out: Float64Array, set: Uint8Array, width: number, height: number): void {
+  for (let i = 0; i < width; i++) out[i] = set[i] ? 0 : Infinity
+  for (let i = width; i < out.length; i++) out[i] = set[i] ? 0 : out[i - width]! + 1
+  for (let i = width * (height - 1) - 1; i >= 0; i--) {
+    const below = out[i + width]! + 1
+    if (below < out[i]!) out[i] = below
+  }
+}
+
+/** Lower envelope of parabolas along a row. Scratch memory is reused from row to row. */
 class Envelope {
-  private readonly values: Float64Array
+  private readonly squares: Float64Array
   private readonly places: Int32Array
   private readonly bounds: Float64Array
 
   constructor(longest: number) {
-    this.values = new Float64Array(longest)
+    this.squares = new Float64Array(longest)
     this.places = new Int32Array(longest)
     this.bounds = new Float64Array(longest + 1)
   }
 
-  transform(data: Float64Array, start: number, step: number, length: number): void {
-    const { values: f, places: v, bounds: z } = this
+  /** Turns distances within the columns into squared distances in the plane. */
+  transform(data: Float64Array, start: number, length: number): void {
+    const { squares: f, places: v, bounds: z } = this
     let last = -1
     for (let q = 0; q < length; q++) {
-      const value = data[start + q * step]!
+      const far = data[start + q]!
+      if (far === Infinity) continue
+      const value = far * far
       f[q] = value
-      if (value === Infinity) continue
       let meet = -Infinity
       while (last >= 0) {
         const p = v[last]!
@@ -50,7 +61,7 @@ class Envelope {
     for (let q = 0; q < length; q++) {
       while (k < last && z[k + 1]! < q) k++
       const d = q - v[k]!
-      data[start + q * step] = d * d + f[v[k]!]!
+      data[start + q] = d * d + f[v[k]!]!
     }
   }
 }

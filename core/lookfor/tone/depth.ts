@@ -1,4 +1,6 @@
 import { z } from 'zod'
+import { EMPTY_RECT } from '../../base'
+import { tilesBox } from '../../layers'
 import { layerIdSchema } from '../../drawing'
 import { cantTell, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
 import { rounded } from '../drawn/common'
@@ -17,11 +19,11 @@ const CALMER = 0.9
 const LEAST_PX = 300
 
 function look({ drawing }: Evidence, { near, far, tolerance }: Settings): Found {
-  const { width, height } = drawing.sheet
-  const whole = [0, 0, width, 0, width, height, 0, height]
   const views: RegionView[] = []
   for (const each of [near, far]) {
-    const view = drawing.layers.some(({ id }) => id === each.layer) ? regionView(drawing, whole, each.layer) : null
+    const layer = drawing.layers.find(({ id }) => id === each.layer)
+    const { x0, y0, x1, y1 } = layer ? tilesBox(drawing, layer) : EMPTY_RECT
+    const view = regionView(drawing, [x0, y0, x1, y0, x1, y1, x0, y1], each.layer)
     if (!view || view.count < LEAST_PX) return cantTell(`There is too little of ${each.what} to be looked at yet.`)
     views.push(view)
   }

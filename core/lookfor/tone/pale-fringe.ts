@@ -28,14 +28,15 @@ const LAID = 0.4
 
 function look(evidence: Evidence, { layer: id, lines, what, target, tolerance }: Settings): Found {
   const { drawing } = evidence
-  const { width, height } = drawing.sheet
   const layer = drawing.layers.find(each => each.id === id)
   if (!layer) return cantTell('There is no layer for the colour yet.')
   const outline = outlineOf(evidence, lines, target, what)
   if (isFound(outline)) return outline
   if (outline.isOpen) return cantTell(`Close the outline of ${what} first, then its rim can be looked at.`)
   if (!outline.inside.includes(1)) return cantTell(`The outline does not lie where ${what} is expected, so it can’t be looked at.`)
-  const [colour, line] = [layerAlpha(drawing, layer), layerAlpha(drawing, drawing.layers.find(each => each.id === lines)!)]
+  const { box } = outline
+  const [width, height] = [box.x1 - box.x0, box.y1 - box.y0]
+  const [colour, line] = [layerAlpha(drawing, layer, box), layerAlpha(drawing, drawing.layers.find(each => each.id === lines)!, box)]
   const toLine = squaredDistances(outline.ink, width, height)
   const bare = new Uint8Array(colour.length)
   let [rim, open, inside, laid] = [0, 0, 0, 0]
@@ -54,7 +55,7 @@ function look(evidence: Evidence, { layer: id, lines, what, target, tolerance }:
   const verdict = atMost(100 * share, limitOf(tolerance, BARE), 2.5)
   const figure = { value: Math.round(1000 * share) / 10, unit: '% of the rim' }
   if (verdict === 'met') return { verdict, figure, sentence: `The colour of ${what} goes right under the line.`, marks: [] }
-  return { verdict, figure, sentence: `Paper shines through between line and colour along ${percentInWords(share)} of ${what}. Let the colour reach a little under the line.`, marks: [regionMark(bare, width, height)] }
+  return { verdict, figure, sentence: `Paper shines through between line and colour along ${percentInWords(share)} of ${what}. Let the colour reach a little under the line.`, marks: [regionMark(bare, width, height, box)] }
 }
 
 export const paleFringe: Measure<Settings> = { schema, look }

@@ -1,6 +1,7 @@
 import { mkdirSync } from 'node:fs'
 import type { Page } from 'playwright-core'
 import sharp from 'sharp'
+import { drillTask } from '#core/drill'
 import { arc, curveThrough, part } from '#demo/hand'
 import { enterAsLearner, enterAsTeacher, openBrowser } from '../tests/lib/browser'
 import { drawWithPen, onPage, placeOfSheet } from '../tests/lib/draw'
@@ -30,7 +31,14 @@ async function asTeacher(): Promise<void> {
   await page.getByRole('link', { name: /Thursday evening table/ }).click()
   await page.getByRole('row', { name: /Ceri Plumtree/ }).waitFor()
   await take(page, 'register')
-  await page.goBack()
+  await page.goto(`${url}/plans`)
+  await page.getByRole('link', { name: 'The tin kettle', exact: true }).click()
+  await page.getByRole('button', { name: /One clean line/ }).click()
+  await page.getByRole('tab', { name: 'Look-fors' }).click()
+  await page.getByText('Yours: The outline of the pot').waitFor()
+  await page.locator('.look-for').first().hover()
+  await take(page, 'plan-editor')
+  await page.goto(`${url}/desk`)
   await page.getByRole('link', { name: /Ceri Plumtree/ }).click()
   await page.getByRole('button', { name: 'Mark as measured' }).click()
   await take(page, 'crit')
@@ -173,7 +181,6 @@ async function onOnesOwnSheet(): Promise<void> {
   await page.keyboard.press('5')
   await page.locator('.pinned canvas').click({ position: { x: 60, y: 100 } })
   for (const [i, x] of [800, 880, 960].entries()) await drawWithPen(page, at, [[x, 760], [x - 60, 1000], [x - 20, 1240]], 70 + i, { pressure: 0.7 })
-  await take(page, 'easel-reference')
   await page.getByRole('button', { name: 'Put the board away' }).click()
   await page.waitForTimeout(500)
   at = await placeOfSheet(page.locator('.window'), sheet)
@@ -209,7 +216,6 @@ async function withLayers(): Promise<void> {
   await page.mouse.click(...onPage(at, [800, 700]))
   await page.getByText('It would run out').waitFor()
   await page.mouse.move(...onPage(at, [1400, 300]))
-  await take(page, 'easel-leak')
   await page.getByRole('button', { name: 'Close it and pour' }).click()
   await page.waitForTimeout(800)
   await page.getByRole('button', { name: 'Lay a new sheet on the live one' }).click()
@@ -231,6 +237,31 @@ async function withLayers(): Promise<void> {
   await browser.close()
 }
 
+/** A warm-up, drawn and scored. */
+async function warmingUp(): Promise<void> {
+  const browser = await openBrowser()
+  const page = browser.context.pages()[0]!
+  await enterAsLearner(page, url, { code: 'KETTLE7', name: 'Lowri Pask', pin: '7713' })
+  for (const [seed, sway] of [[31, 14], [32, 9], [33, 10], [34, 5]] as const) {
+    await page.goto(`${url}/warm-ups/ellipse-on-axis?seed=${seed}`)
+    await page.locator('.window canvas').first().waitFor()
+    await page.waitForTimeout(600)
+    const { sheet, prompts } = drillTask('ellipse-on-axis', seed)
+    const at = await placeOfSheet(page.locator('.window'), sheet)
+    const dots = prompts.flatMap(each => (each.kind === 'dot' ? [each.at] : []))
+    for (let i = 0; i < dots.length; i += 4) {
+      const [a, b, c, d] = dots.slice(i, i + 4) as [{ x: number, y: number }, { x: number, y: number }, { x: number, y: number }, { x: number, y: number }]
+      const [long, short, turn] = [Math.hypot(a.x - b.x, a.y - b.y) / 2, Math.hypot(c.x - d.x, c.y - d.y) / 2, Math.atan2(a.y - b.y, a.x - b.x)]
+      const round = arc(0, 0, long, short, 0, 1.01).map(([x, y]) => [(a.x + b.x) / 2 + x * Math.cos(turn) - y * Math.sin(turn), (a.y + b.y) / 2 + x * Math.sin(turn) + y * Math.cos(turn)] as const)
+      await drawWithPen(page, at, round, seed + i, { pressure: 0.7, sway })
+    }
+    await page.getByRole('button', { name: 'How did it go?' }).click()
+    await page.locator('[data-test=points]').waitFor()
+  }
+  await take(page, 'warm-up')
+  await browser.close()
+}
+
 async function main(): Promise<void> {
   mkdirSync(folder, { recursive: true })
   await asTeacher()
@@ -240,6 +271,7 @@ async function main(): Promise<void> {
   await inTheLight()
   await onOnesOwnSheet()
   await withLayers()
+  await warmingUp()
 }
 
 main().then(() => process.exit(0), (error: unknown) => {

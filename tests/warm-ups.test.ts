@@ -103,6 +103,9 @@ describe('warm-ups before a lesson', () => {
     const view = (await teacher.call<PlanView>('GET', `/api/plans/${id}`)).body
     const warmUps: NonNullable<Plan['warmUps']> = [{ drill: 'match-value', seed: 3 }, { drill: 'value-ladder', seed: 4 }]
     expect((await teacher.call('PUT', `/api/plans/${id}`, { revision: view.revision, plan: { warmUps } })).status).toBe(200)
+    // The class has it once it is moved on.
+    const classId = view.classes.find(each => each.name === 'Thursday evening table')!.id
+    expect((await teacher.call('POST', `/api/plans/${id}/give`, { classId, isGiven: true })).status).toBe(200)
     await page.goto(`${url}/folio`)
     await page.locator('.plan').filter({ hasText: 'The tin kettle' }).getByRole('link', { name: 'Warm up first' }).click()
     await page.getByText('1 of 2 before the lesson').waitFor()

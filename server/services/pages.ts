@@ -1,5 +1,6 @@
 import type { DeskView, FolioHandIn, FolioView, Person, PlanCard, RegisterView } from '#shared/views'
-import type { DrawingRow, PlanRow } from '../models'
+import type { Plan } from '#core/plan'
+import type { DrawingRow } from '../models'
 import * as drawings from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
 import * as people from '../repositories/people'
@@ -12,8 +13,7 @@ import { requireClass, requirePlan } from './rights'
 type Teacher = Extract<Person, { kind: 'teacher' }>
 type LearnerPerson = Extract<Person, { kind: 'learner' }>
 
-export function planCard({ id, document }: PlanRow): PlanCard {
-  const { title, goal, level, minutes, steps, warmUps = [] } = document
+export function planCard(id: number, { title, goal, level, minutes, steps, warmUps = [] }: Plan): PlanCard {
   return { id, title, goal, level, minutes, steps: steps.length, warmUps }
 }
 
@@ -26,7 +26,7 @@ export async function deskView(person: Teacher): Promise<DeskView> {
     classes: classes.map(({ id, name, code, meets }) => ({
       id, name, code, when: meets, learners: learners.filter(learner => learner.classId === id).length,
     })),
-    plans: (await plans.plansOf(person.id)).filter(each => each.archivedAt === null).map(planCard),
+    plans: (await plans.plansOf(person.id)).filter(each => each.archivedAt === null).map(each => planCard(each.id, each.document)),
     waiting: cards.filter(each => each.state === 'waiting'),
     answered: cards.filter(each => each.state === 'again' || each.state === 'accepted').reverse(),
   }
@@ -74,8 +74,10 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
   const planEntries = given.map(async (plan) => {
     const theirs = drawn.filter(each => each.planId === plan.id)
     const drawing = theirs.at(-1)
+    // The class has the version that it was given, whatever the plan has become since.
+    const versionId = (await plans.assignment(learner.classId, plan.id))?.versionId ?? null
     return {
-      ...planCard(plan),
+      ...planCard(plan.id, await plans.documentFor({ planId: plan.id, versionId })),
       drawing: drawing ? { id: drawing.id, position: drawing.position, lastSeenAt: drawing.lastSeenAt?.toISOString() ?? null } : null,
       handIns: await handInsFor(theirs),
     }

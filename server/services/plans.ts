@@ -27,7 +27,7 @@ export async function planBookView(person: Teacher): Promise<PlanBookView> {
   const sheets = await plans.plansById(drawn.map(each => each.planId))
   return {
     plans: rows.map(row => ({
-      ...planCard(row), topics: row.document.topics ?? [], isArchived: row.archivedAt !== null, changedAt: row.changedAt?.toISOString() ?? null,
+      ...planCard(row.id, row.document), topics: row.document.topics ?? [], isArchived: row.archivedAt !== null, changedAt: row.changedAt?.toISOString() ?? null,
       classes: classes.filter(one => given.some(each => each.planId === row.id && each.classId === one.id)).map(each => each.name),
     })),
     sheets: drawn.map(({ id, planId, position, lastSeenAt }) => {

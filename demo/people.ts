@@ -50,6 +50,12 @@ const TABLE: readonly DemoLearner[] = [
   { name: 'Nessa Quill', pin: '4098', attempt: { seed: 111, steps: 4, faults: { linesOnSketch: true } }, handIn: { note: 'I think I drew on the wrong sheet.' } },
 ]
 
+/** They follow the four lessons that were drawn since. */
+export const HARBOUR_CLASS = { name: 'Tuesday harbour group', code: 'SLIP48', meets: 'Tuesdays, 18:30, net loft', learners: [
+  ['Alva Tregenna', '4471'], ['Benno Hask', '2208'], ['Cissy Rooke', '9136'], ['Dario Felbrigg', '5062'], ['Enid Marlock', '7719'], ['Fenn Oldacre', '3384'],
+  ['Greta Sallow', '6250'], ['Hal Wexcombe', '1947'], ['Ines Dunmarsh', '8803'], ['Joss Penhale', '5571'], ['Kerra Lowestone', '2936'], ['Linus Brack', '6418'],
+].map(([name, pin]) => ({ name: name!, pin: pin! })) } as const
+
 const SATURDAY: readonly DemoLearner[] = [
   { name: 'Otto Brandreth', pin: '1836' },
   { name: 'Pia Lindqvale', pin: '6027', attempt: { seed: 120, steps: 1, unfinished: true } },

@@ -37,6 +37,11 @@ async function settled(): Promise<Plan> {
 
 describe('a lesson drawn by the teacher', () => {
   let at: Placed
+  /** A new layer, once it is the live one: a hand waits for that as well. */
+  async function newLayer(name: string): Promise<void> {
+    await page.getByRole('button', { name: 'Lay a new sheet on the live one' }).click()
+    await page.locator('.bar .live').getByText(name).waitFor()
+  }
 
   it('begins on a sheet of its own', async () => {
     await page.getByRole('link', { name: 'Plan book' }).first().click()
@@ -56,12 +61,12 @@ describe('a lesson drawn by the teacher', () => {
     await page.keyboard.press('1')
     await drawWithMouse(page, at, arc(800, 600, 310, 290, 0, 1.02), 1)
     await drawWithMouse(page, at, arc(805, 596, 296, 306, 0.2, 1.25), 2)
-    await page.getByRole('button', { name: 'Lay a new sheet on the live one' }).click()
+    await newLayer('Layer 2')
     await page.keyboard.press('2')
     await drawWithMouse(page, at, arc(500, 400, 100, 100), 3)
     await page.keyboard.press('Control+z')
     await drawWithMouse(page, at, round, 4, { sway: 2 })
-    await page.getByRole('button', { name: 'Lay a new sheet on the live one' }).click()
+    await newLayer('Layer 3')
     await page.keyboard.press('4')
     await page.mouse.click(...onPage(at, [800, 600]))
     await expectKept(page)
@@ -197,7 +202,7 @@ describe('a plan that is given to a class', () => {
   it('is given, and the class keeps its version until it is moved on', async () => {
     await page.goto(`${url}/plans/${planNumber}`)
     await page.getByRole('button', { name: 'Classes' }).click()
-    const row = page.locator('.one').filter({ hasText: 'Saturday' })
+    const row = page.locator('.one').filter({ hasText: 'Tuesday' })
     await row.getByRole('button', { name: 'Give it' }).click()
     await row.getByText('version 1').waitFor()
     await page.getByRole('button', { name: 'Close' }).click()
@@ -212,7 +217,7 @@ describe('a plan that is given to a class', () => {
     const own = await openBrowser()
     try {
       const sheet = own.context.pages()[0]!
-      await enterAsLearner(sheet, url, { code: 'PIER22', name: 'Otto Brandreth', pin: '1836' })
+      await enterAsLearner(sheet, url, { code: 'SLIP48', name: 'Alva Tregenna', pin: '4471' })
       await sheet.locator('.plan').filter({ hasText: 'A float for the net' }).getByRole('button', { name: 'Start drawing' }).click()
       const at = await waitForSheet(sheet)
       await sheet.getByRole('button', { name: 'Step 2: One line round it' }).click()
@@ -257,7 +262,7 @@ describe('a plan that is given to a class', () => {
     const own = await openBrowser()
     try {
       const sheet = own.context.pages()[0]!
-      await enterAsLearner(sheet, url, { code: 'PIER22', name: 'Pia Lindqvale', pin: '6027' })
+      await enterAsLearner(sheet, url, { code: 'SLIP48', name: 'Benno Hask', pin: '2208' })
       await sheet.locator('.plan').filter({ hasText: 'A float for the net' }).getByRole('button', { name: 'Start drawing' }).click()
       await waitForSheet(sheet)
       await expect.poll(() => sheet.getByRole('button', { name: 'Wait a moment' }).isDisabled()).toBe(true)
@@ -276,7 +281,7 @@ describe('a plan that is given to a class', () => {
 
   it('moves the class on', async () => {
     await page.getByRole('button', { name: 'Classes' }).click()
-    await page.locator('.one').filter({ hasText: 'Saturday' }).getByRole('button', { name: 'Move on' }).click()
+    await page.locator('.one').filter({ hasText: 'Tuesday' }).getByRole('button', { name: 'Move on' }).click()
     await expect.poll(async () => (await view()).classes.find(each => each.version !== null)).toMatchObject({ version: 3, isBehind: false })
     await page.getByRole('button', { name: 'Close' }).click()
   })

@@ -90,6 +90,11 @@ describe('making a sheet ready for a step', () => {
     const tiles = new Map([[0, new Uint8Array(4)]])
     const own = { ...drawing(layer('layer-one', { tiles }), layer('glaze', { tiles, mode: 'screen' })), light: { x: 1, y: 1, height: 20 } }
     expect(prepareStep(three, own)).toEqual([])
+    // What the step only changes is changed each time it opens, and a mask is laid once.
+    const four = step('one', { ready: [{ kind: 'stack-set', item: 'glaze', set: { locked: true } }, { kind: 'mask-add', item: 'glaze', mask: 'mist', shows: 'all' }] })
+    expect(prepareStep(four, own).map(each => each.kind)).toEqual(['stack-set', 'mask-add'])
+    const after = { ...own, layers: own.layers.map(each => (each.id === 'glaze' ? { ...each, locked: true, mask: { id: 'mist', base: 1 as const, isOn: true, tiles: new Map() } } : each)) }
+    expect(prepareStep(four, after)).toEqual([])
   })
 
   it('lowers what it is told to, unless it is so already or not there', () => {

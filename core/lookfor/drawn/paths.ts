@@ -75,8 +75,15 @@ function movedWay(way: { points: Point[], width: number } | null, { x, y, scaleX
   return way && { width: way.width * Math.sqrt(scaleX * scaleY), points: way.points.map(point => ({ x: point.x * scaleX + x, y: point.y * scaleY + y })) }
 }
 
-/** The middle of what an act drew; null for a pour and for a shape that is only filled. */
+const ways = new WeakMap<PaintAct, { points: Point[], width: number } | null>()
+/** The middle of what an act drew, steadied once; null for a pour and for a shape that is only filled. */
 function wayOf(act: PaintAct): { points: Point[], width: number } | null {
+  let way = ways.get(act)
+  if (way === undefined) ways.set(act, way = steadiedWay(act))
+  return way
+}
+
+function steadiedWay(act: PaintAct): { points: Point[], width: number } | null {
   if (act.kind === 'pour') return null
   const { tool, samples } = act.kind === 'shape' ? act.line ?? {} : act
   if (!tool || !samples) return null

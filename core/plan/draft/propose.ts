@@ -44,7 +44,7 @@ const WHAT = 'the shape'
  * tolerance, what it meets at the standard one gently, and what it does not meet is not asked.
  */
 export function proposeLookFors(step: StepDone): LookFor[] {
-  const about = aboutDrawing(step).flatMap(each => withMargin(step.evidence, each)).slice(0, MOST_ABOUT_DRAWING)
+  const about = onceEach(aboutDrawing(step).flatMap(each => withMargin(step.evidence, each))).slice(0, MOST_ABOUT_DRAWING)
   const process = aboutProcess(step).flatMap(each => withMargin(step.evidence, each))
   const counts = new Map<string, number>()
   return [...about, ...process].map(({ title, settings }) => {
@@ -53,6 +53,11 @@ export function proposeLookFors(step: StepDone): LookFor[] {
     // Marks of an answer name look-fors of the whole plan: no two are called the same.
     return { id: `${step.evidence.step}-${settings.measure}${number > 1 ? `-${number}` : ''}`.slice(0, 60), title, settings }
   })
+}
+
+/** Each measure once: only round forms are several. */
+function onceEach(candidates: readonly Candidate[]): Candidate[] {
+  return candidates.filter(({ settings: { measure } }, i) => measure === 'round-shape' || candidates.findIndex(each => each.settings.measure === measure) === i)
 }
 
 /** Something that could be asked of a step, and what the teacher's own drawing shows of it. */

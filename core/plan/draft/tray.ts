@@ -50,7 +50,7 @@ export function toolsOf(doings: readonly Doing[]): LaidTool[] {
       const known = laid.get(each.tool.tool)
       if (known && 'tools' in known) known.tools.push(each.tool)
       else laid.set(each.tool.tool, { tools: [each.tool] })
-    } else if (each.standing.act.kind === 'pour') {
+    } else if (each.standing.act.kind === 'pour' || each.standing.act.kind === 'gradient') {
       const known = laid.get('pour')
       if (known && 'pours' in known) known.pours.push(each)
       else laid.set('pour', { pours: [each] })

@@ -1,4 +1,4 @@
-import { seededRandom, type Random } from '#core/base'
+import { CoreError, seededRandom, type Random } from '#core/base'
 import { toolSettings, type ToolName, type ToolSettings } from '#core/brush'
 import type { Act } from '#core/drawing'
 import type { Kernels } from '#core/kernels'
@@ -57,9 +57,14 @@ export class Hands {
     this.drawer.pour(this.layer, this.has('off-palette') ? [255 - colour[1], colour[0], 120] : colour, px, py)
   }
 
+  /** What can't be done is refused, as at the Easel, and nothing comes of it. */
   act(act: Act): void {
     this.drawer.wait(1500)
-    this.drawer.act(act)
+    try {
+      this.drawer.act(act)
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error
+    }
   }
 }
 

@@ -89,7 +89,7 @@ export const plums: Lesson = {
       },
     },
     {
-      lay: [], layer: 'cast',
+      lay: [], layer: 'colour',
       draw(hands) {
         const away = hands.has('wrong-light') ? -1 : 1
         hands.act({ kind: 'cast-shadow', version: 1, from: 'colour', layer: 'cast', name: 'Cast shadow', colour: [60, 48, 60], dark: 85, dx: 90 * away, dy: 46, sigma: 160, opacity: 45, seed: 4 })

@@ -54,6 +54,8 @@ function isDrawn({ kind }: Act): boolean {
 
 function layerOf(act: Act): string {
   if (act.kind === 'haze') return act.layers[0]!.layer
+  // They lay their own layer when they are done: the step is about the one they are made from.
+  if (act.kind === 'cast-shadow' || act.kind === 'cut-shading') return act.from
   return 'layer' in act ? act.layer : ''
 }
 

@@ -195,12 +195,9 @@ function aboutColour(step: StepDone): Candidate[] {
 }
 
 function aboutShade(step: StepDone): Candidate[] {
-  const { evidence, layer, manner, doings } = step
+  const { evidence, layer, manner } = step
   const { drawing } = evidence
   const out: Candidate[] = []
-  for (const { standing: { act } } of doings) {
-    if (act.kind === 'cast-shadow') out.push({ title: 'A shadow away from the light', settings: { measure: 'cast-shadow', form: act.from, shadow: act.layer, what: WHAT, tolerance } })
-  }
   const outline = outlineFor(step)
   if (outline) out.push({ title: 'Shadow inside the lines', settings: { measure: 'inside-lines', layer, what: WHAT, ...outline, tolerance } })
   const area = paintedArea(drawing, layer)

@@ -40,14 +40,17 @@ export interface PlanBookView {
   sheets: { drawing: number, title: string, width: number, height: number, position: number, lastSeenAt: string | null }[]
 }
 
-export interface PlanView {
+export interface PlanClassesView {
+  /** Number of the latest version; null: it was never given. */
+  version: number | null
+  classes: PlanClass[]
+}
+
+export interface PlanView extends PlanClassesView {
   id: number
   revision: number
   plan: Plan
   isArchived: boolean
-  /** Number of the latest version; null: it was never given. */
-  version: number | null
-  classes: PlanClass[]
 }
 
 export interface PlanClass {

@@ -289,6 +289,34 @@ describe('a plan that is given to a class', () => {
     expect(JSON.stringify(after.demonstration)).not.toBe(JSON.stringify(before.demonstration))
     expect(after.pictures!.find(each => each.id === 'result-step-2')!.base64).not.toBe(before.pictures!.find(each => each.id === 'result-step-2')!.base64)
   })
+
+  it('has a step that waits until the teacher opens the next one', async () => {
+    await page.getByRole('tab', { name: 'Going on' }).click()
+    await page.locator('.strip .choose').first().click()
+    await page.getByLabel(/When you open the next step/).check()
+    await expectSaved()
+    await page.getByRole('button', { name: 'Classes' }).click()
+    const row = page.locator('.one').filter({ hasText: 'Tuesday' })
+    await row.getByRole('button', { name: 'Move on' }).click()
+    await expect.poll(async () => (await view()).classes.find(each => each.version !== null)).toMatchObject({ version: 3, isBehind: false })
+    const own = await openBrowser()
+    try {
+      const sheet = own.context.pages()[0]!
+      await enterAsLearner(sheet, url, { code: 'SLIP48', name: 'Benno Hask', pin: '2208' })
+      await sheet.locator('.plan').filter({ hasText: 'A float for the net' }).getByRole('button', { name: 'Start drawing' }).click()
+      await waitForSheet(sheet)
+      await sheet.getByText('Your teacher opens the next step for everyone.').waitFor()
+      expect(await sheet.getByRole('button', { name: 'Wait a moment' }).isDisabled()).toBe(true)
+      expect(await sheet.getByRole('button', { name: 'Step 2: One line round it' }).isDisabled()).toBe(true)
+      await row.getByLabel('step 2 is open').check()
+      await expect.poll(async () => (await view()).classes.find(each => each.version !== null)!.opened.length).toBe(1)
+      await sheet.getByRole('button', { name: 'Next step' }).click()
+      await sheet.getByRole('heading', { name: 'One line round it' }).waitFor()
+    } finally {
+      await own.close()
+    }
+    await page.getByRole('button', { name: 'Close' }).click()
+  })
 })
 
 describe('the Plan book', () => {

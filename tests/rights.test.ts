@@ -45,6 +45,7 @@ const ROUTES: { method: string, path: () => string, body?: unknown, allowed: Who
   { method: 'POST', path: () => '/api/plans', body: {}, allowed: [], refused: { nobody: 401, bram: 403 } },
   { method: 'POST', path: () => '/api/plans/sheets', body: { title: 'Dunes', sheet: { width: 300, height: 200, paper: [255, 255, 255] } }, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
   { method: 'GET', path: () => `/api/plans/${planId}`, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
+  { method: 'GET', path: () => `/api/plans/${planId}/classes`, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
   { method: 'PUT', path: () => `/api/plans/${planId}`, body: { revision: 99_999, plan: { title: 'Mine' } }, allowed: [], refused: { nobody: 401, bram: 403 } },
   { method: 'POST', path: () => `/api/plans/${planId}/copy`, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
   { method: 'POST', path: () => `/api/plans/${planId}/archive`, body: { isArchived: false }, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },

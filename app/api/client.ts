@@ -1,3 +1,4 @@
+import { CoreError } from '#core/base'
 import type { ErrorCode, Refusal } from '#shared/errors'
 
 /** The server understood and said no. `message` says what happened, `fix` what to do. */
@@ -43,8 +44,8 @@ export async function callApi<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path
   throw new ApiRefusal(error.code, error.message, error.fix, error.detail)
 }
 
-/** What to tell a person about a failed call. */
+/** What to tell a person about what failed. */
 export function troubleOf(error: unknown): { message: string, fix: string } {
-  if (error instanceof ApiRefusal || error instanceof Unreachable) return { message: error.message, fix: error.fix }
+  if (error instanceof ApiRefusal || error instanceof Unreachable || error instanceof CoreError) return { message: error.message, fix: error.fix }
   return { message: 'Something went wrong here.', fix: 'Load the page again. Your drawing is kept.' }
 }

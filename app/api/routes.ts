@@ -1,5 +1,5 @@
 import type { AnswerBody, Batch, DrillTryBody, NewSheet } from '#shared/schemas'
-import type { DeskView, DrawingView, FolioView, HandInView, Person, PlanBookView, PlanView, RegisterView, SignatureView, WarmUpsView } from '#shared/views'
+import type { DeskView, DrawingView, FolioView, HandInView, Person, PlanBookView, PlanClassesView, PlanView, RegisterView, SignatureView, WarmUpsView } from '#shared/views'
 import type { Plan } from '#core/plan'
 import { callApi } from './client'
 
@@ -14,6 +14,7 @@ export const api = {
   folio: () => callApi<FolioView>('GET', '/api/folio'),
   planBook: () => callApi<PlanBookView>('GET', '/api/plans'),
   plan: (id: number) => callApi<PlanView>('GET', `/api/plans/${id}`),
+  planClasses: (id: number) => callApi<PlanClassesView>('GET', `/api/plans/${id}/classes`),
   addPlan: (plan: Plan) => callApi<{ id: number }>('POST', '/api/plans', plan),
   savePlan: (id: number, revision: number, plan: Partial<Plan>) => callApi<{ revision: number }>('PUT', `/api/plans/${id}`, { revision, plan }),
   archivePlan: (id: number, isArchived: boolean) => callApi<{ ok: true }>('POST', `/api/plans/${id}/archive`, { isArchived }),

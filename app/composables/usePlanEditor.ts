@@ -4,6 +4,8 @@ import type { Plan, PlanPicture, Step } from '#core/plan'
 import type { PlanClass, PlanView } from '#shared/views'
 import { ApiRefusal, troubleOf } from '../api/client'
 import { api } from '../api/routes'
+import { PictureTrouble } from '../sheet/pictures'
+import { planPicture } from '../sheet/plan-pictures'
 import PlanWorker from '../workers/plan.worker?worker'
 import type { PlanDesk, StepChange, StepSeen } from '../workers/plan/desk'
 
@@ -116,8 +118,17 @@ export function createPlanEditor(id: number) {
     const next = Object.fromEntries(Object.entries({ ...step.value, ...changes }).filter(([, each]) => each !== undefined)) as unknown as Step
     change({ ...value, steps: value.steps.with(at.value, next) }, kind && `${kind} ${step.value.id}`)
   }
-  function addPicture(picture: PlanPicture): void {
-    if (plan.value) set({ pictures: [...plan.value.pictures ?? [], picture] })
+  /** Takes a file into the plan as a picture; says why it can't be one. */
+  async function takePicture(file: File): Promise<PlanPicture | null> {
+    try {
+      const picture = await planPicture(file)
+      if (plan.value) set({ pictures: [...plan.value.pictures ?? [], picture] })
+      return picture
+    } catch (error) {
+      if (!(error instanceof PictureTrouble)) throw error
+      say(`“${file.name}”: ${error.message}`, error.fix, 'attention')
+      return null
+    }
   }
 
   // --- saving
@@ -169,9 +180,9 @@ export function createPlanEditor(id: number) {
 
   async function refreshClasses(): Promise<void> {
     try {
-      const view = await api.plan(id)
-      classes.value = view.classes
-      version.value = view.version
+      const given = await api.planClasses(id)
+      classes.value = given.classes
+      version.value = given.version
     } catch {
       // They are shown as they were; the next save asks again.
     }
@@ -202,10 +213,10 @@ export function createPlanEditor(id: number) {
   }
 
   async function look(): Promise<void> {
-    const { value } = plan
+    const { value } = step
     if (!value) return
-    const answer = await desk.see(value, at.value)
-    if (plan.value === value && answer.ok) seen.value = answer.value
+    const found = await desk.see(value, at.value)
+    if (step.value === value) seen.value = found
   }
   let lookTimer: ReturnType<typeof setTimeout> | null = null
   watch([step, () => plan.value?.demonstration], ([now], [before]) => {
@@ -230,7 +241,7 @@ export function createPlanEditor(id: number) {
   return {
     id, desk, plan, step, at, classes, version, isArchived, state: readonly(state), trouble: readonly(trouble), work: readonly(work), seen, pointedAt, drawingAreaOf, pictures, pictureOf,
     canUndo: computed(() => past.value.length > 0), canRedo: computed(() => future.value.length > 0),
-    load, change, set, setStep, addPicture, undo, redo, flush, during, changeSteps, refreshClasses, close,
+    load, change, set, setStep, takePicture, undo, redo, flush, during, changeSteps, refreshClasses, close,
   }
 }
 

@@ -2,27 +2,16 @@
 import { mdiPlus } from '@mdi/js'
 import type { FolioView } from '#shared/views'
 import { api } from '../api/routes'
-import { troubleOf } from '../api/client'
 
 definePageMeta({ who: 'learner' })
 const { data: folio, trouble, load } = usePageData(() => api.folio())
-const { say } = useNotices()
 const isNewSheetOpen = ref(false)
-const busy = ref<number | null>(null)
+const { busy, trying } = useTrying<number>()
 const asking = ref<FolioView['plans'][number] | null>(null)
 
-async function draw(plan: FolioView['plans'][number], afresh: boolean): Promise<void> {
-  busy.value = plan.id
+function draw(plan: FolioView['plans'][number], afresh: boolean): void {
   asking.value = null
-  try {
-    const { id } = await api.openDrawing(plan.id, afresh)
-    await navigateTo(`/easel/${id}`)
-  } catch (error) {
-    const { message, fix } = troubleOf(error)
-    say(message, fix, 'attention')
-  } finally {
-    busy.value = null
-  }
+  void trying(plan.id, async () => navigateTo(`/easel/${(await api.openDrawing(plan.id, afresh)).id}`))
 }
 </script>
 

@@ -3,9 +3,10 @@ import { seededRandom } from '../base'
 import { distanceOf, resample, type Point } from '../geometry'
 import { layerAlpha } from '../layers'
 import { fillPolygon } from '../raster'
-import { figure, nothingYet, pointsFor, resultOf, type Drill } from './contract'
-import { drawn, layersOf } from './given'
-import { DRILL_SHEET, endsOff, matched, mean, OWN, path, ringAt, waysOf, withTools } from './strokes'
+import { pathMark } from '../lookfor'
+import { figure, nothingYet, pointsFor, pointsForShare, resultOf, type Drill } from './contract'
+import { drawn, LAYERS } from './given'
+import { DRILL_SHEET, endsOff, matched, mean, OWN, ringAt, waysOf, withTools } from './strokes'
 
 /** Closing outlines: with the eye, and so that a pour keeps inside. */
 
@@ -38,7 +39,7 @@ export const closeByEye: Drill = {
   measured: 'How far your part is from the one that was left out (none left at 15 % of its length), and how well it meets both ends (24 px).',
   make: seed => ({
     sheet: DRILL_SHEET, asks: 'Close each form as its line would go on, from end to end.', prompts: [], answering: withTools('ink-pen'),
-    given: [...layersOf(OWN), ...opensOf(seed).map(({ left }, i) => drawn(left, i + 1))],
+    given: [...LAYERS, ...opensOf(seed).map(({ left }, i) => drawn(left, i + 1))],
   }),
   score(seed, tried) {
     const opens = opensOf(seed)
@@ -59,9 +60,9 @@ export const closeByEye: Drill = {
     const [off, ends] = [mean(done.map(each => each.off)), mean(done.map(each => each.ends))]
     const worst = done.reduce((a, b) => (b.off > a.off ? b : a))
     return resultOf(
-      [figure('off the left-out line', off, '% of its length', Math.round(share * pointsFor(off, 15, 1.5))), figure('off the ends', ends, 'px', Math.round(share * pointsFor(ends, 24, 4)))],
+      [figure('off the left-out line', off, '% of its length', pointsForShare(share, off, 15, 1.5)), figure('off the ends', ends, 'px', pointsForShare(share, ends, 24, 4))],
       share < 1 ? `${done.length} of ${opens.length} forms are closed.` : ends > 9 ? 'Begin on the line and end on the line.' : off > 6 ? 'Follow the swing of the line on both sides of the opening.' : 'They close as if they had never been open.',
-      [...done.map(each => path(each.missing)), ringAt(worst.at, 14, `${worst.off.toFixed(1)} %`)],
+      [...done.map(each => pathMark(each.missing)), ringAt(worst.at, 14, `${worst.off.toFixed(1)} %`)],
     )
   },
 }
@@ -83,7 +84,7 @@ export const pourShut: Drill = {
   make: seed => ({
     sheet: DRILL_SHEET, asks: 'Close the gaps with the pen, then pour colour into both forms.', prompts: [],
     answering: { ...withTools(toolSettings('ink-pen', { size: 7, taperIn: 0, taperOut: 0 })), colour: [58, 118, 160], hasPour: true },
-    given: [...layersOf(OWN), ...leakyOf(seed).flatMap(({ pieces }) => pieces).map((piece, i) => drawn(piece, i + 1))],
+    given: [...LAYERS, ...leakyOf(seed).flatMap(({ pieces }) => pieces).map((piece, i) => drawn(piece, i + 1))],
   }),
   score(seed, { drawing, acts }) {
     if (!acts.some(each => !each.prepared && each.act.kind === 'pour')) return nothingYet('Nothing is poured yet.')

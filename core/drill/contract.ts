@@ -50,7 +50,7 @@ export interface Measured {
 }
 
 export interface DrillResult {
-  /** 0 … 100, whole: the mean of the figures' points by weight. Null: too little was done. */
+  /** 0 … 100, whole: the mean of the figures' points. Null: too little was done. */
   readonly score: number | null
   readonly figures: readonly Measured[]
   readonly sentence: string
@@ -77,6 +77,11 @@ export interface Drill {
 /** Points for an error: all of them up to `free`, none from `zero` on, evenly between. */
 export function pointsFor(error: number, zero: number, free = 0): number {
   return Math.round(100 * Math.min(Math.max(1 - (error - free) / (zero - free), 0), 1))
+}
+
+/** The same where only a share of what is asked was done. */
+export function pointsForShare(share: number, error: number, zero: number, free = 0): number {
+  return Math.round(share * pointsFor(error, zero, free))
 }
 
 /** A result from figures of equal weight. */

@@ -1,7 +1,8 @@
 import { seededRandom } from '../base'
 import { distanceOf, fitLine, lengthOf, resample, type Point } from '../geometry'
-import { figure, nothingYet, pointsFor, resultOf, type Drill, type DrillResult, type Prompt } from './contract'
-import { DRILL_SHEET, endsOff, matched, mean, path, ringAt, waysOf, withTools, type Way } from './strokes'
+import { pathMark } from '../lookfor'
+import { figure, nothingYet, pointsFor, pointsForShare, resultOf, type Drill, type DrillResult, type Prompt } from './contract'
+import { DRILL_SHEET, endsOff, matched, mean, ringAt, waysOf, withTools, type Way } from './strokes'
 
 /** Straight lines: through two dots, side by side, and as even hatching. */
 
@@ -57,9 +58,9 @@ export const lineThroughDots: Drill = {
     const bends = mean(done.map(one => one.bend))
     const ends = mean(done.map(one => one.ends))
     const worst = done.reduce((a, b) => (b.bend > a.bend ? b : a))
-    const figures = [figure('off the straight', bends, '% of the length', Math.round(share * pointsFor(bends, BEND_ZERO, 0.6))), figure('off the dots', ends, '% of the length', Math.round(share * pointsFor(ends, DOT_ZERO, 1)))]
+    const figures = [figure('off the straight', bends, '% of the length', pointsForShare(share, bends, BEND_ZERO, 0.6)), figure('off the dots', ends, '% of the length', pointsForShare(share, ends, DOT_ZERO, 1))]
     return resultOf(figures, done.length < pairs.length ? `${done.length} of ${pairs.length} lines are drawn.` : bends > 2 ? 'Look at the dot you are going to, not at the pen.' : 'Straight as they should be.', [
-      ...done.map(one => path([one.pair.a, one.pair.b])), ringAt(worst.at, 14, `${worst.bend.toFixed(1)} %`),
+      ...done.map(one => pathMark([one.pair.a, one.pair.b])), ringAt(worst.at, 14, `${worst.bend.toFixed(1)} %`),
     ])
   },
 }
@@ -111,9 +112,9 @@ function scoreRow(ways: readonly Way[], angle: number, gap: number | null, from:
   const worst = fits.reduce((a, b) => (b.tilt > a.tilt ? b : a))
   const share = Math.min(ways.length / wanted, 1)
   return resultOf(
-    [figure('tilt', tilt, '°', Math.round(share * pointsFor(tilt, TILT_ZERO, 0.8))), figure('unevenness of the gaps', uneven, '%', Math.round(share * pointsFor(uneven, UNEVEN_ZERO, 6)))],
+    [figure('tilt', tilt, '°', pointsForShare(share, tilt, TILT_ZERO, 0.8)), figure('unevenness of the gaps', uneven, '%', pointsForShare(share, uneven, UNEVEN_ZERO, 6))],
     share < 1 ? `${ways.length} of ${wanted} lines are drawn.` : tilt > 4 ? 'Some lines lean. Let your eye rest on the line before while you draw.' : uneven > 20 ? 'They run alike; now keep the gaps alike as well.' : 'Even lines.',
-    worst.tilt > 2 ? [path(worst.way.points), ringAt(worst.middle, 14, `${Math.round(worst.tilt)}°`)] : [],
+    worst.tilt > 2 ? [pathMark(worst.way.points), ringAt(worst.middle, 14, `${Math.round(worst.tilt)}°`)] : [],
   )
 }
 

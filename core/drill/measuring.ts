@@ -1,7 +1,8 @@
 import { seededRandom } from '../base'
-import { distanceOf, fitLine, resample, type Point } from '../geometry'
-import { figure, nothingYet, pointsFor, resultOf, type Drill, type Prompt } from './contract'
-import { DRILL_SHEET, matched, mean, middleOf, path, ringAt, waysOf, withTools } from './strokes'
+import { centroid, distanceOf, fitLine, resample, type Point } from '../geometry'
+import { pathMark } from '../lookfor'
+import { figure, nothingYet, pointsForShare, resultOf, type Drill, type Prompt } from './contract'
+import { DRILL_SHEET, matched, mean, ringAt, waysOf, withTools } from './strokes'
 
 /** Measuring by eye: angles, halves and thirds, proportions. */
 
@@ -46,9 +47,9 @@ export const copyAngle: Drill = {
     const off = mean(done.map(one => Math.abs(one.off)))
     const lean = mean(done.map(one => one.off))
     return resultOf(
-      [figure('off the angle', off, '°', Math.round(share * pointsFor(off, 15, 1)))],
+      [figure('off the angle', off, '°', pointsForShare(share, off, 15, 1))],
       share < 1 ? `${done.length} of ${wanted.length} angles are copied.` : off > 4 ? `Yours are mostly ${lean > 0 ? 'wider' : 'narrower'}: look at the gap between the tips, not at the lines.` : 'Well judged.',
-      done.map(({ each, off: by }) => path([each.copy, arm(each.copy, each.second + each.wide, 120), ...by === 0 ? [] : [arm(each.copy, each.second + each.wide + by, 120)]])),
+      done.map(({ each, off: by }) => pathMark([each.copy, arm(each.copy, each.second + each.wide, 120), ...by === 0 ? [] : [arm(each.copy, each.second + each.wide + by, 120)]])),
     )
   },
 }
@@ -78,11 +79,11 @@ export const halveAndThird: Drill = {
     }))
     const along = ({ a, b }: { a: Point, b: Point }, { x, y }: Point) => ((x - a.x) * (b.x - a.x) + (y - a.y) * (b.y - a.y)) / distanceOf(a, b) ** 2
     const ticks = waysOf(tried)
-    const found = matched(places, ticks, ({ at }, way) => distanceOf(middleOf(resample(way.points, PLACES)), at))
+    const found = matched(places, ticks, ({ at }, way) => distanceOf(centroid(resample(way.points, PLACES)), at))
     const done = places.flatMap((place, i) => {
       const tick = found[i]
       if (!tick) return []
-      const middle = middleOf(resample(tick.points, PLACES))
+      const middle = centroid(resample(tick.points, PLACES))
       return distanceOf(middle, place.at) > 0.4 * distanceOf(place.a, place.b) ? [] : [{ place, off: 100 * (along(place, middle) - along(place, place.at)), middle }]
     })
     if (done.length === 0) return nothingYet('No tick yet.')
@@ -90,9 +91,9 @@ export const halveAndThird: Drill = {
     const off = mean(done.map(each => Math.abs(each.off)))
     const worst = done.reduce((a, b) => (Math.abs(b.off) > Math.abs(a.off) ? b : a))
     return resultOf(
-      [figure('off the place', off, '% of the line', Math.round(share * pointsFor(off, 7, 0.5)))],
+      [figure('off the place', off, '% of the line', pointsForShare(share, off, 7, 0.5))],
       share < 1 ? `${done.length} of ${places.length} ticks are set.` : off > 2 ? 'Compare the parts with each other, and move the tick in your mind until they are alike.' : 'A good eye.',
-      [...done.map(each => ringAt(each.place.at, 8, Math.abs(each.off) < 1 ? '' : `${each.off > 0 ? '+' : '−'}${Math.abs(each.off).toFixed(1)} %`)), path([worst.place.a, worst.place.b])],
+      [...done.map(each => ringAt(each.place.at, 8, Math.abs(each.off) < 1 ? '' : `${each.off > 0 ? '+' : '−'}${Math.abs(each.off).toFixed(1)} %`)), pathMark([worst.place.a, worst.place.b])],
     )
   },
 }
@@ -121,7 +122,7 @@ export const copyProportion: Drill = {
   }),
   score(seed, tried) {
     const wanted = boxesOf(seed)
-    const found = matched(wanted, waysOf(tried), ({ base }, { points }) => Math.min(...points.map(point => Math.abs(point.x - base.x))) + Math.abs(middleOf(points).x - base.x))
+    const found = matched(wanted, waysOf(tried), ({ base }, { points }) => Math.min(...points.map(point => Math.abs(point.x - base.x))) + Math.abs(centroid(points).x - base.x))
     const done = wanted.flatMap(({ given, base }, i) => {
       const way = found[i]
       if (!way) return []
@@ -133,7 +134,7 @@ export const copyProportion: Drill = {
     const share = done.length / wanted.length
     const off = mean(done.map(each => Math.abs(each.off)))
     return resultOf(
-      [figure('off the proportion', off, '%', Math.round(share * pointsFor(off, 25, 1.5)))],
+      [figure('off the proportion', off, '%', pointsForShare(share, off, 25, 1.5))],
       share < 1 ? `${done.length} of ${wanted.length} boxes have their side.` : off > 7 ? 'How often does the width go into the height? Count it on the left, then on the right.' : 'In good proportion.',
       done.map(({ base, truth, off: by }) => ringAt({ x: base.x, y: base.y - truth }, 10, `${by > 0 ? '+' : '−'}${Math.abs(by).toFixed(0)} %`)),
     )

@@ -2,7 +2,7 @@ import { toolSettings } from '../brush'
 import { seededRandom } from '../base'
 import { lengthOf, sharesAlong, type Point } from '../geometry'
 import { layerAlpha } from '../layers'
-import { figure, nothingYet, pointsFor, resultOf, type Drill, type Prompt } from './contract'
+import { figure, nothingYet, pointsFor, pointsForShare, resultOf, type Drill, type Prompt } from './contract'
 import { DRILL_SHEET, matched, mean, OWN, ringAt, waysOf, withTools, type Way } from './strokes'
 
 /** Ramps of the hand's weight: thin to thick, light to dark. */
@@ -55,7 +55,7 @@ export const rampWidth: Drill = {
     const [range, off] = [mean(done.map(each => each.range)), mean(done.map(each => each.off))]
     const turned = done.filter(each => each.isTurned)
     return resultOf(
-      [figure('unevenness', off, '% of the range', Math.round(share * pointsFor(off, 30, 5))), figure('range used', range, '% of the pen’s', Math.round(share * pointsFor(55 - range, 50)))],
+      [figure('unevenness', off, '% of the range', pointsForShare(share, off, 30, 5)), figure('range used', range, '% of the pen’s', pointsForShare(share, 55 - range, 50))],
       turned.length ? 'One line grows the other way: look at “thin” and “thick”.' : share < 1 ? `${done.length} of ${asked.length} lines are drawn.` : range < 35 ? 'Dare to press: begin hardly touching, end firmly.' : 'It grows evenly.',
       turned.map(each => ringAt({ x: 480, y: each.y }, 16, 'the other way')),
     )

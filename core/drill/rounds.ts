@@ -1,7 +1,8 @@
 import { seededRandom } from '../base'
-import { distanceOf, ellipseError, fitCircle, fitEllipse, lengthOf, resample, type Point } from '../geometry'
-import { figure, nothingYet, pointsFor, resultOf, type Drill, type DrillResult, type Prompt, type Tried } from './contract'
-import { DRILL_SHEET, ellipsePoints, matched, mean, middleOf, path, ringAt, waysOf, withTools, type Way } from './strokes'
+import { centroid, distanceOf, ellipseError, fitCircle, fitEllipse, lengthOf, resample, type Point } from '../geometry'
+import { pathMark } from '../lookfor'
+import { figure, nothingYet, pointsFor, pointsForShare, resultOf, type Drill, type DrillResult, type Prompt, type Tried } from './contract'
+import { DRILL_SHEET, ellipsePoints, endsOff, matched, mean, ringAt, waysOf, withTools, type Way } from './strokes'
 
 /** Round lines: circles, ellipses, arcs, spirals. */
 
@@ -29,7 +30,7 @@ function openness({ points }: Way, { x, y }: Point): number {
 }
 
 function scoreCircles(circles: readonly Circle[], tried: Tried): DrillResult {
-  const found = matched(circles, waysOf(tried), (circle, way) => distanceOf(middleOf(resample(way.points, PLACES)), circle))
+  const found = matched(circles, waysOf(tried), (circle, way) => distanceOf(centroid(resample(way.points, PLACES)), circle))
   const each = circles.flatMap((circle, i) => {
     const way = found[i]
     return way ? [{ circle, ...offCircle(circle, resample(way.points, PLACES)), open: openness(way, circle), own: fitCircle(resample(way.points, PLACES)) }] : []
@@ -40,9 +41,9 @@ function scoreCircles(circles: readonly Circle[], tried: Tried): DrillResult {
   const open = mean(each.map(one => one.open))
   const worst = each.reduce((a, b) => (b.off > a.off ? b : a))
   return resultOf(
-    [figure('off the circle', off, '% of the radius', Math.round(share * pointsFor(off, OFF_ZERO, 1.5))), figure('open', open, '% of the way round', Math.round(share * pointsFor(open, OPEN_ZERO, 0.5)))],
+    [figure('off the circle', off, '% of the radius', pointsForShare(share, off, OFF_ZERO, 1.5)), figure('open', open, '% of the way round', pointsForShare(share, open, OPEN_ZERO, 0.5))],
     share < 1 ? `${each.length} of ${circles.length} circles are drawn.` : open > 3 ? 'Go all the way round, a little past where you began.' : off > 6 ? 'Draw it from the shoulder, quicker, in one go.' : 'Good round circles.',
-    [...each.map(one => path(ellipsePoints(one.circle.x, one.circle.y, one.circle.radius, one.circle.radius))), ringAt(worst.at, 14, `${worst.off.toFixed(1)} %`)],
+    [...each.map(one => pathMark(ellipsePoints(one.circle.x, one.circle.y, one.circle.radius, one.circle.radius))), ringAt(worst.at, 14, `${worst.off.toFixed(1)} %`)],
   )
 }
 
@@ -100,7 +101,7 @@ export const ellipseOnAxis: Drill = {
   }),
   score(seed, tried) {
     const wanted = axesOf(seed)
-    const found = matched(wanted, waysOf(tried), (each, way) => distanceOf(middleOf(resample(way.points, PLACES)), each))
+    const found = matched(wanted, waysOf(tried), (each, way) => distanceOf(centroid(resample(way.points, PLACES)), each))
     const done = wanted.flatMap((each, i) => {
       const way = found[i]
       const points = way && resample(way.points, PLACES)
@@ -113,12 +114,11 @@ export const ellipseOnAxis: Drill = {
     })
     if (done.length === 0) return nothingYet('No ellipse yet.')
     const share = done.length / wanted.length
-    const worth = (value: number, zero: number, free: number) => Math.round(share * pointsFor(value, zero, free))
     const [tilt, size, rough] = [mean(done.map(one => one.tilt)), mean(done.map(one => one.size)), mean(done.map(one => one.rough))]
     return resultOf(
-      [figure('tilt', tilt, '°', worth(tilt, 15, 1)), figure('size off', size, '%', worth(size, 25, 2)), figure('off a clean ellipse', rough, '%', worth(rough, 10, 1.2))],
+      [figure('tilt', tilt, '°', pointsForShare(share, tilt, 15, 1)), figure('size off', size, '%', pointsForShare(share, size, 25, 2)), figure('off a clean ellipse', rough, '%', pointsForShare(share, rough, 10, 1.2))],
       share < 1 ? `${done.length} of ${wanted.length} ellipses are drawn.` : tilt > 5 ? 'The axis halves the ellipse across its short way: both halves must be alike.' : size > 10 ? 'Go out to all four dots.' : 'They stand well on their axes.',
-      done.map(({ each }) => path(ellipsePoints(each.x, each.y, each.long, each.short, each.angle))),
+      done.map(({ each }) => pathMark(ellipsePoints(each.x, each.y, each.long, each.short, each.angle))),
     )
   },
 }
@@ -147,24 +147,22 @@ export const arcs: Drill = {
   score(seed, tried) {
     const wanted = arcsOf(seed)
     const chord = (each: typeof wanted[number]) => distanceOf(each.from, each.to)
-    const found = matched(wanted, waysOf(tried), (each, way) => distanceOf(middleOf(resample(way.points, PLACES)), each.over))
+    const found = matched(wanted, waysOf(tried), (each, way) => distanceOf(centroid(resample(way.points, PLACES)), each.over))
     const done = wanted.flatMap((each, i) => {
       const way = found[i]
       if (!way) return []
       const points = resample(way.points, PLACES)
       const far = points.map(point => Math.abs(distanceOf(point, each.circle) - each.circle.radius))
-      const [first, last] = [points[0]!, points[PLACES - 1]!]
-      const ends = Math.min(distanceOf(first, each.from) + distanceOf(last, each.to), distanceOf(first, each.to) + distanceOf(last, each.from)) / 2
-      return [{ each, off: (100 * Math.sqrt(mean(far.map(value => value ** 2)))) / chord(each), ends: (100 * ends) / chord(each), at: points[far.indexOf(Math.max(...far))]! }]
+      return [{ each, off: (100 * Math.sqrt(mean(far.map(value => value ** 2)))) / chord(each), ends: (50 * endsOff(way, each.from, each.to)) / chord(each), at: points[far.indexOf(Math.max(...far))]! }]
     })
     if (done.length === 0) return nothingYet('No bow yet.')
     const share = done.length / wanted.length
     const [off, ends] = [mean(done.map(one => one.off)), mean(done.map(one => one.ends))]
     const worst = done.reduce((a, b) => (b.off > a.off ? b : a))
     return resultOf(
-      [figure('off the arc', off, '% of its length', Math.round(share * pointsFor(off, 12, 1))), figure('off the end dots', ends, '%', Math.round(share * pointsFor(ends, 10, 1)))],
+      [figure('off the arc', off, '% of its length', pointsForShare(share, off, 12, 1)), figure('off the end dots', ends, '%', pointsForShare(share, ends, 10, 1))],
       share < 1 ? `${done.length} of ${wanted.length} bows are drawn.` : off > 4 ? 'Trace it in the air first, then let the hand go.' : 'Clean bows.',
-      [...done.map(({ each }) => path(arcPoints(each))), ringAt(worst.at, 14, `${worst.off.toFixed(1)} %`)],
+      [...done.map(({ each }) => pathMark(arcPoints(each))), ringAt(worst.at, 14, `${worst.off.toFixed(1)} %`)],
     )
   },
 }

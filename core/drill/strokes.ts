@@ -47,16 +47,8 @@ export function matched<T>(items: readonly T[], ways: readonly Way[], off: (item
   return out
 }
 
-export function path(points: readonly Point[]): Mark {
-  return { kind: 'path', points: points.flatMap(({ x, y }) => [Math.round(x), Math.round(y)]) }
-}
-
 export function ringAt({ x, y }: Point, radius: number, label: string): Mark {
   return { kind: 'ring', x: Math.round(x), y: Math.round(y), radius: Math.max(radius, 12), label }
-}
-
-export function middleOf(points: readonly Point[]): Point {
-  return { x: points.reduce((sum, { x }) => sum + x, 0) / points.length, y: points.reduce((sum, { y }) => sum + y, 0) / points.length }
 }
 
 /** How far two ends of a stroke are from two places, whichever way round it was drawn; the sum, px. */

@@ -3,7 +3,7 @@ import { seededRandom } from '../base'
 import { rgbOf } from '../colour'
 import { lookAt, type LookFor } from '../lookfor'
 import { figure, nothingYet, pointsFor, resultOf, type Drill, type Tried } from './contract'
-import { drawn, layersOf, stripe } from './given'
+import { drawn, LAYERS, stripe } from './given'
 import { DRILL_SHEET, ellipsePoints, OWN, withTools } from './strokes'
 
 /** Tone: blending a band, and shading a ball to a light. */
@@ -35,7 +35,7 @@ export const blendBand: Drill = {
       answering: withTools(toolSettings('soften', { size: 70, opacity: 70 }), toolSettings('smudge', { size: 60, opacity: 50 })),
       // Stripes are drawn from top to bottom, side by side, on the layer that is worked on.
       given: [{ kind: 'layer-add', layer: OWN, name: 'Band', place: 0 }, ...colours.map((colour, i) => stripe(
-        { x: BAND.x + wide * (i + 0.5), y: BAND.y - BAND.height / 2 + wide / 2 }, { x: BAND.x + wide * (i + 0.5), y: BAND.y + BAND.height / 2 - wide / 2 }, wide + 6, colour, OWN, i + 1))],
+        { x: BAND.x + wide * (i + 0.5), y: BAND.y - BAND.height / 2 + wide / 2 }, { x: BAND.x + wide * (i + 0.5), y: BAND.y + BAND.height / 2 - wide / 2 }, wide + 6, colour, i + 1))],
     }
   },
   score(_seed, tried) {
@@ -63,14 +63,14 @@ export const shadeBall: Drill = {
     const rows = Array.from({ length: 19 }, (_, i) => {
       const dy = -radius + 14 + ((2 * radius - 28) * i) / 18
       const half = Math.max(Math.sqrt(Math.max(radius * radius - dy * dy, 0)) - 14, 1)
-      return stripe({ x: x - half, y: y + dy }, { x: x + half, y: y + dy }, 26, base, OWN, i + 50)
+      return stripe({ x: x - half, y: y + dy }, { x: x + half, y: y + dy }, 26, base, i + 50)
     })
     return {
       sheet: DRILL_SHEET, asks: 'The lamp hangs at the pin. Shade the ball with the soft brush: it turns away from the light all round.',
       prompts: [{ kind: 'dot', at: { x: light.x, y: light.y }, label: 'lamp' }],
       answering: { ...withTools(toolSettings('soft-brush', { size: 130 }), toolSettings('soften', { size: 70 })), colour: [84, 52, 44] },
       given: [
-        ...layersOf(OWN), ...rows, drawn(ellipsePoints(x, y, radius, radius), 1), { kind: 'stack-set', item: OWN, set: { inside: true } },
+        ...LAYERS, ...rows, drawn(ellipsePoints(x, y, radius, radius), 1), { kind: 'stack-set', item: OWN, set: { inside: true } },
         { kind: 'light-pin', version: 1, light: { x: light.x * 16, y: light.y * 16, height: light.height } },
       ],
     }

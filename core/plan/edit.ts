@@ -154,7 +154,7 @@ export function offersFor(kernels: Kernels, plan: Plan, at: number): Offer[] {
 }
 
 /** What stands when a step of the demonstration is done; null when nothing was drawn for it. */
-export function endOfStep(kernels: Kernels, plan: Plan, at: number): StepDone | null {
+function endOfStep(kernels: Kernels, plan: Plan, at: number): StepDone | null {
   requireStep(plan, at)
   if (!partsOf(plan)[at]!.entries.some(each => each.type === 'act')) return null
   let done: StepDone | null = null

@@ -1,5 +1,5 @@
 export { draftPlan, type DraftOptions, type Offer, type StepDone } from './draft'
-export { endOfStep, mergeSteps, moveStep, offersFor, partsOf, proposeAgain, redrawStep, removeStep, splitStep, starterEntries } from './edit'
+export { mergeSteps, moveStep, offersFor, partsOf, proposeAgain, redrawStep, removeStep, splitStep, starterEntries } from './edit'
 export { base64Of, bytesOf, packPlan, PLAN_FILE_NAME, PLAN_FILE_VERSION, planFileSchemas, readPlanFile } from './file'
 export { ghostEntries, ghostRecord } from './ghost'
 export { isOwnPlan, ownPlan } from './own'

@@ -1,6 +1,6 @@
 import { mixtureOf, rgbOf, shadeLadder, type Rgb8 } from '#core/colour'
 import { toolSettings } from '#core/brush'
-import { box, boxPoints, round, straightWay, type Attempts, type Colour, type Trial } from './trial'
+import { box, boxPoints, graded, round, straightWay, type Attempts, type Colour, type Trial } from './trial'
 
 const grey = (lightness: number): Colour => [...rgbOf({ lightness, chroma: 0.02, hue: 60 })] as Colour
 const shades = (base: Colour, count: number): Colour[] => shadeLadder(base, 85, count).rungs.map(rung => [...rung] as Colour)
@@ -26,104 +26,110 @@ const strip = (i: number, count: number): [number, number, number, number] => [1
 
 /** Attempts at light, colour and shading. */
 export const TONE = {
-  'enough-shades'(trial, isGood) {
+  'enough-shades'(trial, fault) {
     const { random } = trial
-    const count = isGood ? random.int(6, 8) : random.int(1, 3)
+    const count = Math.round(graded(fault, [8, 6], [3, 1]))
     bandedBall(trial, count === 1 ? [base(trial)] : shades(base(trial), Math.max(count, 3)).slice(0, count), random.between(0, 6))
     if (random.unit() < 0.3) soften(trial, random.between(1, 3))
     return { measure: 'enough-shades', what: 'the ball', target: ballTarget, shades: 6, tolerance: 'standard' }
   },
-  'value-range'(trial, isGood) {
+  'value-range'(trial, fault) {
     const { random } = trial
     const middle = random.between(0.5, 0.62)
-    const half = isGood ? random.between(0.26, 0.34) : random.between(0.01, 0.09)
+    const half = graded(fault, [0.34, 0.26], [0.1, 0.01])
     bandedBall(trial, [-1, -0.4, 0.3, 1].map(t => grey(middle + t * half)), random.between(0, 6))
     return { measure: 'value-range', what: 'the ball', target: ballTarget, tolerance: 'standard' }
   },
-  'no-pure-ends'(trial, isGood) {
+  'no-pure-ends'(trial, fault) {
     const { random } = trial
     bandedBall(trial, [0.3, 0.5, 0.7, 0.86].map(grey), random.between(0, 6))
     const pure: Colour = random.pick([[0, 0, 0], [255, 255, 255]])
-    const size = isGood ? random.between(4, 14) : random.between(60, 110)
+    const size = graded(fault, [3, 14], [50, 110])
     trial.patch(round(500 + random.between(-50, 50), 380 + random.between(-50, 50), size, size), pure, { wobble: 1 })
     return { measure: 'no-pure-ends', what: 'the ball', target: ballTarget, tolerance: 'standard' }
   },
-  'palette-kept'(trial, isGood) {
+  'palette-kept'(trial, fault) {
     const { random } = trial
     const colours = Array.from({ length: 4 }, (_, i): Colour => [...rgbOf({ lightness: 0.45 + 0.13 * i, chroma: 0.11, hue: (random.between(0, 60) + 90 * i) % 360 })] as Colour)
     colours.forEach((colour, i) => {
-      const shifted = mixtureOf(colour)
-      const used: Rgb8 = isGood || i > 1 ? rgbOf({ ...shifted, lightness: shifted.lightness + random.between(-0.012, 0.012) }) : rgbOf({ ...shifted, hue: (shifted.hue + random.between(45, 60)) % 360, lightness: shifted.lightness + 0.12 })
+      const own = mixtureOf(colour)
+      const off = i > 1 ? 0 : graded(fault, [0, 0.08], [0.7, 1.2])
+      const used: Rgb8 = rgbOf({ ...own, hue: (own.hue + 50 * off) % 360, lightness: own.lightness + 0.12 * off + random.between(-0.012, 0.012) })
       trial.patch(boxPoints(...strip(i, 4)), [...used] as Colour, { wobble: 2 })
     })
     return { measure: 'palette-kept', what: 'the flags', target: box(150, 250, 850, 520), colours, tolerance: 'standard' }
   },
-  'ladder-in-order'(trial, isGood) {
+  'ladder-in-order'(trial, fault) {
     const { random } = trial
     const count = random.int(4, 7)
     const own = shades(base(trial), count)
-    if (!isGood) {
-      const i = random.int(0, count - 2)
-      if (random.unit() < 0.5) [own[i], own[i + 1]] = [own[i + 1]!, own[i]!]
-      else own[i + 1] = own[i] = own[i]!.map(value => value) as Colour
-      // Two faults are plain to see.
-      if (own[i] === own[i + 1] || own[i]!.join() === own[i + 1]!.join()) own[(i + 2) % count] = own[i]!
-    }
+    // A rung moves over to its neighbour, is the same, and lies on its other side at last.
+    const i = random.int(0, count - 2)
+    const [one, next] = [mixtureOf(own[i]!), mixtureOf(own[i + 1]!)]
+    const over = graded(fault, [0, 0.12], [1, 2])
+    own[i] = [...rgbOf({ ...one, lightness: one.lightness + (next.lightness - one.lightness) * over })] as Colour
     own.forEach((colour, i) => trial.patch(boxPoints(...strip(i, count)), colour, { wobble: 2 }))
     return { measure: 'ladder-in-order', what: 'the ladder', rungs: own.map((_, i) => box(strip(i, count)[0] + 10, 270, strip(i, count)[2] - 10, 500)), tolerance: 'standard' }
   },
-  'seams-blended'(trial, isGood) {
+  'seams-blended'(trial, fault) {
     const { random } = trial
     bandedBall(trial, shades(base(trial), 6), random.between(0, 6))
-    if (isGood) soften(trial, random.between(10, 16))
-    else if (random.unit() < 0.3) {
+    if (random.unit() < 0.3) {
       // Rubbed flat: soft, and the ladder gone.
-      soften(trial, 20)
-      trial.act({ kind: 'adjust', version: 1, layer: 'colour', how: { kind: 'light', brightness: 0, contrast: -80 }, seed: 2 })
-    } else soften(trial, random.between(0.3, 1.2))
-    return { measure: 'seams-blended', what: 'the ball', target: round(500, 380, 140, 140).filter((_, i) => i % 8 === 0).flat(), tolerance: 'standard', range: 14 }
+      soften(trial, graded(fault, [11, 16], [18, 20]))
+      const contrast = -Math.round(graded(fault, [0, 0], [65, 85]))
+      if (contrast) trial.act({ kind: 'adjust', version: 1, layer: 'colour', how: { kind: 'light', brightness: 0, contrast }, seed: 2 })
+    } else soften(trial, graded(fault, [16, 10], [1.6, 0.3]))
+    return { measure: 'seams-blended', what: 'the ball', target: round(500, 380, 140, 140).filter((_, i) => i % 8 === 0).flat(), tolerance: 'standard', range: 22 }
   },
-  'light-from-pin'(trial, isGood) {
+  'light-from-pin'(trial, fault) {
     const { random } = trial
     const way = random.between(0, 2 * Math.PI)
-    const painted = way + (isGood ? random.between(-0.2, 0.2) : random.pick([Math.PI, Math.PI / 2, -Math.PI / 2]) + random.between(-0.4, 0.4))
-    if (!isGood && random.unit() < 0.2) trial.patch(BALL, base(trial), { wobble: 2 })
+    const painted = way + random.pick([-1, 1]) * graded(fault, [0, 0.25], [1.1, Math.PI])
+    if (fault > 0.65 && random.unit() < 0.2) trial.patch(BALL, base(trial), { wobble: 2 })
     else bandedBall(trial, shades(base(trial), random.int(3, 7)), painted)
     if (random.unit() < 0.4) soften(trial, random.between(2, 10))
     return { measure: 'light-from-pin', what: 'the ball', target: ballTarget, light: { x: 500 + 420 * Math.cos(way), y: 380 + 420 * Math.sin(way), height: 35 }, tolerance: 'standard' }
   },
-  'lively-shadow'(trial, isGood) {
+  'lively-shadow'(trial, fault) {
     const { random } = trial
     const own = mixtureOf(base(trial))
     const lightness = own.lightness - random.between(0.1, 0.2)
-    const isDark = isGood || random.unit() < 0.6
-    const shadow = isGood ? { lightness, chroma: own.chroma * random.between(0.95, 1.25), hue: (own.hue + random.between(-15, 15) + 360) % 360 } : isDark ? { lightness, chroma: own.chroma * random.between(0.02, 0.3), hue: own.hue } : { ...own, lightness: own.lightness + random.between(0, 0.1) }
+    const isDark = random.unit() < 0.6
+    const hue = (own.hue + random.between(-15, 15) + 360) % 360
+    // Its colour goes out of it; or it is no darker, and lighter at last.
+    const shadow = isDark
+      ? { lightness, chroma: own.chroma * graded(fault, [1.25, 0.95], [0.4, 0.02]), hue }
+      : { lightness: own.lightness + graded(fault, [-0.2, -0.1], [0, 0.1]), chroma: own.chroma, hue }
     trial.patch(boxPoints(200, 200, 500, 560), [...rgbOf(own)] as Colour).patch(boxPoints(500, 200, 800, 560), [...rgbOf(shadow)] as Colour)
     return { measure: 'lively-shadow', what: 'the cloth', base: box(220, 220, 480, 540), target: box(520, 220, 780, 540), tolerance: 'standard' }
   },
-  'contrast-pair'(trial, isGood) {
+  'contrast-pair'(trial, fault) {
     const { random } = trial
     const hue = random.between(0, 360)
-    const turn = isGood ? 180 + random.between(-22, 22) : random.pick([-1, 1]) * random.between(10, 105)
+    const turn = 180 + random.pick([-1, 1]) * graded(fault, [0, 22], [70, 170])
     const at = (degrees: number): Colour => [...rgbOf({ lightness: 0.62, chroma: 0.11, hue: (degrees + 720) % 360 })] as Colour
     trial.patch(boxPoints(200, 200, 500, 560), at(hue)).patch(boxPoints(500, 200, 800, 560), at(hue + turn))
     return { measure: 'contrast-pair', areas: [{ what: 'the sail', target: box(220, 220, 480, 540) }, { what: 'the sea', target: box(520, 220, 780, 540) }], tolerance: 'standard' }
   },
-  'sparing-highlights'(trial, isGood) {
+  'sparing-highlights'(trial, fault) {
     const { random } = trial
     bandedBall(trial, [0.35, 0.5, 0.62].map(grey), random.between(0, 6))
-    const count = isGood ? random.int(1, 3) : random.pick([1, 14])
-    const size = isGood ? random.between(9, 20) : count === 1 ? random.between(85, 110) : random.between(12, 18)
+    const isMany = random.unit() < 0.5
+    const count = isMany ? Math.round(graded(fault, [1, 3], [11, 16])) : 1
+    const size = isMany ? random.between(12, 18) : graded(fault, [9, 20], [75, 110])
     for (let i = 0; i < count; i++) {
       const angle = (2 * Math.PI * i) / count + random.between(0, 0.3)
-      const far = count === 1 ? 40 : 110
+      const far = count === 1 ? 40 : 115
       trial.patch(round(500 + far * Math.cos(angle), 380 + far * Math.sin(angle), size, size * 0.8), grey(0.96), { wobble: 0.5 })
     }
     return { measure: 'sparing-highlights', what: 'the ball', target: ballTarget, tolerance: 'standard' }
   },
-  'smooth-gradient'(trial, isGood) {
+  'smooth-gradient'(trial, fault) {
     const { random } = trial
-    const count = isGood ? 0 : random.int(2, 4)
+    // Bands: so many that no eye sees them, then fewer and fewer; good ones are poured as a gradient.
+    const isGood = fault < 0.4
+    const count = Math.round(graded(fault, [33, 33], [4, 2]))
     const [dark, light] = [0.35, 0.35 + random.between(0.25, 0.45)]
     if (isGood) {
       const ramp = Array.from({ length: 33 }, (_, i): [number, number, number, number] => [...rgbOf({ lightness: dark + ((light - dark) * i) / 32, chroma: 0.06, hue: 250 }).map(value => value * 257), 65535] as [number, number, number, number])
@@ -138,7 +144,7 @@ export const TONE = {
     }
     return { measure: 'smooth-gradient', what: 'the sky', target: box(160, 260, 840, 510), tolerance: 'standard' }
   },
-  'depth'(trial, isGood) {
+  'depth'(trial, fault) {
     const { random } = trial
     trial.layer('far', 'far hills', 0)
     const near = mixtureOf(base(trial))
@@ -146,8 +152,7 @@ export const TONE = {
       for (let i = 0; i < 4; i++) trial.patch(round(200 + 200 * i, y, 150, 110), [...rgbOf({ lightness: lightness + contrast * (i / 3 - 0.5), chroma, hue: near.hue })] as Colour, { layer })
     }
     paint('colour', 0.48, 0.24, near.chroma, 560)
-    if (isGood) paint('far', random.between(0.7, 0.8), random.between(0.04, 0.12), near.chroma * random.between(0.3, 0.7), 260)
-    else paint('far', random.between(0.38, 0.46), random.between(0.26, 0.36), near.chroma * random.between(1, 1.2), 260)
+    paint('far', graded(fault, [0.8, 0.68], [0.48, 0.38]), graded(fault, [0.04, 0.12], [0.24, 0.36]), near.chroma * graded(fault, [0.3, 0.7], [1, 1.2]), 260)
     return { measure: 'depth', near: { layer: 'colour', what: 'the near hills' }, far: { layer: 'far', what: 'the far hills' }, tolerance: 'standard' }
   },
 } satisfies Attempts

@@ -14,7 +14,7 @@ export type Colour = [number, number, number]
 export class Trial {
   private readonly drawer: Drawer
 
-  constructor(kernels: Kernels, readonly random: Random) {
+  constructor(readonly kernels: Kernels, readonly random: Random) {
     const hand: Hand = { ...BEGINNERS_HAND, sway: random.between(2, 5), tremor: random.between(0.3, 0.9), speed: random.between(420, 900) }
     this.drawer = new Drawer(kernels, SHEET, hand, random.int(1, 1_000_000))
     for (const [place, id] of ['colour', 'lines'].entries()) this.drawer.open({ id: 'now', layer: { id, name: id, place }, dim: [] })
@@ -69,21 +69,23 @@ export class Trial {
     return this
   }
 
-  /** A number toward the one end for good attempts, toward the other for faulty ones. */
-  graded(isGood: boolean, good: readonly [number, number], faulty: readonly [number, number]): number {
-    const [low, high] = isGood ? good : faulty
-    return this.random.between(low, high)
-  }
-
   colour(): Colour {
     return [this.random.int(60, 220), this.random.int(60, 220), this.random.int(60, 220)]
   }
 }
 
 export type Settings = LookFor['settings']
-/** Draws an attempt that is good, or clearly faulty, and says what was asked. */
-export type Attempt = (trial: Trial, isGood: boolean) => Settings
+/** Draws an attempt and says what was asked. Its fault: 0 none, up to `STILL_GOOD` a teacher would let it pass, from `CLEAR` on no teacher would, 1 gross. */
+export type Attempt = (trial: Trial, fault: number) => Settings
+export const STILL_GOOD = 0.35
+export const CLEAR = 0.65
 export type Attempts = Partial<Record<MeasureName, Attempt>>
+
+/** A figure for a fault: from the first to the second of `good` while it is still good, between the two of `faulty` where it is clear, evenly between in between. */
+export function graded(fault: number, good: readonly [number, number], faulty: readonly [number, number]): number {
+  const [[x0, y0], [x1, y1]] = fault < STILL_GOOD ? [[0, good[0]], [STILL_GOOD, good[1]]] : fault < CLEAR ? [[STILL_GOOD, good[1]], [CLEAR, faulty[0]]] : [[CLEAR, faulty[0]], [1, faulty[1]]]
+  return y0! + ((y1! - y0!) * (fault - x0!)) / (x1! - x0!)
+}
 
 export function middleOf(outline: readonly Point[]): Point {
   return [outline.reduce((sum, [x]) => sum + x, 0) / outline.length, outline.reduce((sum, [, y]) => sum + y, 0) / outline.length]

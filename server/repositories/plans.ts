@@ -27,10 +27,10 @@ export function addOwnPlan(teacherId: number, learnerId: number | null, document
   return PlanRow.create({ teacherId, learnerId, kind: 'sheet', title: document.title, document, picture: null }, { transaction })
 }
 
-export async function plansOfClass(classId: number): Promise<PlanRow[]> {
+/** The plans that a class was given, in their order, each in the version that it has. */
+export async function plansOfClass(classId: number): Promise<{ id: number, document: Plan }[]> {
   const given = await Assignment.findAll({ where: { classId }, order: ['place'] })
-  const plans = await PlanRow.findAll({ where: { id: given.map(each => each.planId) }, attributes: WITHOUT_PICTURE })
-  return given.flatMap(each => plans.find(plan => plan.id === each.planId) ?? [])
+  return Promise.all(given.map(async each => ({ id: each.planId, document: await documentFor(each) })))
 }
 
 export async function isGiven(classId: number, planId: number): Promise<boolean> {
@@ -63,7 +63,7 @@ export function addVersion(planId: number, number: number, document: Plan, trans
   return PlanVersion.create({ planId, number, document, madeAt: new Date() }, { transaction })
 }
 
-/** The plan that a drawing follows. */
+/** The plan that a drawing follows, or that a class has. */
 export async function documentFor({ planId, versionId }: Pick<DrawingRow, 'planId' | 'versionId'>): Promise<Plan> {
   const row = versionId === null ? await planById(planId) : await PlanVersion.findByPk(versionId)
   return row!.document

@@ -40,7 +40,7 @@ export async function registerView(person: Teacher, classId: number): Promise<Re
   const given2class = await plans.plansOfClass(id)
   return {
     id, name, code, when: meets,
-    plans: given2class.map(plan => ({ id: plan.id, title: plan.title })),
+    plans: given2class.map(plan => ({ id: plan.id, title: plan.document.title })),
     learners: learners.map((learner) => {
       const theirs = drawn.filter(each => each.learnerId === learner.id)
       const drawing = theirs.at(-1)
@@ -48,7 +48,7 @@ export async function registerView(person: Teacher, classId: number): Promise<Re
       const handedIn = given.filter(each => theirs.some(one => one.id === each.drawingId))
       const latest = handedIn.at(-1)
       return {
-        id: learner.id, name: learner.name, plan: plan?.title ?? null,
+        id: learner.id, name: learner.name, plan: plan?.document.title ?? null,
         step: plan?.document.steps.find(step => step.id === drawing?.step)?.title ?? null,
         strokes: drawing?.position ?? 0, lastSeenAt: drawing?.lastSeenAt?.toISOString() ?? null,
         handIns: handedIn.length, latest: latest ? { id: latest.id, state: latest.state } : null,
@@ -74,10 +74,8 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
   const planEntries = given.map(async (plan) => {
     const theirs = drawn.filter(each => each.planId === plan.id)
     const drawing = theirs.at(-1)
-    // The class has the version that it was given, whatever the plan has become since.
-    const versionId = (await plans.assignment(learner.classId, plan.id))?.versionId ?? null
     return {
-      ...planCard(plan.id, await plans.documentFor({ planId: plan.id, versionId })),
+      ...planCard(plan.id, plan.document),
       drawing: drawing ? { id: drawing.id, position: drawing.position, lastSeenAt: drawing.lastSeenAt?.toISOString() ?? null } : null,
       handIns: await handInsFor(theirs),
     }

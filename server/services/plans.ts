@@ -1,6 +1,6 @@
 import { ownPlan, planSchema, starterEntries, type Plan } from '#core/plan'
 import type { NewSheet } from '#shared/schemas'
-import type { Person, PlanBookView, PlanClass, PlanView } from '#shared/views'
+import type { Person, PlanBookView, PlanClass, PlanClassesView, PlanView } from '#shared/views'
 import type { DrawingRow, PlanRow, PlanVersion } from '../models'
 import { inTransaction, type Tx } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
@@ -48,21 +48,32 @@ export async function openLessonSheet(person: Teacher, { title, sheet }: NewShee
 
 export async function planView(person: Teacher, id: number): Promise<PlanView> {
   const row = await requireLesson(person, id)
-  const latest = await plans.latestVersion(id)
-  return { id, revision: row.revision, plan: row.document, isArchived: row.archivedAt !== null, version: latest?.number ?? null, classes: await planClasses(person, row, latest) }
+  return { id, revision: row.revision, plan: row.document, isArchived: row.archivedAt !== null, ...await classesOf(person, row) }
 }
 
-async function planClasses(person: Teacher, row: PlanRow, latest: PlanVersion | null): Promise<PlanClass[]> {
+/** The classes alone, without the plan: it may be large. */
+export async function planClassesView(person: Teacher, id: number): Promise<PlanClassesView> {
+  return classesOf(person, await requireLesson(person, id))
+}
+
+async function classesOf(person: Teacher, row: PlanRow): Promise<PlanClassesView> {
+  const latest = await plans.latestVersion(row.id)
   const given = await plans.assignmentsOf([row.id])
   const versions = await plans.versionsById(given.flatMap(each => each.versionId ?? []))
   const isChanged = latest === null || !isSame(latest.document, row.document)
-  return Promise.all((await people.classesOf(person.id)).map(async ({ id, name }) => {
+  const classes = await Promise.all((await people.classesOf(person.id)).map(async ({ id, name }): Promise<PlanClass> => {
     const own = given.find(each => each.classId === id)
     const version = versions.find(each => each.id === own?.versionId)?.number ?? null
-    const learners = own ? await people.learnersOf([id]) : []
-    const drawn = (await drawings.drawingsOf(learners.map(each => each.id))).filter(each => each.planId === row.id)
+    const drawn = own ? await drawnOn(row.id, id) : []
     return { id, name, version, isBehind: version !== null && (isChanged || version !== latest?.number), opened: own?.opened ?? [], drawings: drawn.length }
   }))
+  return { version: latest?.number ?? null, classes }
+}
+
+/** Drawings of a class for a plan. */
+async function drawnOn(planId: number, classId: number): Promise<DrawingRow[]> {
+  const learners = await people.learnersOf([classId])
+  return (await drawings.drawingsOf(learners.map(each => each.id))).filter(each => each.planId === planId)
 }
 
 function isSame(a: Plan, b: Plan): boolean {
@@ -126,8 +137,7 @@ async function versionNow(row: PlanRow, tx: Tx): Promise<PlanVersion> {
 export async function givePlan(person: Teacher, id: number, classId: number, isGiven: boolean): Promise<{ ok: true }> {
   await requireLesson(person, id)
   await requireClass(person, classId)
-  const learners = await people.learnersOf([classId])
-  const drawn = (await drawings.drawingsOf(learners.map(each => each.id))).filter(each => each.planId === id)
+  const drawn = await drawnOn(id, classId)
   if (!isGiven && drawn.length) throw new Refused('plan-changed', `${drawn.length} learners draw on this plan already.`, 'Archive it instead: their work stays.')
   const handed = new Set((await handIns.handInsOf(drawn.map(each => each.id))).map(each => each.drawingId))
   await inTransaction(async (tx) => {

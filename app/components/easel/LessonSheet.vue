@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { proxy, wrap, type Remote } from 'comlink'
 import { mdiFlagOutline } from '@mdi/js'
-import { durationOf } from '#core/drawing'
 import { api } from '../../api/routes'
 import { troubleOf } from '../../api/client'
 import PlanWorker from '../../workers/plan.worker?worker'
@@ -12,27 +11,18 @@ const easel = useEasel()
 const { plan, planId, purpose, history, host, step, isReadOnly } = easel
 const { say } = useNotices()
 const share = ref<number | null>(null)
-const marks = ref(0)
 let worker: Worker | null = null
 onBeforeUnmount(() => worker?.terminate())
 
 const isRedraw = computed(() => purpose.value === 'redraw')
 /** How much was drawn, to see what the drafting has to go on. */
-const drawn = ref({ strokes: 0, minutes: 0, marks: 0 })
+const drawn = ref({ acts: 0, marks: 0, ms: 0 })
 watch(() => history.value.position, async () => {
-  const record = await host.record()
-  if (!record) return
-  const ms = record.entries.reduce((sum, entry) => sum + durationOf(entry), 0)
-  const last = record.entries.at(-1)?.at ?? 0
-  drawn.value = {
-    strokes: record.entries.filter(each => each.type === 'act').length, minutes: Math.max(Math.round(Math.max(last, ms) / 60_000), 0),
-    marks: record.entries.filter(each => each.type === 'step' && each.step.startsWith('mark-')).length,
-  }
+  drawn.value = await host.figures()
 }, { immediate: true })
 
 async function markStep(): Promise<void> {
-  marks.value = drawn.value.marks + 1
-  await host.markStep(`mark-${marks.value}`)
+  await host.markStep()
   say('The next step begins with your next stroke.')
 }
 
@@ -104,9 +94,9 @@ async function putIntoPlan(): Promise<void> {
         <p>Draw it as you would show it to your class: sketch, line, colour, shade, each on a layer of its own, with the tools you want them to use.</p>
         <p>Undo is free: what you take back is left out. Pause as long as you like.</p>
         <p>Then the program cuts it into steps, with tools, colours, a ghost and what to look for. You put it into your own words.</p>
-        <v-btn variant="outlined" size="small" :prepend-icon="mdiFlagOutline" :disabled="isReadOnly || drawn.strokes === 0" title="Where you say so, a step begins in any case" @click="markStep">A step begins here</v-btn>
+        <v-btn variant="outlined" size="small" :prepend-icon="mdiFlagOutline" :disabled="isReadOnly || drawn.acts === 0" title="Where you say so, a step begins in any case" @click="markStep">A step begins here</v-btn>
       </template>
-      <p class="small soft numbers drawn">{{ drawn.strokes }} acts<template v-if="!isRedraw"> · {{ drawn.minutes }} min<template v-if="drawn.marks"> · {{ drawn.marks }} marked</template></template></p>
+      <p class="small soft numbers drawn">{{ drawn.acts }} acts<template v-if="!isRedraw"> · {{ Math.round(drawn.ms / 60_000) }} min<template v-if="drawn.marks"> · {{ drawn.marks }} marked</template></template></p>
     </div>
     <footer>
       <template v-if="share !== null">

@@ -3,12 +3,10 @@ import { mdiChevronLeft, mdiChevronRight, mdiPauseCircleOutline, mdiPlayCircleOu
 import { nextThing } from '#core/lookfor'
 import { ghostEntries } from '#core/plan'
 import { api } from '../../api/routes'
-import { troubleOf } from '../../api/client'
 
 /** The step sheet: what to do, the ghost, the common slip, what to look for. */
 const easel = useEasel()
 const { plan, planId, purpose, steps, isRicher, meant, pictures, step, stepNumber, findings, lookedAt, history, isLooking, pointedAt, isReadOnly } = easel
-const { say } = useNotices()
 const props = defineProps<{ isGhostPlaying: boolean }>()
 const emit = defineEmits<{ ghost: [], show: [lookFor: string], handIn: [] }>()
 const isFolded = defineModel<boolean>('folded', { default: false })
@@ -60,15 +58,10 @@ onBeforeUnmount(() => timer && clearInterval(timer))
 // --- afresh
 
 const isAskingAfresh = ref(false)
-async function openAfresh(): Promise<void> {
+const { trying } = useTrying()
+function openAfresh(): void {
   isAskingAfresh.value = false
-  try {
-    const { id } = await api.openDrawing(planId.value, true, step.value!.id)
-    await navigateTo(`/easel/${id}`)
-  } catch (error) {
-    const { message, fix } = troubleOf(error)
-    say(message, fix, 'attention')
-  }
+  void trying(true, async () => navigateTo(`/easel/${(await api.openDrawing(planId.value, true, step.value!.id)).id}`))
 }
 
 const othersWords = computed(() => {

@@ -1,12 +1,10 @@
 <script setup lang="ts">
 import { checkSheet, SCREEN_PER_INCH, type PaperTexture } from '#core/drawing'
 import { api } from '../../api/routes'
-import { troubleOf } from '../../api/client'
 
 /** A new sheet of one's own, or to draw a lesson on: size, paper, and what it costs in layers, before it is there. */
 const { isLesson = false } = defineProps<{ isLesson?: boolean }>()
 const isOpen = defineModel<boolean>({ default: false })
-const { say } = useNotices()
 
 const NAME = isLesson ? 'A new lesson' : 'A sheet of my own'
 const title = ref('')
@@ -15,27 +13,19 @@ const height = ref(1200)
 const perInch = ref(SCREEN_PER_INCH)
 const colour = ref<readonly [number, number, number]>([252, 251, 248])
 const texture = ref<PaperTexture | null>(null)
-const isBusy = ref(false)
+const { busy, trying } = useTrying()
 const canOpen = computed(() => checkSheet(width.value, height.value) === null)
 
-async function open(): Promise<void> {
-  isBusy.value = true
-  try {
-    const { id } = await (isLesson ? api.openLessonSheet : api.openOwnSheet)({
-      title: title.value.trim() || NAME,
-      sheet: {
-        width: width.value, height: height.value, paper: [...colour.value] as [number, number, number], perInch: perInch.value,
-        ...(texture.value && { texture: { ...texture.value } }),
-      },
-    })
-    await navigateTo(`/easel/${id}`)
-  } catch (error) {
-    const { message, fix } = troubleOf(error)
-    say(message, fix, 'attention')
-  } finally {
-    isBusy.value = false
-  }
-}
+const open = () => trying(true, async () => {
+  const { id } = await (isLesson ? api.openLessonSheet : api.openOwnSheet)({
+    title: title.value.trim() || NAME,
+    sheet: {
+      width: width.value, height: height.value, paper: [...colour.value] as [number, number, number], perInch: perInch.value,
+      ...(texture.value && { texture: { ...texture.value } }),
+    },
+  })
+  await navigateTo(`/easel/${id}`)
+})
 </script>
 
 <template>
@@ -46,7 +36,7 @@ async function open(): Promise<void> {
       <section aria-label="Size"><h3>Size</h3><SizeFields v-model:width="width" v-model:height="height" v-model:per-inch="perInch" /></section>
       <section aria-label="Paper"><h3>Paper</h3><PaperFields v-model:colour="colour" v-model:texture="texture" /></section>
       <div class="row">
-        <v-btn color="primary" :disabled="!canOpen" :loading="isBusy" @click="open">Lay it out</v-btn>
+        <v-btn color="primary" :disabled="!canOpen" :loading="busy !== null" @click="open">Lay it out</v-btn>
         <v-btn variant="text" @click="isOpen = false">Close</v-btn>
       </div>
     </div>

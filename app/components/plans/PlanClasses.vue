@@ -1,30 +1,20 @@
 <script setup lang="ts">
-import { troubleOf } from '../../api/client'
 import { api } from '../../api/routes'
 
 /** Which classes have the plan, in which version, and which waiting steps are open to them. */
 const isOpen = defineModel<boolean>({ default: false })
 const editor = usePlanEditor()
 const { plan, classes } = editor
-const { say } = useNotices()
-const busy = ref<number | null>(null)
+const { busy, trying } = useTrying<number>()
 const waiting = computed(() => plan.value!.steps.flatMap((step, i) => (step.goOn === 'opened' && plan.value!.steps[i + 1] ? [{ ...plan.value!.steps[i + 1]!, number: i + 2 }] : [])))
 
 watch(isOpen, open => open && void editor.flush().then(editor.refreshClasses))
 
-async function run(classId: number, action: () => Promise<unknown>): Promise<void> {
-  busy.value = classId
-  try {
-    await editor.flush()
-    await action()
-    await editor.refreshClasses()
-  } catch (error) {
-    const { message, fix } = troubleOf(error)
-    say(message, fix, 'attention')
-  } finally {
-    busy.value = null
-  }
-}
+const run = (classId: number, action: () => Promise<unknown>) => trying(classId, async () => {
+  await editor.flush()
+  await action()
+  await editor.refreshClasses()
+})
 </script>
 
 <template>

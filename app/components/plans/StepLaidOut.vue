@@ -3,14 +3,11 @@ import { mdiClose, mdiImagePlusOutline } from '@mdi/js'
 import { TOOL_IDS, toolSettings, type ToolName } from '#core/brush'
 import { newGuide, type GuideKind } from '#core/guides'
 import type { LaidTool, Plan, Step } from '#core/plan'
-import { PictureTrouble } from '../../sheet/pictures'
-import { planPicture } from '../../sheet/plan-pictures'
 import { TOOL_WORDS, toolNameOf } from '../../sheet/tool-words'
 
 /** What lies ready when the step opens: tools, wells, layers, guides, a reference. */
 const editor = usePlanEditor()
 const { plan, step, at, pictures } = editor
-const { say } = useNotices()
 const MOST_TOOLS = 12
 const MOST_WELLS = 24
 const GUIDES: [GuideKind, string][] = [['grid', 'Squares'], ['thirds', 'Thirds'], ['isometric', 'Isometric'], ['perspective', 'Perspective'], ['mirror', 'Mirror line'], ['spokes', 'Spokes']]
@@ -80,15 +77,8 @@ async function pin(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
   const [chosen] = input.files ?? []
   input.value = ''
-  if (!chosen) return
-  try {
-    const picture = await planPicture(chosen)
-    editor.addPicture(picture)
-    editor.setStep({ reference: picture.id })
-  } catch (error) {
-    if (!(error instanceof PictureTrouble)) throw error
-    say(`“${chosen.name}”: ${error.message}`, error.fix, 'attention')
-  }
+  const picture = chosen && await editor.takePicture(chosen)
+  if (picture) editor.setStep({ reference: picture.id })
 }
 </script>
 

@@ -1,12 +1,9 @@
 <script setup lang="ts">
 import { plainWords, richOf, type Rich } from '#core/plan'
-import { PictureTrouble } from '../../sheet/pictures'
-import { planPicture } from '../../sheet/plan-pictures'
 
 /** What the learner reads at a step. */
 const editor = usePlanEditor()
 const { step, pictures } = editor
-const { say } = useNotices()
 
 const words = computed({
   get: () => step.value!.rich ?? richOf(step.value!.words),
@@ -19,15 +16,9 @@ const setSlip = (part: Partial<{ slip: string, remedy: string }>) => editor.setS
 const valueOf = (event: Event) => (event.target as HTMLInputElement).value
 
 async function take(file: File, put: (id: string) => void): Promise<void> {
-  try {
-    const picture = await planPicture(file)
-    editor.addPicture(picture)
-    await nextTick()
-    put(picture.id)
-  } catch (error) {
-    if (!(error instanceof PictureTrouble)) throw error
-    say(`“${file.name}”: ${error.message}`, error.fix, 'attention')
-  }
+  const picture = await editor.takePicture(file)
+  await nextTick()
+  if (picture) put(picture.id)
 }
 </script>
 

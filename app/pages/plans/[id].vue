@@ -1,13 +1,11 @@
 <script setup lang="ts">
 import { mdiAccountGroupOutline, mdiCheck, mdiCloudOffOutline, mdiDownloadOutline, mdiPencilOutline, mdiProgressUpload, mdiRedo, mdiTrayArrowUp, mdiUndo } from '@mdi/js'
 import { packPlan, PLAN_FILE_NAME } from '#core/plan'
-import { troubleOf } from '../../api/client'
 import { api } from '../../api/routes'
 import { fileName, savedFile } from '../../sheet/save-file'
 
 definePageMeta({ layout: 'bare', who: 'teacher', key: route => route.fullPath })
 const route = useRoute()
-const { say } = useNotices()
 const editor = createPlanEditor(Number(route.params.id))
 provide(PLAN_EDITOR, editor)
 const { plan, step, at, state, trouble: saveTrouble, work } = editor
@@ -15,23 +13,16 @@ const { data: view, trouble, load } = usePageData(() => editor.load())
 const tab = ref('words')
 const isFactsOpen = ref(false)
 const isClassesOpen = ref(false)
-const isBusy = ref(false)
+const { busy, trying } = useTrying()
 const STATES = { kept: ['kept', mdiCheck], saving: ['keeping …', mdiProgressUpload], away: ['not sent yet', mdiCloudOffOutline], refused: ['not kept', mdiCloudOffOutline] } as const
 
-async function during(run: () => Promise<unknown>): Promise<void> {
-  isBusy.value = true
-  try {
-    await editor.flush()
-    await run()
-  } catch (error) {
-    const { message, fix } = troubleOf(error)
-    say(message, fix, 'attention')
-  } finally {
-    isBusy.value = false
-  }
-}
-const tryIt = () => during(async () => navigateTo(`/easel/${(await api.tryPlan(editor.id)).id}`))
-const redraw = () => during(async () => navigateTo(`/easel/${(await api.redrawStep(editor.id, step.value!.id)).id}`))
+/** Goes to a sheet once all is saved. */
+const goTo = (open: () => Promise<{ id: number }>) => trying(true, async () => {
+  await editor.flush()
+  await navigateTo(`/easel/${(await open()).id}`)
+})
+const tryIt = () => goTo(() => api.tryPlan(editor.id))
+const redraw = () => goTo(() => api.redrawStep(editor.id, step.value!.id))
 function share(): void {
   savedFile(packPlan(plan.value!), `${fileName(plan.value!.title, 'plan')}${PLAN_FILE_NAME}`, 'application/zip')
 }
@@ -78,13 +69,13 @@ onBeforeRouteLeave(async () => {
       <v-btn :icon="mdiRedo" size="small" variant="text" :disabled="!editor.canRedo.value || work !== null" aria-label="Do again" title="Do again" @click="editor.redo()" />
       <v-btn :icon="mdiDownloadOutline" size="small" variant="text" aria-label="Share as a file" title="Share as a file" @click="share" />
       <v-btn variant="outlined" size="small" :prepend-icon="mdiAccountGroupOutline" @click="isClassesOpen = true">Classes</v-btn>
-      <v-btn color="primary" size="small" :prepend-icon="mdiTrayArrowUp" :loading="isBusy" @click="tryIt">Try it as a learner</v-btn>
+      <v-btn color="primary" size="small" :prepend-icon="mdiTrayArrowUp" :loading="busy !== null" @click="tryIt">Try it as a learner</v-btn>
     </header>
     <p v-if="state === 'refused' && saveTrouble" class="refused small" role="alert"><strong>{{ saveTrouble.message }}</strong> {{ saveTrouble.fix }}</p>
     <StepStrip />
     <StepStage />
     <aside class="panel" :aria-label="`Step ${at + 1}`">
-      <div class="head"><span class="display number">{{ at + 1 }}</span> <strong>{{ step.title }}</strong><v-btn size="small" variant="text" :prepend-icon="mdiPencilOutline" :loading="isBusy" title="A sheet with all that stands before this step; what you draw there takes its place" @click="redraw">Draw it again</v-btn></div>
+      <div class="head"><span class="display number">{{ at + 1 }}</span> <strong>{{ step.title }}</strong><v-btn size="small" variant="text" :prepend-icon="mdiPencilOutline" :loading="busy !== null" title="A sheet with all that stands before this step; what you draw there takes its place" @click="redraw">Draw it again</v-btn></div>
       <v-tabs v-model="tab" density="compact" color="primary" grow>
         <v-tab value="words">Words</v-tab><v-tab value="laid">Laid out</v-tab><v-tab value="looks">Look-fors</v-tab><v-tab value="going">Going on</v-tab>
       </v-tabs>

@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { mdiArchiveOutline, mdiContentCopy, mdiDownloadOutline, mdiFileImportOutline, mdiMagnify, mdiPencilOutline, mdiPlus, mdiTrayArrowUp } from '@mdi/js'
 import { packPlan, PLAN_FILE_NAME, readPlanFile } from '#core/plan'
-import { CoreError } from '#core/base'
 import type { PlanBookCard } from '#shared/views'
-import { troubleOf } from '../../api/client'
 import { api } from '../../api/routes'
 import { fileName, savedFile } from '../../sheet/save-file'
 
@@ -16,7 +14,7 @@ const topic = ref('')
 const longest = ref(0)
 const isArchiveShown = ref(false)
 const isNewOpen = ref(false)
-const busy = ref<number | null>(null)
+const { busy, trying } = useTrying<number>()
 const LEVELS: Record<string, string> = { first: 'First steps', second: 'Some practice', third: 'Practised' }
 
 const topics = computed(() => [...new Set(book.value?.plans.flatMap(each => each.topics) ?? [])].sort())
@@ -32,48 +30,36 @@ function showAll(): void {
   longest.value = 0
 }
 
-async function during(id: number, run: () => Promise<unknown>): Promise<void> {
-  busy.value = id
-  try {
-    await run()
-  } catch (error) {
-    const { message, fix } = error instanceof CoreError ? error : troubleOf(error)
-    say(message, fix, 'attention')
-  } finally {
-    busy.value = null
-  }
-}
-const copy = (plan: PlanBookCard) => during(plan.id, async () => {
+const copy = (plan: PlanBookCard) => trying(plan.id, async () => {
   await api.copyPlan(plan.id)
   await load()
 })
-const archive = (plan: PlanBookCard) => during(plan.id, async () => {
+const archive = (plan: PlanBookCard) => trying(plan.id, async () => {
   await api.archivePlan(plan.id, !plan.isArchived)
   await load()
-  if (!plan.isArchived) say(`“${plan.title}” is in the archive.`, 'Classes that have it go on with it.', 'plain', [{ label: 'Take it back out', run: () => during(plan.id, () => api.archivePlan(plan.id, false).then(load)) }])
+  if (!plan.isArchived) say(`“${plan.title}” is in the archive.`, 'Classes that have it go on with it.', 'plain', [{ label: 'Take it back out', run: () => trying(plan.id, () => api.archivePlan(plan.id, false).then(load)) }])
 })
-const share = (plan: PlanBookCard) => during(plan.id, async () => {
+const share = (plan: PlanBookCard) => trying(plan.id, async () => {
   const { plan: whole } = await api.plan(plan.id)
   savedFile(packPlan(whole), `${fileName(whole.title, 'plan')}${PLAN_FILE_NAME}`, 'application/zip')
 })
-const tryIt = (plan: PlanBookCard) => during(plan.id, async () => {
+const tryIt = (plan: PlanBookCard) => trying(plan.id, async () => {
   const { id } = await api.tryPlan(plan.id)
   await navigateTo(`/easel/${id}`)
 })
 
+/** Under way instead of a plan's number: a file is read. */
+const READING = 0
 const file = ref<HTMLInputElement>()
-const isReading = ref(false)
 async function read(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
   const [chosen] = input.files ?? []
   input.value = ''
   if (!chosen) return
-  isReading.value = true
-  await during(0, async () => {
+  await trying(READING, async () => {
     const { id } = await api.addPlan(readPlanFile(new Uint8Array(await chosen.arrayBuffer())))
     await navigateTo(`/plans/${id}`)
   })
-  isReading.value = false
 }
 </script>
 
@@ -84,7 +70,7 @@ async function read(event: Event): Promise<void> {
       <header>
         <h1>Plan book</h1>
         <v-btn color="primary" :prepend-icon="mdiPlus" @click="isNewOpen = true">Draw a new lesson</v-btn>
-        <v-btn variant="outlined" :prepend-icon="mdiFileImportOutline" :loading="isReading" @click="file?.click()">Read a plan file</v-btn>
+        <v-btn variant="outlined" :prepend-icon="mdiFileImportOutline" :loading="busy === READING" @click="file?.click()">Read a plan file</v-btn>
         <input ref="file" type="file" accept=".zip,application/zip" hidden aria-label="A plan file" @change="read">
       </header>
       <section v-if="book.sheets.length" aria-labelledby="sheets">

@@ -96,16 +96,10 @@ async function again(isSame: boolean): Promise<void> {
   if (!isSame) seed.value = Math.floor(Math.random() * GREATEST_SEED)
   await host.open(name, seed.value)
 }
+const { trying } = useTrying()
 async function goOn(): Promise<void> {
   if (next.value) return void await navigateTo({ path: `/warm-ups/${next.value.drill}`, query: { seed: next.value.seed, plan: planId, at: place + 1 } })
-  if (!planId) return
-  try {
-    const { id } = await api.openDrawing(planId, false)
-    await navigateTo(`/easel/${id}`)
-  } catch (error) {
-    const { message, fix } = troubleOf(error)
-    say(message, fix, 'attention')
-  }
+  if (planId) await trying(true, async () => navigateTo(`/easel/${(await api.openDrawing(planId, false)).id}`))
 }
 
 function onKey(event: KeyboardEvent): void {

@@ -1,9 +1,9 @@
 import { CoreError } from '#core/base'
-import { replay, type DrawingRecord, type Engine, type Entry } from '#core/drawing'
+import { replay, standingActs, type DrawingRecord, type Engine, type Entry } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
 import { showDrawing, type Drawing } from '#core/layers'
 import { bandsOf, lookAt, type Band, type Finding } from '#core/lookfor'
-import { base64Of, draftPlan, endOfStep, mergeSteps, moveStep, offersFor, partsOf, proposeAgain, redrawStep, removeStep, splitStep, type Offer, type Plan, type PlanPicture, type Step } from '#core/plan'
+import { base64Of, draftPlan, mergeSteps, moveStep, offersFor, partsOf, proposeAgain, redrawStep, removeStep, splitStep, type Offer, type Plan, type PlanPicture, type Step } from '#core/plan'
 
 /** A change of the steps of a plan. Steps are named by their place. */
 export type StepChange
@@ -54,13 +54,14 @@ export class PlanDesk {
     return made(() => offersFor(this.kernels, plan, at))
   }
 
-  /** Looks at the step's own demonstration with its look-fors. */
-  see(plan: Plan, at: number): Promise<Made<StepSeen>> {
-    return made(() => {
-      const done = endOfStep(this.kernels, plan, at)
-      const { lookFors } = plan.steps[at]!
-      return done ? { findings: lookAt(done.evidence, lookFors), bands: lookFors.map(each => bandsOf(done.evidence, each)) } : { findings: [], bands: [] }
-    })
+  /** Looks at what a step of the demonstration that is held comes to. */
+  see({ id, lookFors }: Step, at: number): StepSeen {
+    const { engine } = this
+    const entries = engine?.entries.slice(0, this.ends[at]) ?? []
+    const own = entries.slice(at ? this.ends[at - 1] : 0)
+    if (!engine || !own.some(each => each.type === 'act')) return { findings: [], bands: [] }
+    const evidence = { drawing: engine.at(this.ends[at]!), acts: standingActs(entries), step: id }
+    return { findings: lookAt(evidence, lookFors), bands: lookFors.map(each => bandsOf(evidence, each)) }
   }
 
   /** Holds a plan's demonstration, to show any moment of it. */

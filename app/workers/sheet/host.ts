@@ -60,6 +60,9 @@ interface LiveBend {
   readonly act: BendAct
 }
 
+/** Steps that a teacher marks while drawing are called so, with a number. */
+const MARKED = 'mark-'
+
 interface Opening {
   readonly drawing: number
   readonly person: number
@@ -629,8 +632,14 @@ export class SheetHost {
   }
 
   /** A teacher says that a step of the lesson begins here. */
-  markStep(step: string): void {
-    this.take([{ type: 'step', at: this.clock(), step }])
+  markStep(): void {
+    this.take([{ type: 'step', at: this.clock(), step: `${MARKED}${this.figures().marks + 1}` }])
+  }
+
+  /** How much was done on this sheet: acts, marked steps, and the time it took, ms. */
+  figures(): { acts: number, marks: number, ms: number } {
+    const entries = this.engine?.entries ?? []
+    return { acts: entries.filter(each => each.type === 'act').length, marks: entries.filter(each => each.type === 'step' && each.step.startsWith(MARKED)).length, ms: entries.at(-1)?.at ?? 0 }
   }
 
   /** All that was done on this sheet. */

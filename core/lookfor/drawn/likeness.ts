@@ -3,8 +3,10 @@ import { z } from 'zod'
 import { fillPolygon, squaredDistances } from '../../raster'
 import { atMost, cantTell, limitOf, type Band, type Evidence, type Found, type Measure } from '../contract'
 import { capital, placeInWords } from '../words'
+import { shownToneSchema, toneAgainst } from '../tone/shown'
 import { drawnFields, rounded } from './common'
 import { edgeOf, filledShape } from './filled'
+import { boundsOf } from './polygon'
 
 const schema = z.strictObject({
   measure: z.literal('likeness'),
@@ -13,6 +15,8 @@ const schema = z.strictObject({
   shape: z.array(z.number()).min(6),
   /** Copied exactly: where and how large it lies counts too. Otherwise it is moved and scaled to fit first. */
   isExact: z.boolean(),
+  /** How light the teacher's was, see `shownTone`; absent: only the outline counts. */
+  tone: shownToneSchema.optional(),
 })
 type Settings = z.infer<typeof schema>
 
@@ -21,9 +25,9 @@ const OFF = { gentle: 9, standard: 6, strict: 3 } as const
 
 /**
  * The outline of the layer's filled shape against the teacher's: aligned by shift and scale (ordinary Procrustes without turning, by
- * middle and area), then the mean of the distances both ways.
+ * middle and area), then the mean of the distances both ways. Where the outline is right, light and dark within it are compared too.
  */
-function look(evidence: Evidence, { layer, what, target, shape, isExact, tolerance }: Settings): Found {
+function look(evidence: Evidence, { layer, what, target, shape, isExact, tone, tolerance }: Settings): Found {
   const own = filledShape(evidence, layer, target)
   if (!own) return cantTell(`There is no closed shape of ${what} to be looked at yet.`)
   const { width, height, cell, x0, y0 } = own
@@ -56,7 +60,10 @@ function look(evidence: Evidence, { layer, what, target, shape, isExact, toleran
   const value = (100 * sum) / count / Math.sqrt(b.area)
   const verdict = atMost(value, limitOf(tolerance, OFF))
   const figure = { value: rounded(value), unit: '% of its size off' }
-  if (verdict === 'met') return { verdict, figure, sentence: `${capital(what)} is like the one that was shown.`, marks: [] }
+  if (verdict === 'met') {
+    const toSheet = ([x, y]: readonly [number, number]): [number, number] => [x0 + (((x - x0) / cell - sx) / scale + mx) * cell, y0 + (((y - y0) / cell - sy) / scale + my) * cell]
+    return (tone && toneAgainst(evidence.drawing, tone, boundsOf(shape), toSheet, what, tolerance)) ?? { verdict, figure, sentence: `${capital(what)} is like the one that was shown.`, marks: [] }
+  }
   const box = { x0: x0 + (a.x - Math.sqrt(a.area) / 2) * cell, y0: y0 + (a.y - Math.sqrt(a.area) / 2) * cell, x1: x0 + (a.x + Math.sqrt(a.area) / 2) * cell, y1: y0 + (a.y + Math.sqrt(a.area) / 2) * cell }
   return { verdict, figure, sentence: `${capital(what)} differs most from the one that was shown ${placeInWords(worstAt.x, worstAt.y, box)}.`, marks: [{ kind: 'ring', ...worstAt, radius: Math.max(worst * cell, 16), label: 'here' }, { kind: 'path', points: [...shape, shape[0]!, shape[1]!].map(Math.round) }] }
 }

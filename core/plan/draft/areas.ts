@@ -61,7 +61,17 @@ interface Grid {
   readonly sheetPx: number
 }
 
+const grids = new WeakMap<Drawing, Map<string, Grid | null>>()
+/** Made once for each drawing: several look-fors are proposed from it. */
 function gridOf(drawing: Drawing, id: string): Grid | null {
+  let known = grids.get(drawing)
+  if (!known) grids.set(drawing, known = new Map())
+  let grid = known.get(id)
+  if (grid === undefined) known.set(id, grid = makeGrid(drawing, id))
+  return grid
+}
+
+function makeGrid(drawing: Drawing, id: string): Grid | null {
   const layer = drawing.layers.find(each => each.id === id)
   if (!layer || layer.tiles.size === 0) return null
   const { width: w, height: h } = drawing.sheet

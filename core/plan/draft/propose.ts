@@ -1,6 +1,6 @@
 import { distanceOf, ellipseError, fitEllipse, fitLine, lengthOf, resample, type Point } from '../../geometry'
 import { PLACED_AS_IS, type Drawing, type Placed } from '../../layers'
-import { drawnIn, lookAt, type Evidence, type Finding, type LookFor } from '../../lookfor'
+import { drawnIn, lookAt, shownTone, type Evidence, type Finding, type LookFor } from '../../lookfor'
 import type { Plan } from '../schema'
 import { paintedArea, paintedBox, closedArea, type Area } from './areas'
 import type { Doing, Manner } from './doings'
@@ -37,6 +37,8 @@ const CIRCLE_RATIO = 0.9
 /** Room round a stroke where another hand may lay it, share of its size. */
 const ROOM = 0.35
 const MOST_SHADES = 8
+/** So much of the teacher's range from dark to light must be left when it is softened. */
+const RANGE_LEFT = 0.65
 const WHAT = 'the shape'
 
 /**
@@ -86,14 +88,19 @@ function aboutMore(step: StepDone): Candidate[] {
   const target = asPlanned(area.border, drawing)
   const room = asPlanned(grown(boxOf(area.border), 0.2, drawing), drawing)
   return [
-    { title: 'Like the one that was shown', settings: { measure: 'likeness', layer, what: WHAT, target: room, shape: target, isExact: false, tolerance } },
+    { title: 'Like the one that was shown', settings: { measure: 'likeness', layer, what: WHAT, target: room, shape: target, isExact: false, tolerance, ...isToned(step) && { tone: shownTone(drawing, area.border) } } },
     { title: 'An even width', settings: { measure: 'even-width', layer, what: WHAT, target: room, tolerance } },
     { title: 'Few, sure strokes', settings: { measure: 'confident-strokes', layer, what: WHAT, target: room, tolerance } },
     { title: 'From dark to light', settings: { measure: 'value-range', what: WHAT, target, tolerance } },
     { title: 'A smooth gradient', settings: { measure: 'smooth-gradient', what: WHAT, target, tolerance } },
-    { title: 'Seams are gone', settings: { measure: 'seams-blended', what: WHAT, target, tolerance } },
+    softened(step.evidence, target),
     { title: 'Few, small highlights', settings: { measure: 'sparing-highlights', what: WHAT, target, tolerance } },
   ]
+}
+
+/** Whether a step is about light and dark: then those are compared as well. */
+function isToned({ manner }: StepDone): boolean {
+  return ['shade', 'light', 'rub', 'paint', 'spray'].includes(manner)
 }
 
 /** With the tolerance that the drawing meets with margin; nothing when there is none. */
@@ -204,11 +211,20 @@ function aboutShade(step: StepDone): Candidate[] {
   const target = outline?.target ?? (area && asPlanned(area.border, drawing))
   if (!target) return out
   if (drawing.light) out.push({ title: 'Light from the pin', settings: { measure: 'light-from-pin', what: WHAT, target, tolerance } })
-  if (manner === 'rub') out.push({ title: 'Seams are gone', settings: { measure: 'seams-blended', what: WHAT, target, tolerance } })
+  if (manner === 'rub') out.push(softened(evidence, target))
   const shades = shadesIn(evidence, target)
   if (shades >= 2) out.push({ title: `At least ${shades} shades`, settings: { measure: 'enough-shades', what: WHAT, target, shades, tolerance } })
   out.push({ title: 'No pure black or white', settings: { measure: 'no-pure-ends', what: WHAT, target, tolerance } })
   return out
+}
+
+/** Softened, and as much of the range from dark to light left as the teacher's own leaves, but for some room. */
+function softened(evidence: Evidence, target: number[]): Candidate {
+  const settings = { measure: 'seams-blended' as const, what: WHAT, target, tolerance }
+  // More than there can be is asked: then the range itself is what is found.
+  const found = lookAt(evidence, [{ id: 'range', title: 'range', settings: { ...settings, range: 100 } }])[0]!.figure?.value ?? 0
+  const range = Math.round(RANGE_LEFT * found)
+  return { title: 'Seams are gone', settings: { ...settings, ...range > 0 && { range } } }
 }
 
 /** How many shades the teacher's own has: one less is asked, so that there is margin. */

@@ -1,9 +1,12 @@
-import { components, squaredDistances } from '../raster'
+import { sharedKernels } from '../kernels'
+import { components, nearTo } from '../raster'
 
 /** What is left of the borders between bands. */
 export interface Seams {
   /** 1 where the lightness still steps; row-major. */
   readonly set: Uint8Array
+  /** How many px that are. */
+  readonly px: number
   /** How many pieces of seam there are. */
   readonly count: number
   /** The strongest step, L* a px. */
@@ -26,28 +29,38 @@ const LEAST_LENGTH = 14
  * @param inside 1 inside the shape; the same size
  */
 export function seamsLeft(lightness: Float32Array, inside: Uint8Array, width: number, height: number, least = SEAM_STEP): Seams {
-  const distances = squaredDistances(inside.map(value => 1 - value), width, height)
+  const rim = nearTo(sharedKernels(), inverse(inside), width, height, Math.sqrt(RIM * RIM - 1))
   const even = evened(lightness, width, height)
   const steps = new Float32Array(inside.length)
   const steep = new Uint8Array(inside.length)
   for (let y = 2; y < height - 2; y++) {
     for (let x = 2, i = y * width + 2; x < width - 2; x++, i++) {
-      if (distances[i]! < RIM * RIM) continue
-      const [dx, dy] = [(even[i + 1]! - even[i - 1]!) / 2, (even[i + width]! - even[i - width]!) / 2]
-      steps[i] = Math.sqrt(dx * dx + dy * dy)
-      if (steps[i]! >= least) steep[i] = 1
+      if (rim[i]) continue
+      const dx = (even[i + 1]! - even[i - 1]!) / 2
+      const dy = (even[i + width]! - even[i - width]!) / 2
+      const squared = dx * dx + dy * dy
+      if (squared < least * least) continue
+      steps[i] = Math.sqrt(squared)
+      steep[i] = 1
     }
   }
   const { labels, found } = components(steep, width, height)
   const long = new Set(found.filter(({ area, box }) => area >= LEAST_AREA && Math.max(box.x1 - box.x0, box.y1 - box.y0) >= LEAST_LENGTH).map(({ label }) => label))
   const set = new Uint8Array(inside.length)
-  let strongest = 0
+  let [px, strongest] = [0, 0]
   for (let i = 0; i < set.length; i++) {
-    if (!long.has(labels[i]!)) continue
+    if (!labels[i] || !long.has(labels[i]!)) continue
     set[i] = 1
+    px++
     strongest = Math.max(strongest, steps[i]!)
   }
-  return { set, count: long.size, strongest }
+  return { set, px, count: long.size, strongest }
+}
+
+function inverse(set: Uint8Array): Uint8Array {
+  const out = new Uint8Array(set.length)
+  for (let i = 0; i < set.length; i++) out[i] = set[i] ? 0 : 1
+  return out
 }
 
 /** The mean of 3 × 3 px; the outermost stay. */

@@ -1,6 +1,6 @@
 export { HARMONIES, harmonyOf, type Harmony } from './harmony'
 export { GREATEST_RUNGS, LEAST_RUNGS, LIGHTS, shadeLadder, type Ladder, type LightName } from './ladder'
-export { lightnessPlane } from './lightness'
+export { lightnessPlane, wholePx } from './lightness'
 export { GREATEST_CHROMA, mixtureOf, rgbOf, type Mixture, type Rgb8 } from './mix'
 export { colourName } from './names'
 export { mixedAsPaint } from './paints'

@@ -28,11 +28,22 @@ function lightnessOfLuminance(y: number): number {
 export function lightnessPlane(rgba: Uint8Array): Float32Array {
   const { linear, lightness } = madeTables()
   const out = new Float32Array(rgba.length / 4)
+  const px = wholePx(rgba)
   for (let i = 0; i < out.length; i++) {
+    // Flat colour is the rule.
+    if (i > 0 && px[i] === px[i - 1]) {
+      out[i] = out[i - 1]!
+      continue
+    }
     const y = 0.2126390 * linear[rgba[4 * i]!]! + 0.7151687 * linear[rgba[4 * i + 1]!]! + 0.0721923 * linear[rgba[4 * i + 2]!]!
     const step = Math.floor(y)
     const low = lightness[step]!
     out[i] = low + (lightness[step + 1]! - low) * (y - step)
   }
   return out
+}
+
+/** The same px, each as one number: to tell whether two are alike. */
+export function wholePx(rgba: Uint8Array): Uint32Array {
+  return rgba.byteOffset % 4 === 0 ? new Uint32Array(rgba.buffer, rgba.byteOffset, rgba.length >> 2) : new Uint32Array(rgba.slice().buffer)
 }

@@ -20,3 +20,10 @@ export function loadKernels(): Kernels {
     return plainKernels()
   }
 }
+
+let shared: Kernels | null = null
+
+/** Kernels for whoever only measures, loaded once: none of their masks is held open in between. */
+export function sharedKernels(): Kernels {
+  return shared ??= loadKernels()
+}

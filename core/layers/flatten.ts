@@ -61,7 +61,8 @@ export function layerAlpha(drawing: Drawing, layer: Layer, box: Rect = sheetRect
     for (let y = part.y0; y < part.y1; y++) {
       let from = 4 * ((y - origin.y) * TILE + part.x0 - origin.x) + 3
       const to = (y - box.y0) * width + part.x1 - box.x0
-      for (let i = to - (part.x1 - part.x0); i < to; i++, from += 4) out[i] = tile[from]!
+      // What is clear is clear already.
+      for (let i = to - (part.x1 - part.x0); i < to; i++, from += 4) if (tile[from] !== 0) out[i] = tile[from]!
     }
   }
   return out

@@ -2,9 +2,10 @@ import { z } from 'zod'
 import { layerIdSchema } from '../drawing'
 import { isEmptyRect, type Rect } from '../base'
 import { layerAlpha, tilesBox, type Drawing, type Layer } from '../layers'
+import { boxOfBits } from '../raster'
 import { cantTell, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
 import { traceOutline, type Gap, type Outline } from './outline'
-import { boxOf, listInWords, placeInWords } from './words'
+import { listInWords, placeInWords } from './words'
 
 const schema = z.strictObject({
   measure: z.literal('closed-outline'),
@@ -24,15 +25,10 @@ const NEARLY = 8
 /** The rings round gaps are at least this wide, px: a gap of two pixels must still be found. */
 const LEAST_RING = 14
 
-/** An outline traced in the part of the sheet that the layer's paint covers; `inside` and `ink` are row-major over it. */
-export interface TracedOutline extends Outline {
-  readonly box: Rect
-}
-
-const traced = new WeakMap<Drawing, Map<string, TracedOutline | null>>()
+const traced = new WeakMap<Drawing, Map<string, Outline | null>>()
 
 /** The layer's outline round the target, or why it can't be judged. Traced once for each drawing: several look-fors ask for it. */
-export function outlineOf(evidence: Evidence, layerId: string, target: readonly number[], what: string): TracedOutline | Found {
+export function outlineOf(evidence: Evidence, layerId: string, target: readonly number[], what: string): Outline | Found {
   const { drawing } = evidence
   const layer = drawing.layers.find(each => each.id === layerId)
   if (!layer) return cantTell(`There is no layer for the lines yet, so the outline of ${what} can't be looked at.`)
@@ -44,11 +40,22 @@ export function outlineOf(evidence: Evidence, layerId: string, target: readonly 
   return outline ?? cantTell(`There is no line round ${what} on the layer “${layer.name}” yet.`)
 }
 
-function tracedIn(drawing: Drawing, layer: Layer, target: readonly number[]): TracedOutline | null {
+function tracedIn(drawing: Drawing, layer: Layer, target: readonly number[]): Outline | null {
+  // Traced in the part of the sheet that the layer's paint covers.
   const box = tilesBox(drawing, layer)
   if (isEmptyRect(box)) return null
   const outline = traceOutline(layerAlpha(drawing, layer, box), box.x1 - box.x0, box.y1 - box.y0, target.map((value, i) => value - (i % 2 ? box.y0 : box.x0)))
-  return outline && { ...outline, gaps: outline.gaps.map(gap => ({ ...gap, x: gap.x + box.x0, y: gap.y + box.y0 })), box }
+  return outline && { ...outline, gaps: outline.gaps.map(gap => ({ ...gap, x: gap.x + box.x0, y: gap.y + box.y0 })), box: movedRect(outline.box, box.x0, box.y0) }
+}
+
+/** The box round the inside, sheet px; that of the line where there is none. */
+export function insideBox({ inside, box }: Outline): Rect {
+  const own = boxOfBits(inside)
+  return own ? movedRect(own, box.x0, box.y0) : box
+}
+
+function movedRect({ x0, y0, x1, y1 }: Rect, x: number, y: number): Rect {
+  return { x0: x0 + x, y0: y0 + y, x1: x1 + x, y1: y1 + y }
 }
 
 export function isFound(value: Outline | Found): value is Found {
@@ -76,10 +83,8 @@ function look(evidence: Evidence, { layer, target, what, tolerance }: Settings):
   }
 }
 
-function gapsInWords(gaps: readonly Gap[], { inside, ink, box: part }: TracedOutline, what: string): string {
-  const width = part.x1 - part.x0
-  const { x0, y0, x1, y1 } = boxOf(inside, width) ?? boxOf(ink, width)!
-  const box = { x0: x0 + part.x0, y0: y0 + part.y0, x1: x1 + part.x0, y1: y1 + part.y0 }
+function gapsInWords(gaps: readonly Gap[], outline: Outline, what: string): string {
+  const box = insideBox(outline)
   const places = gaps.slice(0, 3).map(gap => `${gap.width} px ${placeInWords(gap.x, gap.y, box)}`)
   if (gaps.length === 1) return `There is a gap of ${places[0]} of ${what}.`
   const more = gaps.length > 3 ? `, and ${gaps.length - 3} more` : ''

@@ -1,11 +1,11 @@
 import { z } from 'zod'
 import { layerIdSchema } from '../drawing'
 import { layerAlpha } from '../layers'
-import { components } from '../raster'
-import { isFound, outlineOf } from './closed-outline'
+import { components, countBits, packBits, unpackBits, without } from '../raster'
+import { insideBox, isFound, outlineOf } from './closed-outline'
 import { cantTell, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
 import { regionMark } from './regions'
-import { boxOf, percentInWords, placeInWords } from './words'
+import { percentInWords, placeInWords } from './words'
 
 const schema = z.strictObject({
   measure: z.literal('covered'),
@@ -35,33 +35,22 @@ function look(evidence: Evidence, settings: Settings): Found {
   const outline = outlineOf(evidence, settings.lines, settings.target, settings.what)
   if (isFound(outline)) return outline
   if (outline.isOpen) return cantTell(`Close the outline of ${settings.what} first, then its colour can be looked at.`)
-  if (!outline.inside.includes(1)) return cantTell(`The outline does not lie where ${settings.what} is expected, so it can’t be looked at.`)
+  const area = countBits(outline.inside)
+  if (area === 0) return cantTell(`The outline does not lie where ${settings.what} is expected, so it can’t be looked at.`)
 
-  const width = outline.box.x1 - outline.box.x0
-  const height = outline.box.y1 - outline.box.y0
-  const alpha = layerAlpha(drawing, layer, outline.box)
-  const bare = new Uint8Array(alpha.length)
-  let area = 0
-  let uncovered = 0
-  for (let i = 0; i < alpha.length; i++) {
-    if (!outline.inside[i]) continue
-    area++
-    if (alpha[i]! < PAINTED) {
-      bare[i] = 1
-      uncovered++
-    }
-  }
-  const share = area ? 1 - uncovered / area : 0
+  const { width, height } = outline.inside
+  const bare = without(outline.inside, packBits(layerAlpha(drawing, layer, outline.box), width, height, PAINTED))
+  const share = 1 - countBits(bare) / area
   if (share < HARDLY) return cantTell(`There is hardly any colour inside ${settings.what} on the layer “${layer.name}” yet.`)
 
-  const { labels, found } = components(bare, width, height)
+  const { labels, found } = components(unpackBits(bare), width, height)
   const hole = found.reduce((most, each) => (each.area > (most?.area ?? 0) ? each : most), found[0])
   const [enough, holeAllowed] = ENOUGH[settings.tolerance]
   const figure = { value: Math.round(share * 1000) / 10, unit: '%' }
   if (!hole || (share >= enough && hole.area / area <= holeAllowed)) {
     return { verdict: 'met', figure, sentence: `${percentInWords(share)} of ${settings.what} is covered.`, marks: [] }
   }
-  const box = boxOf(outline.inside, width)!
+  const box = insideBox(outline)
   const x = (hole.box.x0 + hole.box.x1) / 2
   const y = (hole.box.y0 + hole.box.y1) / 2
   const size = Math.max(hole.box.x1 - hole.box.x0, hole.box.y1 - hole.box.y0)
@@ -71,7 +60,7 @@ function look(evidence: Evidence, settings: Settings): Found {
   return {
     verdict: share >= NEARLY ? 'nearly' : 'not-yet',
     figure,
-    sentence: `${percentInWords(share)} of ${settings.what} is covered. The largest bare place is about ${size} px across, ${placeInWords(x, y, box)}.`,
+    sentence: `${percentInWords(share)} of ${settings.what} is covered. The largest bare place is about ${size} px across, ${placeInWords(x + outline.box.x0, y + outline.box.y0, box)}.`,
     marks: [regionMark(big, width, height, outline.box)],
   }
 }

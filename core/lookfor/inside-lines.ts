@@ -2,11 +2,12 @@ import { z } from 'zod'
 import { layerIdSchema } from '../drawing'
 import { unionRect } from '../base'
 import { layerAlpha, tilesBox } from '../layers'
-import { squaredDistances } from '../raster'
-import { isFound, outlineOf } from './closed-outline'
+import { BitRuns, boxOfBits, countBits, dilated, newBits, packBits, pasteBits, squaredDistances, unpackBits, without, type BitPlane } from '../raster'
+import { insideBox, isFound, outlineOf } from './closed-outline'
 import { cantTell, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
+import { sharedKernels } from '../kernels'
 import { regionMark } from './regions'
-import { boxOf, percentInWords, placeInWords } from './words'
+import { percentInWords, placeInWords } from './words'
 
 const schema = z.strictObject({
   measure: z.literal('inside-lines'),
@@ -32,47 +33,48 @@ function look(evidence: Evidence, settings: Settings): Found {
   const outline = outlineOf(evidence, settings.lines, settings.target, settings.what)
   if (isFound(outline)) return outline
   if (outline.isOpen) return cantTell(`Close the outline of ${settings.what} first, then spills can be looked at.`)
-  if (!outline.inside.includes(1)) return cantTell(`The outline does not lie where ${settings.what} is expected, so it can’t be looked at.`)
+  const area = countBits(outline.inside)
+  if (area === 0) return cantTell(`The outline does not lie where ${settings.what} is expected, so it can’t be looked at.`)
   // All paint of the layer, and the outline.
   const part = unionRect(tilesBox(drawing, layer), outline.box)
   const [width, height] = [part.x1 - part.x0, part.y1 - part.y0]
-  const alpha = layerAlpha(drawing, layer, part)
-  if (!alpha.some(value => value >= SEEN)) return cantTell(`There is no colour on the layer “${layer.name}” yet.`)
+  const paint = packBits(layerAlpha(drawing, layer, part), width, height, SEEN)
+  if (countBits(paint) === 0) return cantTell(`There is no colour on the layer “${layer.name}” yet.`)
 
-  const home = new Uint8Array(alpha.length)
-  let area = 0
-  const across = outline.box.x1 - outline.box.x0
-  for (let i = 0; i < outline.inside.length; i++) {
-    const [x, y] = [i % across + outline.box.x0 - part.x0, Math.floor(i / across) + outline.box.y0 - part.y0]
-    home[y * width + x] = outline.inside[i]! | outline.ink[i]!
-    area += outline.inside[i]!
-  }
-  const distances = squaredDistances(home, width, height)
-  const grace = outline.lineWidth * GRACE
-  const spill = new Uint8Array(alpha.length)
-  let count = 0
-  let farthest = -1
-  for (let i = 0; i < alpha.length; i++) {
-    if (alpha[i]! < SEEN || distances[i]! <= grace * grace) continue
-    spill[i] = 1
-    count++
-    if (farthest < 0 || distances[i]! > distances[farthest]!) farthest = i
-  }
-  const share = count / Math.max(area, 1)
+  const home = newBits(width, height)
+  for (const each of [outline.inside, outline.ink]) pasteBits(home, each, outline.box.x0 - part.x0, outline.box.y0 - part.y0)
+  const spill = without(paint, dilated(sharedKernels(), home, outline.lineWidth * GRACE))
+  const share = countBits(spill) / area
   const figure = { value: Math.round(share * 1000) / 10, unit: '%' }
   const [allowed, nearly] = ALLOWED[settings.tolerance]
   if (share <= allowed) {
     return { verdict: 'met', figure, sentence: `The colour keeps inside the lines of ${settings.what}.`, marks: [] }
   }
-  const box = boxOf(outline.inside, across)!
-  const place = placeInWords(farthest % width + part.x0 - outline.box.x0, Math.floor(farthest / width) + part.y0 - outline.box.y0, box)
-  const reach = Math.round(Math.sqrt(distances[farthest]!))
+  const { x, y, far } = farthestFrom(home, spill)
+  const place = placeInWords(x + part.x0, y + part.y0, insideBox(outline))
+  const reach = Math.round(far)
   return {
     verdict: share <= nearly ? 'nearly' : 'not-yet',
     figure,
     sentence: `Colour runs over the line ${place} of ${settings.what}, up to ${reach} px out (${percentInWords(share)} of the shape's area).`,
-    marks: [regionMark(spill, width, height, part)],
+    marks: [regionMark(unpackBits(spill), width, height, part)],
   }
+}
+
+/** The px of the spill, of which there is some, that lies farthest from home, and how far that is, px. */
+function farthestFrom(home: BitPlane, spill: BitPlane): { x: number, y: number, far: number } {
+  const { width, height } = home
+  const { y0, y1 } = boxOfBits(spill)!
+  const distances = squaredDistances(unpackBits(home), width, height, [y0, y1])
+  let best = { x: 0, y: 0, far: -1 }
+  const runs = new BitRuns(spill)
+  for (let y = y0; y < y1; y++) {
+    for (let x = runs.next(0, width, y); x < width; x = runs.next(x + 1, width, y)) {
+      const far = distances[(y - y0) * width + x]!
+      if (far > best.far) best = { x, y, far }
+    }
+  }
+  return { ...best, far: Math.sqrt(best.far) }
 }
 
 export const insideLines: Measure<Settings> = { schema, look }

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { countBits } from '../raster'
 import { traceOutline } from './index'
 
 /** Exact geometry with known answers. */
@@ -34,7 +35,7 @@ describe('tracing an outline', () => {
     const outline = trace(ringWithGaps([]))!
     expect(outline.gaps).toEqual([])
     expect(outline.isOpen).toBe(false)
-    const area = outline.inside.reduce((sum, value) => sum + value, 0)
+    const area = countBits(outline.inside)
     expect(Math.abs(area / (Math.PI * 77 * 77) - 1)).toBeLessThan(0.01)
     expect(outline.lineWidth).toBeGreaterThan(5.4)
     expect(outline.lineWidth).toBeLessThan(6.6)

@@ -1,4 +1,5 @@
-import { components, fillPolygon, GreatestFirst, openingAt, squaredDistances, squaredWay, type Opening, type Polygon } from '../raster'
+import type { Rect } from '../base'
+import { bitAt, bitCount, BitRuns, boxOfBits, cutBits, fillPolygon, floodBits, floodRuns, GreatestFirst, inverted, newBits, openingAt, packBits, pasteBits, setRun, squaredDistances, squaredWay, unpackBits, without, type BitPlane, type Opening, type Polygon } from '../raster'
 
 /** A place where an outline is open. Sheet px. */
 export interface Gap {
@@ -13,10 +14,12 @@ export interface Outline {
   readonly gaps: readonly Gap[]
   /** Wide open: the opening is about as wide as the shape, so there is no inside. */
   readonly isOpen: boolean
-  /** 1 inside the closed cells that lie mostly in the target, the line itself not counted. Row-major over the whole sheet. */
-  readonly inside: Uint8Array
-  /** 1 where the line is, as drawn. */
-  readonly ink: Uint8Array
+  /** The box round the line; `inside` and `ink` are of its size. */
+  readonly box: Rect
+  /** Set inside the closed cells that lie mostly in the target, the line itself not counted. */
+  readonly inside: BitPlane
+  /** Set where the line is, as drawn. */
+  readonly ink: BitPlane
   /** Mean width of the line, px. */
   readonly lineWidth: number
 }
@@ -44,16 +47,35 @@ const MOST_GAPS = 24
  * @returns null when there is no line near the target
  */
 export function traceOutline(alpha: Uint8Array, width: number, height: number, target: Polygon): Outline | null {
-  const ink = new Uint8Array(width * height)
-  for (let i = 0; i < ink.length; i++) ink[i] = alpha[i]! >= INK_ALPHA ? 1 : 0
-  const crop = cropOf(ink, width, height)
-  if (!crop) return null
+  const inked = packBits(alpha, width, height, INK_ALPHA)
+  const box = boxOfBits(inked)
+  if (!box) return null
   const expected = fillPolygon(target, width, height)
+  const ink = cutBits(inked, box)
+  const place = { left: box.x0 - MARGIN, top: box.y0 - MARGIN }
+  const walls = newBits(ink.width + 2 * MARGIN, ink.height + 2 * MARGIN)
+  pasteBits(walls, ink, MARGIN, MARGIN)
+  const traced = gapsIn(place, walls, expected, width)
+  if (!traced) return null
+  const { gaps, isOpen, seals } = traced
+  return { gaps, isOpen, box, inside: cellsInTarget(place, walls, seals, expected, width), ink, lineWidth: meanLineWidth(walls) }
+}
+
+/** Cells of the grid on which a place deep inside is looked for first, px wide. */
+const CELL = 8
+
+/**
+ * Whether the outline is closed is told by flooding from outside, run by run. Only where that comes in are distances
+ * needed, and the way it took.
+ */
+function gapsIn(place: Corner, walls: BitPlane, expected: Uint8Array, width: number): { gaps: Gap[], isOpen: boolean, seals: BitPlane } | null {
+  const deep = deepCell(place, walls, expected, width)
+  if (deep && !bitAt(outsideOf(walls), deep.x, deep.y)) return { gaps: [], isOpen: false, seals: walls }
+  const crop = cropOf(place, walls)
   const start = deepestInside(crop, expected, width)
   if (start === null) return null
-
-  const gaps: Gap[] = []
   const depth = Math.sqrt(crop.distances[start]!)
+  const gaps: Gap[] = []
   let isOpen = false
   for (let i = 0; i < MOST_GAPS; i++) {
     const way = widestWayOut(crop, start)
@@ -63,18 +85,55 @@ export function traceOutline(alpha: Uint8Array, width: number, height: number, t
       isOpen = true
       break
     }
-    const place = placeOf(crop, opening.at)
+    const at = placeOf(crop, opening.at)
     // A second leak beside a sealed gap is the same gap, seen from its other side.
-    if (!gaps.some(gap => squaredWay(gap, place) < Math.max(gap.width, 4) ** 2)) gaps.push({ ...place, width: opening.width })
+    if (!gaps.some(gap => squaredWay(gap, at) < Math.max(gap.width, 4) ** 2)) gaps.push({ ...at, width: opening.width })
     seal(crop, opening)
+    if (!bitAt(outsideOf(packBits(crop.walls, crop.width, crop.height)), start % crop.width, Math.floor(start / crop.width))) break
   }
-  return { gaps, isOpen, inside: cellsInTarget(insideOf(crop, width, height), expected, width, height), ink, lineWidth: meanLineWidth(ink, width, height) }
+  return { gaps, isOpen, seals: packBits(crop.walls, crop.width, crop.height) }
 }
 
-/** The ink with a margin of its own round it; may reach over the sheet's edge. */
-interface Crop {
+/** What can be reached from the corner, which is clear. */
+function outsideOf(walls: BitPlane): BitPlane {
+  return floodBits(inverted(walls), 0, 0)
+}
+
+/** A px of the target far from all ink, found on a coarse grid; null where the shape is too small for that. */
+function deepCell({ left, top }: Corner, walls: BitPlane, expected: Uint8Array, sheetWidth: number): { x: number, y: number } | null {
+  const [columns, rows] = [Math.ceil(walls.width / CELL), Math.ceil(walls.height / CELL)]
+  const inked = new Uint8Array(columns * rows)
+  for (let y = 0; y < walls.height; y++) {
+    const row = Math.floor(y / CELL) * columns
+    for (let word = 0; word < walls.stride; word++) {
+      const bits = walls.words[y * walls.stride + word]!
+      // Four cells in a word.
+      if (bits) for (let k = 0; k < 4; k++) if ((bits >>> (8 * k)) & 0xff) inked[row + 4 * word + k] = 1
+    }
+  }
+  const distances = squaredDistances(inked, columns, rows)
+  const sheetHeight = expected.length / sheetWidth
+  let [best, most] = [null as { x: number, y: number } | null, 1]
+  for (let row = 0, i = 0; row < rows; row++) {
+    for (let column = 0; column < columns; column++, i++) {
+      if (distances[i]! <= most) continue
+      const [x, y] = [column * CELL + CELL / 2, row * CELL + CELL / 2]
+      const [sx, sy] = [x + left, y + top]
+      if (x >= walls.width - MARGIN || y >= walls.height - MARGIN) continue
+      if (sx < 0 || sy < 0 || sx >= sheetWidth || sy >= sheetHeight || !expected[sy * sheetWidth + sx]) continue
+      [best, most] = [{ x, y }, distances[i]!]
+    }
+  }
+  return best
+}
+
+/** Where the box round the ink with its margin begins; may lie off the sheet. */
+interface Corner {
   readonly left: number
   readonly top: number
+}
+
+interface Crop extends Corner {
   readonly width: number
   readonly height: number
   /** Ink and seals: 1 can't be passed. */
@@ -83,30 +142,10 @@ interface Crop {
   readonly distances: Float64Array
 }
 
-function cropOf(ink: Uint8Array, width: number, height: number): Crop | null {
-  let x0 = width
-  let x1 = -1
-  let y0 = height
-  let y1 = -1
-  for (let y = 0, i = 0; y < height; y++) {
-    for (let x = 0; x < width; x++, i++) {
-      if (!ink[i]) continue
-      if (x < x0) x0 = x
-      if (x > x1) x1 = x
-      if (y < y0) y0 = y
-      y1 = y
-    }
-  }
-  if (x1 < 0) return null
-  const left = x0 - MARGIN
-  const top = y0 - MARGIN
-  const w = x1 - x0 + 1 + 2 * MARGIN
-  const h = y1 - y0 + 1 + 2 * MARGIN
-  const walls = new Uint8Array(w * h)
-  for (let y = y0; y <= y1; y++) {
-    walls.set(ink.subarray(y * width + x0, y * width + x1 + 1), (y - top) * w + MARGIN)
-  }
-  return { left, top, width: w, height: h, walls, distances: squaredDistances(walls, w, h) }
+function cropOf(place: Corner, bits: BitPlane): Crop {
+  const { width, height } = bits
+  const walls = unpackBits(bits)
+  return { ...place, width, height, walls, distances: squaredDistances(walls, width, height) }
 }
 
 function placeOf(crop: Crop, i: number): { x: number, y: number } {
@@ -198,62 +237,49 @@ function wall(crop: Crop, x0: number, y0: number, x1: number, y1: number): void 
   }
 }
 
-/** All that the outside can't reach once the gaps are sealed, less the ink. */
-function insideOf(crop: Crop, width: number, height: number): Uint8Array {
-  const { walls } = crop
-  const outside = new Uint8Array(walls.length)
-  const stack: number[] = [0]
-  outside[0] = 1
-  while (stack.length) {
-    const i = stack.pop()!
-    const x = i % crop.width
-    if (x > 0) visit(i - 1)
-    if (x < crop.width - 1) visit(i + 1)
-    if (i >= crop.width) visit(i - crop.width)
-    if (i < walls.length - crop.width) visit(i + crop.width)
-  }
-  const inside = new Uint8Array(width * height)
-  for (let y = 0; y < crop.height; y++) {
-    for (let x = 0; x < crop.width; x++) {
-      const i = y * crop.width + x
-      const sx = x + crop.left
-      const sy = y + crop.top
-      if (outside[i] || crop.distances[i] === 0 || sx < 0 || sy < 0 || sx >= width || sy >= height) continue
-      inside[sy * width + sx] = 1
+/**
+ * All that the outside can't reach once the gaps are sealed, less the ink; of it the cells that belong to the shape: the loop
+ * of a handle is closed as well, but not part of the pot.
+ */
+function cellsInTarget({ left, top }: Corner, walls: BitPlane, seals: BitPlane, target: Uint8Array, width: number): BitPlane {
+  // What was sealed is no ink: it lies inside. Cells lie within the ink's own box: the margin is cut off again.
+  const core = { x0: MARGIN, y0: MARGIN, x1: walls.width - MARGIN, y1: walls.height - MARGIN }
+  const closed = cutBits(without(inverted(outsideOf(seals)), walls), core)
+  const out = newBits(closed.width, closed.height)
+  const seen = newBits(closed.width, closed.height)
+  const runs = new BitRuns(closed)
+  const [dx, dy] = [left + MARGIN, top + MARGIN]
+  for (let y = 0; y < closed.height; y++) {
+    for (let x = runs.next(0, closed.width, y); x < closed.width; x = runs.next(runs.end(x, y), closed.width, y)) {
+      if (bitAt(seen, x, y)) continue
+      const cell: (readonly [number, number, number])[] = []
+      let [area, within] = [0, 0]
+      floodRuns(closed, seen, x, y, (row, x0, x1) => {
+        cell.push([row, x0, x1])
+        area += x1 - x0
+        const start = (row + dy) * width + dx
+        for (let i = start + x0; i < start + x1; i++) within += target[i]!
+      })
+      if (within >= CELL_SHARE * area) for (const [row, x0, x1] of cell) setRun(out, row, x0, x1)
     }
   }
-  return inside
-
-  function visit(next: number): void {
-    if (outside[next] || walls[next]) return
-    outside[next] = 1
-    stack.push(next)
-  }
-}
-
-/** Keeps the cells that belong to the shape: the loop of a handle is closed as well, but not part of the pot. */
-function cellsInTarget(inside: Uint8Array, target: Uint8Array, width: number, height: number): Uint8Array {
-  const { labels, found } = components(inside, width, height)
-  const within = new Uint32Array(found.length + 1)
-  for (let i = 0; i < labels.length; i++) within[labels[i]!]! += target[i]!
-  return inside.map((_, i) => {
-    const label = labels[i]!
-    return label && within[label]! >= CELL_SHARE * found[label - 1]!.area ? 1 : 0
-  })
+  return out
 }
 
 /** Twice the area of the ink over the length of its border. */
-function meanLineWidth(ink: Uint8Array, width: number, height: number): number {
-  let area = 0
-  let border = 0
-  for (let y = 0, i = 0; y < height; y++) {
-    for (let x = 0; x < width; x++, i++) {
-      if (!ink[i]) continue
-      area++
-      if (x === 0 || !ink[i - 1]) border++
-      if (x === width - 1 || !ink[i + 1]) border++
-      if (y === 0 || !ink[i - width]) border++
-      if (y === height - 1 || !ink[i + width]) border++
+function meanLineWidth({ height, stride, words }: BitPlane): number {
+  let [area, border] = [0, 0]
+  for (let y = 0; y < height; y++) {
+    for (let i = 0; i < stride; i++) {
+      const at = y * stride + i
+      const word = words[at]!
+      if (word === 0) continue
+      const above = y ? words[at - stride]! : 0
+      const below = y < height - 1 ? words[at + stride]! : 0
+      const before = (word << 1) | (i ? words[at - 1]! >>> 31 : 0)
+      const after = (word >>> 1) | (i < stride - 1 ? words[at + 1]! << 31 : 0)
+      area += bitCount(word)
+      border += bitCount(word & ~above) + bitCount(word & ~below) + bitCount(word & ~before) + bitCount(word & ~after)
     }
   }
   // Pixel sides overstate a slanted border by 4/π on the mean over all directions.

@@ -9,19 +9,19 @@ export function placeInWords(x: number, y: number, box: { x0: number, y0: number
   return horizontal ? `on the ${horizontal}` : 'in the middle'
 }
 
-/** The box round the set pixels; null when none is set. */
+/** The box round the pixels that are 1; null when none is. */
 export function boxOf(set: Uint8Array, width: number): { x0: number, y0: number, x1: number, y1: number } | null {
-  let box: { x0: number, y0: number, x1: number, y1: number } | null = null
-  for (let i = 0; i < set.length; i++) {
-    if (!set[i]) continue
-    const x = i % width
-    const y = Math.floor(i / width)
-    if (!box) box = { x0: x, y0: y, x1: x + 1, y1: y + 1 }
-    if (x < box.x0) box.x0 = x
-    if (x >= box.x1) box.x1 = x + 1
-    box.y1 = y + 1
+  let [x0, x1, y0, y1] = [width, 0, -1, 0]
+  for (let y = 0; y < set.length / width; y++) {
+    const row = set.subarray(y * width, (y + 1) * width)
+    const first = row.indexOf(1)
+    if (first < 0) continue
+    x0 = Math.min(x0, first)
+    x1 = Math.max(x1, row.lastIndexOf(1) + 1)
+    if (y0 < 0) y0 = y
+    y1 = y + 1
   }
-  return box
+  return y0 < 0 ? null : { x0, y0, x1, y1 }
 }
 
 /** With a capital letter, as a sentence begins. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { loadKernels } from '../kernels'
-import { bitAt, BitRuns, cutBits, dilated, floodBits, newBits, pasteBits, setRun } from './index'
+import { bitAt, bitCount, BitRuns, boxOfBits, countBits, cutBits, depthAt, dilated, floodBits, nearTo, newBits, packBits, pasteBits, setRun, squaredDistances, unpackBits } from './index'
 
 const kernels = loadKernels()
 const plane = fc.record({ width: fc.integer({ min: 1, max: 90 }), height: fc.integer({ min: 1, max: 14 }) }).chain(({ width, height }) => fc.record({
@@ -81,5 +81,54 @@ describe('planes of bits', () => {
       }
       expect(read(floodBits(bitsOf(each), start % width, Math.floor(start / width)))).toEqual(set.map((_, i) => (seen.has(i) ? 1 : 0)))
     }), { numRuns: 150, seed: 4 })
+  })
+
+  it('are packed from values and unpacked again, counted and boxed', () => {
+    fc.assert(fc.property(plane, fc.integer({ min: 1, max: 3 }), ({ width, height, set }, least) => {
+      const values = Uint8Array.from(set, (value, i) => (value ? 1 + (i % 3) : 0))
+      const bits = packBits(values, width, height, least)
+      const own = Array.from(values, value => (value >= least ? 1 : 0))
+      expect([...unpackBits(bits)]).toEqual(own)
+      expect(countBits(bits)).toBe(own.reduce<number>((a, b) => a + b, 0))
+      const places = own.flatMap((value, i) => (value ? [{ x: i % width, y: Math.floor(i / width) }] : []))
+      expect(boxOfBits(bits)).toEqual(places.length === 0
+        ? null
+        : {
+            x0: Math.min(...places.map(each => each.x)), x1: Math.max(...places.map(each => each.x)) + 1,
+            y0: Math.min(...places.map(each => each.y)), y1: Math.max(...places.map(each => each.y)) + 1,
+          })
+    }), { numRuns: 120, seed: 6 })
+  })
+
+  it('of a word are counted as its digits are', () => {
+    fc.assert(fc.property(fc.integer({ min: 0, max: 0xffffffff }), (word) => {
+      expect(bitCount(word)).toBe(word.toString(2).replaceAll('0', '').length)
+    }), { numRuns: 200, seed: 7 })
+  })
+})
+
+describe('nearness', () => {
+  it('is what the distance transform says', () => {
+    fc.assert(fc.property(plane, fc.constantFrom(1, 1.5, 2, 3.2, 5), ({ width, height, set }, radius) => {
+      const values = Uint8Array.from(set)
+      const far = squaredDistances(values, width, height)
+      expect([...nearTo(kernels, values, width, height, radius)]).toEqual(Array.from(far, value => (value <= radius * radius ? 1 : 0)))
+    }), { numRuns: 120, seed: 8 })
+  })
+
+  it('the depth of a set px is its distance to the nearest clear one', () => {
+    fc.assert(fc.property(plane, ({ width, height, set }) => {
+      const values = Uint8Array.from(set, value => 1 - value)
+      const far = squaredDistances(Uint8Array.from(set), width, height)
+      for (let i = 0; i < values.length; i += 7) if (values[i]) expect(depthAt(values, width, height, i % width, Math.floor(i / width))).toBeCloseTo(Math.sqrt(far[i]!), 9)
+    }), { numRuns: 80, seed: 9 })
+  })
+
+  it('distances can be asked of some rows only', () => {
+    fc.assert(fc.property(plane, fc.nat(), fc.nat(), ({ width, height, set }, a, b) => {
+      const [first, end] = [a % height, (b % height) + 1].sort((x, y) => x - y) as [number, number]
+      const values = Uint8Array.from(set)
+      expect([...squaredDistances(values, width, height, [first, end])]).toEqual([...squaredDistances(values, width, height).subarray(first * width, end * width)])
+    }), { numRuns: 80, seed: 10 })
   })
 })

@@ -19,6 +19,70 @@ export function bitAt({ stride, words }: BitPlane, x: number, y: number): boolea
   return ((words[y * stride + (x >>> 5)]! >>> (x & 31)) & 1) === 1
 }
 
+/** The px whose value is at least `least`, row-major, as bits. */
+export function packBits(values: Uint8Array, width: number, height: number, least = 1): BitPlane {
+  const out = newBits(width, height)
+  const { stride, words } = out
+  for (let y = 0, i = 0; y < height; y++) {
+    for (let word = 0; word < stride; word++) {
+      const end = Math.min(32, width - 32 * word)
+      let bits = 0
+      for (let k = 0; k < end; k++, i++) if (values[i]! >= least) bits |= 1 << k
+      words[y * stride + word] = bits
+    }
+  }
+  return out
+}
+
+/** 1 where a bit is set, row-major. */
+export function unpackBits({ width, height, stride, words }: BitPlane): Uint8Array {
+  const out = new Uint8Array(width * height)
+  for (let y = 0; y < height; y++) {
+    for (let word = 0; word < stride; word++) {
+      const bits = words[y * stride + word]!
+      if (bits === 0) continue
+      const start = y * width + 32 * word
+      const end = Math.min(32, width - 32 * word)
+      if (bits === -1 || bits === 0xffffffff) out.fill(1, start, start + end)
+      else for (let k = 0; k < end; k++) out[start + k] = (bits >>> k) & 1
+    }
+  }
+  return out
+}
+
+/** Set bits of a word (Warren 2013, "Hacker's Delight", 2nd ed., 5-1). */
+export function bitCount(word: number): number {
+  let x = word - ((word >>> 1) & 0x55555555)
+  x = (x & 0x33333333) + ((x >>> 2) & 0x33333333)
+  return Math.imul((x + (x >>> 4)) & 0x0f0f0f0f, 0x01010101) >>> 24
+}
+
+/** How many bits are set. */
+export function countBits({ words }: BitPlane): number {
+  let sum = 0
+  for (let i = 0; i < words.length; i++) sum += bitCount(words[i]!)
+  return sum
+}
+
+/** The box round the set bits; null when none is set. */
+export function boxOfBits({ width, height, stride, words }: BitPlane): Rect | null {
+  let [x0, x1, y0, y1] = [width, 0, -1, 0]
+  for (let y = 0; y < height; y++) {
+    const row = y * stride
+    let first = 0
+    while (first < stride && words[row + first] === 0) first++
+    if (first === stride) continue
+    let last = stride - 1
+    while (words[row + last] === 0) last--
+    const low = words[row + first]!
+    x0 = Math.min(x0, 32 * first + 31 - Math.clz32(low & -low))
+    x1 = Math.max(x1, 32 * last + 32 - Math.clz32(words[row + last]!))
+    if (y0 < 0) y0 = y
+    y1 = y + 1
+  }
+  return y0 < 0 ? null : { x0, y0, x1, y1 }
+}
+
 /** Sets the bits x0 to before x1 of a row. */
 export function setRun({ stride, words }: BitPlane, y: number, x0: number, x1: number): void {
   if (x1 <= x0) return

@@ -3,24 +3,34 @@
  * Felzenszwalb & Huttenlocher 2012, "Distance Transforms of Sampled Functions", Theory of Computing 8.
  *
  * @param set row-major, width × height; non-zero is set
+ * @param rows only these rows are asked for, from the first to before the second: what is returned begins with the first
  * @returns px², `Infinity` everywhere when nothing is set
  */
-export function squaredDistances(set: Uint8Array, width: number, height: number): Float64Array {
-  const out = new Float64Array(width * height)
-  downColumns(out, set, width, height)
+export function squaredDistances(set: Uint8Array, width: number, height: number, [first, end]: readonly [number, number] = [0, height]): Float64Array {
+  const far = downColumns(set, width, height)
+  const out = new Float64Array(width * (end - first))
   const line = new Envelope(width)
-  for (let y = 0; y < height; y++) line.transform(out, y * width, width)
+  for (let y = first; y < end; y++) line.transform(far, y * width, width, out, (y - first) * width)
   return out
 }
 
+/** No set pixel in the column. */
+const NONE = 0xffff
+
 /** How far the nearest set pixel of the same column is, px. Row by row, as memory lies: a column at a time would miss the cache at every pixel. */
-function downColumns(out: Float64Array, set: Uint8Array, width: number, height: number): void {
-  for (let i = 0; i < width; i++) out[i] = set[i] ? 0 : Infinity
-  for (let i = width; i < out.length; i++) out[i] = set[i] ? 0 : out[i - width]! + 1
+function downColumns(set: Uint8Array, width: number, height: number): Uint16Array {
+  if (height >= NONE) throw new RangeError(`a picture ${height} px high is too high`)
+  const out = new Uint16Array(width * height)
+  for (let i = 0; i < width; i++) out[i] = set[i] ? 0 : NONE
+  for (let i = width; i < out.length; i++) {
+    const above = out[i - width]!
+    out[i] = set[i] ? 0 : above === NONE ? NONE : above + 1
+  }
   for (let i = width * (height - 1) - 1; i >= 0; i--) {
     const below = out[i + width]! + 1
     if (below < out[i]!) out[i] = below
   }
+  return out
 }
 
 /** Lower envelope of parabolas along a row. Scratch memory is reused from row to row. */
@@ -36,12 +46,12 @@ class Envelope {
   }
 
   /** Turns distances within the columns into squared distances in the plane. */
-  transform(data: Float64Array, start: number, length: number): void {
+  transform(columns: Uint16Array, start: number, length: number, out: Float64Array, to: number): void {
     const { squares: f, places: v, bounds: z } = this
     let last = -1
     for (let q = 0; q < length; q++) {
-      const far = data[start + q]!
-      if (far === Infinity) continue
+      const far = columns[start + q]!
+      if (far === NONE) continue
       const value = far * far
       f[q] = value
       let meet = -Infinity
@@ -56,12 +66,15 @@ class Envelope {
       v[last] = q
       z[last] = meet
     }
-    if (last < 0) return
+    if (last < 0) {
+      out.fill(Infinity, to, to + length)
+      return
+    }
     let k = 0
     for (let q = 0; q < length; q++) {
       while (k < last && z[k + 1]! < q) k++
       const d = q - v[k]!
-      data[start + q] = d * d + f[v[k]!]!
+      out[to + q] = d * d + f[v[k]!]!
     }
   }
 }

@@ -5,31 +5,50 @@
  * @param set row-major; non-zero is set
  */
 export function skeleton(set: Uint8Array, width: number, height: number): Uint8Array {
-  const out = Uint8Array.from(set, value => (value ? 1 : 0))
-  for (let x = 0; x < width; x++) out[x] = out[(height - 1) * width + x] = 0
-  for (let y = 0; y < height; y++) out[y * width] = out[y * width + width - 1] = 0
+  const out = new Uint8Array(width * height)
   // Only px that are still there can go.
-  let alive: number[] = []
-  for (let i = 0; i < out.length; i++) if (out[i]) alive.push(i)
+  let alive = new Int32Array(set.length)
+  let count = 0
+  for (let y = 1; y < height - 1; y++) {
+    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
+      if (!set[i]) continue
+      out[i] = 1
+      alive[count++] = i
+    }
+  }
+  alive = alive.slice(0, count)
+  const gone = new Int32Array(count)
   for (let isChanged = true; isChanged;) {
     isChanged = false
     for (const isSecond of [false, true]) {
-      const gone = alive.filter(i => goes(out, i, width, isSecond))
-      for (const i of gone) out[i] = 0
-      if (!gone.length) continue
-      isChanged = true
-      alive = alive.filter(i => out[i])
+      let [going, staying] = [0, 0]
+      for (let k = 0; k < count; k++) {
+        const i = alive[k]!
+        if (goes(out, i, width, isSecond)) gone[going++] = i
+        else alive[staying++] = i
+      }
+      for (let k = 0; k < going; k++) out[gone[k]!] = 0
+      count = staying
+      isChanged ||= going > 0
     }
   }
   return out
 }
 
 function goes(set: Uint8Array, i: number, width: number, isSecond: boolean): boolean {
-  // Clockwise from above.
-  const [n, ne, e, se, s, sw, w, nw] = [set[i - width]!, set[i - width + 1]!, set[i + 1]!, set[i + width + 1]!, set[i + width]!, set[i + width - 1]!, set[i - 1]!, set[i - width - 1]!]
+  // Clockwise from above. Each by itself: an array of them would be made at every px.
+  const n = set[i - width]!
+  const ne = set[i - width + 1]!
+  const e = set[i + 1]!
+  const se = set[i + width + 1]!
+  const s = set[i + width]!
+  const sw = set[i + width - 1]!
+  const w = set[i - 1]!
+  const nw = set[i - width - 1]!
   const count = n + ne + e + se + s + sw + w + nw
   if (count < 2 || count > 6) return false
-  const rises = (a: number, b: number) => (a === 0 && b === 1 ? 1 : 0)
-  if (rises(n, ne) + rises(ne, e) + rises(e, se) + rises(se, s) + rises(s, sw) + rises(sw, w) + rises(w, nw) + rises(nw, n) !== 1) return false
+  // From clear to set on the way round.
+  const rises = (ne & ~n) + (e & ~ne) + (se & ~e) + (s & ~se) + (sw & ~s) + (w & ~sw) + (nw & ~w) + (n & ~nw)
+  if (rises !== 1) return false
   return isSecond ? !(n && e && w) && !(n && s && w) : !(n && e && s) && !(e && s && w)
 }

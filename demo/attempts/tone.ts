@@ -145,7 +145,6 @@ export const TONE = {
     return { measure: 'smooth-gradient', what: 'the sky', target: box(160, 260, 840, 510), tolerance: 'standard' }
   },
   'depth'(trial, fault) {
-    const { random } = trial
     trial.layer('far', 'far hills', 0)
     const near = mixtureOf(base(trial))
     const paint = (layer: string, lightness: number, contrast: number, chroma: number, y: number) => {

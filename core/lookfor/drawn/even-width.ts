@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { skeleton, squaredDistances } from '../../raster'
+import { depthAt, skeleton } from '../../raster'
 import { atMost, cantTell, limitOf, type Evidence, type Found, type Measure } from '../contract'
 import { placeInWords } from '../words'
 import { drawnFields, rounded } from './common'
@@ -20,25 +20,24 @@ const LEAST = 80
 /** Local widths, px, along a line's skeleton, away from its ends and crossings: twice the distance to the paper. */
 export function widthsAlong(ink: Uint8Array, width: number, height: number): { readonly at: number, readonly width: number }[] {
   const bones = skeleton(ink, width, height)
-  const distances = squaredDistances(ink.map(value => 1 - value), width, height)
   const found: { at: number, width: number }[] = []
-  const ends = new Uint8Array(ink.length)
+  const ends: number[] = []
   let sum = 0
   for (let y = 1; y < height - 1; y++) {
     for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
       if (!bones[i]) continue
       // A px in the middle of a line has its edge half a px nearer than the middle of the first px of paper.
-      const own = 2 * Math.sqrt(distances[i]!) - 1
+      const own = 2 * depthAt(ink, width, height, x, y) - 1
       found.push({ at: i, width: own })
       sum += own
       // From clear to set so often on the way round: twice where a line goes through, and not at a mere step of its stairs.
       const ring = [i - width, i - width + 1, i + 1, i + width + 1, i + width, i + width - 1, i - 1, i - width - 1].map(next => bones[next]!)
-      if (ring.filter((value, k) => !value && ring[(k + 1) % 8]).length !== 2) ends[i] = 1
+      if (ring.filter((value, k) => !value && ring[(k + 1) % 8]).length !== 2) ends.push(i)
     }
   }
   const clear = AWAY * (sum / Math.max(found.length, 1))
-  const toEnds = squaredDistances(ends, width, height)
-  return found.filter(({ at }) => toEnds[at]! > clear * clear)
+  const isNearEnd = (at: number) => ends.some(end => (end % width - at % width) ** 2 + (Math.floor(end / width) - Math.floor(at / width)) ** 2 <= clear * clear)
+  return found.filter(({ at }) => !isNearEnd(at))
 }
 
 function look(evidence: Evidence, { layer, what, target, tolerance }: Settings): Found {

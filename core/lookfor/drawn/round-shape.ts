@@ -16,8 +16,9 @@ type Settings = z.infer<typeof schema>
 const OFF = { gentle: 6.5, standard: 4.5, strict: 2.2 } as const
 const FLAT = { gentle: 18, standard: 12, strict: 6 } as const
 const OPEN = { gentle: 16, standard: 9, strict: 4 } as const
-/** Points for each stroke. */
+/** Points for each stroke of a few; of many, so many together. */
 const PLACES = 90
+const MOST_PLACES = 1800
 /** What fits no round form at all, % of the radius, is something else. */
 const NOTHING_ROUND = 30
 const STEPS = 360
@@ -26,7 +27,8 @@ function look(evidence: Evidence, { layer, what, target, form, tolerance }: Sett
   const strokes = drawnIn(evidence, layer, target)
   if (strokes.length === 0) return cantTell(`There is no line for ${what} yet.`)
   const total = strokes.reduce((sum, { points }) => sum + lengthOf(points), 0)
-  const points = strokes.flatMap(({ points: way }) => resample(way, Math.max(8, Math.round((PLACES * lengthOf(way)) / (total / strokes.length)))))
+  const places = Math.min(PLACES, MOST_PLACES / strokes.length)
+  const points = strokes.flatMap(({ points: way }) => resample(way, Math.max(3, Math.round((places * lengthOf(way)) / (total / strokes.length)))))
   const circle = fitCircle(points)
   const ellipse = fitEllipse(points) ?? (circle && { x: circle.x, y: circle.y, rx: circle.radius, ry: circle.radius, angle: 0 })
   if (!ellipse || !circle) return cantTell(`The line of ${what} is not round enough to be measured. Try once more, all the way round.`)

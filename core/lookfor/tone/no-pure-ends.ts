@@ -33,7 +33,7 @@ function look(evidence: Evidence, settings: Settings): Found {
   return {
     verdict: 100 * share <= 2 * limit ? 'nearly' : 'not-yet', figure,
     sentence: `${percentInWords(share)} of ${what} is pure ${word}. A ${word === 'black' ? 'very dark' : 'very light'} colour lets the last ${word === 'black' ? 'shadow' : 'highlight'} still be seen.`,
-    marks: [viewMark(view, pure, evidence.drawing)],
+    marks: [viewMark(view, pure)],
   }
 }
 

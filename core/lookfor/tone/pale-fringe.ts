@@ -1,9 +1,10 @@
 import { z } from 'zod'
 import { layerIdSchema } from '../../drawing'
 import { layerAlpha } from '../../layers'
-import { squaredDistances } from '../../raster'
+import { BitRuns, both, countBits, dilated, packBits } from '../../raster'
 import { isFound, outlineOf } from '../closed-outline'
 import { atMost, cantTell, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
+import { sharedKernels } from '../../kernels'
 import { regionMark } from '../regions'
 import { percentInWords } from '../words'
 
@@ -23,6 +24,8 @@ const BARE = { gentle: 8, standard: 4, strict: 1.5 } as const
 const RIM = 3
 /** Line and colour together cover the paper from this on, 0 … 1. */
 const COVERS = 0.6
+/** Paint counts from half strength on, alpha 0 … 255. */
+const PAINTED = 128
 /** A colour that fills less than this of the inside is not laid yet. */
 const LAID = 0.4
 
@@ -33,24 +36,25 @@ function look(evidence: Evidence, { layer: id, lines, what, target, tolerance }:
   const outline = outlineOf(evidence, lines, target, what)
   if (isFound(outline)) return outline
   if (outline.isOpen) return cantTell(`Close the outline of ${what} first, then its rim can be looked at.`)
-  if (!outline.inside.includes(1)) return cantTell(`The outline does not lie where ${what} is expected, so it can’t be looked at.`)
+  const inside = countBits(outline.inside)
+  if (inside === 0) return cantTell(`The outline does not lie where ${what} is expected, so it can’t be looked at.`)
   const { box } = outline
-  const [width, height] = [box.x1 - box.x0, box.y1 - box.y0]
+  const { width, height } = outline.inside
   const [colour, line] = [layerAlpha(drawing, layer, box), layerAlpha(drawing, drawing.layers.find(each => each.id === lines)!, box)]
-  const toLine = squaredDistances(outline.ink, width, height)
+  if (countBits(both(outline.inside, packBits(colour, width, height, PAINTED))) < LAID * inside) return cantTell(`There is not enough colour inside ${what} yet.`)
+  const rimBits = both(outline.inside, dilated(sharedKernels(), outline.ink, RIM))
   const bare = new Uint8Array(colour.length)
-  let [rim, open, inside, laid] = [0, 0, 0, 0]
-  for (let i = 0; i < colour.length; i++) {
-    if (!outline.inside[i]) continue
-    inside++
-    if (colour[i]! >= 128) laid++
-    if (toLine[i]! > RIM * RIM) continue
-    rim++
-    if (1 - (1 - colour[i]! / 255) * (1 - line[i]! / 255) >= COVERS) continue
-    bare[i] = 1
-    open++
+  const runs = new BitRuns(rimBits)
+  let [rim, open] = [0, 0]
+  for (let y = 0; y < height; y++) {
+    for (let x = runs.next(0, width, y); x < width; x = runs.next(x + 1, width, y)) {
+      const i = y * width + x
+      rim++
+      if (1 - (1 - colour[i]! / 255) * (1 - line[i]! / 255) >= COVERS) continue
+      bare[i] = 1
+      open++
+    }
   }
-  if (laid < LAID * inside) return cantTell(`There is not enough colour inside ${what} yet.`)
   const share = open / Math.max(rim, 1)
   const verdict = atMost(100 * share, limitOf(tolerance, BARE), 2.5)
   const figure = { value: Math.round(1000 * share) / 10, unit: '% of the rim' }

@@ -23,7 +23,7 @@ function look(evidence: Evidence, settings: Settings): Found {
   const view = viewOrReason(evidence.drawing, settings)
   if (isReason(view)) return view
   const limit = limitOf(settings.tolerance, STEP)
-  const { set, count, strongest } = seamsLeft(view.lightness, view.painted, view.width, view.height, limit)
+  const { set, px, count, strongest } = seamsLeft(view.lightness, view.painted, view.width, view.height, limit)
   const counts = lightnessCounts(view, view.painted)
   const range = percentile(counts, 0.95) - percentile(counts, 0.05)
   const { what } = settings
@@ -32,11 +32,11 @@ function look(evidence: Evidence, settings: Settings): Found {
   const figure = { value: rounded(strongest), unit: 'L* a px' }
   if (count === 0) return { verdict: 'met', figure, sentence: `The shades of ${what} go over into each other.`, marks: [] }
   // A short piece of seam is a touch away from done.
-  const share = set.reduce((sum, value) => sum + value, 0) / Math.sqrt(view.count)
+  const share = px / Math.sqrt(view.count)
   const verdict = share < 0.25 ? 'nearly' : atMost(strongest, limit, 1.5)
   return {
     verdict: verdict === 'met' ? 'nearly' : verdict, figure, sentence: `${count === 1 ? 'A seam is' : `${count} pieces of seam are`} left on ${what}, up to ${rounded(strongest)} L* a px. Soften along ${count === 1 ? 'it' : 'them'}.`,
-    marks: [viewMark(view, set, evidence.drawing)],
+    marks: [viewMark(view, set)],
   }
 }
 

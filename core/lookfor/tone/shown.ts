@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { LEAST_SIDE, structuralSimilarity } from '../../raster'
+import { LEAST_SIDE, structuralSimilarity } from './ssim'
 import type { Drawing } from '../../layers'
 import type { Found, Limit } from '../contract'
 import { boundsOf } from '../drawn/polygon'

@@ -30,18 +30,23 @@ function look(evidence: Evidence, settings: Settings): Found {
   const flat = (value: number): Found => ({ verdict: value > 0.6 * (settings.fall ?? LEAST_FALL) ? 'nearly' : 'not-yet', figure: { value: Math.round(value), unit: 'L* from end to end' }, sentence: `${capital(what)} hardly changes from end to end (${Math.round(value)} of 100).`, marks: [] })
   if (!fit || slope === 0) return flat(0)
   const [ux, uy] = [fit.dx / slope, fit.dy / slope]
-  const along = (i: number) => (i % view.width - fit.x) * ux + (Math.floor(i / view.width) - fit.y) * uy
+  const { painted, lightness, width } = view
+  // How far along the way each px lies.
+  const along = new Float32Array(painted.length)
   let [first, last] = [Infinity, -Infinity]
-  for (let i = 0; i < view.painted.length; i++) {
-    if (!view.painted[i]) continue
-    first = Math.min(first, along(i))
-    last = Math.max(last, along(i))
+  for (let y = 0, i = 0; i < painted.length; y++) {
+    for (let x = 0; x < width; x++, i++) {
+      if (!painted[i]) continue
+      const far = along[i] = (x - fit.x) * ux + (y - fit.y) * uy
+      if (far < first) first = far
+      if (far > last) last = far
+    }
   }
   const [sums, counts] = [new Float64Array(SLICES), new Float64Array(SLICES)]
-  for (let i = 0; i < view.painted.length; i++) {
-    if (!view.painted[i]) continue
-    const slice = Math.min(Math.floor(((along(i) - first) / (last - first + 1e-9)) * SLICES), SLICES - 1)
-    sums[slice]! += view.lightness[i]!
+  for (let i = 0; i < painted.length; i++) {
+    if (!painted[i]) continue
+    const slice = Math.max(Math.min(Math.floor(((along[i]! - first) / (last - first + 1e-9)) * SLICES), SLICES - 1), 0)
+    sums[slice]! += lightness[i]!
     counts[slice]!++
   }
   const most = counts.reduce((a, b) => Math.max(a, b), 0)

@@ -35,7 +35,7 @@ function look(evidence: Evidence, settings: Settings): Found {
   const middle = percentile(counts, 0.4)
   const isWashedOut = spots.length === 0 && top - middle >= ABOVE && bright > 2 * limitOf(tolerance, AREA)
   const figure = { value: rounded(isWashedOut ? bright : share), unit: '% of the form' }
-  const mark = (which: Uint8Array) => [viewMark(view, which, evidence.drawing)]
+  const mark = (which: Uint8Array) => [viewMark(view, which)]
   if (isWashedOut) return { verdict: 'not-yet', figure, sentence: `The lightest light covers ${Math.round(bright)} % of ${what}. Keep it for a few small spots.`, marks: mark(inner.map((value, i) => (value && view.lightness[i]! >= top - 5 ? 1 : 0))) }
   if (spots.length === 0) return { verdict: 'nearly', figure: { value: 0, unit: 'highlights' }, sentence: `${capital(what)} has no highlight yet. One small light spot makes it shine.`, marks: [] }
   const areaVerdict = atMost(share, limitOf(tolerance, AREA))

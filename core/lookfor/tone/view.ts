@@ -1,10 +1,10 @@
 import { lightnessPlane } from '../../colour'
 import { intersectRect, isEmptyRect, type Rect } from '../../base'
-import { loadKernels, type Kernels } from '../../kernels'
 import { flattenDrawing, sheetRect, type Drawing } from '../../layers'
-import { fillPolygon, squaredDistances } from '../../raster'
+import { dilated, fillPolygon, inverted, packBits, unpackBits } from '../../raster'
 import type { Mark } from '../contract'
 import { boundsOf } from '../drawn/polygon'
+import { sharedKernels } from '../../kernels'
 import { regionMark } from '../regions'
 
 /** A region of a drawing as it is seen. */
@@ -26,7 +26,6 @@ export interface RegionView {
 /** Paint at least this strong, all layers together, covers the paper, alpha 0 … 255. */
 const COVERS = 128
 
-let kernels: Kernels | null = null
 const known = new WeakMap<Drawing, Map<string, RegionView | null>>()
 
 /**
@@ -49,9 +48,8 @@ function makeView(drawing: Drawing, target: readonly number[], layer?: string): 
   const [width, height] = [box.x1 - box.x0, box.y1 - box.y0]
   const inside = fillPolygon(target.map((value, i) => value - (i % 2 ? box.y0 : box.x0)), width, height)
   const only: Drawing = layer === undefined ? drawing : { ...drawing, groups: undefined, layers: drawing.layers.filter(each => each.id === layer).map(each => ({ id: each.id, name: '', visible: true, opacity: 100, tiles: each.tiles })) }
-  kernels ??= loadKernels()
-  const rgba = flattenDrawing(kernels, only, drawing.sheet.paper, box)
-  const paint = flattenDrawing(kernels, only, null, box)
+  const rgba = flattenDrawing(sharedKernels(), only, drawing.sheet.paper, box)
+  const paint = flattenDrawing(sharedKernels(), only, null, box)
   const painted = new Uint8Array(inside.length)
   let [count, area] = [0, 0]
   for (let i = 0; i < inside.length; i++) {
@@ -64,14 +62,20 @@ function makeView(drawing: Drawing, target: readonly number[], layer?: string): 
   return { box, width, height, rgba, lightness: lightnessPlane(rgba), painted, count, area }
 }
 
-const edgeDistances = new WeakMap<RegionView, Float64Array>()
+const inners = new WeakMap<RegionView, Map<number, Uint8Array>>()
 
-/** The painted px that lie at least so far from the edge of the paint, px. */
+/** The painted px that lie farther than `margin` from the edge of the paint, px. */
 export function innerPaint(view: RegionView, margin: number): Uint8Array {
-  const { painted, width, height } = view
-  let distances = edgeDistances.get(view)
-  if (!distances) edgeDistances.set(view, distances = squaredDistances(painted.map(value => 1 - value), width, height))
-  return painted.map((value, i) => (value && distances[i]! > margin * margin ? 1 : 0))
+  let known = inners.get(view)
+  if (!known) inners.set(view, known = new Map())
+  let inner = known.get(margin)
+  if (!inner) known.set(margin, inner = withoutRim(view, margin))
+  return inner
+}
+
+function withoutRim({ painted, width, height }: RegionView, margin: number): Uint8Array {
+  const bare = inverted(packBits(painted, width, height))
+  return unpackBits(inverted(dilated(sharedKernels(), bare, margin)))
 }
 
 /** The same, or all of the paint where it is too thin to have such px. */
@@ -81,8 +85,6 @@ export function clearPaint(view: RegionView, margin: number): Uint8Array {
 }
 
 /** Hatches set px of a view on the sheet. */
-export function viewMark({ box, width }: RegionView, set: Uint8Array, { sheet }: Drawing): Mark {
-  const out = new Uint8Array(sheet.width * sheet.height)
-  for (let i = 0; i < set.length; i++) if (set[i]) out[(box.y0 + Math.floor(i / width)) * sheet.width + box.x0 + (i % width)] = 1
-  return regionMark(out, sheet.width, sheet.height)
+export function viewMark({ box, width, height }: RegionView, set: Uint8Array): Mark {
+  return regionMark(set, width, height, box)
 }

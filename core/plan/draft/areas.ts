@@ -20,11 +20,12 @@ const SEEN = 96
 const OFF = 0.9
 /** A closed shape is at least so large, share of the sheet. */
 const LEAST_SHARE = 0.004
+/** An outline holds so much air at least. */
+const AIR = 0.4
 
 /** All that a layer holds, the holes filled: the largest piece. Null when there is hardly any. */
 export function paintedArea(drawing: Drawing, layer: string): Area | null {
-  const grid = gridOf(drawing, layer)
-  return grid && areaOf(grid, largest(grid, filled(grid)))
+  return gridOf(drawing, layer)?.painting() ?? null
 }
 
 /** The box round all that a layer holds, sheet px; null when it holds nothing. */
@@ -38,27 +39,62 @@ export function paintedBox(drawing: Drawing, layer: string): { x0: number, y0: n
 
 /** The largest shape that a layer's lines close off; null when they close none, or it is only the paint itself. */
 export function closedArea(drawing: Drawing, layer: string): Area | null {
-  const grid = gridOf(drawing, layer)
-  if (!grid) return null
-  const solid = filled(grid)
-  let [inside, all] = [0, 0]
-  const shape = largest(grid, solid)
-  for (let i = 0; i < shape.length; i++) {
-    if (!shape[i]) continue
-    all++
-    if (!grid.painted[i]) inside++
-  }
-  // An outline is mostly air.
-  return inside > 0.4 * all ? areaOf(grid, shape) : null
+  return gridOf(drawing, layer)?.closing() ?? null
 }
 
-interface Grid {
-  readonly painted: Uint8Array
-  /** With a rim of one clear cell all round. */
-  readonly width: number
-  readonly height: number
-  readonly cell: number
-  readonly sheetPx: number
+/** A layer's paint in cells. What is asked of it several times is found once. */
+class Grid {
+  private shape: Uint8Array | null = null
+  private area: Area | null | undefined
+
+  /** @param width with a rim of one clear cell all round, as the height */
+  constructor(readonly painted: Uint8Array, readonly width: number, private readonly height: number, readonly cell: number, private readonly sheetPx: number) {}
+
+  /** The largest piece, the holes filled. */
+  painting(): Area | null {
+    if (this.area === undefined) this.area = this.areaOf(this.solid())
+    return this.area
+  }
+
+  /** The same where it is an outline: mostly air. */
+  closing(): Area | null {
+    let [air, all] = [0, 0]
+    const shape = this.solid()
+    for (let i = 0; i < shape.length; i++) {
+      if (!shape[i]) continue
+      all++
+      if (!this.painted[i]) air++
+    }
+    return air > AIR * all ? this.painting() : null
+  }
+
+  /** What can't be reached from outside: the largest piece of it. */
+  private solid(): Uint8Array {
+    if (this.shape) return this.shape
+    const { painted, width, height } = this
+    const clear = new Uint8Array(painted.length)
+    for (let i = 0; i < clear.length; i++) clear[i] = painted[i] ? 0 : 1
+    const outside = components(clear, width, height).labels
+    const all = new Uint8Array(painted.length)
+    for (let i = 0; i < all.length; i++) all[i] = outside[i] === outside[0] ? 0 : 1
+    const { labels, found } = components(all, width, height)
+    const most = found.reduce((a, b) => (b.area > a.area ? b : a), found[0]!)
+    for (let i = 0; i < all.length; i++) all[i] = labels[i] === most.label ? 1 : 0
+    return this.shape = all
+  }
+
+  private areaOf(set: Uint8Array): Area | null {
+    const { width, height, cell, sheetPx } = this
+    let count = 0
+    for (let i = 0; i < set.length; i++) count += set[i]!
+    const share = (count * cell * cell) / sheetPx
+    if (share < LEAST_SHARE) return null
+    const rings = contours().size([width, height]).contour(set as unknown as number[], 0.5).coordinates
+    const outer = rings.map(polygon => polygon[0]!).reduce((a, b) => (b.length > a.length ? b : a))
+    const points = simplify(outer.map(([x, y]) => ({ x: x!, y: y! })), OFF, true).slice(0, -1)
+    if (points.length < 3) return null
+    return { border: points.flatMap(({ x, y }) => [Math.round((x - 1) * cell), Math.round((y - 1) * cell)]), share }
+  }
 }
 
 const grids = new WeakMap<Drawing, Map<string, Grid | null>>()
@@ -83,29 +119,5 @@ function makeGrid(drawing: Drawing, id: string): Grid | null {
     const row = (Math.floor(y / cell) + 1) * width + 1
     for (let x = 0; x < w; x++, i++) if (alpha[i]! >= SEEN) painted[row + Math.floor(x / cell)] = 1
   }
-  return painted.includes(1) ? { painted, width, height, cell, sheetPx: w * h } : null
-}
-
-/** What can't be reached from outside. */
-function filled({ painted, width, height }: Grid): Uint8Array {
-  const { labels } = components(painted.map(value => 1 - value), width, height)
-  const outside = labels[0]!
-  return Uint8Array.from(labels, label => (label === outside ? 0 : 1))
-}
-
-function largest({ width, height }: Grid, set: Uint8Array): Uint8Array {
-  const { labels, found } = components(set, width, height)
-  const most = found.reduce((a, b) => (b.area > a.area ? b : a), found[0]!)
-  return Uint8Array.from(labels, label => (label === most.label ? 1 : 0))
-}
-
-function areaOf({ width, height, cell, sheetPx }: Grid, set: Uint8Array): Area | null {
-  const count = set.reduce((sum, value) => sum + value, 0)
-  const share = (count * cell * cell) / sheetPx
-  if (share < LEAST_SHARE) return null
-  const rings = contours().size([width, height]).contour([...set], 0.5).coordinates
-  const outer = rings.map(polygon => polygon[0]!).reduce((a, b) => (b.length > a.length ? b : a))
-  const points = simplify(outer.map(([x, y]) => ({ x: x!, y: y! })), OFF, true).slice(0, -1)
-  if (points.length < 3) return null
-  return { border: points.flatMap(({ x, y }) => [Math.round((x - 1) * cell), Math.round((y - 1) * cell)]), share }
+  return painted.includes(1) ? new Grid(painted, width, height, cell, w * h) : null
 }

@@ -1,6 +1,6 @@
 import { ssim } from 'ssim.js'
 import { describe, expect, it } from 'vitest'
-import { seededRandom } from '../base'
+import { seededRandom } from '../../base'
 import { LEAST_SIDE, structuralSimilarity } from './ssim'
 
 const [WIDTH, HEIGHT] = [40, 28]

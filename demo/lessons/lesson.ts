@@ -5,7 +5,7 @@ import type { Kernels } from '#core/kernels'
 import type { Sheet } from '#core/layers'
 import { draftPlan, type Plan } from '#core/plan'
 import { Drawer } from '../drawer'
-import { BEGINNERS_HAND, STEADY_HAND, type Hand, type Point } from '../hand'
+import { BEGINNERS_HAND, drawBy, STEADY_HAND, type Hand, type Point } from '../hand'
 
 /** What can go wrong in an attempt at a lesson. */
 export const FAULTS = ['gap', 'wrong-layer', 'wrong-tool', 'off-palette', 'spill', 'flat', 'wrong-light'] as const
@@ -30,7 +30,7 @@ export interface Lesson {
 
 /** Someone who draws a part: the same drawing, a little different each time, with what goes wrong. */
 export class Hands {
-  constructor(readonly drawer: Drawer, private readonly part: Part, private readonly before: string, readonly random: Random, private readonly faults: ReadonlySet<Fault>, private readonly shift: Point) {}
+  constructor(readonly drawer: Drawer, private readonly part: Part, private readonly before: string, readonly random: Random, private readonly faults: ReadonlySet<Fault>, private readonly shift: Point, private readonly hand: Hand) {}
 
   has(fault: Fault): boolean {
     return this.faults.has(fault)
@@ -52,6 +52,18 @@ export class Hands {
     this.drawer.stroke(this.layer, used, own, points.map(point => this.at(point)), hand)
   }
 
+  /** A stroke that keeps inside the area in which it begins, closed by the lines of a layer. */
+  fenced(tool: ToolSettings, colour: Colour, points: readonly Point[], lines: string): void {
+    const { samples } = drawBy(this.hand, points.map(point => this.at(point)), this.random.int(1, 1_000_000))
+    this.act({ kind: 'stroke', version: 2, layer: this.layer, tool, colour: [...colour], seed: this.random.int(1, 1_000_000), samples, fence: { tolerance: 40, borders: [lines], gap: 8, grow: 2 } })
+  }
+
+  /** Pushes, swells or pinches along a way. */
+  bend(how: 'push' | 'swell' | 'pinch', size: number, strength: number, points: readonly Point[]): void {
+    const { samples } = drawBy(this.hand, points.map(point => this.at(point)), this.random.int(1, 1_000_000))
+    this.act({ kind: 'bend', version: 1, layer: this.layer, how, size, strength, samples })
+  }
+
   pour(colour: Colour, x: number, y: number): void {
     const [px, py] = this.at([x, y])
     this.drawer.pour(this.layer, this.has('off-palette') ? [255 - colour[1], colour[0], 120] : colour, px, py)
@@ -68,8 +80,8 @@ export class Hands {
   }
 }
 
-function handsFor(drawer: Drawer, lesson: Lesson, i: number, random: Random, faults: ReadonlySet<Fault>, shift: Point): Hands {
-  return new Hands(drawer, lesson.parts[i]!, lesson.parts[Math.max(i - 1, 0)]!.layer, random, faults, shift)
+function handsFor(drawer: Drawer, lesson: Lesson, i: number, random: Random, faults: ReadonlySet<Fault>, shift: Point, hand: Hand): Hands {
+  return new Hands(drawer, lesson.parts[i]!, lesson.parts[Math.max(i - 1, 0)]!.layer, random, faults, shift, hand)
 }
 
 /** The lesson as the teacher draws it: everything laid out by hand. */
@@ -82,7 +94,7 @@ export function drawLesson(kernels: Kernels, lesson: Lesson): Drawer {
       drawer.wait(900)
       drawer.act(act)
     }
-    part.draw(handsFor(drawer, lesson, i, random, new Set(), [0, 0]))
+    part.draw(handsFor(drawer, lesson, i, random, new Set(), [0, 0], STEADY_HAND))
   })
   return drawer
 }
@@ -103,14 +115,15 @@ export interface LessonAttempt {
 
 /** A learner's attempt at a plan: each step opened, then drawn as the lesson goes. */
 export function drawAttempt(kernels: Kernels, lesson: Lesson, plan: Plan, { seed, steps, isSteady, faults }: LessonAttempt): Drawer {
-  const drawer = new Drawer(kernels, lesson.sheet, isSteady ? STEADY_HAND : BEGINNERS_HAND, seed)
+  const hand = isSteady ? STEADY_HAND : BEGINNERS_HAND
+  const drawer = new Drawer(kernels, lesson.sheet, hand, seed)
   const random = seededRandom(seed)
   const shift: Point = [random.between(-14, 14), random.between(-10, 10)]
   for (let i = 0; i < Math.min(steps, plan.steps.length, lesson.parts.length); i++) {
     drawer.open(plan.steps[i]!)
     // A fault shows in about every second step.
     const here = new Set(faults.filter(() => random.unit() < 0.55))
-    lesson.parts[i]!.draw(handsFor(drawer, lesson, i, random, i === 0 ? new Set([...here].filter(each => each !== 'wrong-layer')) : here, shift))
+    lesson.parts[i]!.draw(handsFor(drawer, lesson, i, random, i === 0 ? new Set([...here].filter(each => each !== 'wrong-layer')) : here, shift, hand))
   }
   return drawer
 }

@@ -53,10 +53,15 @@ describe('the lessons together', () => {
     const acts = plans.flatMap(plan => standingActs(plan.demonstration.entries).map(each => each.act))
     const tools = new Set(acts.flatMap(act => (act.kind === 'stroke' && act.version === 2 ? [act.tool.tool] : [])))
     const effects = new Set([...tools].map(tool => TOOLS[tool].effect))
-    expect([...effects].sort()).toEqual(['erase', 'glaze', 'glow', 'paint', 'soften'])
-    expect([...tools]).toEqual(expect.arrayContaining(['pencil', 'ink-pen', 'broad-nib', 'round-brush', 'dry-brush', 'marker', 'crayon', 'chalk', 'spatter', 'stamp', 'soft-brush', 'wash', 'glow', 'soften', 'kneaded-eraser']))
+    expect([...effects].sort()).toEqual(['erase', 'glaze', 'glow', 'paint', 'smudge', 'soften'])
+    expect([...tools].sort()).toEqual(Object.keys(TOOLS).sort())
     const kinds = new Set<Act['kind']>(acts.map(act => act.kind))
-    const wanted: Act['kind'][] = ['pour', 'gradient', 'shape', 'mirror-half', 'select', 'move', 'adjust', 'haze', 'cast-shadow', 'light-pin', 'mask-add', 'stack-set', 'layer-look']
+    const wanted: Act['kind'][] = ['pour', 'gradient', 'shape', 'mirror-half', 'select', 'move', 'adjust', 'haze', 'cast-shadow', 'light-pin', 'mask-add', 'stack-set', 'layer-look', 'stack-group', 'lettering', 'recolour', 'bend']
     expect([...kinds]).toEqual(expect.arrayContaining(wanted))
+    // Ways of staying inside: by what is there, by the layer below, by a mask, a selection, a fence.
+    const sets = acts.flatMap(act => (act.kind === 'stack-set' ? [act.set] : []))
+    expect([sets.some(set => set.inside), sets.some(set => set.clip), sets.some(set => set.mode === 'multiply')]).toEqual([true, true, true])
+    expect([acts.some(act => act.kind === 'stroke' && act.version === 2 && act.fence), acts.some(act => act.kind === 'select' && act.area.kind === 'paint')]).toEqual([true, true])
+    expect([...new Set(acts.flatMap(act => (act.kind === 'adjust' ? [act.how.kind] : [])))].sort()).toEqual(['blur', 'colour', 'light', 'lines'])
   })
 })

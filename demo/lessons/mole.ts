@@ -1,5 +1,5 @@
 import { toolSettings } from '#core/brush'
-import { RAMP_ONE } from '#core/colour'
+import { LIGHTS, RAMP_ONE, shadeLadder } from '#core/colour'
 import type { Act } from '#core/drawing'
 import { part as cut, curveThrough, type Point } from '../hand'
 import { added, fine, worded, type Lesson } from './lesson'
@@ -9,6 +9,8 @@ import { added, fine, worded, type Lesson } from './lesson'
 const NIGHT = [52, 66, 104] as const
 const HILL = [74, 92, 118] as const
 const STONE = [206, 202, 196] as const
+/** Six shades of the stone, dark to light. */
+const RUNGS = shadeLadder([...STONE], LIGHTS['blue sky'], 6).rungs
 const RED = [176, 64, 54] as const
 const SEA = [62, 88, 112] as const
 const GLAZE = [96, 82, 120] as const
@@ -58,14 +60,32 @@ export const mole: Lesson = {
       },
     },
     {
-      lay: [added('stripes', 'Stripes', 4), { kind: 'stack-set', item: 'stripes', set: { clip: true } }], layer: 'stripes',
+      lay: [added('rungs', 'Shades', 4), { kind: 'stack-set', item: 'rungs', set: { clip: true } }], layer: 'rungs',
+      draw(hands) {
+        const brush = toolSettings('round-brush', { size: 24, pressureSize: 0, speedSize: 0, taperIn: 0, taperOut: 0 })
+        const rungs = hands.has('flat') ? RUNGS.slice(4) : RUNGS
+        rungs.forEach((rung, i) => {
+          const x = 678 - (116 * (i + 0.5)) / rungs.length
+          hands.line(brush, rung, curveThrough([[x - 12, 304], [x - 4, 500], [x, 680]]))
+        })
+      },
+    },
+    {
+      lay: [], layer: 'rungs',
+      draw(hands) {
+        // Along the borders, never across them.
+        for (let i = 1; i < RUNGS.length; i++) hands.line(toolSettings('soften', { size: 40, opacity: 60 }), STONE, curveThrough([[666 - (116 * i) / RUNGS.length, 310], [674 - (116 * i) / RUNGS.length, 500], [678 - (116 * i) / RUNGS.length, 676]]), { speed: 480 })
+      },
+    },
+    {
+      lay: [added('stripes', 'Stripes', 5), { kind: 'stack-set', item: 'stripes', set: { clip: true } }], layer: 'stripes',
       draw(hands) {
         const brush = toolSettings('round-brush', { size: 58, pressureSize: 0, taperIn: 0, taperOut: 0 })
         for (const y of [380, 500, 620]) hands.line(brush, RED, curveThrough([[540, y], [620, y + 4], [700, y]]))
       },
     },
     {
-      lay: [added('glaze', 'Glaze', 5), { kind: 'stack-set', item: 'glaze', set: { mode: 'multiply', clip: true, opacity: 80 } }], layer: 'glaze',
+      lay: [added('glaze', 'Glaze', 6), { kind: 'stack-set', item: 'glaze', set: { mode: 'multiply', clip: true, opacity: 80 } }], layer: 'glaze',
       draw(hands) {
         const wash = toolSettings('wash', { size: 60 })
         const x = hands.has('wrong-light') ? 575 : 662
@@ -73,7 +93,7 @@ export const mole: Lesson = {
       },
     },
     {
-      lay: [added('glow', 'Glow', 9)], layer: 'glow',
+      lay: [{ kind: 'stack-group', group: 'lighthouse', name: 'Lighthouse', items: ['tower', 'rungs', 'stripes', 'glaze'] }, added('glow', 'Glow', 9)], layer: 'glow',
       draw(hands) {
         const glow = toolSettings('glow', { size: 190, flow: 20 })
         for (let k = 0; k < (hands.has('flat') ? 1 : 3); k++) hands.line(glow, LAMP, curveThrough([[560 - 20 * k, 262], [620, 268], [690 + 40 * k, 262]]), { pressure: 0.6, speed: 380 })
@@ -84,6 +104,8 @@ export const mole: Lesson = {
       lay: [], layer: 'hills',
       draw(hands) {
         if (hands.has('flat')) return
+        hands.act({ kind: 'adjust', version: 1, layer: 'hills', how: { kind: 'blur', sigma: 24 }, seed: 7 })
+        hands.act({ kind: 'adjust', version: 1, layer: 'hills', how: { kind: 'light', brightness: 8, contrast: -20 }, seed: 9 })
         hands.act({ kind: 'haze', version: 1, sky: [222, 168, 138], layers: [{ layer: 'hills', share: 45 }, { layer: 'sea', share: 10 }], seed: 8 })
       },
     },
@@ -96,9 +118,11 @@ export const mole: Lesson = {
     ['Far hills', 'The dry brush, a few quick strokes. They may be rough: they are far away.'],
     ['The sea', 'Level strokes with the marker, side by side, from the horizon down.', 'Turn the sheet if level strokes come easier upright.'],
     ['Set the tower', 'Tower, lamp and roof from three shapes. The ground line lies a quarter up from the bottom.'],
+    ['A ladder of six shades', 'The light comes from the left. Six upright stripes of the stone’s shades, the darkest at the right, each beside the next. The layer keeps to the tower.'],
+    ['Soften the borders', 'Follow each border from top to bottom with the softening brush. The tower turns round; leave the middle of each stripe alone.'],
     ['Red bands', 'Three bands with the round brush. The layer keeps to the tower: you may go over its edge.'],
     ['Glaze the dark side', 'The lamp is inside, the last daylight comes from the left. Glaze the right side of the tower with the wash.'],
     ['Let it shine', 'The glow brush adds light: once round the lamp, once faintly on the water.'],
-    ['Haze', 'Fade hills and water toward the sky. What is far goes farther.'],
+    ['Haze', 'Blur the far hills a trace, take contrast out of them, then fade hills and water toward the sky. What is far goes farther.'],
   ]),
 }

@@ -10,11 +10,13 @@ const PLUM = [126, 62, 104] as const
 const BOWL = [196, 178, 140] as const
 const INSIDE = [142, 122, 92] as const
 const DARK = [70, 40, 78] as const
+const BLOOM = [164, 118, 158] as const
 const GLINT = [246, 236, 226] as const
 
 const PENCIL = toolSettings('pencil', { size: 10, opacity: 85 })
 const PEN = toolSettings('ink-pen', { size: 7, taperIn: 0, taperOut: 0 })
 const SOFT = toolSettings('soft-brush', { size: 130, opacity: 80, flow: 18 })
+const SMUDGE = toolSettings('smudge', { size: 80, opacity: 50 })
 const SOFTEN = toolSettings('soften', { size: 90, opacity: 70 })
 
 /** Middle and radius of each plum, from the back. */
@@ -37,6 +39,8 @@ export const plums: Lesson = {
         for (const [x, y, r] of PLUMS) hands.line(PENCIL, GREY, arc(x, y, r, r, 0, 1.08), { sway: 9 })
         hands.line(PENCIL, GREY, RIM, { sway: 7 })
         hands.line(PENCIL, GREY, BELLY, { sway: 8 })
+        // Taken back to a hint, here and there.
+        for (const y of [360, 470, 640]) hands.line(toolSettings('soft-eraser', { size: 120 }), GREY, curveThrough([[330, y], [600, y + 26], [880, y]]), { pressure: 0.3, speed: 900 })
       },
     },
     {
@@ -47,7 +51,7 @@ export const plums: Lesson = {
         hands.line(PEN, INK, arc(front[0], front[1], front[2], front[2], 0, short))
         // Those behind are seen as far as the front one leaves them.
         hands.line(PEN, INK, outside(arc(back[0], back[1], back[2], back[2], 0.1, 1.1), front))
-        hands.line(PEN, INK, outside(arc(beside[0], beside[1], beside[2], beside[2], -0.4, 0.6), front))
+        hands.line(PEN, INK, outside(arc(beside[0], beside[1], beside[2], beside[2], 0.42, 1.42), front))
         hands.line(PEN, INK, arc(600, 500, 330, 62, 0, 0.5))
         hands.line(PEN, INK, [[272, 488] as Point, ...BELLY, [928, 488] as Point])
         hands.line(PEN, INK, arc(600, 500, 330, 62, 0.49, 0.63))
@@ -57,7 +61,7 @@ export const plums: Lesson = {
     {
       lay: [added('colour', 'Colour', 1), looked('sketch', 0, false)], layer: 'colour',
       draw(hands) {
-        for (const [x, y] of [[590, 400], [420, 330], [760, 320]] as const) hands.pour(PLUM, x, y)
+        for (const [x, y] of [[590, 400], [420, 330], [760, 320], [590, 566]] as const) hands.pour(PLUM, x, y)
         hands.pour(BOWL, 600, 680)
         hands.pour(INSIDE, 330, 492)
         hands.pour(INSIDE, 868, 492)
@@ -79,7 +83,14 @@ export const plums: Lesson = {
       lay: [], layer: 'shade',
       draw(hands) {
         if (hands.has('flat')) return
+        hands.line(SMUDGE, DARK, curveThrough([[880, 560], [810, 660], [680, 716], [500, 716]]), { speed: 420 })
         for (const [x, y, r] of PLUMS) for (const share of [0.5, 0.62]) hands.line(SOFTEN, DARK, arc(x, y, r * share, r * share, -0.1, 0.34), { speed: 420 })
+      },
+    },
+    {
+      lay: [{ kind: 'stack-set', item: 'colour', set: { inside: true } }], layer: 'colour',
+      draw(hands) {
+        for (const [x, y, r] of PLUMS) hands.line(toolSettings('dry-brush', { size: 40, opacity: 60 }), BLOOM, arc(x, y, r * 0.84, r * 0.84, 0.5, 0.78), { pressure: 0.5, speed: 700 })
       },
     },
     {
@@ -105,6 +116,7 @@ export const plums: Lesson = {
     ['Pour plum and bowl', 'Pour one colour into each plum, and the bowl under the lines.'],
     ['Away from the lamp', 'The lamp hangs at the upper left. Build the dark side up slowly with the big soft brush; the layer multiplies and keeps to the colour by itself.', 'Hardly press; go over it again.'],
     ['Soften the turn', 'Go along the border between light and dark with the softening brush, never across it.'],
+    ['The bloom', 'Stay inside is on for the colour: go over the edge as you like, the dry brush paints only the plums. A paler, rougher place where the light comes from.'],
     ['Three glints', 'One small stroke of warm white on each plum, where it faces the lamp. Then stop.'],
     ['It stands on something', 'Cast the shadow away from the lamp: to the lower right, soft, and paler than the plums.'],
   ]),

@@ -42,6 +42,8 @@ export const thorn: Lesson = {
         for (const [x, y] of hands.has('flat') ? CROWN.slice(0, 3) : CROWN) {
           for (let k = 0; k < 3; k++) hands.line(toolSettings('stamp', { size: 34, scatter: 40 }), LEAF, curveThrough([[x - 70 + 50 * k, y - 50], [x - 20 + 50 * k, y + 10], [x + 50 * k, y + 130]]), { speed: 700 })
         }
+        // Holes for the sky.
+        for (const [x, y] of [CROWN[1]!, CROWN[3]!, CROWN[6]!]) hands.line(toolSettings('hard-eraser', { size: 26 }), LEAF, curveThrough([[x - 16, y], [x, y + 10], [x + 18, y + 4]]))
       },
     },
     {
@@ -72,7 +74,7 @@ export const thorn: Lesson = {
   }, [
     ['Trunk and branches', 'The crayon, broad for the trunk and thin for the branches. The paper’s tooth is the bark.'],
     ['Dark leaves first', 'Spatter the deep green along the branches. Keep moving; leave holes.', 'Resting makes it solid, fast is thin.'],
-    ['The middle green', 'Stamp leaves along the way they hang, more on the upper side.'],
+    ['The middle green', 'Stamp leaves along the way they hang, more on the upper side. Then open a few holes for the sky with the hard eraser.'],
     ['Light on the edges', 'A little light green on the outer edges that face the sun. Sparingly.'],
     ['The bank', 'Chalk on its side for the ground, then lift a place of light with the kneaded eraser.'],
     ['Mist', 'Paint softly on the mask of the dark leaves: what is painted dark there is hidden, not gone.'],

@@ -3,7 +3,7 @@ import { layerIdSchema } from '../drawing'
 import { isEmptyRect, type Rect } from '../base'
 import { layerAlpha, tilesBox, type Drawing, type Layer } from '../layers'
 import { boxOfBits } from '../raster'
-import { cantTell, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
+import { areaSchema, cantTell, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
 import { traceOutline, type Gap, type Outline } from './outline'
 import { listInWords, placeInWords } from './words'
 
@@ -13,7 +13,7 @@ const schema = z.strictObject({
   /** What it is, as a sentence names it: "the kettle". */
   what: z.string().min(1).max(60),
   /** Where it is expected, x, y, x, y, … px. */
-  target: z.array(z.number()).min(6),
+  target: areaSchema,
   tolerance: toleranceSchema,
 })
 type Settings = z.infer<typeof schema>

@@ -3,7 +3,7 @@ import { layerIdSchema } from '../drawing'
 import { layerAlpha } from '../layers'
 import { components, countBits, packBits, unpackBits, without } from '../raster'
 import { insideBox, isFound, outlineOf } from './closed-outline'
-import { cantTell, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
+import { areaSchema, cantTell, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
 import { regionMark } from './regions'
 import { percentInWords, placeInWords } from './words'
 
@@ -14,7 +14,7 @@ const schema = z.strictObject({
   /** The layer whose outline says where. */
   lines: layerIdSchema,
   what: z.string().min(1).max(60),
-  target: z.array(z.number()).min(6),
+  target: areaSchema,
   tolerance: toleranceSchema,
 })
 type Settings = z.infer<typeof schema>

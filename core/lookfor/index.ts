@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Placed } from '../layers'
 import { closedOutline } from './closed-outline'
-import type { Band, Evidence, Finding, Measure } from './contract'
+import { cantTell, type Band, type Evidence, type Finding, type Measure } from './contract'
 import { covered } from './covered'
 import { confidentStrokes } from './drawn/confident-strokes'
 import { endsMeet } from './drawn/ends-meet'
@@ -100,8 +100,9 @@ export type LookFor = z.infer<typeof lookForSchema>
 /** Looks at the drawing with every look-for, in their order. */
 export function lookAt(evidence: Evidence, lookFors: readonly LookFor[]): Finding[] {
   const { placed } = evidence.drawing
-  return lookFors.map(({ id, settings }) => {
+  return lookFors.map(({ id, title, settings }) => {
     const measure = MEASURES[settings.measure] as unknown as Measure<typeof settings>
+    if (isUnplaced(settings)) return { lookFor: id, ...cantTell(`Nobody has said yet where to look for “${title}”. It is set in the plan: under Look-fors, “Where”, an area is drawn on the sheet.`) }
     return { lookFor: id, ...measure.look(evidence, placed ? onSheet(settings, placed) : settings) }
   })
 }
@@ -111,6 +112,7 @@ export function lookAt(evidence: Evidence, lookFors: readonly LookFor[]): Findin
  * the borders of what it looks at.
  */
 export function bandsOf(evidence: Evidence, { settings }: LookFor): Band[] {
+  if (isUnplaced(settings)) return []
   const { placed } = evidence.drawing
   const there = placed ? onSheet(settings, placed) : settings
   const measure = MEASURES[settings.measure] as unknown as Measure<typeof settings>
@@ -124,6 +126,15 @@ function bordersIn(settings: object): Band[] {
     if (!Array.isArray(value)) return typeof value === 'object' && value !== null ? bordersIn(value) : []
     if (typeof value[0] === 'number') return [{ points: value as number[], isClosed: true, reach: 0 }]
     return value.flatMap((each: unknown) => (Array.isArray(each) ? [{ points: each as number[], isClosed: true, reach: 0 }] : bordersIn(each as object)))
+  })
+}
+
+/** Whether a place that the look-for needs is empty. */
+function isUnplaced(settings: object): boolean {
+  return Object.entries(settings).some(([key, value]: [string, unknown]) => {
+    if (!PLACES.includes(key) || typeof value !== 'object' || value === null) return false
+    if (!Array.isArray(value)) return isUnplaced(value)
+    return value.length === 0 || value.some((each: unknown) => (Array.isArray(each) ? each.length === 0 : typeof each === 'object' && each !== null && isUnplaced(each)))
   })
 }
 

@@ -4,7 +4,7 @@ import { unionRect } from '../base'
 import { layerAlpha, tilesBox } from '../layers'
 import { BitRuns, boxOfBits, countBits, dilated, newBits, packBits, pasteBits, squaredDistances, unpackBits, without, type BitPlane } from '../raster'
 import { insideBox, isFound, outlineOf } from './closed-outline'
-import { cantTell, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
+import { areaSchema, cantTell, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
 import { sharedKernels } from '../kernels'
 import { regionMark } from './regions'
 import { percentInWords, placeInWords } from './words'
@@ -14,7 +14,7 @@ const schema = z.strictObject({
   layer: layerIdSchema,
   lines: layerIdSchema,
   what: z.string().min(1).max(60),
-  target: z.array(z.number()).min(6),
+  target: areaSchema,
   tolerance: toleranceSchema,
 })
 type Settings = z.infer<typeof schema>

@@ -3,7 +3,7 @@ import { loadKernels, TILE, TILE_BYTES } from '../kernels'
 import { toolSettings, type ToolName } from '../brush'
 import { applyAct, type Act, type FreshStrokeAct, type StandingAct } from '../drawing'
 import type { Drawing, Layer } from '../layers'
-import { findingSchema, lookAt, type Finding, type LookFor, type Tolerance } from './index'
+import { bandsOf, findingSchema, lookAt, lookForSchema, type Finding, type LookFor, type Tolerance } from './index'
 
 const kernels = loadKernels()
 const SIDE = TILE
@@ -32,6 +32,25 @@ function look(settings: LookFor['settings'], layers: Layer[], acts: StandingAct[
   const [finding] = lookAt({ drawing, acts, step: 'now' }, [asked(settings)])
   return findingSchema.parse(finding)
 }
+
+describe('a look-for that nobody has placed', () => {
+  it.each<LookFor['settings']>([
+    { measure: 'closed-outline', layer: 'lines', what: 'the box', target: [], tolerance: 'standard' },
+    { measure: 'contrast-pair', areas: [{ what: 'the sky', target: TARGET }, { what: 'the sea', target: [] }], tolerance: 'standard' },
+    { measure: 'ladder-in-order', what: 'the ladder', rungs: [TARGET, []], tolerance: 'standard' },
+    { measure: 'proportion', part: { layer: 'lines', what: 'the lid', target: [] }, to: { layer: 'lines', what: 'the pot' }, by: 'height', ratio: 0.5, tolerance: 'standard' },
+  ])('can’t tell, and says what to set: $measure', (settings) => {
+    expect(lookForSchema.safeParse(asked(settings)).success).toBe(true)
+    const { verdict, sentence } = look(settings, [box(0)])
+    expect(verdict).toBe('cant-tell')
+    expect(sentence).toMatch(/where to look for “It”.*“Where”/)
+    expect(bandsOf({ drawing: { sheet, layers: [box(0)] }, acts: [], step: 'now' }, asked(settings))).toEqual([])
+  })
+
+  it('an area of two corners is none', () => {
+    expect(lookForSchema.safeParse(asked({ measure: 'closed-outline', layer: 'lines', what: 'it', target: [0, 0, 9, 9], tolerance: 'standard' })).success).toBe(false)
+  })
+})
 
 describe('on a sheet that was cut and scaled since', () => {
   const settings = { measure: 'closed-outline', layer: 'lines', what: 'the box', target: TARGET, tolerance: 'standard' } as const

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { layerIdSchema } from '../../drawing'
 import type { Point } from '../../geometry'
-import { limitSchema, type Mark } from '../contract'
+import { areaSchema, limitSchema, type Mark } from '../contract'
 
 /** What look-fors about drawn lines are told: where, on which layer, and what a sentence calls it. */
 export const drawnFields = {
@@ -9,7 +9,7 @@ export const drawnFields = {
   /** As a sentence names it: "the mast". */
   what: z.string().min(1).max(60),
   /** Where it is expected, x, y, x, y … px. */
-  target: z.array(z.number()).min(6),
+  target: areaSchema,
   tolerance: limitSchema,
 }
 

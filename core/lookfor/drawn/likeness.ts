@@ -1,7 +1,7 @@
 import { areaOf } from '../../geometry'
 import { z } from 'zod'
 import { fillPolygon, squaredDistances } from '../../raster'
-import { atMost, cantTell, limitOf, type Band, type Evidence, type Found, type Measure } from '../contract'
+import { areaSchema, atMost, cantTell, limitOf, type Band, type Evidence, type Found, type Measure } from '../contract'
 import { capital, placeInWords } from '../words'
 import { shownToneSchema, toneAgainst } from '../tone/shown'
 import { drawnFields, rounded } from './common'
@@ -12,7 +12,7 @@ const schema = z.strictObject({
   measure: z.literal('likeness'),
   ...drawnFields,
   /** The teacher's shape, x, y, x, y … px. */
-  shape: z.array(z.number()).min(6),
+  shape: areaSchema,
   /** Copied exactly: where and how large it lies counts too. Otherwise it is moved and scaled to fit first. */
   isExact: z.boolean(),
   /** How light the teacher's was, see `shownTone`; absent: only the outline counts. */

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { layerIdSchema } from '../../drawing'
-import { atMost, cantTell, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
+import { areaSchema, atMost, cantTell, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
 import { massOf } from './mass'
 import { capital } from '../words'
 
@@ -8,7 +8,7 @@ const part = z.strictObject({
   layer: layerIdSchema,
   what: z.string().min(1).max(60),
   /** Only there, x, y, x, y … px; absent: all of the layer. */
-  target: z.array(z.number()).min(6).optional(),
+  target: areaSchema.optional(),
 })
 const schema = z.strictObject({
   measure: z.literal('proportion'),

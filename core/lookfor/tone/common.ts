@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { layerIdSchema } from '../../drawing'
-import { cantTell, limitSchema, type Found } from '../contract'
+import { areaSchema, cantTell, limitSchema, type Found } from '../contract'
 import { regionView, type RegionView } from './view'
 import type { Drawing } from '../../layers'
 
@@ -8,7 +8,7 @@ import type { Drawing } from '../../layers'
 export const toneFields = {
   what: z.string().min(1).max(60),
   /** Where, x, y, x, y … px. */
-  target: z.array(z.number()).min(6),
+  target: areaSchema,
   /** Only this layer; absent: as it is seen. */
   layer: layerIdSchema.optional(),
   tolerance: limitSchema,

@@ -1,11 +1,11 @@
 import { z } from 'zod'
 import { colourName } from '../../colour'
-import { atMost, cantTell, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
+import { areaSchema, atMost, cantTell, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
 import { isReason, viewOrReason } from './common'
 import { capital } from '../words'
 import { hueTurn, lchOf, meanColour } from './mean-colour'
 
-const area = z.strictObject({ what: z.string().min(1).max(60), target: z.array(z.number()).min(6) })
+const area = z.strictObject({ what: z.string().min(1).max(60), target: areaSchema })
 const schema = z.strictObject({ measure: z.literal('contrast-pair'), areas: z.tuple([area, area]), tolerance: limitSchema })
 type Settings = z.infer<typeof schema>
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { limitOf, cantTell, atMost, limitSchema, type Evidence, type Found, type Measure } from '../contract'
+import { areaSchema, limitOf, cantTell, atMost, limitSchema, type Evidence, type Found, type Measure } from '../contract'
 import { boundsOf } from '../drawn/polygon'
 import { rounded } from '../drawn/common'
 import { medianLightness } from './common'
@@ -10,7 +10,7 @@ const schema = z.strictObject({
   measure: z.literal('ladder-in-order'),
   what: z.string().min(1).max(60),
   /** The rungs from dark to light, each x, y, x, y … px. */
-  rungs: z.array(z.array(z.number()).min(6)).min(2).max(12),
+  rungs: z.array(areaSchema).min(2).max(12),
   tolerance: limitSchema,
 })
 type Settings = z.infer<typeof schema>

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { colourName, lightnessOf } from '../../colour'
-import { limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { areaSchema, limitOf, type Evidence, type Found, type Measure } from '../contract'
 import { hueTurn, lchOf, meanColour } from './mean-colour'
 import { isReason, toneFields, viewOrReason } from './common'
 
@@ -8,7 +8,7 @@ const schema = z.strictObject({
   measure: z.literal('lively-shadow'),
   ...toneFields,
   /** A place of the same thing in the light, x, y, x, y … px. */
-  base: z.array(z.number()).min(6),
+  base: areaSchema,
 })
 type Settings = z.infer<typeof schema>
 

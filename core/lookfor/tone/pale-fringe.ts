@@ -3,7 +3,7 @@ import { layerIdSchema } from '../../drawing'
 import { layerAlpha } from '../../layers'
 import { BitRuns, both, countBits, dilated, packBits } from '../../raster'
 import { isFound, outlineOf } from '../closed-outline'
-import { atMost, cantTell, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
+import { areaSchema, atMost, cantTell, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
 import { sharedKernels } from '../../kernels'
 import { regionMark } from '../regions'
 import { percentInWords } from '../words'
@@ -13,7 +13,7 @@ const schema = z.strictObject({
   layer: layerIdSchema,
   lines: layerIdSchema,
   what: z.string().min(1).max(60),
-  target: z.array(z.number()).min(6),
+  target: areaSchema,
   tolerance: limitSchema,
 })
 type Settings = z.infer<typeof schema>

@@ -4,7 +4,7 @@ import { contentHash, replay, standingActs, type Entry } from '../../drawing'
 import { loadKernels } from '../../kernels'
 import { lookAt } from '../../lookfor'
 import { draftPlan, planSchema, type Plan } from '../index'
-import { lessonRecord, LESSON_SHEET, LESSON_TOOLS, line, Writer } from '../testing'
+import { lessonRecord, LESSON_SHEET, LESSON_TOOLS, line, ring, Writer } from '../testing'
 import { cutRuns } from './cuts'
 import { doingsOf } from './doings'
 
@@ -71,6 +71,31 @@ describe('a plan drafted from a drawing', () => {
   it('of an empty sheet is refused', () => {
     const empty = { version: 1 as const, sheet: LESSON_SHEET, entries: lessonRecord().entries.slice(0, 1) }
     expect(() => draftPlan(kernels, empty, { title: 'Nothing' })).toThrow(CoreError)
+  })
+
+  describe('one of whose layers was deleted', () => {
+    const black: [number, number, number] = [0, 0, 0]
+    const { pencil, pen } = LESSON_TOOLS
+    const add = (layer: string, name: string, place: number) => ({ kind: 'layer-add' as const, layer, name, place })
+    const remove = (layer: string) => ({ kind: 'layer-remove' as const, layer })
+
+    it('in a later step: the step that drew on it still has it', () => {
+      const writer = new Writer().act(add('a', 'Sketch', 0)).stroke('a', pencil, black, ring(240, 180, 110)).stroke('a', pencil, black, ring(240, 180, 112))
+        .act(add('b', 'Lines', 1), 5000).stroke('b', pen, black, ring(240, 180, 100)).stroke('b', pen, black, line(100, 300, 380, 300)).act(remove('a'))
+      const drafted = draftPlan(kernels, { version: 1, sheet: LESSON_SHEET, entries: writer.entries }, { title: 'Sketch gone' })
+      expect(planSchema.safeParse(drafted).error?.issues ?? []).toEqual([])
+      expect(drafted.steps.map(each => each.layer.name)).toEqual(['Sketch', 'Lines'])
+      expect(replay(kernels, drafted.demonstration).drawing.layers.map(each => each.id)).toEqual(['b'])
+    })
+
+    it('in its own step: the step is about what was drawn, and says what it can’t tell', () => {
+      const writer = new Writer().act(add('a', 'Try', 0)).stroke('a', pen, black, ring(240, 180, 110)).stroke('a', pen, black, ring(240, 180, 112)).act(add('b', 'New', 1)).act(remove('a'))
+      const drafted = draftPlan(kernels, { version: 1, sheet: LESSON_SHEET, entries: writer.entries }, { title: 'All gone' })
+      expect(planSchema.safeParse(drafted).error?.issues ?? []).toEqual([])
+      expect(drafted.steps.map(each => each.layer)).toEqual([{ id: 'a', name: 'Try', place: 0 }])
+      const found = lookAt({ drawing: replay(kernels, drafted.demonstration).drawing, acts: [], step: 'step-1' }, [{ id: 'it', title: 'It', settings: { measure: 'closed-outline', layer: 'a', what: 'it', target: [0, 0, 480, 0, 480, 360], tolerance: 'standard' } }])
+      expect(found[0]).toMatchObject({ verdict: 'cant-tell', sentence: expect.stringContaining('There is no layer') as string })
+    })
   })
 
   it('takes over where the teacher marked a step', () => {

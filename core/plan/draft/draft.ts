@@ -62,7 +62,7 @@ export function draftPlan(kernels: Kernels, record: DrawingRecord, { title, cuts
       onProgress(0.9 * (shown.length / acts.length))
     })
     const { drawing } = replayer
-    const main = mainLayer(own, drawing)
+    const main = mainLayer(own, drawing, replayer.layers)
     const closed = closedArea(drawing, main.id)
     if (closed) outlines.set(main.id, closed)
     const words = firstWords(own, main.name, palette, taken)
@@ -85,12 +85,16 @@ export function draftPlan(kernels: Kernels, record: DrawingRecord, { title, cuts
 
 /** The drawing as act follows act; nothing but the latest is kept. */
 class Replayer {
+  /** Every layer that there was, as it was last: some are deleted later. */
+  readonly layers = new Map<string, Step['layer']>()
+
   constructor(private readonly kernels: Kernels, public drawing: Drawing) {
     kernels.openMask(drawing.sheet.width, drawing.sheet.height)
   }
 
   take({ act }: StandingAct): void {
     this.drawing = applyAct(this.kernels, this.drawing, act)
+    if (act.kind !== 'stroke') this.drawing.layers.forEach(({ id, name }, place) => this.layers.set(id, { id, name, place }))
   }
 }
 
@@ -131,16 +135,15 @@ function readyBut(ready: readonly ReadyingAct[], layer: string): ReadyingAct[] {
   return ready.filter(act => act.kind !== 'layer-add' || act.layer !== layer)
 }
 
-/** The layer on which most of it was drawn; of a mask the layer it lies on. */
-function mainLayer(doings: readonly Doing[], { layers }: Drawing): Step['layer'] {
+/** The layer on which most of it was drawn, if it was deleted again as it was; of a mask the layer it lies on. */
+function mainLayer(doings: readonly Doing[], { layers }: Drawing, known: ReadonlyMap<string, Step['layer']>): Step['layer'] {
   const counts = new Map<string, number>()
   for (const { layer } of doings) {
-    const owner = layers.find(each => each.id === layer || each.mask?.id === layer)?.id
+    const owner = layers.find(each => each.id === layer || each.mask?.id === layer)?.id ?? known.get(layer)?.id
     if (owner !== undefined) counts.set(owner, (counts.get(owner) ?? 0) + 1)
   }
   const id = [...counts].reduce((best, each) => (each[1] > best[1] ? each : best), ['', 0] as [string, number])[0] || layers[layers.length - 1]!.id
-  const place = layers.findIndex(each => each.id === id)
-  return { id, name: layers[place]!.name, place }
+  return known.get(id)!
 }
 
 function minutesFor(doings: readonly Doing[]): number {

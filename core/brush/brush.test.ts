@@ -138,3 +138,34 @@ describe('the tools', () => {
     expect(toolSettingsSchema.parse(tool)).toEqual(tool)
   })
 })
+
+describe('a stroke of which all samples are known', () => {
+  const wobble = Array.from({ length: 40 }, (_, i) => packSample({ x: 40 + 8 * i, y: 150 + 60 * Math.sin(i / 5), pressure: 0.4 + 0.5 * Math.sin(i / 9), wait: 8 })).flat()
+  const mirrored = { a: -1, b: 0, c: 0, d: 1, e: 400, f: 0 }
+  // What was there before, so that a tile that is only touched must come out as it was.
+  const ground = alphaGround()
+
+  it.each(Object.values(TOOLS).filter(tool => tool.effect !== 'smudge' && tool.effect !== 'soften').flatMap(tool => [tool, { ...tool, taperIn: 40, taperOut: 120, steadying: 4 }]).map(tool => [tool.tool, tool.taperOut, tool] as const))('is drawn at once as it grew under the hand: %s, tapered by %d px', (_name, _taper, tool) => {
+    const draw = (how: (stroke: Stroke) => void) => {
+      kernels.openMask(sheet.width, sheet.height)
+      const stroke = new Stroke(kernels, ground, ground.layers[0]!, { tool, colour: [90, 30, 60], seed: 5, echoes: [mirrored] })
+      how(stroke)
+      return stroke.lay().layers[0]!.tiles
+    }
+    const grown = draw((stroke) => {
+      for (let i = 0; i < wobble.length; i += 44) stroke.extend(wobble.slice(i, i + 44))
+      stroke.finish()
+    })
+    const whole = draw(stroke => stroke.drawWhole(wobble))
+    expect([...whole.keys()]).toEqual([...grown.keys()])
+    for (const [number, tile] of whole) expect(Buffer.compare(Buffer.from(tile), Buffer.from(grown.get(number)!)), `tile ${number}`).toBe(0)
+  })
+
+  function alphaGround(): Drawing {
+    kernels.openMask(sheet.width, sheet.height)
+    const stroke = new Stroke(kernels, drawing, layer, { tool: toolSettings('round-brush', { size: 60 }), colour: [10, 20, 30], seed: 7 })
+    stroke.extend([[20, 100, 0.7], [200, 160, 0.9], [380, 120, 0.5]].flatMap(([x, y, pressure]) => packSample({ x: x!, y: y!, pressure: pressure!, wait: 8 })))
+    stroke.finish()
+    return stroke.lay()
+  }
+})

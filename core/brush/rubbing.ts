@@ -35,6 +35,11 @@ export class Rubbing implements LiveStroke {
   /** As they were: what was not rubbed is told by them. */
   private readonly originals = new Map<number, Uint16Array>()
   private readonly frames: readonly Frame[]
+  drawWhole(packed: readonly number[]): void {
+    this.extend(packed)
+    this.finish()
+  }
+
   /** What the finger of each frame carries, over the box of a dab; null before the first. */
   private readonly carried: (Uint16Array | null)[]
   private fresh: Rect = EMPTY_RECT

@@ -32,6 +32,8 @@ export interface LiveStroke {
   preview(number: number, part: Rect): Tile
   /** Draws what is left of the path, and returns what that touched. */
   finish(): Rect
+  /** The same for a stroke of which all samples are known. */
+  drawWhole(packed: readonly number[]): void
   /** The drawing with the stroke laid. */
   lay(): Drawing
   /** Leaves the stroke undone. */
@@ -95,6 +97,29 @@ export class Stroke implements LiveStroke {
     if (this.style.tool.taperOut > 0) this.drawAgain()
     this.makeRoomToRun()
     return this.fresh
+  }
+
+  /** What `extend` and `finish` come to, drawn once: where its end is, is known before. */
+  drawWhole(packed: readonly number[]): void {
+    const { tool } = this.style
+    // Paint that runs depends on all that was touched, by what was drawn twice as well.
+    if (tool.taperOut === 0 || runOf(tool) > 0) {
+      this.extend(packed)
+      this.finish()
+      return
+    }
+    for (let i = 0; i < packed.length / SAMPLE_FIELDS; i++) this.steadied.push(this.steadier.add(unpackSample(packed, i)))
+    this.steadied.push(...this.steadier.finish())
+    const measuring = new PathWalker({
+      begin: () => {}, piece: (a, b) => {
+        this.length += distance(a, b)
+      },
+    })
+    for (const sample of this.steadied) measuring.add(sample)
+    measuring.finish()
+    this.walker = new PathWalker(this.traces(this.length))
+    for (const sample of this.steadied) this.walker.add(sample)
+    this.walker.finish()
   }
 
   /** The drawing with the stroke laid. The mask is clean again afterwards. */

@@ -81,8 +81,7 @@ export const stroke: ActKind<StrokeAct> = {
   schema,
   apply(kernels, drawing, act) {
     const growing = openStroke(kernels, drawing, requireUnlocked(drawing, act.layer), act)
-    growing.extend(act.samples)
-    growing.finish()
+    growing.drawWhole(act.samples)
     return growing.lay()
   },
 }

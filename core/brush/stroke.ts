@@ -125,8 +125,8 @@ export class Stroke implements LiveStroke {
   /** The drawing with the stroke laid. The mask is clean again afterwards. */
   lay(): Drawing {
     const parts = this.touched.parts()
-    const laid = layMask(this.kernels, this.layer, this.drawing.sheet, parts, this.laying, this.within)
     const run = runOf(this.style.tool)
+    const laid = layMask(this.kernels, this.layer, this.drawing.sheet, parts, this.laying, this.within, run > 0)
     const layer = run > 0 ? ranTogether(this.kernels, this.drawing, this.layer, laid, parts, heldInside(this.laying, this.layer), run, this.within) : laid
     this.drop()
     return withLayer(this.drawing, layer)

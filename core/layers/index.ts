@@ -12,3 +12,4 @@ export { clipBase, findItem, GREATEST_NESTING, groupsRound, itemId, itemOf, laye
 export { layerThumbnail } from './thumbnail'
 export { Touched, type TilePart } from './touched'
 export { PLACED_AS_IS, type Drawing, type Group, type Layer, type Light, type Mask, type Placed, type Selection, type Sheet } from './types'
+export { paintingOver } from './own-tiles'

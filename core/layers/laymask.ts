@@ -1,4 +1,5 @@
 import { isClearTile, TILE, TILE_BYTES, type Kernels, type Laying, type Tile } from '../kernels'
+import { made, writable } from './own-tiles'
 import { tileOrigin } from './tiles'
 import type { TilePart } from './touched'
 import type { Drawing, Layer, Selection, Sheet } from './types'
@@ -6,16 +7,18 @@ import type { Drawing, Layer, Selection, Sheet } from './types'
 /**
  * The layer after the open mask was laid over it once, inside the parts, and inside the selection if
  * there is one, and inside its paint if the layer stays so. Untouched tiles are shared.
+ *
+ * @param isBeforeNeeded the layer as it was is looked at again afterwards: its tiles are copied whatever happens
  */
 export function layMask(
-  kernels: Kernels, layer: Layer, sheet: Sheet, parts: readonly TilePart[], laying: Laying, selection?: Selection,
+  kernels: Kernels, layer: Layer, sheet: Sheet, parts: readonly TilePart[], laying: Laying, selection?: Selection, isBeforeNeeded = false,
 ): Layer {
   const tiles = new Map<number, Tile>(layer.tiles)
   const held = heldInside(laying, layer)
   for (const { number, part } of parts) {
     const before = layer.tiles.get(number) ?? null
     if ((!before && (laying.kind === 'erase' || layer.inside)) || (selection && !selection.has(number))) continue
-    const after = before ? before.slice() : new Uint8Array(TILE_BYTES)
+    const after = before ? isBeforeNeeded ? before.slice() : writable(before) : made(new Uint8Array(TILE_BYTES))
     layTile(kernels, held, before, after, sheet, { number, part }, selection)
     if (before || !isClearTile(after)) tiles.set(number, after)
   }

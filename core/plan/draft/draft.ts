@@ -1,7 +1,7 @@
 import { CoreError } from '../../base'
 import { applyAct, blankDrawing, standingActs, type DrawingRecord, type Entry, type StandingAct } from '../../drawing'
-import type { Kernels } from '../../kernels'
-import type { Drawing } from '../../layers'
+import type { Kernels, Tile } from '../../kernels'
+import { paintingOver, type Drawing } from '../../layers'
 import { isReadying, type ReadyingAct } from '../ready'
 import type { Plan, Step } from '../schema'
 import { closedArea, type Area } from './areas'
@@ -62,6 +62,7 @@ export function draftPlan(kernels: Kernels, record: DrawingRecord, { title, cuts
       onProgress(0.9 * (shown.length / acts.length))
     })
     const { drawing } = replayer
+    replayer.keep()
     const main = mainLayer(own, drawing, replayer.layers)
     const closed = closedArea(drawing, main.id)
     if (closed) outlines.set(main.id, closed)
@@ -83,8 +84,9 @@ export function draftPlan(kernels: Kernels, record: DrawingRecord, { title, cuts
   }
 }
 
-/** The drawing as act follows act; nothing but the latest is kept. */
+/** The drawing as act follows act; nothing but the latest is kept, unless it is said. */
 class Replayer {
+  private own = new WeakSet<Tile>()
   /** Every layer that there was, as it was last: some are deleted later. */
   readonly layers = new Map<string, Step['layer']>()
 
@@ -92,9 +94,20 @@ class Replayer {
     kernels.openMask(drawing.sheet.width, drawing.sheet.height)
   }
 
+  /** From here on nothing of the drawing as it is now is changed. */
+  keep(): void {
+    this.own = new WeakSet()
+  }
+
   take({ act }: StandingAct): void {
+    if (act.kind === 'stroke') {
+      // What lies between two strokes of a step is kept by nobody.
+      this.drawing = paintingOver(this.own, () => applyAct(this.kernels, this.drawing, act))
+      return
+    }
+    this.keep()
     this.drawing = applyAct(this.kernels, this.drawing, act)
-    if (act.kind !== 'stroke') this.drawing.layers.forEach(({ id, name }, place) => this.layers.set(id, { id, name, place }))
+    this.drawing.layers.forEach(({ id, name }, place) => this.layers.set(id, { id, name, place }))
   }
 }
 

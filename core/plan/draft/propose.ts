@@ -32,6 +32,8 @@ const STRAIGHT = 0.025
 const ROUND = 0.08
 /** Its ends are this near one another, share of its length. */
 const CLOSED = 0.12
+/** So many of the longest are looked at. */
+const MOST_FITTED = 24
 /** An oval with such a ratio of its axes is meant as a circle. */
 const CIRCLE_RATIO = 0.9
 /** Room round a stroke where another hand may lay it, share of its size. */
@@ -147,16 +149,7 @@ function aboutLines(step: StepDone): Candidate[] {
 function aboutStrokes({ evidence, layer }: StepDone): Candidate[] {
   const { drawing } = evidence
   const strokes = drawnIn(evidence, layer, null).map(({ points }) => resample([...points], 80))
-  const rounds = strokes.flatMap((points) => {
-    const length = lengthOf(points)
-    const ends = [points[0]!, points.at(-1)!] as const
-    if (distanceOf(...ends) > CLOSED * length) return []
-    const ellipse = fitEllipse(points)
-    if (!ellipse || ellipseError(points, ellipse) > ROUND * Math.sqrt(ellipse.rx * ellipse.ry)) return []
-    const ratio = Math.min(ellipse.rx, ellipse.ry) / Math.max(ellipse.rx, ellipse.ry)
-    return [{ points, form: ratio > CIRCLE_RATIO ? 'circle' as const : 'ellipse' as const, length }]
-  }).sort((a, b) => b.length - a.length).slice(0, 2)
-  const out: Candidate[] = rounds.map(({ points, form }) => {
+  const out: Candidate[] = roundStrokes(strokes).map(({ points, form }) => {
     const what = form === 'circle' ? 'the circle' : 'the oval'
     return { title: form === 'circle' ? 'A round circle' : 'A clean oval', settings: { measure: 'round-shape', layer, what, target: asPlanned(grown(boxOfPoints(points), ROOM, drawing), drawing), form, tolerance } }
   })
@@ -166,6 +159,19 @@ function aboutStrokes({ evidence, layer }: StepDone): Candidate[] {
     out.push({ title: strokes.length > 1 ? 'Straight lines' : 'A straight line', settings: { measure: 'straight-line', layer, what: strokes.length > 1 ? 'the lines' : 'the line', target, count: strokes.length, tolerance } })
   }
   return out
+}
+
+/** The two longest strokes that go round, of the longest that are closed. */
+function roundStrokes(strokes: readonly (readonly Point[])[]): { points: readonly Point[], form: 'circle' | 'ellipse' }[] {
+  const closed = strokes.map(points => ({ points, length: lengthOf(points) }))
+    .filter(({ points, length }) => distanceOf(points[0]!, points[points.length - 1]!) <= CLOSED * length)
+    .sort((a, b) => b.length - a.length).slice(0, MOST_FITTED)
+  return closed.flatMap(({ points }) => {
+    const ellipse = fitEllipse(points)
+    if (!ellipse || ellipseError(points, ellipse) > ROUND * Math.sqrt(ellipse.rx * ellipse.ry)) return []
+    const ratio = Math.min(ellipse.rx, ellipse.ry) / Math.max(ellipse.rx, ellipse.ry)
+    return [{ points, form: ratio > CIRCLE_RATIO ? 'circle' as const : 'ellipse' as const }]
+  }).slice(0, 2)
 }
 
 function aboutPlace({ evidence: { drawing }, layer }: StepDone): Candidate[] {

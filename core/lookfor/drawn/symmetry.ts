@@ -19,7 +19,7 @@ const EVEN = { gentle: 4.5, standard: 3, strict: 1.5 } as const
 /** Less than this is too even for a living thing. */
 const ALIVE = 0.7
 /** What is alive may be so many times as uneven as what is made. */
-const UNEVEN = 1.5
+const UNEVEN = 1.25
 /** The axis may lie so far beside the middle, and lean so much. */
 const BESIDE = 0.06
 const LEANS = 0.09

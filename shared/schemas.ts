@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { entrySchema, sheetSchema } from '#core/drawing'
 import { DRILL_NAMES, GREATEST_SEED } from '#core/drill'
+import { MOST_LISTED } from '#core/roster'
 import { BATCH_ENTRIES } from './limits'
 
 export const idSchema = z.coerce.number().int().min(1).max(Number.MAX_SAFE_INTEGER)
@@ -10,11 +11,17 @@ export const teacherSignInSchema = z.strictObject({
   password: z.string().min(1).max(200),
 })
 
+const pin = z.string().regex(/^\d{4,8}$/, 'A PIN has four to eight digits.')
 export const learnerSignInSchema = z.strictObject({
   code: z.string().trim().toUpperCase().regex(/^[A-Z0-9]{4,12}$/, 'A class code has four to twelve letters and digits.'),
   name: z.string().trim().min(1).max(60),
-  pin: z.string().regex(/^\d{4,8}$/, 'A PIN has four to eight digits.'),
+  pin,
 })
+
+/** A new class. */
+export const newClassSchema = z.strictObject({ name: z.string().trim().min(1).max(80), when: z.string().trim().max(120) })
+/** Learners for a class; a PIN of null is drawn by lot. */
+export const addLearnersSchema = z.strictObject({ learners: z.array(z.strictObject({ name: z.string().max(200), pin: pin.nullable() })).min(1).max(MOST_LISTED) })
 
 const writer = z.string().regex(/^[a-z0-9-]{8,40}$/)
 

@@ -92,6 +92,19 @@ export interface DeskView {
   answered: HandInCard[]
 }
 
+/** What is written on a learner's slip: the PIN is known only when it is made. */
+export interface Slip {
+  id: number
+  name: string
+  pin: string
+}
+
+export interface SlipsView {
+  className: string
+  code: string
+  slips: Slip[]
+}
+
 export interface RegisterView {
   id: number
   name: string

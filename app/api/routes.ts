@@ -1,5 +1,5 @@
 import type { AnswerBody, Batch, DrillTryBody, NewSheet } from '#shared/schemas'
-import type { DeskView, DrawingView, FolioView, HandInView, Person, PlanBookView, PlanClassesView, PlanView, RegisterView, SignatureView, WarmUpsView } from '#shared/views'
+import type { DeskView, DrawingView, FolioView, HandInView, Person, PlanBookView, PlanClassesView, PlanView, RegisterView, SignatureView, SlipsView, WarmUpsView } from '#shared/views'
 import type { Plan } from '#core/plan'
 import { callApi } from './client'
 
@@ -10,6 +10,9 @@ export const api = {
   signInLearner: (code: string, name: string, pin: string) => callApi<Person>('POST', '/api/session/learner', { code, name, pin }),
   signOut: () => callApi<{ ok: true }>('DELETE', '/api/session'),
   desk: () => callApi<DeskView>('GET', '/api/desk'),
+  openClass: (given: { name: string, when: string }) => callApi<{ id: number }>('POST', '/api/classes', given),
+  addLearners: (classId: number, learners: readonly { name: string, pin: string | null }[]) => callApi<SlipsView>('POST', `/api/classes/${classId}/learners`, { learners }),
+  renewPin: (learnerId: number) => callApi<SlipsView>('POST', `/api/learners/${learnerId}/pin`),
   register: (id: number) => callApi<RegisterView>('GET', `/api/classes/${id}`),
   folio: () => callApi<FolioView>('GET', '/api/folio'),
   planBook: () => callApi<PlanBookView>('GET', '/api/plans'),

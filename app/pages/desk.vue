@@ -3,6 +3,7 @@ import { api } from '../api/routes'
 
 definePageMeta({ who: 'teacher' })
 const { data: desk, trouble, load } = usePageData(() => api.desk())
+const isOpening = ref(false)
 const REFRESH_MS = 15_000
 let timer: ReturnType<typeof setInterval>
 onMounted(() => { timer = setInterval(load, REFRESH_MS) })
@@ -29,11 +30,14 @@ onBeforeUnmount(() => clearInterval(timer))
       <div class="columns">
         <section aria-labelledby="classes">
           <h2 id="classes">Classes</h2>
+          <p v-if="desk.classes.length === 0" class="soft">Open a class, then add its learners.</p>
           <NuxtLink v-for="one in desk.classes" :key="one.id" :to="`/register/${one.id}`" class="card class">
             <strong>{{ one.name }}</strong>
             <span class="small soft">{{ one.when }}</span>
-            <span class="small">{{ one.learners }} learners · code <strong class="code">{{ one.code }}</strong></span>
+            <span class="small">{{ one.learners === 1 ? 'one learner' : `${one.learners} learners` }} · code <strong class="code">{{ one.code }}</strong></span>
           </NuxtLink>
+          <v-btn variant="outlined" size="small" @click="isOpening = true">New class</v-btn>
+          <NewClass v-model="isOpening" />
         </section>
         <section aria-labelledby="plans">
           <h2 id="plans"><NuxtLink to="/plans">Plan book</NuxtLink></h2>

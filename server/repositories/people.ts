@@ -53,6 +53,10 @@ export function addLearner(values: { classId: number, name: string, secret: stri
   return Learner.create(values, { transaction })
 }
 
+export async function setSecret(learnerId: number, secret: string): Promise<void> {
+  await Learner.update({ secret }, { where: { id: learnerId } })
+}
+
 export function countTeachers(): Promise<number> {
   return Teacher.count()
 }

@@ -56,6 +56,13 @@ export async function requireClass(person: Person, id: number): Promise<SchoolCl
   return schoolClass
 }
 
+/** A learner of the teacher's own classes. */
+export async function requireLearner(person: Person, id: number): Promise<{ learner: Learner, schoolClass: SchoolClass }> {
+  const learner = await people.learnerById(id)
+  if (!learner) throw notFound('learner')
+  return { learner, schoolClass: await requireClass(person, learner.classId) }
+}
+
 export async function requirePlan(person: Person, id: number): Promise<PlanRow> {
   const plan = await plans.planById(id)
   if (!plan) throw notFound('plan')

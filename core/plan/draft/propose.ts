@@ -48,7 +48,13 @@ const WHAT = 'the shape'
  * tolerance, what it meets at the standard one gently, and what it does not meet is not asked.
  */
 export function proposeLookFors(step: StepDone): LookFor[] {
-  const about = onceEach(aboutDrawing(step).flatMap(each => withMargin(step.evidence, each))).slice(0, MOST_ABOUT_DRAWING)
+  const about: Candidate[] = []
+  for (const each of aboutDrawing(step)) {
+    if (about.length >= MOST_ABOUT_DRAWING) break
+    // Each measure once: only round forms are several.
+    const { measure } = each.settings
+    if (measure === 'round-shape' || about.every(one => one.settings.measure !== measure)) about.push(...withMargin(step.evidence, each))
+  }
   const process = aboutProcess(step).flatMap(each => withMargin(step.evidence, each))
   const counts = new Map<string, number>()
   return [...about, ...process].map(({ title, settings }) => {
@@ -57,11 +63,6 @@ export function proposeLookFors(step: StepDone): LookFor[] {
     // Marks of an answer name look-fors of the whole plan: no two are called the same.
     return { id: `${step.evidence.step}-${settings.measure}${number > 1 ? `-${number}` : ''}`.slice(0, 60), title, settings }
   })
-}
-
-/** Each measure once: only round forms are several. */
-function onceEach(candidates: readonly Candidate[]): Candidate[] {
-  return candidates.filter(({ settings: { measure } }, i) => measure === 'round-shape' || candidates.findIndex(each => each.settings.measure === measure) === i)
 }
 
 /** Something that could be asked of a step, and what the teacher's own drawing shows of it. */
@@ -235,11 +236,9 @@ function softened(evidence: Evidence, target: number[]): Candidate {
 
 /** How many shades the teacher's own has: one less is asked, so that there is margin. */
 function shadesIn(evidence: Evidence, target: readonly number[]): number {
-  for (let shades = MOST_SHADES; shades >= 2; shades--) {
-    const settings: Settings = { measure: 'enough-shades', what: WHAT, target: [...target], shades, tolerance: 'standard' }
-    if (lookAt(evidence, [{ id: 'shades', title: 'shades', settings }])[0]!.verdict === 'met') return shades > 2 ? shades - 1 : 2
-  }
-  return 0
+  const settings: Settings = { measure: 'enough-shades', what: WHAT, target: [...target], shades: MOST_SHADES, tolerance: 'standard' }
+  const shades = Math.min(lookAt(evidence, [{ id: 'shades', title: 'shades', settings }])[0]!.figure?.value ?? 0, MOST_SHADES)
+  return shades > 2 ? shades - 1 : shades === 2 ? 2 : 0
 }
 
 function aboutTexture({ evidence: { drawing }, layer }: StepDone): Candidate[] {

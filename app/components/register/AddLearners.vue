@@ -1,0 +1,87 @@
+<script setup lang="ts">
+import { mdiFileDelimitedOutline } from '@mdi/js'
+import type { SlipsView } from '#shared/views'
+import { api } from '../../api/routes'
+
+/** Learners for a class: a pasted list or a CSV file, looked through before anyone is added. */
+const { classId, known } = defineProps<{ classId: number, known: readonly string[] }>()
+const emit = defineEmits<{ added: [slips: SlipsView] }>()
+const isOpen = defineModel<boolean>({ default: false })
+
+/** A list of two hundred names is a few kB. */
+const GREATEST_BYTES = 500_000
+const text = ref('')
+const { say } = useNotices()
+const { busy, trying } = useTrying()
+
+// What reads lists is loaded when it is needed.
+const reader = shallowRef<typeof import('../../roster/read-list') | null>(null)
+watch(isOpen, async (isNow) => {
+  if (isNow) reader.value ??= await import('../../roster/read-list')
+}, { immediate: true })
+const list = computed(() => reader.value?.readList(text.value, known) ?? { learners: [], left: [] })
+
+async function readFile(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file || !reader.value) return
+  if (file.size > GREATEST_BYTES) say('This file is too large for a list of names.', 'Choose a CSV or text file with one learner a row.', 'attention')
+  else text.value = reader.value.decodedList(new Uint8Array(await file.arrayBuffer()))
+}
+
+const add = () => trying(true, async () => {
+  const slips = await api.addLearners(classId, list.value.learners.map(({ name, pin }) => ({ name, pin })))
+  text.value = ''
+  isOpen.value = false
+  emit('added', slips)
+})
+const learners = (count: number) => (count === 1 ? 'one learner' : `${count} learners`)
+</script>
+
+<template>
+  <v-dialog v-model="isOpen" max-width="720">
+    <div class="card dialog">
+      <h2>Add learners</h2>
+      <p class="small soft">One name a line, or a list pasted out of a spreadsheet. A column “PIN” is kept; who has none gets one by lot.</p>
+      <div class="columns">
+        <div class="given">
+          <textarea v-model="text" rows="12" aria-label="Names, one a line" placeholder="Ada Tregear&#10;Bo Hask" spellcheck="false" />
+          <label class="file small"><v-icon :icon="mdiFileDelimitedOutline" size="18" /> Take a CSV file <input type="file" accept=".csv,.txt,text/csv,text/plain" @change="readFile"></label>
+        </div>
+        <div class="read" role="status" aria-live="polite">
+          <p v-if="text.trim() === ''" class="soft small">What is read is shown here before anyone is added.</p>
+          <template v-else>
+            <h3>{{ list.learners.length ? `${learners(list.learners.length)} to add` : 'Nobody to add yet' }}</h3>
+            <ol v-if="list.learners.length" class="names small"><li v-for="each in list.learners" :key="each.row">{{ each.name }}<span class="soft numbers">{{ each.pin ?? 'by lot' }}</span></li></ol>
+            <template v-if="list.left.length">
+              <h3 class="left">Left out</h3>
+              <ul class="small"><li v-for="each in list.left" :key="each.row"><strong>Row {{ each.row }}</strong> {{ each.text }}<br>{{ each.why }}</li></ul>
+            </template>
+          </template>
+        </div>
+      </div>
+      <div class="row">
+        <v-btn color="primary" :disabled="list.learners.length === 0" :loading="busy !== null" @click="add">{{ list.learners.length ? `Add ${learners(list.learners.length)}` : 'Add' }}</v-btn>
+        <v-btn variant="text" @click="isOpen = false">Close</v-btn>
+      </div>
+    </div>
+  </v-dialog>
+</template>
+
+<style scoped>
+.dialog { display: grid; gap: 12px; max-height: 88vh; overflow: auto; }
+.columns { display: grid; grid-template-columns: 1fr 1fr; gap: 18px; }
+.given { display: grid; gap: 8px; align-content: start; }
+textarea { width: 100%; border: 1px solid var(--line); border-radius: 6px; padding: 8px 10px; background: var(--paper); color: var(--ink); font: inherit; resize: vertical; }
+.file { display: inline-flex; gap: 6px; align-items: center; text-decoration: underline; cursor: pointer; min-height: 44px; }
+.file input { position: absolute; opacity: 0; width: 1px; height: 1px; }
+.file:focus-within { outline: 2px solid var(--blue); outline-offset: 2px; }
+.read { max-height: 330px; overflow: auto; }
+h3 { margin: 0 0 4px; }
+.left { margin-top: 12px; color: var(--ochre); }
+.names, .read ul { margin: 0; padding-left: 26px; }
+.names li span { margin-left: 10px; }
+.row { display: flex; gap: 10px; }
+@media (max-width: 640px) { .columns { grid-template-columns: 1fr; } }
+</style>

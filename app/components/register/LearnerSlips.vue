@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { mdiFileDelimitedOutline, mdiPrinterOutline } from '@mdi/js'
+import type { SlipsView } from '#shared/views'
+import { fileName, savedFile } from '../../sheet/save-file'
+
+/** Slips to cut out and hand round. The PINs are known only now: afterwards they can be made anew, not looked up. */
+const { slips } = defineProps<{ slips: SlipsView }>()
+const emit = defineEmits<{ close: [] }>()
+
+async function saveList(): Promise<void> {
+  const { csvOf } = await import('../../roster/read-list')
+  const rows = slips.slips.map(({ name, pin }) => [slips.className, slips.code, name, pin])
+  savedFile(new TextEncoder().encode(csvOf([['Class', 'Class code', 'Name', 'PIN'], ...rows])), `${fileName(slips.className, 'class')}-slips.csv`, 'text/csv')
+}
+const print = () => window.print()
+</script>
+
+<template>
+  <v-dialog :model-value="true" max-width="820" persistent class="slips-dialog" @keydown.esc="emit('close')">
+    <div class="card dialog">
+      <h2>{{ slips.slips.length === 1 ? 'A slip' : `${slips.slips.length} slips` }} for {{ slips.className }}</h2>
+      <p class="small">The PINs are shown only now. Print them or keep the list: later a PIN can be made anew, not looked up.</p>
+      <ul class="slips">
+        <li v-for="slip in slips.slips" :key="slip.id">
+          <span class="small soft">{{ slips.className }}</span>
+          <strong class="display">{{ slip.name }}</strong>
+          <span>class code <b class="code">{{ slips.code }}</b></span>
+          <span>PIN <b class="code">{{ slip.pin }}</b></span>
+        </li>
+      </ul>
+      <div class="row">
+        <v-btn color="primary" :prepend-icon="mdiPrinterOutline" @click="print">Print the slips</v-btn>
+        <v-btn variant="outlined" :prepend-icon="mdiFileDelimitedOutline" @click="saveList">Keep the list (CSV)</v-btn>
+        <v-btn variant="text" @click="emit('close')">They are handed round</v-btn>
+      </div>
+    </div>
+  </v-dialog>
+</template>
+
+<style scoped>
+.dialog { display: grid; gap: 12px; max-height: 88vh; overflow: auto; }
+.slips { list-style: none; margin: 0; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(210px, 1fr)); gap: 10px; }
+.slips li { display: grid; gap: 2px; border: 1px dashed var(--line); border-radius: 6px; padding: 10px 12px; break-inside: avoid; }
+.slips strong { font-size: 1.1rem; overflow-wrap: anywhere; }
+.code { letter-spacing: 0.1em; font-variant-numeric: tabular-nums; }
+.row { display: flex; gap: 10px; flex-wrap: wrap; }
+</style>
+
+<style>
+/* On paper there are only the slips. */
+@media print {
+  body:has(.slips-dialog) > :not(.v-overlay-container) { display: none; }
+  .slips-dialog .v-overlay__scrim, .slips-dialog .row, .slips-dialog h2, .slips-dialog p { display: none; }
+  .slips-dialog, .slips-dialog .v-overlay__content { position: static; max-width: none; width: 100%; max-height: none; margin: 0; }
+  .slips-dialog .dialog { max-height: none; overflow: visible; border: 0; box-shadow: none; }
+}
+</style>

@@ -1,0 +1,28 @@
+import Papa from 'papaparse'
+import { readRows, type ListRead } from '#core/roster'
+
+/**
+ * A list's bytes as text: UTF-8 or UTF-16 where it says so or is so, otherwise what older spreadsheets of western Europe write
+ * (WHATWG Encoding Standard, windows-1252).
+ */
+export function decodedList(bytes: Uint8Array): string {
+  const [a, b] = bytes
+  if (a === 0xff && b === 0xfe) return new TextDecoder('utf-16le').decode(bytes)
+  if (a === 0xfe && b === 0xff) return new TextDecoder('utf-16be').decode(bytes)
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
+  } catch {
+    return new TextDecoder('windows-1252').decode(bytes)
+  }
+}
+
+/** Learners in a pasted list or a CSV file (RFC 4180; semicolons and tabs are taken too). @param known names of the class */
+export function readList(text: string, known: readonly string[]): ListRead {
+  const { data } = Papa.parse<string[]>(text, { delimitersToGuess: [',', ';', '\t'] })
+  return readRows(data, known)
+}
+
+/** Rows as CSV (RFC 4180). What a spreadsheet would take for a formula is made text by an apostrophe. */
+export function csvOf(rows: readonly (readonly (string | number)[])[]): string {
+  return `${Papa.unparse(rows.map(row => [...row]), { newline: '\r\n', escapeFormulae: true })}\r\n`
+}

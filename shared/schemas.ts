@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { entrySchema, sheetSchema } from '#core/drawing'
 import { DRILL_NAMES, GREATEST_SEED } from '#core/drill'
-import { MOST_LISTED } from '#core/roster'
+import { MOST_LISTED, PIN, WHY_NO_PIN } from '#core/roster'
 import { BATCH_ENTRIES } from './limits'
 
 export const idSchema = z.coerce.number().int().min(1).max(Number.MAX_SAFE_INTEGER)
@@ -11,7 +11,7 @@ export const teacherSignInSchema = z.strictObject({
   password: z.string().min(1).max(200),
 })
 
-const pin = z.string().regex(/^\d{4,8}$/, 'A PIN has four to eight digits.')
+const pin = z.string().regex(PIN, WHY_NO_PIN)
 export const learnerSignInSchema = z.strictObject({
   code: z.string().trim().toUpperCase().regex(/^[A-Z0-9]{4,12}$/, 'A class code has four to twelve letters and digits.'),
   name: z.string().trim().min(1).max(60),

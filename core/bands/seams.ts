@@ -1,5 +1,5 @@
 import { sharedKernels } from '../kernels'
-import { components, nearTo } from '../raster'
+import { components, withoutRim } from '../raster'
 
 /** What is left of the borders between bands. */
 export interface Seams {
@@ -29,13 +29,14 @@ const LEAST_LENGTH = 14
  * @param inside 1 inside the shape; the same size
  */
 export function seamsLeft(lightness: Float32Array, inside: Uint8Array, width: number, height: number, least = SEAM_STEP): Seams {
-  const rim = nearTo(sharedKernels(), inverse(inside), width, height, Math.sqrt(RIM * RIM - 1))
+  // Px that lie just so far inside count.
+  const inner = withoutRim(sharedKernels(), inside, width, height, Math.sqrt(RIM * RIM - 1))
   const even = evened(lightness, width, height)
   const steps = new Float32Array(inside.length)
   const steep = new Uint8Array(inside.length)
   for (let y = 2; y < height - 2; y++) {
     for (let x = 2, i = y * width + 2; x < width - 2; x++, i++) {
-      if (rim[i]) continue
+      if (!inner[i]) continue
       const dx = (even[i + 1]! - even[i - 1]!) / 2
       const dy = (even[i + width]! - even[i - width]!) / 2
       const squared = dx * dx + dy * dy
@@ -55,12 +56,6 @@ export function seamsLeft(lightness: Float32Array, inside: Uint8Array, width: nu
     strongest = Math.max(strongest, steps[i]!)
   }
   return { set, px, count: long.size, strongest }
-}
-
-function inverse(set: Uint8Array): Uint8Array {
-  const out = new Uint8Array(set.length)
-  for (let i = 0; i < set.length; i++) out[i] = set[i] ? 0 : 1
-  return out
 }
 
 /** The mean of 3 × 3 px; the outermost stay. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { loadKernels } from '../kernels'
-import { bitAt, bitCount, BitRuns, boxOfBits, countBits, cutBits, depthAt, dilated, floodBits, nearTo, newBits, packBits, pasteBits, setRun, squaredDistances, unpackBits } from './index'
+import { bitAt, bitCount, BitRuns, boxOfBits, countBits, cutBits, depthAt, dilated, floodBits, newBits, packBits, pasteBits, setRun, squaredDistances, unpackBits, withoutRim } from './index'
 
 const kernels = loadKernels()
 const plane = fc.record({ width: fc.integer({ min: 1, max: 90 }), height: fc.integer({ min: 1, max: 14 }) }).chain(({ width, height }) => fc.record({
@@ -112,7 +112,9 @@ describe('nearness', () => {
     fc.assert(fc.property(plane, fc.constantFrom(1, 1.5, 2, 3.2, 5), ({ width, height, set }, radius) => {
       const values = Uint8Array.from(set)
       const far = squaredDistances(values, width, height)
-      expect([...nearTo(kernels, values, width, height, radius)]).toEqual(Array.from(far, value => (value <= radius * radius ? 1 : 0)))
+      // What is not near a set px lies that far inside of what is clear.
+      const clear = values.map(value => 1 - value)
+      expect(Array.from(withoutRim(kernels, clear, width, height, radius), value => 1 - value)).toEqual(Array.from(far, value => (value <= radius * radius ? 1 : 0)))
     }), { numRuns: 120, seed: 8 })
   })
 

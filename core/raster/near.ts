@@ -1,14 +1,14 @@
 import type { Kernels } from '../kernels'
-import { dilated, packBits, unpackBits } from './bits'
+import { dilated, inverted, packBits, unpackBits } from './bits'
 
 /**
- * 1 for every px within `radius` of one that is set, the circle itself included; row-major. What `squaredDistances` ≤ radius²
- * says, many times sooner.
+ * 1 for every set px that lies farther than `margin` from each clear one, px; row-major. What `squaredDistances` > margin² from
+ * the clear ones says, many times sooner. What lies beyond the picture is set.
  *
  * @param set row-major; non-zero is set
  */
-export function nearTo(kernels: Pick<Kernels, 'dilate'>, set: Uint8Array, width: number, height: number, radius: number): Uint8Array {
-  return unpackBits(dilated(kernels, packBits(set, width, height), radius))
+export function withoutRim(kernels: Pick<Kernels, 'dilate'>, set: Uint8Array, width: number, height: number, margin: number): Uint8Array {
+  return unpackBits(inverted(dilated(kernels, inverted(packBits(set, width, height)), margin)))
 }
 
 /**

@@ -33,7 +33,9 @@ const HEADINGS = {
 } as const
 type Column = keyof typeof HEADINGS
 
-const PIN = /^\d{4,8}$/
+/** What a PIN is made of. */
+export const PIN = /^\d{4,8}$/
+export const WHY_NO_PIN = 'A PIN has four to eight digits.'
 
 /**
  * Learners out of a list's rows, as they were pasted or come from a file: one name a row, or columns under headings (name, or
@@ -57,7 +59,7 @@ export function readRows(rows: readonly (readonly string[])[], known: readonly s
     const why = whyNoName(name)
     if (why) leave(why)
     else if (before !== undefined) leave(before === 0 ? 'Someone of this name is in the class already. Add a letter to tell them apart.' : `The same name stands in row ${before}. Add a letter to tell them apart.`)
-    else if (pin !== null && !PIN.test(pin)) leave('A PIN has four to eight digits.')
+    else if (pin !== null && !PIN.test(pin)) leave(WHY_NO_PIN)
     else if (learners.length >= MOST_LISTED) leave(`More than ${MOST_LISTED} at once: add the others in a second list.`)
     else {
       learners.push({ name, pin, row })

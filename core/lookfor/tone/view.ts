@@ -1,7 +1,7 @@
 import { lightnessPlane } from '../../colour'
 import { intersectRect, isEmptyRect, type Rect } from '../../base'
 import { flattenDrawing, sheetRect, type Drawing } from '../../layers'
-import { dilated, fillPolygon, inverted, packBits, unpackBits } from '../../raster'
+import { fillPolygon, withoutRim } from '../../raster'
 import type { Mark } from '../contract'
 import { boundsOf } from '../drawn/polygon'
 import { sharedKernels } from '../../kernels'
@@ -69,13 +69,8 @@ export function innerPaint(view: RegionView, margin: number): Uint8Array {
   let known = inners.get(view)
   if (!known) inners.set(view, known = new Map())
   let inner = known.get(margin)
-  if (!inner) known.set(margin, inner = withoutRim(view, margin))
+  if (!inner) known.set(margin, inner = withoutRim(sharedKernels(), view.painted, view.width, view.height, margin))
   return inner
-}
-
-function withoutRim({ painted, width, height }: RegionView, margin: number): Uint8Array {
-  const bare = inverted(packBits(painted, width, height))
-  return unpackBits(inverted(dilated(sharedKernels(), bare, margin)))
 }
 
 /** The same, or all of the paint where it is too thin to have such px. */

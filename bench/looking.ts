@@ -78,7 +78,7 @@ export function drafting(): Row[] {
   const long = entries.flatMap((entry) => {
     if (entry.type !== 'act' || entry.act.kind !== 'stroke') return [entry]
     const act = entry.act
-    return Array.from({ length: Math.ceil(acts / 31) }, (_, i) => ({ ...entry, at: entry.at + i, act: { ...act, seed: i, samples: act.samples.slice(0, SAMPLE_FIELDS * 40).map((value, k) => (k % SAMPLE_FIELDS < 2 ? value + 16 * (i % 9) : value)) } }))
+    return Array.from({ length: Math.ceil(acts / 28) }, (_, i) => ({ ...entry, at: entry.at + i, act: { ...act, seed: i, samples: act.samples.slice(0, SAMPLE_FIELDS * 40).map((value, k) => (k % SAMPLE_FIELDS < 2 ? value + 16 * (i % 9) : value)) } }))
   })
   const began = performance.now()
   const plan = draftPlan(kernels, { version: 1, sheet: plan0.sheet, entries: long }, { title: 'Long' })

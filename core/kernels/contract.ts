@@ -11,10 +11,10 @@ export const FULL = 32768
 /** A tile's pixels. Never written to once it belongs to a layer. */
 export type Tile = Uint8Array
 
-/** Whether nothing is painted on a tile: every byte is zero. */
-export function isClearTile(tile: Tile): boolean {
+/** Whether nothing is painted on a tile, or on its rows from `first` up to `end`: every byte is zero. */
+export function isClearTile(tile: Tile, first = 0, end = TILE): boolean {
   const words = new Uint32Array(tile.buffer, tile.byteOffset, tile.byteLength >> 2)
-  for (let i = 0; i < words.length; i++) if (words[i] !== 0) return false
+  for (let i = first * TILE; i < end * TILE; i++) if (words[i] !== 0) return false
   return true
 }
 

@@ -4,6 +4,9 @@ import { tileOrigin } from './tiles'
 import type { TilePart } from './touched'
 import type { Drawing, Layer, Selection, Sheet } from './types'
 
+/** A clear tile that was made and not needed: many strokes touch the gutter of a tile that they leave clear. */
+let spare: Tile | null = null
+
 /**
  * The layer after the open mask was laid over it once, inside the parts, and inside the selection if
  * there is one, and inside its paint if the layer stays so. Untouched tiles are shared.
@@ -18,9 +21,15 @@ export function layMask(
   for (const { number, part } of parts) {
     const before = layer.tiles.get(number) ?? null
     if ((!before && (laying.kind === 'erase' || layer.inside)) || (selection && !selection.has(number))) continue
-    const after = before ? isBeforeNeeded ? before.slice() : writable(before) : made(new Uint8Array(TILE_BYTES))
+    const after = before ? isBeforeNeeded ? before.slice() : writable(before) : spare ?? new Uint8Array(TILE_BYTES)
     layTile(kernels, held, before, after, sheet, { number, part }, selection)
-    if (before || !isClearTile(after)) tiles.set(number, after)
+    const { y } = tileOrigin(sheet, number)
+    if (before) tiles.set(number, after)
+    else if (isClearTile(after, part.y0 - y, part.y1 - y)) spare = after
+    else {
+      spare = null
+      tiles.set(number, made(after))
+    }
   }
   return { ...layer, tiles }
 }

@@ -27,6 +27,9 @@ export interface Residual {
   readonly slopes: readonly number[]
 }
 
+/** The sum of squares grows less by no more than this share of it: the parameters are then within a millionth of what is left over. */
+const SETTLED = 1e-10
+
 /**
  * Least squares by Levenberg and Marquardt (1963): `residualsAt` is asked until the parameters hardly
  * change. Returns the best parameters found, at worst the start.
@@ -38,14 +41,17 @@ export function leastSquares(start: readonly number[], residualsAt: (parameters:
   let damping = 1e-3
   for (let round = 0; round < most; round++) {
     const n = best.length
-    const normal = Array.from({ length: n }, () => new Array<number>(n).fill(0))
+    const lower = new Float64Array(n * n)
     const right = new Array<number>(n).fill(0)
     for (const { value, slopes } of residuals) {
       for (let i = 0; i < n; i++) {
-        right[i]! -= slopes[i]! * value
-        for (let j = 0; j < n; j++) normal[i]![j]! += slopes[i]! * slopes[j]!
+        const slope = slopes[i]!
+        right[i]! -= slope * value
+        for (let j = 0; j <= i; j++) lower[i * n + j]! += slope * slopes[j]!
       }
     }
+    // Symmetric: half of it was summed up.
+    const normal = Array.from({ length: n }, (_, i) => Array.from({ length: n }, (_, j) => (i >= j ? lower[i * n + j]! : lower[j * n + i]!)))
     for (let i = 0; i < n; i++) normal[i]![i]! *= 1 + damping
     const step = solve(normal, right)
     if (!step) return best
@@ -53,7 +59,7 @@ export function leastSquares(start: readonly number[], residualsAt: (parameters:
     const tried = residualsAt(next)
     const nextError = sumOfSquares(tried)
     if (nextError < error) {
-      const isSettled = error - nextError <= 1e-14 * error
+      const isSettled = error - nextError <= SETTLED * error
       best = next
       residuals = tried
       error = nextError

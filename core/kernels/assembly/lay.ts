@@ -106,6 +106,14 @@ function layColour(
     let m = mask
     for (let x = x0; x < x0 + lanes; x += 4) {
       const under = v128.load(from)
+      // Most of a thin stroke's box is not touched by it.
+      if (load<u64>(m) == 0) {
+        v128.store(to, under)
+        from += 16
+        to += 16
+        m += 8
+        continue
+      }
       const s = cover4(m, opacity, grainRow + (<usize>((x + grainX) & 255) << 1), depth, bite, rim)
       if (!v128.any_true(s)) {
         v128.store(to, under)
@@ -262,6 +270,14 @@ export function layErase(
     let m = mask
     for (let x = x0; x < x0 + lanes; x += 4) {
       const under = v128.load(from)
+      // Most of a thin stroke's box is not touched by it.
+      if (load<u64>(m) == 0) {
+        v128.store(to, under)
+        from += 16
+        to += 16
+        m += 8
+        continue
+      }
       const s = cover4(m, opacity, grainRow + (<usize>((x + grainX) & 255) << 1), depth, bite, rim)
       if (!v128.any_true(s)) {
         v128.store(to, under)

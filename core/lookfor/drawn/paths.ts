@@ -38,7 +38,19 @@ export function alphaOf(drawing: Drawing, layerId: string): Uint8Array | null {
  * The strokes of the step on a layer (of all steps, if it has none there) that lie mostly in a region (x, y, x, y …; null:
  * anywhere), as far as they are still there; in their order.
  */
-export function drawnIn(evidence: Evidence, layerId: string, target: readonly number[] | null): Drawn[] {
+export function drawnIn(evidence: Evidence, layerId: string, target: readonly number[] | null): readonly Drawn[] {
+  let known = drawn.get(evidence)
+  if (!known) drawn.set(evidence, known = new Map())
+  const key = `${layerId} ${target?.join() ?? ''}`
+  const found = known.get(key) ?? findDrawn(evidence, layerId, target)
+  known.set(key, found)
+  return found
+}
+
+/** Found once for each place: several look-fors ask for the same. */
+const drawn = /* @__PURE__ */ new WeakMap<Evidence, Map<string, readonly Drawn[]>>()
+
+function findDrawn(evidence: Evidence, layerId: string, target: readonly number[] | null): Drawn[] {
   const { drawing } = evidence
   const alpha = alphaOf(drawing, layerId)
   if (!alpha) return []

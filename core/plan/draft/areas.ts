@@ -1,6 +1,8 @@
 import { contours } from 'd3-contour'
 import simplify from 'simplify-js'
-import { layerAlpha, type Drawing } from '../../layers'
+import type { Rect } from '../../base'
+import { TILE, type Tile } from '../../kernels'
+import { sheetRect, tileOrigin, tilesUnder, type Drawing } from '../../layers'
 import { boxOf } from '../../lookfor'
 import { components } from '../../raster'
 
@@ -111,13 +113,28 @@ function makeGrid(drawing: Drawing, id: string): Grid | null {
   const layer = drawing.layers.find(each => each.id === id)
   if (!layer || layer.tiles.size === 0) return null
   const { width: w, height: h } = drawing.sheet
-  const alpha = layerAlpha(drawing, layer)
   const cell = Math.max(1, Math.round(Math.max(w, h) / GRID))
   const [width, height] = [Math.ceil(w / cell) + 2, Math.ceil(h / cell) + 2]
   const painted = new Uint8Array(width * height)
-  for (let y = 0, i = 0; y < h; y++) {
-    const row = (Math.floor(y / cell) + 1) * width + 1
-    for (let x = 0; x < w; x++, i++) if (alpha[i]! >= SEEN) painted[row + Math.floor(x / cell)] = 1
+  for (const { number, part } of tilesUnder(drawing.sheet, sheetRect(drawing.sheet))) {
+    const tile = layer.tiles.get(number)
+    if (tile) markCells(painted, width, cell, tile, tileOrigin(drawing.sheet, number), part)
   }
   return painted.includes(1) ? new Grid(painted, width, height, cell, w * h) : null
+}
+
+/** Sets the cells in which a tile's paint can be seen. */
+function markCells(painted: Uint8Array, width: number, cell: number, tile: Tile, { x, y }: { x: number, y: number }, { x0, x1, y0, y1 }: Rect): void {
+  for (let py = y0; py < y1; py++) {
+    const row = (Math.floor(py / cell) + 1) * width + 1
+    for (let from = Math.floor(x0 / cell), px = x0; px < x1; from++) {
+      const end = Math.min((from + 1) * cell, x1)
+      for (let i = 4 * ((py - y) * TILE + px - x) + 3; px < end; px++, i += 4) {
+        if (tile[i]! < SEEN) continue
+        painted[row + from] = 1
+        break
+      }
+      px = end
+    }
+  }
 }

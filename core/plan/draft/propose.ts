@@ -30,10 +30,15 @@ const SIZE_ROOM = 1.6
 /** A stroke is straight up to this deviation, and round up to that, share of its length and of its radius. */
 const STRAIGHT = 0.025
 const ROUND = 0.08
+/** More straight strokes than this are not counted out. */
+const MOST_STRAIGHT = 40
 /** Its ends are this near one another, share of its length. */
 const CLOSED = 0.12
 /** So many of the longest are looked at. */
 const MOST_FITTED = 24
+/** Of the round ones so many are asked for; whether one is round is plain after so many rounds of fitting. */
+const MOST_ROUND = 2
+const FIT_ROUNDS = 12
 /** An oval with such a ratio of its axes is meant as a circle. */
 const CIRCLE_RATIO = 0.9
 /** Room round a stroke where another hand may lay it, share of its size. */
@@ -149,30 +154,36 @@ function aboutLines(step: StepDone): Candidate[] {
 /** Where it is told by the strokes themselves: circles, ovals and straight lines. */
 function aboutStrokes({ evidence, layer }: StepDone): Candidate[] {
   const { drawing } = evidence
-  const strokes = drawnIn(evidence, layer, null).map(({ points }) => resample([...points], 80))
+  const strokes = drawnIn(evidence, layer, null).map(({ points }) => points)
   const out: Candidate[] = roundStrokes(strokes).map(({ points, form }) => {
     const what = form === 'circle' ? 'the circle' : 'the oval'
     return { title: form === 'circle' ? 'A round circle' : 'A clean oval', settings: { measure: 'round-shape', layer, what, target: asPlanned(grown(boxOfPoints(points), ROOM, drawing), drawing), form, tolerance } }
   })
   const isStraight = (points: readonly Point[]) => fitLine(points).greatest <= STRAIGHT * lengthOf(points)
-  if (strokes.length > 0 && strokes.length <= 40 && strokes.every(isStraight)) {
-    const target = asPlanned(grown(boxOfPoints(strokes.flat()), ROOM, drawing), drawing)
+  if (strokes.length > 0 && strokes.length <= MOST_STRAIGHT && strokes.map(evenly).every(isStraight)) {
+    const target = asPlanned(grown(boxOfPoints(strokes.flatMap(points => [...points])), ROOM, drawing), drawing)
     out.push({ title: strokes.length > 1 ? 'Straight lines' : 'A straight line', settings: { measure: 'straight-line', layer, what: strokes.length > 1 ? 'the lines' : 'the line', target, count: strokes.length, tolerance } })
   }
   return out
 }
 
+/** A stroke by points at even distances. */
+const evenly = (points: readonly Point[]) => resample([...points], 80)
+
 /** The two longest strokes that go round, of the longest that are closed. */
 function roundStrokes(strokes: readonly (readonly Point[])[]): { points: readonly Point[], form: 'circle' | 'ellipse' }[] {
   const closed = strokes.map(points => ({ points, length: lengthOf(points) }))
     .filter(({ points, length }) => distanceOf(points[0]!, points[points.length - 1]!) <= CLOSED * length)
-    .sort((a, b) => b.length - a.length).slice(0, MOST_FITTED)
-  return closed.flatMap(({ points }) => {
-    const ellipse = fitEllipse(points)
-    if (!ellipse || ellipseError(points, ellipse) > ROUND * Math.sqrt(ellipse.rx * ellipse.ry)) return []
+    .sort((a, b) => b.length - a.length).slice(0, MOST_FITTED).map(({ points }) => evenly(points))
+  const round: { points: readonly Point[], form: 'circle' | 'ellipse' }[] = []
+  for (const points of closed) {
+    const ellipse = fitEllipse(points, FIT_ROUNDS)
+    if (!ellipse || ellipseError(points, ellipse) > ROUND * Math.sqrt(ellipse.rx * ellipse.ry)) continue
     const ratio = Math.min(ellipse.rx, ellipse.ry) / Math.max(ellipse.rx, ellipse.ry)
-    return [{ points, form: ratio > CIRCLE_RATIO ? 'circle' as const : 'ellipse' as const }]
-  }).slice(0, 2)
+    round.push({ points, form: ratio > CIRCLE_RATIO ? 'circle' : 'ellipse' })
+    if (round.length === MOST_ROUND) break
+  }
+  return round
 }
 
 function aboutPlace({ evidence: { drawing }, layer }: StepDone): Candidate[] {

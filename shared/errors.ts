@@ -4,6 +4,7 @@ export const ERROR_STATUS = {
   'wrong-sign-in': 401,
   'too-many-tries': 429,
   'not-yours': 403,
+  'not-yet': 403,
   'not-found': 404,
   'malformed': 422,
   'too-big': 413,

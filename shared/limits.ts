@@ -5,5 +5,7 @@ export const BATCH_BYTES = 10_000_000
 /** Wrong sign-ins within {@link TRIES_WINDOW_MS} before the door stays shut for a while. */
 export const TRIES = 8
 export const TRIES_WINDOW_MS = 10 * 60 * 1000
+/** A picture of a drawing under way, bytes at most. */
+export const LIVE_PICTURE_BYTES = 300_000
 /** A tab that has not been heard of for so long has given the drawing up, ms. */
 export const WRITER_SILENCE_MS = 45_000

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { entrySchema, sheetSchema } from '#core/drawing'
 import { DRILL_NAMES, GREATEST_SEED } from '#core/drill'
 import { MOST_LISTED, PIN, WHY_NO_PIN } from '#core/roster'
-import { BATCH_ENTRIES } from './limits'
+import { BATCH_ENTRIES, LIVE_PICTURE_BYTES } from './limits'
 
 export const idSchema = z.coerce.number().int().min(1).max(Number.MAX_SAFE_INTEGER)
 
@@ -22,6 +22,44 @@ export const learnerSignInSchema = z.strictObject({
 export const newClassSchema = z.strictObject({ name: z.string().trim().min(1).max(80), when: z.string().trim().max(120) })
 /** Learners for a class; a PIN of null is drawn by lot. */
 export const addLearnersSchema = z.strictObject({ learners: z.array(z.strictObject({ name: z.string().max(200), pin: pin.nullable() })).min(1).max(MOST_LISTED) })
+
+export const renameLearnerSchema = z.strictObject({ name: z.string().max(200) })
+export const removeSchema = z.strictObject({ isRemoved: z.boolean() })
+
+const moment = z.iso.datetime()
+/** How a class has a plan: when, by when, which path, and who of it (null: all). */
+export const termsSchema = z.strictObject({
+  startsAt: moment.nullable(), dueAt: moment.nullable(), way: z.enum(['own', 'simple', 'richer']), learners: z.array(z.int().min(1)).min(1).max(500).nullable(),
+}).refine(({ startsAt, dueAt }) => !startsAt || !dueAt || Date.parse(startsAt) < Date.parse(dueAt), { message: 'It is due before it starts.', path: ['dueAt'] })
+export type Terms = z.infer<typeof termsSchema>
+export const orderSchema = z.strictObject({ plans: z.array(z.int().min(1)).max(500) })
+
+/** What a drawing looks like just now, for the Round: a picture, and what was found in its step. */
+export const livePictureSchema = z.strictObject({
+  position: z.int().min(0),
+  /** WebP or PNG. */
+  base64: z.base64().max(Math.ceil(LIVE_PICTURE_BYTES / 3) * 4),
+  found: z.array(z.strictObject({ title: z.string().max(120), verdict: z.enum(['met', 'nearly', 'not-yet', 'cant-tell']), sentence: z.string().max(400) })).max(24).nullable(),
+})
+export type LivePictureBody = z.infer<typeof livePictureSchema>
+export type LiveFinding = NonNullable<LivePictureBody['found']>[number]
+
+export const raiseHandSchema = z.strictObject({ words: z.string().trim().max(300) })
+export const frontSchema = z.strictObject({ drawing: z.int().min(1).nullable() })
+export const sinceSchema = z.strictObject({ from: z.coerce.number().int().min(0).default(0) })
+export const afterSchema = z.strictObject({ after: z.coerce.number().int().min(0).optional() })
+
+/** Strokes that a teacher shows over sheets at once at most. */
+const MOST_SHOWN = 40
+/** Something for learners at work; `to` null: all of the class. `on`: whose places the strokes have. */
+export const sendSchema = z.strictObject({
+  to: z.array(z.int().min(1)).min(1).max(500).nullable(),
+  news: z.discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('words'), words: z.string().trim().min(1).max(500) }),
+    z.strictObject({ kind: z.literal('ghost'), plan: z.int().min(1), on: z.enum(['plan', 'sheet']), record: z.strictObject({ version: z.literal(1), sheet: sheetSchema, entries: z.array(entrySchema).min(1).max(MOST_SHOWN) }) }),
+  ]),
+})
+export type SendBody = z.infer<typeof sendSchema>
 
 const writer = z.string().regex(/^[a-z0-9-]{8,40}$/)
 

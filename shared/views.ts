@@ -1,7 +1,7 @@
 import type { DrawingRecord, Entry } from '#core/drawing'
 import type { Finding } from '#core/lookfor'
 import type { Plan } from '#core/plan'
-import type { MarkLevel } from './schemas'
+import type { LiveFinding, MarkLevel, SendBody } from './schemas'
 
 /** What the server's routes answer. Times are ISO 8601, UTC. */
 
@@ -87,6 +87,8 @@ export interface HandInCard {
 export interface DeskView {
   name: string
   classes: { id: number, name: string, code: string, learners: number, when: string }[]
+  /** Classes that were put away. */
+  archived: { id: number, name: string }[]
   plans: PlanCard[]
   waiting: HandInCard[]
   answered: HandInCard[]
@@ -105,12 +107,38 @@ export interface SlipsView {
   slips: Slip[]
 }
 
+/** `own`: each learner chooses between the simple and the richer path. */
+export type GivenWay = 'own' | 'simple' | 'richer'
+
+/** When a plan can be begun, by when it is due, and which path is taken. */
+export interface GivenTerms {
+  startsAt: string | null
+  dueAt: string | null
+  way: GivenWay
+}
+
+export interface GivenPlan extends GivenTerms {
+  id: number
+  title: string
+  /** Whom of the class it is for; null: all of it. */
+  learners: number[] | null
+  /** Whether there is a richer path. */
+  isRicherThere: boolean
+  /** Who has begun, and who has handed in. */
+  begun: number
+  handedIn: number
+}
+
 export interface RegisterView {
   id: number
   name: string
   code: string
   when: string
-  plans: { id: number, title: string }[]
+  isArchived: boolean
+  /** In their order. */
+  plans: GivenPlan[]
+  /** Who was taken out; their work is kept. */
+  removed: { id: number, name: string, removedAt: string }[]
   learners: {
     id: number
     name: string
@@ -126,7 +154,7 @@ export interface RegisterView {
 export interface FolioView {
   name: string
   className: string
-  plans: (PlanCard & {
+  plans: (PlanCard & GivenTerms & {
     drawing: { id: number, position: number, lastSeenAt: string | null } | null
     handIns: FolioHandIn[]
   })[]
@@ -165,6 +193,8 @@ export interface DrawingView {
   plan: Plan
   /** Null: a learner's drawing. */
   purpose: TeachersPurpose | null
+  /** Which path the class takes. */
+  way: GivenWay
   /** The step that it was last at, or begins with. */
   startAt: string | null
   /** Entries the server has. */
@@ -198,4 +228,65 @@ export interface HandInView {
   answer: AnswerView | null
   /** The pile it belongs to: hand-ins that wait, oldest first. */
   pile: number[]
+}
+
+/** Something for learners at work, as it comes to them. */
+export type News
+  = | (Extract<SendBody['news'], { kind: 'words' }> & { from: string })
+    | Extract<SendBody['news'], { kind: 'ghost' }>
+    /** The hand that was up was seen. */
+    | { kind: 'hand-down' }
+    /** Steps that wait for the teacher and are open now. */
+    | { kind: 'opened', plan: number, opened: string[] }
+
+/** What the stream of a learner at work tells. */
+export type LearnersNews
+  = | { kind: 'news', id: number, news: News }
+    /** The teacher's sheet that all look at, and how far it is; null: everyone draws. */
+    | { kind: 'front', front: { drawing: number, position: number } | null }
+
+/** A learner in the Round. Times are ISO 8601, UTC. */
+export interface RoundCard {
+  id: number
+  name: string
+  /** What was drawn on last; null: nothing yet. */
+  drawing: {
+    id: number
+    plan: { id: number, title: string, steps: number }
+    /** From 1 on; null: none is open. */
+    step: { number: number, title: string } | null
+    stepAt: string | null
+    lastStrokeAt: string | null
+    /** Entries. */
+    position: number
+    /** How far it was when its picture was made; null: there is none. */
+    pictured: number | null
+    found: LiveFinding[] | null
+    handIn: HandInState | null
+  } | null
+  /** A hand that is up. */
+  asks: { words: string, at: string } | null
+}
+
+export interface RoundView {
+  id: number
+  name: string
+  /** The teacher's clock may differ from the server's. */
+  now: string
+  plans: { id: number, title: string, steps: { id: string, title: string, waits: boolean }[], opened: string[] }[]
+  /** The teacher's sheet that everyone looks at. */
+  front: number | null
+}
+
+/** What the stream of a Round tells: cards that changed, and learners who are not in the class any more. */
+export interface RoundNews {
+  cards: RoundCard[]
+  gone: number[]
+}
+
+/** Entries of a record from a place on. */
+export interface EntriesView {
+  sheet: DrawingRecord['sheet']
+  entries: Entry[]
+  position: number
 }

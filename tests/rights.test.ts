@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, inject, it } from 'vitest'
-import type { FolioView } from '#shared/views'
+import type { FolioView, RegisterView } from '#shared/views'
 import { Client } from './lib/client'
 
 const url = inject('appUrl')
@@ -8,6 +8,7 @@ type Who = keyof typeof people
 let bramsDrawing = 0
 let bramsHandIn = 0
 let classId = 0
+let bram = 0
 let planId = 0
 
 beforeAll(async () => {
@@ -19,7 +20,9 @@ beforeAll(async () => {
   planId = folio.plans[0]!.id
   bramsDrawing = folio.plans[0]!.drawing!.id
   bramsHandIn = folio.plans[0]!.handIns[0]!.id
-  classId = (await people.teacher.call<{ classes: { id: number, code: string }[] }>('GET', '/api/desk')).body.classes.find(each => each.code === 'KETTLE7')!.id
+  const desk = (await people.teacher.call<{ classes: { id: number, code: string }[] }>('GET', '/api/desk')).body
+  classId = desk.classes.find(each => each.code === 'KETTLE7')!.id
+  bram = (await people.teacher.call<RegisterView>('GET', `/api/classes/${classId}`)).body.learners.find(each => each.name === 'Bram Ostley')!.id
 })
 
 /** Every route, who may call it, and what each of the others is told. */
@@ -31,6 +34,23 @@ const ROUTES: { method: string, path: () => string, body?: unknown, allowed: Who
   { method: 'POST', path: () => '/api/classes', body: { name: 'Dune group', when: '' }, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
   { method: 'POST', path: () => `/api/classes/${classId}/learners`, body: { learners: [{ name: 'Nobody new', pin: null }] }, allowed: [], refused: { nobody: 401, bram: 403 } },
   { method: 'POST', path: () => '/api/learners/1/pin', allowed: [], refused: { nobody: 401, bram: 403 } },
+  { method: 'PUT', path: () => `/api/classes/${classId}`, body: { name: '', when: '' }, allowed: [], refused: { nobody: 401, bram: 403 } },
+  { method: 'POST', path: () => `/api/classes/${classId}/archive`, body: { isArchived: false }, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
+  { method: 'PUT', path: () => `/api/classes/${classId}/plans/${planId}`, body: { startsAt: null, dueAt: null, way: 'own', learners: null }, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
+  { method: 'PUT', path: () => `/api/classes/${classId}/plans`, body: { plans: [1] }, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
+  { method: 'PUT', path: () => `/api/learners/${bram}`, body: { name: 'Bram Ostley' }, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
+  { method: 'POST', path: () => `/api/learners/${bram}/remove`, body: { isRemoved: false }, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
+  { method: 'GET', path: () => `/api/classes/${classId}/round`, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
+  { method: 'GET', path: () => `/api/classes/${classId}/round/live`, allowed: [], refused: { nobody: 401, bram: 403 } },
+  { method: 'POST', path: () => `/api/classes/${classId}/send`, body: { to: null, news: { kind: 'words', words: '' } }, allowed: [], refused: { nobody: 401, bram: 403 } },
+  { method: 'PUT', path: () => `/api/classes/${classId}/front`, body: { drawing: null }, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
+  { method: 'DELETE', path: () => `/api/learners/${bram}/hand`, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
+  { method: 'PUT', path: () => `/api/drawings/${bramsDrawing}/hand`, body: { words: '' }, allowed: ['bram'], refused: { nobody: 401, dov: 403, teacher: 403 } },
+  { method: 'DELETE', path: () => `/api/drawings/${bramsDrawing}/hand`, allowed: ['bram'], refused: { nobody: 401, dov: 403, teacher: 403 } },
+  { method: 'PUT', path: () => `/api/drawings/${bramsDrawing}/live`, body: { position: 1, base64: 'iVBORw0KGgo=', found: null }, allowed: ['bram'], refused: { nobody: 401, dov: 403, teacher: 403 } },
+  { method: 'GET', path: () => `/api/drawings/${bramsDrawing}/live`, allowed: ['teacher'], refused: { nobody: 401, bram: 403, dov: 403 } },
+  { method: 'GET', path: () => `/api/drawings/${bramsDrawing}/entries?from=2`, allowed: ['bram', 'teacher'], refused: { nobody: 401, dov: 403, saturday: 403 } },
+  { method: 'GET', path: () => '/api/news', allowed: [], refused: { nobody: 401, teacher: 403 } },
   { method: 'GET', path: () => '/api/folio', allowed: ['bram', 'dov'], refused: { nobody: 401, teacher: 403 } },
   { method: 'POST', path: () => '/api/drawings', body: { plan: 1, afresh: false }, allowed: ['bram', 'saturday'], refused: { nobody: 401, teacher: 403 } },
   { method: 'GET', path: () => `/api/drawings/${bramsDrawing}`, allowed: ['bram', 'teacher'], refused: { nobody: 401, dov: 403, saturday: 403 } },

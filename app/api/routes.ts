@@ -1,5 +1,5 @@
-import type { AnswerBody, Batch, DrillTryBody, NewSheet } from '#shared/schemas'
-import type { DeskView, DrawingView, FolioView, HandInView, Person, PlanBookView, PlanClassesView, PlanView, RegisterView, SignatureView, SlipsView, WarmUpsView } from '#shared/views'
+import type { AnswerBody, Batch, DrillTryBody, LivePictureBody, NewSheet, SendBody, Terms } from '#shared/schemas'
+import type { DeskView, DrawingView, EntriesView, FolioView, HandInView, Person, PlanBookView, PlanClassesView, PlanView, RegisterView, RoundView, SignatureView, SlipsView, WarmUpsView } from '#shared/views'
 import type { Plan } from '#core/plan'
 import { callApi } from './client'
 
@@ -13,6 +13,20 @@ export const api = {
   openClass: (given: { name: string, when: string }) => callApi<{ id: number }>('POST', '/api/classes', given),
   addLearners: (classId: number, learners: readonly { name: string, pin: string | null }[]) => callApi<SlipsView>('POST', `/api/classes/${classId}/learners`, { learners }),
   renewPin: (learnerId: number) => callApi<SlipsView>('POST', `/api/learners/${learnerId}/pin`),
+  changeClass: (classId: number, given: { name: string, when: string }) => callApi<Done>('PUT', `/api/classes/${classId}`, given),
+  archiveClass: (classId: number, isArchived: boolean) => callApi<Done>('POST', `/api/classes/${classId}/archive`, { isArchived }),
+  setTerms: (classId: number, plan: number, terms: Terms) => callApi<Done>('PUT', `/api/classes/${classId}/plans/${plan}`, terms),
+  orderPlans: (classId: number, plans: readonly number[]) => callApi<Done>('PUT', `/api/classes/${classId}/plans`, { plans }),
+  renameLearner: (learner: number, name: string) => callApi<Done>('PUT', `/api/learners/${learner}`, { name }),
+  removeLearner: (learner: number, isRemoved: boolean) => callApi<Done>('POST', `/api/learners/${learner}/remove`, { isRemoved }),
+  round: (classId: number) => callApi<RoundView>('GET', `/api/classes/${classId}/round`),
+  send: (classId: number, given: SendBody) => callApi<{ sent: number }>('POST', `/api/classes/${classId}/send`, given),
+  setFront: (classId: number, drawing: number | null) => callApi<Done>('PUT', `/api/classes/${classId}/front`, { drawing }),
+  lowerHand: (learner: number) => callApi<Done>('DELETE', `/api/learners/${learner}/hand`),
+  raiseHand: (drawing: number, words: string) => callApi<Done>('PUT', `/api/drawings/${drawing}/hand`, { words }),
+  takeHandDown: (drawing: number) => callApi<Done>('DELETE', `/api/drawings/${drawing}/hand`),
+  keepLivePicture: (drawing: number, body: LivePictureBody) => callApi<Done>('PUT', `/api/drawings/${drawing}/live`, body),
+  entriesSince: (drawing: number, from: number) => callApi<EntriesView>('GET', `/api/drawings/${drawing}/entries?from=${from}`),
   register: (id: number) => callApi<RegisterView>('GET', `/api/classes/${id}`),
   folio: () => callApi<FolioView>('GET', '/api/folio'),
   planBook: () => callApi<PlanBookView>('GET', '/api/plans'),
@@ -42,7 +56,14 @@ export const api = {
   signature: () => callApi<SignatureView>('GET', '/api/signature'),
   keepSignature: (outlines: number[][]) => callApi<{ ok: true }>('PUT', '/api/signature', { outlines }),
   handInPicture: (id: number) => `/api/hand-ins/${id}/picture`,
+  livePicture: (drawing: number, position: number) => `/api/drawings/${drawing}/live?at=${position}`,
+  roundStream: (classId: number) => `/api/classes/${classId}/round/live`,
+  newsStream: (after: number | null) => `/api/news${after === null ? '' : `?after=${after}`}`,
   planPicture: (id: number) => `/api/plans/${id}/picture`,
+}
+
+interface Done {
+  ok: true
 }
 
 /** What the server has of a record. */

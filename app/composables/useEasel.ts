@@ -4,7 +4,7 @@ import { isRubbing, SAMPLE_FIELDS, unpackSample } from '#core/brush'
 import { PLACED_AS_IS, type Placed, type Sheet } from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import { bytesOf, isOwnPlan, USUAL_GAP, type Plan, type Step } from '#core/plan'
-import type { TeachersPurpose } from '#shared/views'
+import type { GivenWay, TeachersPurpose } from '#shared/views'
 import type { StencilKind } from '#core/stencil'
 import type { Adjusting, ShapeKind } from '#core/trueup'
 import LookerWorker from '../workers/looker.worker?worker'
@@ -77,6 +77,8 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   const purpose = ref<TeachersPurpose | null>(null)
   /** Whether the steps of the richer way are gone as well. */
   const isRicher = ref(false)
+  /** The path that the teacher has chosen for all; `own`: each learner chooses. */
+  const way = ref<GivenWay>('own')
   const steps = computed<readonly Step[]>(() => plan.value?.steps.filter(each => isRicher.value || !each.isRicher) ?? [])
   const step = computed<Step | null>(() => steps.value[stepNumber.value] ?? null)
   /** What was said to be so on purpose, as step and look-for. */
@@ -147,7 +149,8 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
       say('Strokes that did not fit on this sheet’s record were kept as a drawing of their own.', 'You find it in your folio.', 'attention')
     }
     const last = opened.step ?? opened.startAt
-    isRicher.value = opened.plan.steps.find(each => each.id === last)?.isRicher ?? false
+    way.value = opened.way
+    isRicher.value = opened.way === 'richer' || (opened.way === 'own' && (opened.plan.steps.find(each => each.id === last)?.isRicher ?? false))
     const at = steps.value.findIndex(each => each.id === last)
     // Where a teacher marks steps of a lesson, the last one is none of the sheet's own.
     await openStep(Math.max(at, 0), opened.step === null || (at < 0 && opened.purpose !== 'lesson'))
@@ -406,7 +409,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   return {
     drawing, host, hand, progress: readonly(progress), plan, closed: readonly(closed), isReadOnly: readonly(isReadOnly), isOffline: readonly(isOffline),
     wasTaken: readonly(wasTaken), answer, layers, live, liveLayer, history: readonly(history), thumbnails, sending: readonly(sending),
-    planId: readonly(planId), purpose: readonly(purpose), pictures, steps, isRicher: readonly(isRicher), goRicher, meant: readonly(meant), setMeant,
+    planId: readonly(planId), purpose: readonly(purpose), pictures, steps, isRicher: readonly(isRicher), way: readonly(way), goRicher, meant: readonly(meant), setMeant,
     step, stepNumber: readonly(stepNumber), findings, lookedAt: readonly(lookedAt), isLooking: readonly(isLooking), pointedAt,
     open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, pouring, adjusting, lighting, haze, bands, settleAll, sampling, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
     stack, copyLayer, isSheetOpen, close,

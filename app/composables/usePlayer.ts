@@ -1,5 +1,5 @@
 import { proxy, transfer, wrap } from 'comlink'
-import type { DrawingRecord } from '#core/drawing'
+import type { DrawingRecord, Entry } from '#core/drawing'
 import PlayerWorker from '../workers/player.worker?worker'
 import type { Player, PlayerNotice } from '../workers/player/player'
 import type { LayerNote, Thumbnail } from '../workers/view/layer-news'
@@ -43,9 +43,12 @@ export function usePlayer() {
     isReady.value = true
   }
 
+  /** More was drawn: see {@link Player.append}. */
+  const append = (entries: readonly Entry[], mostMs: number) => player.append(entries, mostMs)
+
   const show = (canvas: OffscreenCanvas) => player.show(transfer(canvas, [canvas]))
   const stop = () => worker.terminate()
   onScopeDispose(stop)
 
-  return { player, time: readonly(time), loading: readonly(loading), isReady: readonly(isReady), sheet: readonly(sheet), layers, thumbnails, load, show }
+  return { player, time: readonly(time), loading: readonly(loading), isReady: readonly(isReady), sheet: readonly(sheet), layers, thumbnails, load, append, show }
 }

@@ -1,5 +1,8 @@
 import { format, formatDistanceToNowStrict, isToday, isYesterday } from 'date-fns'
 
+/** A day and time to come or gone. */
+export const dayInWords = (iso: string) => format(new Date(iso), 'EEEE d MMMM, HH:mm')
+
 /** Times as people say them. */
 export function timeInWords(iso: string): string {
   const date = new Date(iso)

@@ -31,13 +31,18 @@ onBeforeUnmount(() => clearInterval(timer))
         <section aria-labelledby="classes">
           <h2 id="classes">Classes</h2>
           <p v-if="desk.classes.length === 0" class="soft">Open a class, then add its learners.</p>
-          <NuxtLink v-for="one in desk.classes" :key="one.id" :to="`/register/${one.id}`" class="card class">
-            <strong>{{ one.name }}</strong>
+          <article v-for="one in desk.classes" :key="one.id" class="card class">
+            <NuxtLink :to="`/register/${one.id}`"><strong>{{ one.name }}</strong></NuxtLink>
             <span class="small soft">{{ one.when }}</span>
             <span class="small">{{ one.learners === 1 ? 'one learner' : `${one.learners} learners` }} · code <strong class="code">{{ one.code }}</strong></span>
-          </NuxtLink>
+            <NuxtLink :to="`/round/${one.id}`" class="small">The Round</NuxtLink>
+          </article>
           <v-btn variant="outlined" size="small" @click="isOpening = true">New class</v-btn>
           <NewClass v-model="isOpening" />
+          <details v-if="desk.archived.length" class="small away">
+            <summary>{{ desk.archived.length === 1 ? 'One class is' : `${desk.archived.length} classes are` }} put away</summary>
+            <p v-for="one in desk.archived" :key="one.id"><NuxtLink :to="`/register/${one.id}`">{{ one.name }}</NuxtLink></p>
+          </details>
         </section>
         <section aria-labelledby="plans">
           <h2 id="plans"><NuxtLink to="/plans">Plan book</NuxtLink></h2>
@@ -68,6 +73,8 @@ section h2 { margin: 16px 0 10px; }
 .hand-in strong { margin-top: 6px; }
 .columns { display: grid; grid-template-columns: 1fr 1.3fr 1fr; gap: 26px; margin-top: 16px; }
 .class { display: grid; gap: 2px; color: inherit; text-decoration: none; margin-bottom: 10px; padding: 12px 16px; }
+.away { margin-top: 12px; }
+.away summary { cursor: pointer; min-height: 28px; }
 .code { letter-spacing: 0.08em; }
 h2 a { color: inherit; }
 .plan { color: inherit; text-decoration: none; display: grid; grid-template-columns: 112px 1fr; gap: 16px; padding: 12px; margin-bottom: 10px; }

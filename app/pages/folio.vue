@@ -9,6 +9,11 @@ const isNewSheetOpen = ref(false)
 const { busy, trying } = useTrying<number>()
 const asking = ref<FolioView['plans'][number] | null>(null)
 
+type FolioPlan = FolioView['plans'][number]
+const isAhead = (plan: FolioPlan) => plan.startsAt !== null && Date.parse(plan.startsAt) > Date.now() && plan.drawing === null
+/** Past its day, and nothing was handed in. */
+const isLate = (plan: FolioPlan) => plan.dueAt !== null && Date.parse(plan.dueAt) < Date.now() && plan.handIns.length === 0
+
 function draw(plan: FolioView['plans'][number], afresh: boolean): void {
   asking.value = null
   void trying(plan.id, async () => navigateTo(`/easel/${(await api.openDrawing(plan.id, afresh)).id}`))
@@ -30,9 +35,11 @@ function draw(plan: FolioView['plans'][number], afresh: boolean): void {
         <div>
           <h2>{{ plan.title }}</h2>
           <p>{{ plan.goal }}</p>
-          <p class="soft small">{{ plan.steps }} steps · about {{ plan.minutes }} minutes</p>
+          <p class="soft small">{{ plan.steps }} steps · about {{ plan.minutes }} minutes<template v-if="plan.way !== 'own'"> · the {{ plan.way }} path</template></p>
+          <p v-if="isAhead(plan)" class="small">It opens <strong>{{ dayInWords(plan.startsAt!) }}</strong>.</p>
+          <p v-else-if="plan.dueAt" class="small" :class="{ late: isLate(plan) }">{{ isLate(plan) ? 'It was due' : 'It is due' }} <strong>{{ dayInWords(plan.dueAt) }}</strong>{{ isLate(plan) ? ': hand in what you have.' : '.' }}</p>
           <div class="row">
-            <v-btn color="primary" :loading="busy === plan.id" @click="draw(plan, false)">{{ plan.drawing?.position ? 'Go on drawing' : 'Start drawing' }}</v-btn>
+            <v-btn color="primary" :loading="busy === plan.id" :disabled="isAhead(plan)" @click="draw(plan, false)">{{ plan.drawing?.position ? 'Go on drawing' : 'Start drawing' }}</v-btn>
             <v-btn v-if="plan.warmUps.length" variant="outlined" :to="{ path: `/warm-ups/${plan.warmUps[0]!.drill}`, query: { seed: plan.warmUps[0]!.seed, plan: plan.id } }">Warm up first</v-btn>
             <v-btn v-if="plan.drawing?.position" variant="outlined" @click="asking = plan">Begin afresh</v-btn>
             <span v-if="plan.drawing?.lastSeenAt" class="soft small">last drawn {{ timeInWords(plan.drawing.lastSeenAt) }}</span>
@@ -69,6 +76,7 @@ function draw(plan: FolioView['plans'][number], afresh: boolean): void {
 .plan > img { width: 300px; height: auto; border: 1px solid var(--line); border-radius: 6px; background: #fff; }
 .row { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; }
 .row.end { justify-content: flex-end; margin-top: 10px; }
+.late { color: var(--ochre); }
 .own { margin-top: 30px; }
 .between { justify-content: space-between; }
 .sheet { display: grid; gap: 4px; margin-top: 10px; padding: 14px 20px; }

@@ -6,9 +6,10 @@ import { signatures } from './0003-signatures'
 import { ownSheets } from './0004-own-sheets'
 import { planBook } from './0005-plan-book'
 import { warmUps } from './0006-warm-ups'
+import { classWork } from './0007-class-work'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
-const MIGRATIONS: InputMigrations<QueryInterface> = [first, tools, signatures, ownSheets, planBook, warmUps]
+const MIGRATIONS: InputMigrations<QueryInterface> = [first, tools, signatures, ownSheets, planBook, warmUps, classWork]
 
 /** Brings the database up to date; returns the names of what was done. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {

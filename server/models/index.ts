@@ -1,8 +1,8 @@
 import mariadb from 'mariadb'
 import { DataTypes, Sequelize, type CreationOptional, type InferAttributes, type InferCreationAttributes, Model } from 'sequelize'
 import type { Plan } from '#core/plan'
-import type { HandInState, StepFindings, TeachersPurpose } from '#shared/views'
-import type { DrillTryBody, MarkLevel } from '#shared/schemas'
+import type { GivenWay, HandInState, News, StepFindings, TeachersPurpose } from '#shared/views'
+import type { DrillTryBody, LiveFinding, MarkLevel } from '#shared/schemas'
 
 type Row<M extends Model> = Model<InferAttributes<M>, InferCreationAttributes<M>>
 
@@ -20,6 +20,9 @@ export class SchoolClass extends Model<InferAttributes<SchoolClass>, InferCreati
   declare name: string
   declare code: string
   declare meets: string
+  declare archivedAt: CreationOptional<Date | null>
+  /** The teacher's sheet that all of the class is looking at now. */
+  declare frontDrawingId: CreationOptional<number | null>
 }
 
 export class Learner extends Model<InferAttributes<Learner>, InferCreationAttributes<Learner>> {
@@ -27,6 +30,8 @@ export class Learner extends Model<InferAttributes<Learner>, InferCreationAttrib
   declare classId: number
   declare name: string
   declare secret: string
+  /** Taken out of the class; all work is kept. */
+  declare removedAt: CreationOptional<Date | null>
 }
 
 export class PlanRow extends Model<InferAttributes<PlanRow>, InferCreationAttributes<PlanRow>> {
@@ -61,6 +66,16 @@ export class Assignment extends Model<InferAttributes<Assignment>, InferCreation
   declare versionId: number | null
   /** Steps that wait for the teacher and were opened. */
   declare opened: CreationOptional<string[] | null>
+  declare startsAt: CreationOptional<Date | null>
+  declare dueAt: CreationOptional<Date | null>
+  declare way: CreationOptional<GivenWay>
+}
+
+/** A plan that is not for all of the class: for whom it is. */
+export class AssignmentLearner extends Model<InferAttributes<AssignmentLearner>, InferCreationAttributes<AssignmentLearner>> {
+  declare classId: number
+  declare planId: number
+  declare learnerId: number
 }
 
 export class DrawingRow extends Model<InferAttributes<DrawingRow>, InferCreationAttributes<DrawingRow>> {
@@ -77,6 +92,8 @@ export class DrawingRow extends Model<InferAttributes<DrawingRow>, InferCreation
   declare position: CreationOptional<number>
   declare nextBatch: CreationOptional<number>
   declare step: CreationOptional<string | null>
+  /** When that step was opened. */
+  declare stepAt: CreationOptional<Date | null>
   declare writer: CreationOptional<string | null>
   declare writerSeenAt: CreationOptional<Date | null>
   declare lastSeenAt: CreationOptional<Date | null>
@@ -132,6 +149,33 @@ export class SignInTry extends Model<InferAttributes<SignInTry>, InferCreationAt
   declare since: Date
 }
 
+/** What a drawing looks like while it is drawn, as its browser sends it. */
+export class LivePicture extends Model<InferAttributes<LivePicture>, InferCreationAttributes<LivePicture>> {
+  declare drawingId: number
+  declare position: number
+  declare picture: Buffer
+  /** What the learner's own looks found last. */
+  declare findings: LiveFinding[] | null
+  declare madeAt: Date
+}
+
+export class RaisedHand extends Model<InferAttributes<RaisedHand>, InferCreationAttributes<RaisedHand>> {
+  declare learnerId: number
+  declare drawingId: number
+  declare words: string
+  declare raisedAt: Date
+}
+
+/** Something for learners at work. */
+export class NewsRow extends Model<InferAttributes<NewsRow>, InferCreationAttributes<NewsRow>> {
+  declare id: CreationOptional<number>
+  declare classId: number
+  /** Null: for all of the class. */
+  declare learnerId: number | null
+  declare body: News
+  declare madeAt: Date
+}
+
 /** One try of a warm-up. */
 export class DrillTry extends Model<InferAttributes<DrillTry>, InferCreationAttributes<DrillTry>> {
   declare id: CreationOptional<number>
@@ -170,14 +214,15 @@ export function connect(url: string): Sequelize {
   })
   const bind = { sequelize }
   Teacher.init({ id: id(), email: text(200), name: text(80), secret: text(200) }, { ...bind, tableName: 'teachers' })
-  SchoolClass.init({ id: id(), teacherId: reference(), name: text(80), code: text(12), meets: text(120) }, { ...bind, tableName: 'classes' })
-  Learner.init({ id: id(), classId: reference(), name: text(60), secret: text(200) }, { ...bind, tableName: 'learners' })
+  SchoolClass.init({ id: id(), teacherId: reference(), name: text(80), code: text(12), meets: text(120), archivedAt: timeOrNull(), frontDrawingId: DataTypes.BIGINT }, { ...bind, tableName: 'classes' })
+  Learner.init({ id: id(), classId: reference(), name: text(60), secret: text(200), removedAt: timeOrNull() }, { ...bind, tableName: 'learners' })
   PlanRow.init({ id: id(), teacherId: reference(), learnerId: DataTypes.BIGINT, kind: { ...text(10), defaultValue: 'lesson' }, title: text(80), document: json('document', false), picture: DataTypes.BLOB('long'), revision: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 1 }, changedAt: timeOrNull(), archivedAt: timeOrNull() }, { ...bind, tableName: 'plans' })
   PlanVersion.init({ id: id(), planId: reference(), number: count(), document: json('document', false), madeAt: time() }, { ...bind, tableName: 'plan_versions' })
-  Assignment.init({ classId: key(), planId: key(), place: count(), versionId: DataTypes.BIGINT, opened: json('opened', true) }, { ...bind, tableName: 'assignments' })
+  Assignment.init({ classId: key(), planId: key(), place: count(), versionId: DataTypes.BIGINT, opened: json('opened', true), startsAt: timeOrNull(), dueAt: timeOrNull(), way: { ...text(10), defaultValue: 'own' } }, { ...bind, tableName: 'assignments' })
+  AssignmentLearner.init({ classId: key(), planId: key(), learnerId: key() }, { ...bind, tableName: 'assignment_learners' })
   DrawingRow.init({
     id: id(), learnerId: DataTypes.BIGINT, teacherId: DataTypes.BIGINT, planId: reference(), versionId: DataTypes.BIGINT, purpose: DataTypes.STRING(10), position: count(), nextBatch: count(),
-    step: DataTypes.STRING(60), writer: DataTypes.STRING(40), writerSeenAt: timeOrNull(), lastSeenAt: timeOrNull(),
+    step: DataTypes.STRING(60), stepAt: timeOrNull(), writer: DataTypes.STRING(40), writerSeenAt: timeOrNull(), lastSeenAt: timeOrNull(),
   }, { ...bind, tableName: 'drawings' })
   RecordBatch.init({
     drawingId: key(), number: { type: DataTypes.INTEGER, primaryKey: true },
@@ -196,6 +241,9 @@ export function connect(url: string): Sequelize {
     id: id(), kind: text(20), subject: reference(), state: { ...text(20), defaultValue: 'waiting' }, tries: count(), leaseUntil: timeOrNull(),
   }, { ...bind, tableName: 'jobs' })
   SignInTry.init({ door: { ...text(200), primaryKey: true }, count: count(), since: time() }, { ...bind, tableName: 'sign_in_tries' })
+  LivePicture.init({ drawingId: key(), position: count(), picture: { type: DataTypes.BLOB('medium'), allowNull: false }, findings: json('findings', true), madeAt: time() }, { ...bind, tableName: 'live_pictures' })
+  RaisedHand.init({ learnerId: key(), drawingId: reference(), words: text(300), raisedAt: time() }, { ...bind, tableName: 'raised_hands' })
+  NewsRow.init({ id: id(), classId: reference(), learnerId: DataTypes.BIGINT, body: json('body', false), madeAt: time() }, { ...bind, tableName: 'news' })
   DrillTry.init({ id: id(), learnerId: reference(), drill: text(40), seed: count(), score: count(), figures: json('figures', false), triedAt: time() }, { ...bind, tableName: 'drill_tries' })
   Signature.init({ learnerId: key(), outlines: json('outlines', false) }, { ...bind, tableName: 'signatures' })
   return sequelize

@@ -31,3 +31,8 @@ export async function closeDatabase(): Promise<void> {
   await sequelize?.close()
   sequelize = null
 }
+
+/** Rows of a question in SQL, with named values. */
+export function question<T extends object>(sql: string, replacements: Record<string, unknown>): Promise<T[]> {
+  return database().query<T>(sql, { replacements, type: QueryTypes.SELECT })
+}

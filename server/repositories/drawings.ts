@@ -1,3 +1,4 @@
+import { literal, Op } from 'sequelize'
 import { DrawingRow, RecordBatch } from '../models'
 import type { Tx } from './database'
 
@@ -32,6 +33,11 @@ export function addDrawing(values: NewDrawing, transaction?: Tx): Promise<Drawin
 
 export function batchesOf(drawingId: number, transaction?: Tx): Promise<RecordBatch[]> {
   return RecordBatch.findAll({ where: { drawingId }, order: ['number'], transaction })
+}
+
+/** Those that hold entries from a place on. */
+export function batchesFrom(drawingId: number, from: number): Promise<RecordBatch[]> {
+  return RecordBatch.findAll({ where: { drawingId, [Op.and]: literal('`start` + `count` > ' + String(Math.trunc(from))) }, order: ['number'] })
 }
 
 export function batch(drawingId: number, number: number, transaction?: Tx): Promise<RecordBatch | null> {

@@ -1,3 +1,4 @@
+import { Op } from 'sequelize'
 import { Learner, SchoolClass, SignInTry, Teacher } from '../models'
 import type { Tx } from './database'
 
@@ -13,8 +14,9 @@ export function classById(id: number): Promise<SchoolClass | null> {
   return SchoolClass.findByPk(id)
 }
 
-export function classesOf(teacherId: number): Promise<SchoolClass[]> {
-  return SchoolClass.findAll({ where: { teacherId }, order: ['name'] })
+/** Those that are not archived; with `isArchived` only those that are. */
+export function classesOf(teacherId: number, isArchived = false): Promise<SchoolClass[]> {
+  return SchoolClass.findAll({ where: { teacherId, archivedAt: isArchived ? { [Op.ne]: null } : null }, order: ['name'] })
 }
 
 export function learnerByName(classId: number, name: string): Promise<Learner | null> {
@@ -25,8 +27,22 @@ export function learnerById(id: number): Promise<Learner | null> {
   return Learner.findByPk(id)
 }
 
-export function learnersOf(classIds: number[]): Promise<Learner[]> {
+/** Those that are in the class; with `isRemoved` only those that were taken out. */
+export function learnersOf(classIds: number[], isRemoved = false): Promise<Learner[]> {
+  return Learner.findAll({ where: { classId: classIds, removedAt: isRemoved ? { [Op.ne]: null } : null }, order: ['name'] })
+}
+
+/** Those who are in it and those who were taken out. */
+export function everyLearnerOf(classIds: number[]): Promise<Learner[]> {
   return Learner.findAll({ where: { classId: classIds }, order: ['name'] })
+}
+
+/** Whether a learner may come in: in the register, and of a class that is not put away. */
+export async function isEnrolled(learnerId: number): Promise<boolean> {
+  const learner = await Learner.findByPk(learnerId, { attributes: ['classId', 'removedAt'] })
+  if (!learner || learner.removedAt) return false
+  const schoolClass = await SchoolClass.findByPk(learner.classId, { attributes: ['archivedAt'] })
+  return schoolClass !== null && schoolClass.archivedAt === null
 }
 
 export function triesAt(door: string): Promise<SignInTry | null> {

@@ -1,5 +1,5 @@
 import type { Plan } from '#core/plan'
-import { Assignment, PlanRow, PlanVersion, type DrawingRow } from '../models'
+import { Assignment, AssignmentLearner, PlanRow, PlanVersion, type DrawingRow } from '../models'
 import type { Tx } from './database'
 
 const WITHOUT_PICTURE = { exclude: ['picture'] }
@@ -27,14 +27,34 @@ export function addOwnPlan(teacherId: number, learnerId: number | null, document
   return PlanRow.create({ teacherId, learnerId, kind: 'sheet', title: document.title, document, picture: null }, { transaction })
 }
 
-/** The plans that a class was given, in their order, each in the version that it has. */
-export async function plansOfClass(classId: number): Promise<{ id: number, document: Plan }[]> {
-  const given = await Assignment.findAll({ where: { classId }, order: ['place'] })
-  return Promise.all(given.map(async each => ({ id: each.planId, document: await documentFor(each) })))
+export interface GivenRow {
+  readonly id: number
+  readonly document: Plan
+  readonly row: Assignment
+  /** Null: all of the class. */
+  readonly learners: readonly number[] | null
 }
 
-export async function isGiven(classId: number, planId: number): Promise<boolean> {
-  return (await Assignment.count({ where: { classId, planId } })) > 0
+/** The plans that a class was given, in their order, each in the version that it has. */
+export async function plansOfClass(classId: number): Promise<GivenRow[]> {
+  const given = await Assignment.findAll({ where: { classId }, order: ['place', 'planId'] })
+  const chosen = await AssignmentLearner.findAll({ where: { classId } })
+  return Promise.all(given.map(async row => ({ id: row.planId, document: await documentFor(row), row, learners: learnersIn(chosen, row.planId) })))
+}
+
+function learnersIn(chosen: readonly AssignmentLearner[], planId: number): number[] | null {
+  const own = chosen.filter(each => each.planId === planId).map(each => each.learnerId)
+  return own.length ? own : null
+}
+
+/** Whom of the class a plan is for; null: all of it. */
+export async function learnersFor(classId: number, planId: number, transaction?: Tx): Promise<number[] | null> {
+  return learnersIn(await AssignmentLearner.findAll({ where: { classId, planId }, transaction }), planId)
+}
+
+export async function setLearnersFor(classId: number, planId: number, learners: readonly number[] | null, transaction: Tx): Promise<void> {
+  await AssignmentLearner.destroy({ where: { classId, planId }, transaction })
+  if (learners) await AssignmentLearner.bulkCreate(learners.map(learnerId => ({ classId, planId, learnerId })), { transaction })
 }
 
 export async function planPicture(id: number): Promise<Buffer | null> {
@@ -75,6 +95,10 @@ export async function givePlan(values: Pick<Assignment, 'classId' | 'planId' | '
 
 export function assignmentsOf(planIds: number[]): Promise<Assignment[]> {
   return Assignment.findAll({ where: { planId: planIds } })
+}
+
+export function assignmentsOfClass(classId: number, transaction?: Tx): Promise<Assignment[]> {
+  return Assignment.findAll({ where: { classId }, order: ['place', 'planId'], transaction })
 }
 
 export function assignment(classId: number, planId: number, transaction?: Tx): Promise<Assignment | null> {

@@ -1,6 +1,7 @@
 import { ownPlan, starterEntries } from '#core/plan'
 import type { NewSheet } from '#shared/schemas'
-import type { DrawingView, Person } from '#shared/views'
+import type { DrawingView, GivenWay, Person } from '#shared/views'
+import type { DrawingRow } from '../models'
 import { inTransaction } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
@@ -21,6 +22,7 @@ export async function openDrawing(person: Extract<Person, { kind: 'learner' }>, 
   if (known) return { id: known.id }
   const learner = (await people.learnerById(person.id))!
   const given = await plans.assignment(learner.classId, plan.id)
+  if (given?.startsAt && given.startsAt.getTime() > Date.now()) throw new Refused('not-yet', 'This plan has not started yet.', `It opens on ${given.startsAt.toISOString().slice(0, 16).replace('T', ', ')} UTC.`)
   const versionId = given?.versionId ?? null
   const document = await plans.documentFor({ planId: plan.id, versionId })
   if (from !== undefined && !document.steps.some(each => each.id === from)) throw new Refused('not-found', 'There is no such step.', 'Choose a step of the plan.')
@@ -47,13 +49,18 @@ export async function openOwnSheet(person: Extract<Person, { kind: 'learner' }>,
   })
 }
 
+async function wayFor({ learnerId, planId }: DrawingRow): Promise<GivenWay> {
+  const learner = learnerId === null ? null : await people.learnerById(learnerId)
+  return (learner && (await plans.assignment(learner.classId, planId))?.way) ?? 'own'
+}
+
 export async function drawingView(person: Person, id: number): Promise<DrawingView> {
   const drawing = await requireDrawing(person, id)
   const given = await handIns.handInsOf([id])
   const answers = await handIns.answersOf(given.map(each => each.id))
   const last = answers.sort((a, b) => a.answeredAt.getTime() - b.answeredAt.getTime()).at(-1)
   return {
-    id, planId: drawing.planId, plan: await plans.documentFor(drawing), purpose: drawing.purpose, startAt: drawing.step, position: drawing.position, nextBatch: drawing.nextBatch,
+    id, planId: drawing.planId, plan: await plans.documentFor(drawing), purpose: drawing.purpose, way: await wayFor(drawing), startAt: drawing.step, position: drawing.position, nextBatch: drawing.nextBatch,
     entries: await entriesOf(id), lastAnswer: last ? await answerView(last) : null,
   }
 }

@@ -1,6 +1,6 @@
-import type { DeskView, FolioHandIn, FolioView, Person, PlanCard, RegisterView } from '#shared/views'
+import type { DeskView, FolioHandIn, FolioView, GivenTerms, Person, PlanCard, RegisterView } from '#shared/views'
 import type { Plan } from '#core/plan'
-import type { DrawingRow } from '../models'
+import type { Assignment, DrawingRow } from '../models'
 import * as drawings from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
 import * as people from '../repositories/people'
@@ -26,21 +26,35 @@ export async function deskView(person: Teacher): Promise<DeskView> {
     classes: classes.map(({ id, name, code, meets }) => ({
       id, name, code, when: meets, learners: learners.filter(learner => learner.classId === id).length,
     })),
+    archived: (await people.classesOf(person.id, true)).map(({ id, name }) => ({ id, name })),
     plans: (await plans.plansOf(person.id)).filter(each => each.archivedAt === null).map(each => planCard(each.id, each.document)),
     waiting: cards.filter(each => each.state === 'waiting'),
     answered: cards.filter(each => each.state === 'again' || each.state === 'accepted').reverse(),
   }
 }
 
+function termsOf({ startsAt, dueAt, way }: Pick<Assignment, 'startsAt' | 'dueAt' | 'way'>): GivenTerms {
+  return { startsAt: startsAt?.toISOString() ?? null, dueAt: dueAt?.toISOString() ?? null, way }
+}
+
 export async function registerView(person: Teacher, classId: number): Promise<RegisterView> {
-  const { id, name, code, meets } = await requireClass(person, classId)
+  const { id, name, code, meets, archivedAt } = await requireClass(person, classId)
   const learners = await people.learnersOf([id])
   const drawn = await drawings.drawingsOf(learners.map(each => each.id))
   const given = await handIns.handInsOf(drawn.map(each => each.id))
   const given2class = await plans.plansOfClass(id)
   return {
-    id, name, code, when: meets,
-    plans: given2class.map(plan => ({ id: plan.id, title: plan.document.title })),
+    id, name, code, when: meets, isArchived: archivedAt !== null,
+    plans: given2class.map((plan) => {
+      const theirs = drawn.filter(each => each.planId === plan.id)
+      const began = new Set(theirs.filter(each => each.position > 0).map(each => each.learnerId))
+      const handed = new Set(theirs.filter(each => given.some(one => one.drawingId === each.id)).map(each => each.learnerId))
+      return {
+        id: plan.id, title: plan.document.title, learners: plan.learners ? [...plan.learners] : null, isRicherThere: plan.document.steps.some(each => each.isRicher), ...termsOf(plan.row),
+        begun: began.size, handedIn: handed.size,
+      }
+    }),
+    removed: (await people.learnersOf([id], true)).map(each => ({ id: each.id, name: each.name, removedAt: each.removedAt!.toISOString() })),
     learners: learners.map((learner) => {
       const theirs = drawn.filter(each => each.learnerId === learner.id)
       const drawing = theirs.at(-1)
@@ -71,11 +85,12 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
       return { id: row.id, handedInAt: row.handedInAt.toISOString(), state: row.state, attempt: row.attempt, answer: answer ? await answerView(answer) : null }
     }))
   }
-  const planEntries = given.map(async (plan) => {
+  const theirPlans = given.filter(({ id, learners }) => learners === null || learners.includes(learner.id) || drawn.some(each => each.planId === id))
+  const planEntries = theirPlans.map(async (plan) => {
     const theirs = drawn.filter(each => each.planId === plan.id)
     const drawing = theirs.at(-1)
     return {
-      ...planCard(plan.id, plan.document),
+      ...planCard(plan.id, plan.document), ...termsOf(plan.row),
       drawing: drawing ? { id: drawing.id, position: drawing.position, lastSeenAt: drawing.lastSeenAt?.toISOString() ?? null } : null,
       handIns: await handInsFor(theirs),
     }

@@ -4,6 +4,7 @@ import type { Person, PlanBookView, PlanClass, PlanClassesView, PlanView } from 
 import type { DrawingRow, PlanRow, PlanVersion } from '../models'
 import { inTransaction, type Tx } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
+import * as live from '../repositories/live'
 import * as handIns from '../repositories/handins'
 import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
@@ -72,7 +73,7 @@ async function classesOf(person: Teacher, row: PlanRow): Promise<PlanClassesView
 
 /** Drawings of a class for a plan. */
 async function drawnOn(planId: number, classId: number): Promise<DrawingRow[]> {
-  const learners = await people.learnersOf([classId])
+  const learners = await people.everyLearnerOf([classId])
   return (await drawings.drawingsOf(learners.map(each => each.id))).filter(each => each.planId === planId)
 }
 
@@ -161,13 +162,16 @@ async function fits(drawing: DrawingRow, plan: Plan): Promise<boolean> {
 export async function openStepForClass(person: Teacher, id: number, { classId, step, isOpen }: { classId: number, step: string, isOpen: boolean }): Promise<{ opened: string[] }> {
   await requireLesson(person, id)
   await requireClass(person, classId)
-  return inTransaction(async (tx) => {
+  const done = await inTransaction(async (tx) => {
     const given = await plans.assignment(classId, id, tx)
     if (!given) throw new Refused('not-found', 'This class does not have the plan.', 'Give it to the class first.')
     const opened = [...(given.opened ?? []).filter(each => each !== step), ...isOpen ? [step] : []]
     await given.update({ opened }, { transaction: tx })
     return { opened }
   })
+  // Told only when it is committed.
+  await live.addNews(classId, [null], { kind: 'opened', plan: id, opened: done.opened })
+  return done
 }
 
 /** The steps that the teacher has opened for whoever draws here; null: nobody has to wait. */

@@ -28,6 +28,13 @@ export async function entriesOf(drawingId: number, transaction?: Tx): Promise<En
   return parts.flat()
 }
 
+/** Entries from a place on, without reading the batches before it. */
+export async function entriesFrom(drawingId: number, from: number): Promise<Entry[]> {
+  const batches = await drawings.batchesFrom(drawingId, from)
+  const parts = await Promise.all(batches.map(async each => JSON.parse((await unpack(each.packed)).toString()) as Entry[]))
+  return parts.flat().slice(Math.max(from - (batches[0]?.start ?? 0), 0))
+}
+
 /** The record of a drawing up to `position`. */
 export async function recordOf(drawing: DrawingRow, position: number): Promise<DrawingRecord> {
   const { sheet } = await documentFor(drawing)
@@ -70,7 +77,7 @@ export async function storeBatch(person: Person, drawingId: number, batch: Batch
     const step = batch.entries.findLast(entry => entry.type === 'step')
     await drawing.update({
       position: drawing.position + batch.entries.length, nextBatch: drawing.nextBatch + 1,
-      writer: batch.writer, writerSeenAt: now, lastSeenAt: now, ...(step && { step: step.step }),
+      writer: batch.writer, writerSeenAt: now, lastSeenAt: now, ...(step && { step: step.step, stepAt: now }),
     }, { transaction: tx })
     return stored(drawing)
   })

@@ -1,9 +1,11 @@
 import { randomInt } from 'node:crypto'
 import { seededRandom, type Random } from '#core/base'
-import { drawCode, drawPin, readRows } from '#core/roster'
+import { cleanName, drawCode, drawPin, nameKey, readRows, whyNoName } from '#core/roster'
+import type { Terms } from '#shared/schemas'
 import type { Person, SlipsView } from '#shared/views'
 import { inTransaction } from '../repositories/database'
 import * as people from '../repositories/people'
+import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { requireClass, requireLearner } from './rights'
 import { sealSecret } from './secrets'
@@ -32,9 +34,12 @@ export async function openClass(person: Teacher, { name, when }: { name: string,
 /** Adds learners, all or none, and tells their PINs: afterwards only that they fit can be told. */
 export async function addLearners(person: Teacher, classId: number, given: readonly { name: string, pin: string | null }[]): Promise<SlipsView> {
   const { name: className, code } = await requireClass(person, classId)
-  const known = (await people.learnersOf([classId])).map(each => each.name)
+  const removed = await people.learnersOf([classId], true)
+  const known = [...await people.learnersOf([classId]), ...removed].map(each => each.name)
   const { learners, left } = readRows([['name', 'pin'], ...given.map(each => [each.name, each.pin ?? ''])], known)
   const [first] = left
+  const back = removed.find(each => first && nameKey(each.name) === nameKey(first.text))
+  if (back) throw new Refused('malformed', `“${back.name}” was taken out of this class.`, 'Put them back from the list below the register: their work is kept.')
   if (first) throw new Refused('malformed', `“${first.text}” can’t be added.`, first.why)
   if (learners.length === 0) throw new Refused('malformed', 'There is no name among these.', 'Write one name a line.')
   const drawn = await Promise.all(learners.map(async ({ name, pin }) => {
@@ -56,4 +61,61 @@ export async function renewPin(person: Teacher, learnerId: number): Promise<Slip
   await people.setSecret(learner.id, await sealSecret(pin))
   await forgetTriesOf(schoolClass.code, learner.name)
   return { className: schoolClass.name, code: schoolClass.code, slips: [{ id: learner.id, name: learner.name, pin }] }
+}
+
+/** Another name for a learner; their work stays theirs. */
+export async function renameLearner(person: Teacher, learnerId: number, given: string): Promise<{ ok: true }> {
+  const { learner, schoolClass } = await requireLearner(person, learnerId)
+  const name = cleanName(given)
+  const why = whyNoName(name)
+  if (why) throw new Refused('malformed', `“${given.slice(0, 60)}” can’t be a name here.`, why)
+  const others = (await people.everyLearnerOf([schoolClass.id])).filter(each => each.id !== learner.id)
+  if (others.some(each => nameKey(each.name) === nameKey(name))) throw new Refused('malformed', `There is a ${name} in this class already.`, 'Add a letter or a second name, so that the two are told apart.')
+  await learner.update({ name })
+  return { ok: true }
+}
+
+/** Takes a learner out of the class, or puts them back. All work is kept; while they are out nobody comes in with their slip. */
+export async function removeLearner(person: Teacher, learnerId: number, isRemoved: boolean): Promise<{ ok: true }> {
+  const { learner } = await requireLearner(person, learnerId)
+  await learner.update({ removedAt: isRemoved ? new Date() : null })
+  return { ok: true }
+}
+
+export async function changeClass(person: Teacher, classId: number, { name, when }: { name: string, when: string }): Promise<{ ok: true }> {
+  await (await requireClass(person, classId)).update({ name, meets: when })
+  return { ok: true }
+}
+
+/** Puts a class away at the end of a term, or takes it out again. */
+export async function archiveClass(person: Teacher, classId: number, isArchived: boolean): Promise<{ ok: true }> {
+  await (await requireClass(person, classId)).update({ archivedAt: isArchived ? new Date() : null, frontDrawingId: null })
+  return { ok: true }
+}
+
+/** When, by whom and on which path a class draws a plan that it has. */
+export async function setTerms(person: Teacher, classId: number, planId: number, { startsAt, dueAt, way, learners }: Terms): Promise<{ ok: true }> {
+  await requireClass(person, classId)
+  const members = new Set((await people.everyLearnerOf([classId])).map(each => each.id))
+  if (learners?.some(each => !members.has(each))) throw new Refused('malformed', 'Someone on this list is not in the class.', 'Load the register again and choose once more.')
+  await inTransaction(async (tx) => {
+    const given = await plans.assignment(classId, planId, tx)
+    if (!given) throw new Refused('not-found', 'This class does not have the plan.', 'Give it to the class first.')
+    const time = (iso: string | null) => (iso === null ? null : new Date(iso))
+    await given.update({ startsAt: time(startsAt), dueAt: time(dueAt), way }, { transaction: tx })
+    await plans.setLearnersFor(classId, planId, learners && [...new Set(learners)], tx)
+  })
+  return { ok: true }
+}
+
+/** The order of a term: the plans named come first, in that order. */
+export async function orderPlans(person: Teacher, classId: number, order: readonly number[]): Promise<{ ok: true }> {
+  await requireClass(person, classId)
+  await inTransaction(async (tx) => {
+    const rows = await plans.assignmentsOfClass(classId, tx)
+    const place = (planId: number) => (order.includes(planId) ? order.indexOf(planId) : order.length)
+    const sorted = [...rows].sort((a, b) => place(a.planId) - place(b.planId) || a.place - b.place)
+    for (const [i, row] of sorted.entries()) await row.update({ place: i }, { transaction: tx })
+  })
+  return { ok: true }
 }

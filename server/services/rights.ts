@@ -63,12 +63,35 @@ export async function requireLearner(person: Person, id: number): Promise<{ lear
   return { learner, schoolClass: await requireClass(person, learner.classId) }
 }
 
+/** Someone signed in long ago may not be in the register any more. */
+export async function requireEnrolled(person: Person): Promise<void> {
+  if (person.kind === 'learner' && !await people.isEnrolled(person.id)) {
+    throw new Refused('not-signed-in', 'Your name is not in the register just now.', 'Nothing is lost: what you drew is kept, here and on the server. Ask your teacher to put you back.')
+  }
+}
+
+export async function classIdOf(person: Extract<Person, { kind: 'learner' }>): Promise<number> {
+  return (await people.learnerById(person.id))!.classId
+}
+
+/** Whether a plan is for this learner: given to all of the class or to some with them, or begun before that was changed. */
+export async function isFor(learner: Learner, planId: number): Promise<boolean> {
+  if (!await plans.assignment(learner.classId, planId)) return false
+  const chosen = await plans.learnersFor(learner.classId, planId)
+  return chosen === null || chosen.includes(learner.id) || await drawings.latestDrawing(learner.id, planId) !== null
+}
+
+async function isForPerson(person: Person, planId: number): Promise<boolean> {
+  const learner = await people.learnerById(person.id)
+  return learner !== null && isFor(learner, planId)
+}
+
 export async function requirePlan(person: Person, id: number): Promise<PlanRow> {
   const plan = await plans.planById(id)
   if (!plan) throw notFound('plan')
   const mine = person.kind === 'teacher'
     ? plan.teacherId === person.id
-    : plan.learnerId === person.id || await plans.isGiven((await people.learnerById(person.id))?.classId ?? 0, id)
+    : plan.learnerId === person.id || await isForPerson(person, id)
   if (!mine) throw notYours('plan')
   return plan
 }

@@ -26,6 +26,9 @@ export async function signInLearner(code: string, name: string, pin: string): Pr
   const schoolClass = await people.classByCode(code)
   const learner = schoolClass && await people.learnerByName(schoolClass.id, name)
   const fits = await secretFits(pin, learner?.secret ?? await nobody)
+  if (schoolClass && learner && fits && (learner.removedAt || schoolClass.archivedAt)) {
+    throw new Refused('not-yours', learner.removedAt ? 'Your name was taken out of this class.' : 'This class was put away.', 'What you drew is kept. Ask your teacher.')
+  }
   if (!schoolClass || !learner || !fits) {
     await countTry(door)
     throw new Refused('wrong-sign-in', 'Class code, name and PIN do not go together.', 'Look at your slip again, or ask your teacher for a new one.')

@@ -1,6 +1,7 @@
 import { readBody, defineEventHandler, getRouterParams, getQuery, setResponseStatus, type H3Event } from 'h3'
 import type { z } from 'zod'
 import type { Person } from '#shared/views'
+import { requireEnrolled } from '../services/rights'
 import { log } from './log'
 import { asRefused, Refused } from './refuse'
 
@@ -54,6 +55,7 @@ async function requirePerson(event: H3Event, who: Who): Promise<Person | null> {
   if (who !== 'signed-in' && person.kind !== who) {
     throw new Refused('not-yours', `This is for ${who}s.`, `Sign in as a ${who}.`)
   }
+  await requireEnrolled(person)
   return person
 }
 

@@ -37,6 +37,30 @@ export class Client {
     return this
   }
 
+  /** Listens to a stream of server-sent events; each message is JSON. */
+  async stream(path: string): Promise<{ next<N>(): Promise<N>, close(): void }> {
+    const abort = new AbortController()
+    const response = await fetch(this.url + path, { headers: { cookie: this.cookie }, signal: abort.signal })
+    if (response.status !== 200) throw new Error(`${path}: ${response.status}`)
+    const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader()
+    let text = ''
+    return {
+      async next<N>() {
+        for (;;) {
+          const found = /^(?:.*\n)*?data: (.+)\n/.exec(text)
+          if (found) {
+            text = text.slice(found[0].length)
+            return JSON.parse(found[1]!) as N
+          }
+          const { value, done } = await reader.read()
+          if (done) throw new Error('the stream has ended')
+          text += value
+        }
+      },
+      close: () => abort.abort(),
+    }
+  }
+
   async teacher(email = 'orla@saltmarsh.example', password = 'kettle-and-lamp'): Promise<this> {
     const { status } = await this.call('POST', '/api/session/teacher', { email, password })
     if (status !== 200) throw new Error(`${email} could not sign in: ${status}`)

@@ -12,6 +12,8 @@ declare module 'vitest' {
   interface ProvidedContext {
     /** Address of the app under test. */
     appUrl: string
+    /** Address of another process of the app before the same database. */
+    secondUrl: string
     /** Address where a test asks for faults: POST /database/kill, /database/start, /server/kill, /server/start. */
     faultsUrl: string
   }
@@ -24,8 +26,10 @@ export default async function world(project: TestProject): Promise<() => Promise
   const database = await startDatabase(folder, { name: 'easel_test', durable: false })
   await setupDatabase(database.url, ['--demo'], { quiet: true })
   const port = await freePort(45210)
-  const start = () => startServer({ databaseUrl: database.url, port, sessionPassword: 'only-for-tests-'.repeat(3), log: (line: string) => void lines.push(line) })
+  const startAt = (port: number) => startServer({ databaseUrl: database.url, port, sessionPassword: 'only-for-tests-'.repeat(3), log: (line: string) => void lines.push(line) })
+  const start = () => startAt(port)
   let server = await start()
+  const second = await startAt(await freePort(45410))
 
   const isDown = { database: false, server: false }
   const faults: Record<string, () => Promise<void>> = {
@@ -48,10 +52,12 @@ export default async function world(project: TestProject): Promise<() => Promise
   }
   const control = await serveFaults(faults, await freePort(45610))
   project.provide('appUrl', server.url)
+  project.provide('secondUrl', second.url)
   project.provide('faultsUrl', control.url)
   return async () => {
     control.server.close()
     await server.stop()
+    await second.stop()
     await database.stop()
     rmSync(folder, { recursive: true, force: true })
   }

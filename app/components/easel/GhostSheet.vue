@@ -5,7 +5,13 @@ import type { DrawingRecord } from '#core/drawing'
 import { onDevice, type Size, type WindowView } from '../../sheet/view'
 
 /** The teacher's demonstration of a step, played faintly over the sheet: as a whole, stroke by stroke, or as lines to draw over. */
-const props = defineProps<{ record: DrawingRecord, view: WindowView, size: Size }>()
+const props = defineProps<{
+  record: DrawingRecord
+  view: WindowView
+  size: Size
+  /** Shown by the teacher just now: its own hand, not the demonstration. */
+  isTeachers?: boolean
+}>()
 const emit = defineEmits<{ away: [] }>()
 
 /** The ghost hurries a little. */
@@ -46,15 +52,15 @@ function showAll(): void {
 </script>
 
 <template>
-  <canvas ref="canvas" class="ghost" :style="{ width: `${size.width}px`, height: `${size.height}px`, opacity: strength / 100 }" data-test="ghost" />
-  <div class="strip card" role="group" aria-label="The ghost" @pointerdown.stop @wheel.stop>
-    <v-btn :icon="time.isPlaying ? mdiPause : mdiPlay" size="small" variant="text" :aria-label="time.isPlaying ? 'Let the ghost wait' : isAtEnd ? 'From the beginning' : 'Go on'" @click="time.isPlaying ? player.pause() : player.play(speed)" />
+  <canvas ref="canvas" class="ghost" :style="{ width: `${size.width}px`, height: `${size.height}px`, opacity: isTeachers ? 0.85 : strength / 100 }" data-test="ghost" />
+  <div class="strip card" role="group" :aria-label="isTeachers ? 'What your teacher shows' : 'The ghost'" @pointerdown.stop @wheel.stop>
+    <v-btn :icon="time.isPlaying ? mdiPause : mdiPlay" size="small" variant="text" :aria-label="time.isPlaying ? (isTeachers ? 'Let it wait' : 'Let the ghost wait') : isAtEnd ? 'From the beginning' : 'Go on'" @click="time.isPlaying ? player.pause() : player.play(speed)" />
     <v-btn size="small" variant="text" :prepend-icon="mdiReplay" @click="player.playAgain(speed)">again</v-btn>
     <v-btn size="small" variant="text" :prepend-icon="mdiSkipNextOutline" :disabled="isAtEnd" @click="player.playNext(speed)">next stroke</v-btn>
     <v-btn size="small" variant="text" :disabled="isAtEnd && !time.isPlaying" @click="showAll">all its lines</v-btn>
     <label class="small">speed <input v-model.number="speed" type="range" min="0.25" max="4" step="0.25"><span class="numbers">{{ speed }} ×</span></label>
-    <label class="small">strength <input v-model.number="strength" type="range" min="10" max="90" step="2"><span class="numbers">{{ strength }} %</span></label>
-    <v-btn :icon="mdiClose" size="small" variant="text" aria-label="Away with the ghost (G)" @click="emit('away')" />
+    <label v-if="!isTeachers" class="small">strength <input v-model.number="strength" type="range" min="10" max="90" step="2"><span class="numbers">{{ strength }} %</span></label>
+    <v-btn :icon="mdiClose" size="small" variant="text" :aria-label="isTeachers ? 'Put it away' : 'Away with the ghost (G)'" @click="emit('away')" />
   </div>
 </template>
 

@@ -26,17 +26,21 @@ const sorted = computed(() => {
 const isMeant = (lookFor: string) => meant.value.has(`${step.value?.id} ${lookFor}`)
 const isAllMet = computed(() => found.value?.every(each => each.verdict === 'met' || isMeant(each.lookFor)) ?? false)
 /** Steps that those who like can go on with. */
-const richer = computed(() => (isRicher.value ? 0 : (plan.value?.steps.length ?? 0) - count.value))
+const richer = computed(() => (isRicher.value || easel.way.value === 'simple' ? 0 : (plan.value?.steps.length ?? 0) - count.value))
 
 // --- going on
 
 /** Steps that the teacher has opened; null: nobody has to wait. */
 const opened = ref<readonly string[] | null>(null)
+const news = useClassNews()
+watch(() => news?.opened.value, (told) => {
+  if (told) opened.value = told
+})
 const next = computed(() => steps.value[stepNumber.value + 1] ?? null)
 const isWaiting = computed(() => step.value?.goOn === 'opened' && next.value !== null && opened.value !== null && !opened.value.includes(next.value.id))
 const isUnmet = computed(() => step.value?.goOn === 'met' && step.value.lookFors.length > 0 && !(isAllMet.value && !isOld.value))
-/** How often is asked whether the teacher has opened the next step, ms. */
-const ASK_MS = 6000
+/** It is told at once; asked as well, should that be missed, ms. */
+const ASK_MS = 15_000
 let timer: ReturnType<typeof setInterval> | null = null
 async function askOpened(): Promise<void> {
   try {
@@ -110,7 +114,7 @@ function point(id: string, isOn: boolean): void {
             <button :disabled="isWaiting && i > stepNumber" :aria-current="i === stepNumber ? 'step' : undefined" :aria-label="`Step ${i + 1}: ${each.title}`" @click="easel.openStep(i)">{{ i + 1 }}</button>
           </li>
         </ol>
-        <v-btn :icon="mdiChevronLeft" size="small" variant="text" aria-label="Fold the step sheet" @click="isFolded = true" />
+        <span class="corner"><HandUp /><v-btn :icon="mdiChevronLeft" size="small" variant="text" aria-label="Fold the step sheet" @click="isFolded = true" /></span>
       </header>
       <div ref="scroll" class="scroll">
         <h2>{{ step.title }}</h2>
@@ -183,7 +187,8 @@ function point(id: string, isOn: boolean): void {
 .strip { display: flex; flex-direction: column; align-items: center; gap: 8px; padding: 10px 0; height: 100%; }
 .big { font-size: 1.7rem; }
 header { display: flex; align-items: center; justify-content: space-between; padding: 10px 8px 4px 16px; }
-.pegs { display: flex; gap: 6px; list-style: none; margin: 0; padding: 0; }
+.corner { display: flex; flex: none; }
+.pegs { display: flex; flex-wrap: wrap; gap: 6px; list-style: none; margin: 0; padding: 0; }
 .pegs button { width: 34px; height: 34px; border-radius: 50%; border: 1.5px solid var(--line); font-family: var(--font-display); color: var(--ink-soft); }
 .pegs button[aria-current] { border-color: var(--blue); border-width: 2.5px; color: var(--ink); font-weight: 650; }
 .scroll { flex: 1; overflow-y: auto; padding: 4px 16px 14px; }

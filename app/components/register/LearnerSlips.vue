@@ -12,11 +12,16 @@ async function saveList(): Promise<void> {
   const rows = slips.slips.map(({ name, pin }) => [slips.className, slips.code, name, pin])
   savedFile(new TextEncoder().encode(csvOf([['Class', 'Class code', 'Name', 'PIN'], ...rows])), `${fileName(slips.className, 'class')}-slips.csv`, 'text/csv')
 }
-const print = () => window.print()
+const { busy, trying } = useTrying()
+/** To be printed and cut. */
+const savePdf = () => trying(true, async () => {
+  const { slipsPdf } = await import('../../roster/slips-pdf')
+  savedFile(await slipsPdf(slips, window.location.host), `${fileName(slips.className, 'class')}-slips.pdf`, 'application/pdf')
+})
 </script>
 
 <template>
-  <v-dialog :model-value="true" max-width="820" persistent class="slips-dialog" @keydown.esc="emit('close')">
+  <v-dialog :model-value="true" max-width="820" persistent @keydown.esc="emit('close')">
     <div class="card dialog">
       <h2>{{ slips.slips.length === 1 ? 'A slip' : `${slips.slips.length} slips` }} for {{ slips.className }}</h2>
       <p class="small">The PINs are shown only now. Print them or keep the list: later a PIN can be made anew, not looked up.</p>
@@ -29,7 +34,7 @@ const print = () => window.print()
         </li>
       </ul>
       <div class="row">
-        <v-btn color="primary" :prepend-icon="mdiPrinterOutline" @click="print">Print the slips</v-btn>
+        <v-btn color="primary" :prepend-icon="mdiPrinterOutline" :loading="busy !== null" @click="savePdf">Slips to print (PDF)</v-btn>
         <v-btn variant="outlined" :prepend-icon="mdiFileDelimitedOutline" @click="saveList">Keep the list (CSV)</v-btn>
         <v-btn variant="text" @click="emit('close')">They are handed round</v-btn>
       </div>
@@ -44,14 +49,4 @@ const print = () => window.print()
 .slips strong { font-size: 1.1rem; overflow-wrap: anywhere; }
 .code { letter-spacing: 0.1em; font-variant-numeric: tabular-nums; }
 .row { display: flex; gap: 10px; flex-wrap: wrap; }
-</style>
-
-<style>
-/* On paper there are only the slips. */
-@media print {
-  body:has(.slips-dialog) > :not(.v-overlay-container) { display: none; }
-  .slips-dialog .v-overlay__scrim, .slips-dialog .row, .slips-dialog h2, .slips-dialog p { display: none; }
-  .slips-dialog, .slips-dialog .v-overlay__content { position: static; max-width: none; width: 100%; max-height: none; margin: 0; }
-  .slips-dialog .dialog { max-height: none; overflow: visible; border: 0; box-shadow: none; }
-}
 </style>

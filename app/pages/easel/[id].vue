@@ -20,6 +20,10 @@ const { guides, isAdjusting } = guiding
 // Teachers and learners are counted apart: what this browser keeps of one is not opened by the other.
 const easel = createEasel(Number(route.params.id), (session.person?.kind === 'teacher' ? -1 : 1) * (session.person?.id ?? 0), guiding)
 provide(EASEL, easel)
+const classNews = session.person?.kind === 'learner' ? createClassNews(easel) : null
+provide(CLASS_NEWS, classNews)
+/** The class that looks at this sheet of the teacher's. */
+const inFrontOf = computed(() => (purpose.value !== null && route.query.front ? Number(route.query.front) : null))
 const looking = createLooking()
 provide(LOOKING, looking)
 const { tone, hasRulers, hasCrosshair } = looking
@@ -38,6 +42,15 @@ const view = computed(() => sheetWindow.value?.view ?? STRAIGHT)
 const scale = computed(() => view.value.scale)
 /** How the plan's sheet is seen; null when this one was stretched one way since. */
 const ghostView = computed(() => viewOfPlaced(view.value, placed.value))
+/** What the teacher shows over this sheet, and where it is seen: null when it would not fit. */
+const shownNow = computed(() => {
+  const shown = classNews?.ghost.value ?? null
+  const seen = shown?.on === 'plan' ? ghostView.value : view.value
+  return shown && seen ? { ...shown, view: seen } : null
+})
+function putShownAway(): void {
+  if (classNews) classNews.ghost.value = null
+}
 
 const marks = computed<ShownMark[]>(() => {
   const found = step.value ? findings.value.get(step.value.id) ?? [] : []
@@ -213,6 +226,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
     <StepSheet v-else v-model:folded="isStepFolded" class="left" :is-ghost-playing="ghost !== null" @ghost="toggleGhost" @show="showFinding" @hand-in="isHandInOpen = true" />
     <div class="middle">
       <EaselBar :scale="scale" :turn="view.turn" :is-mirrored="view.isMirrored" @fit="sheetWindow?.fit()" @zoom="sheetWindow?.zoom($event)" @mirror="sheetWindow?.mirror()" @turn="sheetWindow?.turnTo($event)" @help="isHelpOpen = true" @sheet="isSheetOpen = true" @picture="isPictureOpen = true" />
+      <FrontBar v-if="inFrontOf !== null" :class-id="inFrontOf" />
       <SignInAgain />
       <ApartNotice />
       <div v-if="isOffline" class="offline small" role="status">The server did not answer: this sheet comes from what this device keeps. It is sent when the server is back.</div>
@@ -226,6 +240,8 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
           <template #default="{ view: shown, size, pointer }">
             <SheetGuides v-if="guides.length" :guides="guides" :view="shown" :size="size" :sheet="sheet" :is-adjusting="isAdjusting" @change="guiding.change" />
             <GhostSheet v-if="ghost && ghostView" :key="step?.id" :record="ghost" :view="ghostView" :size="size" @away="ghost = null" />
+            <GhostSheet v-if="shownNow" :key="`shown ${shownNow.number}`" :record="shownNow.record" :view="shownNow.view" :size="size" is-teachers @away="putShownAway" />
+            <TeachersWords />
             <SelectionEdge v-if="(parts.edges.value && !parts.held.value) || parts.draft.value.length || parts.against.value.length" :edges="parts.held.value ? null : parts.edges.value" :draft="parts.draft.value" :against="parts.against.value" :view="shown" :size="size" :sheet="sheet" />
             <PartHandles v-if="references.isPlacing.value && references.under.value?.held" :held="references.under.value.held" way="size" :view="shown" :size="size" @take="placeUnder" />
             <StencilHandles :view="shown" :size="size" />
@@ -275,6 +291,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
     <SheetDialog v-model="isSheetOpen" />
     <PictureDialog v-model="isPictureOpen" />
     <SignDialog v-model="isSignOpen" />
+    <ToTheFront />
   </div>
 </template>
 

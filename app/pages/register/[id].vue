@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { mdiAccountPlusOutline, mdiKeyVariant } from '@mdi/js'
-import type { HandInState, SlipsView } from '#shared/views'
+import { mdiAccountPlusOutline, mdiArchiveOutline, mdiDotsVertical, mdiPencilOutline, mdiViewGridOutline } from '@mdi/js'
+import type { HandInState, RegisterView, SlipsView } from '#shared/views'
 import { api } from '../../api/routes'
 import { STATE_WORDS } from '../../sheet/state-words'
 
@@ -8,14 +8,14 @@ definePageMeta({ who: 'teacher' })
 const route = useRoute()
 const { data: register, trouble, load } = usePageData(() => api.register(Number(route.params.id)))
 const headers = [
-  { title: 'Learner', key: 'name' },
+  { title: 'Learner', key: 'name', sort: (a: string, b: string) => a.localeCompare(b, undefined, { numeric: true }) },
   { title: 'Plan', key: 'plan' },
   { title: 'Step', key: 'step' },
   { title: 'Acts', key: 'strokes', align: 'end' as const },
   { title: 'Last seen', key: 'lastSeenAt' },
   { title: 'Hand-ins', key: 'handIns', align: 'end' as const },
   { title: 'Latest', key: 'latest', sortable: false },
-  { title: '', key: 'pin', sortable: false, align: 'end' as const },
+  { title: '', key: 'more', sortable: false, align: 'end' as const },
 ]
 
 const isAdding = ref(false)
@@ -25,16 +25,58 @@ function show(made: SlipsView): void {
   slips.value = made
   void load()
 }
+
+const { say } = useNotices()
+const { busy, trying } = useTrying<string>()
+type Row = RegisterView['learners'][number]
 /** Asked before: the old PIN is worth nothing afterwards. */
-const renewing = shallowRef<{ id: number, name: string } | null>(null)
-const { busy, trying } = useTrying<number>()
-function renew(): void {
-  const { id } = renewing.value!
-  void trying(id, async () => {
-    show(await api.renewPin(id))
-    renewing.value = null
-  })
+const renewing = shallowRef<Row | null>(null)
+const removing = shallowRef<Row | null>(null)
+const renaming = shallowRef<Row | null>(null)
+const newName = ref('')
+
+const renew = () => trying('pin', async () => {
+  show(await api.renewPin(renewing.value!.id))
+  renewing.value = null
+})
+const rename = () => trying('name', async () => {
+  await api.renameLearner(renaming.value!.id, newName.value)
+  renaming.value = null
+  await load()
+})
+const remove = () => trying('remove', async () => {
+  const { id, name } = removing.value!
+  removing.value = null
+  await api.removeLearner(id, true)
+  await load()
+  say(`${name} was taken out of the class.`, 'Everything they drew is kept.', 'plain', [{ label: 'Put back', run: () => putBack(id) }])
+})
+const putBack = (id: number) => trying(`back ${id}`, async () => {
+  await api.removeLearner(id, false)
+  await load()
+})
+
+// --- the class itself
+
+const isChanging = ref(false)
+const className = ref('')
+const when = ref('')
+function change(): void {
+  className.value = register.value!.name
+  when.value = register.value!.when
+  isChanging.value = true
 }
+const keepClass = () => trying('class', async () => {
+  await api.changeClass(register.value!.id, { name: className.value.trim(), when: when.value.trim() })
+  isChanging.value = false
+  await load()
+})
+const isArchiving = ref(false)
+const archive = (isArchived: boolean) => trying('archive', async () => {
+  await api.archiveClass(register.value!.id, isArchived)
+  isArchiving.value = false
+  await load()
+})
 </script>
 
 <template>
@@ -42,9 +84,21 @@ function renew(): void {
     <LoadingOrTrouble v-if="!register" :trouble="trouble" @again="load" />
     <template v-else>
       <NuxtLink to="/desk" class="small">Back to the desk</NuxtLink>
-      <h1>{{ register.name }}</h1>
-      <p class="soft">{{ register.when }} · class code <strong class="code">{{ register.code }}</strong> · {{ register.plans.map(plan => plan.title).join(', ') || 'no plan given yet' }}</p>
-      <v-btn color="primary" :prepend-icon="mdiAccountPlusOutline" @click="isAdding = true">Add learners</v-btn>
+      <div class="head">
+        <h1>{{ register.name }}</h1>
+        <v-btn :icon="mdiPencilOutline" size="small" variant="text" aria-label="Change the class’s name" @click="change" />
+        <span class="grow" />
+        <v-btn v-if="!register.isArchived" variant="text" :prepend-icon="mdiArchiveOutline" @click="isArchiving = true">Put the class away</v-btn>
+        <v-btn v-if="!register.isArchived" variant="outlined" :prepend-icon="mdiViewGridOutline" :to="`/round/${register.id}`">The Round</v-btn>
+        <v-btn v-if="!register.isArchived" color="primary" :prepend-icon="mdiAccountPlusOutline" @click="isAdding = true">Add learners</v-btn>
+      </div>
+      <p class="soft">{{ register.when ? `${register.when} · ` : '' }}class code <strong class="code">{{ register.code }}</strong></p>
+      <div v-if="register.isArchived" class="card archived" role="status">
+        <span>This class is put away: nobody comes in with its code. All work is kept.</span>
+        <v-btn size="small" color="primary" :loading="busy === 'archive'" @click="archive(false)">Take it out again</v-btn>
+      </div>
+      <GivenPlans :register="register" @changed="load" />
+      <h2 class="learners-title">Learners</h2>
       <div class="card table">
         <v-data-table :headers="headers" :items="register.learners" :items-per-page="-1" hide-default-footer density="comfortable" :sort-by="[{ key: 'name', order: 'asc' }]" no-data-text="No learners yet. Add them one by one or as a list: each gets a slip with the class code and a PIN.">
           <template #[`item.name`]="{ value }"><strong>{{ value }}</strong></template>
@@ -55,27 +109,68 @@ function renew(): void {
             <NuxtLink v-if="value" :to="`/crit/${value.id}`" :class="value.state">{{ STATE_WORDS.teacher[value.state as HandInState] }}</NuxtLink>
             <span v-else class="soft">—</span>
           </template>
-          <template #[`item.pin`]="{ item }"><v-btn :icon="mdiKeyVariant" size="small" variant="text" :aria-label="`A new PIN for ${item.name}`" title="A new PIN" @click="renewing = item" /></template>
+          <template #[`item.more`]="{ item }">
+            <v-menu location="bottom end">
+              <template #activator="{ props }"><v-btn v-bind="props" :icon="mdiDotsVertical" size="small" variant="text" :aria-label="`More for ${item.name}`" /></template>
+              <v-list density="compact">
+                <v-list-item title="A new PIN" @click="renewing = item" />
+                <v-list-item title="Change the name" @click="newName = item.name; renaming = item" />
+                <v-list-item title="Take out of the class" @click="removing = item" />
+              </v-list>
+            </v-menu>
+          </template>
         </v-data-table>
       </div>
-      <AddLearners v-model="isAdding" :class-id="register.id" :known="register.learners.map(each => each.name)" @added="show" />
+      <details v-if="register.removed.length" class="removed">
+        <summary>{{ register.removed.length === 1 ? 'One learner was' : `${register.removed.length} learners were` }} taken out</summary>
+        <p v-for="each in register.removed" :key="each.id"><strong>{{ each.name }}</strong> <span class="small soft">{{ timeInWords(each.removedAt) }}</span> <v-btn size="small" variant="outlined" :loading="busy === `back ${each.id}`" @click="putBack(each.id)">Put back</v-btn></p>
+      </details>
+      <AddLearners v-model="isAdding" :class-id="register.id" :known="[...register.learners, ...register.removed].map(each => each.name)" @added="show" />
       <LearnerSlips v-if="slips" :slips="slips" @close="slips = null" />
-      <v-dialog :model-value="renewing !== null" max-width="420" @update:model-value="renewing = null">
-        <div class="card ask">
-          <h2>A new PIN for {{ renewing?.name }}</h2>
-          <p>The old one no longer opens the door. Drawings and hand-ins stay.</p>
-          <div class="row"><v-btn color="primary" :loading="busy !== null" @click="renew">Draw a new one</v-btn><v-btn variant="text" @click="renewing = null">Leave it</v-btn></div>
-        </div>
-      </v-dialog>
+      <CardDialog :model-value="renewing !== null" :title="`A new PIN for ${renewing?.name}`" @update:model-value="renewing = null">
+        <p>The old one no longer opens the door. Drawings and hand-ins stay.</p>
+        <template #actions><v-btn color="primary" :loading="busy === 'pin'" @click="renew">Draw a new one</v-btn></template>
+        <template #leave>Leave it</template>
+      </CardDialog>
+      <CardDialog :model-value="renaming !== null" title="Another name" @update:model-value="renaming = null">
+        <form id="rename" @submit.prevent="rename"><label class="field small">The name <input v-model="newName" maxlength="60"></label></form>
+        <p class="small soft">They come in with the new name and the same PIN.</p>
+        <template #actions><v-btn color="primary" type="submit" form="rename" :disabled="newName.trim() === ''" :loading="busy === 'name'">Keep</v-btn></template>
+      </CardDialog>
+      <CardDialog :model-value="removing !== null" :title="`Take ${removing?.name} out of the class?`" @update:model-value="removing = null">
+        <p>Nobody comes in with their slip any more. Everything they drew is kept, and you can put them back at any time.</p>
+        <template #actions><v-btn color="primary" @click="remove">Take out</v-btn></template>
+        <template #leave>Leave it</template>
+      </CardDialog>
+      <CardDialog v-model="isChanging" title="The class">
+        <form id="class-form" class="fields" @submit.prevent="keepClass">
+          <label class="field small">Its name <input v-model="className" maxlength="80"></label>
+          <label class="field small">When it meets <input v-model="when" maxlength="120"></label>
+        </form>
+        <template #actions><v-btn color="primary" type="submit" form="class-form" :disabled="className.trim() === ''" :loading="busy === 'class'">Keep</v-btn></template>
+      </CardDialog>
+      <CardDialog v-model="isArchiving" title="Put the class away?">
+        <p>At the end of a term: it leaves your desk, and nobody comes in with its code. All work is kept, and it can be taken out again.</p>
+        <template #actions><v-btn color="primary" :loading="busy === 'archive'" @click="archive(true)">Put it away</v-btn></template>
+        <template #leave>Leave it</template>
+      </CardDialog>
     </template>
   </div>
 </template>
 
 <style scoped>
-h1 { margin: 8px 0 0; }
+.head { display: flex; gap: 10px; align-items: center; flex-wrap: wrap; }
+h1 { margin: 8px 0 4px; }
+.grow { flex: 1; }
 .code { letter-spacing: 0.08em; }
-.table { padding: 6px 8px; margin-top: 14px; }
-.ask { display: grid; gap: 12px; }
-.row { display: flex; gap: 10px; }
+.archived { display: flex; gap: 14px; align-items: center; justify-content: space-between; border-left: 4px solid var(--ochre); }
+.learners-title { margin: 22px 0 8px; }
+.table { padding: 6px 8px; }
 .table :deep(.v-table) { background: transparent; }
+.removed { margin-top: 16px; }
+.removed summary { cursor: pointer; min-height: 30px; }
+.removed p { display: flex; gap: 12px; align-items: center; }
+.field { display: grid; gap: 4px; }
+.fields { display: grid; gap: 12px; }
+.field input { border: 1px solid var(--line); border-radius: 6px; padding: 8px 10px; background: var(--paper); color: var(--ink); }
 </style>

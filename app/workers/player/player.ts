@@ -64,6 +64,22 @@ export class Player {
     this.tellLayers()
   }
 
+  /**
+   * More was drawn: the record goes on. Where its end was shown, what is new is played until it has caught up, never for
+   * longer than `mostMs`; elsewhere it waits until it is come to.
+   */
+  append(entries: readonly Entry[], mostMs: number): void {
+    const { engine } = this
+    if (!engine || entries.length === 0) return
+    const wasAtEnd = this.time >= this.length || (this.speed > 0 && this.until >= this.length)
+    for (const entry of entries) engine.take(entry, false)
+    this.entries = [...this.entries, ...entries]
+    this.beats = timelineOf(this.entries)
+    this.until = this.length
+    if (wasAtEnd) this.run(Math.max(1, (this.length - this.time) / mostMs))
+    else this.tell()
+  }
+
   get length(): number {
     return this.beats.at(-1)?.end ?? 0
   }

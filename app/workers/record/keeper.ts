@@ -1,7 +1,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import type { Entry, FreshStyle } from '#core/drawing'
 import type { Plan } from '#core/plan'
-import type { TeachersPurpose } from '#shared/views'
+import type { GivenWay, TeachersPurpose } from '#shared/views'
 
 /** What this browser keeps of a drawing besides its entries. */
 export interface Log {
@@ -16,6 +16,7 @@ export interface Log {
   readonly planId: number
   readonly plan: Plan
   readonly purpose?: TeachersPurpose | null
+  readonly way?: GivenWay
   readonly startAt?: string | null
   readonly touchedAt: number
 }

@@ -32,7 +32,7 @@ interface Given {
 }
 
 /** New entries wait so long for company, ms. */
-const GATHER_MS = 1500
+export const GATHER_MS = 1500
 /** First and longest wait after a failed try, ms. */
 const FIRST_RETRY_MS = 1000
 const LONGEST_RETRY_MS = 15_000
@@ -47,6 +47,7 @@ export class Sender {
   private isBusy = false
   private isStopped = false
   private retryMs = FIRST_RETRY_MS
+  private gatherMs = GATHER_MS
   private waiting: { resolve: () => void, reject: (why: unknown) => void }[] = []
 
   constructor(private readonly given: Given) {
@@ -67,7 +68,12 @@ export class Sender {
     if (this.isStopped) return
     if (this.state === 'kept') this.set('sending')
     else this.tell()
-    if (this.state === 'sending' && !this.isBusy && !this.cancel) this.plan(GATHER_MS)
+    if (this.state === 'sending' && !this.isBusy && !this.cancel) this.plan(this.gatherMs)
+  }
+
+  /** How long new entries wait for company from now on, ms. */
+  gatherFor(ms: number): void {
+    this.gatherMs = ms
   }
 
   /** Tries at once: the network is back, someone signed in, the page goes away. */

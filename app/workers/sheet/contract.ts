@@ -1,6 +1,6 @@
 import type { Light, Placed, Sheet } from '#core/layers'
 import type { Plan } from '#core/plan'
-import type { AnswerView, TeachersPurpose } from '#shared/views'
+import type { AnswerView, GivenWay, TeachersPurpose } from '#shared/views'
 import type { SendingState } from '../record/sender'
 import type { StackNote, Thumbnail } from '../view/layer-news'
 
@@ -35,6 +35,7 @@ export type OpenAnswer
     /** What a teacher draws for; null: a learner's drawing. */
     purpose: TeachersPurpose | null
     /** The step that a sheet without any opened step begins with. */
+    way: GivenWay
     startAt: string | null
     /** What was said to be so on purpose. */
     meant: readonly { readonly step: string, readonly lookFor: string }[]

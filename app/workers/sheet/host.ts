@@ -24,6 +24,7 @@ import { SheetView, type View } from '../view/sheet-view'
 import type { PictureGround } from '../../sheet/picture-grounds'
 import { newLayerId } from '../../sheet/layer-ids'
 import { actedSmall, AdjustWork, type SlidAct } from './adjusting'
+import { LivePictures } from './live-picture'
 import { shownAlone, type Alone } from './alone'
 import { coveredLetters } from './covers'
 import { closingStroke, gapsOf, pourDoubt, type PourAnswer } from './pouring'
@@ -79,6 +80,8 @@ export class SheetHost {
   private view: SheetView | null = null
   private sender: Sender | null = null
   private keeper: Keeper | null = null
+  /** Of a learner's drawing: what the Round sees of it. */
+  private pictures: LivePictures | null = null
   private hold: Hold | null = null
   /** What is still being written to the browser's store. */
   private writes: Promise<void> = Promise.resolve()
@@ -129,10 +132,11 @@ export class SheetHost {
       await this.layOut(opened.log.plan, opened.entries)
       this.isReadOnly = mode === 'look'
       if (!this.isReadOnly) this.startSending(opened)
+      if (!this.isReadOnly && person > 0) this.startPictures(opened)
       void this.keeper?.tidy(Date.now())
       const { view, log, keptApart } = opened
       return {
-        ok: true, plan: log.plan, planId: log.planId, purpose: log.purpose ?? null, startAt: log.startAt ?? null, meant: meantIn(opened.entries), lastAnswer: view?.lastAnswer ?? null, isOffline: view === null, keptApart,
+        ok: true, plan: log.plan, planId: log.planId, purpose: log.purpose ?? null, way: log.way ?? 'own', startAt: log.startAt ?? null, meant: meantIn(opened.entries), lastAnswer: view?.lastAnswer ?? null, isOffline: view === null, keptApart,
         step: opened.entries.findLast(entry => entry.type === 'step')?.step ?? null,
       }
     } catch (error) {
@@ -163,10 +167,25 @@ export class SheetHost {
     this.sender.wake()
   }
 
+  private startPictures({ log }: Opened): void {
+    this.pictures = new LivePictures({
+      kernels: this.kernels,
+      now: () => ({ drawing: this.engine!.drawing, position: this.engine!.position, isDrawing: this.live !== null || this.bend !== null || this.unsettled !== null }),
+      send: body => api.keepLivePicture(log.drawing, body),
+    })
+    if (this.engine!.position > 0) this.pictures.note()
+  }
+
+  /** How long what is drawn waits before it is sent, ms: less while someone watches. */
+  gatherFor(ms: number): void {
+    this.sender?.gatherFor(ms)
+  }
+
   /** Lets go of the drawing. What was not sent yet stays kept here. */
   async close(): Promise<void> {
     this.endStroke()
     this.sender?.stop()
+    this.pictures?.stop()
     this.isReadOnly = true
     await this.writes
     this.hold?.release()
@@ -176,6 +195,7 @@ export class SheetHost {
   private lose(): void {
     this.endStroke()
     this.sender?.stop()
+    this.pictures?.stop()
     this.isReadOnly = true
     this.notify({ kind: 'taken' })
   }
@@ -652,6 +672,7 @@ export class SheetHost {
     const step = this.opened?.log.plan.steps.find(each => each.id === id)
     if (!step || !this.engine) return
     const at = this.clock()
+    this.pictures?.forgetFound()
     this.take([{ type: 'step', at, step: id }])
     // Each by itself: where the learner has changed the stack, one that can't be done does not stop the others.
     for (const act of prepareStep(step, this.engine.drawing)) this.take([{ type: 'prepare', at, act }])
@@ -690,6 +711,7 @@ export class SheetHost {
       this.writes = this.writes.then(() => keeper.append(drawing, from, fresh)).catch((error: unknown) => this.sayNotKept(error))
     }
     this.sender?.note()
+    this.pictures?.note()
     this.tell()
   }
 
@@ -760,7 +782,9 @@ export class SheetHost {
     if (isQuiet && (this.live || this.bend || this.unsettled)) return null
     this.endStroke()
     const { drawing, entries } = this.engine
-    return this.looker.look({ drawing, acts: standingActs(entries), step: id }, step.lookFors)
+    const found = await this.looker.look({ drawing, acts: standingActs(entries), step: id }, step.lookFors)
+    this.pictures?.noteFound(found, step.lookFors)
+    return found
   }
 
   /** Hands in what stands now. Throws `{ message, fix }` as an Error with `cause` when it can't be sent. */

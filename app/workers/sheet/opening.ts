@@ -49,7 +49,7 @@ export async function openRecord(keeper: Keeper | null, drawing: number, person:
 function logOf(view: DrawingView, person: number, writer: string): Log {
   return {
     drawing: view.id, person, writer, position: view.position, nextBatch: view.nextBatch,
-    planId: view.planId, plan: view.plan, purpose: view.purpose, startAt: view.startAt, touchedAt: Date.now(),
+    planId: view.planId, plan: view.plan, purpose: view.purpose, way: view.way, startAt: view.startAt, touchedAt: Date.now(),
   }
 }
 

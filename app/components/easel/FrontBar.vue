@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { api } from '../../api/routes'
+
+/** The teacher's sheet is the one that the class looks at: what is drawn is sent at once, until everyone goes back to work. */
+const props = defineProps<{ classId: number }>()
+const easel = useEasel()
+const { trying, busy } = useTrying()
+/** What is drawn waits no longer than this before it is sent, ms. */
+const AT_ONCE_MS = 150
+const USUAL_MS = 1500
+
+const end = () => trying(true, async () => {
+  await api.setFront(props.classId, null)
+  await navigateTo(`/round/${props.classId}`)
+})
+onMounted(() => {
+  void easel.host.gatherFor(AT_ONCE_MS)
+  // Opened again by its address: the class looks at it again.
+  void trying(true, () => api.setFront(props.classId, easel.drawing))
+})
+onBeforeUnmount(() => {
+  void easel.host.gatherFor(USUAL_MS)
+  // Whoever leaves the sheet lets the class go on.
+  void api.setFront(props.classId, null).catch(() => {})
+})
+</script>
+
+<template>
+  <div class="front-bar small" role="status">
+    <span><strong>The class sees this sheet.</strong> Theirs wait.</span>
+    <v-btn size="small" color="primary" :loading="busy !== null" @click="end">Back to work</v-btn>
+  </div>
+</template>
+
+<style scoped>
+.front-bar { display: flex; gap: 14px; align-items: center; justify-content: center; padding: 4px 14px; background: var(--paper); border-bottom: 1px solid var(--line); border-top: 4px solid var(--ochre); }
+</style>

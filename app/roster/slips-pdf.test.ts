@@ -1,0 +1,49 @@
+// @vitest-environment node
+import { readFile } from 'node:fs/promises'
+import { fileURLToPath } from 'node:url'
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
+import { describe, expect, it } from 'vitest'
+import { slipsPdf } from './slips-pdf'
+
+const root = fileURLToPath(new URL('../../', import.meta.url))
+/** A font's bytes out of its package, as the page fetches them from the server. */
+const fontBytes = async (url: string) => {
+  const bytes = await readFile(root + url.slice(url.indexOf('node_modules')))
+  return bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength)
+}
+const names = ['Ada Tregear', 'Zoë Pell', 'Łucja Żuraw', 'Ștefan Țărm', '名 Ada', 'A name that goes on and on until it fills all of sixty letters', ...Array.from({ length: 9 }, (_, i) => `Learner ${i + 7}`)]
+const made = slipsPdf({ className: 'Sandbank evening', code: 'QRT629', slips: names.map((name, i) => ({ id: i, name, pin: String(1000 + i) })) }, 'easel.example:4310', fontBytes)
+
+/** Read by pdf.js, which had no part in writing it. */
+async function pages(): Promise<{ size: number[], lines: { text: string, right: number }[] }[]> {
+  const pdf = await getDocument({ data: (await made).slice(), useSystemFonts: false, verbosity: 0 }).promise
+  return Promise.all(Array.from({ length: pdf.numPages }, async (_, i) => {
+    const page = await pdf.getPage(i + 1)
+    const { items } = await page.getTextContent()
+    return { size: page.view, lines: items.flatMap(each => ('str' in each ? [{ text: each.str, right: (each.transform[4] as number) + each.width }] : [])) }
+  }))
+}
+
+describe('slips to print', () => {
+  it('are a PDF of A4 pages, twelve on each', async () => {
+    const read = await pages()
+    expect(read).toHaveLength(2)
+    for (const { size } of read) expect(size.map(each => Math.round(each))).toEqual([0, 0, 595, 842])
+    expect(read.map(({ lines }) => lines.filter(each => each.text.startsWith('PIN')).length)).toEqual([12, 3])
+  })
+
+  it('say name, code, PIN and where to come in, in letters of many languages', async () => {
+    const text = (await pages()).flatMap(each => each.lines.map(line => line.text)).join('').replace(/\s+/g, ' ')
+    for (const words of ['Ada Tregear', 'Zoë Pell', 'Łucja Żuraw', 'Ștefan Țărm', 'class code QRT629', 'PIN 1014', 'easel.example:4310']) expect(text).toContain(words)
+    // What the shipped face does not have.
+    expect(text).toContain('? Ada')
+  })
+
+  it('keep a long name inside its slip', async () => {
+    const { lines } = (await pages())[0]!
+    const long = lines.filter(each => each.text.includes('goes on and on'))
+    expect(long).toHaveLength(1)
+    // The sixth slip lies in the right column, which ends 12 mm from the edge.
+    expect(long[0]!.right).toBeLessThanOrEqual(595.28 - (12 + 5) * 72 / 25.4 + 0.5)
+  })
+})

@@ -1,0 +1,75 @@
+import fontkit from '@pdf-lib/fontkit'
+import { PDFDocument, rgb, type PDFFont, type PDFPage } from 'pdf-lib'
+import latinBold from '@fontsource/lexend/files/lexend-latin-700-normal.woff?url'
+import latin from '@fontsource/lexend/files/lexend-latin-400-normal.woff?url'
+import moreBold from '@fontsource/lexend/files/lexend-latin-ext-700-normal.woff?url'
+import more from '@fontsource/lexend/files/lexend-latin-ext-400-normal.woff?url'
+import { fieldsOn, PAPER_MM, POINTS_PER_MM } from '#core/print'
+import type { SlipsView } from '#shared/views'
+
+/** Slips on a page of A4, and the paper left free round them and inside each, mm. */
+const [COLUMNS, ROWS] = [2, 6]
+const MARGIN_MM = 12
+const INSIDE_MM = 5
+const INK = rgb(0.13, 0.12, 0.11)
+const SOFT = rgb(0.39, 0.37, 0.33)
+
+/** A face in two parts: the letters of most European languages, and the rest of them. */
+type Face = readonly [PDFFont, PDFFont]
+
+/** Slips as a PDF to be printed and cut: class, name, class code, PIN, and where to come in. */
+export async function slipsPdf({ className, code, slips }: SlipsView, address: string, fontBytes: (url: string) => Promise<ArrayBuffer> = fetched): Promise<Uint8Array> {
+  const pdf = await PDFDocument.create()
+  pdf.registerFontkit(fontkit)
+  pdf.setTitle(`${className}: slips`)
+  const embed = async (url: string) => pdf.embedFont(await fontBytes(url), { subset: true })
+  const plain: Face = [await embed(latin), await embed(more)]
+  const bold: Face = [await embed(latinBold), await embed(moreBold)]
+  const { width, height } = PAPER_MM.a4
+  for (const [i, { page: number, field }] of fieldsOn('a4', slips.length, COLUMNS, ROWS, MARGIN_MM).entries()) {
+    const page = pdf.getPages()[number] ?? pdf.addPage([width * POINTS_PER_MM, height * POINTS_PER_MM])
+    const { name, pin } = slips[i]!
+    const x = (field.x + INSIDE_MM) * POINTS_PER_MM
+    const room = (field.width - 2 * INSIDE_MM) * POINTS_PER_MM
+    const at = (mm: number) => (height - field.y - mm) * POINTS_PER_MM
+    page.drawRectangle({ x: field.x * POINTS_PER_MM, y: at(field.height), width: field.width * POINTS_PER_MM, height: field.height * POINTS_PER_MM, borderColor: SOFT, borderWidth: 0.5, borderDashArray: [3, 3] })
+    write(page, className, plain, { x, y: at(9), size: 9, room, colour: SOFT })
+    write(page, name, bold, { x, y: at(17), size: 17, room, colour: INK })
+    write(page, `class code  ${code}`, plain, { x, y: at(26), size: 12, room, colour: INK })
+    write(page, `PIN  ${pin}`, bold, { x, y: at(34), size: 14, room, colour: INK })
+    write(page, address, plain, { x, y: at(41), size: 8, room, colour: SOFT })
+  }
+  return pdf.save()
+}
+
+/** Writes a line, as much smaller as it must be to fit; a letter that neither part of the face has becomes a “?”. */
+function write(page: PDFPage, text: string, face: Face, { x, y, size, room, colour }: { x: number, y: number, size: number, room: number, colour: ReturnType<typeof rgb> }): void {
+  const runs = runsOf(text, face)
+  const wide = runs.reduce((sum, run) => sum + run.font.widthOfTextAtSize(run.text, size), 0)
+  const fitted = wide > room ? (size * room) / wide : size
+  let left = x
+  for (const run of runs) {
+    page.drawText(run.text, { x: left, y, size: fitted, font: run.font, color: colour })
+    left += run.font.widthOfTextAtSize(run.text, fitted)
+  }
+}
+
+function runsOf(text: string, face: Face): { text: string, font: PDFFont }[] {
+  const known = face.map(font => new Set(font.getCharacterSet()))
+  const runs: { text: string, font: PDFFont }[] = []
+  for (const letter of text.normalize('NFC')) {
+    const place = known.findIndex(set => set.has(letter.codePointAt(0)!))
+    const font = face[Math.max(place, 0)]!
+    const shown = place < 0 ? '?' : letter
+    const last = runs.at(-1)
+    if (last?.font === font) last.text += shown
+    else runs.push({ text: shown, font })
+  }
+  return runs
+}
+
+async function fetched(url: string): Promise<ArrayBuffer> {
+  const answer = await fetch(url)
+  if (!answer.ok) throw new Error(`the font can't be had: ${answer.status}`)
+  return answer.arrayBuffer()
+}

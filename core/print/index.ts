@@ -1,0 +1,1 @@
+export { fieldsOn, PAPER_MM, POINTS_PER_MM, type Field, type PaperName } from './paper'

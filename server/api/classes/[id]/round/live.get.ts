@@ -1,0 +1,13 @@
+import { z } from 'zod'
+import { idSchema } from '#shared/schemas'
+import { watchRound } from '../../../../live/round'
+import { requireClass } from '../../../../services/rights'
+
+export default defineRoute({
+  who: 'teacher',
+  params: z.object({ id: idSchema }),
+  async run({ person, params, event }) {
+    const { id } = await requireClass(person, params.id)
+    return streamNews(event, tell => watchRound(id, tell))
+  },
+})

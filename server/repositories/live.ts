@@ -1,0 +1,93 @@
+import { Op } from 'sequelize'
+import type { LiveFinding } from '#shared/schemas'
+import type { HandInState, News } from '#shared/views'
+import { DrawingRow, LivePicture, NewsRow, RaisedHand, SchoolClass } from '../models'
+import { question } from './database'
+
+/** A learner and the drawing that was last drawn on, as the database has them now. */
+export interface RoundRow {
+  readonly learnerId: number
+  readonly name: string
+  readonly drawingId: number | null
+  readonly planId: number | null
+  readonly versionId: number | null
+  readonly position: number | null
+  readonly step: string | null
+  readonly stepAt: Date | null
+  readonly lastSeenAt: Date | null
+  readonly pictured: number | null
+  readonly found: string | null
+  readonly words: string | null
+  readonly raisedAt: Date | null
+  readonly handIn: HandInState | null
+  readonly handInPosition: number | null
+}
+
+const ROUND = `SELECT l.id AS learnerId, l.name, d.id AS drawingId, d.plan_id AS planId, d.version_id AS versionId, d.position, d.step, d.step_at AS stepAt, d.last_seen_at AS lastSeenAt,
+    p.position AS pictured, p.findings AS found, h.words, h.raised_at AS raisedAt, i.state AS handIn, i.position AS handInPosition
+  FROM learners l
+  LEFT JOIN drawings d ON d.id = (SELECT x.id FROM drawings x WHERE x.learner_id = l.id ORDER BY x.last_seen_at DESC, x.id DESC LIMIT 1)
+  LEFT JOIN live_pictures p ON p.drawing_id = d.id
+  LEFT JOIN raised_hands h ON h.learner_id = l.id
+  LEFT JOIN hand_ins i ON i.id = (SELECT MAX(y.id) FROM hand_ins y WHERE y.drawing_id = d.id)
+  WHERE l.class_id = :classId AND l.removed_at IS NULL
+  ORDER BY l.name`
+
+export function roundRows(classId: number): Promise<RoundRow[]> {
+  return question<RoundRow>(ROUND, { classId })
+}
+
+export async function setLivePicture(values: { drawingId: number, position: number, picture: Buffer, findings: LiveFinding[] | null }): Promise<void> {
+  await LivePicture.upsert({ ...values, madeAt: new Date() })
+}
+
+export async function livePicture(drawingId: number): Promise<Buffer | null> {
+  return (await LivePicture.findByPk(drawingId, { attributes: ['picture'] }))?.picture ?? null
+}
+
+export async function raiseHand(values: { learnerId: number, drawingId: number, words: string }): Promise<void> {
+  await RaisedHand.upsert({ ...values, raisedAt: new Date() })
+}
+
+export async function lowerHand(learnerId: number): Promise<boolean> {
+  return (await RaisedHand.destroy({ where: { learnerId } })) > 0
+}
+
+export async function addNews(classId: number, learnerIds: readonly (number | null)[], body: News): Promise<void> {
+  await NewsRow.bulkCreate(learnerIds.map(learnerId => ({ classId, learnerId, body, madeAt: new Date() })))
+}
+
+/** News for classes after a number, the oldest first. */
+export function newsAfter(classIds: number[], after: number, most: number): Promise<NewsRow[]> {
+  return NewsRow.findAll({ where: { classId: classIds, id: { [Op.gt]: after } }, order: ['id'], limit: most })
+}
+
+/** The number below which nothing is younger than a time. */
+export async function newsBefore(time: Date): Promise<number> {
+  const [row] = await question<{ id: number | null }>('SELECT MAX(id) AS id FROM news WHERE made_at < :time', { time })
+  return row?.id ?? 0
+}
+
+export async function forgetNews(before: Date): Promise<void> {
+  await NewsRow.destroy({ where: { madeAt: { [Op.lt]: before } } })
+}
+
+export function setFront(classId: number, drawingId: number | null): Promise<unknown> {
+  return SchoolClass.update({ frontDrawingId: drawingId }, { where: { id: classId } })
+}
+
+/** The sheet that each of the classes looks at, and how far it is. */
+export async function fronts(classIds: number[]): Promise<Map<number, { drawing: number, position: number }>> {
+  const classes = await SchoolClass.findAll({ where: { id: classIds, frontDrawingId: { [Op.ne]: null } }, attributes: ['id', 'frontDrawingId'] })
+  if (classes.length === 0) return new Map()
+  const rows = await DrawingRow.findAll({ where: { id: classes.map(each => each.frontDrawingId!) }, attributes: ['id', 'position'] })
+  return new Map(classes.flatMap((each) => {
+    const row = rows.find(one => one.id === each.frontDrawingId)
+    return row ? [[each.id, { drawing: row.id, position: row.position }] as const] : []
+  }))
+}
+
+/** Whether a class looks at this drawing now. */
+export async function isInFront(classId: number, drawingId: number): Promise<boolean> {
+  return (await SchoolClass.count({ where: { id: classId, frontDrawingId: drawingId } })) > 0
+}

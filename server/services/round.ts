@@ -1,0 +1,139 @@
+import type { LiveFinding, LivePictureBody, SendBody } from '#shared/schemas'
+import type { EntriesView, News, Person, RoundCard, RoundView } from '#shared/views'
+import * as drawings from '../repositories/drawings'
+import * as live from '../repositories/live'
+import * as people from '../repositories/people'
+import * as plans from '../repositories/plans'
+import { Refused } from '../utils/refuse'
+import { entriesFrom } from './records'
+import { requireClass, requireDrawing, requireLearner, requireOwnDrawing } from './rights'
+
+/** A class at work: what the teacher sees of it while it draws, and what goes back and forth. */
+
+type Teacher = Extract<Person, { kind: 'teacher' }>
+type LearnerPerson = Extract<Person, { kind: 'learner' }>
+
+/** What of a plan the Round needs. Versions never change, so they are read once. */
+interface Outline {
+  readonly title: string
+  readonly steps: readonly { readonly id: string, readonly title: string, readonly waits: boolean }[]
+}
+
+const outlines = new Map<string, Outline>()
+const MOST_OUTLINES = 300
+
+async function outlineFor(of: { planId: number, versionId: number | null }): Promise<Outline> {
+  const key = of.versionId === null ? `plan ${of.planId}` : `version ${of.versionId}`
+  let known = outlines.get(key)
+  if (!known) {
+    const { title, steps } = await plans.documentFor(of)
+    known = { title, steps: steps.map((step, i) => ({ id: step.id, title: step.title, waits: steps[i - 1]?.goOn === 'opened' })) }
+    if (outlines.size >= MOST_OUTLINES) outlines.clear()
+    outlines.set(key, known)
+  }
+  return known
+}
+
+export async function roundView(person: Teacher, classId: number): Promise<RoundView> {
+  const { id, name, frontDrawingId } = await requireClass(person, classId)
+  const given = await plans.assignmentsOfClass(id)
+  return {
+    id, name, now: new Date().toISOString(), front: frontDrawingId,
+    plans: await Promise.all(given.map(async (each) => {
+      const { title, steps } = await outlineFor(each)
+      return { id: each.planId, title, steps: [...steps], opened: each.opened ?? [] }
+    })),
+  }
+}
+
+/** Every learner of a class as they stand now. Whoever asks has shown that the class is theirs. */
+export async function roundCards(classId: number): Promise<RoundCard[]> {
+  return Promise.all((await live.roundRows(classId)).map(cardOf))
+}
+
+async function cardOf(row: live.RoundRow): Promise<RoundCard> {
+  const asks = row.raisedAt ? { words: row.words ?? '', at: row.raisedAt.toISOString() } : null
+  if (row.drawingId === null || row.planId === null) return { id: row.learnerId, name: row.name, drawing: null, asks }
+  const { title, steps } = await outlineFor({ planId: row.planId, versionId: row.versionId })
+  const at = steps.findIndex(each => each.id === row.step)
+  return {
+    id: row.learnerId, name: row.name, asks,
+    drawing: {
+      id: row.drawingId, plan: { id: row.planId, title, steps: steps.length }, step: at < 0 ? null : { number: at + 1, title: steps[at]!.title },
+      stepAt: row.stepAt?.toISOString() ?? null, lastStrokeAt: row.lastSeenAt?.toISOString() ?? null, position: row.position ?? 0, pictured: row.pictured,
+      found: row.found === null ? null : JSON.parse(row.found) as LiveFinding[],
+      // What is drawn on after it was handed in is work again.
+      handIn: row.handInPosition !== null && (row.position ?? 0) > row.handInPosition ? null : row.handIn,
+    },
+  }
+}
+
+const PICTURES = { png: [0x89, 0x50, 0x4E, 0x47], riff: [0x52, 0x49, 0x46, 0x46] } as const
+
+/** Keeps what a drawing looks like just now. It is shown, never examined. */
+export async function keepLivePicture(person: LearnerPerson, drawingId: number, { position, base64, found }: LivePictureBody): Promise<{ ok: true }> {
+  await requireOwnDrawing(person, drawingId)
+  const picture = Buffer.from(base64, 'base64')
+  if (!Object.values(PICTURES).some(head => head.every((byte, i) => picture[i] === byte))) throw new Refused('malformed', 'base64: this is no WebP or PNG picture', 'Send another picture.')
+  await live.setLivePicture({ drawingId, position, picture, findings: found })
+  return { ok: true }
+}
+
+export async function livePicture(person: Teacher, drawingId: number): Promise<{ type: string, bytes: Buffer }> {
+  await requireDrawing(person, drawingId)
+  const bytes = await live.livePicture(drawingId)
+  if (!bytes) throw new Refused('not-found', 'There is no picture of this drawing yet.', 'Wait until something is drawn.')
+  return { type: bytes[0] === PICTURES.png[0] ? 'image/png' : 'image/webp', bytes }
+}
+
+export async function raiseHand(person: LearnerPerson, drawingId: number, words: string): Promise<{ ok: true }> {
+  await requireOwnDrawing(person, drawingId)
+  await live.raiseHand({ learnerId: person.id, drawingId, words })
+  return { ok: true }
+}
+
+/** The learner takes it down: it is settled. */
+export async function takeHandDown(person: LearnerPerson, drawingId: number): Promise<{ ok: true }> {
+  await requireOwnDrawing(person, drawingId)
+  await live.lowerHand(person.id)
+  return { ok: true }
+}
+
+/** The teacher has seen it. */
+export async function lowerHand(person: Teacher, learnerId: number): Promise<{ ok: true }> {
+  const { learner } = await requireLearner(person, learnerId)
+  if (await live.lowerHand(learner.id)) await live.addNews(learner.classId, [learner.id], { kind: 'hand-down' })
+  return { ok: true }
+}
+
+/** News are for those who are there: older ones are forgotten, ms. */
+const NEWS_LIFE_MS = 24 * 3600 * 1000
+
+/** Sends words or strokes to some learners or all of the class. A hand of theirs that is up comes down: it was answered. */
+export async function sendNews(person: Teacher, classId: number, { to, news }: SendBody): Promise<{ sent: number }> {
+  await requireClass(person, classId)
+  const members = await people.learnersOf([classId])
+  if (to?.some(each => !members.some(one => one.id === each))) throw new Refused('malformed', 'Someone of these is not in the class.', 'Load the Round again.')
+  const body: News = news.kind === 'words' ? { ...news, from: person.name } : news
+  await live.addNews(classId, to ?? [null], body)
+  for (const learner of to ?? []) await live.lowerHand(learner)
+  await live.forgetNews(new Date(Date.now() - NEWS_LIFE_MS))
+  return { sent: to?.length ?? members.length }
+}
+
+/** All of the class looks at a sheet of the teacher's, or (null) draws on. */
+export async function setFront(person: Teacher, classId: number, drawingId: number | null): Promise<{ ok: true }> {
+  await requireClass(person, classId)
+  if (drawingId !== null) await requireOwnDrawing(person, drawingId)
+  await live.setFront(classId, drawingId)
+  return { ok: true }
+}
+
+/** What was drawn on a sheet since a place in its record: for whoever watches it. */
+export async function entriesSince(person: Person, drawingId: number, from: number): Promise<EntriesView> {
+  const drawing = await drawings.drawingById(drawingId)
+  const isShown = drawing && person.kind === 'learner' && await live.isInFront((await people.learnerById(person.id))?.classId ?? 0, drawingId)
+  const seen = isShown ? drawing : await requireDrawing(person, drawingId)
+  const { sheet } = await plans.documentFor(seen)
+  return { sheet, entries: await entriesFrom(drawingId, from), position: seen.position }
+}

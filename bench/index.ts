@@ -7,6 +7,7 @@ import { blending, closing, stacks } from './layers'
 import type { Row } from './measure'
 import { drafting, looking } from './looking'
 import { moving, selecting } from './moving'
+import { serveProposals } from './proposer'
 
 /** `npm run bench`: a table on the screen and bench/result.json. Ratios within one run count, not ms. LITTLE_EASEL_BENCH=closing gaps,…: only those, nothing written. */
 async function main(): Promise<void> {
@@ -33,7 +34,7 @@ async function main(): Promise<void> {
   if (!wanted) writeFileSync(process.env.LITTLE_EASEL_BENCH_FILE ?? 'bench/result.json', `${JSON.stringify({ node: process.version, cores: cpus().length, rows, browser }, null, 2)}\n`)
 }
 
-main().then(() => process.exit(0), (error: unknown) => {
+if (!serveProposals()) main().then(() => process.exit(0), (error: unknown) => {
   console.error(error)
   process.exit(1)
 })

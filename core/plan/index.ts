@@ -1,4 +1,4 @@
-export { draftPlan, type DraftOptions, type Offer, type StepDone } from './draft'
+export { draftPlan, proposeLookFors, type DraftOptions, type Offer, type StepDone } from './draft'
 export { mergeSteps, moveStep, offersFor, partsOf, proposeAgain, redrawStep, removeStep, splitStep, starterEntries } from './edit'
 export { base64Of, bytesOf, packPlan, PLAN_FILE_NAME, PLAN_FILE_VERSION, planFileSchemas, readPlanFile } from './file'
 export { ghostEntries, ghostRecord } from './ghost'

@@ -1,9 +1,13 @@
+import { wrap } from 'comlink'
 import { CoreError } from '#core/base'
 import { replay, standingActs, type DrawingRecord, type Engine, type Entry } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
 import { showDrawing, type Drawing } from '#core/layers'
 import { bandsOf, lookAt, type Band, type Finding } from '#core/lookfor'
 import { base64Of, draftPlan, mergeSteps, moveStep, offersFor, partsOf, proposeAgain, redrawStep, removeStep, splitStep, type Offer, type Plan, type PlanPicture, type Step } from '#core/plan'
+
+import ProposerWorker from '../proposer.worker?worker'
+import type { Proposer } from '../proposer.worker'
 
 /** A change of the steps of a plan. Steps are named by their place. */
 export type StepChange
@@ -37,8 +41,17 @@ export class PlanDesk {
   /** A plan out of a drawing, with pictures of what its steps come to. */
   draft(record: DrawingRecord, title: string, onProgress: (share: number) => void): Promise<Made<Plan>> {
     return made(async () => {
-      const plan = draftPlan(this.kernels, record, { title, onProgress: share => onProgress(0.9 * share) })
-      return this.withResults(plan)
+      const worker = new ProposerWorker()
+      try {
+        const proposer = wrap<Proposer>(worker)
+        const proposed: Promise<Step['lookFors']>[] = []
+        // While a step is looked at over there, the next is drawn again here.
+        const plan = draftPlan(this.kernels, record, { title, isOnlyLooked: true, onStep: done => void proposed.push(proposer.propose(done)), onProgress: share => onProgress(0.8 * share) })
+        const lookFors = await Promise.all(proposed)
+        return await this.withResults({ ...plan, steps: plan.steps.map((step, i) => ({ ...step, lookFors: lookFors[i]! })) })
+      } finally {
+        worker.terminate()
+      }
     })
   }
 

@@ -24,9 +24,9 @@ export interface DraftOptions {
   readonly cuts?: 'marked' | 'found'
   /** Only this step gets look-fors: they are what takes long. */
   readonly only?: string
-  /** Nothing is proposed; only told to `onStep`. */
+  /** Nothing is proposed; only told to `onStep`, which may have {@link proposeLookFors} done in another thread meanwhile. */
   readonly isOnlyLooked?: boolean
-  /** What stands at the end of each step that is asked about. */
+  /** What stands at the end of each step that is asked about, in their order. It is only good until `onStep` returns: the outlines go on growing. */
   readonly onStep?: (done: StepDone) => void
   /** Share done, 0 … 1. */
   readonly onProgress?: (share: number) => void

@@ -1,2 +1,2 @@
 export { draftPlan, type DraftOptions } from './draft'
-export { offerLookFors, type Offer, type StepDone } from './propose'
+export { offerLookFors, proposeLookFors, type Offer, type StepDone } from './propose'

@@ -5,6 +5,7 @@ import { checkThatItDraws, compositing, pouring, replaying, strokes, toolStrokes
 import { adjusting } from './adjusting'
 import { blending, closing, stacks } from './layers'
 import type { Row } from './measure'
+import { load } from './load'
 import { drafting, looking } from './looking'
 import { moving, selecting } from './moving'
 import { serveProposals } from './proposer'
@@ -14,7 +15,7 @@ async function main(): Promise<void> {
   checkThatItDraws()
   const rows: Row[] = []
   const wanted = process.env.LITTLE_EASEL_BENCH?.split(',')
-  for (const [name, run] of [['strokes', strokes], ['tools', toolStrokes], ['true-up', trueUp], ['compositing', compositing], ['pouring', pouring], ['blending', blending], ['stacks', stacks], ['closing gaps', closing], ['replaying', replaying], ['moving', moving], ['selecting', selecting], ['adjusting', adjusting], ['look-fors', looking], ['drafting', drafting]] as const) {
+  for (const [name, run] of [['strokes', strokes], ['tools', toolStrokes], ['true-up', trueUp], ['compositing', compositing], ['pouring', pouring], ['blending', blending], ['stacks', stacks], ['closing gaps', closing], ['replaying', replaying], ['moving', moving], ['selecting', selecting], ['adjusting', adjusting], ['look-fors', looking], ['drafting', drafting], ['load', load]] as const) {
     if (wanted && !wanted.includes(name)) continue
     console.log(`· ${name}`)
     rows.push(...await run())

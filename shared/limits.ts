@@ -5,6 +5,9 @@ export const BATCH_BYTES = 10_000_000
 /** Wrong sign-ins within {@link TRIES_WINDOW_MS} before the door stays shut for a while. */
 export const TRIES = 8
 export const TRIES_WINDOW_MS = 10 * 60 * 1000
+/** So many class codes that there are not may be tried from one place within {@link TRIES_WINDOW_MS}; after that each answer takes longer, up to so long, ms. */
+export const CODE_GUESSES = 12
+export const GUESS_WAIT_MS = 8000
 /** A picture of a drawing under way, bytes at most. */
 export const LIVE_PICTURE_BYTES = 300_000
 /** A tab that has not been heard of for so long has given the drawing up, ms. */

@@ -5,7 +5,7 @@ import { runMain, say } from './say.mjs'
 import { demoWorld } from './world.mjs'
 
 /** Runs a TypeScript program of the project before the built app with a fresh demo. It finds the address in LITTLE_EASEL_URL. */
-export function runWithDemo(entry, name) {
+export function runWithDemo(entry, name, options = {}) {
   runMain(async () => {
     requireNode()
     await ensurePackages()
@@ -13,7 +13,7 @@ export function runWithDemo(entry, name) {
     await ensureBuilt()
     const program = await bundle(entry, name)
     say('a fresh demo')
-    const world = await demoWorld()
+    const world = await demoWorld(options)
     try {
       await run(process.execPath, ['--max-old-space-size=8192', program], { env: { LITTLE_EASEL_URL: world.url } })
     } finally {

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { TRIES, TRIES_WINDOW_MS } from '#shared/limits'
+import { CODE_GUESSES, GUESS_WAIT_MS, TRIES, TRIES_WINDOW_MS } from '#shared/limits'
 import { sealSecret } from './secrets'
 
 interface Try { count: number, since: Date }
@@ -14,6 +14,8 @@ vi.mock('../repositories/people', () => ({
   learnerByName: (_class: number, name: string) => Promise.resolve(name === 'Bram Ostley' ? { id: 5, name, secret: sealed } : null),
   teacherByEmail: (email: string) => Promise.resolve(email === 'orla@saltmarsh.example' ? { id: 2, name: 'Orla', secret: sealed } : null),
 }))
+const logged = vi.hoisted(() => [] as unknown[][])
+vi.mock('../utils/log', () => ({ log: (...line: unknown[]) => void logged.push(line) }))
 const { signInLearner, signInTeacher } = await import('./signin')
 
 beforeEach(() => {
@@ -57,5 +59,24 @@ describe('coming in', () => {
     vi.useFakeTimers({ toFake: ['Date'], now: Date.now() + TRIES_WINDOW_MS + 1000 })
     await wrong().catch(() => {})
     expect([...tries.values()].map(({ count }) => count)).toEqual([1])
+  })
+
+  it('answers more and more slowly when class codes are tried one after the other, and logs it', async () => {
+    const waits: number[] = []
+    vi.stubGlobal('setTimeout', (run: () => void, ms: number) => {
+      waits.push(ms)
+      queueMicrotask(run)
+    })
+    const guess = (i: number) => expect(signInLearner(`GUESS${i}`, 'Bram Ostley', '4127', '10.0.0.7')).rejects.toMatchObject({ code: 'wrong-sign-in' })
+    for (let i = 0; i < CODE_GUESSES; i++) await guess(i)
+    expect([waits, logged]).toEqual([[], []])
+    for (let i = 0; i < 7; i++) await guess(100 + i)
+    expect(waits).toEqual([500, 1000, 2000, 4000, GUESS_WAIT_MS, GUESS_WAIT_MS, GUESS_WAIT_MS])
+    expect(logged).toHaveLength(7)
+    expect(logged[0]).toEqual(['warn', 'codes-guessed', { from: '10.0.0.7', count: CODE_GUESSES + 1, waitMs: 500 }])
+    // Someone with a right code is not held up, from there or elsewhere.
+    expect(await signInLearner('KETTLE7', 'Bram Ostley', '4127', '10.0.0.7')).toMatchObject({ id: 5 })
+    expect(waits).toHaveLength(7)
+    vi.unstubAllGlobals()
   })
 })

@@ -1,6 +1,7 @@
-import { TRIES, TRIES_WINDOW_MS } from '#shared/limits'
+import { CODE_GUESSES, GUESS_WAIT_MS, TRIES, TRIES_WINDOW_MS } from '#shared/limits'
 import type { Person } from '#shared/views'
 import * as people from '../repositories/people'
+import { log } from '../utils/log'
 import { Refused } from '../utils/refuse'
 import { sealSecret, secretFits } from './secrets'
 
@@ -20,10 +21,12 @@ export async function signInTeacher(email: string, password: string): Promise<Pe
   return { kind: 'teacher', id: teacher.id, name: teacher.name }
 }
 
-export async function signInLearner(code: string, name: string, pin: string): Promise<Person> {
+/** @param from where it comes from, a network address; null: not known */
+export async function signInLearner(code: string, name: string, pin: string, from: string | null = null): Promise<Person> {
   const door = learnersDoor(code, name)
   await requireTriesLeft(door)
   const schoolClass = await people.classByCode(code)
+  if (!schoolClass) await slowGuessing(from)
   const learner = schoolClass && await people.learnerByName(schoolClass.id, name)
   const fits = await secretFits(pin, learner?.secret ?? await nobody)
   if (schoolClass && learner && fits && (learner.removedAt || schoolClass.archivedAt)) {
@@ -35,6 +38,18 @@ export async function signInLearner(code: string, name: string, pin: string): Pr
   }
   await people.forgetTries(door)
   return { kind: 'learner', id: learner.id, name: learner.name, className: schoolClass.name }
+}
+
+/** Class codes are short: whoever tries one after the other is answered more and more slowly, and the log tells of it. */
+async function slowGuessing(from: string | null): Promise<void> {
+  if (from === null) return
+  const door = `codes from ${from}`
+  await countTry(door)
+  const over = ((await people.triesAt(door))?.count ?? 0) - CODE_GUESSES
+  if (over <= 0) return
+  const waitMs = Math.min(250 * 2 ** over, GUESS_WAIT_MS)
+  log('warn', 'codes-guessed', { from, count: over + CODE_GUESSES, waitMs })
+  await new Promise(resolve => setTimeout(resolve, waitMs))
 }
 
 /** Whoever was shut out may try again. */

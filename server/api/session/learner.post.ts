@@ -1,3 +1,4 @@
+import { getRequestIP } from 'h3'
 import { learnerSignInSchema } from '#shared/schemas'
 import { signInLearner } from '../../services/signin'
 
@@ -5,7 +6,7 @@ export default defineRoute({
   who: 'anyone',
   body: learnerSignInSchema,
   async run({ body, event }) {
-    const person = await signInLearner(body.code, body.name, body.pin)
+    const person = await signInLearner(body.code, body.name, body.pin, getRequestIP(event) ?? null)
     await setUserSession(event, { user: person })
     return person
   },

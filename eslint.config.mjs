@@ -34,7 +34,7 @@ export default withNuxt(
   },
   {
     // What is fitted and adjusted here becomes an act's samples, or a finding: nothing of it is done again in a replay.
-    files: ['core/geometry/**/*.ts', 'core/trueup/**/*.ts', 'core/guides/**/*.ts', 'core/stencil/**/*.ts', 'core/parts/**/*.ts', 'core/lookfor/**/*.ts', 'core/drill/**/*.ts', 'core/*/testing.ts'],
+    files: ['core/geometry/**/*.ts', 'core/trueup/**/*.ts', 'core/guides/**/*.ts', 'core/stencil/**/*.ts', 'core/parts/**/*.ts', 'core/lookfor/**/*.ts', 'core/drill/**/*.ts', 'core/review/**/*.ts', 'core/*/testing.ts'],
     rules: {
       'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'Numbers by chance come from a seed.' }],
     },

@@ -1,3 +1,4 @@
+import { answerSchema } from '#shared/schemas'
 import { contentHash, type Entry } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
 import { examine } from '../server/jobs/examine'
@@ -94,14 +95,14 @@ export async function seedDemo(say: (line: string) => void): Promise<void> {
       const drawing = await keepDrawing({ learnerId, planId, versionId: version.id }, entries, endedAt, tx)
       if (!learner.handIn) return
       const record = { version: 1 as const, sheet: plan.sheet, entries }
-      const { hash, findings, pixels, width, height } = examine(record, plan.steps)
+      const { hash, findings, pixels, width, height, measures } = examine(record, plan.steps)
       const row = await handIns.addHandIn({
         drawingId: drawing.id, attempt: 1, position: entries.length, hash: contentHash(engine.drawing), note: learner.handIn.note,
         handedInAt: new Date(endedAt.getTime() + MINUTE),
       }, tx)
-      await handIns.setExamined(row.id, { verification: hash === row.hash ? 'matches' : 'differs', findings, picture: await pictureOf(pixels, width, height) }, tx)
+      await handIns.setExamined(row.id, { verification: hash === row.hash ? 'matches' : 'differs', findings, measures, picture: await pictureOf(pixels, width, height) }, tx)
       const { answer } = learner.handIn
-      if (answer) await handIns.setAnswer({ handInId: row.id, teacherId, answeredAt: new Date(endedAt.getTime() + 30 * MINUTE), ...answer }, tx)
+      if (answer) await handIns.setAnswer({ handInId: row.id, teacherId, answeredAt: new Date(endedAt.getTime() + 30 * MINUTE), ...answerSchema.parse(answer) }, tx)
     })
   }
 }

@@ -113,10 +113,36 @@ export type DrillTryBody = z.infer<typeof drillTrySchema>
 export const markLevelSchema = z.enum(['there', 'nearly', 'again'])
 export type MarkLevel = z.infer<typeof markLevelSchema>
 
+/** Words at a place of the drawing, px of its sheet. */
+export const pinSchema = z.strictObject({ x: z.int().min(-4000).max(16_000), y: z.int().min(-4000).max(16_000), words: z.string().trim().min(1).max(300) })
+export type Pin = z.infer<typeof pinSchema>
+
+const levels = z.array(z.string().trim().min(1).max(40)).min(2).max(6)
+/** A mark by a criterion of the teacher's: what the levels were called then is kept with it. `level` counts from 0. */
+export const criterionMarkSchema = z.strictObject({ title: z.string().trim().min(1).max(80), levels, level: z.int().min(0).max(5) })
+  .refine(({ levels: all, level }) => level < all.length, { message: 'There is no such level.', path: ['level'] })
+export type CriterionMark = z.infer<typeof criterionMarkSchema>
+
+/** What a teacher keeps for answering: phrases, and criteria with their levels, the best last. */
+export const critKitSchema = z.strictObject({
+  phrases: z.array(z.string().trim().min(1).max(400)).max(60),
+  criteria: z.array(z.strictObject({ title: z.string().trim().min(1).max(80), levels })).max(12),
+})
+export type CritKit = z.infer<typeof critKitSchema>
+
+/** A drawing over the work. */
+export const sketchSchema = z.strictObject({ version: z.literal(1), sheet: sheetSchema, entries: z.array(entrySchema).min(1).max(400) })
+
 export const answerSchema = z.strictObject({
   marks: z.record(z.string().max(60), markLevelSchema),
   words: z.string().trim().min(1, 'Write a few words.').max(4000),
   next: z.string().trim().max(1000),
   outcome: z.enum(['again', 'accepted']),
+  pins: z.array(pinSchema).max(40).default([]),
+  sketch: sketchSchema.nullable().default(null),
+  criteria: z.array(criterionMarkSchema).max(12).default([]),
+  /** When the answer that was on the screen was given; null: there was none. Another one since is not written over. */
+  seen: z.iso.datetime().nullable().optional(),
 })
-export type AnswerBody = z.infer<typeof answerSchema>
+export type AnswerBody = z.input<typeof answerSchema>
+export type GivenAnswer = z.infer<typeof answerSchema>

@@ -1,7 +1,8 @@
 import type { DrawingRecord, Entry } from '#core/drawing'
 import type { Finding } from '#core/lookfor'
 import type { Plan } from '#core/plan'
-import type { LiveFinding, MarkLevel, SendBody } from './schemas'
+import type { Measures, Spread } from '#core/review'
+import type { CriterionMark, LiveFinding, MarkLevel, Pin, SendBody } from './schemas'
 
 /** What the server's routes answer. Times are ISO 8601, UTC. */
 
@@ -180,6 +181,10 @@ export interface AnswerView {
   words: string
   next: string
   outcome: 'again' | 'accepted'
+  pins: Pin[]
+  /** What the teacher drew over the work. */
+  sketch: DrawingRecord | null
+  criteria: CriterionMark[]
   teacher: string
   answeredAt: string
 }
@@ -210,6 +215,14 @@ export interface StepFindings {
   findings: Finding[]
 }
 
+/** Quartiles of a class's hand-ins, place by place as in their measures. */
+export interface ClassSpread {
+  values: Spread[]
+  ladder: Spread[]
+  hues: Spread[]
+  steps: { step: string, tookMs: Spread }[]
+}
+
 export interface HandInView {
   id: number
   drawingId: number
@@ -226,6 +239,12 @@ export interface HandInView {
   record: DrawingRecord
   findings: StepFindings[]
   answer: AnswerView | null
+  /** Null while it is being measured. */
+  measures: Measures | null
+  /** How the class's hand-ins for this plan spread; null for learners, and where there are too few. */
+  spread: ClassSpread | null
+  /** Other hand-ins of the learner's for this plan, the oldest first. */
+  others: { id: number, attempt: number, handedInAt: string }[]
   /** The pile it belongs to: hand-ins that wait, oldest first. */
   pile: number[]
 }

@@ -1,4 +1,4 @@
-import type { AnswerBody, Batch, DrillTryBody, LivePictureBody, NewSheet, SendBody, Terms } from '#shared/schemas'
+import type { AnswerBody, Batch, CritKit, DrillTryBody, LivePictureBody, NewSheet, SendBody, Terms } from '#shared/schemas'
 import type { DeskView, DrawingView, EntriesView, FolioView, HandInView, Person, PlanBookView, PlanClassesView, PlanView, RegisterView, RoundView, SignatureView, SlipsView, WarmUpsView } from '#shared/views'
 import type { Plan } from '#core/plan'
 import { callApi } from './client'
@@ -51,6 +51,8 @@ export const api = {
   handIn: (id: number, given: { position: number, hash: string, note: string }) => callApi<{ id: number }>('POST', `/api/drawings/${id}/hand-ins`, given),
   handInView: (id: number) => callApi<HandInView>('GET', `/api/hand-ins/${id}`),
   answer: (id: number, body: AnswerBody) => callApi<{ ok: true }>('PUT', `/api/hand-ins/${id}/answer`, body),
+  critKit: () => callApi<CritKit>('GET', '/api/crit-kit'),
+  keepCritKit: (kit: CritKit) => callApi<CritKit>('PUT', '/api/crit-kit', kit),
   warmUps: () => callApi<WarmUpsView>('GET', '/api/warm-ups'),
   keepTry: (body: DrillTryBody) => callApi<{ ok: true }>('POST', '/api/warm-ups', body),
   signature: () => callApi<SignatureView>('GET', '/api/signature'),

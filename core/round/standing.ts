@@ -1,3 +1,5 @@
+import { medianOf } from '../base'
+
 /*
  * How a learner at work stands, told from times and looks alone: what the Round sorts by.
  */
@@ -41,12 +43,5 @@ const LEAST_KNOWN = 3
 
 /** The median of the times that a class has been in a step, ms: the usual one. Null when there are fewer than three. */
 export function usualTime(ms: readonly number[]): number | null {
-  return ms.length < LEAST_KNOWN ? null : median(ms)
-}
-
-/** The middle one; of an even number the mean of the two in the middle. NaN of none. */
-export function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b)
-  const half = sorted.length >> 1
-  return sorted.length % 2 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2
+  return ms.length < LEAST_KNOWN ? null : medianOf(ms)
 }

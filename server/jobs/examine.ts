@@ -3,6 +3,7 @@ import { loadKernels } from '#core/kernels'
 import { showDrawing } from '#core/layers'
 import { lookAt } from '#core/lookfor'
 import type { Plan } from '#core/plan'
+import { measuresOf, type Measures } from '#core/review'
 import type { StepFindings } from '#shared/views'
 
 export interface Examination {
@@ -13,6 +14,7 @@ export interface Examination {
   height: number
   /** The drawing on its paper, RGBA8, row-major. */
   pixels: Uint8Array
+  measures: Measures
 }
 
 const kernels = loadKernels()
@@ -24,5 +26,5 @@ export function examine(record: DrawingRecord, steps: Plan['steps']): Examinatio
   const opened = new Set(record.entries.flatMap(entry => (entry.type === 'step' ? [entry.step] : [])))
   const findings = steps.filter(step => opened.has(step.id))
     .map(step => ({ step: step.id, findings: lookAt({ drawing, acts, step: step.id }, step.lookFors) }))
-  return { hash: contentHash(drawing), findings, width: drawing.sheet.width, height: drawing.sheet.height, pixels: showDrawing(kernels, drawing) }
+  return { hash: contentHash(drawing), findings, width: drawing.sheet.width, height: drawing.sheet.height, pixels: showDrawing(kernels, drawing), measures: measuresOf(kernels, drawing, record.entries) }
 }

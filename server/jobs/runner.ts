@@ -40,9 +40,9 @@ export function startRunner(workersDir: string): () => Promise<void> {
     const drawing = (await drawings.drawingById(handIn.drawingId))!
     const plan = await documentFor(drawing)
     const record = await recordOf(drawing, handIn.position)
-    const { hash, findings, pixels, width, height } = await examineInThread({ record, steps: plan.steps })
+    const { hash, findings, pixels, width, height, measures } = await examineInThread({ record, steps: plan.steps })
     const picture = await pictureOf(pixels, width, height)
-    await handIns.setExamined(handIn.id, { verification: hash === handIn.hash ? 'matches' : 'differs', findings, picture })
+    await handIns.setExamined(handIn.id, { verification: hash === handIn.hash ? 'matches' : 'differs', findings, picture, measures })
   }
 
   async function run(job: Job): Promise<void> {

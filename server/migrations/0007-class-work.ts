@@ -37,9 +37,15 @@ const CHANGES = [
     made_at DATETIME(3) NOT NULL,
     INDEX (class_id, id)
   )`,
+  // What can be measured of any hand-in, for its charts and the class's spread behind them.
+  'ALTER TABLE hand_ins ADD COLUMN measures LONGTEXT NULL',
+  // Comments at places, a drawing over the work, and marks by the teacher's own criteria.
+  'ALTER TABLE answers ADD COLUMN pins LONGTEXT NULL, ADD COLUMN sketch LONGTEXT NULL, ADD COLUMN criteria LONGTEXT NULL',
+  // Phrases that the teacher keeps, and criteria with their levels.
+  'ALTER TABLE teachers ADD COLUMN crit_kit LONGTEXT NULL',
 ]
 
-/** The class at work: terms of what is given, who is taken out, and what the Round shows and sends. */
+/** The class at work: terms of what is given, who is taken out, what the Round shows and sends, and what a crit is answered with. */
 export const classWork = {
   name: '0007-class-work',
   async up({ context }: { context: QueryInterface }): Promise<void> {

@@ -1,8 +1,10 @@
 import mariadb from 'mariadb'
 import { DataTypes, Sequelize, type CreationOptional, type InferAttributes, type InferCreationAttributes, Model } from 'sequelize'
+import type { DrawingRecord } from '#core/drawing'
 import type { Plan } from '#core/plan'
+import type { Measures } from '#core/review'
 import type { GivenWay, HandInState, News, StepFindings, TeachersPurpose } from '#shared/views'
-import type { DrillTryBody, LiveFinding, MarkLevel } from '#shared/schemas'
+import type { CritKit, CriterionMark, DrillTryBody, LiveFinding, MarkLevel, Pin } from '#shared/schemas'
 
 type Row<M extends Model> = Model<InferAttributes<M>, InferCreationAttributes<M>>
 
@@ -12,6 +14,7 @@ export class Teacher extends Model<InferAttributes<Teacher>, InferCreationAttrib
   declare name: string
   /** scrypt: salt and key, hex, parted by a colon. */
   declare secret: string
+  declare critKit: CreationOptional<CritKit | null>
 }
 
 export class SchoolClass extends Model<InferAttributes<SchoolClass>, InferCreationAttributes<SchoolClass>> {
@@ -120,6 +123,7 @@ export class HandIn extends Model<InferAttributes<HandIn>, InferCreationAttribut
   declare state: CreationOptional<HandInState>
   declare verification: CreationOptional<'waiting' | 'matches' | 'differs'>
   declare findings: CreationOptional<StepFindings[] | null>
+  declare measures: CreationOptional<Measures | null>
   declare picture: CreationOptional<Buffer | null>
   declare handedInAt: Date
 }
@@ -131,6 +135,9 @@ export class Answer extends Model<InferAttributes<Answer>, InferCreationAttribut
   declare words: string
   declare next: string
   declare outcome: 'again' | 'accepted'
+  declare pins: CreationOptional<Pin[] | null>
+  declare sketch: CreationOptional<DrawingRecord | null>
+  declare criteria: CreationOptional<CriterionMark[] | null>
   declare answeredAt: Date
 }
 
@@ -213,7 +220,7 @@ export function connect(url: string): Sequelize {
     dialectOptions: { connectTimeout: 3000, maxAllowedPacket: 256 * 1024 * 1024 },
   })
   const bind = { sequelize }
-  Teacher.init({ id: id(), email: text(200), name: text(80), secret: text(200) }, { ...bind, tableName: 'teachers' })
+  Teacher.init({ id: id(), email: text(200), name: text(80), secret: text(200), critKit: json('critKit', true) }, { ...bind, tableName: 'teachers' })
   SchoolClass.init({ id: id(), teacherId: reference(), name: text(80), code: text(12), meets: text(120), archivedAt: timeOrNull(), frontDrawingId: DataTypes.BIGINT }, { ...bind, tableName: 'classes' })
   Learner.init({ id: id(), classId: reference(), name: text(60), secret: text(200), removedAt: timeOrNull() }, { ...bind, tableName: 'learners' })
   PlanRow.init({ id: id(), teacherId: reference(), learnerId: DataTypes.BIGINT, kind: { ...text(10), defaultValue: 'lesson' }, title: text(80), document: json('document', false), picture: DataTypes.BLOB('long'), revision: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 1 }, changedAt: timeOrNull(), archivedAt: timeOrNull() }, { ...bind, tableName: 'plans' })
@@ -231,11 +238,11 @@ export function connect(url: string): Sequelize {
   HandIn.init({
     id: id(), drawingId: reference(), attempt: count(), position: count(), hash: text(64), note: text(1000),
     state: { ...text(20), defaultValue: 'waiting' }, verification: { ...text(20), defaultValue: 'waiting' },
-    findings: json('findings', true), picture: DataTypes.BLOB('long'), handedInAt: time(),
+    findings: json('findings', true), measures: json('measures', true), picture: DataTypes.BLOB('long'), handedInAt: time(),
   }, { ...bind, tableName: 'hand_ins' })
   Answer.init({
     handInId: key(), teacherId: reference(), marks: json('marks', false), words: text(4000), next: text(1000),
-    outcome: text(20), answeredAt: time(),
+    outcome: text(20), answeredAt: time(), pins: json('pins', true), sketch: json('sketch', true), criteria: json('criteria', true),
   }, { ...bind, tableName: 'answers' })
   Job.init({
     id: id(), kind: text(20), subject: reference(), state: { ...text(20), defaultValue: 'waiting' }, tries: count(), leaseUntil: timeOrNull(),

@@ -1,3 +1,4 @@
+import type { Measures } from '#core/review'
 import type { StepFindings } from '#shared/views'
 import { Answer, HandIn } from '../models'
 import type { Tx } from './database'
@@ -30,10 +31,20 @@ export function countHandIns(drawingId: number, transaction?: Tx): Promise<numbe
 }
 
 export async function setExamined(
-  id: number, values: { verification: 'matches' | 'differs', findings: StepFindings[], picture: Buffer }, transaction?: Tx,
+  id: number, values: { verification: 'matches' | 'differs', findings: StepFindings[], measures: Measures, picture: Buffer }, transaction?: Tx,
 ): Promise<void> {
   const row = await HandIn.findByPk(id, { transaction })
   await row?.update(values, { transaction })
+}
+
+/** The answer to a hand-in, locked until the transaction ends. */
+export function lockAnswer(handInId: number, transaction: Tx): Promise<Answer | null> {
+  return Answer.findByPk(handInId, { transaction, lock: transaction.LOCK.UPDATE })
+}
+
+/** The row, locked until the transaction ends: two who answer at once come one after the other. */
+export function lockHandIn(id: number, transaction: Tx): Promise<HandIn | null> {
+  return HandIn.findByPk(id, { attributes: ['id'], transaction, lock: transaction.LOCK.UPDATE })
 }
 
 export function answersOf(handInIds: number[]): Promise<Answer[]> {

@@ -1,4 +1,5 @@
-import type { HandInCard, HandInView, Person, StepFindings } from '#shared/views'
+import { spreadOf, spreadsOf } from '#core/review'
+import type { ClassSpread, HandInCard, HandInView, Person, StepFindings } from '#shared/views'
 import type { DrawingRow, HandIn, Learner, PlanRow, SchoolClass } from '../models'
 import { inTransaction } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
@@ -58,10 +59,34 @@ function countMet(findings: StepFindings[] | null): { met: number | null, judged
   return { met: all.filter(each => each.verdict === 'met').length, judged: all.length }
 }
 
+/** Of each learner of a class the latest hand-in for a plan. */
+async function latestOfClass(classId: number, planId: number): Promise<HandIn[]> {
+  const learners = await people.learnersOf([classId])
+  const drawn = (await drawings.drawingsOf(learners.map(each => each.id))).filter(each => each.planId === planId)
+  const learnerOf = new Map(drawn.map(each => [each.id, each.learnerId]))
+  return [...new Map((await handIns.handInsOf(drawn.map(each => each.id))).map(each => [learnerOf.get(each.drawingId), each])).values()]
+}
+
+/** Fewer than these are no class to be compared with. */
+const LEAST_SPREAD = 4
+
+function spreadOfClass(rows: readonly HandIn[]): ClassSpread | null {
+  const all = rows.flatMap(each => each.measures ?? [])
+  if (all.length < LEAST_SPREAD) return null
+  const steps = new Set(all.flatMap(each => each.steps.map(one => one.step)))
+  return {
+    values: spreadsOf(all.map(each => each.values)), hues: spreadsOf(all.map(each => each.hues)), ladder: spreadsOf(all.map(each => each.ladder)),
+    steps: [...steps].map(step => ({ step, tookMs: spreadOf(all.flatMap(each => each.steps.find(one => one.step === step)?.tookMs ?? []))! })),
+  }
+}
+
 export async function handInView(person: Person, id: number): Promise<HandInView> {
   const { handIn: row, drawing, learner, schoolClass } = await requireHandIn(person, id)
   const plan = await plans.documentFor(drawing)
   const [answer] = await handIns.answersOf([id])
+  const latest = person.kind === 'teacher' ? await latestOfClass(schoolClass.id, drawing.planId) : []
+  const own = await drawings.drawingsOf([learner.id])
+  const others = (await handIns.handInsOf(own.filter(each => each.planId === drawing.planId).map(each => each.id))).filter(each => each.id !== id)
   const pile = person.kind === 'teacher'
     ? (await handInsFor(person.id)).filter(each => each.row.state === 'waiting').map(each => each.row.id)
     : []
@@ -69,7 +94,8 @@ export async function handInView(person: Person, id: number): Promise<HandInView
     id, drawingId: drawing.id, learner: learner.name, className: schoolClass.name, planId: drawing.planId, plan,
     note: row.note, attempt: row.attempt, handedInAt: row.handedInAt.toISOString(), state: row.state,
     verification: row.verification, hash: row.hash, record: await recordOf(drawing, row.position),
-    findings: row.findings ?? [], answer: answer ? await answerView(answer) : null, pile,
+    findings: row.findings ?? [], answer: answer ? await answerView(answer) : null, measures: row.measures ?? null, spread: spreadOfClass(latest),
+    others: others.map(each => ({ id: each.id, attempt: each.attempt, handedInAt: each.handedInAt.toISOString() })), pile,
   }
 }
 

@@ -168,7 +168,7 @@ describe('the teacher', () => {
     await expect.poll(async () => (await sheet.screenshot()).equals(whole)).toBe(true)
     await teacher.getByLabel('Place in the making').fill('0')
     await expect.poll(async () => (await sheet.screenshot()).equals(whole)).toBe(false)
-    await teacher.getByRole('radio', { name: '30 ×' }).click()
+    await teacher.getByRole('radio', { name: '32 ×' }).click()
     await teacher.getByRole('button', { name: 'Replay the making' }).click()
     await expect.poll(async () => (await sheet.screenshot()).equals(whole), { timeout: 30_000 }).toBe(true)
   })

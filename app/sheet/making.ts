@@ -1,5 +1,6 @@
-import type { Beat, Entry } from '#core/drawing'
+import { durationOf, type Beat, type Entry } from '#core/drawing'
 import type { Step } from '#core/plan'
+import { PAUSE_MS } from '#core/review'
 
 /** One act on the strip that shows how a drawing was made. Times are ms of the playing. */
 export interface Tick {
@@ -29,12 +30,16 @@ export interface Making {
   readonly ticks: Tick[]
   readonly bands: StepBand[]
   readonly sums: StepSum[]
+  /** Long pauses: when in the playing, which cuts them short, and how long they were, ms. */
+  readonly pauses: { readonly at: number, readonly ms: number }[]
 }
 
 /** What a strip over the playing time shows: every act, the spans of the steps, and sums for the table behind it. */
 export function makingOf(entries: readonly Entry[], beats: readonly Beat[], steps: readonly Step[]): Making {
   const ticks: Tick[] = []
   const bands: StepBand[] = []
+  const pauses: { at: number, ms: number }[] = []
+  let before = entries[0]?.at ?? 0
   let step = -1
   let openedAt = 0
   const length = beats.at(-1)?.end ?? 0
@@ -43,6 +48,9 @@ export function makingOf(entries: readonly Entry[], beats: readonly Beat[], step
   }
   entries.forEach((entry, i) => {
     const { start, end } = beats[i]!
+    const ms = entry.at - durationOf(entry) - before
+    before = entry.at
+    if (ms > PAUSE_MS) pauses.push({ at: start, ms })
     if (entry.type === 'step') {
       closeBand(start)
       step = steps.findIndex(each => each.id === entry.step)
@@ -62,7 +70,7 @@ export function makingOf(entries: readonly Entry[], beats: readonly Beat[], step
       seconds: Math.round(bands.filter(band => band.step === number).reduce((sum, band) => sum + band.end - band.start, 0) / 1000),
     }
   })
-  return { ticks, bands, sums }
+  return { ticks, bands, sums, pauses }
 }
 
 function kindOf(entry: Entry): Tick['kind'] {

@@ -1,18 +1,38 @@
 <script setup lang="ts">
 import type { HandInView } from '#shared/views'
-import type { AnswerBody, MarkLevel } from '#shared/schemas'
+import type { AnswerBody, CritKit, MarkLevel, Pin } from '#shared/schemas'
 import { troubleOf } from '../../api/client'
 import { api } from '../../api/routes'
 import { MARK_WORDS, SUGGESTED_MARK } from '../../sheet/mark-words'
-import { meantIn } from '#core/drawing'
+import { meantIn, type DrawingRecord } from '#core/drawing'
 import { VERDICT_WORDS } from '../../sheet/verdict-words'
 
 /** Look-fors with what was measured and the teacher's mark, words, and a next thing to try. */
-const props = defineProps<{ handIn: HandInView }>()
+const props = defineProps<{ handIn: HandInView, pins: readonly Pin[], sketch: DrawingRecord | null }>()
 const emit = defineEmits<{ point: [lookFor: string | null], show: [lookFor: string], answered: [] }>()
 const marks = ref<Record<string, MarkLevel>>({ ...props.handIn.answer?.marks })
 const words = ref(props.handIn.answer?.words ?? '')
 const next = ref(props.handIn.answer?.next ?? '')
+/** The teacher's own criteria: the levels given, by their titles. */
+const levels = ref<Record<string, number>>(Object.fromEntries(props.handIn.answer?.criteria.map(each => [each.title, each.level]) ?? []))
+const kit = shallowRef<CritKit>({ phrases: [], criteria: [] })
+const isKitOpen = ref(false)
+onMounted(async () => {
+  // Without it an answer can be given all the same.
+  kit.value = await api.critKit().catch(() => kit.value)
+})
+/** Those that are kept now, and those that this answer has from before. */
+const criteria = computed(() => [...kit.value.criteria, ...(props.handIn.answer?.criteria ?? []).filter(each => !kit.value.criteria.some(one => one.title === each.title))])
+function setLevel(title: string, level: number): void {
+  const { [title]: old, ...rest } = levels.value
+  levels.value = old === level ? rest : { ...rest, [title]: level }
+}
+function addPhrase(phrase: string): void {
+  words.value = words.value.trim() ? `${words.value.trimEnd()} ${phrase}` : phrase
+}
+const keepPhrase = async () => {
+  kit.value = await api.keepCritKit({ ...kit.value, phrases: [...kit.value.phrases, words.value.trim().slice(0, 400)].slice(-60) })
+}
 const busy = ref<AnswerBody['outcome'] | null>(null)
 const trouble = ref<{ message: string, fix: string } | null>(null)
 
@@ -44,7 +64,11 @@ async function give(outcome: AnswerBody['outcome']): Promise<void> {
   }
   busy.value = outcome
   try {
-    await api.answer(props.handIn.id, { marks: marks.value, words: words.value, next: next.value, outcome })
+    await api.answer(props.handIn.id, {
+      marks: marks.value, words: words.value, next: next.value, outcome, pins: [...props.pins], sketch: toRaw(props.sketch),
+      criteria: criteria.value.flatMap(each => (levels.value[each.title] !== undefined && levels.value[each.title]! < each.levels.length ? [{ title: each.title, levels: each.levels, level: levels.value[each.title]! }] : [])),
+      seen: props.handIn.answer?.answeredAt ?? null,
+    })
     trouble.value = null
     emit('answered')
   } catch (error) {
@@ -77,7 +101,22 @@ async function give(outcome: AnswerBody['outcome']): Promise<void> {
           </div>
         </section>
       </template>
+      <section v-if="criteria.length" class="criteria">
+        <h4>Your criteria</h4>
+        <div v-for="each in criteria" :key="each.title" class="criterion">
+          <span class="small">{{ each.title }}</span>
+          <div class="marks" role="group" :aria-label="`Your mark for ${each.title}`"><button v-for="(word, level) in each.levels" :key="level" :aria-pressed="levels[each.title] === level" @click="setLevel(each.title, level)">{{ word }}</button></div>
+        </div>
+      </section>
+      <p v-if="pins.length || sketch" class="small soft over">Goes with it: {{ [pins.length ? `${pins.length} pinned ${pins.length === 1 ? 'comment' : 'comments'}` : '', sketch ? 'what you drew over it' : ''].filter(Boolean).join(' and ') }}.</p>
       <v-textarea v-model="words" label="Your words" rows="4" maxlength="4000" auto-grow max-rows="9" class="words" />
+      <div class="phrases">
+        <button v-for="phrase in kit.phrases" :key="phrase" class="phrase small" :title="phrase" @click="addPhrase(phrase)">{{ phrase }}</button>
+        <button class="link small" :disabled="!words.trim() || kit.phrases.includes(words.trim())" @click="keepPhrase">Keep these words</button>
+        <button class="link small" @click="isKitOpen = true">Phrases and criteria …</button>
+      </div>
+      <CritKitDialog v-model="isKitOpen" :kit="kit" @kept="kit = $event" />
+      <details v-if="handIn.measures" class="small measured"><summary>Charts</summary><CritCharts :measures="handIn.measures" :spread="handIn.spread" :steps="handIn.plan.steps" /></details>
       <v-textarea v-model="next" label="A next thing to try" rows="2" maxlength="1000" auto-grow max-rows="5" />
     </div>
     <footer>
@@ -105,6 +144,17 @@ h4 { font-size: 0.87rem; font-weight: 520; color: var(--ink-soft); margin: 12px 
 .marks button { padding: 3px 13px; font-size: 0.85rem; min-height: 30px; border-right: 1px solid var(--line); }
 .marks button:last-child { border-right: 0; }
 .marks [aria-pressed='true'] { background: var(--blue); color: rgb(var(--v-theme-on-primary)); font-weight: 520; }
+
+.criterion { display: grid; gap: 3px; padding: 5px 4px; justify-items: start; }
+.criteria .marks { flex-wrap: wrap; }
+.over { margin: 12px 0 0; }
+.phrases { display: flex; gap: 6px; flex-wrap: wrap; margin: -8px 0 12px; }
+.phrase { border: 1px solid var(--line); border-radius: 14px; padding: 2px 10px; max-width: 100%; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; min-height: 28px; }
+.phrase:hover { border-color: var(--blue); }
+.link { color: var(--blue); text-decoration: underline; min-height: 28px; }
+.link:disabled { color: var(--ink-soft); text-decoration: none; }
+.measured { margin-bottom: 14px; }
+.measured summary { cursor: pointer; min-height: 30px; font-weight: 520; }
 .words { margin-top: 18px; }
 footer { padding: 10px 16px; border-top: 1px solid var(--line); }
 .row { display: flex; gap: 10px; justify-content: flex-end; }

@@ -1,18 +1,26 @@
 <script setup lang="ts">
-import { timelineOf } from '#core/drawing'
+import { mdiBrush, mdiCommentPlusOutline, mdiCompare, mdiFlipHorizontal, mdiLayersOutline } from '@mdi/js'
+import { timelineOf, type DrawingRecord } from '#core/drawing'
+import { layersMade } from '#core/review'
+import type { Pin } from '#shared/schemas'
 import type { HandInView } from '#shared/views'
+import { api } from '../../api/routes'
+import type { Tone } from '../../composables/useLooking'
 import { makingOf } from '../../sheet/making'
-import type SheetWindow from '../sheet/SheetWindow.vue'
 import type { ShownMark } from '../sheet/SheetMarks.vue'
+import SheetWindow from '../sheet/SheetWindow.vue'
+import SketchSheet from './SketchSheet.vue'
 
-/** A hand-in, big, with its replay beneath and its layers on and off. */
-const props = defineProps<{ handIn: HandInView, marks: readonly ShownMark[] }>()
+/** A hand-in, big, in every way a teacher looks at it: mirrored, in greys, layer by layer, beside another, and as it was made. */
+const props = defineProps<{ handIn: HandInView, marks: readonly ShownMark[], pins: readonly Pin[], sketch: DrawingRecord | null, canAnswer?: boolean }>()
+const emit = defineEmits<{ pins: [pins: Pin[]], sketch: [sketch: DrawingRecord | null] }>()
 const playback = usePlayer()
 const { player, time, loading, isReady, sheet, layers, thumbnails } = playback
-const window = ref<InstanceType<typeof SheetWindow>>()
+const sheetWindow = ref<InstanceType<typeof SheetWindow>>()
 const hidden = ref<string[]>([])
 const speed = ref(4)
 const making = computed(() => makingOf(props.handIn.record.entries, timelineOf(props.handIn.record.entries), props.handIn.plan.steps))
+const made = computed(() => layersMade(props.handIn.record.entries))
 const isAtEnd = computed(() => time.value.time >= time.value.length && !time.value.isPlaying)
 
 onMounted(() => playback.load(toRaw(props.handIn.record), false))
@@ -31,20 +39,122 @@ function only(id: string): void {
   const others = layers.value.filter(layer => layer.id !== id).map(layer => layer.id)
   hidden.value = hidden.value.length === others.length && !hidden.value.includes(id) ? [] : others
   void player.hide([...hidden.value])
+  isApart.value = false
 }
+
+// --- ways of looking
+
+const tone = ref<Tone>('colours')
+const isApart = ref(false)
+const setTone = (next: Tone) => { tone.value = tone.value === next ? 'colours' : next }
+
+// --- beside another
+
+const WAYS = { beside: 'side by side', slider: 'with a slider', turns: 'in turns', difference: 'what differs' } as const
+const compared = ref<string | null>(null)
+const way = ref<keyof typeof WAYS>('beside')
+const share = ref(0.5)
+const choices = computed(() => [
+  ...props.handIn.plan.demonstration.entries.some(each => each.type === 'act') ? [{ value: 'teacher', title: 'the teacher’s drawing' }] : [],
+  ...props.handIn.others.map(each => ({ value: `hand-in ${each.id}`, title: `hand-in ${each.attempt}, ${timeInWords(each.handedInAt)}` })),
+  ...[...new Set(props.handIn.plan.steps.flatMap(each => each.reference ?? []))].map((id, i) => ({ value: `reference ${id}`, title: i ? `reference ${i + 1}` : 'the reference' })),
+])
+const otherRecord = shallowRef<DrawingRecord | null>(null)
+const otherPicture = ref<string | undefined>()
+const { trying } = useTrying()
+watch(compared, (what) => {
+  otherRecord.value = null
+  otherPicture.value = undefined
+  if (what === 'teacher') otherRecord.value = props.handIn.plan.demonstration
+  else if (what?.startsWith('reference ')) {
+    const picture = props.handIn.plan.pictures?.find(each => each.id === what.slice('reference '.length))
+    otherPicture.value = picture && `data:${picture.type};base64,${picture.base64}`
+  } else if (what) {
+    void trying(true, async () => {
+      const { record } = await api.handInView(Number(what.slice('hand-in '.length)))
+      if (compared.value === what) otherRecord.value = record
+    })
+  }
+})
+const hasOther = computed(() => otherRecord.value !== null || otherPicture.value !== undefined)
+/** The other by itself, beside this one. */
+const beside = usePlayer()
+watch([otherRecord, way], ([record]) => {
+  if (record && way.value === 'beside') void beside.load(toRaw(record), false)
+})
+
+// --- over the work
+
+const mode = ref<'look' | 'pin' | 'sketch'>('look')
+const over = ref<InstanceType<typeof SketchSheet>>()
+/** Made anew when all of it was taken away. */
+const sketchNumber = ref(0)
+function changeSketch(next: DrawingRecord | null): void {
+  if (!next) sketchNumber.value++
+  emit('sketch', next)
+}
+const newPin = ref<{ x: number, y: number, words: string } | null>(null)
+function begin(samples: number[]): void {
+  if (mode.value === 'sketch') over.value?.begin(samples)
+  else newPin.value = { x: Math.round(samples[0]! / 16), y: Math.round(samples[1]! / 16), words: '' }
+}
+function putPin(): void {
+  const pin = newPin.value
+  if (!pin?.words.trim()) return
+  emit('pins', [...props.pins, { ...pin, words: pin.words.trim() }])
+  newPin.value = null
+  mode.value = 'look'
+}
+const setMode = (next: typeof mode.value) => {
+  newPin.value = null
+  isApart.value = false
+  mode.value = mode.value === next ? 'look' : next
+}
+
+// --- keys
+
+function onKey(event: KeyboardEvent): void {
+  if (event.ctrlKey || event.metaKey || event.altKey || (event.target as HTMLElement).closest('input:not([type=range], [type=checkbox]), textarea, select, [contenteditable], .v-overlay--active .card')) return
+  const actions: Record<string, () => void> = {
+    z: () => sheetWindow.value?.mirror(), x: () => setTone('values'), c: () => setTone('squint'), v: () => { isApart.value = !isApart.value }, f: () => sheetWindow.value?.fit(),
+    b: () => { compared.value = compared.value ? null : choices.value[0]?.value ?? null }, p: () => void (time.value.isPlaying ? player.pause() : player.play(speed.value)),
+    escape: () => { mode.value = 'look'; newPin.value = null; isApart.value = false },
+  }
+  const action = actions[event.key.toLowerCase()]
+  if (!action) return
+  event.preventDefault()
+  action()
+}
+onMounted(() => window.addEventListener('keydown', onKey))
+onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 
 defineExpose({
   showPlace(x: number, y: number) {
-    window.value?.zoom(Math.max(window.value.view.scale, 1.1))
-    window.value?.bringToMiddle(x, y)
+    isApart.value = false
+    sheetWindow.value?.zoom(Math.max(sheetWindow.value.view.scale, 1.1))
+    sheetWindow.value?.bringToMiddle(x, y)
   },
-  fit: () => window.value?.fit(),
+  fit: () => sheetWindow.value?.fit(),
 })
 </script>
 
 <template>
   <div class="crit-sheet">
-    <div class="upper">
+    <div class="ways" role="toolbar" aria-label="Ways of looking">
+      <button class="way" title="Mirror (Z)" :aria-pressed="sheetWindow?.view.isMirrored ?? false" @click="sheetWindow?.mirror()"><v-icon :icon="mdiFlipHorizontal" size="18" /> Mirror</button>
+      <button class="way" title="Values: in greys (X)" :aria-pressed="tone === 'values'" @click="setTone('values')">Values</button>
+      <button class="way" title="Squint: blurred greys (C)" :aria-pressed="tone === 'squint'" @click="setTone('squint')">Squint</button>
+      <button class="way" title="Layers taken apart (V)" :aria-pressed="isApart" @click="isApart = !isApart"><v-icon :icon="mdiLayersOutline" size="18" /> Layers</button>
+      <label class="small"><v-icon :icon="mdiCompare" size="18" /> <select v-model="compared" aria-label="Compare with" title="Compare (B)"><option :value="null">compare with …</option><option v-for="each in choices" :key="each.value" :value="each.value">{{ each.title }}</option></select></label>
+      <select v-if="compared" v-model="way" aria-label="How to compare"><option v-for="(words, each) in WAYS" :key="each" :value="each">{{ words }}</option></select>
+      <label v-if="compared && way === 'slider'" class="small"><span class="visually-hidden">Where the slider stands</span><input v-model.number="share" type="range" min="0" max="1" step="0.01"></label>
+      <span class="grow" />
+      <template v-if="canAnswer">
+        <button class="way" :aria-pressed="mode === 'pin'" title="Pin a comment to a place" @click="setMode('pin')"><v-icon :icon="mdiCommentPlusOutline" size="18" /> Comment</button>
+        <button class="way" :aria-pressed="mode === 'sketch'" title="Draw over the work, on a sheet of its own" @click="setMode('sketch')"><v-icon :icon="mdiBrush" size="18" /> Draw over</button>
+      </template>
+    </div>
+    <div class="upper" :class="{ two: hasOther && way === 'beside' }">
       <aside class="leaves" aria-label="Layers">
         <h3>Layers</h3>
         <ul>
@@ -57,12 +167,34 @@ defineExpose({
       </aside>
       <div class="sheet">
         <SheetWindow
-          v-if="isReady" ref="window" :sheet="sheet" :label="`${handIn.plan.title} by ${handIn.learner}`"
+          v-if="isReady" ref="sheetWindow" :sheet="sheet" :tone="tone" :can-draw="mode !== 'look'" :label="`${handIn.plan.title} by ${handIn.learner}`"
           @canvas="playback.show($event)" @resize="(w: number, h: number) => player.resize(w, h)" @look="player.look($event)"
+          @begin="begin" @extend="over?.extend($event)" @end="over?.end()" @drop="over?.drop()"
         >
-          <template #default="{ view, size }"><SheetMarks v-if="isAtEnd" :marks="marks" :view="view" :size="size" /></template>
+          <template #default="{ view, size }">
+            <CompareSheet v-if="hasOther && way !== 'beside'" :key="compared ?? ''" :record="otherRecord" :picture="otherPicture" :view="view" :size="size" :width="sheet.width" :height="sheet.height" :way="way" :share="share" />
+            <SketchSheet v-if="(sketch || mode === 'sketch') && isAtEnd" :key="sketchNumber" ref="over" :record="sketch" :sheet="handIn.plan.sheet" :view="view" :size="size" :can-draw="mode === 'sketch'" @change="changeSketch" />
+            <template v-if="isAtEnd">
+              <SheetMarks :marks="marks" :view="view" :size="size" />
+              <PinMarks :pins="pins" :view="view" :can-change="canAnswer ?? false" @remove="at => emit('pins', pins.filter((_, i) => i !== at))" />
+            </template>
+            <form v-if="newPin" class="card pin-form" @submit.prevent="putPin" @pointerdown.stop @wheel.stop>
+              <label class="small">A comment at this place <textarea v-model="newPin.words" rows="2" maxlength="300" autofocus /></label>
+              <div class="row"><v-btn size="small" type="submit" color="primary" :disabled="!newPin.words.trim()">Pin it</v-btn><v-btn size="small" variant="text" @click="newPin = null">Leave it</v-btn></div>
+            </form>
+            <p v-else-if="mode === 'pin'" class="hint small" role="status">Touch the place that you write about.</p>
+            <span v-if="tone !== 'colours' || view.isMirrored" class="how small" role="status">{{ [view.isMirrored ? 'Mirror' : '', tone === 'values' ? 'Values' : tone === 'squint' ? 'Squint' : ''].filter(Boolean).join(' · ') }}</span>
+          </template>
         </SheetWindow>
         <p v-if="loading" class="soft">Drawing it again · {{ Math.round((100 * loading.done) / loading.of) }} %</p>
+        <LayerSheets v-if="isApart" :layers="layers" :thumbnails="thumbnails" :made="made" :hidden="hidden" @only="only" @toggle="toggle" />
+      </div>
+      <div v-if="hasOther && way === 'beside'" class="sheet other">
+        <img v-if="otherPicture" :src="otherPicture" alt="The reference">
+        <SheetWindow
+          v-else-if="beside.isReady.value" :key="compared ?? ''" :sheet="beside.sheet.value" :tone="tone" label="What it is compared with"
+          @canvas="beside.show($event)" @resize="(w: number, h: number) => beside.player.resize(w, h)" @look="beside.player.look($event)"
+        />
       </div>
     </div>
     <MakingStrip
@@ -75,7 +207,16 @@ defineExpose({
 
 <style scoped>
 .crit-sheet { display: flex; flex-direction: column; height: 100%; min-height: 0; }
+.ways { display: flex; gap: 4px; align-items: center; flex-wrap: wrap; padding: 3px 10px; background: var(--paper); border-bottom: 1px solid var(--line); }
+.way { display: inline-flex; gap: 6px; align-items: center; padding: 4px 8px; border-radius: 8px; min-height: 36px; font-size: 0.9rem; }
+.way:hover { background: var(--paper-shade); }
+.way[aria-pressed='true'] { background: var(--blue); color: rgb(var(--v-theme-on-primary)); }
+.ways label { display: inline-flex; gap: 6px; align-items: center; }
+.ways select { border: 1px solid var(--line); border-radius: 6px; padding: 4px 6px; background: var(--paper); color: var(--ink); font: inherit; font-size: 0.9rem; max-width: 138px; min-height: 34px; }
+.ways input[type='range'] { width: 84px; accent-color: var(--blue); }
+.grow { flex: 1; }
 .upper { flex: 1; min-height: 0; display: grid; grid-template-columns: 132px minmax(0, 1fr); }
+.upper.two { grid-template-columns: 132px minmax(0, 1fr) minmax(0, 1fr); }
 .leaves { background: var(--paper); border-right: 1px solid var(--line); padding: 12px; overflow-y: auto; }
 .leaves ul { list-style: none; padding: 0; margin: 10px 0; display: grid; gap: 12px; }
 .leaf { background: #fffefb; border: 1px solid #b9b2a4; box-shadow: 1px 2px 0 #cfc8ba; line-height: 0; }
@@ -83,5 +224,13 @@ defineExpose({
 .leaves label { display: flex; gap: 6px; align-items: center; min-height: 28px; }
 .words { line-height: 1.2; overflow-wrap: anywhere; }
 .leaves input { flex: none; accent-color: var(--blue); width: 17px; height: 17px; }
-.sheet { min-height: 0; min-width: 0; background: var(--round-sheet); }
+.sheet { position: relative; min-height: 0; min-width: 0; background: var(--round-sheet); }
+.other { border-left: 3px solid var(--paper); }
+.other img { width: 100%; height: 100%; object-fit: contain; padding: 26px; }
+.pin-form { position: absolute; left: 14px; top: 12px; width: 290px; display: grid; gap: 8px; padding: 12px 14px; cursor: default; box-shadow: 0 4px 16px rgb(0 0 0 / 18%); z-index: 2; }
+.pin-form label { display: grid; gap: 6px; }
+.pin-form textarea { border: 1px solid var(--line); border-radius: 6px; padding: 6px 10px; background: var(--paper); color: var(--ink); resize: vertical; }
+.row { display: flex; gap: 8px; }
+.hint, .how { position: absolute; left: 12px; bottom: 12px; margin: 0; padding: 4px 12px; border-radius: 8px; background: var(--ink); color: var(--paper); pointer-events: none; }
+.hint { bottom: auto; top: 12px; }
 </style>

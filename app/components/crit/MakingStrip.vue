@@ -7,7 +7,7 @@ import type { Making } from '../../sheet/making'
 /** How the drawing was made, from left to right: steps, acts, and where the replay stands. */
 const props = defineProps<{ making: Making, time: number, length: number, isPlaying: boolean, speed: number }>()
 const emit = defineEmits<{ seek: [time: number], play: [], pause: [], speed: [speed: number], next: [by: 1 | -1] }>()
-const SPEEDS = [1, 2, 4, 10, 30]
+const SPEEDS = [1, 2, 4, 8, 16, 32, 64]
 const HEIGHT = 62
 const box = ref<HTMLElement>()
 const { width } = useElementSize(box)
@@ -16,6 +16,13 @@ const isTableOpen = ref(false)
 const x = computed(() => scaleLinear([0, Math.max(props.length, 1)], [0, Math.max(width.value, 1)]))
 const minutes = computed(() => x.value.ticks(6).filter(each => each > 0).map(each => ({ at: x.value(each), label: clock(each) })))
 const REACH = { paint: 24, pour: 24, erase: 14, layer: 8, undo: 12, redo: 8 } as const
+
+/** To where a step begins, a moment into it so that its layer is there. */
+function jump(event: Event): void {
+  const select = event.target as HTMLSelectElement
+  if (select.value) emit('seek', Number(select.value) + 1)
+  select.value = ''
+}
 
 function clock(ms: number): string {
   const seconds = Math.floor(ms / 1000)
@@ -33,13 +40,14 @@ function clock(ms: number): string {
       <span class="speeds" role="radiogroup" aria-label="Speed">
         <button v-for="each in SPEEDS" :key="each" role="radio" :aria-checked="each === speed" @click="emit('speed', each)">{{ each }} ×</button>
       </span>
-      <span class="legend small soft" aria-hidden="true"><i class="paint" /> paint <i class="erase" /> rub out <i class="undo" /> undo</span>
+      <span class="legend small soft" aria-hidden="true"><i class="paint" /> paint <i class="erase" /> rub out <i class="undo" /> undo <i class="paused" /> pause</span>
+      <label v-if="making.bands.length" class="small jump">to <select aria-label="Jump to a step" @change="jump($event)"><option value="">a step …</option><option v-for="(band, i) in making.bands" :key="i" :value="band.start">{{ band.step + 1 }} {{ band.title }}</option></select></label>
       <v-btn size="small" variant="text" :aria-expanded="isTableOpen" @click="isTableOpen = !isTableOpen">{{ isTableOpen ? 'Hide the figures' : 'Figures' }}</v-btn>
     </div>
     <div ref="box" class="box">
       <svg :width="width" :height="HEIGHT" aria-hidden="true">
         <g v-for="(band, i) in making.bands" :key="`b${i}`">
-          <rect :x="x(band.start)" y="0" :width="Math.max(x(band.end) - x(band.start) - 1, 1)" :height="HEIGHT - 16" class="band" :class="{ odd: band.step % 2 }" />
+          <rect :data-step="band.step + 1" :x="x(band.start)" y="0" :width="Math.max(x(band.end) - x(band.start) - 1, 1)" :height="HEIGHT - 16" class="band" :class="{ odd: band.step % 2 }" />
           <text v-if="x(band.end) - x(band.start) > 70" :x="x(band.start) + 5" y="13" class="band-title">{{ band.step + 1 }} {{ x(band.end) - x(band.start) > 160 ? band.title : '' }}</text>
         </g>
         <rect
@@ -47,6 +55,7 @@ function clock(ms: number): string {
           :y="tick.kind === 'undo' ? HEIGHT - 16 - 12 : HEIGHT - 30 - REACH[tick.kind] + 12" :height="REACH[tick.kind]"
         />
         <g v-for="minute in minutes" :key="minute.at"><path :d="`M${minute.at} ${HEIGHT - 16}v4`" class="axis" /><text :x="minute.at" :y="HEIGHT - 1" class="axis-label">{{ minute.label }}</text></g>
+        <g v-for="(pause, i) in making.pauses" :key="`p${i}`" class="pause"><path :d="`M${x(pause.at) - 2} 16v${HEIGHT - 34}M${x(pause.at) + 2} 16v${HEIGHT - 34}`" /><title>a pause of {{ clock(pause.ms) }} min</title></g>
         <path :d="`M${x(time)} 0V${HEIGHT - 14}`" class="now" />
       </svg>
       <input class="scrub" type="range" min="0" :max="Math.round(length)" step="1" :value="Math.round(time)" aria-label="Place in the making" :aria-valuetext="clock(time)" @input="emit('seek', Number(($event.target as HTMLInputElement).value))">
@@ -61,10 +70,11 @@ function clock(ms: number): string {
 
 <style scoped>
 .strip { background: var(--paper); border-top: 1px solid var(--line); padding: 6px 14px 8px; }
-.controls { display: flex; align-items: center; gap: 8px; margin-bottom: 5px; flex-wrap: wrap; }
+.controls { display: flex; align-items: center; gap: 5px; margin-bottom: 5px; flex-wrap: wrap; }
+.jump select { border: 1px solid var(--line); border-radius: 6px; padding: 2px 6px; background: var(--paper); color: var(--ink); font: inherit; width: 92px; min-height: 32px; }
 .time { min-width: 108px; }
 .speeds { display: inline-flex; gap: 2px; }
-.speeds button { padding: 3px 8px; border-radius: 6px; font-size: 0.85rem; color: var(--ink-soft); min-height: 32px; }
+.speeds button { padding: 3px 5px; border-radius: 6px; font-size: 0.83rem; color: var(--ink-soft); min-height: 32px; }
 .speeds [aria-checked='true'] { color: var(--ink); box-shadow: inset 0 -2.5px 0 var(--blue); font-weight: 560; }
 .legend { margin-left: auto; display: inline-flex; align-items: center; gap: 5px; }
 .legend i { width: 9px; height: 12px; border-radius: 2px; margin-left: 6px; }
@@ -78,6 +88,8 @@ svg { display: block; }
 .erase { fill: #a9a297; background: #a9a297; }
 .undo { fill: #b9781d; background: #b9781d; }
 .redo, .layer { fill: #8d867a; }
+.pause path { stroke: var(--ink-soft); stroke-width: 1.4; }
+.paused { background: linear-gradient(90deg, transparent 2px, var(--ink-soft) 2px 3.5px, transparent 3.5px 6px, var(--ink-soft) 6px 7.5px, transparent 7.5px); }
 .axis { stroke: var(--ink-soft); }
 .axis-label { font: 380 10.5px var(--font-text); fill: var(--ink-soft); text-anchor: middle; }
 .now { stroke: var(--ink); stroke-width: 2; }

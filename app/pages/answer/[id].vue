@@ -14,13 +14,14 @@ const lines = computed(() => handIn.value?.plan.steps.flatMap((step) => {
     return level ? [{ ...lookFor, level, finding }] : []
   })
 }) ?? [])
+const isSketchShown = ref(true)
 const SIGN = { there: 'met', nearly: 'nearly', again: 'not-yet' } as const
 </script>
 
 <template>
   <div v-if="!handIn" class="page"><LoadingOrTrouble :trouble="trouble" @again="load" /></div>
   <div v-else class="answer">
-    <div class="drawing"><CritSheet :hand-in="handIn" :marks="marks" /></div>
+    <div class="drawing"><CritSheet :hand-in="handIn" :marks="marks" :pins="handIn.answer?.pins ?? []" :sketch="isSketchShown ? handIn.answer?.sketch ?? null : null" /></div>
     <article class="words">
       <NuxtLink to="/folio" class="small">Back to my folio</NuxtLink>
       <h1>{{ handIn.plan.title }}</h1>
@@ -30,6 +31,15 @@ const SIGN = { there: 'met', nearly: 'nearly', again: 'not-yet' } as const
         <section v-if="handIn.answer.next" class="next">
           <h3>Try next</h3>
           <p>{{ handIn.answer.next }}</p>
+        </section>
+        <label v-if="handIn.answer.sketch" class="small over"><input v-model="isSketchShown" type="checkbox"> what your teacher drew over it</label>
+        <section v-if="handIn.answer.pins.length">
+          <h3>At places of your drawing</h3>
+          <ol class="pins small"><li v-for="(pin, i) in handIn.answer.pins" :key="i">{{ pin.words }}</li></ol>
+        </section>
+        <section v-if="handIn.answer.criteria.length">
+          <h3>Your teacher’s marks</h3>
+          <dl class="small"><template v-for="each in handIn.answer.criteria" :key="each.title"><dt>{{ each.title }}</dt><dd><strong>{{ each.levels[each.level] }}</strong> <span class="soft">of {{ each.levels.join(' · ') }}</span></dd></template></dl>
         </section>
         <section v-if="lines.length">
           <h3>Looked for</h3>
@@ -57,6 +67,11 @@ blockquote { margin: 14px 0; padding: 0; font-family: var(--font-display); font-
 blockquote footer { margin-top: 8px; font-family: var(--font-text); }
 .next { border-left: 4px solid var(--blue); padding-left: 14px; margin-bottom: 18px; }
 .next p { margin: 2px 0 0; }
+.over { display: flex; gap: 7px; align-items: center; min-height: 30px; }
+.pins { padding-left: 22px; }
+.pins li { display: list-item; }
+dl { margin: 6px 0 16px; }
+dd { margin: 0 0 6px; }
 ul { list-style: none; padding: 0; margin: 8px 0 16px; }
 li { display: grid; grid-template-columns: 24px 1fr; gap: 8px; padding: 6px 4px; border-radius: 8px; }
 li:hover { background: var(--paper-shade); }

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { mdiArrowLeft, mdiChevronLeft, mdiChevronRight, mdiRing } from '@mdi/js'
+import type { DrawingRecord } from '#core/drawing'
+import type { Pin } from '#shared/schemas'
 import { api } from '../../api/routes'
 import type CritSheet from '../../components/crit/CritSheet.vue'
 
@@ -14,6 +16,25 @@ const { marks, pointedAt, placeOf } = useFindingMarks(() => handIn.value?.findin
 const place = computed(() => handIn.value?.pile.indexOf(id) ?? -1)
 const before = computed(() => (place.value > 0 ? handIn.value!.pile[place.value - 1] : undefined))
 const after = computed(() => handIn.value?.pile[place.value + 1])
+
+/** What is written and drawn over the work; goes with the answer. */
+const pins = ref<Pin[]>([])
+const sketchOver = shallowRef<DrawingRecord | null>(null)
+watch(handIn, (view, before) => {
+  if (!view || before) return
+  pins.value = [...view.answer?.pins ?? []]
+  sketchOver.value = view.answer?.sketch ?? null
+})
+
+/** Through the pile, one key each. */
+function onKey(event: KeyboardEvent): void {
+  if (event.ctrlKey || event.metaKey || event.altKey || (event.target as HTMLElement).closest('input:not([type=range], [type=checkbox]), textarea, select, .v-overlay--active .card')) return
+  const to = event.key === ',' ? before.value : event.key === '.' ? after.value : undefined
+  if (to !== undefined) void navigateTo(`/crit/${to}`)
+  else if (event.key.toLowerCase() === 'g') areMarksShown.value = !areMarksShown.value
+}
+onMounted(() => window.addEventListener('keydown', onKey))
+onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 
 /** The check is under way: asked again until it is done. */
 const WAIT_MS = 2000
@@ -49,16 +70,16 @@ async function answered(): Promise<void> {
       <span class="grow" />
       <v-btn size="small" variant="text" :prepend-icon="mdiRing" :aria-pressed="areMarksShown" @click="areMarksShown = !areMarksShown">{{ areMarksShown ? 'Hide marks' : 'Show marks' }}</v-btn>
       <template v-if="handIn.pile.length && place >= 0">
-        <v-btn :icon="mdiChevronLeft" size="small" variant="text" :disabled="before === undefined" :to="`/crit/${before}`" aria-label="The one before in the pile" />
+        <v-btn :icon="mdiChevronLeft" size="small" variant="text" :disabled="before === undefined" :to="`/crit/${before}`" aria-label="The one before in the pile (,)" />
         <span class="small numbers">{{ place + 1 }} of {{ handIn.pile.length }} that wait</span>
-        <v-btn :icon="mdiChevronRight" size="small" variant="text" :disabled="after === undefined" :to="`/crit/${after}`" aria-label="The next in the pile" />
+        <v-btn :icon="mdiChevronRight" size="small" variant="text" :disabled="after === undefined" :to="`/crit/${after}`" aria-label="The next in the pile (.)" />
       </template>
       <LightSwitch />
     </header>
-    <CritSheet ref="sheet" class="middle" :hand-in="handIn" :marks="areMarksShown ? marks : []" />
+    <CritSheet ref="sheet" class="middle" :hand-in="handIn" :marks="areMarksShown ? marks : []" :pins="pins" :sketch="sketchOver" can-answer @pins="pins = $event" @sketch="sketchOver = $event" />
     <aside class="answer">
       <p v-if="handIn.note" class="note">“{{ handIn.note }}”<br><span class="small soft">{{ handIn.learner }}</span></p>
-      <AnswerForm :hand-in="handIn" class="fill" @point="pointedAt = $event" @show="show" @answered="answered" />
+      <AnswerForm :hand-in="handIn" :pins="pins" :sketch="sketchOver" class="fill" @point="pointedAt = $event" @show="show" @answered="answered" />
     </aside>
   </div>
 </template>

@@ -15,6 +15,9 @@ export type PlayerNotice
     | { kind: 'sheet', width: number, height: number }
     | ({ kind: 'thumbnail' } & Thumbnail)
 
+/** Longer side of a layer taken apart, px. */
+const LEAF_SIDE = 264
+
 /** A stroke in the middle of being shown. */
 interface Growing {
   readonly place: number
@@ -43,7 +46,7 @@ export class Player {
   private until = Infinity
   private hidden: ReadonlySet<string> = new Set()
   private notify: (notice: PlayerNotice) => void = () => {}
-  private thumbnailer = new Thumbnailer()
+  private thumbnailer = new Thumbnailer(LEAF_SIDE)
 
   /** Loads a record and shows its end. `isGhost`: on nothing instead of on its paper. */
   async load(record: DrawingRecord, isGhost: boolean, notify: (notice: PlayerNotice) => void): Promise<void> {
@@ -53,7 +56,7 @@ export class Player {
     this.beats = timelineOf(record.entries)
     this.isGhost = isGhost
     this.partial = null
-    this.thumbnailer = new Thumbnailer()
+    this.thumbnailer = new Thumbnailer(LEAF_SIDE)
     const engine = await layOutRecord(this.kernels, record, (done, of) => notify({ kind: 'loading', done, of }))
     this.engine = engine
     this.shown = engine.drawing

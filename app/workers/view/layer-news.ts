@@ -64,6 +64,9 @@ export function layerNotes(notes: readonly StackNote[], round: { isHidden: boole
 export class Thumbnailer {
   private readonly shown = new Map<string, { readonly tiles: ReadonlyMap<number, Tile>, readonly base: number }>()
 
+  /** @param side longer side of what is made, px */
+  constructor(private readonly side = THUMBNAIL_SIDE) {}
+
   /** One that is to be shown anew; null when all are up to date. */
   next(drawing: Drawing): Thumbnail | null {
     const { layers, groups = [] } = drawing
@@ -81,7 +84,7 @@ export class Thumbnailer {
   }
 
   private make({ sheet }: Drawing, { id, tiles, base }: { id: string, tiles: ReadonlyMap<number, Tile>, base: number }): Thumbnail {
-    const scale = THUMBNAIL_SIDE / Math.max(sheet.width, sheet.height)
+    const scale = this.side / Math.max(sheet.width, sheet.height)
     const width = Math.max(1, Math.round(sheet.width * scale))
     const height = Math.max(1, Math.round(sheet.height * scale))
     this.shown.set(id, { tiles, base })

@@ -1,0 +1,232 @@
+import type { Page } from 'playwright-core'
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { contentHash } from '#core/drawing'
+import { loadKernels } from '#core/kernels'
+import { BEGINNERS_HAND, arc } from '#demo/hand'
+import { drawKettle } from '#demo/kettle'
+import type { AnswerBody } from '#shared/schemas'
+import type { DeskView, HandInView, SlipsView } from '#shared/views'
+import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
+import { Client } from './lib/client'
+import { drawWithMouse, onPage, placeOfSheet } from './lib/draw'
+import { expectAccessible } from './lib/easel'
+
+/** A pile of hand-ins of a class, looked at in every way, and answered. */
+
+const url = inject('appUrl')
+const teacher = new Client(url)
+let browser: OpenedBrowser
+let page: Page
+let slips: SlipsView
+const handIns: number[] = []
+const NAMES = ['Ada Tregear', 'Bo Hask', 'Cissy Rooke', 'Dilly Moor', 'Ern Pask']
+
+beforeAll(async () => {
+  await teacher.teacher()
+  const plan = (await teacher.call<DeskView>('GET', '/api/desk')).body.plans[0]!.id
+  const classId = (await teacher.call<{ id: number }>('POST', '/api/classes', { name: 'Pier group', when: '' })).body.id
+  slips = (await teacher.call<SlipsView>('POST', `/api/classes/${classId}/learners`, { learners: NAMES.map(name => ({ name, pin: null })) })).body
+  await teacher.call('POST', `/api/plans/${plan}/give`, { classId, isGiven: true })
+  const kernels = loadKernels()
+  const writer = 'a-writer-of-tests'
+  for (const [i, { name, pin }] of slips.slips.entries()) {
+    const client = await new Client(url).learner(name, pin, slips.code)
+    const { id } = (await client.call<{ id: number }>('POST', '/api/drawings', { plan, afresh: true })).body
+    await client.call('POST', `/api/drawings/${id}/claim`, { writer, takeOver: false })
+    const { entries, engine } = drawKettle(kernels, { seed: 300 + i, steps: 4, hand: BEGINNERS_HAND, ...i === 0 && { faults: { gap: 22 } } })
+    expect((await client.call('POST', `/api/drawings/${id}/batches`, { number: 0, from: 0, writer, entries })).status).toBe(200)
+    handIns.push((await client.call<{ id: number }>('POST', `/api/drawings/${id}/hand-ins`, { position: entries.length, hash: contentHash(engine.drawing), note: `Number ${i + 1}` })).body.id)
+  }
+  for (const id of handIns) while ((await view(id)).verification === 'waiting') await new Promise(resolve => setTimeout(resolve, 500))
+  browser = await openBrowser()
+  page = browser.context.pages()[0]!
+  await enterAsTeacher(page, url, { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' })
+  await page.goto(`${url}/crit/${handIns[0]}`)
+  await page.locator('.crit .window canvas').first().waitFor()
+})
+afterAll(() => browser?.close())
+
+const view = async (id: number) => (await teacher.call<HandInView>('GET', `/api/hand-ins/${id}`)).body
+const look = () => page.locator('.crit .sheet .window').first().screenshot()
+/** Shown another way, and as before when it is shown again. */
+async function expectToggles(key: string): Promise<void> {
+  await page.locator('.crit header').hover()
+  await page.waitForTimeout(500)
+  const before = await look()
+  await page.keyboard.press(key)
+  await expect.poll(async () => (await look()).equals(before)).toBe(false)
+  await page.keyboard.press(key)
+  await expect.poll(async () => (await look()).equals(before)).toBe(true)
+}
+
+describe('looking at a hand-in', () => {
+  it('has been measured, with the spread of the class', async () => {
+    const { measures, spread, others, verification } = await view(handIns[0]!)
+    expect(verification).toBe('matches')
+    expect(measures!.values.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 2)
+    expect(measures!.steps.map(each => each.step)).toEqual((await view(handIns[0]!)).plan.steps.map(each => each.id))
+    expect(spread!.values).toHaveLength(20)
+    for (const { low, middle, high, count } of spread!.values) expect([low <= middle && middle <= high, count]).toEqual([true, 5])
+    expect(others).toEqual([])
+    const ada = await new Client(url).learner(NAMES[0]!, slips.slips[0]!.pin, slips.code)
+    expect((await ada.call<HandInView>('GET', `/api/hand-ins/${handIns[0]}`)).body.spread).toBeNull()
+  })
+
+  it.each([['mirrored', 'z'], ['in greys', 'x'], ['squinted at', 'c'], ['with and without marks', 'g']])('%s, by one key', async (_what, key) => {
+    await expectToggles(key)
+  })
+
+  it('layer by layer, with how each was made', async () => {
+    await page.keyboard.press('v')
+    const apart = page.getByRole('region', { name: 'The layers taken apart' })
+    await apart.getByText(/^Ink pen \d+ ×/).waitFor()
+    await apart.getByText(/\d+ acts? from \d+:\d\d to \d+:\d\d · \d+ % undone/).first().waitFor()
+    await expectAccessible(page)
+    await page.keyboard.press('v')
+    await apart.waitFor({ state: 'hidden' })
+  })
+
+  it('beside the teacher’s drawing, with a slider, in turns, and as what differs', async () => {
+    await page.keyboard.press('b')
+    await page.getByRole('img', { name: 'What it is compared with' }).waitFor()
+    await page.waitForTimeout(1500)
+    const how = page.getByLabel('How to compare')
+    await how.selectOption('difference')
+    await page.locator('[data-test=other]').waitFor()
+    await page.waitForTimeout(1500)
+    const differs = await look()
+    await how.selectOption('slider')
+    await page.waitForTimeout(800)
+    const half = await look()
+    expect(half.equals(differs)).toBe(false)
+    await page.getByRole('slider', { name: 'Where the slider stands' }).fill('0.9')
+    await expect.poll(async () => (await look()).equals(half)).toBe(false)
+    await expectAccessible(page)
+    await how.selectOption('turns')
+    await expect.poll(() => page.locator('[data-test=other]').isHidden(), { timeout: 5000 }).toBe(true)
+    await expect.poll(() => page.locator('[data-test=other]').isVisible(), { timeout: 5000 }).toBe(true)
+    await page.keyboard.press('b')
+    await page.locator('[data-test=other]').waitFor({ state: 'detached' })
+  })
+
+  it('as it was made: at 64 times its speed, and from any step', async () => {
+    await page.getByRole('radio', { name: '64 ×' }).click()
+    const jump = page.getByLabel('Jump to a step')
+    await jump.selectOption({ index: 2 })
+    await expect.poll(() => page.getByLabel('Place in the making').inputValue().then(Number)).toBeGreaterThan(1)
+    await page.keyboard.press('p')
+    await expect.poll(async () => (await page.locator('.time').textContent())!.split(' of ')[0] === (await page.locator('.time').textContent())!.split(' of ')[1]!.replace(' min', ''), { timeout: 20_000 }).toBe(true)
+  })
+
+  it('goes through the pile by key', async () => {
+    const { pile } = await view(handIns[0]!)
+    const at = pile.indexOf(handIns[0]!)
+    await page.keyboard.press('.')
+    await page.waitForURL(`**/crit/${pile[at + 1]}`)
+    await page.locator('.crit .window canvas').first().waitFor()
+    await page.keyboard.press(',')
+    await page.waitForURL(`**/crit/${handIns[0]}`)
+    await page.locator('.crit .window canvas').first().waitFor()
+  })
+})
+
+describe('answering', () => {
+  it('with phrases and criteria that the teacher keeps', async () => {
+    await page.getByRole('button', { name: 'Phrases and criteria …' }).click()
+    await page.getByLabel(/^Phrases, one a line/).fill('Your lines meet all the way.\nTake your time at the spout.')
+    await page.getByRole('button', { name: 'Another criterion' }).click()
+    await page.getByLabel('What is looked at').fill('Care with edges')
+    await page.getByLabel('Its levels, with commas between').fill('only one')
+    await page.getByText('Each needs a name').waitFor()
+    await page.getByLabel('Its levels, with commas between').fill('not yet, on the way, sure')
+    await expectAccessible(page, '.dialog')
+    await page.getByRole('dialog').getByRole('button', { name: 'Keep', exact: true }).click()
+    await page.getByRole('dialog').waitFor({ state: 'hidden' })
+    await page.getByRole('group', { name: 'Your mark for Care with edges' }).getByRole('button', { name: 'on the way' }).click()
+    await page.getByRole('button', { name: 'Take your time at the spout.' }).click()
+    expect(await page.getByLabel('Your words').inputValue()).toBe('Take your time at the spout.')
+  })
+
+  it('with a comment at a place', async () => {
+    await page.getByRole('button', { name: 'Comment', exact: true }).click()
+    const at = await placeOfSheet(page.locator('.crit .window').first())
+    await page.mouse.click(...onPage(at, [1000, 500]))
+    await page.getByLabel('A comment at this place').fill('Here the line <b>sings</b>.')
+    await page.getByRole('button', { name: 'Pin it' }).click()
+    await page.getByRole('button', { name: 'Comment 1: Here the line <b>sings</b>.' }).click()
+    await page.locator('.note', { hasText: 'Here the line <b>sings</b>.' }).waitFor()
+    expect(await page.locator('.note b').count()).toBe(0)
+    await page.getByRole('button', { name: /^Comment 1/ }).click()
+  })
+
+  it('with a drawing over the work, on a sheet of its own', async () => {
+    await page.getByRole('button', { name: 'Draw over' }).click()
+    await page.getByRole('group', { name: 'Drawing over the work' }).waitFor()
+    await page.getByLabel('Tool to draw over it with').selectOption('chalk')
+    const at = await placeOfSheet(page.locator('.crit .window').first())
+    const before = await look()
+    await drawWithMouse(page, at, arc(800, 650, 330, 290), 3)
+    await expect.poll(async () => (await look()).equals(before)).toBe(false)
+    await drawWithMouse(page, at, [[300, 300], [500, 320]], 4)
+    await page.getByRole('button', { name: 'Undo the last stroke' }).click()
+    await page.waitForTimeout(600)
+    await expectAccessible(page)
+    await page.keyboard.press('Escape')
+    await page.getByText('Goes with it: 1 pinned comment and what you drew over it.').waitFor()
+    await page.getByText('Charts', { exact: true }).click()
+    await page.locator('.charts').scrollIntoViewIfNeeded()
+    await page.getByLabel('A next thing to try').fill('Leave a light strip at the right.')
+    await page.getByRole('button', { name: 'Return to draw on' }).click()
+    await page.getByText('Returned to Ada Tregear.').waitFor()
+    const { answer } = await view(handIns[0]!)
+    expect(answer).toMatchObject({ outcome: 'again', pins: [{ words: 'Here the line <b>sings</b>.' }], criteria: [{ title: 'Care with edges', levels: ['not yet', 'on the way', 'sure'], level: 1 }] })
+    expect(answer!.pins[0]!.x).toBeGreaterThan(980)
+    expect(answer!.pins[0]!.x).toBeLessThan(1020)
+    expect(answer!.sketch!.entries.map(each => each.type)).toEqual(['prepare', 'act', 'act', 'undo'])
+  })
+
+  it('is seen by its learner, whole', async () => {
+    const learners = await openBrowser()
+    const own = learners.context.pages()[0]!
+    try {
+      await enterAsLearner(own, url, { code: slips.code, name: NAMES[0]!, pin: slips.slips[0]!.pin })
+      await own.goto(`${url}/answer/${handIns[0]}`)
+      await own.locator('[data-test=over]').waitFor()
+      await own.getByText('on the way', { exact: true }).waitFor()
+      await own.getByRole('button', { name: /^Comment 1/ }).waitFor()
+      await own.locator('.pins li', { hasText: 'Here the line <b>sings</b>.' }).waitFor()
+      await expectAccessible(own)
+      await own.waitForTimeout(1200)
+      await own.getByLabel('what your teacher drew over it').uncheck()
+      await own.locator('[data-test=over]').waitFor({ state: 'detached' })
+      expect(await own.getByRole('button', { name: 'Draw over' }).count()).toBe(0)
+    } finally {
+      await learners.close()
+    }
+  })
+
+  const body: AnswerBody = { marks: {}, words: 'Well seen.', next: '', outcome: 'accepted' }
+  it('by two at once: the second is told, and writes over nothing unseen', async () => {
+    const path = `/api/hand-ins/${handIns[1]}/answer`
+    const [first, second] = await Promise.all(['The first.', 'The second.'].map(words => teacher.call('PUT', path, { ...body, words, seen: null })))
+    expect([first!.status, second!.status].sort()).toEqual([200, 409])
+    expect([first!.code, second!.code]).toContain('already-answered')
+    const { answer } = await view(handIns[1]!)
+    expect(answer!.words).toBe(first!.status === 200 ? 'The first.' : 'The second.')
+    expect((await teacher.call('PUT', path, { ...body, seen: answer!.answeredAt })).status).toBe(200)
+    expect((await view(handIns[1]!)).answer!.words).toBe('Well seen.')
+  })
+
+  it.each<[string, object]>([
+    ['a comment without words', { pins: [{ x: 1, y: 1, words: ' ' }] }],
+    ['a comment nowhere', { pins: [{ x: 1e9, y: 1, words: 'Here' }] }],
+    ['too many comments', { pins: Array.from({ length: 41 }, () => ({ x: 1, y: 1, words: 'Here' })) }],
+    ['a level that there is not', { criteria: [{ title: 'Care', levels: ['no', 'yes'], level: 2 }] }],
+    ['a criterion with one level', { criteria: [{ title: 'Care', levels: ['yes'], level: 0 }] }],
+    ['a drawing over it that is none', { sketch: { version: 1, sheet: { width: 100, height: 100, paper: [0, 0, 0] }, entries: [{ type: 'wish' }] } }],
+  ])('is refused with %s', async (_what, set) => {
+    const { status, code } = await teacher.call('PUT', `/api/hand-ins/${handIns[2]}/answer`, { ...body, ...set })
+    expect([status, code]).toEqual([422, 'malformed'])
+    expect((await view(handIns[2]!)).answer).toBeNull()
+  })
+})

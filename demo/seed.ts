@@ -1,10 +1,12 @@
 import { answerSchema } from '#shared/schemas'
 import { contentHash, type Entry } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
+import { showDrawing } from '#core/layers'
 import { examine } from '../server/jobs/examine'
-import { pictureOf } from '../server/jobs/picture'
+import { livePictureOf, pictureOf } from '../server/jobs/picture'
 import * as drawings from '../server/repositories/drawings'
 import * as handIns from '../server/repositories/handins'
+import { setLivePicture } from '../server/repositories/live'
 import * as people from '../server/repositories/people'
 import * as plans from '../server/repositories/plans'
 import type { DrawingRow } from '../server/models'
@@ -34,7 +36,7 @@ async function keepDrawing(of: { learnerId: number, planId: number, versionId: n
     await drawings.addBatch({ drawingId: drawing.id, number: number++, start, count: part.length, ...await packEntries(part) }, tx)
   }
   const step = entries.findLast(entry => entry.type === 'step')
-  await drawing.update({ position: entries.length, nextBatch: number, step: step?.step ?? null, lastSeenAt: endedAt }, { transaction: tx })
+  await drawing.update({ position: entries.length, nextBatch: number, step: step?.step ?? null, stepAt: step ? new Date(endedAt.getTime() - entries.at(-1)!.at + step.at) : null, lastSeenAt: endedAt }, { transaction: tx })
   return drawing
 }
 
@@ -91,11 +93,14 @@ export async function seedDemo(say: (line: string) => void): Promise<void> {
     const { entries } = engine
     const last = entries.at(-1)!.at
     const endedAt = new Date(EVENING.getTime() + place * 3 * MINUTE + last)
+    const { width, height } = plan.sheet
+    const live = await livePictureOf(showDrawing(kernels, engine.drawing), width, height)
     await inTransaction(async (tx) => {
       const drawing = await keepDrawing({ learnerId, planId, versionId: version.id }, entries, endedAt, tx)
+      await setLivePicture({ drawingId: drawing.id, position: entries.length, picture: live, findings: null }, tx)
       if (!learner.handIn) return
       const record = { version: 1 as const, sheet: plan.sheet, entries }
-      const { hash, findings, pixels, width, height, measures } = examine(record, plan.steps)
+      const { hash, findings, pixels, measures } = examine(record, plan.steps)
       const row = await handIns.addHandIn({
         drawingId: drawing.id, attempt: 1, position: entries.length, hash: contentHash(engine.drawing), note: learner.handIn.note,
         handedInAt: new Date(endedAt.getTime() + MINUTE),

@@ -42,11 +42,25 @@ async function asTeacher(): Promise<void> {
   await page.getByRole('link', { name: /Ceri Plumtree/ }).click()
   await page.getByRole('button', { name: 'Mark as measured' }).click()
   await take(page, 'crit')
-  await page.getByRole('button', { name: 'Hide marks' }).click()
-  await page.getByLabel('Place in the making').fill('33000')
-  await page.getByRole('button', { name: 'Figures' }).click()
-  await take(page, 'crit-replay')
   await browser.close()
+}
+
+/** The class after the others have drawn: someone asks. */
+async function onTheRound(): Promise<void> {
+  const learners = await openBrowser()
+  const sheet = learners.context.pages()[0]!
+  await enterAsLearner(sheet, url, { code: 'KETTLE7', name: 'Morten Skeel', pin: '2650' })
+  await openEasel(sheet)
+  await sheet.getByRole('button', { name: 'Put your hand up' }).click()
+  await sheet.getByLabel('What is it about?').fill('Is the shadow dark enough?')
+  await sheet.getByRole('button', { name: 'Put my hand up' }).click()
+  const browser = await openBrowser()
+  const page = browser.context.pages()[0]!
+  await enterAsTeacher(page, url, { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' })
+  await page.locator('article', { hasText: 'Thursday evening table' }).getByRole('link', { name: 'The Round' }).click()
+  await page.getByText('Is the shadow dark enough?').waitFor()
+  await take(page, 'round')
+  await Promise.all([learners.close(), browser.close()])
 }
 
 async function asLearner(): Promise<void> {
@@ -272,6 +286,7 @@ async function main(): Promise<void> {
   await onOnesOwnSheet()
   await withLayers()
   await warmingUp()
+  await onTheRound()
 }
 
 main().then(() => process.exit(0), (error: unknown) => {

@@ -2,7 +2,7 @@ import { Op } from 'sequelize'
 import type { LiveFinding } from '#shared/schemas'
 import type { HandInState, News } from '#shared/views'
 import { DrawingRow, LivePicture, NewsRow, RaisedHand, SchoolClass } from '../models'
-import { question } from './database'
+import { question, type Tx } from './database'
 
 /** A learner and the drawing that was last drawn on, as the database has them now. */
 export interface RoundRow {
@@ -37,8 +37,8 @@ export function roundRows(classId: number): Promise<RoundRow[]> {
   return question<RoundRow>(ROUND, { classId })
 }
 
-export async function setLivePicture(values: { drawingId: number, position: number, picture: Buffer, findings: LiveFinding[] | null }): Promise<void> {
-  await LivePicture.upsert({ ...values, madeAt: new Date() })
+export async function setLivePicture(values: { drawingId: number, position: number, picture: Buffer, findings: LiveFinding[] | null }, transaction?: Tx): Promise<void> {
+  await LivePicture.upsert({ ...values, madeAt: new Date() }, { transaction })
 }
 
 export async function livePicture(drawingId: number): Promise<Buffer | null> {

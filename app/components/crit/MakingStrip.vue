@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiPause, mdiPlay, mdiSkipNext, mdiSkipPrevious } from '@mdi/js'
+import { mdiPause, mdiPlay, mdiSkipNext, mdiSkipPrevious, mdiTableLarge } from '@mdi/js'
 import { useElementSize } from '@vueuse/core'
 import { scaleLinear } from 'd3'
 import type { Making } from '../../sheet/making'
@@ -41,8 +41,8 @@ function clock(ms: number): string {
         <button v-for="each in SPEEDS" :key="each" role="radio" :aria-checked="each === speed" @click="emit('speed', each)">{{ each }} ×</button>
       </span>
       <span class="legend small soft" aria-hidden="true"><i class="paint" /> paint <i class="erase" /> rub out <i class="undo" /> undo <i class="paused" /> pause</span>
-      <label v-if="making.bands.length" class="small jump">to <select aria-label="Jump to a step" @change="jump($event)"><option value="">a step …</option><option v-for="(band, i) in making.bands" :key="i" :value="band.start">{{ band.step + 1 }} {{ band.title }}</option></select></label>
-      <v-btn size="small" variant="text" :aria-expanded="isTableOpen" @click="isTableOpen = !isTableOpen">{{ isTableOpen ? 'Hide the figures' : 'Figures' }}</v-btn>
+      <label v-if="making.bands.length" class="small jump"><select aria-label="Jump to a step" @change="jump($event)"><option value="">to a step …</option><option v-for="(band, i) in making.bands" :key="i" :value="band.start">{{ band.step + 1 }} {{ band.title }}</option></select></label>
+      <v-btn :icon="mdiTableLarge" size="small" variant="text" :aria-expanded="isTableOpen" :aria-label="isTableOpen ? 'Hide the figures' : 'Figures'" title="Figures" @click="isTableOpen = !isTableOpen" />
     </div>
     <div ref="box" class="box">
       <svg :width="width" :height="HEIGHT" aria-hidden="true">

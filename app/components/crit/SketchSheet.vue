@@ -21,7 +21,8 @@ const playback = usePlayer()
 const { player } = playback
 const canvas = ref<HTMLCanvasElement>()
 const isShown = ref(false)
-const growing = ref<number[]>([])
+/** Not reactive in itself: it goes to a worker. */
+const growing = shallowRef<number[]>([])
 let shown = 0
 let seed = 1
 

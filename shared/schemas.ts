@@ -44,6 +44,7 @@ export const livePictureSchema = z.strictObject({
 export type LivePictureBody = z.infer<typeof livePictureSchema>
 export type LiveFinding = NonNullable<LivePictureBody['found']>[number]
 
+export const tableSchema = z.strictObject({ plan: z.coerce.number().int().min(1).optional() })
 export const raiseHandSchema = z.strictObject({ words: z.string().trim().max(300) })
 export const frontSchema = z.strictObject({ drawing: z.int().min(1).nullable() })
 export const sinceSchema = z.strictObject({ from: z.coerce.number().int().min(0).default(0) })

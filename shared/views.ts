@@ -309,3 +309,30 @@ export interface EntriesView {
   entries: Entry[]
   position: number
 }
+
+/** A class's hand-ins for a plan on one table. */
+export interface TableView {
+  id: number
+  name: string
+  plans: { id: number, title: string }[]
+  /** Null: the class has none yet. */
+  plan: number | null
+  /** Look-fors of the plan in its order. */
+  lookFors: { id: string, title: string, step: number }[]
+  rows: TableRow[]
+}
+
+/** A learner's latest hand-in for it; null: none yet. */
+export interface TableRow {
+  learner: { id: number, name: string }
+  handIn: {
+    id: number
+    attempt: number
+    handedInAt: string
+    state: HandInState
+    /** By look-for; what its step was not opened for is missing. */
+    verdicts: Record<string, Finding['verdict']>
+    marks: Record<string, MarkLevel>
+    measures: Measures | null
+  } | null
+}

@@ -5,7 +5,7 @@ import { loadKernels } from '#core/kernels'
 import { BEGINNERS_HAND, arc } from '#demo/hand'
 import { drawKettle } from '#demo/kettle'
 import type { AnswerBody } from '#shared/schemas'
-import type { DeskView, HandInView, SlipsView } from '#shared/views'
+import type { DeskView, HandInView, SlipsView, TableView } from '#shared/views'
 import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
 import { drawWithMouse, onPage, placeOfSheet } from './lib/draw'
@@ -18,13 +18,14 @@ const teacher = new Client(url)
 let browser: OpenedBrowser
 let page: Page
 let slips: SlipsView
+let classId = 0
 const handIns: number[] = []
 const NAMES = ['Ada Tregear', 'Bo Hask', 'Cissy Rooke', 'Dilly Moor', 'Ern Pask']
 
 beforeAll(async () => {
   await teacher.teacher()
   const plan = (await teacher.call<DeskView>('GET', '/api/desk')).body.plans[0]!.id
-  const classId = (await teacher.call<{ id: number }>('POST', '/api/classes', { name: 'Pier group', when: '' })).body.id
+  classId = (await teacher.call<{ id: number }>('POST', '/api/classes', { name: 'Pier group', when: '' })).body.id
   slips = (await teacher.call<SlipsView>('POST', `/api/classes/${classId}/learners`, { learners: NAMES.map(name => ({ name, pin: null })) })).body
   await teacher.call('POST', `/api/plans/${plan}/give`, { classId, isGiven: true })
   const kernels = loadKernels()
@@ -236,5 +237,76 @@ describe('answering', () => {
     const { status, code } = await teacher.call('PUT', `/api/hand-ins/${handIns[2]}/answer`, { ...body, ...set })
     expect([status, code]).toEqual([422, 'malformed'])
     expect((await view(handIns[2]!)).answer).toBeNull()
+  })
+})
+
+describe('the Table', () => {
+  const table = async () => (await teacher.call<TableView>('GET', `/api/classes/${classId}/table`)).body
+
+  beforeAll(async () => {
+    await page.goto(`${url}/table/${classId}`)
+    await page.locator('article.work').first().waitFor()
+  })
+
+  it('has every learner’s latest hand-in, measured', async () => {
+    const { rows, lookFors, plans, plan } = await table()
+    expect(rows.map(each => each.learner.name)).toEqual(NAMES)
+    expect(rows.map(each => each.handIn?.id)).toEqual(handIns)
+    expect(plans.map(each => each.id)).toEqual([plan])
+    for (const { handIn } of rows) expect(Object.keys(handIn!.verdicts)).toEqual(lookFors.map(each => each.id))
+    expect((await teacher.call('GET', `/api/classes/${classId}/table?plan=999999`)).code).toBe('not-found')
+  })
+
+  it('is sorted by any measure, and grouped by how they stand', async () => {
+    const names = () => page.locator('article.work strong').allTextContents()
+    expect(await names()).toEqual(NAMES)
+    await page.getByLabel('sorted by').selectOption('look-fors met')
+    const share = async (name: string) => {
+      const verdicts = Object.values((await table()).rows.find(each => each.learner.name === name)!.handIn!.verdicts).filter(each => each !== 'cant-tell')
+      return verdicts.filter(each => each === 'met').length / verdicts.length
+    }
+    const shares = await Promise.all((await names()).map(share))
+    expect(shares).toEqual([...shares].sort((a, b) => a - b))
+    await page.locator('article.work', { hasText: NAMES[0]! }).getByText(/^look-fors met: \d+ %$/).waitFor()
+    await page.getByLabel('grouped').selectOption('by how they stand')
+    expect((await page.locator('.table-page h2').allTextContents()).map(each => each.replace(/\s*\d+$/, '')).sort()).toEqual(['accepted', 'to draw on', 'waits for a look'])
+    await page.getByText(/^Medians of 5: look-fors met \d+ %/).waitFor()
+    await expectAccessible(page)
+  })
+
+  it('is a grid of look-fors, the teacher’s marks before what was measured', async () => {
+    await page.getByRole('button', { name: 'Look-fors', exact: true }).click()
+    const { lookFors } = await table()
+    await expect.poll(() => page.locator('tbody tr').count()).toBe(5)
+    expect(await page.locator('thead th').count()).toBe(lookFors.length + 1)
+    const closed = lookFors.findIndex(each => each.id === 'closed')
+    const cell = page.locator('tbody tr', { hasText: NAMES[0]! }).locator('td').nth(closed)
+    expect(await cell.innerText()).toContain('not yet')
+    const { answer } = await view(handIns[0]!)
+    const { teacher: _, answeredAt, ...given } = answer!
+    await teacher.call('PUT', `/api/hand-ins/${handIns[0]}/answer`, { ...given, marks: { closed: 'nearly' }, seen: answeredAt })
+    await page.reload()
+    await page.getByRole('button', { name: 'Look-fors', exact: true }).click()
+    await expect.poll(() => cell.innerText()).toContain('nearly, your mark')
+    await page.getByText(/Of 1 mark you and the measures agree in 0 %/).waitFor()
+    await expectAccessible(page)
+  })
+
+  it('shows works in front of all, without names', async () => {
+    await page.getByRole('button', { name: 'Pictures' }).click()
+    for (const name of [NAMES[1]!, NAMES[3]!]) await page.getByLabel(`Pick ${name}’s work`).check()
+    await page.getByRole('button', { name: 'Show 2 without names' }).click()
+    const talk = page.locator('.talk')
+    await talk.getByText('1 of 2').waitFor()
+    await page.keyboard.press('ArrowRight')
+    await talk.getByText('2 of 2').waitFor()
+    await page.keyboard.press('t')
+    await talk.getByText('2 works').waitFor()
+    const text = await talk.innerText()
+    for (const name of NAMES) expect(text).not.toContain(name.split(' ')[0])
+    expect(await talk.locator('img').evaluateAll(all => all.map(each => each.getAttribute('alt')))).toEqual(['Work 1', 'Work 2'])
+    await expectAccessible(page, '.talk')
+    await page.keyboard.press('Escape')
+    await talk.waitFor({ state: 'hidden' })
   })
 })

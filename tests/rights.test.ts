@@ -42,6 +42,7 @@ const ROUTES: { method: string, path: () => string, body?: unknown, allowed: Who
   { method: 'POST', path: () => `/api/learners/${bram}/remove`, body: { isRemoved: false }, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
   { method: 'GET', path: () => `/api/classes/${classId}/round`, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
   { method: 'GET', path: () => `/api/classes/${classId}/round/live`, allowed: [], refused: { nobody: 401, bram: 403 } },
+  { method: 'GET', path: () => `/api/classes/${classId}/table`, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
   { method: 'POST', path: () => `/api/classes/${classId}/send`, body: { to: null, news: { kind: 'words', words: '' } }, allowed: [], refused: { nobody: 401, bram: 403 } },
   { method: 'PUT', path: () => `/api/classes/${classId}/front`, body: { drawing: null }, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
   { method: 'DELETE', path: () => `/api/learners/${bram}/hand`, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },

@@ -1,5 +1,5 @@
 import type { AnswerBody, Batch, CritKit, DrillTryBody, LivePictureBody, NewSheet, SendBody, Terms } from '#shared/schemas'
-import type { DeskView, DrawingView, EntriesView, FolioView, HandInView, Person, PlanBookView, PlanClassesView, PlanView, RegisterView, RoundView, SignatureView, SlipsView, WarmUpsView } from '#shared/views'
+import type { DeskView, DrawingView, EntriesView, FolioView, HandInView, Person, PlanBookView, PlanClassesView, PlanView, RegisterView, RoundView, SignatureView, SlipsView, TableView, WarmUpsView } from '#shared/views'
 import type { Plan } from '#core/plan'
 import { callApi } from './client'
 
@@ -20,6 +20,7 @@ export const api = {
   renameLearner: (learner: number, name: string) => callApi<Done>('PUT', `/api/learners/${learner}`, { name }),
   removeLearner: (learner: number, isRemoved: boolean) => callApi<Done>('POST', `/api/learners/${learner}/remove`, { isRemoved }),
   round: (classId: number) => callApi<RoundView>('GET', `/api/classes/${classId}/round`),
+  table: (classId: number, plan: number | null) => callApi<TableView>('GET', `/api/classes/${classId}/table${plan === null ? '' : `?plan=${plan}`}`),
   send: (classId: number, given: SendBody) => callApi<{ sent: number }>('POST', `/api/classes/${classId}/send`, given),
   setFront: (classId: number, drawing: number | null) => callApi<Done>('PUT', `/api/classes/${classId}/front`, { drawing }),
   lowerHand: (learner: number) => callApi<Done>('DELETE', `/api/learners/${learner}/hand`),

@@ -1,5 +1,5 @@
 import { spreadOf, spreadsOf } from '#core/review'
-import type { ClassSpread, HandInCard, HandInView, Person, StepFindings } from '#shared/views'
+import type { ClassSpread, HandInCard, HandInView, Person, StepFindings, TableView } from '#shared/views'
 import type { DrawingRow, HandIn, Learner, PlanRow, SchoolClass } from '../models'
 import { inTransaction } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
@@ -10,7 +10,7 @@ import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { answerView } from './answers'
 import { recordOf } from './records'
-import { requireHandIn, requireOwnDrawing } from './rights'
+import { requireClass, requireHandIn, requireOwnDrawing } from './rights'
 
 /** Gives a drawing in for a crit: fixes its place in the record and its hash, and queues the check. */
 export async function handIn(person: Person, drawingId: number, given: { position: number, hash: string, note: string }): Promise<{ id: number }> {
@@ -65,6 +65,34 @@ async function latestOfClass(classId: number, planId: number): Promise<HandIn[]>
   const drawn = (await drawings.drawingsOf(learners.map(each => each.id))).filter(each => each.planId === planId)
   const learnerOf = new Map(drawn.map(each => [each.id, each.learnerId]))
   return [...new Map((await handIns.handInsOf(drawn.map(each => each.id))).map(each => [learnerOf.get(each.drawingId), each])).values()]
+}
+
+/** The latest hand-ins of a class for one of its plans (the first, if none is named), one a learner. */
+export async function tableView(person: Extract<Person, { kind: 'teacher' }>, classId: number, wanted: number | undefined): Promise<TableView> {
+  const { id, name } = await requireClass(person, classId)
+  const given = await plans.plansOfClass(id)
+  const plan = given.find(each => each.id === wanted) ?? given[0]
+  if (wanted !== undefined && plan?.id !== wanted) throw new Refused('not-found', 'This class does not have the plan.', 'Choose one of its plans.')
+  const learners = await people.learnersOf([id])
+  const drawn = plan ? (await drawings.drawingsOf(learners.map(each => each.id))).filter(each => each.planId === plan.id) : []
+  const latest = new Map((await handIns.handInsOf(drawn.map(each => each.id))).map(each => [drawn.find(one => one.id === each.drawingId)!.learnerId!, each]))
+  const answers = new Map((await handIns.answersOf([...latest.values()].map(each => each.id))).map(each => [each.handInId, each]))
+  return {
+    id, name, plans: given.map(each => ({ id: each.id, title: each.document.title })), plan: plan?.id ?? null,
+    lookFors: plan?.document.steps.flatMap((step, i) => step.lookFors.map(each => ({ id: each.id, title: each.title, step: i + 1 }))) ?? [],
+    rows: learners.map((learner) => {
+      const row = latest.get(learner.id)
+      return {
+        learner: { id: learner.id, name: learner.name },
+        handIn: row
+          ? {
+              id: row.id, attempt: row.attempt, handedInAt: row.handedInAt.toISOString(), state: row.state, marks: answers.get(row.id)?.marks ?? {}, measures: row.measures ?? null,
+              verdicts: Object.fromEntries((row.findings ?? []).flatMap(each => each.findings.map(found => [found.lookFor, found.verdict]))),
+            }
+          : null,
+      }
+    }),
+  }
 }
 
 /** Fewer than these are no class to be compared with. */

@@ -31,7 +31,7 @@ const next = computed(() => drawing.value?.found?.find(each => each.verdict === 
 </template>
 
 <style scoped>
-.sheet { display: grid; gap: 4px; align-content: start; padding: 10px 12px 12px; }
+.sheet { display: grid; grid-template-columns: minmax(0, 1fr); gap: 4px; align-content: start; padding: 10px 12px 12px; }
 .sheet.asking, .sheet.stuck { border-left: 4px solid var(--ochre); padding-left: 9px; }
 .picture { display: grid; place-items: center; height: 150px; background: var(--round-sheet); border-radius: 6px; overflow: hidden; }
 .picture img { max-width: 100%; max-height: 150px; display: block; box-shadow: 0 1px 3px rgb(0 0 0 / 30%); }

@@ -15,7 +15,7 @@ const ICONS: Record<Standing, string> = {
 </template>
 
 <style scoped>
-.standing { display: inline-flex; gap: 5px; align-items: center; white-space: nowrap; color: var(--ink-soft); }
+.standing { display: inline-flex; flex: none; gap: 5px; align-items: center; white-space: nowrap; color: var(--ink-soft); }
 .asking, .stuck { color: var(--ochre); font-weight: 560; }
 .done { color: var(--blue); }
 </style>

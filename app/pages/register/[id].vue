@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiAccountPlusOutline, mdiArchiveOutline, mdiDotsVertical, mdiPencilOutline, mdiViewGridOutline } from '@mdi/js'
+import { mdiAccountPlusOutline, mdiArchiveOutline, mdiDotsVertical, mdiPencilOutline, mdiTableLarge, mdiViewGridOutline } from '@mdi/js'
 import type { HandInState, RegisterView, SlipsView } from '#shared/views'
 import { api } from '../../api/routes'
 import { STATE_WORDS } from '../../sheet/state-words'
@@ -90,6 +90,7 @@ const archive = (isArchived: boolean) => trying('archive', async () => {
         <span class="grow" />
         <v-btn v-if="!register.isArchived" variant="text" :prepend-icon="mdiArchiveOutline" @click="isArchiving = true">Put the class away</v-btn>
         <v-btn v-if="!register.isArchived" variant="outlined" :prepend-icon="mdiViewGridOutline" :to="`/round/${register.id}`">The Round</v-btn>
+        <v-btn v-if="register.plans.length" variant="outlined" :prepend-icon="mdiTableLarge" :to="`/table/${register.id}`">The Table</v-btn>
         <v-btn v-if="!register.isArchived" color="primary" :prepend-icon="mdiAccountPlusOutline" @click="isAdding = true">Add learners</v-btn>
       </div>
       <p class="soft">{{ register.when ? `${register.when} · ` : '' }}class code <strong class="code">{{ register.code }}</strong></p>

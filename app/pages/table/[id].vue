@@ -128,7 +128,7 @@ watch(() => table.value?.plan, () => { picked.value = [] })
           <tfoot><tr><th scope="row">not there yet</th><td v-for="(sum, i) in sums" :key="i" class="numbers" :class="{ first: i === first }">{{ sum.judged ? `${sum.missed} of ${sum.judged}` : '—' }}</td></tr></tfoot>
         </table>
         <p v-if="first >= 0" class="small many"><strong>Many fail here first:</strong> step {{ table.lookFors[first]!.step }}, {{ table.lookFors[first]!.title.toLowerCase() }}: {{ sums[first]!.missed }} of {{ sums[first]!.judged }}.</p>
-        <p class="small soft">A ring round a sign: your own mark.<template v-if="agreement"> Of {{ agreement.count }} {{ agreement.count === 1 ? 'mark' : 'marks' }} you and the measures agree in {{ Math.round(100 * agreement.same) }} %<template v-if="agreement.kappa !== null"> (Cohen’s κ {{ agreement.kappa.toFixed(2) }})</template>.</template></p>
+        <p class="small soft">A ring round a sign: your own mark.<template v-if="agreement"> Of {{ agreement.count }} {{ agreement.count === 1 ? 'mark' : 'marks' }} you and the measures agree in {{ Math.round(100 * agreement.same) }} %<template v-if="agreement.kappa !== null && agreement.count >= 10"> (Cohen’s κ {{ agreement.kappa.toFixed(2) }})</template>.</template></p>
       </div>
       <p v-if="medians.length" class="small soft medians">Medians of {{ handed.length }}: {{ medians.map(each => `${each.title} ${each.words}`).join(' · ') }}</p>
       <p v-if="missing.length && table.plan !== null" class="small soft">Not handed in yet: {{ missing.map(each => each.learner.name).join(', ') }}</p>

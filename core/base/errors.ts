@@ -8,6 +8,7 @@ export type CoreErrorCode
     | 'nothing-drawn'
     | 'plan-edit'
     | 'plan-file'
+    | 'mural-size'
 
 /**
  * Something given from outside that the core can't take.

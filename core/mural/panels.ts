@@ -24,11 +24,11 @@ export type Side = 'left' | 'right' | 'above' | 'below'
 /** Panels of one mural at most. */
 export const MOST_PANELS = 120
 
-/** @throws CoreError `mural-too-big` when a panel with its bleed is no sheet, or there are too many */
+/** @throws CoreError `mural-size` when a panel with its bleed is no sheet, or there are too many */
 export function checkGrid({ columns, rows, width, height, bleed }: MuralGrid): void {
   const whole = [columns, rows, width, height].every(each => Number.isInteger(each) && each >= 1) && Number.isInteger(bleed) && bleed >= 0
-  if (!whole || columns * rows > MOST_PANELS) throw new CoreError('mural-too-big', `${columns} × ${rows} panels are not possible`, `Choose from one to ${MOST_PANELS} panels.`)
-  if (Math.max(width, height) + 2 * bleed > GREATEST_SIDE) throw new CoreError('mural-too-big', `a panel of ${width} × ${height} px with ${bleed} px round it is larger than a sheet`, `Keep its sides below ${GREATEST_SIDE - 2 * bleed} px.`)
+  if (!whole || columns * rows > MOST_PANELS) throw new CoreError('mural-size', `${columns} × ${rows} panels are not possible`, `Choose from one to ${MOST_PANELS} panels.`)
+  if (Math.max(width, height) + 2 * bleed > GREATEST_SIDE) throw new CoreError('mural-size', `a panel of ${width} × ${height} px with ${bleed} px round it is larger than a sheet`, `Keep its sides below ${GREATEST_SIDE - 2 * bleed} px.`)
 }
 
 /** All panels, row by row. */

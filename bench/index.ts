@@ -8,6 +8,7 @@ import type { Row } from './measure'
 import { load } from './load'
 import { drafting, looking } from './looking'
 import { moving, selecting } from './moving'
+import { pile } from './pile'
 import { serveProposals } from './proposer'
 
 /** `npm run bench`: a table on the screen and bench/result.json. Ratios within one run count, not ms. LITTLE_EASEL_BENCH=closing gaps,…: only those, nothing written. */
@@ -15,7 +16,7 @@ async function main(): Promise<void> {
   checkThatItDraws()
   const rows: Row[] = []
   const wanted = process.env.LITTLE_EASEL_BENCH?.split(',')
-  for (const [name, run] of [['strokes', strokes], ['tools', toolStrokes], ['true-up', trueUp], ['compositing', compositing], ['pouring', pouring], ['blending', blending], ['stacks', stacks], ['closing gaps', closing], ['replaying', replaying], ['moving', moving], ['selecting', selecting], ['adjusting', adjusting], ['look-fors', looking], ['drafting', drafting], ['load', load]] as const) {
+  for (const [name, run] of [['strokes', strokes], ['tools', toolStrokes], ['true-up', trueUp], ['compositing', compositing], ['pouring', pouring], ['blending', blending], ['stacks', stacks], ['closing gaps', closing], ['replaying', replaying], ['moving', moving], ['selecting', selecting], ['adjusting', adjusting], ['look-fors', looking], ['drafting', drafting], ['load', load], ['pile', pile]] as const) {
     if (wanted && !wanted.includes(name)) continue
     console.log(`· ${name}`)
     rows.push(...await run())

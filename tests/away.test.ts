@@ -2,7 +2,7 @@ import type { Page } from 'playwright-core'
 import { afterEach, beforeEach, describe, expect, inject, it } from 'vitest'
 import type { Entry } from '#core/drawing'
 import { arc, type Point } from '#demo/hand'
-import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
+import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
 import { drawWithMouse, onPage, type Placed } from './lib/draw'
 import { drawingNumber, expectKept, openEasel, waitForSheet } from './lib/easel'
@@ -179,5 +179,27 @@ describe('one drawing in two places', () => {
     await waitForSheet(page)
     await expectOnServer(drawing, 2)
     await expectOnServer(drawingNumber(page), 3)
+  })
+})
+
+describe('the Round', () => {
+  it('says that it is not heard while the server is away, and goes on by itself', async () => {
+    const teacher = await openBrowser()
+    try {
+      const round = teacher.context.pages()[0]!
+      await enterAsTeacher(round, url, { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' })
+      await round.locator('article', { hasText: 'Thursday evening table' }).getByRole('link', { name: 'The Round' }).click()
+      await round.getByText('live', { exact: true }).waitFor()
+      await round.locator('article.sheet', { hasText: JESSAMY.name }).waitFor()
+      await fault('/server/kill')
+      await round.getByText(/^not heard just now/).waitFor({ timeout: 20_000 })
+      await fault('/server/start')
+      await round.getByText('live', { exact: true }).waitFor({ timeout: 30_000 })
+      await drawWithMouse(page, at, ring(0), 1)
+      await expectOnServer(drawingNumber(page), 1)
+      await round.locator('article.sheet', { hasText: JESSAMY.name }).getByText('drawing', { exact: true }).waitFor({ timeout: 15_000 })
+    } finally {
+      await teacher.close()
+    }
   })
 })

@@ -186,7 +186,8 @@ defineExpose({
             <span v-if="tone !== 'colours' || view.isMirrored" class="how small" role="status">{{ [view.isMirrored ? 'Mirror' : '', tone === 'values' ? 'Values' : tone === 'squint' ? 'Squint' : ''].filter(Boolean).join(' · ') }}</span>
           </template>
         </SheetWindow>
-        <p v-if="loading" class="soft">Drawing it again · {{ Math.round((100 * loading.done) / loading.of) }} %</p>
+        <img v-if="!isReady" class="first-look" :src="api.handInPicture(handIn.id)" alt="">
+        <p v-if="loading" class="again small" role="status">Drawing it again · {{ Math.round((100 * loading.done) / loading.of) }} %</p>
         <LayerSheets v-if="isApart" :layers="layers" :thumbnails="thumbnails" :made="made" :hidden="hidden" @only="only" @toggle="toggle" />
       </div>
       <div v-if="hasOther && way === 'beside'" class="sheet other">
@@ -225,6 +226,9 @@ defineExpose({
 .words { line-height: 1.2; overflow-wrap: anywhere; }
 .leaves input { flex: none; accent-color: var(--blue); width: 17px; height: 17px; }
 .sheet { position: relative; min-height: 0; min-width: 0; background: var(--round-sheet); }
+/* The server's picture, until the drawing itself is there. */
+.first-look { position: absolute; inset: 26px; width: calc(100% - 52px); height: calc(100% - 52px); object-fit: contain; }
+.again { position: absolute; left: 12px; bottom: 12px; margin: 0; padding: 4px 12px; border-radius: 8px; background: var(--paper); }
 .other { border-left: 3px solid var(--paper); }
 .other img { width: 100%; height: 100%; object-fit: contain; padding: 26px; }
 .pin-form { position: absolute; left: 14px; top: 12px; width: 290px; display: grid; gap: 8px; padding: 12px 14px; cursor: default; box-shadow: 0 4px 16px rgb(0 0 0 / 18%); z-index: 2; }

@@ -2,13 +2,13 @@
 import { mdiArrowLeft, mdiChevronLeft, mdiChevronRight, mdiRing } from '@mdi/js'
 import type { DrawingRecord } from '#core/drawing'
 import type { Pin } from '#shared/schemas'
-import { api } from '../../api/routes'
 import type CritSheet from '../../components/crit/CritSheet.vue'
 
 definePageMeta({ layout: 'bare', who: 'teacher', key: route => route.path })
 const route = useRoute()
 const id = Number(route.params.id)
-const { data: handIn, trouble, load } = usePageData(() => api.handInView(id))
+const { ask, prepare } = usePile()
+const { data: handIn, trouble, load } = usePageData(() => ask(id))
 const { say } = useNotices()
 const sheet = ref<InstanceType<typeof CritSheet>>()
 const areMarksShown = ref(true)
@@ -16,6 +16,8 @@ const { marks, pointedAt, placeOf } = useFindingMarks(() => handIn.value?.findin
 const place = computed(() => handIn.value?.pile.indexOf(id) ?? -1)
 const before = computed(() => (place.value > 0 ? handIn.value!.pile[place.value - 1] : undefined))
 const after = computed(() => handIn.value?.pile[place.value + 1])
+
+watch(after, next => next !== undefined && prepare(next))
 
 /** What is written and drawn over the work; goes with the answer. */
 const pins = ref<Pin[]>([])

@@ -1,0 +1,68 @@
+import { contentHash } from '#core/drawing'
+import { loadKernels } from '#core/kernels'
+import { BEGINNERS_HAND } from '#demo/hand'
+import { drawKettle } from '#demo/kettle'
+import type { DeskView, HandInView, SlipsView } from '#shared/views'
+import { enterAsTeacher, openBrowser } from '../tests/lib/browser'
+import { Client } from '../tests/lib/client'
+import { percentile, type Row } from './measure'
+
+const PILE = 30
+const GROUP = `a pile of ${PILE} hand-ins, by key from one to the next (aim: each opens in under 300 ms after the first)`
+const TEACHER = { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' }
+
+/** How long it takes from a key until the next hand-in of a pile is seen, and until it can be scrubbed. */
+export async function pile(): Promise<Row[]> {
+  const url = process.env.LITTLE_EASEL_URL
+  if (!url) return []
+  const teacher = await new Client(url).teacher()
+  const plan = (await teacher.call<DeskView>('GET', '/api/desk')).body.plans[0]!.id
+  const classId = (await teacher.call<{ id: number }>('POST', '/api/classes', { name: 'A pile', when: '' })).body.id
+  const { code, slips } = (await teacher.call<SlipsView>('POST', `/api/classes/${classId}/learners`, { learners: Array.from({ length: PILE }, (_, i) => ({ name: `Learner ${i + 1}`, pin: null })) })).body
+  await teacher.call('POST', `/api/plans/${plan}/give`, { classId, isGiven: true })
+  const kernels = loadKernels()
+  const ids: number[] = []
+  for (const [i, { name, pin }] of slips.entries()) {
+    const client = await new Client(url).learner(name, pin, code)
+    const { id } = (await client.call<{ id: number }>('POST', '/api/drawings', { plan, afresh: true })).body
+    const writer = 'a-writer-of-the-bench'
+    await client.call('POST', `/api/drawings/${id}/claim`, { writer, takeOver: false })
+    const { entries, engine } = drawKettle(kernels, { seed: 700 + i, steps: 4, hand: BEGINNERS_HAND })
+    await client.call('POST', `/api/drawings/${id}/batches`, { number: 0, from: 0, writer, entries })
+    ids.push((await client.call<{ id: number }>('POST', `/api/drawings/${id}/hand-ins`, { position: entries.length, hash: contentHash(engine.drawing), note: '' })).body.id)
+  }
+  for (const id of ids) while ((await teacher.call<HandInView>('GET', `/api/hand-ins/${id}`)).body.verification === 'waiting') await new Promise(resolve => setTimeout(resolve, 400))
+
+  const browser = await openBrowser()
+  const page = browser.context.pages()[0]!
+  const [seen, ready]: [number[], number[]] = [[], []]
+  try {
+    await enterAsTeacher(page, url, TEACHER)
+    await page.goto(`${url}/crit/${ids[0]}`)
+    await page.locator('.crit .sheet .window canvas').waitFor()
+    for (const id of ids.slice(1)) {
+      // Someone looks at it before the next is turned to.
+      await page.waitForTimeout(1200)
+      const times = await page.evaluate(id => new Promise<{ seen: number, ready: number }>((resolve) => {
+        const began = performance.now()
+        let seenAt = 0
+        dispatchEvent(new KeyboardEvent('keydown', { key: '.' }))
+        const look = () => {
+          const isThere = location.pathname.endsWith(`/${id}`)
+          const picture = document.querySelector<HTMLImageElement>('.crit .first-look')
+          const canvas = document.querySelector('.crit .sheet .window canvas')
+          if (isThere && !seenAt && (canvas || (picture?.complete && picture.naturalWidth > 0))) seenAt = performance.now() - began
+          if (isThere && canvas && !picture && seenAt) resolve({ seen: seenAt, ready: performance.now() - began })
+          else requestAnimationFrame(look)
+        }
+        requestAnimationFrame(look)
+      }), id)
+      seen.push(times.seen)
+      ready.push(times.ready)
+    }
+  } finally {
+    await browser.close()
+  }
+  const row = (name: string, values: readonly number[], share: number): Row => ({ group: GROUP, name, median: percentile(values, share), runs: values.length })
+  return [row('the next is seen: 95 %', seen, 0.95), row('half of them', seen, 0.5), row('it can be replayed: 95 %', ready, 0.95), row('half of them can', ready, 0.5)]
+}

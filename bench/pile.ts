@@ -39,7 +39,7 @@ export async function pile(): Promise<Row[]> {
   try {
     await enterAsTeacher(page, url, TEACHER)
     await page.goto(`${url}/crit/${ids[0]}`)
-    await page.locator('.crit .sheet .window canvas').waitFor()
+    await page.locator('.crit .sheet .window canvas').first().waitFor()
     for (const id of ids.slice(1)) {
       // Someone looks at it before the next is turned to.
       await page.waitForTimeout(1200)

@@ -59,12 +59,11 @@ function countMet(findings: StepFindings[] | null): { met: number | null, judged
   return { met: all.filter(each => each.verdict === 'met').length, judged: all.length }
 }
 
-/** Of each learner of a class the latest hand-in for a plan. */
-async function latestOfClass(classId: number, planId: number): Promise<HandIn[]> {
-  const learners = await people.learnersOf([classId])
+/** The latest hand-in of each of these learners for a plan, by learner. */
+async function latestOf(learners: readonly Learner[], planId: number): Promise<ReadonlyMap<number, HandIn>> {
   const drawn = (await drawings.drawingsOf(learners.map(each => each.id))).filter(each => each.planId === planId)
-  const learnerOf = new Map(drawn.map(each => [each.id, each.learnerId]))
-  return [...new Map((await handIns.handInsOf(drawn.map(each => each.id))).map(each => [learnerOf.get(each.drawingId), each])).values()]
+  const learnerOf = new Map(drawn.map(each => [each.id, each.learnerId!]))
+  return new Map((await handIns.handInsOf(drawn.map(each => each.id))).map(each => [learnerOf.get(each.drawingId)!, each]))
 }
 
 /** The latest hand-ins of a class for one of its plans (the first, if none is named), one a learner. */
@@ -74,8 +73,7 @@ export async function tableView(person: Extract<Person, { kind: 'teacher' }>, cl
   const plan = given.find(each => each.id === wanted) ?? given[0]
   if (wanted !== undefined && plan?.id !== wanted) throw new Refused('not-found', 'This class does not have the plan.', 'Choose one of its plans.')
   const learners = await people.learnersOf([id])
-  const drawn = plan ? (await drawings.drawingsOf(learners.map(each => each.id))).filter(each => each.planId === plan.id) : []
-  const latest = new Map((await handIns.handInsOf(drawn.map(each => each.id))).map(each => [drawn.find(one => one.id === each.drawingId)!.learnerId!, each]))
+  const latest = plan ? await latestOf(learners, plan.id) : new Map<number, HandIn>()
   const answers = new Map((await handIns.answersOf([...latest.values()].map(each => each.id))).map(each => [each.handInId, each]))
   return {
     id, name, plans: given.map(each => ({ id: each.id, title: each.document.title })), plan: plan?.id ?? null,
@@ -112,7 +110,7 @@ export async function handInView(person: Person, id: number): Promise<HandInView
   const { handIn: row, drawing, learner, schoolClass } = await requireHandIn(person, id)
   const plan = await plans.documentFor(drawing)
   const [answer] = await handIns.answersOf([id])
-  const latest = person.kind === 'teacher' ? await latestOfClass(schoolClass.id, drawing.planId) : []
+  const latest = person.kind === 'teacher' ? [...(await latestOf(await people.learnersOf([schoolClass.id]), drawing.planId)).values()] : []
   const own = await drawings.drawingsOf([learner.id])
   const others = (await handIns.handInsOf(own.filter(each => each.planId === drawing.planId).map(each => each.id))).filter(each => each.id !== id)
   const pile = person.kind === 'teacher'

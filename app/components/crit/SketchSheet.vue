@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { mdiArrowULeftTop, mdiEraserVariant } from '@mdi/js'
-import { SAMPLE_FIELDS, TOOL_NAMES, TOOLS, toolSettings, isRubbing, type ToolName } from '#core/brush'
+import { TOOL_NAMES, TOOLS, toolSettings, isRubbing, type ToolName } from '#core/brush'
 import type { DrawingRecord, Entry } from '#core/drawing'
-import { onDevice, toWindow, type Size, type WindowView } from '../../sheet/view'
+import { strokePath } from '../../sheet/stroke-path'
+import { onDevice, type Size, type WindowView } from '../../sheet/view'
 
 /** A drawing over the work, on a sheet of its own: looked at, or drawn on with any tool that paints. */
 const props = defineProps<{ record: DrawingRecord | null, sheet: DrawingRecord['sheet'], view: WindowView, size: Size, canDraw?: boolean }>()
@@ -68,14 +69,7 @@ const clear = () => emit('change', null)
 const strokes = computed(() => props.record?.entries.reduce((sum, each) => sum + (each.type === 'act' ? 1 : each.type === 'undo' ? -1 : 0), 0) ?? 0)
 
 /** What grows under the pen, until the engine has drawn it. */
-const path = computed(() => {
-  const places: string[] = []
-  for (let i = 0; i < growing.value.length; i += SAMPLE_FIELDS) {
-    const { x, y } = toWindow(props.view, { x: growing.value[i]! / 16, y: growing.value[i + 1]! / 16 })
-    places.push(`${x.toFixed(1)} ${y.toFixed(1)}`)
-  }
-  return places.length ? `M${places.join('L')}${places.length === 1 ? 'h.1' : ''}` : ''
-})
+const path = computed(() => strokePath(growing.value, props.view))
 defineExpose({
   begin: (samples: number[]) => { growing.value = [...samples] },
   extend: (samples: number[]) => { growing.value = [...growing.value, ...samples] },

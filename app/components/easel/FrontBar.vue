@@ -7,7 +7,6 @@ const easel = useEasel()
 const { trying, busy } = useTrying()
 /** What is drawn waits no longer than this before it is sent, ms. */
 const AT_ONCE_MS = 150
-const USUAL_MS = 1500
 
 const end = () => trying(true, async () => {
   await api.setFront(props.classId, null)
@@ -19,7 +18,7 @@ onMounted(() => {
   void trying(true, () => api.setFront(props.classId, easel.drawing))
 })
 onBeforeUnmount(() => {
-  void easel.host.gatherFor(USUAL_MS)
+  void easel.host.gatherFor()
   // Whoever leaves the sheet lets the class go on.
   void api.setFront(props.classId, null).catch(() => {})
 })

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { mdiArrowULeftTop, mdiBrush, mdiClose, mdiSend } from '@mdi/js'
-import { SAMPLE_FIELDS, toolSettings } from '#core/brush'
-import type { DrawingRecord, StrokeAct } from '#core/drawing'
+import { toolSettings } from '#core/brush'
+import { durationOf, type DrawingRecord, type StrokeAct } from '#core/drawing'
 import { api } from '../../api/routes'
 import type { AtRound } from '../../composables/useRound'
-import { toWindow, type WindowView } from '../../sheet/view'
 import { spanInWords } from '../../sheet/standing-words'
+import { strokePath } from '../../sheet/stroke-path'
 
 /** One learner's sheet, watched as it is drawn; words and strokes can be sent over it. */
 const props = defineProps<{ classId: number, at: AtRound }>()
@@ -37,23 +37,12 @@ function end(): void {
   growing.value = null
 }
 
-/** Where a stroke goes in the window, as an SVG path. */
-function pathOf(samples: readonly number[], view: WindowView): string {
-  const places: string[] = []
-  for (let i = 0; i < samples.length; i += SAMPLE_FIELDS) {
-    const { x, y } = toWindow(view, { x: samples[i]! / 16, y: samples[i + 1]! / 16 })
-    places.push(`${x.toFixed(1)} ${y.toFixed(1)}`)
-  }
-  return `M${places.join('L')}${places.length === 1 ? 'h.1' : ''}`
-}
-
 /** The strokes as a record of their own; each takes the time that the hand took. */
 function recordOf(paper: DrawingRecord['sheet']): DrawingRecord {
   let at = 0
   const acts = strokes.value.map((samples, i) => {
     const act: StrokeAct = { kind: 'stroke', version: 2, layer: LAYER, tool: PEN, colour: COLOUR, seed: i, samples }
-    for (let k = SAMPLE_FIELDS - 1; k < samples.length; k += SAMPLE_FIELDS) at += samples[k]!
-    at += 300
+    at += durationOf({ type: 'act', at, act }) + 300
     return { type: 'act' as const, at, act }
   })
   return { version: 1, sheet: paper, entries: [{ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: LAYER, name: 'Shown', place: 0 } }, ...acts] }
@@ -95,7 +84,7 @@ function sendWords(): void {
         @sheet="sheet = $event" @begin="begin" @extend="extend" @end="end" @drop="growing = null"
       >
         <template #default="{ view, size }">
-          <svg class="shown" :width="size.width" :height="size.height" aria-hidden="true"><path v-for="(stroke, i) in growing ? [...strokes, growing] : strokes" :key="i" :d="pathOf(stroke, view)" /></svg>
+          <svg class="shown" :width="size.width" :height="size.height" aria-hidden="true"><path v-for="(stroke, i) in growing ? [...strokes, growing] : strokes" :key="i" :d="strokePath(stroke, view)" /></svg>
           <div v-if="isShowing" class="strip card" role="group" aria-label="What you show" @pointerdown.stop @wheel.stop>
             <span class="small soft">{{ strokes.length ? `${strokes.length} ${strokes.length === 1 ? 'stroke' : 'strokes'}, played over the sheet as you drew them` : 'Draw over the sheet; the learner’s own lines stay as they are.' }}</span>
             <v-btn :icon="mdiArrowULeftTop" size="small" variant="text" aria-label="Take the last stroke back" :disabled="strokes.length === 0" @click="strokes = strokes.slice(0, -1)" />

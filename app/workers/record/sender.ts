@@ -32,7 +32,7 @@ interface Given {
 }
 
 /** New entries wait so long for company, ms. */
-export const GATHER_MS = 1500
+const GATHER_MS = 1500
 /** First and longest wait after a failed try, ms. */
 const FIRST_RETRY_MS = 1000
 const LONGEST_RETRY_MS = 15_000
@@ -71,8 +71,8 @@ export class Sender {
     if (this.state === 'sending' && !this.isBusy && !this.cancel) this.plan(this.gatherMs)
   }
 
-  /** How long new entries wait for company from now on, ms. */
-  gatherFor(ms: number): void {
+  /** How long new entries wait for company from now on, ms; as usual when nothing is said. */
+  gatherFor(ms = GATHER_MS): void {
     this.gatherMs = ms
   }
 

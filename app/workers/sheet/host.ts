@@ -176,8 +176,8 @@ export class SheetHost {
     if (this.engine!.position > 0) this.pictures.note()
   }
 
-  /** How long what is drawn waits before it is sent, ms: less while someone watches. */
-  gatherFor(ms: number): void {
+  /** How long what is drawn waits before it is sent, ms: less while someone watches, as usual when nothing is said. */
+  gatherFor(ms?: number): void {
     this.sender?.gatherFor(ms)
   }
 

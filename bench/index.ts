@@ -8,6 +8,7 @@ import type { Row } from './measure'
 import { load } from './load'
 import { drafting, looking } from './looking'
 import { moving, selecting } from './moving'
+import { mural } from './mural'
 import { pile } from './pile'
 import { serveProposals } from './proposer'
 
@@ -16,7 +17,7 @@ async function main(): Promise<void> {
   checkThatItDraws()
   const rows: Row[] = []
   const wanted = process.env.LITTLE_EASEL_BENCH?.split(',')
-  for (const [name, run] of [['strokes', strokes], ['tools', toolStrokes], ['true-up', trueUp], ['compositing', compositing], ['pouring', pouring], ['blending', blending], ['stacks', stacks], ['closing gaps', closing], ['replaying', replaying], ['moving', moving], ['selecting', selecting], ['adjusting', adjusting], ['look-fors', looking], ['drafting', drafting], ['load', load], ['pile', pile]] as const) {
+  for (const [name, run] of [['strokes', strokes], ['tools', toolStrokes], ['true-up', trueUp], ['compositing', compositing], ['pouring', pouring], ['blending', blending], ['stacks', stacks], ['closing gaps', closing], ['replaying', replaying], ['moving', moving], ['selecting', selecting], ['adjusting', adjusting], ['look-fors', looking], ['drafting', drafting], ['load', load], ['pile', pile], ['mural', mural]] as const) {
     if (wanted && !wanted.includes(name)) continue
     console.log(`· ${name}`)
     rows.push(...await run())
@@ -29,7 +30,7 @@ async function main(): Promise<void> {
   const table = groups.map((group) => {
     const own = [...rows, ...browser.rows].filter(row => row.group === group)
     const [first] = own
-    return [`\n${group}`, ...own.map(row => `  ${row.name.padEnd(44)} ${row.median.toFixed(1).padStart(9)} ms   × ${(row.median / first!.median).toFixed(2)}`)].join('\n')
+    return [`\n${group}`, ...own.map(row => `  ${row.name.padEnd(44)} ${row.median.toFixed(1).padStart(9)} ${row.unit ?? `ms   × ${(row.median / first!.median).toFixed(2)}`}`)].join('\n')
   })
   console.log(table.join('\n'))
   for (const note of browser.notes) console.log(`\n${note}`)

@@ -2,8 +2,9 @@
 export interface Row {
   readonly group: string
   readonly name: string
-  /** ms, median. */
+  /** ms unless the unit is another; median. */
   readonly median: number
+  readonly unit?: 'MB'
   /** Runs it is the median of. */
   readonly runs: number
 }

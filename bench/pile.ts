@@ -1,9 +1,5 @@
-import { contentHash } from '#core/drawing'
-import { loadKernels } from '#core/kernels'
-import { BEGINNERS_HAND } from '#demo/hand'
-import { drawKettle } from '#demo/kettle'
-import type { DeskView, HandInView, SlipsView } from '#shared/views'
 import { enterAsTeacher, openBrowser } from '../tests/lib/browser'
+import { examined, handInKettle, openClass } from '../tests/lib/class'
 import { Client } from '../tests/lib/client'
 import { percentile, type Row } from './measure'
 
@@ -16,22 +12,10 @@ export async function pile(): Promise<Row[]> {
   const url = process.env.LITTLE_EASEL_URL
   if (!url) return []
   const teacher = await new Client(url).teacher()
-  const plan = (await teacher.call<DeskView>('GET', '/api/desk')).body.plans[0]!.id
-  const classId = (await teacher.call<{ id: number }>('POST', '/api/classes', { name: 'A pile', when: '' })).body.id
-  const { code, slips } = (await teacher.call<SlipsView>('POST', `/api/classes/${classId}/learners`, { learners: Array.from({ length: PILE }, (_, i) => ({ name: `Learner ${i + 1}`, pin: null })) })).body
-  await teacher.call('POST', `/api/plans/${plan}/give`, { classId, isGiven: true })
-  const kernels = loadKernels()
+  const { plan, clients } = await openClass(url, teacher, 'A pile', Array.from({ length: PILE }, (_, i) => `Learner ${i + 1}`))
   const ids: number[] = []
-  for (const [i, { name, pin }] of slips.entries()) {
-    const client = await new Client(url).learner(name, pin, code)
-    const { id } = (await client.call<{ id: number }>('POST', '/api/drawings', { plan, afresh: true })).body
-    const writer = 'a-writer-of-the-bench'
-    await client.call('POST', `/api/drawings/${id}/claim`, { writer, takeOver: false })
-    const { entries, engine } = drawKettle(kernels, { seed: 700 + i, steps: 4, hand: BEGINNERS_HAND })
-    await client.call('POST', `/api/drawings/${id}/batches`, { number: 0, from: 0, writer, entries })
-    ids.push((await client.call<{ id: number }>('POST', `/api/drawings/${id}/hand-ins`, { position: entries.length, hash: contentHash(engine.drawing), note: '' })).body.id)
-  }
-  for (const id of ids) while ((await teacher.call<HandInView>('GET', `/api/hand-ins/${id}`)).body.verification === 'waiting') await new Promise(resolve => setTimeout(resolve, 400))
+  for (const [i, client] of clients.entries()) ids.push(await handInKettle(client, plan, { seed: 700 + i, steps: 4 }))
+  await examined(teacher, ids)
 
   const browser = await openBrowser()
   const page = browser.context.pages()[0]!
@@ -46,7 +30,8 @@ export async function pile(): Promise<Row[]> {
       const times = await page.evaluate(id => new Promise<{ seen: number, ready: number }>((resolve) => {
         const began = performance.now()
         let seenAt = 0
-        dispatchEvent(new KeyboardEvent('keydown', { key: '.' }))
+        // As a key that is pressed: it comes from somewhere on the page.
+        document.body.dispatchEvent(new KeyboardEvent('keydown', { key: '.', bubbles: true }))
         const look = () => {
           const isThere = location.pathname.endsWith(`/${id}`)
           const picture = document.querySelector<HTMLImageElement>('.crit .first-look')

@@ -1,3 +1,4 @@
+import type { DrillName } from '#core/drill'
 import type { AnswerBody } from '#shared/schemas'
 import type { Attempt } from './kettle'
 
@@ -65,3 +66,16 @@ export const CLASSES = [
   { name: 'Thursday evening table', code: 'KETTLE7', meets: 'Thursdays, 19:00, upper room of the Saltmarsh hall', learners: TABLE },
   { name: 'Saturday beginners', code: 'PIER22', meets: 'Saturdays, 10:30, downstairs', learners: SATURDAY },
 ] as const
+
+/** What hangs on the first class's Wall, and what the teacher says to it. */
+export const WALL: readonly { readonly learner: string, readonly title: string, readonly words: string }[] = [
+  { learner: 'Hanne Moorcroft', title: 'Warm tin', words: 'The belly turns away from the lamp: look how slowly it darkens.' },
+  { learner: 'Bram Ostley', title: 'Kettle, Thursday', words: '' },
+  { learner: 'Gil Tansey', title: 'Before tea', words: 'A sure outline, in three strokes.' },
+]
+
+/** Warm-ups of the harbour class, try by try. */
+export const HARBOUR_TRIES: readonly (readonly [name: string, drill: DrillName, scores: readonly number[]])[] = [
+  ['Alva Tregenna', 'circle-in-square', [48, 55, 52, 61, 66, 71]], ['Alva Tregenna', 'value-ladder', [70, 66, 74, 73]], ['Alva Tregenna', 'close-by-eye', [41, 58, 60]],
+  ['Benno Hask', 'line-through-dots', [62, 60, 64, 63, 65]],
+]

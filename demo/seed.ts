@@ -1,7 +1,9 @@
 import { answerSchema } from '#shared/schemas'
-import { contentHash, type Entry } from '#core/drawing'
+import { contentHash, type DrawingRecord, type Entry } from '#core/drawing'
+import type { Plan } from '#core/plan'
 import { loadKernels } from '#core/kernels'
 import { showDrawing } from '#core/layers'
+import { workMs } from '#core/review'
 import { examine } from '../server/jobs/examine'
 import { livePictureOf, pictureOf } from '../server/jobs/picture'
 import * as drawings from '../server/repositories/drawings'
@@ -9,6 +11,9 @@ import * as handIns from '../server/repositories/handins'
 import { setLivePicture } from '../server/repositories/live'
 import * as people from '../server/repositories/people'
 import * as plans from '../server/repositories/plans'
+import { addWork } from '../server/repositories/progress'
+import { addTryAt } from '../server/repositories/drills'
+import * as wall from '../server/repositories/wall'
 import type { DrawingRow } from '../server/models'
 import { inTransaction, type Tx } from '../server/repositories/database'
 import { packEntries } from '../server/services/records'
@@ -16,7 +21,8 @@ import { sealSecret } from '../server/services/secrets'
 import { BEGINNERS_HAND, STEADY_HAND } from './hand'
 import { drawKettle, kettlePlan, type Attempt } from './kettle'
 import { attemptsFor, drawAttempt, lessonPlan, LESSONS } from './lessons'
-import { CLASSES, HARBOUR_CLASS, TEACHER, type DemoLearner } from './people'
+import { CLASSES, HARBOUR_CLASS, HARBOUR_TRIES, TEACHER, WALL, type DemoLearner } from './people'
+import { seedMural } from './seed-mural'
 
 /** Entries in a stored batch of the demo. */
 const BATCH = 40
@@ -24,6 +30,10 @@ const BATCH = 40
 const EVENING = new Date('2026-11-19T19:00:00Z')
 
 const MINUTE = 60_000
+const WEEK = 7 * 24 * 60 * MINUTE
+/** Of the harbour class's lessons so many were handed in by so many. */
+const HANDED_LESSONS = 2
+const HANDED_LEARNERS = 4
 /** The teacher's address until the demo is whole: a start that was cut off is seen by it. */
 const UNFINISHED = 'unfinished@saltmarsh.example'
 
@@ -36,7 +46,8 @@ async function keepDrawing(of: { learnerId: number, planId: number, versionId: n
     await drawings.addBatch({ drawingId: drawing.id, number: number++, start, count: part.length, ...await packEntries(part) }, tx)
   }
   const step = entries.findLast(entry => entry.type === 'step')
-  await drawing.update({ position: entries.length, nextBatch: number, step: step?.step ?? null, stepAt: step ? new Date(endedAt.getTime() - entries.at(-1)!.at + step.at) : null, lastSeenAt: endedAt }, { transaction: tx })
+  await addWork(of.learnerId, endedAt, workMs(entries, 0), tx)
+  await drawing.update({ position: entries.length, nextBatch: number, clockMs: entries.at(-1)!.at, step: step?.step ?? null, stepAt: step ? new Date(endedAt.getTime() - entries.at(-1)!.at + step.at) : null, lastSeenAt: endedAt }, { transaction: tx })
   return drawing
 }
 
@@ -82,9 +93,36 @@ export async function seedDemo(say: (line: string) => void): Promise<void> {
       await plans.givePlan({ classId: schoolClass.id, planId: row.id, place, versionId: first.id })
       for (const [i, attempt] of attemptsFor(lesson, 900 + place).entries()) {
         const { entries } = drawAttempt(kernels, lesson, drafted, attempt)
-        await inTransaction(tx => keepDrawing({ learnerId: rows[i]!.id, planId: row.id, versionId: first.id }, entries, new Date(EVENING.getTime() - (4 - place) * 24 * 60 * MINUTE + i * 4 * MINUTE), tx))
+        const endedAt = new Date(EVENING.getTime() - (4 - place) * WEEK + i * 4 * MINUTE)
+        const drawing = await inTransaction(tx => keepDrawing({ learnerId: rows[i]!.id, planId: row.id, versionId: first.id }, entries, endedAt, tx))
+        // Some of the first lessons were handed in and answered.
+        if (place < HANDED_LESSONS && i < HANDED_LEARNERS) await seedHandIn(drawing, { version: 1, sheet: drafted.sheet, entries: [...entries] }, drafted.steps, { teacherId, endedAt, words: 'Looked at. Go on with the next lesson.' })
       }
     }
+    for (const [name, drill, scores] of HARBOUR_TRIES) {
+      const { id } = rows[learners.findIndex(each => each.name === name)]!
+      for (const [i, score] of scores.entries()) await addTryAt({ learnerId: id, drill, seed: 100 + i, score, figures: [] }, new Date(EVENING.getTime() - (scores.length - i) * 3 * 24 * 60 * MINUTE))
+    }
+    say('drawing a mural')
+    await seedMural(kernels, { teacherId, classId: schoolClass.id, learners: rows, keep: keepDrawing, endedAt: EVENING })
+  }
+
+  /** Hangs a hand-in on the Wall of its class, with the teacher's words. */
+  async function hang(handInId: number, learnerId: number, { title, words }: typeof WALL[number], tx: Tx): Promise<void> {
+    const { classId } = (await people.learnerById(learnerId, tx))!
+    const id = await wall.putForward({ classId, learnerId, handInId, title, isNamed: true, state: 'up' }, tx)
+    await wall.setWork(id, { hungAt: EVENING }, tx)
+    if (words) await wall.addWords({ workId: id, learnerId: null, teacherId: teacher.id, words, state: 'up' }, tx)
+  }
+
+  /** A hand-in that was accepted, without marks: what was measured counts. */
+  async function seedHandIn(drawing: DrawingRow, record: DrawingRecord, steps: Plan['steps'], { teacherId, endedAt, words }: { teacherId: number, endedAt: Date, words: string }): Promise<void> {
+    const { hash, findings, measures, pixels, width, height } = examine(record, steps)
+    await inTransaction(async (tx) => {
+      const row = await handIns.addHandIn({ drawingId: drawing.id, attempt: 1, position: record.entries.length, hash, note: '', handedInAt: new Date(endedAt.getTime() + MINUTE) }, tx)
+      await handIns.setExamined(row.id, { verification: 'matches', findings, measures, picture: await pictureOf(pixels, width, height) }, tx)
+      await handIns.setAnswer({ handInId: row.id, teacherId, answeredAt: new Date(endedAt.getTime() + 30 * MINUTE), ...answerSchema.parse({ marks: {}, words, next: '', outcome: 'accepted' }) }, tx)
+    })
   }
 
   async function seedDrawing(learnerId: number, planId: number, teacherId: number, learner: DemoLearner, attempt: Attempt, place: number): Promise<void> {
@@ -106,6 +144,8 @@ export async function seedDemo(say: (line: string) => void): Promise<void> {
         handedInAt: new Date(endedAt.getTime() + MINUTE),
       }, tx)
       await handIns.setExamined(row.id, { verification: hash === row.hash ? 'matches' : 'differs', findings, measures, picture: await pictureOf(pixels, width, height) }, tx)
+      const hung = WALL.find(each => each.learner === learner.name)
+      if (hung) await hang(row.id, learnerId, hung, tx)
       const { answer } = learner.handIn
       if (answer) await handIns.setAnswer({ handInId: row.id, teacherId, answeredAt: new Date(endedAt.getTime() + 30 * MINUTE), ...answerSchema.parse(answer) }, tx)
     })

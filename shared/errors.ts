@@ -15,6 +15,7 @@ export const ERROR_STATUS = {
   'record-incomplete': 409,
   'already-answered': 409,
   'plan-changed': 409,
+  'panel-taken': 409,
   'database-down': 503,
   'unexpected': 500,
 } as const

@@ -8,7 +8,10 @@ export const TRIES_WINDOW_MS = 10 * 60 * 1000
 /** So many class codes that there are not may be tried from one place within {@link TRIES_WINDOW_MS}; after that each answer takes longer, up to so long, ms. */
 export const CODE_GUESSES = 12
 export const GUESS_WAIT_MS = 8000
+/** Longer side of the picture of a drawing under way, px; that of a mural's panel, whose edges its neighbours see. */
+export const LIVE_SIDE = 420
+export const LIVE_PANEL_SIDE = 1000
 /** A picture of a drawing under way, bytes at most. */
-export const LIVE_PICTURE_BYTES = 300_000
+export const LIVE_PICTURE_BYTES = 600_000
 /** A tab that has not been heard of for so long has given the drawing up, ms. */
 export const WRITER_SILENCE_MS = 45_000

@@ -3,6 +3,7 @@ import { entrySchema, sheetSchema } from '#core/drawing'
 import { DRILL_NAMES, GREATEST_SEED } from '#core/drill'
 import { MOST_LISTED, PIN, WHY_NO_PIN } from '#core/roster'
 import { BATCH_ENTRIES, LIVE_PICTURE_BYTES } from './limits'
+import { panelSeamsSchema } from './mural'
 
 export const idSchema = z.coerce.number().int().min(1).max(Number.MAX_SAFE_INTEGER)
 
@@ -40,9 +41,19 @@ export const livePictureSchema = z.strictObject({
   /** WebP or PNG. */
   base64: z.base64().max(Math.ceil(LIVE_PICTURE_BYTES / 3) * 4),
   found: z.array(z.strictObject({ title: z.string().max(120), verdict: z.enum(['met', 'nearly', 'not-yet', 'cant-tell']), sentence: z.string().max(400) })).max(24).nullable(),
+  /** Of a mural's panel: the colours along its edges, left, right, above, below, three bytes a place; and how it meets its neighbours. */
+  edges: z.base64().max(80_000).optional(),
+  seams: panelSeamsSchema.optional(),
 })
 export type LivePictureBody = z.infer<typeof livePictureSchema>
 export type LiveFinding = NonNullable<LivePictureBody['found']>[number]
+
+/** A place in a list, from 0. */
+export const placeSchema = z.coerce.number().int().min(0).max(100_000)
+/** Panels whose edges are known already, and up to where: “3:120,4:77”. */
+export const knownPanelsSchema = z.strictObject({
+  known: z.string().max(200).regex(/^(\d{1,6}:\d{1,9}(,\d{1,6}:\d{1,9})*)?$/).default('').transform(text => new Map(text === '' ? [] : text.split(',').map(each => each.split(':').map(Number) as [number, number]))),
+})
 
 export const tableSchema = z.strictObject({ plan: z.coerce.number().int().min(1).optional() })
 export const raiseHandSchema = z.strictObject({ words: z.string().trim().max(300) })

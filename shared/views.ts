@@ -1,7 +1,8 @@
 import type { DrawingRecord, Entry } from '#core/drawing'
-import type { Finding } from '#core/lookfor'
+import type { Finding, MeasureName } from '#core/lookfor'
 import type { Plan } from '#core/plan'
 import type { Measures, Spread } from '#core/review'
+import type { MuralCard } from './mural'
 import type { CriterionMark, LiveFinding, MarkLevel, Pin, SendBody } from './schemas'
 
 /** What the server's routes answer. Times are ISO 8601, UTC. */
@@ -136,6 +137,7 @@ export interface RegisterView {
   code: string
   when: string
   isArchived: boolean
+  murals: MuralCard[]
   /** In their order. */
   plans: GivenPlan[]
   /** Who was taken out; their work is kept. */
@@ -145,6 +147,7 @@ export interface RegisterView {
     name: string
     plan: string | null
     step: string | null
+    hasBegun: boolean
     strokes: number
     lastSeenAt: string | null
     handIns: number
@@ -154,7 +157,11 @@ export interface RegisterView {
 
 export interface FolioView {
   name: string
+  classId: number
   className: string
+  /** Works that the teacher would like to hang on the Wall. */
+  askedFor: number
+  murals: (MuralCard & { mine: string[] })[]
   plans: (PlanCard & GivenTerms & {
     drawing: { id: number, position: number, lastSeenAt: string | null } | null
     handIns: FolioHandIn[]
@@ -173,6 +180,9 @@ export interface FolioHandIn {
   handedInAt: string
   state: HandInState
   attempt: number
+  /** How many look-fors are met, of how many that could be judged; null while it is being looked at. */
+  met: number | null
+  judged: number | null
   answer: AnswerView | null
 }
 
@@ -335,4 +345,25 @@ export interface TableRow {
     marks: Record<string, MarkLevel>
     measures: Measures | null
   } | null
+}
+
+/** How learners get on over a term. */
+export interface ProgressView {
+  classId: number
+  className: string
+  /** The class's plans and what they ask for. */
+  plans: { id: number, title: string, measures: MeasureName[] }[]
+  /** All of the class for its teacher; only the own one for a learner. */
+  learners: LearnerProgress[]
+}
+
+export interface LearnerProgress {
+  id: number
+  name: string
+  /** Hand-ins that were looked at, the oldest first. */
+  handIns: { id: number, plan: number, at: string, attempt: number, state: HandInState, judged: { measure: MeasureName, verdict: Finding['verdict'] }[] }[]
+  /** The oldest first. */
+  tries: { drill: string, score: number, triedAt: string }[]
+  /** Days (UTC) on which they drew, and how long, ms. */
+  days: { day: string, workedMs: number }[]
 }

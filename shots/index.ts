@@ -1,8 +1,7 @@
 import { mkdirSync } from 'node:fs'
 import type { Page } from 'playwright-core'
-import sharp from 'sharp'
 import { drillTask } from '#core/drill'
-import { arc, curveThrough, part } from '#demo/hand'
+import { arc, part } from '#demo/hand'
 import { enterAsLearner, enterAsTeacher, openBrowser } from '../tests/lib/browser'
 import { drawWithPen, onPage, placeOfSheet } from '../tests/lib/draw'
 import { BODY, openEasel } from '../tests/lib/easel'
@@ -63,6 +62,35 @@ async function onTheRound(): Promise<void> {
   await Promise.all([learners.close(), browser.close()])
 }
 
+/** What a class makes together, and how it gets on. */
+async function ofTheClass(): Promise<void> {
+  const browser = await openBrowser()
+  const page = browser.context.pages()[0]!
+  await enterAsTeacher(page, url, { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' })
+  await page.getByRole('link', { name: /Thursday evening table/ }).click()
+  await page.getByRole('link', { name: 'The Table' }).click()
+  await page.getByRole('button', { name: 'Look-fors' }).click()
+  await page.getByRole('row', { name: /Ceri Plumtree/ }).waitFor()
+  await take(page, 'table')
+  await page.goto(`${url}/desk`)
+  await page.getByRole('link', { name: /Thursday evening table/ }).click()
+  await page.getByRole('link', { name: 'The Wall' }).click()
+  await page.locator('figure.work img').first().waitFor()
+  await take(page, 'wall')
+  await page.goto(`${url}/desk`)
+  await page.getByRole('link', { name: /Tuesday harbour group/ }).click()
+  await page.getByRole('link', { name: 'The harbour at low tide' }).click()
+  await page.locator('[data-place="5"]').click()
+  await take(page, 'mural')
+  await page.goto(`${url}/desk`)
+  await page.getByRole('link', { name: /Tuesday harbour group/ }).click()
+  await page.getByRole('link', { name: 'Progress' }).click()
+  await page.getByLabel('Whose progress').selectOption({ label: 'Alva Tregenna' })
+  await page.getByRole('heading', { name: 'Look-fors over time' }).waitFor()
+  await take(page, 'progress')
+  await browser.close()
+}
+
 async function asLearner(): Promise<void> {
   const browser = await openBrowser()
   const page = browser.context.pages()[0]!
@@ -80,7 +108,6 @@ async function atTheEasel(): Promise<void> {
   const page = browser.context.pages()[0]!
   await enterAsLearner(page, url, { code: 'KETTLE7', name: 'Morten Skeel', pin: '2650' })
   const at = await openEasel(page, true)
-  await take(page, 'easel-first-step')
   const pressed = { pressure: 0.75 }
   await drawWithPen(page, at, arc(800, 700, 285, 255, -0.3, 0.82), 1, { sway: 11, ...pressed })
   await drawWithPen(page, at, arc(800, 700, 290, 248, 0.1, 1.15), 2, { sway: 11, ...pressed })
@@ -140,7 +167,6 @@ async function freelyAtTheEasel(): Promise<void> {
     if (i % 5 === 3) await page.keyboard.press('s')
     await drawWithPen(page, at, [[x, y], [x + 160, y - 44], [x + 330, y + 40], [x + 500, y - 34], [x + 640, y + 16]], 40 + i, { pressure: 0.62, speed: 700 })
   }
-  await take(page, 'easel-tools')
   await page.getByRole('button', { name: 'Step 2' }).click()
   await page.getByRole('button', { name: 'Guides' }).click()
   await page.locator('.add', { hasText: 'Perspective' }).click()
@@ -153,63 +179,6 @@ async function freelyAtTheEasel(): Promise<void> {
   await page.mouse.move(...onPage(at, [1300, 1040]), { steps: 6 })
   await page.mouse.up()
   await take(page, 'easel-guides')
-  await browser.close()
-}
-
-/** A made-up pair of pears, to hang beside a sheet. */
-const PEARS = `<svg xmlns="http://www.w3.org/2000/svg" width="600" height="480">
-  <defs><radialGradient id="a" cx="0.35" cy="0.4" r="0.8"><stop offset="0" stop-color="#f3dc7a"/><stop offset="0.6" stop-color="#c8a63c"/><stop offset="1" stop-color="#7c5a1e"/></radialGradient>
-  <radialGradient id="b" cx="0.35" cy="0.4" r="0.8"><stop offset="0" stop-color="#d9c98c"/><stop offset="0.6" stop-color="#9aa24a"/><stop offset="1" stop-color="#4c5a26"/></radialGradient></defs>
-  <rect width="600" height="480" fill="#5d7380"/><rect y="330" width="600" height="150" fill="#8b6a4c"/>
-  <ellipse cx="250" cy="392" rx="170" ry="24" fill="#4b3a2a" opacity="0.6"/><ellipse cx="440" cy="402" rx="130" ry="20" fill="#4b3a2a" opacity="0.6"/>
-  <path d="M205 110c30-6 48 16 52 60c5 50 72 76 72 148c0 56-48 84-112 84s-112-26-112-84c0-72 62-98 66-148c3-34 10-54 34-60z" fill="url(#a)"/><path d="M206 112q-4-34 16-54" stroke="#5a3d1c" stroke-width="8" fill="none"/>
-  <path d="M430 190c24-2 38 14 42 46c5 40 56 60 54 112c-2 44-40 62-90 62s-88-20-88-62c0-52 46-74 50-112c3-28 10-44 32-46z" fill="url(#b)"/><path d="M431 192q6-24 24-34" stroke="#5a3d1c" stroke-width="7" fill="none"/></svg>`
-
-/** A sheet of one's own, a reference beside it, and a part of the drawing in hand. */
-async function onOnesOwnSheet(): Promise<void> {
-  const browser = await openBrowser()
-  const page = browser.context.pages()[0]!
-  await enterAsLearner(page, url, { code: 'KETTLE7', name: 'Dov Harkin', pin: '2986' })
-  await page.getByRole('button', { name: 'A new sheet' }).click()
-  await page.getByLabel('Its name').fill('Two pears')
-  await page.getByRole('radio', { name: 'A5' }).click()
-  await page.getByRole('radio', { name: 'Cream' }).click()
-  await page.getByRole('radio', { name: 'Cold pressed' }).click()
-  await take(page, 'new-sheet')
-  await page.getByRole('button', { name: 'Turn it' }).click()
-  await page.getByRole('button', { name: 'Lay it out' }).click()
-  await page.locator('.step-sheet').waitFor()
-  await page.getByRole('button', { name: 'Reference pictures' }).click()
-  await page.getByLabel('Pin up pictures').setInputFiles({ name: 'pears.png', mimeType: 'image/png', buffer: await sharp(Buffer.from(PEARS)).png().toBuffer() })
-  await page.locator('.pinned canvas').waitFor()
-  await page.waitForTimeout(800)
-  const sheet = { width: 2480, height: 1748 }
-  let at = await placeOfSheet(page.locator('.window'), sheet)
-  const pear = (x: number, y: number, size: number) => curveThrough([
-    [x - 10 * size, y - 150 * size], [x + 26 * size, y - 110 * size], [x + 60 * size, y - 20 * size], [x + 112 * size, y + 70 * size], [x + 60 * size, y + 140 * size],
-    [x - 40 * size, y + 145 * size], [x - 105 * size, y + 90 * size], [x - 70 * size, y - 20 * size], [x - 42 * size, y - 110 * size],
-  ], true)
-  await page.keyboard.press('2')
-  await drawWithPen(page, at, part(pear(900, 900, 3.4), 0, 1), 61, { pressure: 0.8 })
-  await drawWithPen(page, at, part(pear(1700, 1050, 2.6), 0, 1), 62, { pressure: 0.8 })
-  await page.keyboard.press('5')
-  await page.locator('.pinned canvas').click({ position: { x: 60, y: 100 } })
-  for (const [i, x] of [800, 880, 960].entries()) await drawWithPen(page, at, [[x, 760], [x - 60, 1000], [x - 20, 1240]], 70 + i, { pressure: 0.7 })
-  await page.getByRole('button', { name: 'Put the board away' }).click()
-  await page.waitForTimeout(500)
-  at = await placeOfSheet(page.locator('.window'), sheet)
-  await page.getByRole('button', { name: /^Knife/ }).click()
-  await page.getByRole('button', { name: 'Round it by hand' }).click()
-  await drawWithPen(page, at, arc(1700, 1030, 420, 560, 0, 1.02), 80)
-  await page.getByRole('button', { name: 'Move', exact: true }).click()
-  await page.getByRole('button', { name: 'Settle' }).waitFor()
-  await page.mouse.move(...onPage(at, [1700, 1050]))
-  await page.mouse.down()
-  await page.mouse.move(...onPage(at, [1760, 960]), { steps: 5 })
-  await page.mouse.up()
-  await page.getByRole('radio', { name: 'net' }).click()
-  await page.mouse.move(...onPage(at, [1860, 830]))
-  await take(page, 'easel-part')
   await browser.close()
 }
 
@@ -279,11 +248,11 @@ async function warmingUp(): Promise<void> {
 async function main(): Promise<void> {
   mkdirSync(folder, { recursive: true })
   await asTeacher()
+  await ofTheClass()
   await asLearner()
   await atTheEasel()
   await freelyAtTheEasel()
   await inTheLight()
-  await onOnesOwnSheet()
   await withLayers()
   await warmingUp()
   await onTheRound()

@@ -1,12 +1,10 @@
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
-import { contentHash } from '#core/drawing'
-import { loadKernels } from '#core/kernels'
-import { BEGINNERS_HAND, arc } from '#demo/hand'
-import { drawKettle } from '#demo/kettle'
+import { arc } from '#demo/hand'
 import type { AnswerBody } from '#shared/schemas'
-import type { DeskView, HandInView, SlipsView, TableView } from '#shared/views'
+import type { HandInView, SlipsView, TableView } from '#shared/views'
 import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
+import { examined, handInKettle, openClass } from './lib/class'
 import { Client } from './lib/client'
 import { drawWithMouse, onPage, placeOfSheet } from './lib/draw'
 import { expectAccessible } from './lib/easel'
@@ -24,21 +22,11 @@ const NAMES = ['Ada Tregear', 'Bo Hask', 'Cissy Rooke', 'Dilly Moor', 'Ern Pask'
 
 beforeAll(async () => {
   await teacher.teacher()
-  const plan = (await teacher.call<DeskView>('GET', '/api/desk')).body.plans[0]!.id
-  classId = (await teacher.call<{ id: number }>('POST', '/api/classes', { name: 'Pier group', when: '' })).body.id
-  slips = (await teacher.call<SlipsView>('POST', `/api/classes/${classId}/learners`, { learners: NAMES.map(name => ({ name, pin: null })) })).body
-  await teacher.call('POST', `/api/plans/${plan}/give`, { classId, isGiven: true })
-  const kernels = loadKernels()
-  const writer = 'a-writer-of-tests'
-  for (const [i, { name, pin }] of slips.slips.entries()) {
-    const client = await new Client(url).learner(name, pin, slips.code)
-    const { id } = (await client.call<{ id: number }>('POST', '/api/drawings', { plan, afresh: true })).body
-    await client.call('POST', `/api/drawings/${id}/claim`, { writer, takeOver: false })
-    const { entries, engine } = drawKettle(kernels, { seed: 300 + i, steps: 4, hand: BEGINNERS_HAND, ...i === 0 && { faults: { gap: 22 } } })
-    expect((await client.call('POST', `/api/drawings/${id}/batches`, { number: 0, from: 0, writer, entries })).status).toBe(200)
-    handIns.push((await client.call<{ id: number }>('POST', `/api/drawings/${id}/hand-ins`, { position: entries.length, hash: contentHash(engine.drawing), note: `Number ${i + 1}` })).body.id)
-  }
-  for (const id of handIns) while ((await view(id)).verification === 'waiting') await new Promise(resolve => setTimeout(resolve, 500))
+  const own = await openClass(url, teacher, 'Pier group', NAMES)
+  classId = own.classId
+  slips = own.slips
+  for (const [i, client] of own.clients.entries()) handIns.push(await handInKettle(client, own.plan, { seed: 300 + i, steps: 4, ...i === 0 && { faults: { gap: 22 } } }, `Number ${i + 1}`))
+  await examined(teacher, handIns)
   browser = await openBrowser()
   page = browser.context.pages()[0]!
   await enterAsTeacher(page, url, { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' })
@@ -87,10 +75,32 @@ describe('looking at a hand-in', () => {
     await apart.waitFor({ state: 'hidden' })
   })
 
+  it('with a layer dimmed, or left out', async () => {
+    const before = await look()
+    for (const box of ['Colour dimmed', 'Colour']) {
+      const own = page.getByRole('complementary', { name: 'Layers' }).getByRole('checkbox', { name: box, exact: true })
+      await own.click()
+      await page.locator('.crit header').hover()
+      await expect.poll(async () => (await look()).equals(before)).toBe(false)
+      await own.click()
+      await page.locator('.crit header').hover()
+      await expect.poll(async () => (await look()).equals(before)).toBe(true)
+    }
+  })
+
   it('beside the teacher’s drawing, with a slider, in turns, and as what differs', async () => {
     await page.keyboard.press('b')
     await page.getByRole('img', { name: 'What it is compared with' }).waitFor()
     await page.waitForTimeout(1500)
+    // Zoomed at the one, the other goes along; and as before.
+    const other = page.locator('.crit .sheet.other .window')
+    const before = await other.screenshot()
+    await page.locator('.crit .sheet .window').first().hover()
+    await page.mouse.wheel(0, -400)
+    await expect.poll(async () => (await other.screenshot()).equals(before)).toBe(false)
+    await page.keyboard.press('f')
+    await page.locator('.crit header').hover()
+    await expect.poll(async () => (await other.screenshot()).equals(before)).toBe(true)
     const how = page.getByLabel('How to compare')
     await how.selectOption('difference')
     await page.locator('[data-test=other]').waitFor()

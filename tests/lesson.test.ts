@@ -162,9 +162,9 @@ describe('the teacher', () => {
   it('replays the making and takes layers away', async () => {
     const sheet = teacher.locator('.window canvas').first()
     const whole = await sheet.screenshot()
-    await teacher.getByRole('checkbox', { name: 'Colour' }).uncheck()
+    await teacher.getByRole('checkbox', { name: 'Colour', exact: true }).uncheck()
     await expect.poll(async () => (await sheet.screenshot()).equals(whole)).toBe(false)
-    await teacher.getByRole('checkbox', { name: 'Colour' }).check()
+    await teacher.getByRole('checkbox', { name: 'Colour', exact: true }).check()
     await expect.poll(async () => (await sheet.screenshot()).equals(whole)).toBe(true)
     await teacher.getByLabel('Place in the making').fill('0')
     await expect.poll(async () => (await sheet.screenshot()).equals(whole)).toBe(false)

@@ -1,27 +1,36 @@
 import { beforeAll, describe, expect, inject, it } from 'vitest'
 import type { FolioView, RegisterView } from '#shared/views'
+import type { WallView } from '#shared/wall'
 import { Client } from './lib/client'
 
 const url = inject('appUrl')
-const people = { nobody: new Client(url), teacher: new Client(url), bram: new Client(url), dov: new Client(url), saturday: new Client(url) }
+const people = { nobody: new Client(url), teacher: new Client(url), bram: new Client(url), dov: new Client(url), saturday: new Client(url), alva: new Client(url) }
 type Who = keyof typeof people
 let bramsDrawing = 0
 let bramsHandIn = 0
 let classId = 0
 let bram = 0
 let planId = 0
+/** A mural of Alva's class, a work on Bram's Wall. */
+let muralId = 0
+let harbourId = 0
+let workId = 0
 
 beforeAll(async () => {
   await people.teacher.teacher()
   await people.bram.learner('Bram Ostley', '4127')
   await people.dov.learner('Dov Harkin', '2986')
   await people.saturday.learner('Otto Brandreth', '1836', 'PIER22')
+  await people.alva.learner('Alva Tregenna', '4471', 'SLIP48')
   const folio = (await people.bram.call<FolioView>('GET', '/api/folio')).body
   planId = folio.plans[0]!.id
   bramsDrawing = folio.plans[0]!.drawing!.id
   bramsHandIn = folio.plans[0]!.handIns[0]!.id
   const desk = (await people.teacher.call<{ classes: { id: number, code: string }[] }>('GET', '/api/desk')).body
   classId = desk.classes.find(each => each.code === 'KETTLE7')!.id
+  harbourId = desk.classes.find(each => each.code === 'SLIP48')!.id
+  muralId = (await people.alva.call<FolioView>('GET', '/api/folio')).body.murals[0]!.id
+  workId = (await people.bram.call<WallView>('GET', `/api/classes/${classId}/wall`)).body.works.find(each => each.isMine)!.id
   bram = (await people.teacher.call<RegisterView>('GET', `/api/classes/${classId}`)).body.learners.find(each => each.name === 'Bram Ostley')!.id
 })
 
@@ -82,6 +91,31 @@ const ROUTES: { method: string, path: () => string, body?: unknown, allowed: Who
   { method: 'GET', path: () => `/api/drawings/${bramsDrawing}/opened`, allowed: ['bram', 'teacher'], refused: { nobody: 401, dov: 403, saturday: 403 } },
   { method: 'GET', path: () => '/api/warm-ups', allowed: ['bram', 'saturday'], refused: { nobody: 401, teacher: 403 } },
   { method: 'POST', path: () => '/api/warm-ups', body: { drill: 'arcs', seed: 1, score: 50, figures: [] }, allowed: ['dov'], refused: { nobody: 401, teacher: 403 } },
+  { method: 'POST', path: () => `/api/classes/${harbourId}/murals`, body: {}, allowed: [], refused: { nobody: 401, alva: 403 } },
+  { method: 'GET', path: () => `/api/murals/${muralId}`, allowed: ['teacher', 'alva'], refused: { nobody: 401, bram: 403 } },
+  { method: 'POST', path: () => `/api/murals/${muralId}/archive`, body: { isArchived: false }, allowed: ['teacher'], refused: { nobody: 401, alva: 403 } },
+  { method: 'POST', path: () => `/api/murals/${muralId}/share`, allowed: [], refused: { nobody: 401, alva: 403 } },
+  { method: 'POST', path: () => `/api/murals/${muralId}/assemble`, allowed: [], refused: { nobody: 401, alva: 403 } },
+  { method: 'DELETE', path: () => `/api/murals/${muralId}/assemble`, allowed: ['teacher'], refused: { nobody: 401, alva: 403 } },
+  { method: 'GET', path: () => `/api/murals/${muralId}/picture`, allowed: ['teacher', 'alva'], refused: { nobody: 401, bram: 403 } },
+  { method: 'GET', path: () => `/api/murals/${muralId}/whole`, allowed: [], refused: { nobody: 401, bram: 403 } },
+  { method: 'GET', path: () => `/api/murals/${muralId}/poster?paper=a4&width=500`, allowed: [], refused: { nobody: 401, bram: 403 } },
+  { method: 'PUT', path: () => `/api/murals/${muralId}/panels/7`, body: { learner: null }, allowed: [], refused: { nobody: 401, alva: 403 } },
+  { method: 'POST', path: () => `/api/murals/${muralId}/panels/3/take`, body: { isTaken: true }, allowed: [], refused: { nobody: 401, bram: 403, teacher: 403 } },
+  { method: 'POST', path: () => `/api/murals/${muralId}/panels/0/open`, allowed: ['alva'], refused: { nobody: 401, bram: 403, teacher: 403 } },
+  { method: 'GET', path: () => `/api/murals/${muralId}/panels/0/picture`, allowed: ['alva', 'teacher'], refused: { nobody: 401, bram: 403 } },
+  { method: 'GET', path: () => `/api/drawings/${bramsDrawing}/panel`, allowed: ['bram'], refused: { nobody: 401, dov: 403 } },
+  { method: 'GET', path: () => `/api/classes/${classId}/wall`, allowed: ['teacher', 'bram', 'dov'], refused: { nobody: 401, saturday: 403 } },
+  { method: 'PUT', path: () => `/api/classes/${classId}/wall`, body: { works: [] }, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
+  { method: 'POST', path: () => '/api/wall', body: { handIns: [1] }, allowed: [], refused: { nobody: 401, bram: 403 } },
+  { method: 'POST', path: () => `/api/hand-ins/${bramsHandIn}/wall`, body: { title: 'Kettle, Thursday', isNamed: true }, allowed: ['bram'], refused: { nobody: 401, dov: 403, teacher: 403 } },
+  { method: 'PUT', path: () => `/api/wall/${workId}`, body: { title: 'Kettle, Thursday' }, allowed: ['bram'], refused: { nobody: 401, dov: 403, saturday: 403, teacher: 403 } },
+  { method: 'GET', path: () => `/api/wall/${workId}/picture`, allowed: ['bram', 'dov', 'teacher'], refused: { nobody: 401, saturday: 403 } },
+  { method: 'POST', path: () => `/api/wall/${workId}/words`, body: { words: '' }, allowed: [], refused: { nobody: 401 } },
+  { method: 'PUT', path: () => '/api/wall/words/1', body: { isLetThrough: true }, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
+  { method: 'DELETE', path: () => '/api/wall/words/1', allowed: [], refused: { nobody: 401, bram: 403, saturday: 403 } },
+  { method: 'GET', path: () => `/api/classes/${classId}/progress`, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
+  { method: 'GET', path: () => '/api/progress', allowed: ['bram', 'saturday'], refused: { nobody: 401, teacher: 403 } },
   { method: 'GET', path: () => `/api/plans/${planId}/picture`, allowed: ['bram', 'teacher', 'saturday'], refused: { nobody: 401 } },
 ]
 

@@ -1,5 +1,7 @@
 import type { AnswerBody, Batch, CritKit, DrillTryBody, LivePictureBody, NewSheet, SendBody, Terms } from '#shared/schemas'
-import type { DeskView, DrawingView, EntriesView, FolioView, HandInView, Person, PlanBookView, PlanClassesView, PlanView, RegisterView, RoundView, SignatureView, SlipsView, TableView, WarmUpsView } from '#shared/views'
+import type { DeskView, DrawingView, EntriesView, FolioView, HandInView, Person, PlanBookView, PlanClassesView, PlanView, ProgressView, RegisterView, RoundView, SignatureView, SlipsView, TableView, WarmUpsView } from '#shared/views'
+import type { MuralView, NewMural, PanelView } from '#shared/mural'
+import type { ChangeWork, WallView } from '#shared/wall'
 import type { Plan } from '#core/plan'
 import { callApi } from './client'
 
@@ -29,6 +31,8 @@ export const api = {
   keepLivePicture: (drawing: number, body: LivePictureBody) => callApi<Done>('PUT', `/api/drawings/${drawing}/live`, body),
   entriesSince: (drawing: number, from: number) => callApi<EntriesView>('GET', `/api/drawings/${drawing}/entries?from=${from}`),
   register: (id: number) => callApi<RegisterView>('GET', `/api/classes/${id}`),
+  classProgress: (classId: number) => callApi<ProgressView>('GET', `/api/classes/${classId}/progress`),
+  ownProgress: () => callApi<ProgressView>('GET', '/api/progress'),
   folio: () => callApi<FolioView>('GET', '/api/folio'),
   planBook: () => callApi<PlanBookView>('GET', '/api/plans'),
   plan: (id: number) => callApi<PlanView>('GET', `/api/plans/${id}`),
@@ -58,6 +62,29 @@ export const api = {
   keepTry: (body: DrillTryBody) => callApi<{ ok: true }>('POST', '/api/warm-ups', body),
   signature: () => callApi<SignatureView>('GET', '/api/signature'),
   keepSignature: (outlines: number[][]) => callApi<{ ok: true }>('PUT', '/api/signature', { outlines }),
+  panel: (drawing: number, known: readonly (readonly [place: number, pictured: number])[]) => callApi<{ panel: PanelView | null }>('GET', `/api/drawings/${drawing}/panel?known=${known.map(each => each.join(':')).join(',')}`),
+  makeMural: (classId: number, given: NewMural) => callApi<{ id: number }>('POST', `/api/classes/${classId}/murals`, given),
+  mural: (id: number) => callApi<MuralView>('GET', `/api/murals/${id}`),
+  archiveMural: (id: number, isArchived: boolean) => callApi<Done>('POST', `/api/murals/${id}/archive`, { isArchived }),
+  takePanel: (id: number, place: number, isTaken: boolean) => callApi<Done>('POST', `/api/murals/${id}/panels/${place}/take`, { isTaken }),
+  givePanel: (id: number, place: number, learner: number | null) => callApi<Done>('PUT', `/api/murals/${id}/panels/${place}`, { learner }),
+  sharePanels: (id: number) => callApi<{ given: number }>('POST', `/api/murals/${id}/share`),
+  openPanel: (id: number, place: number) => callApi<{ id: number }>('POST', `/api/murals/${id}/panels/${place}/open`),
+  assembleMural: (id: number) => callApi<Done>('POST', `/api/murals/${id}/assemble`),
+  stopAssembly: (id: number) => callApi<Done>('DELETE', `/api/murals/${id}/assemble`),
+  wall: (classId: number) => callApi<WallView>('GET', `/api/classes/${classId}/wall`),
+  orderWorks: (classId: number, works: readonly number[]) => callApi<Done>('PUT', `/api/classes/${classId}/wall`, { works }),
+  askForWorks: (handIns: readonly number[]) => callApi<{ asked: number, left: number }>('POST', '/api/wall', { handIns }),
+  offerWork: (handIn: number, given: { title: string, isNamed: boolean }) => callApi<{ id: number }>('POST', `/api/hand-ins/${handIn}/wall`, given),
+  changeWork: (work: number, given: ChangeWork) => callApi<Done>('PUT', `/api/wall/${work}`, given),
+  sayWords: (work: number, words: string) => callApi<{ id: number }>('POST', `/api/wall/${work}/words`, { words }),
+  judgeWords: (id: number, isLetThrough: boolean) => callApi<Done>('PUT', `/api/wall/words/${id}`, { isLetThrough }),
+  takeWordsBack: (id: number) => callApi<Done>('DELETE', `/api/wall/words/${id}`),
+  workPicture: (work: number) => `/api/wall/${work}/picture`,
+  muralPicture: (id: number) => `/api/murals/${id}/picture`,
+  panelPicture: (id: number, place: number, pictured: number) => `/api/murals/${id}/panels/${place}/picture?at=${pictured}`,
+  muralWhole: (id: number) => `/api/murals/${id}/whole`,
+  muralPoster: (id: number, paper: string, width: number) => `/api/murals/${id}/poster?paper=${paper}&width=${width}`,
   handInPicture: (id: number) => `/api/hand-ins/${id}/picture`,
   livePicture: (drawing: number, position: number) => `/api/drawings/${drawing}/live?at=${position}`,
   roundStream: (classId: number) => `/api/classes/${classId}/round/live`,

@@ -3,7 +3,7 @@ import type { InjectionKey } from 'vue'
 import { isRubbing, SAMPLE_FIELDS, unpackSample } from '#core/brush'
 import { PLACED_AS_IS, type Placed, type Sheet } from '#core/layers'
 import type { Finding } from '#core/lookfor'
-import { bytesOf, isOwnPlan, USUAL_GAP, type Plan, type Step } from '#core/plan'
+import { bytesOf, isOwnPlan, isPanelPlan, USUAL_GAP, type Plan, type Step } from '#core/plan'
 import type { GivenWay, TeachersPurpose } from '#shared/views'
 import type { StencilKind } from '#core/stencil'
 import type { Adjusting, ShapeKind } from '#core/trueup'
@@ -68,6 +68,8 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   const isLooking = ref(false)
   const pointedAt = ref<string | null>(null)
   const isSheetOpen = ref(false)
+  /** How a mural's panel meets its neighbours, as it was measured last; null: its sheet has not the panel's size. */
+  const seams = shallowRef<Extract<SheetNotice, { kind: 'seams' }>['seams']>({})
   /** The true shape that is held, what the hand does to it, and whether it is made perfect: for those without keys. */
   const trueKind = ref<ShapeKind | null>(null)
   const trueHow = ref<Adjusting['how']>('turn')
@@ -112,6 +114,9 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
       }
       case 'working':
         adjusting.share.value = notice.share
+        break
+      case 'seams':
+        seams.value = notice.seams
         break
       case 'covers':
         guard.sayCovers(notice.name, notice.layer)
@@ -166,7 +171,8 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     pointedAt.value = null
     hand.layOut(next, plan.value.palette)
     guides.give(next.guides ?? [])
-    void pinReference(next)
+    // Whether a mural's cut lies under its panel is told by the mural.
+    if (!isPanelPlan(plan.value)) void pinReference(next)
     choose(next.layer.id)
     if (isNew && !isReadOnly.value) await host.openStep(next.id)
   }
@@ -180,10 +186,10 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     else void openStep(steps.value.length - 1)
   }
 
-  /** The reference of a step hangs beside the sheet when the step opens for the first time. */
-  async function pinReference({ reference }: Step): Promise<void> {
+  /** The reference of a step hangs beside the sheet when the step opens for the first time, or lies under all of it. */
+  async function pinReference({ reference }: Step, isUnder = false): Promise<void> {
     const picture = plan.value?.pictures?.find(each => each.id === reference)
-    if (picture) await references.give(picture.id, new Blob([bytesOf(picture.base64) as BlobPart], { type: picture.type }))
+    if (picture) await references.give(picture.id, new Blob([bytesOf(picture.base64) as BlobPart], { type: picture.type }), isUnder)
   }
 
   /** Says that what was found is so on purpose, or takes it back. */
@@ -411,8 +417,8 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     wasTaken: readonly(wasTaken), answer, layers, live, liveLayer, history: readonly(history), thumbnails, sending: readonly(sending),
     planId: readonly(planId), purpose: readonly(purpose), pictures, steps, isRicher: readonly(isRicher), way: readonly(way), goRicher, meant: readonly(meant), setMeant,
     step, stepNumber: readonly(stepNumber), findings, lookedAt: readonly(lookedAt), isLooking: readonly(isLooking), pointedAt,
-    open, openStep, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, pouring, adjusting, lighting, haze, bands, settleAll, sampling, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
-    stack, copyLayer, isSheetOpen, close,
+    open, openStep, pinReference, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, pouring, adjusting, lighting, haze, bands, settleAll, sampling, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
+    stack, copyLayer, isSheetOpen, seams: shallowReadonly(seams), close,
     undo: () => (discardInHand() ? undefined : host.undo()), redo: () => host.redo(), wake: () => host.wake(),
   }
 }

@@ -53,7 +53,10 @@ export function createReferences(drawing: number, host: Remote<SheetHost>, sheet
   }
   const keep = (picture: Reference) => store().then(db => db.put('references', toRaw(picture))).catch(isNotKept)
 
-  async function load(): Promise<void> {
+  /** What is kept is read first: it tells what was given already, and where it was put. */
+  let loaded: Promise<void> = Promise.resolve()
+  const load = (): Promise<void> => (loaded = read())
+  async function read(): Promise<void> {
     try {
       const kept = await (await store()).getAllFromIndex('references', 'drawing', drawing)
       pictures.value = kept.sort((a, b) => a.addedAt - b.addedAt)
@@ -82,19 +85,27 @@ export function createReferences(drawing: number, host: Remote<SheetHost>, sheet
     }
   }
 
-  /** Pins up a picture that the plan gives, once for a drawing: what was put away stays away. */
-  async function give(name: string, blob: Blob): Promise<void> {
+  /** Pins up a picture that the plan gives, or lays it under the whole sheet, once for a drawing: what was put away stays away. */
+  async function give(name: string, blob: Blob, isUnder = false): Promise<void> {
     const id = `given-${drawing}-${name}`
+    await loaded
     if (given.has(id) || pictures.value.some(each => each.id === id)) return
     given.add(id)
     try {
       const { width, height } = await readPicture(blob)
       const picture: Reference = { id, drawing, name: 'from your teacher', blob, width, height, isFlipped: false, isGrey: false, under: null, held: null, addedAt: Date.now() }
       pictures.value = [...pictures.value.filter(each => each.id !== id), picture]
-      isOpen.value = true
+      if (isUnder) lay(id)
+      else isOpen.value = true
     } catch (error) {
       console.warn('the plan’s reference is not shown', error)
     }
+  }
+  /** Under the whole sheet, faintly, in place of what lay there. */
+  function lay(id: string): void {
+    const picture = pictures.value.find(each => each.id === id)!
+    change(id, { under: 40, held: fitted(picture, sheet(), true) })
+    isOpen.value = pictures.value.some(each => each.under === null)
   }
 
   function change(id: string, set: Partial<Reference>): void {

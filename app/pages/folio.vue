@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { mdiPlus } from '@mdi/js'
-import type { FolioView } from '#shared/views'
+import type { FolioHandIn, FolioView } from '#shared/views'
 import { api } from '../api/routes'
 
 definePageMeta({ who: 'learner' })
 const { data: folio, trouble, load } = usePageData(() => api.folio())
 const isNewSheetOpen = ref(false)
+const isTaking = ref(false)
+const comparing = shallowRef<{ title: string, handIns: readonly FolioHandIn[] } | null>(null)
 const { busy, trying } = useTrying<number>()
 const asking = ref<FolioView['plans'][number] | null>(null)
 
@@ -24,8 +26,16 @@ function draw(plan: FolioView['plans'][number], afresh: boolean): void {
   <div class="page">
     <LoadingOrTrouble v-if="!folio" :trouble="trouble" @again="load" />
     <template v-else>
-      <h1>{{ folio.name }}’s folio</h1>
+      <div class="row between">
+        <h1>{{ folio.name }}’s folio</h1>
+        <div class="row">
+          <v-btn variant="outlined" size="small" to="/progress">My progress</v-btn>
+          <v-btn variant="outlined" size="small" :to="`/wall/${folio.classId}`">The Wall</v-btn>
+          <v-btn variant="text" size="small" @click="isTaking = true">Take it all along</v-btn>
+        </div>
+      </div>
       <p class="soft">{{ folio.className }}</p>
+      <p v-if="folio.askedFor" class="card asked">Your teacher would like to hang {{ folio.askedFor === 1 ? 'a work' : `${folio.askedFor} works` }} of yours. <NuxtLink :to="`/wall/${folio.classId}`">Say yes or no</NuxtLink></p>
       <div v-if="folio.plans.length === 0" class="card empty">
         <h2>Nothing has been given to your class yet.</h2>
         <p>As soon as your teacher gives out a plan, it lies here, ready to draw.</p>
@@ -45,8 +55,16 @@ function draw(plan: FolioView['plans'][number], afresh: boolean): void {
             <span v-if="plan.drawing?.lastSeenAt" class="soft small">last drawn {{ timeInWords(plan.drawing.lastSeenAt) }}</span>
           </div>
           <HandInList :hand-ins="plan.handIns" />
+          <v-btn v-if="plan.handIns.length > 1" size="small" variant="outlined" @click="comparing = { title: plan.title, handIns: plan.handIns }">Earlier versions side by side</v-btn>
         </div>
       </article>
+      <section v-if="folio.murals.length" class="own" aria-labelledby="murals-title">
+        <h2 id="murals-title">Drawn together</h2>
+        <article v-for="mural in folio.murals" :key="mural.id" class="card sheet">
+          <NuxtLink :to="`/murals/${mural.id}`"><strong>{{ mural.title }}</strong></NuxtLink>
+          <span class="soft small">{{ mural.mine.length ? `your part: ${mural.mine.join(', ')}` : mural.taken < mural.panels ? `${mural.panels - mural.taken} of ${mural.panels} panels are free` : 'all panels are taken' }}</span>
+        </article>
+      </section>
       <section class="own" aria-labelledby="own-title">
         <div class="row between">
           <h2 id="own-title">Sheets of your own</h2>
@@ -57,6 +75,7 @@ function draw(plan: FolioView['plans'][number], afresh: boolean): void {
           <NuxtLink :to="`/easel/${sheet.drawing}`"><strong>{{ sheet.title }}</strong></NuxtLink>
           <span class="soft small numbers">{{ sheet.width }} × {{ sheet.height }} px · {{ sheet.position ? `last drawn ${timeInWords(sheet.lastSeenAt ?? '')}` : 'still empty' }}</span>
           <HandInList :hand-ins="sheet.handIns" />
+          <v-btn v-if="sheet.handIns.length > 1" size="small" variant="outlined" class="versions" @click="comparing = { title: sheet.title, handIns: sheet.handIns }">Earlier versions side by side</v-btn>
         </article>
       </section>
     </template>
@@ -68,6 +87,8 @@ function draw(plan: FolioView['plans'][number], afresh: boolean): void {
       </div>
     </v-dialog>
     <NewSheetDialog v-model="isNewSheetOpen" />
+    <VersionsBeside v-if="comparing" :title="comparing.title" :hand-ins="comparing.handIns" @close="comparing = null" />
+    <TakeAlong v-if="isTaking && folio" :folio="folio" @close="isTaking = false" />
   </div>
 </template>
 
@@ -78,6 +99,8 @@ function draw(plan: FolioView['plans'][number], afresh: boolean): void {
 .row.end { justify-content: flex-end; margin-top: 10px; }
 .late { color: var(--ochre); }
 .own { margin-top: 30px; }
+.asked { border-left: 4px solid var(--ochre); margin: 8px 0; }
+.versions { justify-self: start; }
 .between { justify-content: space-between; }
 .sheet { display: grid; gap: 4px; margin-top: 10px; padding: 14px 20px; }
 .empty { margin-top: 20px; max-width: 560px; }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { csvOf, decodedList, readList } from './read-list'
+import { csvOf } from '../sheet/csv'
+import { decodedList, readList } from './read-list'
 
 const utf16 = (text: string, isBig: boolean) => Uint8Array.from([...`\uFEFF${text}`].flatMap((letter) => {
   const code = letter.charCodeAt(0)

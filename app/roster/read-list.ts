@@ -21,8 +21,3 @@ export function readList(text: string, known: readonly string[]): ListRead {
   const { data } = Papa.parse<string[]>(text, { delimitersToGuess: [',', ';', '\t'] })
   return readRows(data, known)
 }
-
-/** Rows as CSV (RFC 4180). What a spreadsheet would take for a formula is made text by an apostrophe. */
-export function csvOf(rows: readonly (readonly (string | number)[])[]): string {
-  return `${Papa.unparse(rows.map(row => [...row]), { newline: '\r\n', escapeFormulae: true })}\r\n`
-}

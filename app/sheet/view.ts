@@ -39,6 +39,13 @@ export function toWindow({ x, y, scale, turn, isMirrored }: WindowView, point: P
   return { x: x + px * c - py * s, y: y + px * s + py * c }
 }
 
+/** The same as a CSS transform of something that has the sheet's size, from its upper left corner. */
+export function cssMatrix({ x, y, scale, turn, isMirrored }: WindowView): string {
+  const [c, s] = [Math.cos(turn) * scale, Math.sin(turn) * scale]
+  const m = isMirrored ? -1 : 1
+  return `matrix(${m * c}, ${m * s}, ${-s}, ${c}, ${x}, ${y})`
+}
+
 /** A point of the window, on the sheet. */
 export function toSheet({ x, y, scale, turn, isMirrored }: WindowView, wx: number, wy: number): Place {
   const c = Math.cos(turn)

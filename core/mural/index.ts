@@ -1,2 +1,4 @@
-export { checkGrid, MOST_PANELS, neighbourOf, panelSheet, panelsOf, type MuralGrid, type Panel, type Side } from './panels'
-export { EDGE_DEPTH, edgeProfile, linesAlong, seamBetween, type EdgeProfile, type SeamFound, type SeamMark } from './seams'
+export { seamFinding } from './finding'
+export { checkGrid, MOST_PANELS, neighbourOf, OPPOSITE, panelSheet, panelsOf, SIDES, type MuralGrid, type Panel, type Side } from './panels'
+export { groundOn, panelName, panelPlan, scaleGuide, vanishingGuide, type MuralTerms } from './plan'
+export { bytesOfEdges, EDGE_DEPTH, edgeProfile, edgesOf, edgesOfBytes, isBlankEdge, linesAlong, seamBetween, type EdgeProfile, type Edges, type SeamFound, type SeamMark } from './seams'

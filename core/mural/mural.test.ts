@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Rgb8 } from '../colour'
-import { checkGrid, edgeProfile, linesAlong, neighbourOf, panelSheet, panelsOf, seamBetween, type MuralGrid } from './index'
+import { planSchema } from '../plan'
+import { bytesOfEdges, checkGrid, edgeProfile, edgesOfBytes, groundOn, isBlankEdge, linesAlong, neighbourOf, panelName, panelPlan, panelSheet, panelsOf, scaleGuide, seamBetween, seamFinding, vanishingGuide, type MuralGrid, type MuralTerms } from './index'
 
 const grid: MuralGrid = { columns: 8, rows: 6, width: 1200, height: 900, bleed: 40 }
 
@@ -73,5 +74,99 @@ describe('an edge', () => {
     expect(edgeProfile(pixels, 8, own, 'right')[0]).toEqual([50, 10, 0])
     expect(edgeProfile(pixels, 8, own, 'above').map(each => each[0])).toEqual([10, 20, 30, 40, 50, 60])
     expect(edgeProfile(pixels, 8, own, 'below')[0]).toEqual([10, 30, 0])
+  })
+})
+
+describe('edges', () => {
+  it('go as bytes and come back', () => {
+    const at = (length: number, red: number) => Array.from({ length }, (_, i): Rgb8 => [red, i, 255 - i])
+    const edges = { left: at(3, 1), right: at(3, 2), above: at(5, 3), below: at(5, 4) }
+    const bytes = bytesOfEdges(edges)
+    expect(bytes).toHaveLength(6 * (5 + 3))
+    expect(edgesOfBytes(bytes, { width: 5, height: 3 })).toEqual(edges)
+    // Of a panel of another size.
+    expect(edgesOfBytes(bytes, { width: 5, height: 4 })).toBeNull()
+  })
+
+  it('of white paper are told from painted ones', () => {
+    expect(isBlankEdge(edge({ ground: [255, 255, 255] }))).toBe(true)
+    expect(isBlankEdge(edge({ ground: [255, 255, 255], lines: [30] }))).toBe(false)
+  })
+})
+
+const terms: MuralTerms = { title: 'Low tide', words: 'Boats on mud.', palette: [{ name: 'mud', colour: [120, 104, 84] }], ground: 3600, unit: 500, unitWords: 'a grown cat', vanishing: { x: 4800, y: 1000 }, isUnder: true }
+
+describe('a panel’s plan', () => {
+  it('is a plan, whatever the panel, with and without a picture', () => {
+    for (const panel of panelsOf(grid)) {
+      const plan = panelPlan(grid, terms, panel, panel.row % 2 ? { type: 'image/png', base64: 'iVBORw0KGgo=' } : null)
+      expect(planSchema.safeParse(plan).error).toBeUndefined()
+      expect(plan.sheet).toMatchObject({ width: 1280, height: 980 })
+      expect(plan.palette).toEqual(terms.palette)
+    }
+  })
+
+  it('has a name like a place on a map', () => {
+    expect([[0, 0], [7, 5], [25, 0], [26, 2], [52, 0]].map(([column, row]) => panelName({ column: column!, row: row! }))).toEqual(['A1', 'H6', 'Z1', 'AA3', 'BA1'])
+  })
+
+  it('has the ground line where the mural has it', () => {
+    const panels = panelsOf(grid)
+    // 3600 px down is the upper edge of the fifth row, and the lower one of the fourth.
+    expect(groundOn(grid, 3600, panels[4 * 8]!)).toBe(40)
+    expect(groundOn(grid, 3600, panels[3 * 8 + 2]!)).toBe(940)
+    expect(groundOn(grid, 3600, panels[0]!)).toBeNull()
+    expect(groundOn(grid, null, panels[0]!)).toBeNull()
+  })
+
+  it('has squares that run on from panel to panel', () => {
+    for (const panel of panelsOf(grid)) {
+      const guide = scaleGuide(grid, 500, panel) as { offsetX: number, offsetY: number }
+      // A line of the guide, in the mural: at a whole number of squares.
+      expect((panel.own.x0 - grid.bleed + guide.offsetX) % 500).toBe(0)
+      expect((panel.own.y0 - grid.bleed + guide.offsetY) % 500).toBe(0)
+      expect(guide.offsetX).toBeLessThan(500)
+    }
+  })
+
+  it('has one vanishing point with all the others', () => {
+    for (const panel of panelsOf(grid)) {
+      const { points: [point] } = vanishingGuide(grid, terms.vanishing!, panel) as { points: { x: number, y: number }[] }
+      expect([panel.own.x0 - grid.bleed + point!.x, panel.own.y0 - grid.bleed + point!.y]).toEqual([4800, 1000])
+    }
+    expect(panelPlan(grid, terms, panelsOf(grid)[3]!, null).steps[0]!.guides!.map(each => each.kind)).toEqual(['grid', 'perspective'])
+    expect(panelPlan(grid, { ...terms, unit: null, vanishing: null }, panelsOf(grid)[3]!, null).steps[0]).not.toHaveProperty('guides')
+  })
+})
+
+describe('what is found along a seam', () => {
+  const { own } = panelSheet(grid)
+  const about = { own, neighbour: 'B1, Kit' }
+
+  it('is said with places, and marked on the sheet', () => {
+    const found = seamFinding('right', seamBetween(edge({ lines: [100], parts: [[200, 260, [90, 140, 200]]] }), edge({ lines: [300] })), about)
+    expect(found.verdict).toBe('not-yet')
+    expect(found.sentence).toMatch(/right edge, to B1, Kit: the colours part by ΔE \d+ from 200 to 260 px from the top; a line of yours ends at 100 px from the top; a line comes over at 300 px and goes no further\./)
+    expect(found.marks).toContainEqual({ kind: 'ring', x: own.x1 - 3, y: own.y0 + 100, radius: 16, label: 'ends' })
+    expect(found.marks).toContainEqual({ kind: 'path', points: [own.x1 - 3, own.y0 + 200, own.x1 - 3, own.y0 + 260] })
+  })
+
+  it('is the same for both sides, told from each', () => {
+    const seam = seamBetween(edge({ lines: [100] }), edge())
+    expect(seamFinding('below', seam, about).sentence).toContain('a line of yours ends at 100 px from the left')
+    expect(seamFinding('above', seam, { ...about, isFirst: false }).sentence).toContain('a line comes over at 100 px')
+    expect(seamFinding('above', seam, { ...about, isFirst: false }).figure).toEqual(seamFinding('below', seam, about).figure)
+  })
+
+  it.each([
+    ['met', edge({ lines: [100] }), edge({ lines: [102] })],
+    ['nearly', edge({ parts: [[0, 99, [90, 140, 200]]] }), edge()],
+    ['not-yet', edge({ parts: [[0, 299, [90, 140, 200]]] }), edge()],
+  ] as const)('is %s', (verdict, mine, theirs) => {
+    expect(seamFinding('left', seamBetween(mine, theirs), about).verdict).toBe(verdict)
+  })
+
+  it('can’t be told where the neighbour has drawn nothing', () => {
+    expect(seamFinding('left', null, about)).toMatchObject({ verdict: 'cant-tell', figure: null, marks: [] })
   })
 })

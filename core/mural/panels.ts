@@ -19,7 +19,9 @@ export interface Panel {
   readonly own: Rect
 }
 
-export type Side = 'left' | 'right' | 'above' | 'below'
+export const SIDES = ['left', 'right', 'above', 'below'] as const
+export type Side = (typeof SIDES)[number]
+export const OPPOSITE = { left: 'right', right: 'left', above: 'below', below: 'above' } as const satisfies Record<Side, Side>
 
 /** Panels of one mural at most. */
 export const MOST_PANELS = 120

@@ -1,5 +1,6 @@
 import { difference00, lightnessOf, type Rgb8 } from '../colour'
-import { medianOf } from '../base'
+import { medianOf, type Rect } from '../base'
+import { SIDES, type Side } from './panels'
 
 /** The colours along an edge of a panel, one place a px, each the mean of some px inward. */
 export type EdgeProfile = readonly Rgb8[]
@@ -33,7 +34,7 @@ const LINE_NEAR = 8
 const ROUND = 24
 
 /** The mean colours along an edge of RGBA8 pixels, opaque, row-major. */
-export function edgeProfile(pixels: Uint8Array, width: number, own: { x0: number, y0: number, x1: number, y1: number }, side: 'left' | 'right' | 'above' | 'below'): EdgeProfile {
+export function edgeProfile(pixels: Uint8Array, width: number, own: Rect, side: Side): EdgeProfile {
   const isUpright = side === 'left' || side === 'right'
   const length = isUpright ? own.y1 - own.y0 : own.x1 - own.x0
   return Array.from({ length }, (_, i) => {
@@ -53,7 +54,7 @@ export function linesAlong(profile: EdgeProfile): number[] {
   const out: number[] = []
   let from = -1
   for (let i = 0; i <= lightness.length; i++) {
-    const isLine = i < lightness.length && lightness[i]! <= medianOf(lightness.slice(Math.max(i - ROUND, 0), i + ROUND + 1)) - LINE_DARKER
+    const isLine = i < lightness.length && isDarkAt(lightness, i)
     if (isLine && from < 0) from = i
     if (!isLine && from >= 0) {
       out.push((from + i - 1) / 2)
@@ -61,6 +62,14 @@ export function linesAlong(profile: EdgeProfile): number[] {
     }
   }
   return out
+}
+
+/** Whether a place is a line's: much darker than the usual of what is round it. Most places are told by the lightest there alone. */
+function isDarkAt(lightness: readonly number[], i: number): boolean {
+  const [from, to] = [Math.max(i - ROUND, 0), Math.min(i + ROUND + 1, lightness.length)]
+  let lightest = 0
+  for (let k = from; k < to; k++) if (lightness[k]! > lightest) lightest = lightness[k]!
+  return lightness[i]! <= lightest - LINE_DARKER && lightness[i]! <= medianOf(lightness.slice(from, to)) - LINE_DARKER
 }
 
 /** How two panels meet along their common edge: the same places of both. */
@@ -92,4 +101,33 @@ export function seamBetween(first: EdgeProfile, second: EdgeProfile): SeamFound 
 /** Lines of one side that have none near them on the other. */
 function unmet(lines: readonly number[], others: readonly number[]): number[] {
   return lines.filter(at => !others.some(other => Math.abs(other - at) <= LINE_NEAR))
+}
+
+/** Whether nothing was painted along an edge: all of it is white paper. */
+export function isBlankEdge(profile: EdgeProfile): boolean {
+  return profile.every(([r, g, b]) => r >= BLANK && g >= BLANK && b >= BLANK)
+}
+/** White paper with what rounding leaves on it. */
+const BLANK = 254
+
+/** All four edges of a panel. */
+export type Edges = Readonly<Record<Side, EdgeProfile>>
+
+/** The edges of a panel's own part, of RGBA8 pixels, opaque, row-major. */
+export function edgesOf(pixels: Uint8Array, width: number, own: Rect): Edges {
+  const edge = (side: Side) => edgeProfile(pixels, width, own, side)
+  return { left: edge('left'), right: edge('right'), above: edge('above'), below: edge('below') }
+}
+
+/** The edges as bytes: left, right, above, below, three bytes a place. */
+export function bytesOfEdges(edges: Edges): Uint8Array {
+  return Uint8Array.from(SIDES.flatMap(side => edges[side].flat()))
+}
+
+/** What {@link bytesOfEdges} made, of a panel of this size; null when the bytes are not so many. */
+export function edgesOfBytes(bytes: Uint8Array, { width, height }: { readonly width: number, readonly height: number }): Edges | null {
+  if (bytes.length !== 6 * (width + height)) return null
+  let at = 0
+  const take = (length: number): EdgeProfile => Array.from({ length }, () => [bytes[at++]!, bytes[at++]!, bytes[at++]!])
+  return { left: take(height), right: take(height), above: take(width), below: take(width) }
 }

@@ -2,7 +2,7 @@ export { draftPlan, proposeLookFors, type DraftOptions, type Offer, type StepDon
 export { mergeSteps, moveStep, offersFor, partsOf, proposeAgain, redrawStep, removeStep, splitStep, starterEntries } from './edit'
 export { base64Of, bytesOf, packPlan, PLAN_FILE_NAME, PLAN_FILE_VERSION, planFileSchemas, readPlanFile } from './file'
 export { ghostEntries, ghostRecord } from './ghost'
-export { isOwnPlan, ownPlan } from './own'
+export { isOwnPlan, isPanelPlan, ownPlan, PANEL_STEP } from './own'
 export { GO_ON, pictureSchema, planSchema, stepSchema, USUAL_GAP, type GoOn, type LaidTool, type Plan, type PlanPicture, type Step } from './schema'
 export { picturesIn, plainWords, richOf, richSchema, type Rich, type RichBlock, type RichParagraph } from './rich'
 export { prepareStep } from './prepare'

@@ -10,10 +10,17 @@ const PALETTE: Plan['palette'] = [
 
 /** The step of a sheet of one's own. */
 const OWN_STEP = 'own'
+/** That of a mural's panel. */
+export const PANEL_STEP = 'panel'
 
-/** Whether a plan is a sheet of a learner's own: it asks for nothing. */
+/** Whether a plan is a sheet of a learner's own, or a mural's panel: it asks for no layers. */
 export function isOwnPlan({ steps }: Plan): boolean {
-  return steps.length === 1 && steps[0]!.id === OWN_STEP
+  return steps.length === 1 && [OWN_STEP, PANEL_STEP].includes(steps[0]!.id)
+}
+
+/** Whether a plan is that of a mural's panel. */
+export function isPanelPlan({ steps }: Plan): boolean {
+  return steps[0]?.id === PANEL_STEP
 }
 
 /** A sheet of a learner's own: a plan of one step that asks for nothing. */

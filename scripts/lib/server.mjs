@@ -27,6 +27,7 @@ export async function startServer({ databaseUrl, port, host = '127.0.0.1', sessi
   return {
     url,
     process: child,
+    pid: child.pid,
     async stop(signal = 'SIGTERM') {
       if (child.exitCode !== null) return
       const gone = new Promise(resolve => child.once('exit', resolve))

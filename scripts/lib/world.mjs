@@ -14,6 +14,7 @@ export async function demoWorld({ durable = false } = {}) {
   const server = await startServer({ databaseUrl: database.url, port: await freePort(46210), sessionPassword: 'only-for-the-demo-world-'.repeat(2), log() {} })
   return {
     url: server.url,
+    pid: server.pid,
     async end() {
       await server.stop()
       await database.stop()

@@ -1,13 +1,13 @@
 import { parentPort } from 'node:worker_threads'
-import type { DrawingRecord } from '#core/drawing'
-import type { Plan } from '#core/plan'
 import { examine } from './examine'
+import { drawPanel } from './panel'
+import type { Asked } from './runner'
 
 /** The thread that draws records again: one question, one answer. */
-parentPort!.on('message', ({ record, steps }: { record: DrawingRecord, steps: Plan['steps'] }) => {
+parentPort!.on('message', (asked: Asked) => {
   try {
-    const result = examine(record, steps)
-    parentPort!.postMessage({ result }, [result.pixels.buffer as ArrayBuffer])
+    const result = asked.kind === 'panel' ? drawPanel(asked) : examine(asked.record, asked.steps)
+    parentPort!.postMessage({ result }, 'pixels' in result ? [result.pixels.buffer as ArrayBuffer] : [])
   } catch (error) {
     parentPort!.postMessage({ error: error instanceof Error ? error.message : String(error) })
   }

@@ -1,6 +1,8 @@
 import { once } from 'node:events'
 import { join } from 'node:path'
 import { Worker } from 'node:worker_threads'
+import type { DrawingRecord } from '#core/drawing'
+import type { Plan } from '#core/plan'
 import type { HandIn, Job } from '../models'
 import * as drawings from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
@@ -9,7 +11,13 @@ import { documentFor } from '../repositories/plans'
 import { recordOf } from '../services/records'
 import { log } from '../utils/log'
 import type { Examination } from './examine'
+import { assemble } from './mural'
+import type { PanelAsked, PanelDrawn } from './panel'
 import { pictureOf } from './picture'
+
+/** What the thread is asked: to examine a hand-in, or to draw a mural's panel. */
+export type Asked = { readonly kind: 'examine', readonly record: DrawingRecord, readonly steps: Plan['steps'] } | PanelAsked
+export type DrawPanel = (asked: PanelAsked) => Promise<PanelDrawn>
 
 /** How often the queue is looked at when it was empty, ms. */
 const IDLE_MS = 700
@@ -20,13 +28,13 @@ export function startRunner(workersDir: string): () => Promise<void> {
   let isStopped = false
   let timer: NodeJS.Timeout | null = null
 
-  async function examineInThread(message: unknown): Promise<Examination> {
+  async function inThread<R extends Examination | PanelDrawn>(message: Asked): Promise<R> {
     worker ??= new Worker(join(workersDir, 'examiner.mjs'))
     worker.unref()
     const answer = once(worker, 'message')
     worker.postMessage(message)
     try {
-      const [{ result, error }] = await answer as [{ result?: Examination, error?: string }]
+      const [{ result, error }] = await answer as [{ result?: R, error?: string }]
       if (!result) throw new Error(error)
       return result
     } catch (error) {
@@ -40,7 +48,7 @@ export function startRunner(workersDir: string): () => Promise<void> {
     const drawing = (await drawings.drawingById(handIn.drawingId))!
     const plan = await documentFor(drawing)
     const record = await recordOf(drawing, handIn.position)
-    const { hash, findings, pixels, width, height, measures } = await examineInThread({ record, steps: plan.steps })
+    const { hash, findings, pixels, width, height, measures } = await inThread<Examination>({ kind: 'examine', record, steps: plan.steps })
     const picture = await pictureOf(pixels, width, height)
     await handIns.setExamined(handIn.id, { verification: hash === handIn.hash ? 'matches' : 'differs', findings, picture, measures })
   }
@@ -48,9 +56,12 @@ export function startRunner(workersDir: string): () => Promise<void> {
   async function run(job: Job): Promise<void> {
     const began = Date.now()
     try {
-      const handIn = await handIns.handInById(job.subject)
-      if (handIn) await verify(handIn)
-      await jobs.endJob(job, 'done')
+      if (job.kind === 'mural') await assemble(job, asked => inThread<PanelDrawn>(asked))
+      else {
+        const handIn = await handIns.handInById(job.subject)
+        if (handIn) await verify(handIn)
+      }
+      if (job.state === 'running') await jobs.endJob(job, 'done')
       log('info', 'job-done', { job: job.id, kind: job.kind, ms: Date.now() - began })
     } catch (error) {
       log('error', 'job-failed', { job: job.id, kind: job.kind, error: error instanceof Error ? error.message : String(error) })

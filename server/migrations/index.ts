@@ -7,9 +7,10 @@ import { ownSheets } from './0004-own-sheets'
 import { planBook } from './0005-plan-book'
 import { warmUps } from './0006-warm-ups'
 import { classWork } from './0007-class-work'
+import { shown } from './0008-shown'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
-const MIGRATIONS: InputMigrations<QueryInterface> = [first, tools, signatures, ownSheets, planBook, warmUps, classWork]
+const MIGRATIONS: InputMigrations<QueryInterface> = [first, tools, signatures, ownSheets, planBook, warmUps, classWork, shown]
 
 /** Brings the database up to date; returns the names of what was done. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {

@@ -4,6 +4,8 @@ import type { DrawingRecord } from '#core/drawing'
 import type { Plan } from '#core/plan'
 import type { Measures } from '#core/review'
 import type { GivenWay, HandInState, News, StepFindings, TeachersPurpose } from '#shared/views'
+import type { MuralFacts, PanelSeams } from '#shared/mural'
+import type { WordsState, WorkState } from '#shared/wall'
 import type { CritKit, CriterionMark, DrillTryBody, LiveFinding, MarkLevel, Pin } from '#shared/schemas'
 
 type Row<M extends Model> = Model<InferAttributes<M>, InferCreationAttributes<M>>
@@ -42,8 +44,8 @@ export class PlanRow extends Model<InferAttributes<PlanRow>, InferCreationAttrib
   declare teacherId: number
   /** Whose own sheet it is; null: a teacher's plan. */
   declare learnerId: CreationOptional<number | null>
-  /** `sheet`: something to draw on, not a lesson. */
-  declare kind: CreationOptional<'lesson' | 'sheet'>
+  /** `sheet`: something to draw on, not a lesson; `mural`: what the panels of one share. */
+  declare kind: CreationOptional<'lesson' | 'sheet' | 'mural'>
   declare title: string
   declare document: Plan
   declare picture: Buffer | null
@@ -97,6 +99,8 @@ export class DrawingRow extends Model<InferAttributes<DrawingRow>, InferCreation
   declare step: CreationOptional<string | null>
   /** When that step was opened. */
   declare stepAt: CreationOptional<Date | null>
+  /** The record's clock at its last entry, ms. */
+  declare clockMs: CreationOptional<number>
   declare writer: CreationOptional<string | null>
   declare writerSeenAt: CreationOptional<Date | null>
   declare lastSeenAt: CreationOptional<Date | null>
@@ -141,11 +145,18 @@ export class Answer extends Model<InferAttributes<Answer>, InferCreationAttribut
   declare answeredAt: Date
 }
 
+/** `verify`: a hand-in is drawn again and looked at; `mural`: one is put together. */
+export type JobKind = 'verify' | 'mural'
+
 export class Job extends Model<InferAttributes<Job>, InferCreationAttributes<Job>> {
   declare id: CreationOptional<number>
-  declare kind: 'verify'
+  declare kind: JobKind
+  /** A hand-in, or a mural. */
   declare subject: number
-  declare state: CreationOptional<'waiting' | 'running' | 'done' | 'failed'>
+  declare state: CreationOptional<'waiting' | 'running' | 'done' | 'failed' | 'stopped'>
+  /** How much of it is done, of how much. */
+  declare done: CreationOptional<number>
+  declare whole: CreationOptional<number>
   declare tries: CreationOptional<number>
   declare leaseUntil: CreationOptional<Date | null>
 }
@@ -163,7 +174,51 @@ export class LivePicture extends Model<InferAttributes<LivePicture>, InferCreati
   declare picture: Buffer
   /** What the learner's own looks found last. */
   declare findings: LiveFinding[] | null
+  /** Of a mural's panel: its edges as bytes, and how it meets its neighbours. */
+  declare edges: CreationOptional<Buffer | null>
+  declare seams: CreationOptional<PanelSeams | null>
   declare madeAt: Date
+}
+
+export class Mural extends Model<InferAttributes<Mural>, InferCreationAttributes<Mural>> {
+  declare id: CreationOptional<number>
+  declare classId: number
+  /** What its panels share; its versions are the panels' own, numbered from 1. */
+  declare planId: number
+  declare facts: MuralFacts
+  declare picture: Buffer | null
+  declare madeAt: Date
+  declare archivedAt: CreationOptional<Date | null>
+  /** Counts assemblies: the parts of the one that is whole. */
+  declare run: CreationOptional<number | null>
+  declare assembledAt: CreationOptional<Date | null>
+  /** What is missing in it, by panel. */
+  declare missing: CreationOptional<MissingPanel[] | null>
+}
+
+export interface MissingPanel {
+  readonly place: number
+  readonly why: 'free' | 'not-drawn' | 'other-size'
+}
+
+export class MuralPanel extends Model<InferAttributes<MuralPanel>, InferCreationAttributes<MuralPanel>> {
+  declare muralId: number
+  /** Row by row, from 0. */
+  declare place: number
+  declare versionId: number
+  declare learnerId: CreationOptional<number | null>
+  declare drawingId: CreationOptional<number | null>
+  /** Its own part as it was put in last, PNG, of the record up to here. */
+  declare picture: CreationOptional<Buffer | null>
+  declare pictured: CreationOptional<number | null>
+}
+
+/** A piece of an assembled mural's PNG. */
+export class MuralPart extends Model<InferAttributes<MuralPart>, InferCreationAttributes<MuralPart>> {
+  declare muralId: number
+  declare run: number
+  declare number: number
+  declare bytes: Buffer
 }
 
 export class RaisedHand extends Model<InferAttributes<RaisedHand>, InferCreationAttributes<RaisedHand>> {
@@ -200,6 +255,30 @@ export class Signature extends Model<InferAttributes<Signature>, InferCreationAt
   declare outlines: number[][]
 }
 
+export class WallWork extends Model<InferAttributes<WallWork>, InferCreationAttributes<WallWork>> {
+  declare id: CreationOptional<number>
+  declare classId: number
+  declare learnerId: number
+  declare handInId: number
+  declare title: string
+  declare isNamed: boolean
+  declare state: WorkState
+  declare place: CreationOptional<number>
+  declare askedAt: Date
+  declare hungAt: CreationOptional<Date | null>
+}
+
+/** Words below a work, of a learner or of a teacher. */
+export class WallWords extends Model<InferAttributes<WallWords>, InferCreationAttributes<WallWords>> {
+  declare id: CreationOptional<number>
+  declare workId: number
+  declare learnerId: number | null
+  declare teacherId: number | null
+  declare words: string
+  declare state: WordsState
+  declare saidAt: Date
+}
+
 // Functions, because Sequelize writes into what it is given.
 const id = () => ({ type: DataTypes.BIGINT, primaryKey: true, autoIncrement: true })
 const reference = () => ({ type: DataTypes.BIGINT, allowNull: false })
@@ -228,7 +307,7 @@ export function connect(url: string): Sequelize {
   Assignment.init({ classId: key(), planId: key(), place: count(), versionId: DataTypes.BIGINT, opened: json('opened', true), startsAt: timeOrNull(), dueAt: timeOrNull(), way: { ...text(10), defaultValue: 'own' } }, { ...bind, tableName: 'assignments' })
   AssignmentLearner.init({ classId: key(), planId: key(), learnerId: key() }, { ...bind, tableName: 'assignment_learners' })
   DrawingRow.init({
-    id: id(), learnerId: DataTypes.BIGINT, teacherId: DataTypes.BIGINT, planId: reference(), versionId: DataTypes.BIGINT, purpose: DataTypes.STRING(10), position: count(), nextBatch: count(),
+    id: id(), learnerId: DataTypes.BIGINT, teacherId: DataTypes.BIGINT, planId: reference(), versionId: DataTypes.BIGINT, purpose: DataTypes.STRING(10), position: count(), nextBatch: count(), clockMs: count(),
     step: DataTypes.STRING(60), stepAt: timeOrNull(), writer: DataTypes.STRING(40), writerSeenAt: timeOrNull(), lastSeenAt: timeOrNull(),
   }, { ...bind, tableName: 'drawings' })
   RecordBatch.init({
@@ -245,14 +324,28 @@ export function connect(url: string): Sequelize {
     outcome: text(20), answeredAt: time(), pins: json('pins', true), sketch: json('sketch', true), criteria: json('criteria', true),
   }, { ...bind, tableName: 'answers' })
   Job.init({
-    id: id(), kind: text(20), subject: reference(), state: { ...text(20), defaultValue: 'waiting' }, tries: count(), leaseUntil: timeOrNull(),
+    id: id(), kind: text(20), subject: reference(), state: { ...text(20), defaultValue: 'waiting' }, tries: count(), leaseUntil: timeOrNull(), done: count(), whole: count(),
   }, { ...bind, tableName: 'jobs' })
   SignInTry.init({ door: { ...text(200), primaryKey: true }, count: count(), since: time() }, { ...bind, tableName: 'sign_in_tries' })
-  LivePicture.init({ drawingId: key(), position: count(), picture: { type: DataTypes.BLOB('medium'), allowNull: false }, findings: json('findings', true), madeAt: time() }, { ...bind, tableName: 'live_pictures' })
+  LivePicture.init({ drawingId: key(), position: count(), picture: { type: DataTypes.BLOB('medium'), allowNull: false }, findings: json('findings', true), edges: DataTypes.BLOB('medium'), seams: json('seams', true), madeAt: time() }, { ...bind, tableName: 'live_pictures' })
+  Mural.init({
+    id: id(), classId: reference(), planId: reference(), facts: json('facts', false), picture: DataTypes.BLOB('long'), madeAt: time(), archivedAt: timeOrNull(),
+    run: DataTypes.BIGINT, assembledAt: timeOrNull(), missing: json('missing', true),
+  }, { ...bind, tableName: 'murals' })
+  MuralPanel.init({
+    muralId: key(), place: { type: DataTypes.INTEGER, primaryKey: true }, versionId: reference(), learnerId: DataTypes.BIGINT, drawingId: DataTypes.BIGINT,
+    picture: DataTypes.BLOB('long'), pictured: DataTypes.INTEGER,
+  }, { ...bind, tableName: 'mural_panels' })
+  MuralPart.init({ muralId: key(), run: key(), number: { type: DataTypes.INTEGER, primaryKey: true }, bytes: { type: DataTypes.BLOB('long'), allowNull: false } }, { ...bind, tableName: 'mural_parts' })
   RaisedHand.init({ learnerId: key(), drawingId: reference(), words: text(300), raisedAt: time() }, { ...bind, tableName: 'raised_hands' })
   NewsRow.init({ id: id(), classId: reference(), learnerId: DataTypes.BIGINT, body: json('body', false), madeAt: time() }, { ...bind, tableName: 'news' })
   DrillTry.init({ id: id(), learnerId: reference(), drill: text(40), seed: count(), score: count(), figures: json('figures', false), triedAt: time() }, { ...bind, tableName: 'drill_tries' })
   Signature.init({ learnerId: key(), outlines: json('outlines', false) }, { ...bind, tableName: 'signatures' })
+  WallWork.init({
+    id: id(), classId: reference(), learnerId: reference(), handInId: reference(), title: text(120), isNamed: { type: DataTypes.BOOLEAN, allowNull: false }, state: text(10),
+    place: count(), askedAt: time(), hungAt: timeOrNull(),
+  }, { ...bind, tableName: 'wall_works' })
+  WallWords.init({ id: id(), workId: reference(), learnerId: DataTypes.BIGINT, teacherId: DataTypes.BIGINT, words: text(400), state: text(10), saidAt: time() }, { ...bind, tableName: 'wall_words' })
   return sequelize
 }
 

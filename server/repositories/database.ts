@@ -36,3 +36,8 @@ export async function closeDatabase(): Promise<void> {
 export function question<T extends object>(sql: string, replacements: Record<string, unknown>): Promise<T[]> {
   return database().query<T>(sql, { replacements, type: QueryTypes.SELECT })
 }
+
+/** A change in SQL, with named values. */
+export async function command(sql: string, replacements: Record<string, unknown>, transaction?: Tx): Promise<void> {
+  await database().query(sql, { replacements, transaction })
+}

@@ -6,6 +6,10 @@ export function drawingById(id: number): Promise<DrawingRow | null> {
   return DrawingRow.findByPk(id)
 }
 
+export function drawingsById(ids: number[]): Promise<DrawingRow[]> {
+  return DrawingRow.findAll({ where: { id: ids } })
+}
+
 /** The row, locked until the transaction ends: batches of one drawing are stored one after the other. */
 export function lockDrawing(id: number, transaction: Tx): Promise<DrawingRow | null> {
   return DrawingRow.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE })
@@ -14,6 +18,11 @@ export function lockDrawing(id: number, transaction: Tx): Promise<DrawingRow | n
 /** The learner's latest drawing for a plan. */
 export function latestDrawing(learnerId: number, planId: number): Promise<DrawingRow | null> {
   return DrawingRow.findOne({ where: { learnerId, planId }, order: [['id', 'DESC']] })
+}
+
+/** The learner's latest drawing for a version of a plan. */
+export function drawingForVersion(learnerId: number, versionId: number, transaction?: Tx): Promise<DrawingRow | null> {
+  return DrawingRow.findOne({ where: { learnerId, versionId }, order: [['id', 'DESC']], transaction })
 }
 
 export function drawingsOf(learnerIds: number[]): Promise<DrawingRow[]> {

@@ -6,6 +6,12 @@ export async function triesOf(learnerId: number, most: number): Promise<DrillTry
   return rows.reverse()
 }
 
-export async function addTry(values: Pick<DrillTry, 'learnerId' | 'drill' | 'seed' | 'score' | 'figures'>): Promise<void> {
-  await DrillTry.create({ ...values, triedAt: new Date() })
+type NewTry = Pick<DrillTry, 'learnerId' | 'drill' | 'seed' | 'score' | 'figures'>
+
+export function addTry(values: NewTry): Promise<void> {
+  return addTryAt(values, new Date())
+}
+
+export async function addTryAt(values: NewTry, triedAt: Date): Promise<void> {
+  await DrillTry.create({ ...values, triedAt })
 }

@@ -13,6 +13,10 @@ export function handInsOf(drawingIds: number[]): Promise<HandIn[]> {
   return HandIn.findAll({ where: { drawingId: drawingIds }, order: [['handedInAt', 'ASC'], ['id', 'ASC']], attributes: WITHOUT_PICTURE })
 }
 
+export function handInsById(ids: number[]): Promise<HandIn[]> {
+  return HandIn.findAll({ where: { id: ids }, attributes: WITHOUT_PICTURE })
+}
+
 export async function handInPicture(id: number): Promise<Buffer | null> {
   return (await HandIn.findByPk(id, { attributes: ['picture'] }))?.picture ?? null
 }

@@ -1,5 +1,6 @@
 import { Op } from 'sequelize'
 import type { LiveFinding } from '#shared/schemas'
+import type { PanelSeams } from '#shared/mural'
 import type { HandInState, News } from '#shared/views'
 import { DrawingRow, LivePicture, NewsRow, RaisedHand, SchoolClass } from '../models'
 import { question, type Tx } from './database'
@@ -37,7 +38,7 @@ export function roundRows(classId: number): Promise<RoundRow[]> {
   return question<RoundRow>(ROUND, { classId })
 }
 
-export async function setLivePicture(values: { drawingId: number, position: number, picture: Buffer, findings: LiveFinding[] | null }, transaction?: Tx): Promise<void> {
+export async function setLivePicture(values: { drawingId: number, position: number, picture: Buffer, findings: LiveFinding[] | null, edges?: Buffer | null, seams?: PanelSeams | null }, transaction?: Tx): Promise<void> {
   await LivePicture.upsert({ ...values, madeAt: new Date() }, { transaction })
 }
 

@@ -23,8 +23,8 @@ export function learnerByName(classId: number, name: string): Promise<Learner | 
   return Learner.findOne({ where: { classId, name } })
 }
 
-export function learnerById(id: number): Promise<Learner | null> {
-  return Learner.findByPk(id)
+export function learnerById(id: number, transaction?: Tx): Promise<Learner | null> {
+  return Learner.findByPk(id, { transaction })
 }
 
 /** Those that are in the class; with `isRemoved` only those that were taken out. */

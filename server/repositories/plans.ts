@@ -27,6 +27,11 @@ export function addOwnPlan(teacherId: number, learnerId: number | null, document
   return PlanRow.create({ teacherId, learnerId, kind: 'sheet', title: document.title, document, picture: null }, { transaction })
 }
 
+/** What the panels of a mural share. */
+export function addMuralPlan(teacherId: number, document: Plan, transaction: Tx): Promise<PlanRow> {
+  return PlanRow.create({ teacherId, learnerId: null, kind: 'mural', title: document.title, document, picture: null }, { transaction })
+}
+
 export interface GivenRow {
   readonly id: number
   readonly document: Plan

@@ -24,7 +24,7 @@ export async function handIn(person: Person, drawingId: number, given: { positio
     const attempt = 1 + await handIns.countHandIns(drawingId, tx)
     await handIns.replaceWaiting(drawingId, tx)
     const row = await handIns.addHandIn({ drawingId, attempt, handedInAt: new Date(), ...given }, tx)
-    await jobs.addJob(row.id, tx)
+    await jobs.addJob('verify', row.id, tx)
     return { id: row.id }
   })
 }
@@ -53,7 +53,7 @@ export async function handInCards(teacherId: number): Promise<HandInCard[]> {
   }))
 }
 
-function countMet(findings: StepFindings[] | null): { met: number | null, judged: number | null } {
+export function countMet(findings: StepFindings[] | null): { met: number | null, judged: number | null } {
   if (!findings) return { met: null, judged: null }
   const all = findings.flatMap(each => each.findings).filter(each => each.verdict !== 'cant-tell')
   return { met: all.filter(each => each.verdict === 'met').length, judged: all.length }

@@ -5,9 +5,11 @@ import * as drawings from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
 import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
+import { countAsked } from '../repositories/wall'
 import { Refused } from '../utils/refuse'
 import { answerView } from './answers'
-import { handInCards } from './handins'
+import { countMet, handInCards } from './handins'
+import { muralCards, muralsFor } from './murals'
 import { requireClass, requirePlan } from './rights'
 
 type Teacher = Extract<Person, { kind: 'teacher' }>
@@ -43,8 +45,10 @@ export async function registerView(person: Teacher, classId: number): Promise<Re
   const drawn = await drawings.drawingsOf(learners.map(each => each.id))
   const given = await handIns.handInsOf(drawn.map(each => each.id))
   const given2class = await plans.plansOfClass(id)
+  // Own sheets and panels of murals are none of the class's plans.
+  const titles = new Map((await plans.plansById([...new Set(drawn.map(each => each.planId))])).map(each => [each.id, each.title]))
   return {
-    id, name, code, when: meets, isArchived: archivedAt !== null,
+    id, name, code, when: meets, isArchived: archivedAt !== null, murals: await muralCards(id, true),
     plans: given2class.map((plan) => {
       const theirs = drawn.filter(each => each.planId === plan.id)
       const began = new Set(theirs.filter(each => each.position > 0).map(each => each.learnerId))
@@ -62,8 +66,8 @@ export async function registerView(person: Teacher, classId: number): Promise<Re
       const handedIn = given.filter(each => theirs.some(one => one.id === each.drawingId))
       const latest = handedIn.at(-1)
       return {
-        id: learner.id, name: learner.name, plan: plan?.document.title ?? null,
-        step: plan?.document.steps.find(step => step.id === drawing?.step)?.title ?? null,
+        id: learner.id, name: learner.name, plan: plan?.document.title ?? (drawing ? titles.get(drawing.planId) ?? null : null),
+        step: plan?.document.steps.find(step => step.id === drawing?.step)?.title ?? null, hasBegun: drawing !== undefined && drawing.position > 0,
         strokes: drawing?.position ?? 0, lastSeenAt: drawing?.lastSeenAt?.toISOString() ?? null,
         handIns: handedIn.length, latest: latest ? { id: latest.id, state: latest.state } : null,
       }
@@ -82,7 +86,7 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
     const rows = handed.filter(each => theirs.some(one => one.id === each.drawingId)).reverse()
     return Promise.all(rows.map(async (row) => {
       const answer = answers.find(each => each.handInId === row.id)
-      return { id: row.id, handedInAt: row.handedInAt.toISOString(), state: row.state, attempt: row.attempt, answer: answer ? await answerView(answer) : null }
+      return { id: row.id, handedInAt: row.handedInAt.toISOString(), state: row.state, attempt: row.attempt, ...countMet(row.findings), answer: answer ? await answerView(answer) : null }
     }))
   }
   const theirPlans = given.filter(({ id, learners }) => learners === null || learners.includes(learner.id) || drawn.some(each => each.planId === id))
@@ -101,7 +105,7 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
     const { width, height } = document.sheet
     return { id, title, width, height, drawing: drawing.id, position: drawing.position, lastSeenAt: drawing.lastSeenAt?.toISOString() ?? null, handIns: await handInsFor(theirs) }
   })
-  return { name: person.name, className: person.className, plans: await Promise.all(planEntries), own: await Promise.all(ownEntries) }
+  return { name: person.name, classId: learner.classId, className: person.className, askedFor: await countAsked(learner.id), murals: await muralsFor(learner), plans: await Promise.all(planEntries), own: await Promise.all(ownEntries) }
 }
 
 export async function planPicture(person: Person, id: number): Promise<Buffer> {

@@ -2,12 +2,14 @@ import { createHash } from 'node:crypto'
 import { promisify } from 'node:util'
 import { deflate, inflate } from 'node:zlib'
 import type { DrawingRecord, Entry } from '#core/drawing'
+import { workMs } from '#core/review'
 import { WRITER_SILENCE_MS } from '#shared/limits'
 import type { Batch } from '#shared/schemas'
 import type { Person } from '#shared/views'
 import type { DrawingRow } from '../models'
 import { inTransaction, type Tx } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
+import { addWork } from '../repositories/progress'
 import { documentFor } from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { requireOwnDrawing } from './rights'
@@ -74,9 +76,10 @@ export async function storeBatch(person: Person, drawingId: number, batch: Batch
     }
     await drawings.addBatch({ drawingId, number: batch.number, start: batch.from, count: batch.entries.length, digest, packed }, tx)
     const now = new Date()
+    if (drawing.learnerId !== null) await addWork(drawing.learnerId, now, workMs(batch.entries, drawing.clockMs), tx)
     const step = batch.entries.findLast(entry => entry.type === 'step')
     await drawing.update({
-      position: drawing.position + batch.entries.length, nextBatch: drawing.nextBatch + 1,
+      position: drawing.position + batch.entries.length, nextBatch: drawing.nextBatch + 1, clockMs: batch.entries.at(-1)!.at,
       writer: batch.writer, writerSeenAt: now, lastSeenAt: now, ...(step && { step: step.step, stepAt: now }),
     }, { transaction: tx })
     return stored(drawing)
@@ -116,5 +119,5 @@ export async function copyDrawing(person: Person, drawingId: number, position: n
 export async function beginWith(drawing: DrawingRow, entries: readonly Entry[], tx: Tx): Promise<void> {
   if (entries.length === 0) return
   await drawings.addBatch({ drawingId: drawing.id, number: 0, start: 0, count: entries.length, ...await packEntries(entries) }, tx)
-  await drawing.update({ position: entries.length, nextBatch: 1, lastSeenAt: new Date() }, { transaction: tx })
+  await drawing.update({ position: entries.length, nextBatch: 1, clockMs: entries.at(-1)!.at, lastSeenAt: new Date() }, { transaction: tx })
 }

@@ -71,19 +71,19 @@ async function cardOf(row: live.RoundRow): Promise<RoundCard> {
 const PICTURES = { png: [0x89, 0x50, 0x4E, 0x47], riff: [0x52, 0x49, 0x46, 0x46] } as const
 
 /** Keeps what a drawing looks like just now. It is shown, never examined. */
-export async function keepLivePicture(person: LearnerPerson, drawingId: number, { position, base64, found }: LivePictureBody): Promise<{ ok: true }> {
+export async function keepLivePicture(person: LearnerPerson, drawingId: number, { position, base64, found, edges, seams }: LivePictureBody): Promise<{ ok: true }> {
   await requireOwnDrawing(person, drawingId)
   const picture = Buffer.from(base64, 'base64')
   if (!Object.values(PICTURES).some(head => head.every((byte, i) => picture[i] === byte))) throw new Refused('malformed', 'base64: this is no WebP or PNG picture', 'Send another picture.')
-  await live.setLivePicture({ drawingId, position, picture, findings: found })
+  await live.setLivePicture({ drawingId, position, picture, findings: found, edges: edges === undefined ? null : Buffer.from(edges, 'base64'), seams: seams ?? null })
   return { ok: true }
 }
 
-export async function livePicture(person: Teacher, drawingId: number): Promise<{ type: string, bytes: Buffer }> {
+export async function livePicture(person: Teacher, drawingId: number): Promise<Buffer> {
   await requireDrawing(person, drawingId)
   const bytes = await live.livePicture(drawingId)
   if (!bytes) throw new Refused('not-found', 'There is no picture of this drawing yet.', 'Wait until something is drawn.')
-  return { type: bytes[0] === PICTURES.png[0] ? 'image/png' : 'image/webp', bytes }
+  return bytes
 }
 
 export async function raiseHand(person: LearnerPerson, drawingId: number, words: string): Promise<{ ok: true }> {

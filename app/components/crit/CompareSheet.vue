@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { DrawingRecord } from '#core/drawing'
-import { onDevice, toWindow, type Size, type WindowView } from '../../sheet/view'
+import { cssMatrix, type Size, type WindowView } from '../../sheet/view'
 
 /** Another drawing laid over the one that is looked at: beside a slider, in turns, or as what differs. */
 const props = defineProps<{
@@ -19,19 +19,12 @@ const props = defineProps<{
 
 /** In turns each is seen so long, ms; nobody who wants less motion has it by itself. */
 const TURN_MS = 900
-const { player, sheet, load, show } = usePlayer()
-const canvas = ref<HTMLCanvasElement>()
-const isShown = ref(false)
+const playback = usePlayer()
+const { sheet, load } = playback
+const { canvas, isShown, lay } = useLaidOver(playback, () => ({ view: { ...props.view, scale: (props.view.scale * props.width) / sheet.value.width }, size: props.size }))
 const isItsTurn = ref(true)
 const isStill = matchMedia('(prefers-reduced-motion: reduce)').matches
 let timer: ReturnType<typeof setInterval> | null = null
-
-function place(): void {
-  if (!isShown.value || !props.record) return
-  const ratio = window.devicePixelRatio || 1
-  void player.resize(Math.round(props.size.width * ratio), Math.round(props.size.height * ratio))
-  void player.look(onDevice({ ...props.view, scale: (props.view.scale * props.width) / sheet.value.width }, ratio))
-}
 
 onMounted(async () => {
   if (!props.record) {
@@ -39,12 +32,8 @@ onMounted(async () => {
     return
   }
   await load(toRaw(props.record), false)
-  if (!canvas.value) return
-  await show(canvas.value.transferControlToOffscreen())
-  isShown.value = true
-  place()
+  await lay()
 })
-watch(() => [props.view, props.size], place)
 watch(() => props.way, (way) => {
   if (timer) clearInterval(timer)
   timer = null
@@ -53,11 +42,7 @@ watch(() => props.way, (way) => {
 }, { immediate: true })
 onBeforeUnmount(() => timer && clearInterval(timer))
 /** Where a picture that is fitted into the sheet lies in the window, turned and mirrored as the sheet is. */
-const matrix = computed(() => {
-  const at = (x: number, y: number) => toWindow(props.view, { x, y })
-  const [o, right, down] = [at(0, 0), at(props.width, 0), at(0, props.height)]
-  return `matrix(${[(right.x - o.x) / props.width, (right.y - o.y) / props.width, (down.x - o.x) / props.height, (down.y - o.y) / props.height, o.x, o.y].join(', ')})`
-})
+const matrix = computed(() => cssMatrix(props.view))
 defineExpose({ turn: () => { isItsTurn.value = !isItsTurn.value } })
 </script>
 

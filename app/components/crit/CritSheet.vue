@@ -7,6 +7,7 @@ import type { HandInView } from '#shared/views'
 import { api } from '../../api/routes'
 import type { Tone } from '../../composables/useLooking'
 import { makingOf } from '../../sheet/making'
+import type { WindowView } from '../../sheet/view'
 import type { ShownMark } from '../sheet/SheetMarks.vue'
 import SheetWindow from '../sheet/SheetWindow.vue'
 import SketchSheet from './SketchSheet.vue'
@@ -18,6 +19,8 @@ const playback = usePlayer()
 const { player, time, loading, isReady, sheet, layers, thumbnails } = playback
 const sheetWindow = ref<InstanceType<typeof SheetWindow>>()
 const hidden = ref<string[]>([])
+const dimmed = ref<string[]>([])
+const showLayers = () => void player.hide([...hidden.value], [...dimmed.value])
 const speed = ref(4)
 const making = computed(() => makingOf(props.handIn.record.entries, timelineOf(props.handIn.record.entries), props.handIn.plan.steps))
 const made = computed(() => layersMade(props.handIn.record.entries))
@@ -32,13 +35,18 @@ function setSpeed(next: number): void {
 
 function toggle(id: string): void {
   hidden.value = hidden.value.includes(id) ? hidden.value.filter(each => each !== id) : [...hidden.value, id]
-  void player.hide([...hidden.value])
+  showLayers()
+}
+
+function dim(id: string): void {
+  dimmed.value = dimmed.value.includes(id) ? dimmed.value.filter(each => each !== id) : [...dimmed.value, id]
+  showLayers()
 }
 
 function only(id: string): void {
   const others = layers.value.filter(layer => layer.id !== id).map(layer => layer.id)
   hidden.value = hidden.value.length === others.length && !hidden.value.includes(id) ? [] : others
-  void player.hide([...hidden.value])
+  showLayers()
   isApart.value = false
 }
 
@@ -82,6 +90,12 @@ const beside = usePlayer()
 watch([otherRecord, way], ([record]) => {
   if (record && way.value === 'beside') void beside.load(toRaw(record), false)
 })
+
+/** Two beside each other are zoomed, moved and mirrored together. */
+const besideWindow = ref<InstanceType<typeof SheetWindow>>()
+function together(to: InstanceType<typeof SheetWindow> | undefined, view: WindowView, widths: readonly [from: number, to: number]): void {
+  if (way.value === 'beside' && hasOther.value) to?.like({ ...view, scale: (view.scale * widths[0]) / widths[1] })
+}
 
 // --- over the work
 
@@ -158,9 +172,10 @@ defineExpose({
       <aside class="leaves" aria-label="Layers">
         <h3>Layers</h3>
         <ul>
-          <li v-for="layer in [...layers].reverse()" :key="layer.id" :class="{ off: hidden.includes(layer.id) }">
+          <li v-for="layer in [...layers].reverse()" :key="layer.id" :class="{ off: hidden.includes(layer.id), faint: dimmed.includes(layer.id) }">
             <button class="leaf" :aria-label="`Only ${layer.name}`" @click="only(layer.id)"><LayerThumbnail :thumbnail="thumbnails.get(layer.id)" /></button>
             <label class="small"><input type="checkbox" :checked="!hidden.includes(layer.id)" @change="toggle(layer.id)"> <span class="words">{{ layer.name }}<span v-if="!layer.visible" class="soft"><br>put away</span><span v-else-if="layer.opacity < 100" class="soft numbers"><br>{{ layer.opacity }} %</span></span></label>
+            <label class="small"><input type="checkbox" :checked="dimmed.includes(layer.id)" :aria-label="`${layer.name} dimmed`" @change="dim(layer.id)"> <span class="soft">dimmed</span></label>
           </li>
         </ul>
         <p class="small soft">Touch a leaf to see it alone, again to see all.</p>
@@ -168,7 +183,7 @@ defineExpose({
       <div class="sheet">
         <SheetWindow
           v-if="isReady" ref="sheetWindow" :sheet="sheet" :tone="tone" :can-draw="mode !== 'look'" :label="`${handIn.plan.title} by ${handIn.learner}`"
-          @canvas="playback.show($event)" @resize="(w: number, h: number) => player.resize(w, h)" @look="player.look($event)"
+          @canvas="playback.show($event)" @resize="(w: number, h: number) => player.resize(w, h)" @look="player.look($event)" @moved="together(besideWindow, $event, [sheet.width, beside.sheet.value.width])"
           @begin="begin" @extend="over?.extend($event)" @end="over?.end()" @drop="over?.drop()"
         >
           <template #default="{ view, size }">
@@ -188,13 +203,13 @@ defineExpose({
         </SheetWindow>
         <img v-if="!isReady" class="first-look" :src="api.handInPicture(handIn.id)" alt="">
         <p v-if="loading" class="again small" role="status">Drawing it again · {{ Math.round((100 * loading.done) / loading.of) }} %</p>
-        <LayerSheets v-if="isApart" :layers="layers" :thumbnails="thumbnails" :made="made" :hidden="hidden" @only="only" @toggle="toggle" />
+        <LayerSheets v-if="isApart" :layers="layers" :thumbnails="thumbnails" :made="made" :hidden="hidden" :dimmed="dimmed" @only="only" @toggle="toggle" @dim="dim" />
       </div>
       <div v-if="hasOther && way === 'beside'" class="sheet other">
         <img v-if="otherPicture" :src="otherPicture" alt="The reference">
         <SheetWindow
-          v-else-if="beside.isReady.value" :key="compared ?? ''" :sheet="beside.sheet.value" :tone="tone" label="What it is compared with"
-          @canvas="beside.show($event)" @resize="(w: number, h: number) => beside.player.resize(w, h)" @look="beside.player.look($event)"
+          v-else-if="beside.isReady.value" :key="compared ?? ''" ref="besideWindow" :sheet="beside.sheet.value" :tone="tone" label="What it is compared with"
+          @canvas="beside.show($event)" @resize="(w: number, h: number) => beside.player.resize(w, h)" @look="beside.player.look($event)" @moved="together(sheetWindow, $event, [beside.sheet.value.width, sheet.width])"
         />
       </div>
     </div>
@@ -217,11 +232,13 @@ defineExpose({
 .ways input[type='range'] { width: 84px; accent-color: var(--blue); }
 .grow { flex: 1; }
 .upper { flex: 1; min-height: 0; display: grid; grid-template-columns: 132px minmax(0, 1fr); }
-.upper.two { grid-template-columns: 132px minmax(0, 1fr) minmax(0, 1fr); }
+/* Both as wide as each other: they are zoomed together. */
+.upper.two { grid-template-columns: 132px minmax(0, 1fr) minmax(0, 1fr); column-gap: 3px; background: var(--paper); }
 .leaves { background: var(--paper); border-right: 1px solid var(--line); padding: 12px; overflow-y: auto; }
 .leaves ul { list-style: none; padding: 0; margin: 10px 0; display: grid; gap: 12px; }
 .leaf { background: #fffefb; border: 1px solid #b9b2a4; box-shadow: 1px 2px 0 #cfc8ba; line-height: 0; }
 .off .leaf { opacity: 0.35; }
+.faint .leaf { opacity: 0.6; }
 .leaves label { display: flex; gap: 6px; align-items: center; min-height: 28px; }
 .words { line-height: 1.2; overflow-wrap: anywhere; }
 .leaves input { flex: none; accent-color: var(--blue); width: 17px; height: 17px; }
@@ -229,7 +246,6 @@ defineExpose({
 /* The server's picture, until the drawing itself is there. */
 .first-look { position: absolute; inset: 26px; width: calc(100% - 52px); height: calc(100% - 52px); object-fit: contain; }
 .again { position: absolute; left: 12px; bottom: 12px; margin: 0; padding: 4px 12px; border-radius: 8px; background: var(--paper); }
-.other { border-left: 3px solid var(--paper); }
 .other img { width: 100%; height: 100%; object-fit: contain; padding: 26px; }
 .pin-form { position: absolute; left: 14px; top: 12px; width: 290px; display: grid; gap: 8px; padding: 12px 14px; cursor: default; box-shadow: 0 4px 16px rgb(0 0 0 / 18%); z-index: 2; }
 .pin-form label { display: grid; gap: 6px; }

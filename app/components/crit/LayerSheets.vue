@@ -5,8 +5,8 @@ import { TOOL_WORDS } from '../../sheet/tool-words'
 import type { LayerNote, Thumbnail } from '../../workers/view/layer-news'
 
 /** The layers taken apart, lying over one another as slanted sheets, each with how it came to be. */
-const props = defineProps<{ layers: readonly LayerNote[], thumbnails: ReadonlyMap<string, Thumbnail>, made: readonly LayerMade[], hidden: readonly string[] }>()
-const emit = defineEmits<{ only: [id: string], toggle: [id: string] }>()
+const props = defineProps<{ layers: readonly LayerNote[], thumbnails: ReadonlyMap<string, Thumbnail>, made: readonly LayerMade[], hidden: readonly string[], dimmed: readonly string[] }>()
+const emit = defineEmits<{ only: [id: string], toggle: [id: string], dim: [id: string] }>()
 /** The top one first, as they lie. */
 const rows = computed(() => [...props.layers].reverse().map(layer => ({ layer, made: props.made.find(each => each.id === layer.id) ?? null })))
 /** Those that are not there any more. */
@@ -19,7 +19,7 @@ const minute = (ms: number) => format(new Date(ms + new Date(ms).getTimezoneOffs
 <template>
   <section class="apart" aria-label="The layers taken apart" @pointerdown.stop @wheel.stop>
     <ol>
-      <li v-for="{ layer, made: own } in rows" :key="layer.id" :class="{ off: hidden.includes(layer.id) }">
+      <li v-for="{ layer, made: own } in rows" :key="layer.id" :class="{ off: hidden.includes(layer.id), faint: dimmed.includes(layer.id) }">
         <button class="leaf" :aria-label="`Only ${layer.name}`" @click="emit('only', layer.id)"><LayerThumbnail :thumbnail="thumbnails.get(layer.id)" /></button>
         <div class="words small">
           <strong>{{ layer.name }}</strong>
@@ -29,6 +29,7 @@ const minute = (ms: number) => format(new Date(ms + new Date(ms).getTimezoneOffs
             <span class="soft numbers">{{ own.done }} {{ own.done === 1 ? 'act' : 'acts' }} from {{ minute(own.firstAt!) }} to {{ minute(own.lastAt!) }} · {{ Math.round(100 * undoneShare(own)) }} % undone · {{ minute(own.drawnMs) }} with the hand down</span>
           </template>
           <label><input type="checkbox" :checked="!hidden.includes(layer.id)" @change="emit('toggle', layer.id)"> shown<span v-if="!layer.visible" class="soft"> · put away</span><span v-if="layer.opacity < 100" class="soft numbers"> · {{ layer.opacity }} %</span><span v-if="layer.mode !== 'normal'" class="soft"> · {{ layer.mode }}</span></label>
+          <label><input type="checkbox" :checked="dimmed.includes(layer.id)" :aria-label="`${layer.name} dimmed on the sheet`" @change="emit('dim', layer.id)"> dimmed</label>
         </div>
       </li>
     </ol>
@@ -45,6 +46,7 @@ li:first-child { margin-top: 0; }
 .leaf :deep(canvas) { width: 250px; max-height: none; }
 .leaf:hover, .leaf:focus-visible { transform: perspective(900px) rotateX(34deg) rotateZ(-9deg) translateY(-6px); z-index: 1; }
 .off .leaf { opacity: 0.35; }
+.faint .leaf { opacity: 0.6; }
 .words { background: var(--paper); border-radius: 8px; padding: 10px 14px; display: grid; gap: 2px; }
 .words label { display: inline-flex; gap: 6px; align-items: center; min-height: 28px; }
 p { background: var(--paper); border-radius: 8px; padding: 6px 14px; max-width: 760px; margin: 18px auto 0; }

@@ -3,7 +3,7 @@ import { mdiArrowULeftTop, mdiEraserVariant } from '@mdi/js'
 import { TOOL_NAMES, TOOLS, toolSettings, isRubbing, type ToolName } from '#core/brush'
 import type { DrawingRecord, Entry } from '#core/drawing'
 import { strokePath } from '../../sheet/stroke-path'
-import { onDevice, type Size, type WindowView } from '../../sheet/view'
+import type { Size, WindowView } from '../../sheet/view'
 
 /** A drawing over the work, on a sheet of its own: looked at, or drawn on with any tool that paints. */
 const props = defineProps<{ record: DrawingRecord | null, sheet: DrawingRecord['sheet'], view: WindowView, size: Size, canDraw?: boolean }>()
@@ -19,32 +19,20 @@ const sizePx = ref(10)
 const colour = ref(0)
 
 const playback = usePlayer()
-const { player } = playback
-const canvas = ref<HTMLCanvasElement>()
-const isShown = ref(false)
+const { canvas, lay } = useLaidOver(playback, () => ({ view: props.view, size: props.size }))
 /** Not reactive in itself: it goes to a worker. */
 const growing = shallowRef<number[]>([])
 let shown = 0
 let seed = 1
 
-function place(): void {
-  if (!isShown.value) return
-  const ratio = window.devicePixelRatio || 1
-  void player.resize(Math.round(props.size.width * ratio), Math.round(props.size.height * ratio))
-  void player.look(onDevice(props.view, ratio))
-}
 const entriesOf = () => props.record?.entries ?? [{ type: 'prepare' as const, at: 0, act: { kind: 'layer-add' as const, layer: LAYER, name: 'Over the work', place: 0 } }]
 
 onMounted(async () => {
   const entries = entriesOf()
   await playback.load({ version: 1, sheet: toRaw(props.sheet), entries: toRaw(entries) as Entry[] }, true)
   shown = entries.length
-  if (!canvas.value) return
-  await playback.show(canvas.value.transferControlToOffscreen())
-  isShown.value = true
-  place()
+  await lay()
 })
-watch(() => [props.view, props.size], place)
 watch(() => props.record, async () => {
   const entries = entriesOf()
   if (entries.length <= shown) return

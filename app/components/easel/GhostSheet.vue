@@ -2,7 +2,7 @@
 import { mdiClose, mdiPause, mdiPlay, mdiReplay, mdiSkipNextOutline } from '@mdi/js'
 import { useLocalStorage } from '@vueuse/core'
 import type { DrawingRecord } from '#core/drawing'
-import { onDevice, type Size, type WindowView } from '../../sheet/view'
+import type { Size, WindowView } from '../../sheet/view'
 
 /** The teacher's demonstration of a step, played faintly over the sheet: as a whole, stroke by stroke, or as lines to draw over. */
 const props = defineProps<{
@@ -19,27 +19,15 @@ const speed = useLocalStorage('little-easel-ghost-speed', 1.6)
 /** How strongly it shows, %. */
 const strength = useLocalStorage('little-easel-ghost-strength', 42)
 
-const { player, time, load, show } = usePlayer()
-const canvas = ref<HTMLCanvasElement>()
-let isShown = false
-
-function place(): void {
-  if (!isShown) return
-  const ratio = window.devicePixelRatio || 1
-  void player.resize(Math.round(props.size.width * ratio), Math.round(props.size.height * ratio))
-  void player.look(onDevice(props.view, ratio))
-}
+const playback = usePlayer()
+const { player, time, load } = playback
+const { canvas, lay } = useLaidOver(playback, () => ({ view: props.view, size: props.size }))
 
 onMounted(async () => {
   await load(props.record, true)
-  if (!canvas.value) return
   await player.seek(0)
-  await show(canvas.value.transferControlToOffscreen())
-  isShown = true
-  place()
-  void player.play(speed.value)
+  if (await lay()) void player.play(speed.value)
 })
-watch(() => [props.view, props.size], place)
 watch(speed, (next) => {
   if (time.value.isPlaying) void player.play(next)
 })

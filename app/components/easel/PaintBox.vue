@@ -16,6 +16,9 @@ function open(next: boolean): void {
   isOpen.value = next
 }
 const inHand = (colour: Colour) => isSame(colour, hand.colour)
+
+/** More wells than this lie in three rows. */
+const MANY = 8
 </script>
 
 <template>
@@ -38,7 +41,7 @@ const inHand = (colour: Colour) => isSame(colour, hand.colour)
         <label class="small"><input v-model="isLayerOnly" type="checkbox"> of this layer only</label>
       </div>
     </v-menu>
-    <div class="tin">
+    <div class="tin" :class="{ many: hand.wells.length > MANY }">
       <button
         v-for="well in hand.wells" :key="well.name" class="well" :class="{ chosen: inHand(well.colour) }"
         :aria-label="`Well: ${well.name}`" :title="`${well.name}: ${colourName(well.colour)}`" :aria-pressed="inHand(well.colour)" @click="hand.pick([...well.colour])"
@@ -68,6 +71,9 @@ const inHand = (colour: Colour) => isSame(colour, hand.colour)
 .taking label { display: flex; align-items: center; gap: 7px; min-height: 28px; }
 .taking select { border: 1px solid var(--line); border-radius: 6px; padding: 2px 6px; background: var(--paper); color: var(--ink); }
 .tin { display: grid; grid-auto-flow: column; grid-template-rows: repeat(2, 33px); gap: 5px; background: #e8e6e1; border: 2px solid #8f8b83; border-radius: 7px; padding: 5px; box-shadow: inset 0 1px 4px rgb(0 0 0 / 28%); }
+/* A long palette must not push the tools off the ledge. */
+.tin.many { grid-template-rows: repeat(3, 26px); gap: 2px; padding: 4px; }
+.many .well { width: 32px; height: 26px; padding: 2px; }
 .v-theme--lamp .tin { background: #8a877f; }
 .well { width: 40px; height: 33px; border-radius: 5px; padding: 3px; position: relative; }
 .well span { display: block; width: 100%; height: 100%; border-radius: 4px; box-shadow: inset 0 2px 4px rgb(0 0 0 / 32%); }

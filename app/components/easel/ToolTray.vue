@@ -72,7 +72,7 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
 </template>
 
 <style scoped>
-.tray { display: flex; align-items: flex-end; gap: 2px; height: 100%; padding-left: 10px; min-width: 0; }
+.tray { display: flex; align-items: flex-end; gap: 2px; height: 100%; padding-left: 10px; min-width: 0; flex: 0 1 auto; }
 .slots { display: flex; align-items: flex-end; gap: 4px; height: 100%; min-width: 0; overflow-x: auto; overflow-y: hidden; scrollbar-width: thin; }
 .slots > * { flex: none; }
 .slot { position: relative; width: 104px; height: 84px; display: flex; flex-direction: column; justify-content: flex-end; align-items: center; padding: 0 6px 9px; color: var(--on-ledge); }

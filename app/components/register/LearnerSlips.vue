@@ -8,7 +8,7 @@ const { slips } = defineProps<{ slips: SlipsView }>()
 const emit = defineEmits<{ close: [] }>()
 
 async function saveList(): Promise<void> {
-  const { csvOf } = await import('../../roster/read-list')
+  const { csvOf } = await import('../../sheet/csv')
   const rows = slips.slips.map(({ name, pin }) => [slips.className, slips.code, name, pin])
   savedFile(new TextEncoder().encode(csvOf([['Class', 'Class code', 'Name', 'PIN'], ...rows])), `${fileName(slips.className, 'class')}-slips.csv`, 'text/csv')
 }

@@ -21,6 +21,8 @@ const emit = defineEmits<{
   /** Device px. */
   resize: [width: number, height: number]
   look: [view: WindowView]
+  /** The same in CSS px, when it was moved here and not by {@link like}. */
+  moved: [view: WindowView]
   begin: [samples: number[], time: number]
   extend: [samples: number[], time: number]
   end: []
@@ -38,9 +40,18 @@ let isFitted = true
 let pixelRatio = 1
 
 function look(next: WindowView, fitted = false): void {
+  show(next, fitted)
+  emit('moved', view.value)
+}
+function show(next: WindowView, fitted: boolean): void {
   view.value = fitted ? next : keepInSight(next, props.sheet, size.value)
   isFitted = fitted
   emit('look', onDevice(view.value, pixelRatio))
+}
+
+/** Shows the sheet as another window shows its own. */
+function like(next: WindowView): void {
+  show(next, false)
 }
 
 function fit(): void {
@@ -112,7 +123,7 @@ onBeforeUnmount(() => {
 })
 
 watch(() => [props.sheet.width, props.sheet.height], fit)
-defineExpose({ fit, zoom, turnTo, mirror, bringToMiddle, view, size, setMoving: (isHeld: boolean) => pen?.setMoving(isHeld) })
+defineExpose({ fit, like, zoom, turnTo, mirror, bringToMiddle, view, size, setMoving: (isHeld: boolean) => pen?.setMoving(isHeld) })
 </script>
 
 <template>

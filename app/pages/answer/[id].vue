@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { VERDICT_OF_MARK } from '#shared/marks'
 import { api } from '../../api/routes'
 import { MARK_WORDS } from '../../sheet/mark-words'
 
@@ -15,7 +16,6 @@ const lines = computed(() => handIn.value?.plan.steps.flatMap((step) => {
   })
 }) ?? [])
 const isSketchShown = ref(true)
-const SIGN = { there: 'met', nearly: 'nearly', again: 'not-yet' } as const
 </script>
 
 <template>
@@ -45,7 +45,7 @@ const SIGN = { there: 'met', nearly: 'nearly', again: 'not-yet' } as const
           <h3>Looked for</h3>
           <ul>
             <li v-for="line in lines" :key="line.id" @mouseenter="pointedAt = line.id" @mouseleave="pointedAt = null">
-              <VerdictSign :verdict="SIGN[line.level]" />
+              <VerdictSign :verdict="VERDICT_OF_MARK[line.level]" />
               <span><strong>{{ line.title }}</strong> <span class="soft small">· {{ MARK_WORDS[line.level].toLowerCase() }}</span><br><span v-if="line.finding" class="small">{{ line.finding.sentence }}</span></span>
             </li>
           </ul>
@@ -53,6 +53,7 @@ const SIGN = { there: 'met', nearly: 'nearly', again: 'not-yet' } as const
         <p class="outcome"><strong>{{ handIn.answer.outcome === 'accepted' ? 'Accepted.' : 'Draw on, and hand in again when you like.' }}</strong></p>
       </template>
       <p v-else class="waits">It waits for a look. The answer will be here.</p>
+      <OfferForWall :hand-in="handIn.id" :plan="handIn.plan.title" />
       <v-btn color="primary" block :to="`/easel/${handIn.drawingId}`">{{ handIn.answer?.outcome === 'accepted' ? 'Open the drawing' : 'Go on drawing' }}</v-btn>
     </article>
   </div>

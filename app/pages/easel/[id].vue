@@ -22,6 +22,11 @@ const easel = createEasel(Number(route.params.id), (session.person?.kind === 'te
 provide(EASEL, easel)
 const classNews = session.person?.kind === 'learner' ? createClassNews(easel) : null
 provide(CLASS_NEWS, classNews)
+const panel = createPanel(easel)
+provide(PANEL, panel)
+const isPanelOpen = ref(false)
+const pointedSeam = ref<string | null>(null)
+const seamMarks = computed<ShownMark[]>(() => (isPanelOpen.value ? panel.findings.value : []).flatMap(({ lookFor, marks: each }) => each.map(mark => ({ mark, isStrong: pointedSeam.value === lookFor }))))
 /** The class that looks at this sheet of the teacher's. */
 const inFrontOf = computed(() => (purpose.value !== null && route.query.front ? Number(route.query.front) : null))
 const looking = createLooking()
@@ -239,6 +244,8 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
         >
           <template #default="{ view: shown, size, pointer }">
             <SheetGuides v-if="guides.length" :guides="guides" :view="shown" :size="size" :sheet="sheet" :is-adjusting="isAdjusting" @change="guiding.change" />
+            <PanelEdges :view="shown" />
+            <PanelCard v-model:open="isPanelOpen" v-model:pointed="pointedSeam" />
             <GhostSheet v-if="ghost && ghostView" :key="step?.id" :record="ghost" :view="ghostView" :size="size" @away="ghost = null" />
             <GhostSheet v-if="shownNow" :key="`shown ${shownNow.number}`" :record="shownNow.record" :view="shownNow.view" :size="size" is-teachers @away="putShownAway" />
             <TeachersWords />
@@ -266,6 +273,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
             <HazeCard />
             <LiveName :name="easel.stack.liveName.value" :pointer="pointer" :size="size" />
             <SheetMarks :marks="marks" :view="shown" :size="size" />
+            <SheetMarks v-if="seamMarks.length" :marks="seamMarks" :view="shown" :size="size" />
             <SheetRulers v-if="hasRulers || hasCrosshair" :view="shown" :size="size" :sheet="sheet" :pointer="pointer" :has-rulers="hasRulers" :has-crosshair="hasCrosshair" />
             <WayOfLooking :is-mirrored="shown.isMirrored" :turn="shown.turn" />
             <span v-if="pointer && ringSize > 5" class="ring" :style="{ left: `${pointer.x}px`, top: `${pointer.y}px`, width: `${ringSize}px`, height: `${ringSize}px` }" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiAccountPlusOutline, mdiArchiveOutline, mdiDotsVertical, mdiPencilOutline, mdiTableLarge, mdiViewGridOutline } from '@mdi/js'
+import { mdiAccountPlusOutline, mdiArchiveOutline, mdiChartLine, mdiDotsVertical, mdiPencilOutline, mdiPinOutline, mdiTableLarge, mdiViewGridOutline } from '@mdi/js'
 import type { HandInState, RegisterView, SlipsView } from '#shared/views'
 import { api } from '../../api/routes'
 import { STATE_WORDS } from '../../sheet/state-words'
@@ -89,22 +89,27 @@ const archive = (isArchived: boolean) => trying('archive', async () => {
         <v-btn :icon="mdiPencilOutline" size="small" variant="text" aria-label="Change the class’s name" @click="change" />
         <span class="grow" />
         <v-btn v-if="!register.isArchived" variant="text" :prepend-icon="mdiArchiveOutline" @click="isArchiving = true">Put the class away</v-btn>
-        <v-btn v-if="!register.isArchived" variant="outlined" :prepend-icon="mdiViewGridOutline" :to="`/round/${register.id}`">The Round</v-btn>
-        <v-btn v-if="register.plans.length" variant="outlined" :prepend-icon="mdiTableLarge" :to="`/table/${register.id}`">The Table</v-btn>
         <v-btn v-if="!register.isArchived" color="primary" :prepend-icon="mdiAccountPlusOutline" @click="isAdding = true">Add learners</v-btn>
       </div>
       <p class="soft">{{ register.when ? `${register.when} · ` : '' }}class code <strong class="code">{{ register.code }}</strong></p>
+      <nav class="places" aria-label="Of this class">
+        <v-btn v-if="!register.isArchived" size="small" variant="outlined" :prepend-icon="mdiViewGridOutline" :to="`/round/${register.id}`">The Round</v-btn>
+        <v-btn v-if="register.plans.length" size="small" variant="outlined" :prepend-icon="mdiTableLarge" :to="`/table/${register.id}`">The Table</v-btn>
+        <v-btn size="small" variant="outlined" :prepend-icon="mdiPinOutline" :to="`/wall/${register.id}`">The Wall</v-btn>
+        <v-btn size="small" variant="outlined" :prepend-icon="mdiChartLine" :to="`/progress/${register.id}`">Progress</v-btn>
+      </nav>
       <div v-if="register.isArchived" class="card archived" role="status">
         <span>This class is put away: nobody comes in with its code. All work is kept.</span>
         <v-btn size="small" color="primary" :loading="busy === 'archive'" @click="archive(false)">Take it out again</v-btn>
       </div>
       <GivenPlans :register="register" @changed="load" />
+      <MuralList :murals="register.murals" :class-id="register.isArchived ? null : register.id" />
       <h2 class="learners-title">Learners</h2>
       <div class="card table">
         <v-data-table :headers="headers" :items="register.learners" :items-per-page="-1" hide-default-footer density="comfortable" :sort-by="[{ key: 'name', order: 'asc' }]" no-data-text="No learners yet. Add them one by one or as a list: each gets a slip with the class code and a PIN.">
           <template #[`item.name`]="{ value }"><strong>{{ value }}</strong></template>
           <template #[`item.plan`]="{ value }">{{ value ?? '—' }}</template>
-          <template #[`item.step`]="{ value }">{{ value ?? 'not begun' }}</template>
+          <template #[`item.step`]="{ item }">{{ item.step ?? (item.hasBegun ? '—' : 'not begun') }}</template>
           <template #[`item.lastSeenAt`]="{ value }"><span class="numbers">{{ value ? timeInWords(value) : '—' }}</span></template>
           <template #[`item.latest`]="{ value }">
             <NuxtLink v-if="value" :to="`/crit/${value.id}`" :class="value.state">{{ STATE_WORDS.teacher[value.state as HandInState] }}</NuxtLink>
@@ -162,6 +167,7 @@ const archive = (isArchived: boolean) => trying('archive', async () => {
 <style scoped>
 .head { display: flex; gap: 10px; align-items: center; flex-wrap: wrap; }
 h1 { margin: 8px 0 4px; }
+.places { display: flex; gap: 8px; flex-wrap: wrap; margin: 6px 0 12px; }
 .grow { flex: 1; }
 .code { letter-spacing: 0.08em; }
 .archived { display: flex; gap: 14px; align-items: center; justify-content: space-between; border-left: 4px solid var(--ochre); }

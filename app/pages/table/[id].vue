@@ -2,7 +2,7 @@
 import { mdiPresentation } from '@mdi/js'
 import { agreementOf, columnSum, failsFirst } from '#core/review'
 import type { Verdict } from '#core/lookfor'
-import type { MarkLevel } from '#shared/schemas'
+import { VERDICT_OF_MARK } from '#shared/marks'
 import type { HandInState, TableRow } from '#shared/views'
 import { api } from '../../api/routes'
 import type { Tone } from '../../composables/useLooking'
@@ -53,11 +53,10 @@ const medians = computed(() => (Object.keys(TABLE_MEASURES) as TableMeasure[]).f
 
 // --- learner × look-for
 
-const OF_MARK: Record<MarkLevel, Verdict> = { there: 'met', nearly: 'nearly', again: 'not-yet' }
 /** The teacher's mark counts before what was measured. */
 const verdictOf = ({ handIn }: Handed, lookFor: string): Verdict | null => {
   const mark = handIn.marks[lookFor]
-  return mark ? OF_MARK[mark] : handIn.verdicts[lookFor] ?? null
+  return mark ? VERDICT_OF_MARK[mark] : handIn.verdicts[lookFor] ?? null
 }
 const sums = computed(() => (table.value?.lookFors ?? []).map(({ id }) => columnSum(handed.value.map(row => verdictOf(row, id)))))
 const first = computed(() => failsFirst(sums.value))
@@ -73,6 +72,15 @@ const picked = ref<number[]>([])
 const isTalking = ref(false)
 const pick = (id: number) => { picked.value = picked.value.includes(id) ? picked.value.filter(each => each !== id) : [...picked.value, id] }
 watch(() => table.value?.plan, () => { picked.value = [] })
+
+const { say } = useNotices()
+const { busy, trying } = useTrying()
+/** They hang as soon as their learners say yes. */
+const ask = () => trying(true, async () => {
+  const { asked, left } = await api.askForWorks(picked.value)
+  picked.value = []
+  say(asked === 0 ? 'All of these were asked for already.' : `${asked === 1 ? 'One learner was' : `${asked} learners were`} asked.${left ? ` ${left} had been asked before.` : ''}`, 'What they say yes to hangs on the Wall.', 'plain', [{ label: 'The Wall', run: () => navigateTo(`/wall/${classId}`) }])
+})
 </script>
 
 <template>
@@ -84,6 +92,7 @@ watch(() => table.value?.plan, () => { picked.value = [] })
       <div class="head">
         <h1>Table: {{ table.name }}</h1>
         <span class="grow" />
+        <v-btn v-if="picked.length" variant="outlined" :loading="busy !== null" @click="ask">Ask for the Wall</v-btn>
         <v-btn color="primary" :prepend-icon="mdiPresentation" :disabled="picked.length === 0" @click="isTalking = true">{{ picked.length ? `Show ${picked.length} without names` : 'Pick works for a talk' }}</v-btn>
       </div>
       <div class="tools small">

@@ -18,6 +18,9 @@ export type PlayerNotice
 /** Longer side of a layer taken apart, px. */
 const LEAF_SIDE = 264
 
+/** Of its opacity, what is left of a layer that is dimmed. */
+const DIMMED = 0.2
+
 /** A stroke in the middle of being shown. */
 interface Growing {
   readonly place: number
@@ -45,6 +48,7 @@ export class Player {
   /** Where playing stops, ms. */
   private until = Infinity
   private hidden: ReadonlySet<string> = new Set()
+  private dimmed: ReadonlySet<string> = new Set()
   private notify: (notice: PlayerNotice) => void = () => {}
   private thumbnailer = new Thumbnailer(LEAF_SIDE)
 
@@ -99,9 +103,10 @@ export class Player {
     this.view?.look(view)
   }
 
-  /** Layers of these names are left out. */
-  hide(layers: readonly string[]): void {
+  /** Layers of these names are left out, or shown faintly. */
+  hide(layers: readonly string[], dimmed: readonly string[] = []): void {
     this.hidden = new Set(layers)
+    this.dimmed = new Set(dimmed)
     this.view?.invalidateAll()
     this.tellLayers()
   }
@@ -235,8 +240,8 @@ export class Player {
 
   private flatten(number: number, part: Rect, out: Tile): void {
     const shown = this.shown!
-    const { partial, hidden } = this
-    const drawing = hidden.size ? { ...shown, layers: shown.layers.filter(layer => !hidden.has(layer.id)) } : shown
+    const { partial, hidden, dimmed } = this
+    const drawing = hidden.size + dimmed.size ? { ...shown, layers: shown.layers.filter(layer => !hidden.has(layer.id)).map(layer => (dimmed.has(layer.id) ? { ...layer, opacity: Math.max(1, Math.round(layer.opacity * DIMMED)) } : layer)) } : shown
     const standIn = partial?.stroke.touched.has(number) ? { layer: partial.act.layer, tile: partial.stroke.preview(number, part) } : undefined
     if (this.isGhost) flattenTile(this.kernels, drawing, number, part, null, out, standIn)
     else showTile(this.kernels, drawing, number, part, out, standIn)

@@ -24,7 +24,7 @@ import { SheetView, type View } from '../view/sheet-view'
 import type { PictureGround } from '../../sheet/picture-grounds'
 import { newLayerId } from '../../sheet/layer-ids'
 import { actedSmall, AdjustWork, type SlidAct } from './adjusting'
-import { LivePictures } from './live-picture'
+import { LivePictures, type PanelSeen } from './live-picture'
 import { shownAlone, type Alone } from './alone'
 import { coveredLetters } from './covers'
 import { closingStroke, gapsOf, pourDoubt, type PourAnswer } from './pouring'
@@ -172,8 +172,14 @@ export class SheetHost {
       kernels: this.kernels,
       now: () => ({ drawing: this.engine!.drawing, position: this.engine!.position, isDrawing: this.live !== null || this.bend !== null || this.unsettled !== null }),
       send: body => api.keepLivePicture(log.drawing, body),
+      sawSeams: seams => this.notify({ kind: 'seams', seams }),
     })
     if (this.engine!.position > 0) this.pictures.note()
+  }
+
+  /** The drawing is a mural's panel, with these neighbours. */
+  setPanel(panel: PanelSeen): void {
+    this.pictures?.setPanel(panel)
   }
 
   /** How long what is drawn waits before it is sent, ms: less while someone watches, as usual when nothing is said. */

@@ -1,21 +1,33 @@
+import type { Rect } from '#core/base'
 import { TILE, TILE_BYTES, type Kernels, type Tile } from '#core/kernels'
-import { changedTiles, showTile, sheetRect, tileOrigin, tilesUnder, type Drawing } from '#core/layers'
+import { changedTiles, showDrawing, showTile, sheetRect, tileOrigin, tilesUnder, type Drawing } from '#core/layers'
 import type { Finding } from '#core/lookfor'
+import { bytesOfEdges, edgesOf, isBlankEdge, seamBetween, SIDES, type Edges, type SeamFound, type Side } from '#core/mural'
 import { base64Of, type Plan } from '#core/plan'
+import { LIVE_PANEL_SIDE, LIVE_SIDE } from '#shared/limits'
 import type { LiveFinding, LivePictureBody } from '#shared/schemas'
 
-/** Longer side of the picture that the Round shows, px. */
-const SIDE = 420
 const QUALITY = 0.82
 /** It is sent once the hand has rested so long, and never more often than that, ms. */
 const REST_MS = 700
 const EVERY_MS = 4000
+
+/** A mural's panel: where its own part lies on the sheet, and what it meets. */
+export interface PanelSeen {
+  readonly own: Rect
+  readonly sheet: { readonly width: number, readonly height: number }
+  /** The neighbours' edges that lie at this panel's sides. */
+  readonly neighbours: Partial<Edges>
+}
+export type SeamsSeen = Partial<Record<Side, SeamFound>>
 
 interface Given {
   readonly kernels: Kernels
   /** What is kept on the server now, and the drawing as it is. */
   readonly now: () => { readonly drawing: Drawing, readonly position: number, readonly isDrawing: boolean }
   readonly send: (body: LivePictureBody) => Promise<unknown>
+  /** How a mural's panel meets its neighbours; null: its sheet has not the panel's size any more. */
+  readonly sawSeams: (seams: SeamsSeen | null) => void
 }
 
 /** Tells the server now and then what a drawing looks like, while it is drawn: only the tiles that changed are drawn anew. */
@@ -26,6 +38,7 @@ export class LivePictures {
   private sentAt = -Infinity
   private timer: ReturnType<typeof setTimeout> | null = null
   private isStopped = false
+  private panel: PanelSeen | null = null
   private readonly tile = new OffscreenCanvas(TILE, TILE)
 
   constructor(private readonly given: Given) {}
@@ -49,6 +62,12 @@ export class LivePictures {
     this.note()
   }
 
+  /** The drawing is a mural's panel, or what it meets has changed. */
+  setPanel(panel: PanelSeen): void {
+    this.panel = panel
+    this.note()
+  }
+
   stop(): void {
     this.isStopped = true
     if (this.timer) clearTimeout(this.timer)
@@ -62,7 +81,10 @@ export class LivePictures {
     try {
       this.bring(drawing)
       const blob = await this.canvas!.convertToBlob({ type: 'image/webp', quality: QUALITY })
-      await this.given.send({ position, base64: base64Of(new Uint8Array(await blob.arrayBuffer())), found: this.found })
+      const edges = this.panel ? edgesDrawn(this.given.kernels, drawing, this.panel) : null
+      const seams = edges && this.panel ? seamsOf(edges, this.panel.neighbours) : null
+      if (this.panel) this.given.sawSeams(seams)
+      await this.given.send({ position, base64: base64Of(new Uint8Array(await blob.arrayBuffer())), found: this.found, ...edges && seams && { edges: base64Of(bytesOfEdges(edges)), seams } })
     } catch {
       // The server is away, or nobody is signed in: what is drawn next is sent again. The record has its own sender.
     }
@@ -70,9 +92,9 @@ export class LivePictures {
 
   private bring(drawing: Drawing): void {
     const { sheet } = drawing
-    const scale = Math.min(1, SIDE / Math.max(sheet.width, sheet.height))
+    const scale = Math.min(1, (this.panel ? LIVE_PANEL_SIDE : LIVE_SIDE) / Math.max(sheet.width, sheet.height))
     const [width, height] = [Math.max(1, Math.round(sheet.width * scale)), Math.max(1, Math.round(sheet.height * scale))]
-    const isSame = this.shown && this.canvas && this.shown.sheet === sheet
+    const isSame = this.shown && this.canvas && this.shown.sheet === sheet && this.canvas.width === width && this.canvas.height === height
     if (!isSame) this.canvas = new OffscreenCanvas(width, height)
     const changed = isSame ? new Set(changedTiles(this.shown!, drawing)) : null
     const context = this.canvas!.getContext('2d')!
@@ -89,4 +111,19 @@ export class LivePictures {
     }
     this.shown = drawing
   }
+}
+
+/** A panel's edges as they are drawn; null: its sheet was cut or scaled. */
+function edgesDrawn(kernels: Kernels, drawing: Drawing, { own, sheet }: PanelSeen): Edges | null {
+  const { width, height } = drawing.sheet
+  if (width !== sheet.width || height !== sheet.height) return null
+  return edgesOf(showDrawing(kernels, drawing), width, own)
+}
+
+function seamsOf(edges: Edges, neighbours: Partial<Edges>): SeamsSeen {
+  return Object.fromEntries(SIDES.flatMap((side) => {
+    const other = neighbours[side]
+    // Where nobody has painted yet nothing can be met.
+    return other && !isBlankEdge(other) ? [[side, seamBetween(edges[side], other)]] : []
+  }))
 }

@@ -1,0 +1,48 @@
+import { strFromU8, unzipSync } from 'fflate'
+import Papa from 'papaparse'
+import { describe, expect, it } from 'vitest'
+import { ownPlan } from '#core/plan'
+import type { DrawingView, FolioHandIn, FolioView, HandInView, ProgressView } from '#shared/views'
+import { packFolio, type FolioSource } from './folio-pack'
+
+const sheet = { width: 300, height: 200, paper: [255, 255, 255] as [number, number, number] }
+const record = { version: 1 as const, sheet, entries: [{ type: 'step' as const, at: 1, step: 'own' }] }
+const handIn = (id: number, attempt: number, answered = false): FolioHandIn => ({
+  id, attempt, handedInAt: `2026-11-0${attempt}T10:00:00.000Z`, state: 'accepted', met: 1, judged: 2,
+  answer: answered ? { marks: {}, words: 'Well seen.', next: 'Darker shadows.', outcome: 'accepted', pins: [], sketch: null, criteria: [], teacher: 'Orla Wennick', answeredAt: '2026-11-05T10:00:00.000Z' } : null,
+})
+const folio = {
+  name: 'Ada', classId: 1, className: 'Table', askedFor: 0, murals: [],
+  plans: [{ id: 7, title: 'The kettle: “=tin”', drawing: { id: 3, position: 1, lastSeenAt: null }, handIns: [handIn(12, 1, true), handIn(11, 1)] }],
+  own: [{ id: 9, title: 'Dunes', drawing: 4, width: 300, height: 200, position: 0, lastSeenAt: null, handIns: [] }],
+} as unknown as FolioView
+const progress: ProgressView = {
+  classId: 1, className: 'Table', plans: [],
+  learners: [{ id: 1, name: 'Ada', handIns: [{ id: 11, plan: 7, at: '2026-11-01T10:00:00.000Z', attempt: 1, state: 'replaced', judged: [{ measure: 'symmetry', verdict: 'nearly' }] }], tries: [{ drill: 'arcs', score: 61, triedAt: '2026-11-01T09:00:00.000Z' }], days: [{ day: '2026-11-01', workedMs: 90_000 }] }],
+}
+const source: FolioSource = {
+  drawing: async id => ({ plan: ownPlan('x', sheet), entries: id === 3 ? record.entries : [] }) as unknown as DrawingView,
+  handIn: async () => ({ record }) as unknown as HandInView,
+  picture: async id => (id === 11 ? null : Uint8Array.of(0x89, 0x50, 0x4E, 0x47)),
+}
+
+describe('a folio as an archive', () => {
+  it('holds all of it, in folders that can be told apart', async () => {
+    const told: string[] = []
+    const files = unzipSync((await packFolio(folio, progress, source, (done, of) => told.push(`${done}/${of}`), () => false))!)
+    expect(Object.keys(files).sort()).toEqual([
+      '01 the-kettle-tin/drawing.record.json', '01 the-kettle-tin/hand-in 1 (2026-11-01).record.json', '01 the-kettle-tin/hand-in 2 (2026-11-01) answer.txt',
+      '01 the-kettle-tin/hand-in 2 (2026-11-01).png', '01 the-kettle-tin/hand-in 2 (2026-11-01).record.json', 'look-fors.csv', 'time.csv', 'warm-ups.csv',
+    ])
+    expect(told).toEqual(['0/4', '1/4', '2/4', '3/4', '4/4'])
+    expect(JSON.parse(strFromU8(files['01 the-kettle-tin/drawing.record.json']!))).toEqual(record)
+    expect(strFromU8(files['01 the-kettle-tin/hand-in 2 (2026-11-01) answer.txt']!)).toContain('Try next: Darker shadows.')
+    expect(Papa.parse<string[]>(strFromU8(files['look-fors.csv']!)).data[1]).toEqual(['2026-11-01T10:00:00.000Z', 'The kettle: “=tin”', '1', 'Symmetry', 'nearly'])
+    expect(Papa.parse<string[]>(strFromU8(files['time.csv']!)).data[1]).toEqual(['2026-11-01', '2'])
+  })
+
+  it('can be stopped', async () => {
+    let asked = 0
+    expect(await packFolio(folio, progress, source, () => {}, () => ++asked > 1)).toBeNull()
+  })
+})

@@ -1,0 +1,60 @@
+import { zip, type AsyncZippable } from 'fflate'
+import type { DrawingView, FolioHandIn, FolioView, HandInView, ProgressView } from '#shared/views'
+import { csvOf } from './csv'
+import { fileName } from './save-file'
+import { MEASURE_WORDS } from './measure-words'
+import { VERDICT_WORDS } from './verdict-words'
+
+/** What a folio is packed from: asked one after the other. */
+export interface FolioSource {
+  readonly drawing: (id: number) => Promise<DrawingView>
+  readonly handIn: (id: number) => Promise<HandInView>
+  readonly picture: (handIn: number) => Promise<Uint8Array | null>
+}
+
+const json = (value: unknown) => new TextEncoder().encode(JSON.stringify(value))
+const text = (value: string) => new TextEncoder().encode(value)
+
+/**
+ * A learner's folio as one archive: every drawing with its record, every hand-in with picture, record and answer, and two tables:
+ * what was looked for, and the warm-ups. `tell`: how many of how many are in it. `isStopped`: whether to go on.
+ */
+export async function packFolio(folio: FolioView, progress: ProgressView, source: FolioSource, tell: (done: number, of: number) => void, isStopped: () => boolean): Promise<Uint8Array | null> {
+  const files: AsyncZippable = {}
+  const works = [
+    ...folio.plans.map(each => ({ title: each.title, drawing: each.drawing?.id ?? null, handIns: each.handIns })),
+    ...folio.own.map(each => ({ title: each.title, drawing: each.drawing as number | null, handIns: each.handIns })),
+  ]
+  const whole = works.reduce((sum, each) => sum + each.handIns.length + (each.drawing === null ? 0 : 1), 0)
+  let done = 0
+  tell(0, whole)
+  for (const [i, { title, drawing, handIns }] of works.entries()) {
+    const folder = `${String(i + 1).padStart(2, '0')} ${fileName(title, 'drawing')}`
+    if (drawing !== null) {
+      if (isStopped()) return null
+      const { plan, entries } = await source.drawing(drawing)
+      if (entries.length) files[`${folder}/drawing.record.json`] = json({ version: 1, sheet: plan.sheet, entries })
+      tell(++done, whole)
+    }
+    // Counted over all of its sheets: who began afresh has two first attempts.
+    for (const [k, handIn] of [...handIns].reverse().entries()) {
+      if (isStopped()) return null
+      await packHandIn(files, `${folder}/hand-in ${k + 1} (${handIn.handedInAt.slice(0, 10)})`, handIn, source)
+      tell(++done, whole)
+    }
+  }
+  const own = progress.learners[0]
+  const titles = new Map(folio.plans.map(each => [each.id, each.title]))
+  files['look-fors.csv'] = text(csvOf([['handed in', 'plan', 'hand-in', 'looked for', 'found'], ...(own?.handIns ?? []).flatMap(each => each.judged.map(one => [each.at, titles.get(each.plan) ?? '', each.attempt, MEASURE_WORDS[one.measure], VERDICT_WORDS[one.verdict]]))]))
+  files['warm-ups.csv'] = text(csvOf([['when', 'warm-up', 'points'], ...(own?.tries ?? []).map(each => [each.triedAt, each.drill, each.score])]))
+  files['time.csv'] = text(csvOf([['day', 'minutes'], ...(own?.days ?? []).map(each => [each.day, Math.round(each.workedMs / 60_000)])]))
+  return new Promise((resolve, reject) => zip(files, { level: 6 }, (error, bytes) => (error ? reject(error) : resolve(bytes))))
+}
+
+async function packHandIn(files: AsyncZippable, name: string, { id, answer }: FolioHandIn, source: FolioSource): Promise<void> {
+  const picture = await source.picture(id)
+  // A picture is packed as it is: it holds no air.
+  if (picture) files[`${name}.png`] = [picture, { level: 0 }]
+  files[`${name}.record.json`] = json((await source.handIn(id)).record)
+  if (answer) files[`${name} answer.txt`] = text(`${answer.words}\n${answer.next ? `\nTry next: ${answer.next}\n` : ''}\n${answer.teacher}, ${answer.answeredAt.slice(0, 10)}\n`)
+}

@@ -1,0 +1,103 @@
+import sharp from 'sharp'
+import { panelSheet, panelsOf, type MuralGrid } from '#core/mural'
+import type { Job, MissingPanel, MuralPanel } from '../models'
+import { inTransaction } from '../repositories/database'
+import * as drawings from '../repositories/drawings'
+import { endJob, tellProgress } from '../repositories/jobs'
+import * as murals from '../repositories/murals'
+import { recordOf } from '../services/records'
+import type { PanelDrawn } from './panel'
+import type { DrawPanel } from './runner'
+
+/** Bytes of the PNG that are stored at once. */
+const PART_BYTES = 4 * 1024 * 1024
+
+/** Paper of a panel that is missing, and the lines over it. */
+const PAPER = '#f4f1ea'
+const LINES = '#cfc8ba'
+
+/** Somebody has stopped it. */
+class Stopped extends Error {}
+
+/**
+ * Puts a mural together: each panel is drawn again from its record unless it is as it was, its own part is kept, and all are
+ * joined to one PNG, which goes to the database in pieces. In memory are one panel's pixels and the panels' PNGs.
+ */
+export async function assemble(job: Job, draw: DrawPanel): Promise<void> {
+  const mural = await murals.muralById(job.subject)
+  if (!mural) return
+  const { grid } = mural.facts
+  const places = panelsOf(grid)
+  const panels = await murals.panelsOf(mural.id)
+  // Joining takes about as long as a quarter of the panels.
+  const joining = Math.max(1, Math.ceil(places.length / 4))
+  const whole = places.length + joining
+  const tell = async (done: number) => {
+    if (!await tellProgress(job, done, whole)) throw new Stopped()
+  }
+  const missing: MissingPanel[] = []
+  try {
+    await tell(0)
+    const pictures: Buffer[] = []
+    for (const [i, panel] of panels.entries()) {
+      const drawn = await drawnPanel(panel, grid, draw)
+      if ('why' in drawn) missing.push({ place: panel.place, why: drawn.why })
+      pictures.push('why' in drawn ? await missingPicture(grid) : drawn.picture)
+      await tell(i + 1)
+    }
+    await join(mural.id, job.id, grid, pictures, share => tell(places.length + Math.min(joining - 1, Math.floor(share * joining))))
+    await inTransaction(tx => murals.setWhole(mural.id, job.id, missing, tx))
+    await tellProgress(job, whole, whole)
+  } catch (error) {
+    await murals.dropParts(mural.id, job.id)
+    if (!(error instanceof Stopped)) throw error
+    await endJob(job, 'stopped')
+  }
+}
+
+/** A panel's own part as a PNG; or why there is none. */
+async function drawnPanel(panel: MuralPanel, grid: MuralGrid, draw: DrawPanel): Promise<{ picture: Buffer } | { why: MissingPanel['why'] }> {
+  if (panel.learnerId === null || panel.drawingId === null) return { why: panel.learnerId === null ? 'free' : 'not-drawn' }
+  const drawing = await drawings.drawingById(panel.drawingId)
+  if (!drawing || drawing.position === 0) return { why: 'not-drawn' }
+  const known = panel.pictured === drawing.position ? await murals.panelPicture(panel.muralId, panel.place) : null
+  if (known) return { picture: known }
+  const { own } = panelSheet(grid)
+  const record = await recordOf(drawing, drawing.position)
+  const drawn: PanelDrawn = await draw({ kind: 'panel', record, own, sheet: panelSheet(grid) })
+  if (drawn.why) return { why: drawn.why }
+  const picture = await sharp(drawn.pixels, { raw: { width: grid.width, height: grid.height, channels: 4 } }).removeAlpha().png({ compressionLevel: 6 }).toBuffer()
+  await murals.setPanelPicture(panel.muralId, panel.place, { picture, pictured: drawing.position })
+  return { picture }
+}
+
+/** A panel that is not there: hatched paper. */
+export function missingPicture({ width, height }: Pick<MuralGrid, 'width' | 'height'>): Promise<Buffer> {
+  const step = Math.max(12, Math.round(Math.min(width, height) / 14))
+  const hatch = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}"><defs><pattern id="h" width="${step}" height="${step}" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><rect width="${step}" height="${step}" fill="${PAPER}"/><rect width="${Math.max(2, step / 10)}" height="${step}" fill="${LINES}"/></pattern></defs><rect width="100%" height="100%" fill="url(#h)"/></svg>`
+  return sharp(Buffer.from(hatch)).removeAlpha().png().toBuffer()
+}
+
+/** Joins the panels and stores the PNG as it comes. `pictures`: one a panel, row by row. */
+async function join(muralId: number, run: number, grid: MuralGrid, pictures: readonly Buffer[], tell: (share: number) => Promise<void>): Promise<void> {
+  const total = pictures.reduce((sum, each) => sum + each.length, 0)
+  let [number, stored, waiting, held] = [0, 0, [] as Buffer[], 0]
+  const flush = async () => {
+    const bytes = Buffer.concat(waiting)
+    ;[waiting, held] = [[], 0]
+    stored += bytes.length
+    await murals.addPart(muralId, run, number++, bytes)
+    await tell(Math.min(1, stored / total))
+  }
+  for await (const chunk of joined(grid, pictures)) {
+    waiting.push(chunk)
+    held += chunk.length
+    if (held >= PART_BYTES) await flush()
+  }
+  if (held) await flush()
+}
+
+/** The panels side by side as one PNG, a stream of it. */
+export function joined({ columns }: Pick<MuralGrid, 'columns'>, pictures: readonly Buffer[]): AsyncIterable<Buffer> {
+  return sharp([...pictures], { join: { across: columns }, limitInputPixels: false }).png({ compressionLevel: 6 })
+}

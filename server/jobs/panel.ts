@@ -1,0 +1,33 @@
+import type { Rect } from '#core/base'
+import { replay, type DrawingRecord } from '#core/drawing'
+import { loadKernels } from '#core/kernels'
+import { showDrawing } from '#core/layers'
+
+export interface PanelAsked {
+  readonly kind: 'panel'
+  readonly record: DrawingRecord
+  /** The panel's own part of its sheet, and what size the sheet must have, px. */
+  readonly own: Rect
+  readonly sheet: { readonly width: number, readonly height: number }
+}
+
+/** `why`: it can't be put in. Pixels: RGBA8 of its own part. */
+export type PanelDrawn = { readonly why: 'other-size' | 'not-drawn' } | { readonly why: null, readonly pixels: Uint8Array }
+
+const kernels = loadKernels()
+
+/** Draws a mural's panel again and takes its own part. Heavy: for worker threads. */
+export function drawPanel({ record, own, sheet }: PanelAsked): PanelDrawn {
+  if (!record.entries.some(each => each.type === 'act')) return { why: 'not-drawn' }
+  const { drawing } = replay(kernels, record)
+  const { width, height } = drawing.sheet
+  if (width !== sheet.width || height !== sheet.height) return { why: 'other-size' }
+  const all = showDrawing(kernels, drawing)
+  const [w, h] = [own.x1 - own.x0, own.y1 - own.y0]
+  const pixels = new Uint8Array(4 * w * h)
+  for (let y = 0; y < h; y++) {
+    const from = 4 * ((own.y0 + y) * width + own.x0)
+    pixels.set(all.subarray(from, from + 4 * w), 4 * w * y)
+  }
+  return { why: null, pixels }
+}

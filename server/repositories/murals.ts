@@ -1,0 +1,144 @@
+import { Op } from 'sequelize'
+import type { MuralFacts, PanelSeams } from '#shared/mural'
+import { Mural, MuralPanel, MuralPart, type MissingPanel } from '../models'
+import { question, type Tx } from './database'
+
+const WITHOUT_PICTURE = { exclude: ['picture'] }
+
+export function muralById(id: number): Promise<Mural | null> {
+  return Mural.findByPk(id, { attributes: WITHOUT_PICTURE })
+}
+
+export function muralsOf(classId: number): Promise<Mural[]> {
+  return Mural.findAll({ where: { classId }, order: [['id', 'DESC']], attributes: WITHOUT_PICTURE })
+}
+
+export async function muralPicture(id: number): Promise<Buffer | null> {
+  return (await Mural.findByPk(id, { attributes: ['picture'] }))?.picture ?? null
+}
+
+export async function hasPicture(id: number): Promise<boolean> {
+  return (await Mural.count({ where: { id, picture: { [Op.ne]: null } } })) > 0
+}
+
+export async function addMural(values: { classId: number, planId: number, facts: MuralFacts, picture: Buffer | null }, versions: readonly number[], transaction: Tx): Promise<Mural> {
+  const mural = await Mural.create({ ...values, madeAt: new Date() }, { transaction })
+  await MuralPanel.bulkCreate(versions.map((versionId, place) => ({ muralId: mural.id, place, versionId })), { transaction })
+  return mural
+}
+
+export async function archiveMural(id: number, isArchived: boolean): Promise<void> {
+  await Mural.update({ archivedAt: isArchived ? new Date() : null }, { where: { id } })
+}
+
+export function panelAt(muralId: number, place: number): Promise<MuralPanel | null> {
+  return MuralPanel.findOne({ where: { muralId, place }, attributes: WITHOUT_PICTURE })
+}
+
+export function panelsOf(muralId: number): Promise<MuralPanel[]> {
+  return MuralPanel.findAll({ where: { muralId }, order: ['place'], attributes: WITHOUT_PICTURE })
+}
+
+export function panelsOfMurals(muralIds: number[]): Promise<MuralPanel[]> {
+  return MuralPanel.findAll({ where: { muralId: muralIds }, order: ['muralId', 'place'], attributes: WITHOUT_PICTURE })
+}
+
+/** The panel that a drawing is; null: it is none. */
+export function panelOfDrawing(drawingId: number): Promise<MuralPanel | null> {
+  return MuralPanel.findOne({ where: { drawingId }, attributes: WITHOUT_PICTURE })
+}
+
+/** Gives a panel to a learner if it is whose it was thought to be. Returns whether it was. */
+export async function handPanel(muralId: number, place: number, from: number | null, to: number | null): Promise<boolean> {
+  const [count] = await MuralPanel.update({ learnerId: to, drawingId: null, picture: null, pictured: null }, { where: { muralId, place, learnerId: from } })
+  return count > 0
+}
+
+export async function setPanelDrawing(muralId: number, place: number, drawingId: number, transaction: Tx): Promise<void> {
+  await MuralPanel.update({ drawingId }, { where: { muralId, place }, transaction })
+}
+
+/** The row, locked until the transaction ends. */
+export function lockPanel(muralId: number, place: number, transaction: Tx): Promise<MuralPanel | null> {
+  return MuralPanel.findOne({ where: { muralId, place }, attributes: WITHOUT_PICTURE, transaction, lock: transaction.LOCK.UPDATE })
+}
+
+export interface PanelRow {
+  readonly place: number
+  readonly learnerId: number | null
+  readonly learner: string | null
+  readonly drawingId: number | null
+  readonly position: number | null
+  readonly lastSeenAt: Date | null
+  readonly livePictured: number | null
+  readonly seams: string | null
+  readonly handIn: number | null
+}
+
+const PANELS = `SELECT p.place, p.learner_id AS learnerId, l.name AS learner, p.drawing_id AS drawingId, d.position, d.last_seen_at AS lastSeenAt,
+    v.position AS livePictured, v.seams, (SELECT MAX(h.id) FROM hand_ins h WHERE h.drawing_id = p.drawing_id) AS handIn
+  FROM mural_panels p
+  LEFT JOIN learners l ON l.id = p.learner_id
+  LEFT JOIN drawings d ON d.id = p.drawing_id
+  LEFT JOIN live_pictures v ON v.drawing_id = p.drawing_id
+  WHERE p.mural_id = :muralId ORDER BY p.place`
+
+/** All panels with what is drawn of them, as the database has it now. */
+export function panelRows(muralId: number): Promise<PanelRow[]> {
+  return question<PanelRow>(PANELS, { muralId })
+}
+
+export interface EdgeRow {
+  readonly place: number
+  readonly learner: string | null
+  readonly pictured: number | null
+  readonly edges: Buffer | null
+}
+
+const EDGES = `SELECT p.place, l.name AS learner, v.position AS pictured, v.edges
+  FROM mural_panels p
+  LEFT JOIN learners l ON l.id = p.learner_id
+  LEFT JOIN live_pictures v ON v.drawing_id = p.drawing_id
+  WHERE p.mural_id = :muralId AND p.place IN (:places)`
+
+/** Some panels with their edges. */
+export function edgeRows(muralId: number, places: number[]): Promise<EdgeRow[]> {
+  return question<EdgeRow>(EDGES, { muralId, places })
+}
+
+export function seamsOf(row: { readonly seams: string | null }): PanelSeams {
+  return row.seams === null ? {} : JSON.parse(row.seams) as PanelSeams
+}
+
+// --- put together
+
+/** A panel's part as it was put in, and of how long a record; null: never. */
+export async function panelPicture(muralId: number, place: number): Promise<Buffer | null> {
+  return (await MuralPanel.findOne({ where: { muralId, place }, attributes: ['picture'] }))?.picture ?? null
+}
+
+export async function setPanelPicture(muralId: number, place: number, values: { picture: Buffer, pictured: number }): Promise<void> {
+  await MuralPanel.update(values, { where: { muralId, place } })
+}
+
+export async function addPart(muralId: number, run: number, number: number, bytes: Buffer): Promise<void> {
+  await MuralPart.upsert({ muralId, run, number, bytes })
+}
+
+/** One assembly is whole: those before it are forgotten. */
+export async function setWhole(muralId: number, run: number, missing: readonly MissingPanel[], transaction: Tx): Promise<void> {
+  await Mural.update({ run, assembledAt: new Date(), missing: [...missing] }, { where: { id: muralId }, transaction })
+  await MuralPart.destroy({ where: { muralId, run: { [Op.ne]: run } }, transaction })
+}
+
+export async function dropParts(muralId: number, run: number): Promise<void> {
+  await MuralPart.destroy({ where: { muralId, run } })
+}
+
+/** The numbers of an assembly's parts, and one of them. */
+export async function partNumbers(muralId: number, run: number): Promise<number[]> {
+  return (await MuralPart.findAll({ where: { muralId, run }, attributes: ['number'], order: ['number'] })).map(each => each.number)
+}
+export async function part(muralId: number, run: number, number: number): Promise<Buffer | null> {
+  return (await MuralPart.findOne({ where: { muralId, run, number } }))?.bytes ?? null
+}

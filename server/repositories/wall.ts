@@ -1,0 +1,57 @@
+import { Op } from 'sequelize'
+import { WallWords, WallWork } from '../models'
+import type { Tx } from './database'
+
+export function workById(id: number): Promise<WallWork | null> {
+  return WallWork.findByPk(id)
+}
+
+/** All that hangs, is asked for or offered, in its order. */
+export function worksOf(classId: number): Promise<WallWork[]> {
+  return WallWork.findAll({ where: { classId, state: { [Op.ne]: 'down' } }, order: ['place', 'id'] })
+}
+
+export function workOfHandIn(handInId: number, transaction?: Tx): Promise<WallWork | null> {
+  return WallWork.findOne({ where: { handInId }, transaction })
+}
+
+/** Works of a learner for which the teacher would like leave. */
+export function countAsked(learnerId: number): Promise<number> {
+  return WallWork.count({ where: { learnerId, state: 'asked' } })
+}
+
+/** Puts a hand-in forward for the Wall, or again after it was taken down. */
+export async function putForward(values: Pick<WallWork, 'classId' | 'learnerId' | 'handInId' | 'title' | 'isNamed' | 'state'>, transaction?: Tx): Promise<number> {
+  const known = await workOfHandIn(values.handInId, transaction)
+  if (known) await known.update({ ...values, askedAt: new Date(), hungAt: null }, { transaction })
+  return known?.id ?? (await WallWork.create({ ...values, askedAt: new Date() }, { transaction })).id
+}
+
+export async function setWork(id: number, values: Partial<Pick<WallWork, 'title' | 'isNamed' | 'state' | 'hungAt' | 'place'>>, transaction?: Tx): Promise<void> {
+  await WallWork.update(values, { where: { id }, transaction })
+}
+
+export function wordsById(id: number): Promise<WallWords | null> {
+  return WallWords.findByPk(id)
+}
+
+/** The oldest first. */
+export function wordsOf(workIds: number[]): Promise<WallWords[]> {
+  return WallWords.findAll({ where: { workId: workIds }, order: ['id'] })
+}
+
+export async function addWords(values: Pick<WallWords, 'workId' | 'learnerId' | 'teacherId' | 'words' | 'state'>, transaction?: Tx): Promise<number> {
+  return (await WallWords.create({ ...values, saidAt: new Date() }, { transaction })).id
+}
+
+export function countWaiting(learnerId: number): Promise<number> {
+  return WallWords.count({ where: { learnerId, state: 'waiting' } })
+}
+
+export async function setWords(id: number, state: WallWords['state']): Promise<void> {
+  await WallWords.update({ state }, { where: { id } })
+}
+
+export async function removeWords(id: number): Promise<void> {
+  await WallWords.destroy({ where: { id } })
+}

@@ -1,0 +1,65 @@
+import type { MeasureName } from '#core/lookfor'
+import type { Plan } from '#core/plan'
+import { VERDICT_OF_MARK } from '#shared/marks'
+import type { LearnerProgress, Person, ProgressView } from '#shared/views'
+import type { DrawingRow, Learner, SchoolClass } from '../models'
+import * as drawings from '../repositories/drawings'
+import * as handIns from '../repositories/handins'
+import * as people from '../repositories/people'
+import * as plans from '../repositories/plans'
+import * as progress from '../repositories/progress'
+import { requireClass } from './rights'
+
+type Teacher = Extract<Person, { kind: 'teacher' }>
+type LearnerPerson = Extract<Person, { kind: 'learner' }>
+
+export async function classProgress(person: Teacher, classId: number): Promise<ProgressView> {
+  const schoolClass = await requireClass(person, classId)
+  return progressOf(schoolClass, await people.learnersOf([classId]))
+}
+
+export async function ownProgress(person: LearnerPerson): Promise<ProgressView> {
+  const learner = (await people.learnerById(person.id))!
+  return progressOf((await people.classById(learner.classId))!, [learner])
+}
+
+async function progressOf({ id, name }: SchoolClass, learners: readonly Learner[]): Promise<ProgressView> {
+  const ids = learners.map(each => each.id)
+  const [given, drawn, tries, days] = await Promise.all([plans.plansOfClass(id), drawings.drawingsOf(ids), progress.triesOfAll(ids), progress.daysOf(ids)])
+  const rows = await handIns.handInsOf(drawn.map(each => each.id))
+  const marks = new Map((await handIns.answersOf(rows.map(each => each.id))).map(each => [each.handInId, each.marks]))
+  const drawingOf = new Map(drawn.map(each => [each.id, each]))
+  const measures = await measuresFor(rows.map(each => drawingOf.get(each.drawingId)!))
+  return {
+    classId: id, className: name,
+    plans: given.map(each => ({ id: each.id, title: each.document.title, measures: [...new Set(each.document.steps.flatMap(step => step.lookFors.map(one => one.settings.measure)))] })),
+    learners: learners.map((learner): LearnerProgress => ({
+      id: learner.id, name: learner.name,
+      handIns: rows.filter(each => drawingOf.get(each.drawingId)!.learnerId === learner.id).map((row) => {
+        const drawing = drawingOf.get(row.drawingId)!
+        const known = measures.get(keyOf(drawing))!
+        const own = marks.get(row.id) ?? {}
+        const found = (row.findings ?? []).flatMap(each => each.findings)
+        return {
+          id: row.id, plan: drawing.planId, at: row.handedInAt.toISOString(), attempt: row.attempt, state: row.state,
+          judged: found.flatMap(({ lookFor, verdict }) => {
+            const measure = known.get(lookFor)
+            const mark = own[lookFor]
+            return measure ? [{ measure, verdict: mark ? VERDICT_OF_MARK[mark] : verdict }] : []
+          }),
+        }
+      }),
+      tries: tries.filter(each => each.learnerId === learner.id).map(({ drill, score, triedAt }) => ({ drill, score, triedAt: triedAt.toISOString() })),
+      days: days.filter(each => each.learnerId === learner.id).map(({ day, workedMs }) => ({ day, workedMs })),
+    })),
+  }
+}
+
+const keyOf = ({ planId, versionId }: Pick<DrawingRow, 'planId' | 'versionId'>) => `${planId} ${versionId ?? ''}`
+
+/** By plan and version: which look-for is of which measure. */
+async function measuresFor(drawn: readonly DrawingRow[]): Promise<ReadonlyMap<string, ReadonlyMap<string, MeasureName>>> {
+  const needed = new Map(drawn.map(each => [keyOf(each), each]))
+  const documents = await Promise.all([...needed].map(async ([key, each]): Promise<[string, Plan]> => [key, await plans.documentFor(each)]))
+  return new Map(documents.map(([key, { steps }]) => [key, new Map(steps.flatMap(step => step.lookFors.map(each => [each.id, each.settings.measure] as const)))]))
+}

@@ -38,7 +38,11 @@ export default defineNuxtConfig({
   // A plan goes as a whole: with the record of its demonstration and its pictures.
   routeRules: { '/**': { headers: isolation }, '/api/plans/**': { security: { requestSizeLimiter: { maxRequestSizeInBytes: 80_000_000, maxUploadFileRequestInBytes: 80_000_000, throwError: true } } } },
   compatibilityDate: '2026-06-01',
-  nitro: { esbuild: { options: { target: 'node20' } } },
+  nitro: {
+    esbuild: { options: { target: 'node20' } },
+    // The one face that the server itself writes with.
+    serverAssets: [{ baseName: 'fonts', dir: path('node_modules/@fontsource/lexend/files'), pattern: 'lexend-latin-700-normal.woff' }],
+  },
   vite: {
     plugins: [vuetify({ autoImport: true })],
     worker: { format: 'es' },

@@ -1,8 +1,7 @@
 import type { Kernels } from '#core/kernels'
 import { showDrawing } from '#core/layers'
-import { bytesOfEdges, edgesOf, neighbourOf, OPPOSITE, panelSheet, panelsOf, seamBetween, SIDES, type Edges } from '#core/mural'
+import { bytesOfEdges, edgesOf, panelSheet, panelsOf, seamsOfAll, type Edges } from '#core/mural'
 import { LIVE_PANEL_SIDE } from '#shared/limits'
-import type { PanelSeams } from '#shared/mural'
 import type { Entry } from '#core/drawing'
 import { livePictureOf } from '../server/jobs/picture'
 import { inTransaction, type Tx } from '../server/repositories/database'
@@ -38,23 +37,18 @@ export async function seedMural(kernels: Kernels, { teacherId, classId, learners
     const pixels = showDrawing(kernels, engine.drawing)
     drawn.set(place, { pixels, entries, edges: edgesOf(pixels, sheet.width, sheet.own) })
   }
-  const all = panelsOf(HARBOUR_GRID)
+  const seams = seamsOfAll(HARBOUR_GRID, panelsOf(HARBOUR_GRID).map((_, place) => drawn.get(place)?.edges ?? null))
   for (const [place, who] of PANELS) {
     const learnerId = learners[who]!.id
     await murals.handPanel(id, place, null, learnerId)
     const own = drawn.get(place)
     if (!own) continue
-    const seams: PanelSeams = Object.fromEntries(SIDES.flatMap((side) => {
-      const next = neighbourOf(HARBOUR_GRID, all[place]!, side)
-      const other = next && drawn.get(next.row * HARBOUR_GRID.columns + next.column)
-      return other ? [[side, seamBetween(own.edges[side], other.edges[OPPOSITE[side]])]] : []
-    }))
     const { versionId } = (await murals.panelAt(id, place))!
     const picture = await livePictureOf(own.pixels, sheet.width, sheet.height, LIVE_PANEL_SIDE)
     await inTransaction(async (tx) => {
       const drawing = await keep({ learnerId, planId, versionId }, own.entries, new Date(endedAt.getTime() + place * 60_000), tx)
       await murals.setPanelDrawing(id, place, drawing.id, tx)
-      await setLivePicture({ drawingId: drawing.id, position: own.entries.length, picture, findings: null, edges: Buffer.from(bytesOfEdges(own.edges)), seams }, tx)
+      await setLivePicture({ drawingId: drawing.id, position: own.entries.length, picture, findings: null, edges: Buffer.from(bytesOfEdges(own.edges)), seams: seams[place]! }, tx)
     })
   }
 }

@@ -269,9 +269,13 @@ describe('the whole', () => {
       }
     }
     expect(differ).toBe(0)
-    // A missing one is neither white nor of one colour.
+    // A missing one is hatched, with its name in the middle: letters of ink on paper.
     const [fx, fy] = origin(freed)
     expect(new Set(Array.from({ length: 60 }, (_, i) => at(fx + 100 + i, fy + 100).join())).size).toBeGreaterThan(1)
+    const inMiddle = Array.from({ length: 100 * 60 }, (_, i) => at(fx + 150 + (i % 100), fy + 170 + Math.floor(i / 100))[0]!)
+    const inked = inMiddle.filter(each => each < 0xA0).length / inMiddle.length
+    expect(inked).toBeGreaterThan(0.15)
+    expect(inked).toBeLessThan(0.7)
   })
 
   it('is taken along as a poster over pages', async () => {
@@ -293,12 +297,25 @@ describe('the whole', () => {
     expect((await teacher.call('GET', `/api/murals/${muralId}/poster?paper=a9&width=600`)).code).toBe('malformed')
   })
 
-  it('is said to be old when someone draws on, and is quicker the next time', async () => {
+  it('is said to be old when someone draws on, and measured anew when it is put together again', async () => {
     const before = (await view()).assembly.whole!
     expect(before.isOld).toBe(false)
     await drawnThrough(ada, 3, [{ type: 'act', at: 9_999_999, act: { ...(FILLED as { act: object }).act, layer: 'panel-first' } as never }])
     await desk.page.reload()
     await desk.page.getByText('Some have drawn on since.').waitFor()
+
+    // Two that no browser measured lie side by side: a green one and a red one.
+    const { panels } = await view()
+    expect(panels[0]!.seams).toEqual({})
+    const next = panels[1]!.learner!.name === 'Ada Tregear' ? ada : bo
+    await drawnThrough(next, 1, [LAID, { type: 'act', at: 2, act: { ...(FILLED as { act: object }).act, fill: { colour: [200, 40, 40], opacity: 100 } } as never }])
+    await teacher.call('POST', `/api/murals/${muralId}/assemble`)
+    await expect.poll(async () => (await view()).assembly.whole!.at, { timeout: 60_000, interval: 500 }).not.toBe(before.at)
+    const after = await view()
+    expect(after.assembly.whole!.isOld).toBe(false)
+    expect(after.assembly.whole!.missing.map(each => each.place)).not.toContain(1)
+    const apart = { meets: 0, lines: 0, linesMet: 0, marks: [{ kind: 'colour', from: 0, to: 399 }] }
+    expect([after.panels[0]!.seams.right, after.panels[1]!.seams.left]).toMatchObject([apart, apart])
   })
 })
 

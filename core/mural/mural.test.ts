@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Rgb8 } from '../colour'
 import { planSchema } from '../plan'
-import { bytesOfEdges, checkGrid, edgeProfile, edgesOfBytes, groundOn, isBlankEdge, linesAlong, neighbourOf, panelName, panelPlan, panelSheet, panelsOf, scaleGuide, seamBetween, seamFinding, vanishingGuide, type MuralGrid, type MuralTerms } from './index'
+import { bytesOfEdges, checkGrid, edgeProfile, edgesOfBytes, groundOn, isBlankEdge, linesAlong, neighbourOf, panelName, panelPlan, panelSheet, panelsOf, scaleGuide, seamBetween, seamFinding, seamsOfAll, vanishingGuide, type Edges, type MuralGrid, type MuralTerms } from './index'
 
 const grid: MuralGrid = { columns: 8, rows: 6, width: 1200, height: 900, bleed: 40 }
 
@@ -91,6 +91,26 @@ describe('edges', () => {
   it('of white paper are told from painted ones', () => {
     expect(isBlankEdge(edge({ ground: [255, 255, 255] }))).toBe(true)
     expect(isBlankEdge(edge({ ground: [255, 255, 255], lines: [30] }))).toBe(false)
+  })
+})
+
+describe('the seams of a whole', () => {
+  const plain = edge({ lines: [100] })
+  const all = (set: Partial<Edges> = {}): Edges => ({ left: plain, right: plain, above: plain, below: plain, ...set })
+  const small: MuralGrid = { columns: 2, rows: 2, width: 400, height: 400, bleed: 0 }
+
+  it('are measured from both sides, within the mural only', () => {
+    const seams = seamsOfAll(small, [all({ right: edge() }), all(), all(), all()])
+    expect(seams.map(each => Object.keys(each))).toEqual([['right', 'below'], ['left', 'below'], ['right', 'above'], ['left', 'above']])
+    // The line of the second panel comes over into the first and ends.
+    expect(seams[0]!.right!.marks).toEqual([{ kind: 'line', at: 100, on: 'second' }])
+    expect(seams[1]!.left!.marks).toEqual([{ kind: 'line', at: 100, on: 'first' }])
+    expect(seams[2]!.right!.marks).toEqual([])
+  })
+
+  it('are none where a panel is missing, or its edge is not painted yet', () => {
+    const seams = seamsOfAll(small, [all(), null, all({ above: edge({ ground: [255, 255, 255] }) }), all()])
+    expect(seams.map(each => Object.keys(each))).toEqual([[], [], ['right', 'above'], ['left']])
   })
 })
 

@@ -1,6 +1,6 @@
 import { difference00, lightnessOf, type Rgb8 } from '../colour'
 import { medianOf, type Rect } from '../base'
-import { SIDES, type Side } from './panels'
+import { neighbourOf, OPPOSITE, panelsOf, SIDES, type MuralGrid, type Side } from './panels'
 
 /** The colours along an edge of a panel, one place a px, each the mean of some px inward. */
 export type EdgeProfile = readonly Rgb8[]
@@ -130,4 +130,29 @@ export function edgesOfBytes(bytes: Uint8Array, { width, height }: { readonly wi
   let at = 0
   const take = (length: number): EdgeProfile => Array.from({ length }, () => [bytes[at++]!, bytes[at++]!, bytes[at++]!])
   return { left: take(height), right: take(height), above: take(width), below: take(width) }
+}
+
+/** How a panel meets its neighbours, measured with the panel as the first. */
+export type PanelSeamsFound = Readonly<Partial<Record<Side, SeamFound>>>
+
+/** The seams of a panel with what its neighbours have along the common edges. Where nobody has painted yet nothing can be met. */
+export function seamsWith(edges: Edges, neighbours: Partial<Edges>): PanelSeamsFound {
+  return Object.fromEntries(SIDES.flatMap((side) => {
+    const other = neighbours[side]
+    return other && !isBlankEdge(other) ? [[side, seamBetween(edges[side], other)]] : []
+  }))
+}
+
+/** The seams of every panel of a mural, row by row. `edges`: null where a panel is missing. */
+export function seamsOfAll(grid: MuralGrid, edges: readonly (Edges | null)[]): PanelSeamsFound[] {
+  return panelsOf(grid).map((panel, place) => {
+    const own = edges[place]
+    if (!own) return {}
+    const neighbours = Object.fromEntries(SIDES.flatMap((side) => {
+      const next = neighbourOf(grid, panel, side)
+      const theirs = next && edges[next.row * grid.columns + next.column]
+      return theirs ? [[side, theirs[OPPOSITE[side]]]] : []
+    }))
+    return seamsWith(own, neighbours)
+  })
 }

@@ -1,20 +1,17 @@
 import sharp from 'sharp'
-import { panelSheet, panelsOf, type MuralGrid } from '#core/mural'
+import { edgesOfBytes, panelName, panelSheet, panelsOf, seamsOfAll, type Edges, type MuralGrid } from '#core/mural'
 import type { Job, MissingPanel, MuralPanel } from '../models'
 import { inTransaction } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
 import { endJob, tellProgress } from '../repositories/jobs'
 import * as murals from '../repositories/murals'
 import { recordOf } from '../services/records'
+import { letters, missingPicture } from './missing'
 import type { PanelDrawn } from './panel'
 import type { DrawPanel } from './runner'
 
 /** Bytes of the PNG that are stored at once. */
 const PART_BYTES = 4 * 1024 * 1024
-
-/** Paper of a panel that is missing, and the lines over it. */
-const PAPER = '#f4f1ea'
-const LINES = '#cfc8ba'
 
 /** Somebody has stopped it. */
 class Stopped extends Error {}
@@ -39,14 +36,18 @@ export async function assemble(job: Job, draw: DrawPanel): Promise<void> {
   try {
     await tell(0)
     const pictures: Buffer[] = []
+    const edges: (Edges | null)[] = []
+    const lettering = await letters()
     for (const [i, panel] of panels.entries()) {
       const drawn = await drawnPanel(panel, grid, draw)
       if ('why' in drawn) missing.push({ place: panel.place, why: drawn.why })
-      pictures.push('why' in drawn ? await missingPicture(grid) : drawn.picture)
+      pictures.push('why' in drawn ? await missingPicture(grid, panelName(places[panel.place]!), lettering) : drawn.picture)
+      edges.push('why' in drawn ? null : edgesOfBytes(drawn.edges, grid))
       await tell(i + 1)
     }
+    const seams = seamsOfAll(grid, edges)
     await join(mural.id, job.id, grid, pictures, share => tell(places.length + Math.min(joining - 1, Math.floor(share * joining))))
-    await inTransaction(tx => murals.setWhole(mural.id, job.id, missing, tx))
+    await inTransaction(tx => murals.setWhole(mural.id, job.id, { missing, seams }, tx))
     await tellProgress(job, whole, whole)
   } catch (error) {
     await murals.dropParts(mural.id, job.id)
@@ -55,27 +56,21 @@ export async function assemble(job: Job, draw: DrawPanel): Promise<void> {
   }
 }
 
-/** A panel's own part as a PNG; or why there is none. */
-async function drawnPanel(panel: MuralPanel, grid: MuralGrid, draw: DrawPanel): Promise<{ picture: Buffer } | { why: MissingPanel['why'] }> {
+/** A panel's own part as a PNG, and its edges; or why there is none. */
+async function drawnPanel(panel: MuralPanel, grid: MuralGrid, draw: DrawPanel): Promise<{ picture: Buffer, edges: Buffer } | { why: MissingPanel['why'] }> {
   if (panel.learnerId === null || panel.drawingId === null) return { why: panel.learnerId === null ? 'free' : 'not-drawn' }
   const drawing = await drawings.drawingById(panel.drawingId)
   if (!drawing || drawing.position === 0) return { why: 'not-drawn' }
-  const known = panel.pictured === drawing.position ? await murals.panelPicture(panel.muralId, panel.place) : null
-  if (known) return { picture: known }
+  const known = panel.pictured === drawing.position ? await murals.panelPut(panel.muralId, panel.place) : null
+  if (known) return known
   const { own } = panelSheet(grid)
   const record = await recordOf(drawing, drawing.position)
   const drawn: PanelDrawn = await draw({ kind: 'panel', record, own, sheet: panelSheet(grid) })
   if (drawn.why) return { why: drawn.why }
   const picture = await sharp(drawn.pixels, { raw: { width: grid.width, height: grid.height, channels: 4 } }).removeAlpha().png({ compressionLevel: 6 }).toBuffer()
-  await murals.setPanelPicture(panel.muralId, panel.place, { picture, pictured: drawing.position })
-  return { picture }
-}
-
-/** A panel that is not there: hatched paper. */
-export function missingPicture({ width, height }: Pick<MuralGrid, 'width' | 'height'>): Promise<Buffer> {
-  const step = Math.max(12, Math.round(Math.min(width, height) / 14))
-  const hatch = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}"><defs><pattern id="h" width="${step}" height="${step}" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><rect width="${step}" height="${step}" fill="${PAPER}"/><rect width="${Math.max(2, step / 10)}" height="${step}" fill="${LINES}"/></pattern></defs><rect width="100%" height="100%" fill="url(#h)"/></svg>`
-  return sharp(Buffer.from(hatch)).removeAlpha().png().toBuffer()
+  const put = { picture, edges: Buffer.from(drawn.edges) }
+  await murals.setPanelPut(panel.muralId, panel.place, { ...put, pictured: drawing.position })
+  return put
 }
 
 /** Joins the panels and stores the PNG as it comes. `pictures`: one a panel, row by row. */

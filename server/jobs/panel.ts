@@ -2,6 +2,7 @@ import type { Rect } from '#core/base'
 import { replay, type DrawingRecord } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
 import { showDrawing } from '#core/layers'
+import { bytesOfEdges, edgesOf } from '#core/mural'
 
 export interface PanelAsked {
   readonly kind: 'panel'
@@ -11,8 +12,8 @@ export interface PanelAsked {
   readonly sheet: { readonly width: number, readonly height: number }
 }
 
-/** `why`: it can't be put in. Pixels: RGBA8 of its own part. */
-export type PanelDrawn = { readonly why: 'other-size' | 'not-drawn' } | { readonly why: null, readonly pixels: Uint8Array }
+/** `why`: it can't be put in. Pixels: RGBA8 of its own part; edges: what it has along them. */
+export type PanelDrawn = { readonly why: 'other-size' | 'not-drawn' } | { readonly why: null, readonly pixels: Uint8Array, readonly edges: Uint8Array }
 
 const kernels = loadKernels()
 
@@ -29,5 +30,5 @@ export function drawPanel({ record, own, sheet }: PanelAsked): PanelDrawn {
     const from = 4 * ((own.y0 + y) * width + own.x0)
     pixels.set(all.subarray(from, from + 4 * w), 4 * w * y)
   }
-  return { why: null, pixels }
+  return { why: null, pixels, edges: bytesOfEdges(edgesOf(all, width, own)) }
 }

@@ -26,6 +26,8 @@ const CHANGES = [
     drawing_id BIGINT NULL REFERENCES drawings (id) ON DELETE SET NULL,
     picture LONGBLOB NULL,
     pictured INT NULL,
+    edges MEDIUMBLOB NULL,
+    seams LONGTEXT NULL,
     PRIMARY KEY (mural_id, place),
     UNIQUE INDEX (drawing_id)
   )`,

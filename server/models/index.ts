@@ -211,6 +211,9 @@ export class MuralPanel extends Model<InferAttributes<MuralPanel>, InferCreation
   /** Its own part as it was put in last, PNG, of the record up to here. */
   declare picture: CreationOptional<Buffer | null>
   declare pictured: CreationOptional<number | null>
+  /** Its edges in that picture, and how they meet the neighbours' in the whole. */
+  declare edges: CreationOptional<Buffer | null>
+  declare seams: CreationOptional<PanelSeams | null>
 }
 
 /** A piece of an assembled mural's PNG. */
@@ -334,7 +337,7 @@ export function connect(url: string): Sequelize {
   }, { ...bind, tableName: 'murals' })
   MuralPanel.init({
     muralId: key(), place: { type: DataTypes.INTEGER, primaryKey: true }, versionId: reference(), learnerId: DataTypes.BIGINT, drawingId: DataTypes.BIGINT,
-    picture: DataTypes.BLOB('long'), pictured: DataTypes.INTEGER,
+    picture: DataTypes.BLOB('long'), pictured: DataTypes.INTEGER, edges: DataTypes.BLOB('medium'), seams: json('seams', true),
   }, { ...bind, tableName: 'mural_panels' })
   MuralPart.init({ muralId: key(), run: key(), number: { type: DataTypes.INTEGER, primaryKey: true }, bytes: { type: DataTypes.BLOB('long'), allowNull: false } }, { ...bind, tableName: 'mural_parts' })
   RaisedHand.init({ learnerId: key(), drawingId: reference(), words: text(300), raisedAt: time() }, { ...bind, tableName: 'raised_hands' })

@@ -3,7 +3,7 @@ import type { MuralFacts, PanelSeams } from '#shared/mural'
 import { Mural, MuralPanel, MuralPart, type MissingPanel } from '../models'
 import { question, type Tx } from './database'
 
-const WITHOUT_PICTURE = { exclude: ['picture'] }
+const WITHOUT_PICTURE = { exclude: ['picture', 'edges'] }
 
 export function muralById(id: number): Promise<Mural | null> {
   return Mural.findByPk(id, { attributes: WITHOUT_PICTURE })
@@ -50,7 +50,7 @@ export function panelOfDrawing(drawingId: number): Promise<MuralPanel | null> {
 
 /** Gives a panel to a learner if it is whose it was thought to be. Returns whether it was. */
 export async function handPanel(muralId: number, place: number, from: number | null, to: number | null): Promise<boolean> {
-  const [count] = await MuralPanel.update({ learnerId: to, drawingId: null, picture: null, pictured: null }, { where: { muralId, place, learnerId: from } })
+  const [count] = await MuralPanel.update({ learnerId: to, drawingId: null, picture: null, pictured: null, edges: null, seams: null }, { where: { muralId, place, learnerId: from } })
   return count > 0
 }
 
@@ -71,13 +71,16 @@ export interface PanelRow {
   readonly position: number | null
   readonly lastSeenAt: Date | null
   readonly livePictured: number | null
+  /** Of its live picture; and what the whole was measured to have, if that is newer. */
   readonly seams: string | null
   readonly handIn: number | null
 }
 
 const PANELS = `SELECT p.place, p.learner_id AS learnerId, l.name AS learner, p.drawing_id AS drawingId, d.position, d.last_seen_at AS lastSeenAt,
-    v.position AS livePictured, v.seams, (SELECT MAX(h.id) FROM hand_ins h WHERE h.drawing_id = p.drawing_id) AS handIn
+    v.position AS livePictured,
+    IF(p.seams IS NOT NULL AND (v.made_at IS NULL OR v.made_at < m.assembled_at), p.seams, v.seams) AS seams, (SELECT MAX(h.id) FROM hand_ins h WHERE h.drawing_id = p.drawing_id) AS handIn
   FROM mural_panels p
+  JOIN murals m ON m.id = p.mural_id
   LEFT JOIN learners l ON l.id = p.learner_id
   LEFT JOIN drawings d ON d.id = p.drawing_id
   LEFT JOIN live_pictures v ON v.drawing_id = p.drawing_id
@@ -112,12 +115,18 @@ export function seamsOf(row: { readonly seams: string | null }): PanelSeams {
 
 // --- put together
 
-/** A panel's part as it was put in, and of how long a record; null: never. */
+/** A panel's part as it was put in; null: never. */
 export async function panelPicture(muralId: number, place: number): Promise<Buffer | null> {
-  return (await MuralPanel.findOne({ where: { muralId, place }, attributes: ['picture'] }))?.picture ?? null
+  return (await panelPut(muralId, place))?.picture ?? null
 }
 
-export async function setPanelPicture(muralId: number, place: number, values: { picture: Buffer, pictured: number }): Promise<void> {
+/** The same with its edges. */
+export async function panelPut(muralId: number, place: number): Promise<{ picture: Buffer, edges: Buffer } | null> {
+  const { picture, edges } = await MuralPanel.findOne({ where: { muralId, place }, attributes: ['picture', 'edges'] }) ?? {}
+  return picture && edges ? { picture, edges } : null
+}
+
+export async function setPanelPut(muralId: number, place: number, values: { picture: Buffer, edges: Buffer, pictured: number }): Promise<void> {
   await MuralPanel.update(values, { where: { muralId, place } })
 }
 
@@ -125,8 +134,9 @@ export async function addPart(muralId: number, run: number, number: number, byte
   await MuralPart.upsert({ muralId, run, number, bytes })
 }
 
-/** One assembly is whole: those before it are forgotten. */
-export async function setWhole(muralId: number, run: number, missing: readonly MissingPanel[], transaction: Tx): Promise<void> {
+/** One assembly is whole: those before it are forgotten. `seams`: one a panel. */
+export async function setWhole(muralId: number, run: number, { missing, seams }: { missing: readonly MissingPanel[], seams: readonly PanelSeams[] }, transaction: Tx): Promise<void> {
+  for (const [place, each] of seams.entries()) await MuralPanel.update({ seams: each }, { where: { muralId, place }, transaction })
   await Mural.update({ run, assembledAt: new Date(), missing: [...missing] }, { where: { id: muralId }, transaction })
   await MuralPart.destroy({ where: { muralId, run: { [Op.ne]: run } }, transaction })
 }

@@ -2,7 +2,7 @@ import type { Rect } from '#core/base'
 import { TILE, TILE_BYTES, type Kernels, type Tile } from '#core/kernels'
 import { changedTiles, showDrawing, showTile, sheetRect, tileOrigin, tilesUnder, type Drawing } from '#core/layers'
 import type { Finding } from '#core/lookfor'
-import { bytesOfEdges, edgesOf, isBlankEdge, seamBetween, SIDES, type Edges, type SeamFound, type Side } from '#core/mural'
+import { bytesOfEdges, edgesOf, seamsWith, type Edges, type PanelSeamsFound } from '#core/mural'
 import { base64Of, type Plan } from '#core/plan'
 import { LIVE_PANEL_SIDE, LIVE_SIDE } from '#shared/limits'
 import type { LiveFinding, LivePictureBody } from '#shared/schemas'
@@ -19,7 +19,7 @@ export interface PanelSeen {
   /** The neighbours' edges that lie at this panel's sides. */
   readonly neighbours: Partial<Edges>
 }
-export type SeamsSeen = Partial<Record<Side, SeamFound>>
+export type SeamsSeen = PanelSeamsFound
 
 interface Given {
   readonly kernels: Kernels
@@ -82,7 +82,7 @@ export class LivePictures {
       this.bring(drawing)
       const blob = await this.canvas!.convertToBlob({ type: 'image/webp', quality: QUALITY })
       const edges = this.panel ? edgesDrawn(this.given.kernels, drawing, this.panel) : null
-      const seams = edges && this.panel ? seamsOf(edges, this.panel.neighbours) : null
+      const seams = edges && this.panel ? seamsWith(edges, this.panel.neighbours) : null
       if (this.panel) this.given.sawSeams(seams)
       await this.given.send({ position, base64: base64Of(new Uint8Array(await blob.arrayBuffer())), found: this.found, ...edges && seams && { edges: base64Of(bytesOfEdges(edges)), seams } })
     } catch {
@@ -118,12 +118,4 @@ function edgesDrawn(kernels: Kernels, drawing: Drawing, { own, sheet }: PanelSee
   const { width, height } = drawing.sheet
   if (width !== sheet.width || height !== sheet.height) return null
   return edgesOf(showDrawing(kernels, drawing), width, own)
-}
-
-function seamsOf(edges: Edges, neighbours: Partial<Edges>): SeamsSeen {
-  return Object.fromEntries(SIDES.flatMap((side) => {
-    const other = neighbours[side]
-    // Where nobody has painted yet nothing can be met.
-    return other && !isBlankEdge(other) ? [[side, seamBetween(edges[side], other)]] : []
-  }))
 }

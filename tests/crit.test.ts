@@ -170,6 +170,52 @@ describe('answering', () => {
     await page.getByRole('button', { name: /^Comment 1/ }).click()
   })
 
+  it('is kept while it is not returned, through turning the pile and a closed page', async () => {
+    const expectThere = async () => {
+      await page.getByText('Not returned yet: what you began').waitFor()
+      expect(await page.getByLabel('Your words').inputValue()).toBe('Take your time at the spout.')
+      expect(await page.getByRole('button', { name: 'on the way' }).getAttribute('aria-pressed')).toBe('true')
+      await page.getByRole('button', { name: /^Comment 1: Here/ }).waitFor()
+    }
+    const { pile } = await view(handIns[0]!)
+    await page.locator('.crit header').click()
+    await page.keyboard.press('.')
+    await page.waitForURL(`**/crit/${pile[pile.indexOf(handIns[0]!) + 1]}`)
+    await page.getByLabel('Your words').waitFor()
+    expect(await page.getByLabel('Your words').inputValue()).toBe('')
+    await page.keyboard.press(',')
+    await page.waitForURL(`**/crit/${handIns[0]}`)
+    await expectThere()
+    await page.reload()
+    await expectThere()
+    await expectAccessible(page)
+    // LOOK page draft
+  })
+
+  it('can be taken back step by step', async () => {
+    const undo = page.getByRole('button', { name: 'Undo in the answer' })
+    expect(await undo.isDisabled()).toBe(true)
+    const mark = page.getByRole('group', { name: /^Your mark for/ }).first().getByRole('button').first()
+    const isPressed = () => mark.getAttribute('aria-pressed')
+    await mark.click()
+    expect(await isPressed()).toBe('true')
+    await page.getByLabel('Your words').fill('The rim is round.')
+    await undo.click()
+    await expect.poll(() => page.getByLabel('Your words').inputValue()).toBe('Take your time at the spout.')
+    await page.keyboard.press('Control+z')
+    await expect.poll(isPressed).toBe('false')
+    await page.keyboard.press('Control+Shift+z')
+    await expect.poll(isPressed).toBe('true')
+    await page.keyboard.press('Control+z')
+    await page.getByRole('button', { name: /^Comment 1/ }).click()
+    await page.getByRole('button', { name: 'Take it away' }).click()
+    await page.getByRole('button', { name: /^Comment 1/ }).waitFor({ state: 'detached' })
+    await page.locator('.crit header').click()
+    await page.keyboard.press('Control+z')
+    await page.getByRole('button', { name: /^Comment 1: Here/ }).waitFor()
+    await expect.poll(() => undo.isDisabled()).toBe(true)
+  })
+
   it('with a drawing over the work, on a sheet of its own', async () => {
     await page.getByRole('button', { name: 'Draw over' }).click()
     await page.getByRole('group', { name: 'Drawing over the work' }).waitFor()
@@ -189,6 +235,11 @@ describe('answering', () => {
     await page.getByRole('button', { name: 'Undo the last stroke' }).click()
     await page.waitForTimeout(1200)
     expect((await corner()).equals(empty)).toBe(true)
+    // Taking that step back brings the stroke again; and once more.
+    await page.getByRole('button', { name: 'Undo in the answer' }).click()
+    await expect.poll(async () => (await corner()).equals(empty)).toBe(false)
+    await page.getByRole('button', { name: 'Redo in the answer' }).click()
+    await expect.poll(async () => (await corner()).equals(empty)).toBe(true)
     await expectAccessible(page)
     await page.keyboard.press('Escape')
     await page.getByText('Goes with it: 1 pinned comment and what you drew over it.').waitFor()
@@ -202,6 +253,9 @@ describe('answering', () => {
     expect(answer!.pins[0]!.x).toBeGreaterThan(980)
     expect(answer!.pins[0]!.x).toBeLessThan(1020)
     expect(answer!.sketch!.entries.map(each => each.type)).toEqual(['prepare', 'act', 'act', 'undo'])
+    await page.goto(`${url}/crit/${handIns[0]}`)
+    await expect.poll(() => page.getByLabel('Your words').inputValue()).toBe('Take your time at the spout.')
+    expect(await page.getByText('Not returned yet').count()).toBe(0)
   })
 
   it('is seen by its learner, whole', async () => {

@@ -1,20 +1,20 @@
 <script setup lang="ts">
 import type { HandInView } from '#shared/views'
-import type { AnswerBody, CritKit, MarkLevel, Pin } from '#shared/schemas'
+import { mdiArrowULeftTop, mdiArrowURightTop } from '@mdi/js'
+import type { AnswerBody, CritKit, MarkLevel } from '#shared/schemas'
 import { troubleOf } from '../../api/client'
 import { api } from '../../api/routes'
+import type { AnswerInHand } from '../../composables/useAnswerDraft'
 import { MARK_WORDS, SUGGESTED_MARK } from '../../sheet/mark-words'
-import { meantIn, type DrawingRecord } from '#core/drawing'
+import { meantIn } from '#core/drawing'
 import { VERDICT_WORDS } from '../../sheet/verdict-words'
 
 /** Look-fors with what was measured and the teacher's mark, words, and a next thing to try. */
-const props = defineProps<{ handIn: HandInView, pins: readonly Pin[], sketch: DrawingRecord | null }>()
+const props = defineProps<{ handIn: HandInView, answer: AnswerInHand }>()
 const emit = defineEmits<{ point: [lookFor: string | null], show: [lookFor: string], answered: [] }>()
-const marks = ref<Record<string, MarkLevel>>({ ...props.handIn.answer?.marks })
-const words = ref(props.handIn.answer?.words ?? '')
-const next = ref(props.handIn.answer?.next ?? '')
-/** The teacher's own criteria: the levels given, by their titles. */
-const levels = ref<Record<string, number>>(Object.fromEntries(props.handIn.answer?.criteria.map(each => [each.title, each.level]) ?? []))
+const { draft, found, canUndo, canRedo, change, type, settle, undo, redo, beginAnew } = props.answer
+const words = computed({ get: () => draft.value.words, set: text => type({ words: text ?? '' }) })
+const next = computed({ get: () => draft.value.next, set: text => type({ next: text ?? '' }) })
 const kit = shallowRef<CritKit>({ phrases: [], criteria: [] })
 const isKitOpen = ref(false)
 onMounted(async () => {
@@ -24,11 +24,11 @@ onMounted(async () => {
 /** Those that are kept now, and those that this answer has from before. */
 const criteria = computed(() => [...kit.value.criteria, ...(props.handIn.answer?.criteria ?? []).filter(each => !kit.value.criteria.some(one => one.title === each.title))])
 function setLevel(title: string, level: number): void {
-  const { [title]: old, ...rest } = levels.value
-  levels.value = old === level ? rest : { ...rest, [title]: level }
+  const { [title]: old, ...rest } = draft.value.levels
+  change({ levels: old === level ? rest : { ...rest, [title]: level } })
 }
 function addPhrase(phrase: string): void {
-  words.value = words.value.trim() ? `${words.value.trimEnd()} ${phrase}` : phrase
+  change({ words: words.value.trim() ? `${words.value.trimEnd()} ${phrase}` : phrase })
 }
 const keepPhrase = async () => {
   kit.value = await api.keepCritKit({ ...kit.value, phrases: [...kit.value.phrases, words.value.trim().slice(0, 400)].slice(-60) })
@@ -45,8 +45,8 @@ const groups = computed(() => props.handIn.plan.steps.flatMap((step, i) => {
 }))
 
 function mark(lookFor: string, level: MarkLevel): void {
-  const { [lookFor]: old, ...rest } = marks.value
-  marks.value = old === level ? rest : { ...rest, [lookFor]: level }
+  const { [lookFor]: old, ...rest } = draft.value.marks
+  change({ marks: old === level ? rest : { ...rest, [lookFor]: level } })
 }
 
 function takeOver(): void {
@@ -54,7 +54,7 @@ function takeOver(): void {
     const level = meant.value.has(finding.lookFor) ? undefined : SUGGESTED_MARK[finding.verdict]
     return level ? [[finding.lookFor, level] as const] : []
   })
-  marks.value = { ...Object.fromEntries(suggested), ...marks.value }
+  change({ marks: { ...Object.fromEntries(suggested), ...draft.value.marks } })
 }
 
 async function give(outcome: AnswerBody['outcome']): Promise<void> {
@@ -64,9 +64,10 @@ async function give(outcome: AnswerBody['outcome']): Promise<void> {
   }
   busy.value = outcome
   try {
+    const { marks, levels, pins, sketch } = draft.value
     await api.answer(props.handIn.id, {
-      marks: marks.value, words: words.value, next: next.value, outcome, pins: [...props.pins], sketch: toRaw(props.sketch),
-      criteria: criteria.value.flatMap(each => (levels.value[each.title] !== undefined && levels.value[each.title]! < each.levels.length ? [{ title: each.title, levels: each.levels, level: levels.value[each.title]! }] : [])),
+      marks, words: words.value, next: next.value, outcome, pins: [...pins], sketch,
+      criteria: criteria.value.flatMap(each => (levels[each.title] !== undefined && levels[each.title]! < each.levels.length ? [{ title: each.title, levels: each.levels, level: levels[each.title]! }] : [])),
       seen: props.handIn.answer?.answeredAt ?? null,
     })
     trouble.value = null
@@ -81,6 +82,10 @@ async function give(outcome: AnswerBody['outcome']): Promise<void> {
 
 <template>
   <div class="form">
+    <p v-if="found" class="found small" role="status">
+      Not returned yet: what you began {{ timeInWords(new Date(found.at).toISOString()) }}.<template v-if="found.isOutrun"> Someone has answered since; your words are as you left them.</template>
+      <button class="link small" @click="beginAnew">{{ handIn.answer ? 'Begin from the answer that was given' : 'Begin anew' }}</button>
+    </p>
     <div class="scroll">
       <p v-if="groups.length === 0" class="soft">The look-fors are being measured …</p>
       <template v-else>
@@ -95,7 +100,7 @@ async function give(outcome: AnswerBody['outcome']): Promise<void> {
               <p class="small">{{ finding.sentence }}</p>
               <p v-if="meant.has(finding.lookFor)" class="small meant">“I meant it so.”</p>
               <div class="marks" role="group" :aria-label="`Your mark for ${title}`">
-                <button v-for="(word, level) in MARK_WORDS" :key="level" :aria-pressed="marks[finding.lookFor] === level" @click="mark(finding.lookFor, level)">{{ word }}</button>
+                <button v-for="(word, level) in MARK_WORDS" :key="level" :aria-pressed="draft.marks[finding.lookFor] === level" @click="mark(finding.lookFor, level)">{{ word }}</button>
               </div>
             </div>
           </div>
@@ -105,11 +110,11 @@ async function give(outcome: AnswerBody['outcome']): Promise<void> {
         <h4>Your criteria</h4>
         <div v-for="each in criteria" :key="each.title" class="criterion">
           <span class="small">{{ each.title }}</span>
-          <div class="marks" role="group" :aria-label="`Your mark for ${each.title}`"><button v-for="(word, level) in each.levels" :key="level" :aria-pressed="levels[each.title] === level" @click="setLevel(each.title, level)">{{ word }}</button></div>
+          <div class="marks" role="group" :aria-label="`Your mark for ${each.title}`"><button v-for="(word, level) in each.levels" :key="level" :aria-pressed="draft.levels[each.title] === level" @click="setLevel(each.title, level)">{{ word }}</button></div>
         </div>
       </section>
-      <p v-if="pins.length || sketch" class="small soft over">Goes with it: {{ [pins.length ? `${pins.length} pinned ${pins.length === 1 ? 'comment' : 'comments'}` : '', sketch ? 'what you drew over it' : ''].filter(Boolean).join(' and ') }}.</p>
-      <v-textarea v-model="words" label="Your words" rows="4" maxlength="4000" auto-grow max-rows="9" class="words" />
+      <p v-if="draft.pins.length || draft.sketch" class="small soft over">Goes with it: {{ [draft.pins.length ? `${draft.pins.length} pinned ${draft.pins.length === 1 ? 'comment' : 'comments'}` : '', draft.sketch ? 'what you drew over it' : ''].filter(Boolean).join(' and ') }}.</p>
+      <v-textarea v-model="words" label="Your words" rows="4" maxlength="4000" auto-grow max-rows="9" class="words" @blur="settle" />
       <div class="phrases">
         <button v-for="phrase in kit.phrases" :key="phrase" class="phrase small" :title="phrase" @click="addPhrase(phrase)">{{ phrase }}</button>
         <button class="link small" :disabled="!words.trim() || kit.phrases.includes(words.trim())" @click="keepPhrase">Keep these words</button>
@@ -117,11 +122,14 @@ async function give(outcome: AnswerBody['outcome']): Promise<void> {
       </div>
       <CritKitDialog v-model="isKitOpen" :kit="kit" @kept="kit = $event" />
       <details v-if="handIn.measures" class="small measured"><summary>Charts</summary><CritCharts :measures="handIn.measures" :spread="handIn.spread" :steps="handIn.plan.steps" /></details>
-      <v-textarea v-model="next" label="A next thing to try" rows="2" maxlength="1000" auto-grow max-rows="5" />
+      <v-textarea v-model="next" label="A next thing to try" rows="2" maxlength="1000" auto-grow max-rows="5" @blur="settle" />
     </div>
     <footer>
       <p v-if="trouble" class="trouble small" role="alert"><strong>{{ trouble.message }}</strong> {{ trouble.fix }}</p>
       <div class="row">
+        <v-btn :icon="mdiArrowULeftTop" size="small" variant="text" :disabled="!canUndo" aria-label="Undo in the answer" title="Undo (Ctrl + Z)" @click="undo" />
+        <v-btn :icon="mdiArrowURightTop" size="small" variant="text" :disabled="!canRedo" aria-label="Redo in the answer" title="Redo (Ctrl + Shift + Z)" @click="redo" />
+        <span class="grow" />
         <v-btn variant="outlined" color="primary" :loading="busy === 'again'" @click="give('again')">Return to draw on</v-btn>
         <v-btn color="primary" :loading="busy === 'accepted'" @click="give('accepted')">Accept</v-btn>
       </div>
@@ -157,7 +165,9 @@ h4 { font-size: 0.87rem; font-weight: 520; color: var(--ink-soft); margin: 12px 
 .measured summary { cursor: pointer; min-height: 30px; font-weight: 520; }
 .words { margin-top: 18px; }
 footer { padding: 10px 16px; border-top: 1px solid var(--line); }
-.row { display: flex; gap: 10px; justify-content: flex-end; }
+.row { display: flex; gap: 10px; align-items: center; }
+.grow { flex: 1; }
+.found { margin: 10px 16px 0; padding: 6px 12px; border-left: 3px solid var(--ochre); background: var(--paper-shade); border-radius: 0 6px 6px 0; }
 .trouble { border-left: 4px solid var(--ochre); padding-left: 10px; }
 @media (pointer: coarse) { .marks button { min-height: 44px; } }
 </style>

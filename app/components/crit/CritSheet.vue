@@ -101,12 +101,11 @@ function together(to: InstanceType<typeof SheetWindow> | undefined, view: Window
 
 const mode = ref<'look' | 'pin' | 'sketch'>('look')
 const over = ref<InstanceType<typeof SketchSheet>>()
-/** Made anew when all of it was taken away. */
+/** Made anew when some or all of it was taken away. */
 const sketchNumber = ref(0)
-function changeSketch(next: DrawingRecord | null): void {
-  if (!next) sketchNumber.value++
-  emit('sketch', next)
-}
+watch(() => props.sketch?.entries.length ?? 0, (count, before) => {
+  if (count < before) sketchNumber.value++
+}, { flush: 'sync' })
 const newPin = ref<{ x: number, y: number, words: string } | null>(null)
 function begin(samples: number[]): void {
   if (mode.value === 'sketch') over.value?.begin(samples)
@@ -188,7 +187,7 @@ defineExpose({
         >
           <template #default="{ view, size }">
             <CompareSheet v-if="hasOther && way !== 'beside'" :key="compared ?? ''" :record="otherRecord" :picture="otherPicture" :view="view" :size="size" :width="sheet.width" :height="sheet.height" :way="way" :share="share" />
-            <SketchSheet v-if="(sketch || mode === 'sketch') && isAtEnd" :key="sketchNumber" ref="over" :record="sketch" :sheet="handIn.plan.sheet" :view="view" :size="size" :can-draw="mode === 'sketch'" @change="changeSketch" />
+            <SketchSheet v-if="(sketch || mode === 'sketch') && isAtEnd" :key="sketchNumber" ref="over" :record="sketch" :sheet="handIn.plan.sheet" :view="view" :size="size" :can-draw="mode === 'sketch'" @change="next => emit('sketch', next)" />
             <template v-if="isAtEnd">
               <SheetMarks :marks="marks" :view="view" :size="size" />
               <PinMarks :pins="pins" :view="view" :can-change="canAnswer ?? false" @remove="at => emit('pins', pins.filter((_, i) => i !== at))" />
@@ -229,7 +228,7 @@ defineExpose({
 .way[aria-pressed='true'] { background: var(--blue); color: rgb(var(--v-theme-on-primary)); }
 .ways label { display: inline-flex; gap: 6px; align-items: center; }
 .ways select { border: 1px solid var(--line); border-radius: 6px; padding: 4px 6px; background: var(--paper); color: var(--ink); font: inherit; font-size: 0.9rem; max-width: 138px; min-height: 34px; }
-.ways input[type='range'] { width: 84px; accent-color: var(--blue); }
+.ways input[type='range'] { width: 84px; }
 .grow { flex: 1; }
 .upper { flex: 1; min-height: 0; display: grid; grid-template-columns: 132px minmax(0, 1fr); }
 /* Both as wide as each other: they are zoomed together. */
@@ -241,7 +240,7 @@ defineExpose({
 .faint .leaf { opacity: 0.6; }
 .leaves label { display: flex; gap: 6px; align-items: center; min-height: 28px; }
 .words { line-height: 1.2; overflow-wrap: anywhere; }
-.leaves input { flex: none; accent-color: var(--blue); width: 17px; height: 17px; }
+.leaves input { flex: none; width: 17px; height: 17px; }
 .sheet { position: relative; min-height: 0; min-width: 0; background: var(--round-sheet); }
 /* The server's picture, until the drawing itself is there. */
 .first-look { position: absolute; inset: 26px; width: calc(100% - 52px); height: calc(100% - 52px); object-fit: contain; }

@@ -82,7 +82,7 @@ defineExpose({
 path { fill: none; stroke-linecap: round; stroke-linejoin: round; opacity: 0.7; }
 .strip { position: absolute; left: 50%; bottom: 12px; transform: translateX(-50%); display: flex; gap: 12px; align-items: center; padding: 4px 12px; cursor: default; white-space: nowrap; box-shadow: 0 4px 16px rgb(0 0 0 / 18%); }
 label { display: inline-flex; gap: 6px; align-items: center; min-height: 40px; }
-input[type='range'] { width: 80px; accent-color: var(--blue); }
+input[type='range'] { width: 80px; }
 select { border: 1px solid var(--line); border-radius: 6px; padding: 4px 8px; background: var(--paper); color: var(--ink); font: inherit; }
 .colours { display: inline-flex; gap: 5px; }
 .colours button { width: 24px; height: 24px; border-radius: 50%; border: 1px solid #8d867a; }

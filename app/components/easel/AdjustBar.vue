@@ -84,7 +84,7 @@ footer { display: flex; gap: 8px; margin-top: 4px; }
 .channels .bent { background: var(--paper-shade); }
 .drop { display: inline-block; width: 24px; height: 24px; border-radius: 50%; border: 1.5px solid #8f8b83; vertical-align: middle; }
 .stop { display: flex; align-items: center; gap: 8px; }
-.stop input { flex: 1; accent-color: var(--blue); }
+.stop input { flex: 1; }
 .less { width: 28px; height: 28px; border-radius: 6px; color: var(--ink-soft); }
 .colour { display: flex; align-items: center; gap: 8px; }
 .progress { margin-top: 4px; }

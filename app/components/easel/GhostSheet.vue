@@ -56,6 +56,6 @@ function showAll(): void {
 .ghost { position: absolute; inset: 0; pointer-events: none; }
 .strip { position: absolute; left: 50%; bottom: 12px; transform: translateX(-50%); display: flex; align-items: center; gap: 6px; padding: 4px 8px; cursor: default; white-space: nowrap; box-shadow: 0 4px 16px rgb(0 0 0 / 18%); }
 label { display: inline-flex; align-items: center; gap: 6px; min-height: 40px; }
-input[type='range'] { width: 74px; accent-color: var(--blue); }
+input[type='range'] { width: 74px; }
 .numbers { min-width: 40px; }
 </style>

@@ -42,7 +42,7 @@ async function save(): Promise<void> {
 
 <style scoped>
 label { display: flex; gap: 10px; align-items: flex-start; min-height: 44px; padding: 4px 0; line-height: 1.3; }
-input { margin-top: 4px; width: 18px; height: 18px; accent-color: var(--blue); }
+input { margin-top: 4px; width: 18px; height: 18px; }
 .row { display: flex; justify-content: flex-end; gap: 10px; margin-top: 12px; }
 p { margin: 0 0 8px; }
 </style>

@@ -58,5 +58,5 @@ header h3 { flex: 1; display: flex; gap: 6px; align-items: center; margin: 0; }
 .under strong { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .row { display: flex; flex-wrap: wrap; gap: 0 2px; }
 .strength { display: grid; grid-template-columns: auto 1fr 42px; gap: 8px; align-items: center; min-height: 36px; }
-.strength input { min-width: 0; accent-color: var(--blue); }
+.strength input { min-width: 0; }
 </style>

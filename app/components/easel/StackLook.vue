@@ -47,10 +47,10 @@ const through = computed(() => (!isLayer.value && props.note.mode === 'normal' ?
 <style scoped>
 .look { padding: 8px 12px 6px; border-top: 1px solid var(--line); background: var(--paper); }
 .opacity { display: grid; grid-template-columns: 1fr 46px; gap: 6px; align-items: center; text-align: right; margin-bottom: 8px; }
-.opacity input { width: 100%; accent-color: var(--blue); }
+.opacity input { width: 100%; }
 .does { margin: 4px 0 4px; line-height: 1.3; min-height: 2.6em; }
 .ticks { display: grid; }
 .ticks label { display: flex; align-items: center; gap: 7px; min-height: 25px; }
-.ticks input { width: 16px; height: 16px; accent-color: var(--blue); }
+.ticks input { width: 16px; height: 16px; }
 @media (pointer: coarse) { .ticks label { min-height: 44px; } }
 </style>

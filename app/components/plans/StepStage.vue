@@ -107,7 +107,7 @@ svg.drawing { pointer-events: auto; cursor: crosshair; touch-action: none; }
 .border { stroke: #96590a; fill: rgb(150 89 10 / 8%); }
 .work { position: absolute; left: 50%; top: 50%; transform: translate(-50%, -50%); display: flex; gap: 12px; align-items: center; white-space: nowrap; }
 .scrub { display: flex; align-items: center; gap: 12px; }
-.scrub input { flex: 1; min-height: 34px; accent-color: var(--blue); }
+.scrub input { flex: 1; min-height: 34px; }
 .hint { margin: 0; min-height: 34px; }
 .link { color: var(--blue); text-decoration: underline; }
 </style>

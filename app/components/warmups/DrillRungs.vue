@@ -34,5 +34,5 @@ onMounted(() => {
 .rungs { display: grid; grid-auto-flow: column; grid-auto-columns: 1fr; height: min(38vh, 300px); border-radius: var(--radius); overflow: hidden; }
 .sliders { display: grid; grid-auto-flow: column; grid-auto-columns: 1fr; gap: 12px; padding: 0 calc(100% / 7); }
 label { display: grid; gap: 4px; justify-items: center; }
-input { width: 100%; min-height: 34px; accent-color: var(--blue); }
+input { width: 100%; min-height: 34px; }
 </style>

@@ -1,7 +1,5 @@
 <script setup lang="ts">
 import { mdiArrowLeft, mdiChevronLeft, mdiChevronRight, mdiRing } from '@mdi/js'
-import type { DrawingRecord } from '#core/drawing'
-import type { Pin } from '#shared/schemas'
 import type CritSheet from '../../components/crit/CritSheet.vue'
 
 definePageMeta({ layout: 'bare', who: 'teacher', key: route => route.path })
@@ -19,17 +17,20 @@ const after = computed(() => handIn.value?.pile[place.value + 1])
 
 watch(after, next => next !== undefined && prepare(next))
 
-/** What is written and drawn over the work; goes with the answer. */
-const pins = ref<Pin[]>([])
-const sketchOver = shallowRef<DrawingRecord | null>(null)
+const answer = useAnswerDraft(useSession().person!.id, id)
+const { draft } = answer
 watch(handIn, (view, before) => {
-  if (!view || before) return
-  pins.value = [...view.answer?.pins ?? []]
-  sketchOver.value = view.answer?.sketch ?? null
+  // What has been measured meanwhile changes nothing in the answer.
+  if (view && !before) void answer.open(view.answer)
 })
 
 /** Through the pile, one key each. */
 function onKey(event: KeyboardEvent): void {
+  const isWriting = (event.target as HTMLElement).closest('input:not([type=range], [type=checkbox], [type=radio]), textarea, select')
+  if ((event.ctrlKey || event.metaKey) && !isWriting && /^[zy]$/i.test(event.key)) {
+    event.preventDefault()
+    return event.key.toLowerCase() === 'y' || event.shiftKey ? answer.redo() : answer.undo()
+  }
   if (event.ctrlKey || event.metaKey || event.altKey || (event.target as HTMLElement).closest('input:not([type=range], [type=checkbox]), textarea, select, .v-overlay--active .card')) return
   const to = event.key === ',' ? before.value : event.key === '.' ? after.value : undefined
   if (to !== undefined) void navigateTo(`/crit/${to}`)
@@ -54,6 +55,7 @@ function show(lookFor: string): void {
 }
 
 async function answered(): Promise<void> {
+  await answer.done()
   const { learner, pile } = handIn.value!
   say(`Returned to ${learner}.`)
   const next = pile.find(each => each !== id)
@@ -78,10 +80,10 @@ async function answered(): Promise<void> {
       </template>
       <LightSwitch />
     </header>
-    <CritSheet ref="sheet" class="middle" :hand-in="handIn" :marks="areMarksShown ? marks : []" :pins="pins" :sketch="sketchOver" can-answer @pins="pins = $event" @sketch="sketchOver = $event" />
+    <CritSheet ref="sheet" class="middle" :hand-in="handIn" :marks="areMarksShown ? marks : []" :pins="draft.pins" :sketch="draft.sketch" can-answer @pins="answer.change({ pins: $event })" @sketch="answer.change({ sketch: $event })" />
     <aside class="answer">
       <p v-if="handIn.note" class="note">“{{ handIn.note }}”<br><span class="small soft">{{ handIn.learner }}</span></p>
-      <AnswerForm :hand-in="handIn" :pins="pins" :sketch="sketchOver" class="fill" @point="pointedAt = $event" @show="show" @answered="answered" />
+      <AnswerForm :hand-in="handIn" :answer="answer" class="fill" @point="pointedAt = $event" @show="show" @answered="answered" />
     </aside>
   </div>
 </template>

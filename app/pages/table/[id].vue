@@ -159,7 +159,7 @@ h1 { margin: 0; }
 .work { display: grid; grid-template-columns: minmax(0, 1fr); gap: 3px; padding: 10px; align-content: start; }
 .picked { border-color: var(--blue); box-shadow: inset 0 0 0 1.5px var(--blue); }
 .name { display: flex; gap: 8px; align-items: center; min-height: 30px; }
-.name input { width: 17px; height: 17px; accent-color: var(--blue); }
+.name input { width: 17px; height: 17px; }
 .grid { overflow-x: auto; padding: 10px 14px; }
 table { border-collapse: collapse; }
 thead th { vertical-align: bottom; font-weight: 420; padding: 4px 5px; min-width: 62px; max-width: 108px; text-align: left; line-height: 1.25; }

@@ -201,6 +201,28 @@ describe('panels', () => {
     // LOOK desk.page mural
   })
 
+  it('keep what is drawn while the network or the server is away, and know their neighbours again afterwards', async () => {
+    const strokes = async (client: Client, page: Page) => (await client.call<{ entries: Entry[] }>('GET', `/api/drawings/${drawingNumber(page)}`)).body.entries.filter(each => each.type === 'act' && each.act.kind === 'stroke').length
+    const isAway = (page: Page) => expect.poll(() => page.locator('[data-test=saving]').getAttribute('data-state'), { timeout: 15_000 }).toBe('away')
+    const before = [await strokes(ada, left.page), await strokes(bo, right.page)]
+    await right.page.context().setOffline(true)
+    await drawWithMouse(right.page, right.at, line([150, 420], [300, 420]), 5, STEADY)
+    await isAway(right.page)
+    await right.page.context().setOffline(false)
+    await fetch(`${inject('faultsUrl')}/server/kill`, { method: 'POST' })
+    await drawWithMouse(left.page, left.at, line([150, 420], [300, 420]), 6, STEADY)
+    await isAway(left.page)
+    await fetch(`${inject('faultsUrl')}/server/start`, { method: 'POST' })
+    await left.page.reload()
+    const card = left.page.locator('[data-test="panel-card"]')
+    await card.getByText('the seams meet').waitFor({ timeout: 30_000 })
+    await left.page.locator('[data-test="panel-edges"] img[data-side="right"]').first().waitFor()
+    await expectKept(left.page)
+    await expectKept(right.page)
+    expect([await strokes(ada, left.page), await strokes(bo, right.page)]).toEqual(before.map(each => each + 1))
+    left.at = await placeOfSheet(left.page.locator('.window'), SHEET)
+  })
+
   it('that are given go to those who have the fewest', async () => {
     await desk.page.getByRole('button', { name: 'Give out the 4 free panels' }).click()
     await desk.page.getByText('4 panels were given.').waitFor()

@@ -22,7 +22,7 @@ export async function openDrawing(person: Extract<Person, { kind: 'learner' }>, 
   if (known) return { id: known.id }
   const learner = (await people.learnerById(person.id))!
   const given = await plans.assignment(learner.classId, plan.id)
-  if (given?.startsAt && given.startsAt.getTime() > Date.now()) throw new Refused('not-yet', 'This plan has not started yet.', `It opens on ${given.startsAt.toISOString().slice(0, 16).replace('T', ', ')} UTC.`)
+  if (given?.startsAt && given.startsAt.getTime() > Date.now()) throw new Refused('not-yet', 'This plan has not started yet.', 'Your folio says when it opens.')
   const versionId = given?.versionId ?? null
   const document = await plans.documentFor({ planId: plan.id, versionId })
   if (from !== undefined && !document.steps.some(each => each.id === from)) throw new Refused('not-found', 'There is no such step.', 'Choose a step of the plan.')

@@ -83,8 +83,7 @@ async function give(outcome: AnswerBody['outcome']): Promise<void> {
 <template>
   <div class="form">
     <p v-if="found" class="found small" role="status">
-      Not returned yet: what you began {{ timeInWords(new Date(found.at).toISOString()) }}.<template v-if="found.isOutrun"> Someone has answered since; your words are as you left them.</template>
-      <button class="link small" @click="beginAnew">{{ handIn.answer ? 'Begin from the answer that was given' : 'Begin anew' }}</button>
+      Not returned yet: what you began {{ timeInWords(new Date(found.at).toISOString()) }}.<template v-if="found.isOutrun"> Someone has answered since; your words are as you left them.</template>{{ ' ' }}<button class="link small" @click="beginAnew">{{ handIn.answer ? 'Begin from the answer that was given' : 'Begin anew' }}</button>
     </p>
     <div class="scroll">
       <p v-if="groups.length === 0" class="soft">The look-fors are being measured …</p>
@@ -164,8 +163,9 @@ h4 { font-size: 0.87rem; font-weight: 520; color: var(--ink-soft); margin: 12px 
 .measured { margin-bottom: 14px; }
 .measured summary { cursor: pointer; min-height: 30px; font-weight: 520; }
 .words { margin-top: 18px; }
-footer { padding: 10px 16px; border-top: 1px solid var(--line); }
-.row { display: flex; gap: 10px; align-items: center; }
+footer { padding: 10px 12px; border-top: 1px solid var(--line); }
+.row { display: flex; gap: 6px; align-items: center; }
+.row .v-btn:not(.v-btn--icon) { padding-inline: 12px; }
 .grow { flex: 1; }
 .found { margin: 10px 16px 0; padding: 6px 12px; border-left: 3px solid var(--ochre); background: var(--paper-shade); border-radius: 0 6px 6px 0; }
 .trouble { border-left: 4px solid var(--ochre); padding-left: 10px; }

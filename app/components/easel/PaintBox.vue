@@ -84,4 +84,14 @@ const MANY = 8
 .rungs .away { color: #fffdf6; }
 .before { display: grid; grid-template-columns: repeat(2, 20px); gap: 5px; }
 .before button { width: 20px; height: 32px; border-radius: 6px; border: 1.5px solid #fffdf6; box-shadow: 0 1px 3px rgb(0 0 0 / 35%); }
+/* For fingers: what does not fit is pushed along. */
+@media (pointer: coarse) {
+  .take { width: 44px; }
+  .tin, .tin.many { grid-template-rows: repeat(2, 44px); gap: 4px; padding: 3px; max-width: 246px; overflow-x: auto; }
+  .well, .many .well { width: 44px; height: 44px; padding: 3px; }
+  .rungs { grid-template: repeat(2, 44px) / repeat(var(--columns), 44px); max-width: 232px; overflow-x: auto; }
+  .before { grid-template-columns: 44px; }
+  .before button { width: 44px; height: 44px; }
+  .before button:nth-child(n + 3) { display: none; }
+}
 </style>

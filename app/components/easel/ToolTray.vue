@@ -74,9 +74,9 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
 <style scoped>
 .tray { display: flex; align-items: flex-end; gap: 2px; height: 100%; padding-left: 10px; min-width: 0; flex: 0 1 auto; }
 .slots { display: flex; align-items: flex-end; gap: 4px; height: 100%; min-width: 0; overflow-x: auto; overflow-y: hidden; scrollbar-width: thin; }
-.slots > * { flex: none; }
-.slot { position: relative; width: 104px; height: 84px; display: flex; flex-direction: column; justify-content: flex-end; align-items: center; padding: 0 6px 9px; color: var(--on-ledge); }
-.slot .thing { width: 92px; transition: transform 0.16s ease-out; transform-origin: 20% 90%; }
+.slots > * { flex: 0 1 104px; min-width: 88px; }
+.slot { position: relative; height: 84px; display: flex; flex-direction: column; justify-content: flex-end; align-items: center; padding: 0 2px 9px; color: var(--on-ledge); }
+.slot .thing { width: 100%; max-width: 92px; transition: transform 0.16s ease-out; transform-origin: 20% 90%; }
 .slot .name { font-size: 0.78rem; line-height: 1.1; margin-top: 7px; white-space: nowrap; opacity: 0.85; }
 .slot.lifted .thing { transform: translateY(-15px) rotate(-15deg) scale(1.06); }
 .slot.lifted .name { font-weight: 600; opacity: 1; text-decoration: underline; text-decoration-thickness: 2.5px; text-underline-offset: 4px; text-decoration-color: var(--blue); }

@@ -19,9 +19,9 @@ const back = computed(() => (purpose.value === null ? ['/folio', 'Back to the fo
     <v-btn :icon="mdiUndoVariant" variant="text" size="small" :disabled="!history.canUndo || isReadOnly" aria-label="Undo (Ctrl Z)" @click="easel.undo()" />
     <v-btn :icon="mdiRedoVariant" variant="text" size="small" :disabled="!history.canRedo || isReadOnly" aria-label="Redo (Ctrl Shift Z)" @click="easel.redo()" />
     <span class="gap" />
-    <v-btn :icon="mdiMagnifyMinusOutline" variant="text" size="small" aria-label="Smaller view" @click="emit('zoom', props.scale / 1.4)" />
+    <v-btn :icon="mdiMagnifyMinusOutline" class="zoom" variant="text" size="small" aria-label="Smaller view" @click="emit('zoom', props.scale / 1.4)" />
     <button class="numbers percent" aria-label="Show at 100 per cent" @click="emit('zoom', 1)">{{ Math.round(scale * 100) }} %</button>
-    <v-btn :icon="mdiMagnifyPlusOutline" variant="text" size="small" aria-label="Bigger view" @click="emit('zoom', props.scale * 1.4)" />
+    <v-btn :icon="mdiMagnifyPlusOutline" class="zoom" variant="text" size="small" aria-label="Bigger view" @click="emit('zoom', props.scale * 1.4)" />
     <v-btn :icon="mdiFitToScreenOutline" variant="text" size="small" aria-label="Whole sheet (F)" @click="emit('fit')" />
     <LookMenu :turn="turn" :is-mirrored="isMirrored" @mirror="emit('mirror')" @turn="emit('turn', $event)" />
     <GuidesMenu />
@@ -30,13 +30,13 @@ const back = computed(() => (purpose.value === null ? ['/folio', 'Back to the fo
     <v-btn :icon="mdiTrayArrowDown" variant="text" size="small" aria-label="Save a picture" title="Save a picture" @click="emit('picture')" />
     <span class="gap" />
     <SavingState />
-    <LightSwitch />
+    <LightSwitch class="lamp" />
     <v-btn :icon="mdiHelpCircleOutline" variant="text" size="small" aria-label="Keys and gestures (?)" @click="emit('help')" />
   </header>
 </template>
 
 <style scoped>
-.bar { display: flex; align-items: center; gap: 2px; padding: 2px 10px 2px 6px; background: var(--paper); border-bottom: 1px solid var(--line); min-height: 48px; }
+.bar { display: flex; align-items: center; gap: 2px; padding: 2px 10px 2px 6px; background: var(--paper); border-bottom: 1px solid var(--line); min-height: 48px; container: bar / inline-size; }
 .title { font-size: 1.08rem; margin: 0 10px 0 4px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; min-width: 0; flex: 0 2 auto; }
 .live { color: var(--ink-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; flex: 0 3 auto; min-width: 40px; max-width: 180px; }
 .live strong { color: var(--ink); }
@@ -44,4 +44,8 @@ const back = computed(() => (purpose.value === null ? ['/folio', 'Back to the fo
 .gap { width: 4px; }
 .percent { min-width: 56px; text-align: center; font-size: 0.88rem; min-height: 36px; }
 @media (pointer: fine) { .bar :deep(.v-btn--icon.v-btn--size-small) { width: 35px; height: 35px; } }
+/* What is elsewhere as well gives way first: wheel, fingers and keys zoom, the stack shows the layer, every page has the lamp. */
+@container bar (max-width: 690px) { .live, .zoom { display: none; } }
+@container bar (max-width: 600px) { .title { display: none; } }
+@media (pointer: coarse) { @container bar (max-width: 620px) { .lamp { display: none; } } }
 </style>

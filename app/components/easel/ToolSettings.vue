@@ -64,4 +64,9 @@ const pour = computed(() => (hand.lifted?.now.kind === 'pour' ? hand.lifted.now 
 .v-theme--lamp .steady[aria-pressed='true'] { background: rgb(0 0 0 / 25%); }
 .unit, .value { font-size: 0.85rem; white-space: nowrap; }
 .value { min-width: 44px; }
+@media (max-width: 1100px) {
+  .line label, .label { width: 56px; }
+  .slide, .slide.wide { width: 78px; }
+  .steady { margin-left: 2px; padding: 0 5px; }
+}
 </style>

@@ -42,38 +42,41 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
         <span class="name numbers">{{ wordsOf(tool.laid).name }}{{ tool.now.kind === 'tool' ? ` ${tool.now.settings.size}` : '' }}</span>
       </button>
     </div>
-    <v-menu v-model="isCupboardOpen" location="top" :offset="12" :close-on-content-click="false">
-      <template #activator="{ props: opens }">
-        <v-btn v-bind="opens" :icon="mdiCupboardOutline" variant="text" class="cupboard" aria-label="Cupboard: all other tools" />
-      </template>
-      <div class="shelf card">
-        <h3>In the cupboard</h3>
-        <template v-if="hand.own.length">
-          <span v-for="tool in hand.own" :key="tool.name" class="mine">
-            <button class="stored" @click="fetchOwn(tool.name)">
-              <span class="thing"><ToolPicture :tool="tool.settings.tool" :colour="cssColour(hand.colour)" /></span>
-              <span><strong>{{ tool.name }}</strong><br><span class="small soft numbers">{{ TOOL_WORDS[tool.settings.tool].name }}, {{ tool.settings.size }} px</span></span>
-            </button>
-            <v-btn :icon="mdiDeleteOutline" size="x-small" variant="text" :aria-label="`Forget ${tool.name}`" @click="hand.forgetOwn(tool.name)" />
-          </span>
-          <hr>
+    <div class="menus">
+      <v-menu v-model="isCupboardOpen" location="top" :offset="12" :close-on-content-click="false">
+        <template #activator="{ props: opens }">
+          <v-btn v-bind="opens" :icon="mdiCupboardOutline" variant="text" class="cupboard" aria-label="Cupboard: all other tools" />
         </template>
-        <p v-if="hand.cupboard.length === 0" class="small soft">Empty: every tool lies on the ledge.</p>
-        <button v-for="name in hand.cupboard" :key="name" class="stored" @click="fetchTool(name)">
-          <span class="thing"><ToolPicture :tool="name" :colour="cssColour(hand.colour)" /></span>
-          <span><strong>{{ TOOL_WORDS[name].name }}</strong><br><span class="small soft">{{ TOOL_WORDS[name].use }}</span></span>
-        </button>
-      </div>
-    </v-menu>
-    <StencilMenu />
-    <PartsMenu @sign="emit('sign')" />
-    <AdjustMenu />
+        <div class="shelf card">
+          <h3>In the cupboard</h3>
+          <template v-if="hand.own.length">
+            <span v-for="tool in hand.own" :key="tool.name" class="mine">
+              <button class="stored" @click="fetchOwn(tool.name)">
+                <span class="thing"><ToolPicture :tool="tool.settings.tool" :colour="cssColour(hand.colour)" /></span>
+                <span><strong>{{ tool.name }}</strong><br><span class="small soft numbers">{{ TOOL_WORDS[tool.settings.tool].name }}, {{ tool.settings.size }} px</span></span>
+              </button>
+              <v-btn :icon="mdiDeleteOutline" size="x-small" variant="text" :aria-label="`Forget ${tool.name}`" @click="hand.forgetOwn(tool.name)" />
+            </span>
+            <hr>
+          </template>
+          <p v-if="hand.cupboard.length === 0" class="small soft">Empty: every tool lies on the ledge.</p>
+          <button v-for="name in hand.cupboard" :key="name" class="stored" @click="fetchTool(name)">
+            <span class="thing"><ToolPicture :tool="name" :colour="cssColour(hand.colour)" /></span>
+            <span><strong>{{ TOOL_WORDS[name].name }}</strong><br><span class="small soft">{{ TOOL_WORDS[name].use }}</span></span>
+          </button>
+        </div>
+      </v-menu>
+      <StencilMenu />
+      <PartsMenu @sign="emit('sign')" />
+      <AdjustMenu />
+    </div>
   </div>
 </template>
 
 <style scoped>
-.tray { display: flex; align-items: flex-end; gap: 2px; height: 100%; padding-left: 10px; min-width: 0; flex: 0 1 auto; }
-.slots { display: flex; align-items: flex-end; gap: 4px; height: 100%; min-width: 0; overflow-x: auto; overflow-y: hidden; scrollbar-width: thin; }
+.tray { display: flex; align-items: flex-end; gap: 2px; height: 100%; padding-left: 10px; flex: 0 1 auto; }
+.slots { display: flex; align-items: flex-end; gap: 4px; height: 100%; min-width: 184px; overflow-x: auto; overflow-y: hidden; scrollbar-width: thin; }
+.menus { display: flex; align-items: center; gap: 2px; height: 100%; flex: none; }
 .slots > * { flex: 0 1 104px; min-width: 88px; }
 .slot { position: relative; height: 84px; display: flex; flex-direction: column; justify-content: flex-end; align-items: center; padding: 0 2px 9px; color: var(--on-ledge); }
 .slot .thing { width: 100%; max-width: 92px; transition: transform 0.16s ease-out; transform-origin: 20% 90%; }
@@ -88,4 +91,5 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
 .mine { display: flex; align-items: center; }
 .mine .stored { flex: 1; }
 hr { grid-column: 1 / -1; border: 0; border-top: 1px solid var(--line); width: 100%; }
+@media (max-width: 1100px) { .menus { display: grid; grid-template-columns: auto auto; align-content: center; gap: 0; } }
 </style>

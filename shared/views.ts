@@ -348,11 +348,15 @@ export interface TableRow {
 }
 
 /** How learners get on over a term. */
+export interface PracticePlan { id: number, title: string, measures: MeasureName[] }
+
 export interface ProgressView {
   classId: number
   className: string
-  /** The class's plans and what they ask for. */
-  plans: { id: number, title: string, measures: MeasureName[] }[]
+  /** The class's plans and what they ask for; of a learner those that can be drawn now. */
+  plans: PracticePlan[]
+  /** What else the teacher's Plan book has. */
+  book: PracticePlan[]
   /** All of the class for its teacher; only the own one for a learner. */
   learners: LearnerProgress[]
 }

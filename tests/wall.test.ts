@@ -198,6 +198,36 @@ describe('progress', () => {
     await page.getByRole('heading', { name: 'Look-fors over time' }).waitFor()
     expect((await own.clients[1]!.call('GET', `/api/classes/${own.classId}/progress`)).code).toBe('not-yours')
   })
+
+  it('gives a plan out of the Plan book to whom it trains, and takes it back', async () => {
+    const { page } = desk
+    const plansOf = async (who: number) => (await own.clients[who]!.call<ProgressView>('GET', '/api/progress')).body.plans.map(each => each.title)
+    const before = await plansOf(0)
+    await page.getByLabel('Whose progress').selectOption({ label: 'Ada Tregear' })
+    await page.getByRole('heading', { name: 'Progress: Ada Tregear' }).waitFor()
+    const give = page.getByRole('button', { name: /^Give them: / }).first()
+    const title = (await give.innerText()).replace('Give them: ', '')
+    expect(before).not.toContain(title)
+    // LOOK page give
+    await give.click()
+    await page.getByText(`“${title}” is given to Ada Tregear.`).waitFor()
+    expect([await plansOf(0), await plansOf(1)]).toEqual([[...before, title], before])
+    await page.getByRole('button', { name: 'Take it back' }).click()
+    await expect.poll(() => plansOf(0)).toEqual(before)
+  })
+
+  it('proposes to a learner only what can be drawn now', async () => {
+    const { plans, book } = (await teacher.call<ProgressView>('GET', `/api/classes/${own.classId}/progress`)).body
+    const mine = (await own.clients[0]!.call<ProgressView>('GET', '/api/progress')).body
+    expect([mine.plans, mine.book]).toEqual([plans, []])
+    expect(plans.map(each => each.id)).toEqual([own.plan])
+    expect(book.map(each => each.id)).not.toContain(own.plan)
+    const inAWeek = new Date(Date.now() + 7 * 86_400_000).toISOString()
+    const terms = { startsAt: inAWeek, dueAt: null, way: 'own', learners: null }
+    await teacher.call('PUT', `/api/classes/${own.classId}/plans/${own.plan}`, terms)
+    expect((await own.clients[0]!.call<ProgressView>('GET', '/api/progress')).body.plans).toEqual([])
+    await teacher.call('PUT', `/api/classes/${own.classId}/plans/${own.plan}`, { ...terms, startsAt: null })
+  })
 })
 
 describe('a folio', () => {

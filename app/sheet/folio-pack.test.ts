@@ -17,7 +17,7 @@ const folio = {
   own: [{ id: 9, title: 'Dunes', drawing: 4, width: 300, height: 200, position: 0, lastSeenAt: null, handIns: [] }],
 } as unknown as FolioView
 const progress: ProgressView = {
-  classId: 1, className: 'Table', plans: [],
+  classId: 1, className: 'Table', plans: [], book: [],
   learners: [{ id: 1, name: 'Ada', handIns: [{ id: 11, plan: 7, at: '2026-11-01T10:00:00.000Z', attempt: 1, state: 'replaced', judged: [{ measure: 'symmetry', verdict: 'nearly' }] }], tries: [{ drill: 'arcs', score: 61, triedAt: '2026-11-01T09:00:00.000Z' }], days: [{ day: '2026-11-01', workedMs: 90_000 }] }],
 }
 const source: FolioSource = {

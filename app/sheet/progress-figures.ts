@@ -18,10 +18,10 @@ export function classTrends(learners: readonly LearnerProgress[]): Trend[] {
   return trendsOf(learners.flatMap(judgedOf).map(each => ({ ...each, at: Math.floor(each.at / WEEK_MS) * WEEK_MS })))
 }
 
-/** What to practise next, with the plans of the class that ask for it. */
-export function proposalsFor(trends: readonly Trend[], { plans }: Pick<ProgressView, 'plans'>, learners: readonly LearnerProgress[]): Proposal[] {
+/** What to practise next, with the plans that ask for it: of the class, and of the Plan book. */
+export function proposalsFor(trends: readonly Trend[], { plans, book }: Pick<ProgressView, 'plans' | 'book'>, learners: readonly LearnerProgress[]): Proposal[] {
   const handedIn = new Map(learners.flatMap(each => each.handIns).map(each => [each.plan, Date.parse(each.at)]))
-  return practiseNext(trends, plans, handedIn)
+  return practiseNext(trends, [...plans, ...book], handedIn)
 }
 
 /** Tries by warm-up, the warm-up that was tried last first. */

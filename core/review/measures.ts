@@ -75,19 +75,27 @@ function quantile(counts: Float64Array, total: number, share: number): number {
   return counts.length - 1
 }
 
+/** How long each entry of a record took, ms: with the hand down, and with the time since the one before unless that was a pause. `before`: the clock of the record before it. */
+export function* timesAtWork(entries: readonly Entry[], before: number): Generator<{ entry: Entry, drawnMs: number, tookMs: number, isAfterPause: boolean }> {
+  let last = before
+  for (const entry of entries) {
+    const drawnMs = durationOf(entry)
+    const gap = Math.max(entry.at - drawnMs - last, 0)
+    const isAfterPause = gap > PAUSE_MS
+    yield { entry, drawnMs, tookMs: drawnMs + (isAfterPause ? 0 : gap), isAfterPause }
+    last = entry.at
+  }
+}
+
 export function makingMeasures(entries: readonly Entry[]): Pick<Measures, 'acts' | 'undone' | 'pauses' | 'steps'> {
   const steps = new Map<string, { drawnMs: number, tookMs: number, acts: number }>()
   let open: { drawnMs: number, tookMs: number, acts: number } | null = null
-  let before = entries[0]?.at ?? 0
   let [done, pauses] = [0, 0]
-  for (const entry of entries) {
-    const drawn = durationOf(entry)
-    const gap = Math.max(entry.at - drawn - before, 0)
-    before = entry.at
-    if (gap > PAUSE_MS) pauses++
+  for (const { entry, drawnMs, tookMs, isAfterPause } of timesAtWork(entries, entries[0]?.at ?? 0)) {
+    if (isAfterPause) pauses++
     if (open) {
-      open.tookMs += drawn + (gap > PAUSE_MS ? 0 : gap)
-      open.drawnMs += drawn
+      open.tookMs += tookMs
+      open.drawnMs += drawnMs
     }
     if (entry.type === 'act') {
       done++

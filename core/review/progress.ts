@@ -1,7 +1,7 @@
-import { durationOf, type Entry } from '../drawing'
+import type { Entry } from '../drawing'
 import type { DrillName } from '../drill'
 import type { MeasureName, Verdict } from '../lookfor'
-import { PAUSE_MS } from './measures'
+import { timesAtWork } from './measures'
 
 /** How learners get on over a term: by what was looked for, time after time, whatever the plan. */
 
@@ -96,12 +96,7 @@ export function gainPerTry(scores: readonly number[]): number | null {
 
 /** Time at work in a run of a record, ms: with the hand down and between strokes, long pauses left out. `before`: the clock of the record before it. */
 export function workMs(entries: readonly Entry[], before: number): number {
-  let [sum, last] = [0, before]
-  for (const entry of entries) {
-    const drawn = durationOf(entry)
-    const gap = Math.max(entry.at - drawn - last, 0)
-    sum += drawn + (gap > PAUSE_MS ? 0 : gap)
-    last = entry.at
-  }
+  let sum = 0
+  for (const { tookMs } of timesAtWork(entries, before)) sum += tookMs
   return sum
 }

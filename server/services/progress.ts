@@ -1,7 +1,7 @@
 import type { MeasureName } from '#core/lookfor'
 import type { Plan } from '#core/plan'
 import { VERDICT_OF_MARK } from '#shared/marks'
-import type { LearnerProgress, Person, ProgressView } from '#shared/views'
+import type { LearnerProgress, Person, PracticePlan, ProgressView } from '#shared/views'
 import type { DrawingRow, Learner, SchoolClass } from '../models'
 import * as drawings from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
@@ -15,24 +15,30 @@ type LearnerPerson = Extract<Person, { kind: 'learner' }>
 
 export async function classProgress(person: Teacher, classId: number): Promise<ProgressView> {
   const schoolClass = await requireClass(person, classId)
-  return progressOf(schoolClass, await people.learnersOf([classId]))
+  const given = await plans.plansOfClass(classId)
+  const others = (await plans.plansOf(person.id)).filter(each => each.archivedAt === null && !given.some(one => one.id === each.id))
+  return { ...await progressOf(schoolClass, await people.learnersOf([classId])), plans: given.map(practicePlan), book: others.map(practicePlan) }
 }
 
 export async function ownProgress(person: LearnerPerson): Promise<ProgressView> {
   const learner = (await people.learnerById(person.id))!
-  return progressOf((await people.classById(learner.classId))!, [learner])
+  const given = (await plans.plansOfClass(learner.classId)).filter(({ row, learners }) => (learners === null || learners.includes(learner.id)) && (row.startsAt === null || row.startsAt.getTime() <= Date.now()))
+  return { ...await progressOf((await people.classById(learner.classId))!, [learner]), plans: given.map(practicePlan), book: [] }
 }
 
-async function progressOf({ id, name }: SchoolClass, learners: readonly Learner[]): Promise<ProgressView> {
+function practicePlan({ id, document }: { id: number, document: Plan }): PracticePlan {
+  return { id, title: document.title, measures: [...new Set(document.steps.flatMap(step => step.lookFors.map(each => each.settings.measure)))] }
+}
+
+async function progressOf({ id, name }: SchoolClass, learners: readonly Learner[]): Promise<Omit<ProgressView, 'plans' | 'book'>> {
   const ids = learners.map(each => each.id)
-  const [given, drawn, tries, days] = await Promise.all([plans.plansOfClass(id), drawings.drawingsOf(ids), progress.triesOfAll(ids), progress.daysOf(ids)])
+  const [drawn, tries, days] = await Promise.all([drawings.drawingsOf(ids), progress.triesOfAll(ids), progress.daysOf(ids)])
   const rows = await handIns.handInsOf(drawn.map(each => each.id))
   const marks = new Map((await handIns.answersOf(rows.map(each => each.id))).map(each => [each.handInId, each.marks]))
   const drawingOf = new Map(drawn.map(each => [each.id, each]))
   const measures = await measuresFor(rows.map(each => drawingOf.get(each.drawingId)!))
   return {
     classId: id, className: name,
-    plans: given.map(each => ({ id: each.id, title: each.document.title, measures: [...new Set(each.document.steps.flatMap(step => step.lookFors.map(one => one.settings.measure)))] })),
     learners: learners.map((learner): LearnerProgress => ({
       id: learner.id, name: learner.name,
       handIns: rows.filter(each => drawingOf.get(each.drawingId)!.learnerId === learner.id).map((row) => {

@@ -48,43 +48,38 @@ function cropNow(): void {
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" max-width="640">
-    <div class="card dialog">
-      <h2>The sheet</h2>
-      <section>
-        <h3>Paper</h3>
-        <PaperFields v-model:colour="colour" v-model:texture="texture" />
-      </section>
-      <section>
-        <h3>Size</h3>
-        <SizeFields v-model:width="width" v-model:height="height" v-model:per-inch="perInch" :ratio="ratio" is-plain />
-        <div class="hows" role="radiogroup" aria-label="What happens to the drawing">
-          <label><input v-model="how" type="radio" value="extend"> the drawing stays as it is</label>
-          <label><input v-model="how" type="radio" value="scale"> the drawing is scaled with it</label>
-          <label v-if="how === 'scale'"><input v-model="isInRatio" type="checkbox"> in proportion</label>
-        </div>
-        <div v-if="how === 'extend'" class="anchors">
-          <span class="small soft">It stays at the</span>
-          <div class="grid" role="radiogroup" aria-label="Where the drawing stays">
-            <button
-              v-for="(place, i) in PLACES" :key="place" role="radio" :aria-label="place" :title="place"
-              :aria-checked="anchor.x === SHARES[i % 3] && anchor.y === SHARES[Math.floor(i / 3)]" @click="anchor = { x: SHARES[i % 3]!, y: SHARES[Math.floor(i / 3)]! }"
-            />
-          </div>
-        </div>
-        <p v-if="how === 'scale' && isOtherSize" class="small soft">Making a finished drawing larger softens it: decide the size early.</p>
-      </section>
-      <div class="row">
-        <v-btn color="primary" :disabled="!canApply || isReadOnly" @click="apply">Change it</v-btn>
-        <v-btn variant="outlined" :disabled="isReadOnly" @click="cropNow">Crop …</v-btn>
-        <v-btn variant="text" @click="isOpen = false">Close</v-btn>
+  <CardDialog v-model="isOpen" title="The sheet" :width="640">
+    <section>
+      <h3>Paper</h3>
+      <PaperFields v-model:colour="colour" v-model:texture="texture" />
+    </section>
+    <section>
+      <h3>Size</h3>
+      <SizeFields v-model:width="width" v-model:height="height" v-model:per-inch="perInch" :ratio="ratio" is-plain />
+      <div class="hows" role="radiogroup" aria-label="What happens to the drawing">
+        <label><input v-model="how" type="radio" value="extend"> the drawing stays as it is</label>
+        <label><input v-model="how" type="radio" value="scale"> the drawing is scaled with it</label>
+        <label v-if="how === 'scale'"><input v-model="isInRatio" type="checkbox"> in proportion</label>
       </div>
-    </div>
-  </v-dialog>
+      <div v-if="how === 'extend'" class="anchors">
+        <span class="small soft">It stays at the</span>
+        <div class="grid" role="radiogroup" aria-label="Where the drawing stays">
+          <button
+            v-for="(place, i) in PLACES" :key="place" role="radio" :aria-label="place" :title="place"
+            :aria-checked="anchor.x === SHARES[i % 3] && anchor.y === SHARES[Math.floor(i / 3)]" @click="anchor = { x: SHARES[i % 3]!, y: SHARES[Math.floor(i / 3)]! }"
+          />
+        </div>
+      </div>
+      <p v-if="how === 'scale' && isOtherSize" class="small soft">Making a finished drawing larger softens it: decide the size early.</p>
+    </section>
+    <template #actions>
+      <v-btn color="primary" :disabled="!canApply || isReadOnly" @click="apply">Change it</v-btn>
+      <v-btn variant="outlined" :disabled="isReadOnly" @click="cropNow">Crop …</v-btn>
+    </template>
+  </CardDialog>
 </template>
 
 <style scoped>
-.dialog { display: grid; gap: 14px; max-height: 86vh; overflow: auto; }
 h3 { margin-bottom: 6px; }
 .hows { display: flex; flex-wrap: wrap; gap: 4px 18px; margin-top: 6px; }
 label { display: inline-flex; gap: 6px; align-items: center; min-height: 36px; }
@@ -92,5 +87,4 @@ label { display: inline-flex; gap: 6px; align-items: center; min-height: 36px; }
 .grid { display: grid; grid-template-columns: repeat(3, 26px); gap: 3px; }
 .grid button { width: 26px; height: 26px; border: 1px solid var(--line); border-radius: 4px; }
 .grid button[aria-checked='true'] { background: var(--blue); }
-.row { display: flex; gap: 10px; }
 </style>

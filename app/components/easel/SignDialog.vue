@@ -82,29 +82,24 @@ async function stamp(): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" max-width="580">
-    <div class="card">
-      <h2>My name</h2>
-      <p class="small soft">Write it as you sign your drawings. It is kept for you, and stamped in the colour in hand.</p>
-      <svg
-        ref="pad" class="pad" :viewBox="`0 0 ${PAD.width} ${PAD.height}`" role="img" aria-label="Pad to write your name on, with a pen, a finger or a mouse"
-        @pointerdown="down" @pointermove="move" @pointerup="isDown = false" @pointercancel="isDown = false"
-      >
-        <line x1="30" :x2="PAD.width - 30" y1="140" y2="140" class="base" />
-        <path v-for="(outline, i) in outlines" :key="i" :d="pathOf(outline)" />
-      </svg>
-      <div class="row">
-        <v-btn color="primary" :disabled="outlines.length === 0" :loading="isBusy" @click="stamp">Put it on the sheet</v-btn>
-        <v-btn variant="outlined" :disabled="outlines.length === 0" @click="clear">Write it anew</v-btn>
-        <v-btn variant="text" @click="isOpen = false">Close</v-btn>
-      </div>
-    </div>
-  </v-dialog>
+  <CardDialog v-model="isOpen" title="My name" :width="580">
+    <p class="small soft">Write it as you sign your drawings. It is kept for you, and stamped in the colour in hand.</p>
+    <svg
+      ref="pad" class="pad" :viewBox="`0 0 ${PAD.width} ${PAD.height}`" role="img" aria-label="Pad to write your name on, with a pen, a finger or a mouse"
+      @pointerdown="down" @pointermove="move" @pointerup="isDown = false" @pointercancel="isDown = false"
+    >
+      <line x1="30" :x2="PAD.width - 30" y1="140" y2="140" class="base" />
+      <path v-for="(outline, i) in outlines" :key="i" :d="pathOf(outline)" />
+    </svg>
+    <template #actions>
+      <v-btn color="primary" :disabled="outlines.length === 0" :loading="isBusy" @click="stamp">Put it on the sheet</v-btn>
+      <v-btn variant="outlined" :disabled="outlines.length === 0" @click="clear">Write it anew</v-btn>
+    </template>
+  </CardDialog>
 </template>
 
 <style scoped>
-.pad { width: 100%; border: 1px solid var(--line); border-radius: 8px; background: #fffefb; touch-action: none; cursor: crosshair; display: block; margin: 12px 0; }
+.pad { width: 100%; border: 1px solid var(--line); border-radius: 8px; background: #fffefb; touch-action: none; cursor: crosshair; display: block; }
 .base { stroke: #c9c2b4; stroke-dasharray: 4 5; }
 path { fill: #2a2927; }
-.row { display: flex; gap: 10px; }
 </style>

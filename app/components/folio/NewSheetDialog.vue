@@ -29,24 +29,18 @@ const open = () => trying(true, async () => {
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" max-width="660">
-    <div class="card dialog">
-      <h2>{{ isLesson ? 'A sheet to draw the lesson on' : 'A sheet of your own' }}</h2>
-      <label class="title">Its name <input v-model="title" maxlength="80" :placeholder="NAME" @keydown.enter="canOpen && open()"></label>
-      <section aria-label="Size"><h3>Size</h3><SizeFields v-model:width="width" v-model:height="height" v-model:per-inch="perInch" /></section>
-      <section aria-label="Paper"><h3>Paper</h3><PaperFields v-model:colour="colour" v-model:texture="texture" /></section>
-      <div class="row">
-        <v-btn color="primary" :disabled="!canOpen" :loading="busy !== null" @click="open">Lay it out</v-btn>
-        <v-btn variant="text" @click="isOpen = false">Close</v-btn>
-      </div>
-    </div>
-  </v-dialog>
+  <CardDialog v-model="isOpen" :title="isLesson ? 'A sheet to draw the lesson on' : 'A sheet of your own'" :width="660">
+    <label class="title">Its name <input v-model="title" maxlength="80" :placeholder="NAME" @keydown.enter="canOpen && open()"></label>
+    <section aria-label="Size"><h3>Size</h3><SizeFields v-model:width="width" v-model:height="height" v-model:per-inch="perInch" /></section>
+    <section aria-label="Paper"><h3>Paper</h3><PaperFields v-model:colour="colour" v-model:texture="texture" /></section>
+    <template #actions>
+      <v-btn color="primary" :disabled="!canOpen" :loading="busy !== null" @click="open">Lay it out</v-btn>
+    </template>
+  </CardDialog>
 </template>
 
 <style scoped>
-.dialog { display: grid; gap: 14px; max-height: 88vh; overflow: auto; }
 h3 { margin-bottom: 6px; }
 .title { display: flex; gap: 10px; align-items: center; }
 .title input { flex: 1; border: 1px solid var(--line); border-radius: 6px; padding: 6px 10px; background: var(--paper); color: var(--ink); }
-.row { display: flex; gap: 10px; }
 </style>

@@ -6,6 +6,7 @@ import { proposalsFor, trendsFor, triesByDrill } from '../../sheet/progress-figu
 
 /** One learner over the term: what to practise, look-fors over time, warm-ups, time at work. */
 const props = defineProps<{ learner: LearnerProgress, view: ProgressView, isTeacher: boolean }>()
+const emit = defineEmits<{ changed: [] }>()
 const trends = computed(() => trendsFor(props.learner))
 const proposals = computed(() => proposalsFor(trends.value, props.view, [props.learner]))
 const drills = computed(() => triesByDrill(props.learner))
@@ -19,7 +20,7 @@ function gainInWords(scores: readonly number[]): string {
 
 <template>
   <div class="progress">
-    <NextThings :proposals="proposals" :plans="view.plans" :is-teacher="isTeacher" />
+    <NextThings :proposals="proposals" :view="view" :is-teacher="isTeacher" :learner="isTeacher ? learner : undefined" @changed="emit('changed')" />
     <section class="card"><TimeSpent :days="learner.days" /></section>
     <section class="card whole" aria-labelledby="look-fors-title">
       <h2 id="look-fors-title">Look-fors over time</h2>

@@ -6,11 +6,32 @@ import { api } from '../../api/routes'
 import { MEASURE_WORDS } from '../../sheet/measure-words'
 
 /** What to practise next, each with a plan or a warm-up that can be begun from here. */
-const props = defineProps<{ proposals: readonly Proposal[], plans: ProgressView['plans'], isTeacher: boolean }>()
+const props = defineProps<{ proposals: readonly Proposal[], view: ProgressView, isTeacher: boolean, learner?: { id: number, name: string } }>()
+const emit = defineEmits<{ changed: [] }>()
 const { busy, trying } = useTrying<number>()
-const titleOf = (id: number) => props.plans.find(each => each.id === id)?.title ?? ''
+const { say } = useNotices()
+/** The first of these that the class has; and the first that it could be given. */
+const rows = computed(() => props.proposals.map((each) => {
+  const first = (from: ProgressView['plans']) => from.find(one => one.id === each.plans.find(id => from.some(two => two.id === id)))
+  return { ...each, own: first(props.view.plans), other: first(props.view.book) }
+}))
 const seed = Math.floor(Math.random() * GREATEST_SEED)
 const draw = (plan: number) => trying(plan, async () => navigateTo(props.isTeacher ? `/plans/${plan}` : `/easel/${(await api.openDrawing(plan, false)).id}`))
+
+/** Out of the Plan book to the class, or to the one learner that is looked at. */
+const give = ({ id, title }: { id: number, title: string }) => trying(id, async () => {
+  const { classId, className } = props.view
+  await api.givePlan(id, classId, true)
+  if (props.learner) await api.setTerms(classId, id, { startsAt: null, dueAt: null, way: 'own', learners: [props.learner.id] })
+  say(`“${title}” is given to ${props.learner?.name ?? className}.`, 'When it starts and is due you set in the Register.', 'plain', [{
+    label: 'Take it back',
+    run: () => trying(id, async () => {
+      await api.givePlan(id, classId, false)
+      emit('changed')
+    }),
+  }])
+  emit('changed')
+})
 </script>
 
 <template>
@@ -18,11 +39,12 @@ const draw = (plan: number) => trying(plan, async () => navigateTo(props.isTeach
     <h2 id="next-title">What to practise next</h2>
     <p v-if="proposals.length === 0" class="small soft">Nothing stands out: what was looked for is met, or too little was handed in to tell.</p>
     <ol>
-      <li v-for="each in proposals" :key="each.measure">
+      <li v-for="each in rows" :key="each.measure">
         <span><strong>{{ MEASURE_WORDS[each.measure] }}</strong> <span class="small soft">{{ Math.round(100 * each.now) }} % met lately</span></span>
         <span class="row">
           <v-btn v-for="drill in each.drills.slice(0, 2)" :key="drill" size="small" variant="outlined" :to="{ path: `/warm-ups/${drill}`, query: { seed } }">{{ DRILLS[drill].title }}</v-btn>
-          <v-btn v-for="plan in each.plans.slice(0, 1)" :key="plan" size="small" variant="outlined" :loading="busy === plan" @click="draw(plan)">{{ isTeacher ? 'Plan' : 'Draw' }}: {{ titleOf(plan) }}</v-btn>
+          <v-btn v-if="each.own" size="small" variant="outlined" :loading="busy === each.own.id" @click="draw(each.own.id)">{{ isTeacher ? 'Plan' : 'Draw' }}: {{ each.own.title }}</v-btn>
+          <v-btn v-if="each.other" size="small" variant="outlined" :loading="busy === each.other.id" @click="give(each.other)">Give {{ learner ? 'them' : 'the class' }}: {{ each.other.title }}</v-btn>
         </span>
       </li>
     </ol>

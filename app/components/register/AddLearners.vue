@@ -40,37 +40,32 @@ const learners = (count: number) => (count === 1 ? 'one learner' : `${count} lea
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" max-width="720">
-    <div class="card dialog">
-      <h2>Add learners</h2>
-      <p class="small soft">One name a line, or a list pasted out of a spreadsheet. A column “PIN” is kept; who has none gets one by lot.</p>
-      <div class="columns">
-        <div class="given">
-          <textarea v-model="text" rows="12" aria-label="Names, one a line" placeholder="Ada Tregear&#10;Bo Hask" spellcheck="false" />
-          <label class="file small"><v-icon :icon="mdiFileDelimitedOutline" size="18" /> Take a CSV file <input type="file" accept=".csv,.txt,text/csv,text/plain" @change="readFile"></label>
-        </div>
-        <div class="read" role="status" aria-live="polite">
-          <p v-if="text.trim() === ''" class="soft small">What is read is shown here before anyone is added.</p>
-          <template v-else>
-            <h3>{{ list.learners.length ? `${learners(list.learners.length)} to add` : 'Nobody to add yet' }}</h3>
-            <ol v-if="list.learners.length" class="names small"><li v-for="each in list.learners" :key="each.row">{{ each.name }}<span class="soft numbers">{{ each.pin ?? 'by lot' }}</span></li></ol>
-            <template v-if="list.left.length">
-              <h3 class="left">Left out</h3>
-              <ul class="small"><li v-for="each in list.left" :key="each.row"><strong>Row {{ each.row }}</strong> {{ each.text }}<br>{{ each.why }}</li></ul>
-            </template>
-          </template>
-        </div>
+  <CardDialog v-model="isOpen" title="Add learners" :width="720">
+    <p class="small soft">One name a line, or a list pasted out of a spreadsheet. A column “PIN” is kept; who has none gets one by lot.</p>
+    <div class="columns">
+      <div class="given">
+        <textarea v-model="text" rows="12" aria-label="Names, one a line" placeholder="Ada Tregear&#10;Bo Hask" spellcheck="false" />
+        <label class="file small"><v-icon :icon="mdiFileDelimitedOutline" size="18" /> Take a CSV file <input type="file" accept=".csv,.txt,text/csv,text/plain" @change="readFile"></label>
       </div>
-      <div class="row">
-        <v-btn color="primary" :disabled="list.learners.length === 0" :loading="busy !== null" @click="add">{{ list.learners.length ? `Add ${learners(list.learners.length)}` : 'Add' }}</v-btn>
-        <v-btn variant="text" @click="isOpen = false">Close</v-btn>
+      <div class="read" role="status" aria-live="polite">
+        <p v-if="text.trim() === ''" class="soft small">What is read is shown here before anyone is added.</p>
+        <template v-else>
+          <h3>{{ list.learners.length ? `${learners(list.learners.length)} to add` : 'Nobody to add yet' }}</h3>
+          <ol v-if="list.learners.length" class="names small"><li v-for="each in list.learners" :key="each.row">{{ each.name }}<span class="soft numbers">{{ each.pin ?? 'by lot' }}</span></li></ol>
+          <template v-if="list.left.length">
+            <h3 class="left">Left out</h3>
+            <ul class="small"><li v-for="each in list.left" :key="each.row"><strong>Row {{ each.row }}</strong> {{ each.text }}<br>{{ each.why }}</li></ul>
+          </template>
+        </template>
       </div>
     </div>
-  </v-dialog>
+    <template #actions>
+      <v-btn color="primary" :disabled="list.learners.length === 0" :loading="busy !== null" @click="add">{{ list.learners.length ? `Add ${learners(list.learners.length)}` : 'Add' }}</v-btn>
+    </template>
+  </CardDialog>
 </template>
 
 <style scoped>
-.dialog { display: grid; gap: 12px; max-height: 88vh; overflow: auto; }
 .columns { display: grid; grid-template-columns: 1fr 1fr; gap: 18px; }
 .given { display: grid; gap: 8px; align-content: start; }
 textarea { width: 100%; border: 1px solid var(--line); border-radius: 6px; padding: 8px 10px; background: var(--paper); color: var(--ink); font: inherit; resize: vertical; }
@@ -82,6 +77,5 @@ h3 { margin: 0 0 4px; }
 .left { margin-top: 12px; color: var(--ochre); }
 .names, .read ul { margin: 0; padding-left: 26px; }
 .names li span { margin-left: 10px; }
-.row { display: flex; gap: 10px; }
 @media (max-width: 640px) { .columns { grid-template-columns: 1fr; } }
 </style>

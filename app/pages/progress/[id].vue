@@ -40,9 +40,9 @@ const headers = [
         <span class="grow" />
         <label class="small">Who <select :value="chosen ?? ''" aria-label="Whose progress" @change="choose(Number(($event.target as HTMLSelectElement).value) || null)"><option value="">the whole class</option><option v-for="each in view.learners" :key="each.id" :value="each.id">{{ each.name }}</option></select></label>
       </div>
-      <LearnerProgress v-if="learner" :key="learner.id" :learner="learner" :view="view" is-teacher />
+      <LearnerProgress v-if="learner" :key="learner.id" :learner="learner" :view="view" is-teacher @changed="load" />
       <div v-else class="together">
-        <NextThings :proposals="proposals" :plans="view.plans" is-teacher />
+        <NextThings :proposals="proposals" :view="view" is-teacher @changed="load" />
         <section class="card"><TimeSpent :days="daysTogether(view.learners)" title="Time at work, all together" /></section>
         <section class="card whole" aria-labelledby="class-title">
           <h2 id="class-title">Look-fors over time</h2>

@@ -40,6 +40,7 @@ export default defineNuxtConfig({
   compatibilityDate: '2026-06-01',
   nitro: {
     esbuild: { options: { target: 'node20' } },
+    compressPublicAssets: { gzip: true, brotli: false },
     // The one face that the server itself writes with.
     serverAssets: [{ baseName: 'fonts', dir: path('node_modules/@fontsource/lexend/files'), pattern: 'lexend-latin-700-normal.woff' }],
   },

@@ -3,7 +3,7 @@ import { transfer, wrap, type Remote } from 'comlink'
 import { mdiArrowLeft, mdiEraser, mdiUndoVariant } from '@mdi/js'
 import { unpackSample, type ToolSettings } from '#core/brush'
 import type { Rgb8 } from '#core/colour'
-import { DRILL_NAMES, DRILLS, drillTask, GREATEST_SEED, type DrillName, type DrillResult } from '#core/drill'
+import { DRILLS, drillTask, GREATEST_SEED, type DrillName, type DrillResult } from '#core/drill'
 import DrillWorker from '../../workers/drill.worker?worker'
 import type { DrillHost } from '../../workers/drill/host'
 import { api } from '../../api/routes'
@@ -13,7 +13,11 @@ import { useSession } from '../../stores/session'
 
 definePageMeta({
   layout: 'bare', who: 'signed-in', key: route => route.fullPath,
-  middleware: to => ((DRILL_NAMES as readonly string[]).includes(String(to.params.drill)) ? undefined : navigateTo('/warm-ups')),
+  // Asked for only on the way here: what a page's meta imports, every first page loads.
+  middleware: async (to) => {
+    const { DRILL_NAMES } = await import('#core/drill')
+    return (DRILL_NAMES as readonly string[]).includes(String(to.params.drill)) ? undefined : navigateTo('/warm-ups')
+  },
 })
 const route = useRoute()
 const session = useSession()

@@ -1,0 +1,29 @@
+import { expect, inject, it } from 'vitest'
+import { openBrowser } from './lib/browser'
+
+/** What everyone loads before anything can be done. */
+
+/** Script of the first page over the wire at most, bytes: a quarter more than it was when this was written. */
+const MOST_BYTES = 200_000
+
+it('loads little script, compressed, and nothing of the engine', async () => {
+  const { context, close } = await openBrowser()
+  try {
+    const page = context.pages()[0]!
+    const network = await context.newCDPSession(page)
+    await network.send('Network.enable')
+    const scripts = new Set<string>()
+    const sizes = new Map<string, number>()
+    network.on('Network.responseReceived', ({ requestId, type }) => type === 'Script' && scripts.add(requestId))
+    network.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => sizes.set(requestId, encodedDataLength))
+    await page.goto(inject('appUrl'))
+    await page.getByLabel('Class code').waitFor()
+    await page.waitForLoadState('networkidle')
+    const bytes = [...scripts].reduce((sum, each) => sum + (sizes.get(each) ?? 0), 0)
+    console.log(`script of the first page over the wire: ${Math.round(bytes / 1000)} kB`)
+    expect(bytes).toBeGreaterThan(50_000)
+    expect(bytes).toBeLessThan(MOST_BYTES)
+  } finally {
+    await close()
+  }
+})

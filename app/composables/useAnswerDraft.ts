@@ -1,5 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { useEventListener, useManualRefHistory } from '@vueuse/core'
+import { computed, onScopeDispose, shallowRef } from 'vue'
 import type { DrawingRecord } from '#core/drawing'
 import type { MarkLevel, Pin } from '#shared/schemas'
 import type { HandInView } from '#shared/views'

@@ -190,6 +190,12 @@ describe('answering', () => {
     await expectThere()
     await expectAccessible(page)
     // LOOK page draft
+    await page.goto(`${url}/desk`)
+    await page.locator(`a[href="/crit/${handIns[0]}"]`).getByText('answer begun').waitFor()
+    expect(await page.getByText('answer begun').count()).toBe(1)
+    // LOOK page begun
+    await page.goto(`${url}/crit/${handIns[0]}`)
+    await expectThere()
   })
 
   it('can be taken back step by step', async () => {

@@ -1,45 +1,12 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { useEventListener, useManualRefHistory } from '@vueuse/core'
 import { computed, onScopeDispose, shallowRef } from 'vue'
-import type { DrawingRecord } from '#core/drawing'
-import type { MarkLevel, Pin } from '#shared/schemas'
 import type { HandInView } from '#shared/views'
+import { forgetDraft, keepDraft, keptDraft, type AnswerDraft } from '../sheet/answer-drafts'
 
-/** What a teacher has written, marked and drawn of an answer that is not returned yet. */
-export interface AnswerDraft {
-  readonly marks: Readonly<Record<string, MarkLevel>>
-  readonly words: string
-  readonly next: string
-  /** The teacher's own criteria: the levels given, by their titles. */
-  readonly levels: Readonly<Record<string, number>>
-  readonly pins: readonly Pin[]
-  readonly sketch: DrawingRecord | null
-}
-
-interface KeptDraft {
-  readonly key: string
-  readonly draft: AnswerDraft
-  /** When the answer that it began from was given; null: there was none. */
-  readonly seen: string | null
-  readonly keptAt: number
-}
-
-interface Shelves extends DBSchema {
-  drafts: { key: string, value: KeptDraft }
-}
-
-/** A draft that nobody came back to for so long is forgotten, ms: two terms. */
-const FORGOTTEN_MS = 365 * 86_400_000
 /** Steps back at most. */
 const MOST_STEPS = 200
 /** While words are typed they are kept so long after the last key, ms. */
 const PAUSE_MS = 300
-
-let opened: Promise<IDBPDatabase<Shelves>> | null = null
-function store(): Promise<IDBPDatabase<Shelves>> {
-  opened ??= openDB<Shelves>('little-easel-answers', 1, { upgrade: db => void db.createObjectStore('drafts', { keyPath: 'key' }) })
-  return opened
-}
 
 /** The answer as it was given last; or an empty one. */
 export function draftOf(answer: HandInView['answer']): AnswerDraft {
@@ -58,7 +25,7 @@ const isSame = (a: AnswerDraft, b: AnswerDraft) => JSON.stringify(a) === JSON.st
 export function useAnswerDraft(teacher: number, handIn: number) {
   const draft = shallowRef<AnswerDraft>(draftOf(null))
   const { undo, redo, canUndo, canRedo, commit, last, clear } = useManualRefHistory(draft, { capacity: MOST_STEPS })
-  const key = `${teacher}/${handIn}`
+  const key = { teacher, handIn }
   const base = shallowRef<AnswerDraft>(draft.value)
   let seen: string | null = null
   let timer: ReturnType<typeof setTimeout> | null = null
@@ -79,9 +46,7 @@ export function useAnswerDraft(teacher: number, handIn: number) {
     base.value = draftOf(answer)
     beginFrom(base.value)
     try {
-      const db = await store()
-      const kept = await db.get('drafts', key)
-      for (const each of await db.getAll('drafts')) if (Date.now() - each.keptAt > FORGOTTEN_MS) await db.delete('drafts', each.key)
+      const kept = await keptDraft(key)
       // Nothing was changed while it was looked for.
       if (!kept || isSame(kept.draft, base.value) || draft.value !== base.value) return
       beginFrom(kept.draft)
@@ -96,12 +61,7 @@ export function useAnswerDraft(teacher: number, handIn: number) {
     if (timer) clearTimeout(timer)
     timer = null
     if (isOver) return
-    void write(draft.value).catch(error => console.warn('draft not kept', error))
-  }
-  async function write(now: AnswerDraft): Promise<void> {
-    const db = await store()
-    if (isSame(now, base.value)) await db.delete('drafts', key)
-    else await db.put('drafts', { key, draft: now, seen, keptAt: Date.now() })
+    void (isSame(draft.value, base.value) ? forgetDraft(key) : keepDraft(key, draft.value, seen)).catch(error => console.warn('draft not kept', error))
   }
 
   /** One step: a mark, a comment, a stroke. */
@@ -131,7 +91,7 @@ export function useAnswerDraft(teacher: number, handIn: number) {
   /** It is returned: nothing is left to keep. */
   async function done(): Promise<void> {
     isOver = true
-    await store().then(db => db.delete('drafts', key)).catch(() => {})
+    await forgetDraft(key).catch(() => {})
   }
 
   function beginAnew(): void {

@@ -1,12 +1,19 @@
 <script setup lang="ts">
 import { api } from '../api/routes'
+import { begunAnswers } from '../sheet/answer-drafts'
+import { useSession } from '../stores/session'
 
 definePageMeta({ who: 'teacher' })
 const { data: desk, trouble, load } = usePageData(() => api.desk())
 const isOpening = ref(false)
 const REFRESH_MS = 15_000
 let timer: ReturnType<typeof setInterval>
-onMounted(() => { timer = setInterval(load, REFRESH_MS) })
+/** Hand-ins with an answer that is begun here and not returned. */
+const begun = shallowRef<ReadonlySet<number>>(new Set())
+onMounted(async () => {
+  timer = setInterval(load, REFRESH_MS)
+  begun.value = await begunAnswers(useSession().person!.id).catch(() => begun.value)
+})
 onBeforeUnmount(() => clearInterval(timer))
 </script>
 
@@ -22,7 +29,7 @@ onBeforeUnmount(() => clearInterval(timer))
           <NuxtLink v-for="card in desk.waiting" :key="card.id" :to="`/crit/${card.id}`" class="card hand-in">
             <HandInPicture :id="card.id" :alt="`${card.plan} by ${card.learner}`" />
             <strong>{{ card.learner }}</strong>
-            <span class="small soft">{{ card.plan }}<template v-if="card.attempt > 1"> · hand-in {{ card.attempt }}</template><br>{{ timeInWords(card.handedInAt) }}</span>
+            <span class="small soft">{{ card.plan }}<template v-if="card.attempt > 1"> · hand-in {{ card.attempt }}</template><br>{{ timeInWords(card.handedInAt) }}<template v-if="begun.has(card.id)"> · <span class="begun">answer begun</span></template></span>
             <span class="small"><MetLine :met="card.met" :judged="card.judged" /></span>
           </NuxtLink>
         </div>
@@ -71,6 +78,7 @@ section h2 { margin: 16px 0 10px; }
 .hand-in { display: grid; gap: 3px; align-content: start; color: inherit; text-decoration: none; padding: 12px; }
 .hand-in:hover, .class:hover { border-color: var(--blue); }
 .hand-in strong { margin-top: 6px; }
+.begun { white-space: nowrap; color: var(--ink); font-weight: 520; border-bottom: 2px solid var(--ochre); }
 .columns { display: grid; grid-template-columns: 1fr 1.3fr 1fr; gap: 26px; margin-top: 16px; }
 .class { display: grid; gap: 2px; color: inherit; text-decoration: none; margin-bottom: 10px; padding: 12px 16px; }
 .away { margin-top: 12px; }

@@ -34,7 +34,7 @@ export function shownSeams({ facts, panels }: Pick<MuralView, 'facts' | 'panels'
     const { own } = panelSheet(grid)
     return [{
       key: `${place} ${side}`, places: [place, other] as const, x0, y0, x1: end.x, y1: end.y,
-      finding: seamFinding(side, seam, { own, neighbour: nameOf(second, panelName(next)) }),
+      finding: seamFinding(side, seam, { own, neighbour: nameOf(second, panelName(next)), whose: 'this part' }),
       ends: seam.marks.flatMap(each => (each.kind === 'line' ? [at(each.at)] : [])),
     }]
   }))

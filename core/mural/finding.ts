@@ -18,14 +18,15 @@ const EDGE = { left: 'left', right: 'right', above: 'upper', below: 'lower' } as
 /**
  * The look-for of a mural's seams: how one edge of a panel meets the neighbour's, measured along the seam in ΔE00 and in lines
  * that end there. `own`: the panel's part on its sheet. `isFirst`: whether the seam was measured with this panel as its first.
- * `seam` null: the neighbour has drawn nothing yet.
+ * `whose`: what the panel's own lines are called. `seam` null: the neighbour has nothing but white paper there.
  */
-export function seamFinding(side: Side, seam: SeamFound | null, { own, neighbour, isFirst = true }: { own: Rect, neighbour: string, isFirst?: boolean }): Omit<Finding, 'lookFor'> {
+export function seamFinding(side: Side, seam: SeamFound | null, { own, neighbour, isFirst = true, whose = 'yours' }: { own: Rect, neighbour: string, isFirst?: boolean, whose?: string }): Omit<Finding, 'lookFor'> {
   const edge = `the ${EDGE[side]} edge`
-  if (!seam) return { verdict: 'cant-tell', figure: null, sentence: `Along ${edge} nothing is drawn yet: ${neighbour}.`, marks: [] }
+  if (!seam) return { verdict: 'cant-tell', figure: null, sentence: `Along ${edge} there is only white paper so far: ${neighbour}.`, marks: [] }
   const colours = seam.marks.flatMap(each => (each.kind === 'colour' ? [each] : []))
   const lines = seam.marks.flatMap(each => (each.kind === 'line' ? [each] : []))
   const share = Math.min(seam.meets, seam.lines ? seam.linesMet / seam.lines : 1)
+  const isWhole = share >= WHOLE
   const parts: string[] = []
   if (colours.length) {
     const widest = colours.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a))
@@ -33,12 +34,12 @@ export function seamFinding(side: Side, seam: SeamFound | null, { own, neighbour
   }
   const isMine = (on: 'first' | 'second') => (on === 'first') === isFirst
   const [mine, theirs] = [lines.filter(each => isMine(each.on)), lines.filter(each => !isMine(each.on))]
-  if (mine.length) parts.push(`${mine.length === 1 ? 'a line of yours ends' : `${mine.length} lines of yours end`} at ${places(mine)} ${FROM[side]}`)
+  if (mine.length) parts.push(`${mine.length === 1 ? `a line of ${whose} ends` : `${mine.length} lines of ${whose} end`} at ${places(mine)} ${FROM[side]}`)
   if (theirs.length) parts.push(`${theirs.length === 1 ? 'a line comes' : `${theirs.length} lines come`} over at ${places(theirs)} and ${theirs.length === 1 ? 'goes' : 'go'} no further`)
   return {
-    verdict: share >= WHOLE ? 'met' : share >= NEARLY ? 'nearly' : 'not-yet',
+    verdict: isWhole ? 'met' : share >= NEARLY ? 'nearly' : 'not-yet',
     figure: { value: Math.round(100 * share), unit: '% meets' },
-    sentence: parts.length ? `Along ${edge}, to ${neighbour}: ${parts.join('; ')}.` : `Along ${edge} it runs on into ${neighbour}.`,
+    sentence: parts.length ? `Along ${edge}${isWhole ? ` it runs on into ${neighbour}, but for a little` : `, to ${neighbour}`}: ${parts.join('; ')}.` : `Along ${edge} it runs on into ${neighbour}.`,
     marks: [
       ...colours.map(each => ({ kind: 'path' as const, points: [...on(side, own, each.from), ...on(side, own, each.to)] })),
       ...lines.map((each) => {

@@ -186,7 +186,18 @@ describe('what is found along a seam', () => {
     expect(seamFinding('left', seamBetween(mine, theirs), about).verdict).toBe(verdict)
   })
 
-  it('can’t be told where the neighbour has drawn nothing', () => {
-    expect(seamFinding('left', null, about)).toMatchObject({ verdict: 'cant-tell', figure: null, marks: [] })
+  it('is told to others without calling it theirs', () => {
+    expect(seamFinding('below', seamBetween(edge({ lines: [100, 200] }), edge()), { ...about, whose: 'this part' }).sentence).toContain('2 lines of this part end at 100, 200 px from the left')
+  })
+
+  it('that is met says first that it is, then what is left', () => {
+    const found = seamFinding('left', seamBetween(edge({ parts: [[50, 79, [90, 140, 200]]] }), edge()), about)
+    expect(found.verdict).toBe('met')
+    expect(found.sentence).toMatch(/^Along the left edge it runs on into B1, Kit, but for a little: the colours part by ΔE \d+ from 50 to 79 px from the top\.$/)
+    expect(seamFinding('left', seamBetween(edge(), edge()), about).sentence).toBe('Along the left edge it runs on into B1, Kit.')
+  })
+
+  it('can’t be told where the neighbour has nothing but white paper', () => {
+    expect(seamFinding('left', null, about)).toMatchObject({ verdict: 'cant-tell', figure: null, marks: [], sentence: 'Along the left edge there is only white paper so far: B1, Kit.' })
   })
 })

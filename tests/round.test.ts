@@ -209,6 +209,20 @@ describe('eyes to the front', () => {
     for (const { page } of sheets) await page.locator('.front').waitFor({ state: 'hidden' })
     expect((await ada.call('GET', `/api/drawings/${drawing}/entries?from=0`)).code).toBe('not-yours')
   })
+
+  it('lets the class go on when the teacher’s page is closed, and looks again when it is opened again', async () => {
+    await desk.page.getByRole('button', { name: 'Eyes to the front' }).click()
+    await desk.page.waitForURL('**/easel/*')
+    const address = desk.page.url()
+    for (const { page } of sheets) await page.locator('.front').waitFor()
+    await desk.page.goto('about:blank')
+    for (const { page } of sheets) await page.locator('.front').waitFor({ state: 'hidden', timeout: 10_000 })
+    await desk.page.goto(address)
+    for (const { page } of sheets) await page.locator('.front').waitFor({ timeout: 20_000 })
+    await desk.page.getByRole('button', { name: 'Back to work' }).click()
+    await desk.page.waitForURL('**/round/*')
+    for (const { page } of sheets) await page.locator('.front').waitFor({ state: 'hidden' })
+  })
 })
 
 describe('someone taken out in the middle of a lesson', () => {

@@ -23,14 +23,15 @@ export class Unreachable extends Error {
 /** How long an answer is waited for, ms. */
 const PATIENCE_MS = 20_000
 
-/** Calls a route and returns its JSON. Throws {@link ApiRefusal} or {@link Unreachable}; works in pages and workers. */
-export async function callApi<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> {
+/** Calls a route and returns its JSON. Throws {@link ApiRefusal} or {@link Unreachable}; works in pages and workers. `keepalive`: it goes out although the page is being left. */
+export async function callApi<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown, keepalive = false): Promise<T> {
   let response: Response
   let answer: unknown
   try {
     response = await fetch(path, {
       method,
       credentials: 'same-origin',
+      keepalive,
       signal: AbortSignal.timeout(PATIENCE_MS),
       ...(body !== undefined && { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
     })

@@ -24,7 +24,7 @@ export const api = {
   round: (classId: number) => callApi<RoundView>('GET', `/api/classes/${classId}/round`),
   table: (classId: number, plan: number | null) => callApi<TableView>('GET', `/api/classes/${classId}/table${plan === null ? '' : `?plan=${plan}`}`),
   send: (classId: number, given: SendBody) => callApi<{ sent: number }>('POST', `/api/classes/${classId}/send`, given),
-  setFront: (classId: number, drawing: number | null) => callApi<Done>('PUT', `/api/classes/${classId}/front`, { drawing }),
+  setFront: (classId: number, drawing: number | null) => callApi<Done>('PUT', `/api/classes/${classId}/front`, { drawing }, drawing === null),
   lowerHand: (learner: number) => callApi<Done>('DELETE', `/api/learners/${learner}/hand`),
   raiseHand: (drawing: number, words: string) => callApi<Done>('PUT', `/api/drawings/${drawing}/hand`, { words }),
   takeHandDown: (drawing: number) => callApi<Done>('DELETE', `/api/drawings/${drawing}/hand`),

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import { api } from '../../api/routes'
 
 /** The teacher's sheet is the one that the class looks at: what is drawn is sent at once, until everyone goes back to work. */
@@ -17,10 +18,12 @@ onMounted(() => {
   // Opened again by its address: the class looks at it again.
   void trying(true, () => api.setFront(props.classId, easel.drawing))
 })
+/** Whoever leaves the sheet, or closes it, lets the class go on. */
+const leave = () => void api.setFront(props.classId, null).catch(() => {})
+useEventListener(window, 'pagehide', leave)
 onBeforeUnmount(() => {
   void easel.host.gatherFor()
-  // Whoever leaves the sheet lets the class go on.
-  void api.setFront(props.classId, null).catch(() => {})
+  leave()
 })
 </script>
 

@@ -242,8 +242,17 @@ describe('the ghost', () => {
     await ghost.waitFor()
     await page.getByRole('button', { name: 'Let the ghost wait' }).click()
     const rested = async () => {
+      // It may not have begun to move when its button is looked for: two looks in a row have to be alike.
+      await page.waitForTimeout(500)
       await page.getByRole('button', { name: /Go on|From the beginning/ }).waitFor({ timeout: 30_000 })
-      await page.waitForTimeout(150)
+      for (let before = await seen(); ;) {
+        await page.waitForTimeout(300)
+        const now = await seen()
+        if (now.equals(before)) return now
+        before = now
+      }
+    }
+    async function seen(): Promise<Buffer> {
       // Without the strip of buttons along the bottom, which shows what was pressed last.
       const { x, y, width, height } = (await ghost.boundingBox())!
       return page.screenshot({ clip: { x, y, width, height: height - 90 } })
@@ -251,9 +260,9 @@ describe('the ghost', () => {
     await page.getByRole('button', { name: 'next stroke' }).click()
     const one = await rested()
     await page.getByRole('button', { name: 'again', exact: true }).click()
-    expect((await rested()).equals(one)).toBe(true)
+    await expect.poll(async () => (await rested()).equals(one), { timeout: 15_000 }).toBe(true)
     await page.getByRole('button', { name: 'all its lines' }).click()
-    expect((await rested()).equals(one)).toBe(false)
+    await expect.poll(async () => (await rested()).equals(one), { timeout: 15_000 }).toBe(false)
     await page.keyboard.press('g')
     await expect.poll(() => ghost.count()).toBe(0)
   })

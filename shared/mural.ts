@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { SeamFound, Side } from '#core/mural'
+import type { PanelSeamsFound, Side } from '#core/mural'
 import { planSchema } from '#core/plan'
 
 /** A mural: one picture of a class, every learner a part of it. What passes between app and server. */
@@ -54,7 +54,7 @@ export interface PanelCard {
   learner: { id: number, name: string, isMe: boolean } | null
   /** What is drawn of it; `pictured`: how far it was when its picture was made. */
   drawing: { id: number, position: number, pictured: number | null, lastStrokeAt: string | null, handIn: number | null } | null
-  seams: Partial<Record<Side, SeamFound>>
+  seams: PanelSeamsFound
 }
 
 export type AssemblyState = 'none' | 'waiting' | 'running' | 'done' | 'failed' | 'stopped'

@@ -26,7 +26,7 @@ export function useAnswerDraft(teacher: number, handIn: number) {
   const draft = shallowRef<AnswerDraft>(draftOf(null))
   const { undo, redo, canUndo, canRedo, commit, last, clear } = useManualRefHistory(draft, { capacity: MOST_STEPS })
   const key = { teacher, handIn }
-  const base = shallowRef<AnswerDraft>(draft.value)
+  let base = draft.value
   let seen: string | null = null
   let timer: ReturnType<typeof setTimeout> | null = null
   let isOver = false
@@ -43,12 +43,12 @@ export function useAnswerDraft(teacher: number, handIn: number) {
   /** The hand-in is here: goes on with what was kept, or from the answer that was given. */
   async function open(answer: HandInView['answer']): Promise<void> {
     seen = answer?.answeredAt ?? null
-    base.value = draftOf(answer)
-    beginFrom(base.value)
+    base = draftOf(answer)
+    beginFrom(base)
     try {
       const kept = await keptDraft(key)
       // Nothing was changed while it was looked for.
-      if (!kept || isSame(kept.draft, base.value) || draft.value !== base.value) return
+      if (!kept || isSame(kept.draft, base) || draft.value !== base) return
       beginFrom(kept.draft)
       found.value = { at: kept.keptAt, isOutrun: kept.seen !== seen }
     } catch (error) {
@@ -61,7 +61,7 @@ export function useAnswerDraft(teacher: number, handIn: number) {
     if (timer) clearTimeout(timer)
     timer = null
     if (isOver) return
-    void (isSame(draft.value, base.value) ? forgetDraft(key) : keepDraft(key, draft.value, seen)).catch(error => console.warn('draft not kept', error))
+    void (isSame(draft.value, base) ? forgetDraft(key) : keepDraft(key, draft.value, seen)).catch(error => console.warn('draft not kept', error))
   }
 
   /** One step: a mark, a comment, a stroke. */
@@ -95,7 +95,7 @@ export function useAnswerDraft(teacher: number, handIn: number) {
   }
 
   function beginAnew(): void {
-    change(base.value)
+    change(base)
     found.value = null
   }
 

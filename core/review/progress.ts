@@ -67,15 +67,15 @@ export interface Proposal {
   readonly plans: readonly number[]
 }
 
-/** Met so far is no need to practise. */
-const ENOUGH = 0.85
+/** Met so far is no need to practise (common practice, no source). */
+export const MET_ENOUGH = 0.85
 
 /**
- * What is least met, and what trains it. `plans`: those that the class has, with what they ask for; `handedIn`: when each was
+ * What is least met, and what trains it. `plans`: those that can be drawn or given, with what they ask for; `handedIn`: when each was
  * handed in last, ms since the epoch, those never handed in missing.
  */
 export function practiseNext(trends: readonly Trend[], plans: readonly { readonly id: number, readonly measures: readonly MeasureName[] }[], handedIn: ReadonlyMap<number, number>, most = 3): Proposal[] {
-  return trends.filter(({ now }) => now < ENOUGH).map(({ measure, now }) => ({
+  return trends.filter(({ now }) => now < MET_ENOUGH).map(({ measure, now }) => ({
     measure, now, drills: DRILLS_FOR[measure] ?? [],
     plans: plans.filter(each => each.measures.includes(measure)).map(each => each.id).sort((a, b) => (handedIn.get(a) ?? 0) - (handedIn.get(b) ?? 0)),
   })).filter(({ drills, plans: own }) => drills.length + own.length > 0).slice(0, most)

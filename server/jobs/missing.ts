@@ -9,11 +9,14 @@ const INK = '#8a8375'
 /** Height of the name's capitals, of the panel's shorter side. */
 const NAME_SHARE = 0.16
 
-/** Writes a line of letters as one SVG path, `height` px high (capitals), its middle at (x, y). */
-export type Letters = (text: string, height: number, x: number, y: number) => string
+/** Writes a line of letters as SVG paths, `height` px high (capitals), its middle at (x, y). */
+type Letters = (text: string, height: number, x: number, y: number) => string
+
+/** Read when the first panel is missing, then kept. */
+let letters: Promise<Letters> | null = null
 
 /** The app's own face: the server has no fonts to lean on. */
-export async function letters(): Promise<Letters> {
+async function readLetters(): Promise<Letters> {
   const bytes = await useStorage('assets:fonts').getItemRaw<Buffer>('lexend-latin-700-normal.woff')
   if (!bytes) throw new Error('the font of the server is missing in the build')
   const font = fontkit.create(bytes) as unknown as Font
@@ -37,7 +40,8 @@ interface Font {
 }
 
 /** A panel that is not there: hatched paper with its name, PNG. */
-export function missingPicture({ width, height }: Pick<MuralGrid, 'width' | 'height'>, name: string, write: Letters): Promise<Buffer> {
+export async function missingPicture({ width, height }: Pick<MuralGrid, 'width' | 'height'>, name: string): Promise<Buffer> {
+  const write = await (letters ??= readLetters())
   const shorter = Math.min(width, height)
   const step = Math.max(12, Math.round(shorter / 14))
   const high = NAME_SHARE * shorter

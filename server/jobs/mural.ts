@@ -6,7 +6,7 @@ import * as drawings from '../repositories/drawings'
 import { endJob, tellProgress } from '../repositories/jobs'
 import * as murals from '../repositories/murals'
 import { recordOf } from '../services/records'
-import { letters, missingPicture } from './missing'
+import { missingPicture } from './missing'
 import type { PanelDrawn } from './panel'
 import type { DrawPanel } from './runner'
 
@@ -37,11 +37,10 @@ export async function assemble(job: Job, draw: DrawPanel): Promise<void> {
     await tell(0)
     const pictures: Buffer[] = []
     const edges: (Edges | null)[] = []
-    const lettering = await letters()
     for (const [i, panel] of panels.entries()) {
       const drawn = await drawnPanel(panel, grid, draw)
       if ('why' in drawn) missing.push({ place: panel.place, why: drawn.why })
-      pictures.push('why' in drawn ? await missingPicture(grid, panelName(places[panel.place]!), lettering) : drawn.picture)
+      pictures.push('why' in drawn ? await missingPicture(grid, panelName(places[panel.place]!)) : drawn.picture)
       edges.push('why' in drawn ? null : edgesOfBytes(drawn.edges, grid))
       await tell(i + 1)
     }

@@ -3,7 +3,8 @@ import type { MuralFacts, PanelSeams } from '#shared/mural'
 import { Mural, MuralPanel, MuralPart, type MissingPanel } from '../models'
 import { question, type Tx } from './database'
 
-const WITHOUT_PICTURE = { exclude: ['picture', 'edges'] }
+const WITHOUT_PICTURE = { exclude: ['picture'] }
+const PANEL_ALONE = { exclude: ['picture', 'edges', 'seams'] }
 
 export function muralById(id: number): Promise<Mural | null> {
   return Mural.findByPk(id, { attributes: WITHOUT_PICTURE })
@@ -32,20 +33,20 @@ export async function archiveMural(id: number, isArchived: boolean): Promise<voi
 }
 
 export function panelAt(muralId: number, place: number): Promise<MuralPanel | null> {
-  return MuralPanel.findOne({ where: { muralId, place }, attributes: WITHOUT_PICTURE })
+  return MuralPanel.findOne({ where: { muralId, place }, attributes: PANEL_ALONE })
 }
 
 export function panelsOf(muralId: number): Promise<MuralPanel[]> {
-  return MuralPanel.findAll({ where: { muralId }, order: ['place'], attributes: WITHOUT_PICTURE })
+  return MuralPanel.findAll({ where: { muralId }, order: ['place'], attributes: PANEL_ALONE })
 }
 
 export function panelsOfMurals(muralIds: number[]): Promise<MuralPanel[]> {
-  return MuralPanel.findAll({ where: { muralId: muralIds }, order: ['muralId', 'place'], attributes: WITHOUT_PICTURE })
+  return MuralPanel.findAll({ where: { muralId: muralIds }, order: ['muralId', 'place'], attributes: PANEL_ALONE })
 }
 
 /** The panel that a drawing is; null: it is none. */
 export function panelOfDrawing(drawingId: number): Promise<MuralPanel | null> {
-  return MuralPanel.findOne({ where: { drawingId }, attributes: WITHOUT_PICTURE })
+  return MuralPanel.findOne({ where: { drawingId }, attributes: PANEL_ALONE })
 }
 
 /** Gives a panel to a learner if it is whose it was thought to be. Returns whether it was. */
@@ -60,7 +61,7 @@ export async function setPanelDrawing(muralId: number, place: number, drawingId:
 
 /** The row, locked until the transaction ends. */
 export function lockPanel(muralId: number, place: number, transaction: Tx): Promise<MuralPanel | null> {
-  return MuralPanel.findOne({ where: { muralId, place }, attributes: WITHOUT_PICTURE, transaction, lock: transaction.LOCK.UPDATE })
+  return MuralPanel.findOne({ where: { muralId, place }, attributes: PANEL_ALONE, transaction, lock: transaction.LOCK.UPDATE })
 }
 
 export interface PanelRow {

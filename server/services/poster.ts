@@ -3,7 +3,7 @@ import sharp from 'sharp'
 import { panelName, panelsOf } from '#core/mural'
 import { POINTS_PER_MM, posterOn, type PaperName, type PosterPage } from '#core/print'
 import type { MuralFacts } from '#shared/mural'
-import { letters, missingPicture } from '../jobs/missing'
+import { missingPicture } from '../jobs/missing'
 
 /** How good the pictures in a poster are, of 100: seen from a step away nothing is lost. */
 const QUALITY = 92
@@ -22,9 +22,8 @@ export async function posterPdf({ title, grid }: MuralFacts, { paper, width }: {
   const pdf = await PDFDocument.create()
   pdf.setTitle(title)
   const font = await pdf.embedFont(StandardFonts.Helvetica)
-  const lettering = await letters()
   const images: PDFImage[] = []
-  for (const [place, each] of panelsOf(grid).entries()) images.push(await pdf.embedJpg(await sharp(await panel(place) ?? await missingPicture(grid, panelName(each), lettering)).jpeg({ quality: QUALITY, chromaSubsampling: '4:4:4' }).toBuffer()))
+  for (const [place, each] of panelsOf(grid).entries()) images.push(await pdf.embedJpg(await sharp(await panel(place) ?? await missingPicture(grid, panelName(each))).jpeg({ quality: QUALITY, chromaSubsampling: '4:4:4' }).toBuffer()))
   for (const one of poster.pages) {
     const page = pdf.addPage([poster.paper.width * POINTS_PER_MM, poster.paper.height * POINTS_PER_MM])
     drawPart(page, one, images, grid, mmPerPx)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { MET_ENOUGH } from '#core/review'
 import { MEASURE_WORDS } from '../../sheet/measure-words'
 import { classTrends, daysTogether, proposalsFor, trendsFor } from '../../sheet/progress-figures'
 import { api } from '../../api/routes'
@@ -21,7 +22,7 @@ const rows = computed(() => (view.value?.learners ?? []).map((each) => {
   return {
     id: each.id, name: each.name, handIns: each.handIns.length, minutes: minutes(each.days.reduce((sum, day) => sum + day.workedMs, 0)), tries: each.tries.length,
     met: own.length ? Math.round((100 * own.reduce((sum, one) => sum + one.now, 0)) / own.length) : null,
-    least: least && least.now < 0.85 ? `${MEASURE_WORDS[least.measure]} (${Math.round(100 * least.now)} %)` : '',
+    least: least && least.now < MET_ENOUGH ? `${MEASURE_WORDS[least.measure]} (${Math.round(100 * least.now)} %)` : '',
   }
 }))
 const headers = [

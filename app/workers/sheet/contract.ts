@@ -1,4 +1,4 @@
-import type { SeamFound, Side } from '#core/mural'
+import type { PanelSeamsFound } from '#core/mural'
 import type { Light, Placed, Sheet } from '#core/layers'
 import type { Plan } from '#core/plan'
 import type { AnswerView, GivenWay, TeachersPurpose } from '#shared/views'
@@ -17,7 +17,7 @@ export type SheetNotice
     | { kind: 'working', share: number | null }
     | { kind: 'refused', message: string, fix: string }
   /** How a mural's panel meets its neighbours; null: its sheet has not the panel's size any more. */
-    | { kind: 'seams', seams: Partial<Record<Side, SeamFound>> | null }
+    | { kind: 'seams', seams: PanelSeamsFound | null }
   /** A shape that was just set hides the letters on a layer. */
     | { kind: 'covers', layer: string, name: string }
   /** Another tab of this browser draws on this sheet now. */

@@ -19,7 +19,6 @@ export interface PanelSeen {
   /** The neighbours' edges that lie at this panel's sides. */
   readonly neighbours: Partial<Edges>
 }
-export type SeamsSeen = PanelSeamsFound
 
 interface Given {
   readonly kernels: Kernels
@@ -27,7 +26,7 @@ interface Given {
   readonly now: () => { readonly drawing: Drawing, readonly position: number, readonly isDrawing: boolean }
   readonly send: (body: LivePictureBody) => Promise<unknown>
   /** How a mural's panel meets its neighbours; null: its sheet has not the panel's size any more. */
-  readonly sawSeams: (seams: SeamsSeen | null) => void
+  readonly sawSeams: (seams: PanelSeamsFound | null) => void
 }
 
 /** Tells the server now and then what a drawing looks like, while it is drawn: only the tiles that changed are drawn anew. */

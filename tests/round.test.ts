@@ -214,7 +214,7 @@ describe('eyes to the front', () => {
     await desk.page.getByRole('button', { name: 'Eyes to the front' }).click()
     await desk.page.waitForURL('**/easel/*')
     const address = desk.page.url()
-    for (const { page } of sheets) await page.locator('.front').waitFor()
+    for (const { page } of sheets) await page.locator('.front').waitFor({ timeout: 20_000 })
     await desk.page.goto('about:blank')
     for (const { page } of sheets) await page.locator('.front').waitFor({ state: 'hidden', timeout: 10_000 })
     await desk.page.goto(address)

@@ -13,23 +13,40 @@ const end = () => trying(true, async () => {
   await api.setFront(props.classId, null)
   await navigateTo(`/round/${props.classId}`)
 })
-onMounted(() => {
-  void easel.host.gatherFor(AT_ONCE_MS)
-  // Opened again by its address: the class looks at it again.
-  void trying(true, () => api.setFront(props.classId, easel.drawing))
-})
+/** The class looks here as soon as this page can also let it go on again: not before, or a page closed while it loads would hold everyone. */
+const isSeen = ref(false)
+let showing: Promise<unknown> = Promise.resolve()
+const show = () => {
+  showing = trying(true, async () => {
+    await api.setFront(props.classId, easel.drawing)
+    isSeen.value = true
+  })
+}
 /** Whoever leaves the sheet, or closes it, lets the class go on. */
 const leave = () => void api.setFront(props.classId, null).catch(() => {})
+
+onMounted(() => {
+  void easel.host.gatherFor(AT_ONCE_MS)
+  show()
+})
 useEventListener(window, 'pagehide', leave)
+useEventListener(window, 'pageshow', ({ persisted }) => {
+  if (persisted) show()
+})
 onBeforeUnmount(() => {
   void easel.host.gatherFor()
-  leave()
+  // After what is under way: the last word counts.
+  void showing.then(leave)
 })
 </script>
 
 <template>
   <div class="front-bar small" role="status">
-    <span><strong>The class sees this sheet.</strong> Theirs wait.</span>
+    <span v-if="isSeen"><strong>The class sees this sheet.</strong> Theirs wait.</span>
+    <template v-else>
+      <strong>The class doesn’t see this sheet yet.</strong>
+      <v-btn size="small" variant="outlined" :loading="busy !== null" @click="show">Show it to them</v-btn>
+    </template>
     <v-btn size="small" color="primary" :loading="busy !== null" @click="end">Back to work</v-btn>
   </div>
 </template>

@@ -46,7 +46,7 @@ const sendAll = () => trying('words', async () => {
 /** The class's sheets pause, and show what the teacher draws. */
 const toTheFront = () => trying('front', async () => {
   const { id } = await api.tryPlan(planNow.value!.id)
-  await api.setFront(classId, id)
+  // That page puts itself in front as soon as it stands.
   await navigateTo(`/easel/${id}?front=${classId}`)
 })
 const backToWork = () => trying('front', async () => {

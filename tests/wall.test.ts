@@ -216,6 +216,13 @@ describe('progress', () => {
     await expect.poll(() => plansOf(0)).toEqual(before)
   })
 
+  it('gives nothing to someone of another class', async () => {
+    const { book } = (await teacher.call<ProgressView>('GET', `/api/classes/${own.classId}/progress`)).body
+    const { status, code } = await teacher.call('POST', `/api/plans/${book[0]!.id}/give`, { classId: own.classId, isGiven: true, learners: [1] })
+    expect([status, code]).toEqual([422, 'malformed'])
+    expect((await teacher.call<ProgressView>('GET', `/api/classes/${own.classId}/progress`)).body.book).toEqual(book)
+  })
+
   it('proposes to a learner only what can be drawn now', async () => {
     const { plans, book } = (await teacher.call<ProgressView>('GET', `/api/classes/${own.classId}/progress`)).body
     const mine = (await own.clients[0]!.call<ProgressView>('GET', '/api/progress')).body

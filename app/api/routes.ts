@@ -1,4 +1,4 @@
-import type { AnswerBody, Batch, CritKit, DrillTryBody, LivePictureBody, NewSheet, SendBody, Terms } from '#shared/schemas'
+import type { AnswerBody, Batch, CritKit, DrillTryBody, GivePlan, LivePictureBody, NewSheet, SendBody, Terms } from '#shared/schemas'
 import type { DeskView, DrawingView, EntriesView, FolioView, HandInView, Person, PlanBookView, PlanClassesView, PlanView, ProgressView, RegisterView, RoundView, SignatureView, SlipsView, TableView, WarmUpsView } from '#shared/views'
 import type { MuralView, NewMural, PanelView } from '#shared/mural'
 import type { ChangeWork, WallView } from '#shared/wall'
@@ -41,7 +41,7 @@ export const api = {
   savePlan: (id: number, revision: number, plan: Partial<Plan>) => callApi<{ revision: number }>('PUT', `/api/plans/${id}`, { revision, plan }),
   archivePlan: (id: number, isArchived: boolean) => callApi<{ ok: true }>('POST', `/api/plans/${id}/archive`, { isArchived }),
   copyPlan: (id: number) => callApi<{ id: number }>('POST', `/api/plans/${id}/copy`),
-  givePlan: (id: number, classId: number, isGiven: boolean) => callApi<{ ok: true }>('POST', `/api/plans/${id}/give`, { classId, isGiven }),
+  givePlan: (id: number, given: GivePlan) => callApi<Done>('POST', `/api/plans/${id}/give`, given),
   openStep: (id: number, classId: number, step: string, isOpen: boolean) => callApi<{ opened: string[] }>('POST', `/api/plans/${id}/open-step`, { classId, step, isOpen }),
   tryPlan: (id: number) => callApi<{ id: number }>('POST', `/api/plans/${id}/try`),
   redrawStep: (id: number, step: string) => callApi<{ id: number }>('POST', `/api/plans/${id}/redraw`, { step }),

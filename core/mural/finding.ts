@@ -17,10 +17,10 @@ const EDGE = { left: 'left', right: 'right', above: 'upper', below: 'lower' } as
 
 /**
  * The look-for of a mural's seams: how one edge of a panel meets the neighbour's, measured along the seam in ΔE00 and in lines
- * that end there. `own`: the panel's part on its sheet. `isFirst`: whether the seam was measured with this panel as its first.
- * `whose`: what the panel's own lines are called. `seam` null: the neighbour has nothing but white paper there.
+ * that end there. The seam was measured with this panel as its first; null: the neighbour has nothing but white paper there.
+ * `own`: the panel's part on its sheet. `whose`: what the panel's own lines are called.
  */
-export function seamFinding(side: Side, seam: SeamFound | null, { own, neighbour, isFirst = true, whose = 'yours' }: { own: Rect, neighbour: string, isFirst?: boolean, whose?: string }): Omit<Finding, 'lookFor'> {
+export function seamFinding(side: Side, seam: SeamFound | null, { own, neighbour, whose = 'yours' }: { own: Rect, neighbour: string, whose?: string }): Omit<Finding, 'lookFor'> {
   const edge = `the ${EDGE[side]} edge`
   if (!seam) return { verdict: 'cant-tell', figure: null, sentence: `Along ${edge} there is only white paper so far: ${neighbour}.`, marks: [] }
   const colours = seam.marks.flatMap(each => (each.kind === 'colour' ? [each] : []))
@@ -32,8 +32,7 @@ export function seamFinding(side: Side, seam: SeamFound | null, { own, neighbour
     const widest = colours.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a))
     parts.push(`the colours part by ΔE ${Math.round(widest.difference)} from ${widest.from} to ${widest.to} px ${FROM[side]}${colours.length > 1 ? `, and in ${colours.length - 1} more place${colours.length > 2 ? 's' : ''}` : ''}`)
   }
-  const isMine = (on: 'first' | 'second') => (on === 'first') === isFirst
-  const [mine, theirs] = [lines.filter(each => isMine(each.on)), lines.filter(each => !isMine(each.on))]
+  const [mine, theirs] = [lines.filter(each => each.on === 'first'), lines.filter(each => each.on === 'second')]
   if (mine.length) parts.push(`${mine.length === 1 ? `a line of ${whose} ends` : `${mine.length} lines of ${whose} end`} at ${places(mine)} ${FROM[side]}`)
   if (theirs.length) parts.push(`${theirs.length === 1 ? 'a line comes' : `${theirs.length} lines come`} over at ${places(theirs)} and ${theirs.length === 1 ? 'goes' : 'go'} no further`)
   return {
@@ -44,7 +43,7 @@ export function seamFinding(side: Side, seam: SeamFound | null, { own, neighbour
       ...colours.map(each => ({ kind: 'path' as const, points: [...on(side, own, each.from), ...on(side, own, each.to)] })),
       ...lines.map((each) => {
         const [x, y] = on(side, own, each.at)
-        return { kind: 'ring' as const, x, y, radius: RING, label: isMine(each.on) ? 'ends' : 'comes over' }
+        return { kind: 'ring' as const, x, y, radius: RING, label: each.on === 'first' ? 'ends' : 'comes over' }
       }),
     ],
   }

@@ -172,10 +172,11 @@ describe('what is found along a seam', () => {
   })
 
   it('is the same for both sides, told from each', () => {
-    const seam = seamBetween(edge({ lines: [100] }), edge())
-    expect(seamFinding('below', seam, about).sentence).toContain('a line of yours ends at 100 px from the left')
-    expect(seamFinding('above', seam, { ...about, isFirst: false }).sentence).toContain('a line comes over at 100 px')
-    expect(seamFinding('above', seam, { ...about, isFirst: false }).figure).toEqual(seamFinding('below', seam, about).figure)
+    const [upper, lower] = [edge({ lines: [100] }), edge()]
+    const [here, there] = [seamFinding('below', seamBetween(upper, lower), about), seamFinding('above', seamBetween(lower, upper), about)]
+    expect(here.sentence).toContain('a line of yours ends at 100 px from the left')
+    expect(there.sentence).toContain('a line comes over at 100 px')
+    expect(there.figure).toEqual(here.figure)
   })
 
   it.each([

@@ -59,7 +59,7 @@ export async function learnersFor(classId: number, planId: number, transaction?:
 
 export async function setLearnersFor(classId: number, planId: number, learners: readonly number[] | null, transaction: Tx): Promise<void> {
   await AssignmentLearner.destroy({ where: { classId, planId }, transaction })
-  if (learners) await AssignmentLearner.bulkCreate(learners.map(learnerId => ({ classId, planId, learnerId })), { transaction })
+  if (learners) await AssignmentLearner.bulkCreate([...new Set(learners)].map(learnerId => ({ classId, planId, learnerId })), { transaction })
 }
 
 export async function planPicture(id: number): Promise<Buffer | null> {

@@ -1,5 +1,5 @@
 import { ownPlan, planSchema, starterEntries, type Plan } from '#core/plan'
-import type { NewSheet } from '#shared/schemas'
+import type { GivePlan, NewSheet } from '#shared/schemas'
 import type { Person, PlanBookView, PlanClass, PlanClassesView, PlanView } from '#shared/views'
 import type { DrawingRow, PlanRow, PlanVersion } from '../models'
 import { inTransaction, type Tx } from '../repositories/database'
@@ -11,7 +11,7 @@ import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { planCard } from './pages'
 import { beginWith } from './records'
-import { requireClass, requireDrawing, requireLesson } from './rights'
+import { requireClass, requireDrawing, requireLesson, requireMembers } from './rights'
 
 /** The Plan book: a teacher's lessons, their versions, and what is drawn for them. */
 
@@ -134,10 +134,11 @@ async function versionNow(row: PlanRow, tx: Tx): Promise<PlanVersion> {
   return plans.addVersion(row.id, (latest?.number ?? 0) + 1, row.document, tx)
 }
 
-/** Gives a plan to a class, or moves the class on to how it is now; or takes it back while nobody has drawn. */
-export async function givePlan(person: Teacher, id: number, classId: number, isGiven: boolean): Promise<{ ok: true }> {
+/** Gives a plan to a class or some of it, or moves the class on to how it is now; or takes it back while nobody has drawn. */
+export async function givePlan(person: Teacher, id: number, { classId, isGiven, learners }: GivePlan): Promise<{ ok: true }> {
   await requireLesson(person, id)
   await requireClass(person, classId)
+  if (learners) await requireMembers(classId, learners)
   const drawn = await drawnOn(id, classId)
   if (!isGiven && drawn.length) throw new Refused('plan-changed', `${drawn.length} learners draw on this plan already.`, 'Archive it instead: their work stays.')
   const handed = new Set((await handIns.handInsOf(drawn.map(each => each.id))).map(each => each.drawingId))
@@ -146,7 +147,10 @@ export async function givePlan(person: Teacher, id: number, classId: number, isG
     const known = await plans.assignment(classId, id, tx)
     if (!isGiven) return void await known?.destroy({ transaction: tx })
     const version = await versionNow(row, tx)
-    if (!known) return plans.givePlan({ classId, planId: id, place: await plans.countGiven(classId, tx), versionId: version.id }, tx)
+    if (!known) {
+      await plans.givePlan({ classId, planId: id, place: await plans.countGiven(classId, tx), versionId: version.id }, tx)
+      return plans.setLearnersFor(classId, id, learners ?? null, tx)
+    }
     await known.update({ versionId: version.id }, { transaction: tx })
     // Whoever has not handed in goes on with the new version, if it is for a sheet of the same size.
     for (const drawing of drawn) if (!handed.has(drawing.id) && await fits(drawing, row.document)) await drawing.update({ versionId: version.id }, { transaction: tx })

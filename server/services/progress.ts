@@ -15,9 +15,11 @@ type LearnerPerson = Extract<Person, { kind: 'learner' }>
 
 export async function classProgress(person: Teacher, classId: number): Promise<ProgressView> {
   const schoolClass = await requireClass(person, classId)
-  const given = await plans.plansOfClass(classId)
-  const others = (await plans.plansOf(person.id)).filter(each => each.archivedAt === null && !given.some(one => one.id === each.id))
-  return { ...await progressOf(schoolClass, await people.learnersOf([classId])), plans: given.map(practicePlan), book: others.map(practicePlan) }
+  const [given, own, view] = await Promise.all([
+    plans.plansOfClass(classId), plans.plansOf(person.id), people.learnersOf([classId]).then(learners => progressOf(schoolClass, learners)),
+  ])
+  const others = own.filter(each => each.archivedAt === null && !given.some(one => one.id === each.id))
+  return { ...view, plans: given.map(practicePlan), book: others.map(practicePlan) }
 }
 
 export async function ownProgress(person: LearnerPerson): Promise<ProgressView> {

@@ -7,7 +7,7 @@ import { inTransaction } from '../repositories/database'
 import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
-import { requireClass, requireLearner } from './rights'
+import { requireClass, requireLearner, requireMembers } from './rights'
 import { sealSecret } from './secrets'
 import { forgetTriesOf } from './signin'
 
@@ -96,14 +96,13 @@ export async function archiveClass(person: Teacher, classId: number, isArchived:
 /** When, by whom and on which path a class draws a plan that it has. */
 export async function setTerms(person: Teacher, classId: number, planId: number, { startsAt, dueAt, way, learners }: Terms): Promise<{ ok: true }> {
   await requireClass(person, classId)
-  const members = new Set((await people.everyLearnerOf([classId])).map(each => each.id))
-  if (learners?.some(each => !members.has(each))) throw new Refused('malformed', 'Someone on this list is not in the class.', 'Load the register again and choose once more.')
+  if (learners) await requireMembers(classId, learners)
   await inTransaction(async (tx) => {
     const given = await plans.assignment(classId, planId, tx)
     if (!given) throw new Refused('not-found', 'This class does not have the plan.', 'Give it to the class first.')
     const time = (iso: string | null) => (iso === null ? null : new Date(iso))
     await given.update({ startsAt: time(startsAt), dueAt: time(dueAt), way }, { transaction: tx })
-    await plans.setLearnersFor(classId, planId, learners && [...new Set(learners)], tx)
+    await plans.setLearnersFor(classId, planId, learners, tx)
   })
   return { ok: true }
 }

@@ -42,6 +42,12 @@ export async function requireHandIn(person: Person, id: number): Promise<{ handI
   return { handIn, drawing, ...await learnerAndClass(drawing.learnerId!) }
 }
 
+/** Whoever is named is, or was, in the class. */
+export async function requireMembers(classId: number, learners: readonly number[]): Promise<void> {
+  const members = new Set((await people.everyLearnerOf([classId])).map(each => each.id))
+  if (learners.some(each => !members.has(each))) throw new Refused('malformed', 'Someone on this list is not in the class.', 'Load the register again and choose once more.')
+}
+
 /** A lesson in the teacher's own Plan book. */
 export async function requireLesson(person: Person, id: number): Promise<PlanRow> {
   const plan = await requirePlan(person, id)

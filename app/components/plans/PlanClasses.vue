@@ -28,10 +28,10 @@ const run = (classId: number, action: () => Promise<unknown>) => trying(classId,
           <strong>{{ one.name }}</strong>
           <span class="small soft">{{ one.version === null ? 'not given' : `version ${one.version}${one.isBehind ? ', older than what you see here' : ''} · ${one.drawings} drawing${one.drawings === 1 ? '' : 's'}` }}</span>
           <span class="grow" />
-          <v-btn v-if="one.version === null" size="small" color="primary" :loading="busy === one.id" @click="run(one.id, () => api.givePlan(editor.id, one.id, true))">Give it</v-btn>
+          <v-btn v-if="one.version === null" size="small" color="primary" :loading="busy === one.id" @click="run(one.id, () => api.givePlan(editor.id, { classId: one.id, isGiven: true }))">Give it</v-btn>
           <template v-else>
-            <v-btn v-if="one.isBehind" size="small" color="primary" :loading="busy === one.id" title="Those who have not handed in go on with the new version" @click="run(one.id, () => api.givePlan(editor.id, one.id, true))">Move on</v-btn>
-            <v-btn v-if="one.drawings === 0" size="small" variant="text" :loading="busy === one.id" @click="run(one.id, () => api.givePlan(editor.id, one.id, false))">Take back</v-btn>
+            <v-btn v-if="one.isBehind" size="small" color="primary" :loading="busy === one.id" title="Those who have not handed in go on with the new version" @click="run(one.id, () => api.givePlan(editor.id, { classId: one.id, isGiven: true }))">Move on</v-btn>
+            <v-btn v-if="one.drawings === 0" size="small" variant="text" :loading="busy === one.id" @click="run(one.id, () => api.givePlan(editor.id, { classId: one.id, isGiven: false }))">Take back</v-btn>
           </template>
         </div>
         <div v-if="one.version !== null && waiting.length" class="steps small">

@@ -21,12 +21,11 @@ const draw = (plan: number) => trying(plan, async () => navigateTo(props.isTeach
 /** Out of the Plan book to the class, or to the one learner that is looked at. */
 const give = ({ id, title }: { id: number, title: string }) => trying(id, async () => {
   const { classId, className } = props.view
-  await api.givePlan(id, classId, true)
-  if (props.learner) await api.setTerms(classId, id, { startsAt: null, dueAt: null, way: 'own', learners: [props.learner.id] })
+  await api.givePlan(id, { classId, isGiven: true, ...props.learner && { learners: [props.learner.id] } })
   say(`“${title}” is given to ${props.learner?.name ?? className}.`, 'When it starts and is due you set in the Register.', 'plain', [{
     label: 'Take it back',
     run: () => trying(id, async () => {
-      await api.givePlan(id, classId, false)
+      await api.givePlan(id, { classId, isGiven: false })
       emit('changed')
     }),
   }])

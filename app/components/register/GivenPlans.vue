@@ -45,7 +45,7 @@ const book = shallowRef<PlanBookCard[] | null>(null)
 const free = computed(() => book.value?.filter(each => !each.isArchived && !props.register.plans.some(plan => plan.id === each.id)) ?? null)
 watch(isGiving, open => open && void trying('book', async () => { book.value = (await api.planBook()).plans }))
 const give = (id: number) => trying(`give ${id}`, async () => {
-  await api.givePlan(id, props.register.id, true)
+  await api.givePlan(id, { classId: props.register.id, isGiven: true })
   isGiving.value = false
   emit('changed')
 })

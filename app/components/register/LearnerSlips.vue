@@ -21,32 +21,27 @@ const savePdf = () => trying(true, async () => {
 </script>
 
 <template>
-  <v-dialog :model-value="true" max-width="820" persistent @keydown.esc="emit('close')">
-    <div class="card dialog">
-      <h2>{{ slips.slips.length === 1 ? 'A slip' : `${slips.slips.length} slips` }} for {{ slips.className }}</h2>
-      <p class="small">The PINs are shown only now. Print them or keep the list: later a PIN can be made anew, not looked up.</p>
-      <ul class="slips">
-        <li v-for="slip in slips.slips" :key="slip.id">
-          <span class="small soft">{{ slips.className }}</span>
-          <strong class="display">{{ slip.name }}</strong>
-          <span>class code <b class="code">{{ slips.code }}</b></span>
-          <span>PIN <b class="code">{{ slip.pin }}</b></span>
-        </li>
-      </ul>
-      <div class="row">
-        <v-btn color="primary" :prepend-icon="mdiPrinterOutline" :loading="busy !== null" @click="savePdf">Slips to print (PDF)</v-btn>
-        <v-btn variant="outlined" :prepend-icon="mdiFileDelimitedOutline" @click="saveList">Keep the list (CSV)</v-btn>
-        <v-btn variant="text" @click="emit('close')">They are handed round</v-btn>
-      </div>
-    </div>
-  </v-dialog>
+  <CardDialog :model-value="true" :title="`${slips.slips.length === 1 ? 'A slip' : `${slips.slips.length} slips`} for ${slips.className}`" :width="820" persistent @update:model-value="emit('close')" @keydown.esc="emit('close')">
+    <p class="small">The PINs are shown only now. Print them or keep the list: later a PIN can be made anew, not looked up.</p>
+    <ul class="slips">
+      <li v-for="slip in slips.slips" :key="slip.id">
+        <span class="small soft">{{ slips.className }}</span>
+        <strong class="display">{{ slip.name }}</strong>
+        <span>class code <b class="code">{{ slips.code }}</b></span>
+        <span>PIN <b class="code">{{ slip.pin }}</b></span>
+      </li>
+    </ul>
+    <template #actions>
+      <v-btn color="primary" :prepend-icon="mdiPrinterOutline" :loading="busy !== null" @click="savePdf">Slips to print (PDF)</v-btn>
+      <v-btn variant="outlined" :prepend-icon="mdiFileDelimitedOutline" @click="saveList">Keep the list (CSV)</v-btn>
+    </template>
+    <template #leave>They are handed round</template>
+  </CardDialog>
 </template>
 
 <style scoped>
-.dialog { display: grid; gap: 12px; max-height: 88vh; overflow: auto; }
 .slips { list-style: none; margin: 0; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(210px, 1fr)); gap: 10px; }
 .slips li { display: grid; gap: 2px; border: 1px dashed var(--line); border-radius: 6px; padding: 10px 12px; break-inside: avoid; }
 .slips strong { font-size: 1.1rem; overflow-wrap: anywhere; }
 .code { letter-spacing: 0.1em; font-variant-numeric: tabular-nums; }
-.row { display: flex; gap: 10px; flex-wrap: wrap; }
 </style>

@@ -1,7 +1,11 @@
 import type { Page } from 'playwright-core'
 import { unzipSync } from 'fflate'
 import { readFileSync } from 'node:fs'
+import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { replay, type DrawingRecord } from '#core/drawing'
+import { loadKernels } from '#core/kernels'
+import { showDrawing } from '#core/layers'
 import type { AnswerBody } from '#shared/schemas'
 import type { ProgressView } from '#shared/views'
 import type { WallView } from '#shared/wall'
@@ -263,6 +267,15 @@ describe('a folio', () => {
     const names = Object.keys(files)
     expect(names.filter(each => /hand-in 1 .*\.png$/.test(each))).toHaveLength(1)
     expect(names.filter(each => each.endsWith('.record.json'))).toHaveLength(3)
+    const pictures = names.filter(each => each.endsWith('.png'))
+    expect(pictures).toHaveLength(3)
+    for (const each of pictures) {
+      // As large as its sheet, and px for px what the core makes of its record.
+      const record = JSON.parse(new TextDecoder().decode(files[each.replace('.png', '.record.json')])) as DrawingRecord
+      const { data, info } = await sharp(files[each]).raw().toBuffer({ resolveWithObject: true })
+      expect([info.width, info.height, info.channels]).toEqual([record.sheet.width, record.sheet.height, 4])
+      expect(Buffer.from(showDrawing(loadKernels(), replay(loadKernels(), record).drawing)).equals(data)).toBe(true)
+    }
     expect(new TextDecoder().decode(files['look-fors.csv'])).toContain('Closed outlines,not yet')
   })
 })

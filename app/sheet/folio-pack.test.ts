@@ -22,8 +22,8 @@ const progress: ProgressView = {
 }
 const source: FolioSource = {
   drawing: async id => ({ plan: ownPlan('x', sheet), entries: id === 3 ? record.entries : [] }) as unknown as DrawingView,
-  handIn: async () => ({ record }) as unknown as HandInView,
-  picture: async id => (id === 11 ? null : Uint8Array.of(0x89, 0x50, 0x4E, 0x47)),
+  handIn: async id => ({ record: id === 11 ? { ...record, entries: [...record.entries, ...record.entries] } : record }) as unknown as HandInView,
+  picture: async ({ entries }) => (entries.length > 1 ? null : Uint8Array.of(0x89, 0x50, 0x4E, 0x47)),
 }
 
 describe('a folio as an archive', () => {
@@ -31,7 +31,7 @@ describe('a folio as an archive', () => {
     const told: string[] = []
     const files = unzipSync((await packFolio(folio, progress, source, (done, of) => told.push(`${done}/${of}`), () => false))!)
     expect(Object.keys(files).sort()).toEqual([
-      '01 the-kettle-tin/drawing.record.json', '01 the-kettle-tin/hand-in 1 (2026-11-01).record.json', '01 the-kettle-tin/hand-in 2 (2026-11-01) answer.txt',
+      '01 the-kettle-tin/drawing.png', '01 the-kettle-tin/drawing.record.json', '01 the-kettle-tin/hand-in 1 (2026-11-01).record.json', '01 the-kettle-tin/hand-in 2 (2026-11-01) answer.txt',
       '01 the-kettle-tin/hand-in 2 (2026-11-01).png', '01 the-kettle-tin/hand-in 2 (2026-11-01).record.json', 'look-fors.csv', 'time.csv', 'warm-ups.csv',
     ])
     expect(told).toEqual(['0/4', '1/4', '2/4', '3/4', '4/4'])

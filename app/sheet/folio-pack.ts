@@ -1,4 +1,5 @@
 import { zip, type AsyncZippable } from 'fflate'
+import type { DrawingRecord } from '#core/drawing'
 import type { DrawingView, FolioHandIn, FolioView, HandInView, ProgressView } from '#shared/views'
 import { csvOf } from './csv'
 import { fileName } from './save-file'
@@ -9,15 +10,16 @@ import { VERDICT_WORDS } from './verdict-words'
 export interface FolioSource {
   readonly drawing: (id: number) => Promise<DrawingView>
   readonly handIn: (id: number) => Promise<HandInView>
-  readonly picture: (handIn: number) => Promise<Uint8Array | null>
+  /** A record drawn anew in its full size, as a PNG; null: it can't be drawn. */
+  readonly picture: (record: DrawingRecord) => Promise<Uint8Array | null>
 }
 
 const json = (value: unknown) => new TextEncoder().encode(JSON.stringify(value))
 const text = (value: string) => new TextEncoder().encode(value)
 
 /**
- * A learner's folio as one archive: every drawing with its record, every hand-in with picture, record and answer, and two tables:
- * what was looked for, and the warm-ups. `tell`: how many of how many are in it. `isStopped`: whether to go on.
+ * A learner's folio as one archive: every drawing and hand-in with its picture and record, the answers, and three tables: what
+ * was looked for, the warm-ups, and the time at work. `tell`: how many of how many are in it. `isStopped`: whether to go on.
  */
 export async function packFolio(folio: FolioView, progress: ProgressView, source: FolioSource, tell: (done: number, of: number) => void, isStopped: () => boolean): Promise<Uint8Array | null> {
   const files: AsyncZippable = {}
@@ -33,7 +35,7 @@ export async function packFolio(folio: FolioView, progress: ProgressView, source
     if (drawing !== null) {
       if (isStopped()) return null
       const { plan, entries } = await source.drawing(drawing)
-      if (entries.length) files[`${folder}/drawing.record.json`] = json({ version: 1, sheet: plan.sheet, entries })
+      if (entries.length) await packRecord(files, `${folder}/drawing`, { version: 1, sheet: plan.sheet, entries }, source)
       tell(++done, whole)
     }
     // Counted over all of its sheets: who began afresh has two first attempts.
@@ -52,9 +54,13 @@ export async function packFolio(folio: FolioView, progress: ProgressView, source
 }
 
 async function packHandIn(files: AsyncZippable, name: string, { id, answer }: FolioHandIn, source: FolioSource): Promise<void> {
-  const picture = await source.picture(id)
+  await packRecord(files, name, (await source.handIn(id)).record, source)
+  if (answer) files[`${name} answer.txt`] = text(`${answer.words}\n${answer.next ? `\nTry next: ${answer.next}\n` : ''}\n${answer.teacher}, ${answer.answeredAt.slice(0, 10)}\n`)
+}
+
+async function packRecord(files: AsyncZippable, name: string, record: DrawingRecord, source: FolioSource): Promise<void> {
+  const picture = await source.picture(record)
   // A picture is packed as it is: it holds no air.
   if (picture) files[`${name}.png`] = [picture, { level: 0 }]
-  files[`${name}.record.json`] = json((await source.handIn(id)).record)
-  if (answer) files[`${name} answer.txt`] = text(`${answer.words}\n${answer.next ? `\nTry next: ${answer.next}\n` : ''}\n${answer.teacher}, ${answer.answeredAt.slice(0, 10)}\n`)
+  files[`${name}.record.json`] = json(record)
 }

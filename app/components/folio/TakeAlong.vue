@@ -1,7 +1,11 @@
 <script setup lang="ts">
+import { wrap } from 'comlink'
+import type { DrawingRecord } from '#core/drawing'
 import type { FolioView } from '#shared/views'
 import { api } from '../../api/routes'
 import { fileName, savedFile } from '../../sheet/save-file'
+import type { Redrawer } from '../../workers/redraw.worker'
+import RedrawWorker from '../../workers/redraw.worker?worker'
 
 /** The whole folio as one archive, packed here in the browser. */
 const props = defineProps<{ folio: FolioView }>()
@@ -10,12 +14,12 @@ const { busy, trying } = useTrying()
 const progress = ref<{ done: number, of: number } | null>(null)
 let isStopped = false
 
-async function picture(id: number): Promise<Uint8Array | null> {
-  const answer = await fetch(api.handInPicture(id))
-  return answer.ok ? new Uint8Array(await answer.arrayBuffer()) : null
-}
 const pack = () => trying(true, async () => {
   isStopped = false
+  const worker = new RedrawWorker()
+  const redrawer = wrap<Redrawer>(worker)
+  // What can't be drawn any more comes along as its record.
+  const picture = (record: DrawingRecord) => redrawer.picture(record).catch(() => null)
   try {
     const { packFolio } = await import('../../sheet/folio-pack')
     const bytes = await packFolio(props.folio, await api.ownProgress(), { drawing: api.drawing, handIn: api.handInView, picture }, (done, of) => { progress.value = { done, of } }, () => isStopped)
@@ -23,6 +27,7 @@ const pack = () => trying(true, async () => {
     savedFile(bytes, `${fileName(props.folio.name, 'folio')}-folio.zip`, 'application/zip')
     emit('close')
   } finally {
+    worker.terminate()
     progress.value = null
   }
 })
@@ -34,7 +39,7 @@ onBeforeUnmount(stop)
 
 <template>
   <CardDialog :model-value="true" title="Take it all along" @update:model-value="emit('close')">
-    <p>One archive (ZIP) with every drawing and hand-in: pictures as PNG, the records from which each can be drawn again, your teacher’s answers, and your look-fors, warm-ups and time as tables (CSV).</p>
+    <p>One archive (ZIP) with every drawing and hand-in: pictures in full size (PNG), the records from which each can be drawn again, your teacher’s answers, and your look-fors, warm-ups and time as tables (CSV).</p>
     <template v-if="progress">
       <v-progress-linear :model-value="progress.of ? (100 * progress.done) / progress.of : 100" color="primary" height="8" rounded aria-label="How much is packed" />
       <p class="small numbers" role="status">{{ progress.done }} of {{ progress.of }}</p>

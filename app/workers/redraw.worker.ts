@@ -1,0 +1,17 @@
+import { expose, transfer } from 'comlink'
+import { replay, type DrawingRecord } from '#core/drawing'
+import { loadKernels } from '#core/kernels'
+import { picturePng } from './sheet/picture'
+
+const kernels = loadKernels()
+
+/** Draws records anew as pictures in their full size, where nothing else waits for it. */
+export class Redrawer {
+  /** The end of a record on its paper, as a PNG. Throws CoreError when an act can't be done. */
+  picture(record: DrawingRecord): Uint8Array {
+    const png = picturePng(kernels, replay(kernels, record).drawing, 'paper')
+    return transfer(png, [png.buffer])
+  }
+}
+
+expose(new Redrawer())

@@ -22,6 +22,8 @@ export default defineConfig({
         test: {
           name: 'e2e', include: ['tests/**/*.test.ts'], globalSetup: ['tests/setup/world.ts'],
           testTimeout: 240_000, hookTimeout: 240_000, fileParallelism: false,
+          // Machines are shared: what is waited for may take its time.
+          expect: { poll: { timeout: 20_000 } },
         },
       },
     ],

@@ -6,7 +6,7 @@ import type { HandInView, SlipsView, TableView } from '#shared/views'
 import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
 import { examined, handInKettle, openClass } from './lib/class'
 import { Client } from './lib/client'
-import { drawWithMouse, onPage, placeOfSheet } from './lib/draw'
+import { drawWithMouse, onPage, placeOfSheet, restingLook } from './lib/draw'
 import { expectAccessible } from './lib/easel'
 
 /** A pile of hand-ins of a class, looked at in every way, and answered. */
@@ -40,8 +40,7 @@ const look = () => page.locator('.crit .sheet .window').first().screenshot()
 /** Shown another way, and as before when it is shown again. */
 async function expectToggles(key: string): Promise<void> {
   await page.locator('.crit header').hover()
-  await page.waitForTimeout(500)
-  const before = await look()
+  const before = await restingLook(look)
   await page.keyboard.press(key)
   await expect.poll(async () => (await look()).equals(before)).toBe(false)
   await page.keyboard.press(key)
@@ -76,7 +75,7 @@ describe('looking at a hand-in', () => {
   })
 
   it('with a layer dimmed, or left out', async () => {
-    const before = await look()
+    const before = await restingLook(look)
     for (const box of ['Colour dimmed', 'Colour']) {
       const own = page.getByRole('complementary', { name: 'Layers' }).getByRole('checkbox', { name: box, exact: true })
       await own.click()
@@ -91,10 +90,10 @@ describe('looking at a hand-in', () => {
   it('beside the teacher’s drawing, with a slider, in turns, and as what differs', async () => {
     await page.keyboard.press('b')
     await page.getByRole('img', { name: 'What it is compared with' }).waitFor()
-    await page.waitForTimeout(1500)
+    await page.waitForTimeout(1000)
     // Zoomed at the one, the other goes along; and as before.
     const other = page.locator('.crit .sheet.other .window')
-    const before = await other.screenshot()
+    const before = await restingLook(() => other.screenshot())
     await page.locator('.crit .sheet .window').first().hover()
     await page.mouse.wheel(0, -400)
     await expect.poll(async () => (await other.screenshot()).equals(before)).toBe(false)
@@ -104,18 +103,16 @@ describe('looking at a hand-in', () => {
     const how = page.getByLabel('How to compare')
     await how.selectOption('difference')
     await page.locator('[data-test=other]').waitFor()
-    await page.waitForTimeout(1500)
-    const differs = await look()
+    const differs = await restingLook(look)
     await how.selectOption('slider')
-    await page.waitForTimeout(800)
-    const half = await look()
-    expect(half.equals(differs)).toBe(false)
+    await expect.poll(async () => (await look()).equals(differs)).toBe(false)
+    const half = await restingLook(look)
     await page.getByRole('slider', { name: 'Where the slider stands' }).fill('0.9')
     await expect.poll(async () => (await look()).equals(half)).toBe(false)
     await expectAccessible(page)
     await how.selectOption('turns')
-    await expect.poll(() => page.locator('[data-test=other]').isHidden(), { timeout: 5000 }).toBe(true)
-    await expect.poll(() => page.locator('[data-test=other]').isVisible(), { timeout: 5000 }).toBe(true)
+    await expect.poll(() => page.locator('[data-test=other]').isHidden()).toBe(true)
+    await expect.poll(() => page.locator('[data-test=other]').isVisible()).toBe(true)
     await page.keyboard.press('b')
     await page.locator('[data-test=other]').waitFor({ state: 'detached' })
   })
@@ -227,20 +224,17 @@ describe('answering', () => {
     await page.getByRole('group', { name: 'Drawing over the work' }).waitFor()
     await page.getByLabel('Tool to draw over it with').selectOption('chalk')
     const at = await placeOfSheet(page.locator('.crit .window').first())
-    const before = await look()
+    const before = await restingLook(look)
     await drawWithMouse(page, at, arc(800, 650, 330, 290), 3)
     // What grew under the pen is gone: what is seen is what the engine drew.
-    await page.waitForTimeout(1200)
-    expect((await look()).equals(before)).toBe(false)
+    expect((await restingLook(look)).equals(before)).toBe(false)
     const [x, y] = onPage(at, [280, 280])
     const corner = () => page.screenshot({ clip: { x, y, width: 240 * at.scale, height: 60 * at.scale } })
-    const empty = await corner()
+    const empty = await restingLook(corner)
     await drawWithMouse(page, at, [[300, 300], [500, 320]], 4)
-    await page.waitForTimeout(1200)
-    expect((await corner()).equals(empty)).toBe(false)
+    expect((await restingLook(corner)).equals(empty)).toBe(false)
     await page.getByRole('button', { name: 'Undo the last stroke' }).click()
-    await page.waitForTimeout(1200)
-    expect((await corner()).equals(empty)).toBe(true)
+    await expect.poll(async () => (await corner()).equals(empty)).toBe(true)
     // Taking that step back brings the stroke again; and once more.
     await page.getByRole('button', { name: 'Undo in the answer' }).click()
     await expect.poll(async () => (await corner()).equals(empty)).toBe(false)

@@ -6,7 +6,7 @@ import { loadKernels } from '#core/kernels'
 import type { Point } from '#demo/hand'
 import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
-import { drawWithMouse, onPage, type Placed } from './lib/draw'
+import { drawWithMouse, onPage, restingLook, type Placed } from './lib/draw'
 import { drawingNumber, expectKept, openEasel } from './lib/easel'
 
 /** What a hand does at the Easel: tools from the cupboard, held strokes, guides, ways of looking. */
@@ -242,15 +242,10 @@ describe('the ghost', () => {
     await ghost.waitFor()
     await page.getByRole('button', { name: 'Let the ghost wait' }).click()
     const rested = async () => {
-      // It may not have begun to move when its button is looked for: two looks in a row have to be alike.
+      // It may not have begun to move when its button is looked for.
       await page.waitForTimeout(500)
       await page.getByRole('button', { name: /Go on|From the beginning/ }).waitFor({ timeout: 30_000 })
-      for (let before = await seen(); ;) {
-        await page.waitForTimeout(300)
-        const now = await seen()
-        if (now.equals(before)) return now
-        before = now
-      }
+      return restingLook(seen)
     }
     async function seen(): Promise<Buffer> {
       // Without the strip of buttons along the bottom, which shows what was pressed last.

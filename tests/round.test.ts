@@ -5,7 +5,7 @@ import type { DeskView, RoundCard, RoundNews, RoundView, SlipsView } from '#shar
 import { arc } from '#demo/hand'
 import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
-import { drawWithMouse, placeOfSheet, type Placed } from './lib/draw'
+import { drawWithMouse, placeOfSheet, restingLook, type Placed } from './lib/draw'
 import { drawingNumber, expectAccessible, expectKept, openEasel } from './lib/easel'
 
 /** A class at work, the teacher at one process of the app and the learners at another. */
@@ -134,8 +134,7 @@ describe('watching one sheet', () => {
   })
 
   it('shows each stroke as it comes', async () => {
-    await desk.page.waitForTimeout(1200)
-    const before = await look(desk.page, '.watch .window')
+    const before = await restingLook(() => look(desk.page, '.watch .window'))
     const { page, at } = sheets[0]!
     await drawWithMouse(page, at, [[500, 300], [1100, 340]], 5)
     await expect.poll(async () => (await look(desk.page, '.watch .window')).equals(before), { timeout: 15_000 }).toBe(false)
@@ -190,8 +189,7 @@ describe('eyes to the front', () => {
     for (const { page } of sheets) await page.getByText('Eyes to the front').waitFor()
     const canvas = sheets[0]!.page.locator('.front .window')
     await canvas.locator('canvas').waitFor()
-    await sheets[0]!.page.waitForTimeout(1000)
-    const before = await canvas.screenshot()
+    const before = await restingLook(() => canvas.screenshot())
     const at = await placeOfSheet(desk.page.locator('.window').first())
     await drawWithMouse(desk.page, at, arc(800, 600, 300, 260), 8)
     for (const { page } of sheets) await expect.poll(async () => (await look(page, '.front .window')).equals(before), { timeout: 15_000 }).toBe(false)
@@ -216,7 +214,7 @@ describe('eyes to the front', () => {
     const address = desk.page.url()
     for (const { page } of sheets) await page.locator('.front').waitFor({ timeout: 20_000 })
     await desk.page.goto('about:blank')
-    for (const { page } of sheets) await page.locator('.front').waitFor({ state: 'hidden', timeout: 10_000 })
+    for (const { page } of sheets) await page.locator('.front').waitFor({ state: 'hidden', timeout: 20_000 })
     await desk.page.goto(address)
     for (const { page } of sheets) await page.locator('.front').waitFor({ timeout: 20_000 })
     await desk.page.getByRole('button', { name: 'Back to work' }).click()

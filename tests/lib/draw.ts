@@ -28,6 +28,16 @@ export async function restingBox(locator: Locator): Promise<{ x: number, y: numb
   return before!
 }
 
+/** What is seen once nothing moves any more: two looks in a row, `apart` ms between them, are alike. */
+export async function restingLook(look: () => Promise<Buffer>, apart = 400): Promise<Buffer> {
+  for (let before = await look(); ;) {
+    await new Promise(resolve => setTimeout(resolve, apart))
+    const now = await look()
+    if (now.equals(before)) return now
+    before = now
+  }
+}
+
 /** Sheet px to page px. */
 export function onPage({ left, top, scale }: Placed, [x, y]: Point): [number, number] {
   return [left + x * scale, top + y * scale]

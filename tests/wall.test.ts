@@ -269,12 +269,13 @@ describe('a folio', () => {
     expect(names.filter(each => each.endsWith('.record.json'))).toHaveLength(3)
     const pictures = names.filter(each => each.endsWith('.png'))
     expect(pictures).toHaveLength(3)
+    const kernels = loadKernels()
     for (const each of pictures) {
       // As large as its sheet, and px for px what the core makes of its record.
       const record = JSON.parse(new TextDecoder().decode(files[each.replace('.png', '.record.json')])) as DrawingRecord
       const { data, info } = await sharp(files[each]).raw().toBuffer({ resolveWithObject: true })
       expect([info.width, info.height, info.channels]).toEqual([record.sheet.width, record.sheet.height, 4])
-      expect(Buffer.from(showDrawing(loadKernels(), replay(loadKernels(), record).drawing)).equals(data)).toBe(true)
+      expect(Buffer.from(showDrawing(kernels, replay(kernels, record).drawing)).equals(data)).toBe(true)
     }
     expect(new TextDecoder().decode(files['look-fors.csv'])).toContain('Closed outlines,not yet')
   })

@@ -13,9 +13,9 @@ const end = () => trying(true, async () => {
   await api.setFront(props.classId, null)
   await navigateTo(`/round/${props.classId}`)
 })
-/** The class looks here as soon as this page can also let it go on again: not before, or a page closed while it loads would hold everyone. */
 const isSeen = ref(false)
 let showing: Promise<unknown> = Promise.resolve()
+/** The class looks here as soon as this page can also let it go on again: not before, or a page closed while it loads would hold everyone. */
 const show = () => {
   showing = trying(true, async () => {
     await api.setFront(props.classId, easel.drawing)
@@ -23,7 +23,10 @@ const show = () => {
   })
 }
 /** Whoever leaves the sheet, or closes it, lets the class go on. */
-const leave = () => void api.setFront(props.classId, null).catch(() => {})
+const leave = () => {
+  isSeen.value = false
+  void api.setFront(props.classId, null).catch(() => {})
+}
 
 onMounted(() => {
   void easel.host.gatherFor(AT_ONCE_MS)

@@ -15,6 +15,8 @@ const run = (classId: number, action: () => Promise<unknown>) => trying(classId,
   await action()
   await editor.refreshClasses()
 })
+/** Gives it, moves the class on to how it is now, or takes it back. */
+const give = (classId: number, isGiven: boolean) => run(classId, () => api.givePlan(editor.id, { classId, isGiven }))
 </script>
 
 <template>
@@ -28,10 +30,10 @@ const run = (classId: number, action: () => Promise<unknown>) => trying(classId,
           <strong>{{ one.name }}</strong>
           <span class="small soft">{{ one.version === null ? 'not given' : `version ${one.version}${one.isBehind ? ', older than what you see here' : ''} · ${one.drawings} drawing${one.drawings === 1 ? '' : 's'}` }}</span>
           <span class="grow" />
-          <v-btn v-if="one.version === null" size="small" color="primary" :loading="busy === one.id" @click="run(one.id, () => api.givePlan(editor.id, { classId: one.id, isGiven: true }))">Give it</v-btn>
+          <v-btn v-if="one.version === null" size="small" color="primary" :loading="busy === one.id" @click="give(one.id, true)">Give it</v-btn>
           <template v-else>
-            <v-btn v-if="one.isBehind" size="small" color="primary" :loading="busy === one.id" title="Those who have not handed in go on with the new version" @click="run(one.id, () => api.givePlan(editor.id, { classId: one.id, isGiven: true }))">Move on</v-btn>
-            <v-btn v-if="one.drawings === 0" size="small" variant="text" :loading="busy === one.id" @click="run(one.id, () => api.givePlan(editor.id, { classId: one.id, isGiven: false }))">Take back</v-btn>
+            <v-btn v-if="one.isBehind" size="small" color="primary" :loading="busy === one.id" title="Those who have not handed in go on with the new version" @click="give(one.id, true)">Move on</v-btn>
+            <v-btn v-if="one.drawings === 0" size="small" variant="text" :loading="busy === one.id" @click="give(one.id, false)">Take back</v-btn>
           </template>
         </div>
         <div v-if="one.version !== null && waiting.length" class="steps small">

@@ -29,7 +29,7 @@ function act(id: number, action: NoticeAction): void {
 </template>
 
 <style scoped>
-.notices { position: fixed; top: 60px; left: 50%; transform: translateX(-50%); z-index: 3000; display: grid; gap: 8px; width: min(560px, 92vw); pointer-events: none; }
+.notices { position: fixed; top: var(--notices-top, 60px); left: 50%; transform: translateX(-50%); z-index: 3000; display: grid; gap: 8px; width: min(560px, 92vw); pointer-events: none; }
 .notice {
   pointer-events: auto; display: flex; align-items: center; justify-content: space-between; gap: 14px;
   background: var(--paper); color: var(--ink); border: 1px solid var(--line); border-left: 5px solid var(--blue);

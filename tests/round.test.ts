@@ -208,6 +208,23 @@ describe('eyes to the front', () => {
     expect((await ada.call('GET', `/api/drawings/${drawing}/entries?from=0`)).code).toBe('not-yours')
   })
 
+  it('says when the class could not be told, and tries again', async () => {
+    await desk.page.route('**/front', route => route.abort())
+    await desk.page.getByRole('button', { name: 'Eyes to the front' }).click()
+    await desk.page.waitForURL('**/easel/*')
+    await desk.page.getByText('The class doesn’t see this sheet yet.').waitFor()
+    await desk.page.getByText('The server can’t be reached.').waitFor()
+    // LOOK desk.page unseen
+    await expectAccessible(desk.page, '.front-bar')
+    await desk.page.unroute('**/front')
+    await desk.page.getByRole('button', { name: 'Show it to them' }).click()
+    await desk.page.getByText('The class sees this sheet.').waitFor()
+    for (const { page } of sheets) await page.locator('.front').waitFor({ timeout: 20_000 })
+    await desk.page.getByRole('button', { name: 'Back to work' }).click()
+    await desk.page.waitForURL('**/round/*')
+    for (const { page } of sheets) await page.locator('.front').waitFor({ state: 'hidden' })
+  })
+
   it('lets the class go on when the teacher’s page is closed, and looks again when it is opened again', async () => {
     await desk.page.getByRole('button', { name: 'Eyes to the front' }).click()
     await desk.page.waitForURL('**/easel/*')

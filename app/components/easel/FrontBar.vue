@@ -57,3 +57,8 @@ onBeforeUnmount(() => {
 <style scoped>
 .front-bar { display: flex; gap: 14px; align-items: center; justify-content: center; padding: 4px 14px; background: var(--paper); border-bottom: 1px solid var(--line); border-top: 4px solid var(--ochre); }
 </style>
+
+<style>
+/* Notices leave this bar free: what they tell of may be mended by its buttons. */
+:root:has(.front-bar) { --notices-top: 98px; }
+</style>

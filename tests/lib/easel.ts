@@ -41,8 +41,20 @@ export function drawingNumber(page: Page): number {
   return Number(new URL(page.url()).pathname.split('/').at(-1))
 }
 
-/** WCAG 2.2 AA as far as a machine can see it; of the whole page or a part of it. */
+/** Waits until nothing fades or slides any more, for some frames in a row; what turns for ever (a sign of waiting) is let be. */
+async function untilNothingMoves(page: Page): Promise<void> {
+  await page.evaluate(async () => {
+    const isMoving = () => document.getAnimations().some(each => each.playState === 'running' && each.effect?.getComputedTiming().endTime !== Infinity)
+    for (let still = 0; still < 4;) {
+      await new Promise(resolve => requestAnimationFrame(resolve))
+      still = isMoving() ? 0 : still + 1
+    }
+  })
+}
+
+/** WCAG 2.2 AA as far as a machine can see it; of the whole page or a part of it, at rest: words that fade in are pale for a moment. */
 export async function expectAccessible(page: Page, part?: string): Promise<void> {
+  await untilNothingMoves(page)
   const axe = new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
   const { violations } = await (part ? axe.include(part) : axe).analyze()
   expect(violations.map(each => `${each.id}: ${each.nodes.map(node => node.target.join(' ')).join(', ')}`)).toEqual([])

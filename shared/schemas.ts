@@ -92,7 +92,7 @@ export type NewSheet = z.infer<typeof newSheetSchema>
 
 /** A lesson as it is changed: only what is new in it. `revision`: what it was changed from. */
 export const savePlanSchema = z.strictObject({ revision: z.int().min(1), plan: z.record(z.string().max(40), z.unknown()) })
-/** `learners`: for whom of the class, when it is given anew; nobody named: all. */
+/** `learners`: who of the class; nobody named: all. */
 export const givePlanSchema = z.strictObject({ classId: z.int().min(1), isGiven: z.boolean(), learners: z.array(z.int().min(1)).min(1).max(500).optional() })
 export type GivePlan = z.infer<typeof givePlanSchema>
 export const openStepSchema = z.strictObject({ classId: z.int().min(1), step: z.string().min(1).max(60), isOpen: z.boolean() })

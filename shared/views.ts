@@ -348,7 +348,8 @@ export interface TableRow {
 }
 
 /** How learners get on over a term. */
-export interface PracticePlan { id: number, title: string, measures: MeasureName[] }
+/** `learners`: for whom of the class it is; null: for all of it, or for nobody yet. */
+export interface PracticePlan { id: number, title: string, measures: MeasureName[], learners: number[] | null }
 
 export interface ProgressView {
   classId: number

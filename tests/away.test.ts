@@ -113,6 +113,22 @@ describe('nothing is lost', () => {
     await expectOnServer(drawing, 3)
   })
 
+  it('when a part of the program can’t be loaded: it is said, and what was drawn is there once it can', async () => {
+    await drawWithMouse(page, at, ring(0), 1)
+    await expectKept(page)
+    const part = /sheet\.worker/
+    await page.route(part, route => route.abort())
+    await page.reload()
+    await page.getByText('A part of the program did not load, or broke off.').waitFor()
+    // LOOK page lost
+    await page.unroute(part)
+    await page.reload()
+    at = await waitForSheet(page)
+    await drawWithMouse(page, at, ring(1), 2)
+    await expectKept(page)
+    await expectOnServer(drawingNumber(page), 2)
+  })
+
   it('when the session has run out: drawing goes on, and signing in again sends it', async () => {
     await drawWithMouse(page, at, ring(0), 1)
     await expectKept(page)

@@ -1,5 +1,6 @@
 import { CoreError } from '#core/base'
 import type { ErrorCode, Refusal } from '#shared/errors'
+import { WorkerLost } from '../workers/lost'
 
 /** The server understood and said no. `message` says what happened, `fix` what to do. */
 export class ApiRefusal extends Error {
@@ -47,6 +48,6 @@ export async function callApi<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path
 
 /** What to tell a person about what failed. */
 export function troubleOf(error: unknown): { message: string, fix: string } {
-  if (error instanceof ApiRefusal || error instanceof Unreachable || error instanceof CoreError) return { message: error.message, fix: error.fix }
+  if (error instanceof ApiRefusal || error instanceof Unreachable || error instanceof WorkerLost || error instanceof CoreError) return { message: error.message, fix: error.fix }
   return { message: 'Something went wrong here.', fix: 'Load the page again. Your drawing is kept.' }
 }

@@ -43,6 +43,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
   const { say } = useNotices()
   const worker = new SheetWorker()
   const lookerWorker = new LookerWorker()
+  useWorkerWatch(worker, lookerWorker)
   const host = markRaw(wrap<SheetHost>(worker)) as Remote<SheetHost>
 
   const progress = ref<{ done: number, of: number } | null>(null)

@@ -21,6 +21,7 @@ export type SavingState = 'kept' | 'saving' | 'away' | 'refused'
 export function createPlanEditor(id: number) {
   const { say } = useNotices()
   const worker = new PlanWorker()
+  useWorkerWatch(worker)
   const desk = wrap<PlanDesk>(worker) as Remote<PlanDesk>
 
   const plan = shallowRef<Plan | null>(null)

@@ -7,6 +7,7 @@ import type { LayerNote, Thumbnail } from '../workers/view/layer-news'
 /** A record played in a worker of its own. Ends with its scope. */
 export function usePlayer() {
   const worker = new PlayerWorker()
+  useWorkerWatch(worker)
   const player = markRaw(wrap<Player>(worker))
   const time = ref({ time: 0, length: 0, position: 0, isPlaying: false })
   const loading = ref<{ done: number, of: number } | null>(null)

@@ -13,7 +13,7 @@ import * as murals from '../repositories/murals'
 import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
-import { classIdOf, requireClass, requireOwnDrawing } from './rights'
+import { classIdOf, requireClass, requireMembers, requireOwnDrawing } from './rights'
 
 /** Murals: one picture of a class, every learner a part of it. */
 
@@ -185,7 +185,7 @@ async function isDrawn({ drawingId }: MuralPanel): Promise<boolean> {
 /** The teacher gives a panel to a learner, or makes it free. What was drawn stays with who drew it. */
 export async function givePanel(person: Teacher, id: number, place: number, learnerId: number | null): Promise<{ ok: true }> {
   const { mural, panel } = await requirePanel(person, id, place)
-  if (learnerId !== null && (await people.learnerById(learnerId))?.classId !== mural.classId) throw new Refused('malformed', 'This learner is not in the class.', 'Choose one of the class.')
+  if (learnerId !== null) await requireMembers(mural.classId, [learnerId])
   if (panel.learnerId !== learnerId && !await murals.handPanel(id, place, panel.learnerId, learnerId)) throw new Refused('panel-taken', 'Someone has just taken this panel.', 'Look at the mural again.')
   return { ok: true }
 }

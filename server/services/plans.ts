@@ -1,7 +1,7 @@
 import { ownPlan, planSchema, starterEntries, type Plan } from '#core/plan'
 import type { GivePlan, NewSheet } from '#shared/schemas'
 import type { Person, PlanBookView, PlanClass, PlanClassesView, PlanView } from '#shared/views'
-import type { DrawingRow, PlanRow, PlanVersion } from '../models'
+import type { Assignment, DrawingRow, PlanRow, PlanVersion } from '../models'
 import { inTransaction, type Tx } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
 import * as live from '../repositories/live'
@@ -134,17 +134,24 @@ async function versionNow(row: PlanRow, tx: Tx): Promise<PlanVersion> {
   return plans.addVersion(row.id, (latest?.number ?? 0) + 1, row.document, tx)
 }
 
-/** Gives a plan to a class or some of it, or moves the class on to how it is now; or takes it back while nobody has drawn. */
+/**
+ * Gives a plan to a class or some of it, or moves the class on to how it is now; or takes it back while nobody has drawn.
+ * Where a class has it already, those named come to the ones who have it, or leave them; for the others nothing changes.
+ */
 export async function givePlan(person: Teacher, id: number, { classId, isGiven, learners }: GivePlan): Promise<{ ok: true }> {
   await requireLesson(person, id)
   await requireClass(person, classId)
-  if (learners) await requireMembers(classId, learners)
+  if (learners) await requireMembers(classId, learners, 'ever')
   const drawn = await drawnOn(id, classId)
-  if (!isGiven && drawn.length) throw new Refused('plan-changed', `${drawn.length} learners draw on this plan already.`, 'Archive it instead: their work stays.')
+  if (!isGiven) {
+    const at = learners ? drawn.filter(each => learners.includes(each.learnerId!)) : drawn
+    if (at.length) throw new Refused('plan-changed', `${at.length} learners draw on this plan already.`, 'Archive it instead: their work stays.')
+  }
   const handed = new Set((await handIns.handInsOf(drawn.map(each => each.id))).map(each => each.drawingId))
   await inTransaction(async (tx) => {
     const row = (await plans.lockPlan(id, tx))!
     const known = await plans.assignment(classId, id, tx)
+    if (known && learners) return changeLearners(known, learners, isGiven, tx)
     if (!isGiven) return void await known?.destroy({ transaction: tx })
     const version = await versionNow(row, tx)
     if (!known) {
@@ -156,6 +163,15 @@ export async function givePlan(person: Teacher, id: number, { classId, isGiven, 
     for (const drawing of drawn) if (!handed.has(drawing.id) && await fits(drawing, row.document)) await drawing.update({ versionId: version.id }, { transaction: tx })
   })
   return { ok: true }
+}
+
+/** Some of a class come to those who have a plan, or leave them. */
+async function changeLearners(given: Assignment, learners: readonly number[], isGiven: boolean, tx: Tx): Promise<void> {
+  const { classId, planId } = given
+  const have = await plans.learnersFor(classId, planId, tx)
+  if (isGiven) return have ? plans.setLearnersFor(classId, planId, [...have, ...learners], tx) : undefined
+  const left = (have ?? (await people.learnersOf([classId])).map(each => each.id)).filter(each => !learners.includes(each))
+  return left.length ? plans.setLearnersFor(classId, planId, left, tx) : given.destroy({ transaction: tx })
 }
 
 async function fits(drawing: DrawingRow, plan: Plan): Promise<boolean> {

@@ -19,17 +19,17 @@ export async function classProgress(person: Teacher, classId: number): Promise<P
     plans.plansOfClass(classId), plans.plansOf(person.id), people.learnersOf([classId]).then(learners => progressOf(schoolClass, learners)),
   ])
   const others = own.filter(each => each.archivedAt === null && !given.some(one => one.id === each.id))
-  return { ...view, plans: given.map(practicePlan), book: others.map(practicePlan) }
+  return { ...view, plans: given.map(each => practicePlan(each, each.learners)), book: others.map(each => practicePlan(each)) }
 }
 
 export async function ownProgress(person: LearnerPerson): Promise<ProgressView> {
   const learner = (await people.learnerById(person.id))!
   const given = (await plans.plansOfClass(learner.classId)).filter(({ row, learners }) => (learners === null || learners.includes(learner.id)) && (row.startsAt === null || row.startsAt.getTime() <= Date.now()))
-  return { ...await progressOf((await people.classById(learner.classId))!, [learner]), plans: given.map(practicePlan), book: [] }
+  return { ...await progressOf((await people.classById(learner.classId))!, [learner]), plans: given.map(each => practicePlan(each)), book: [] }
 }
 
-function practicePlan({ id, document }: { id: number, document: Plan }): PracticePlan {
-  return { id, title: document.title, measures: [...new Set(document.steps.flatMap(step => step.lookFors.map(each => each.settings.measure)))] }
+function practicePlan({ id, document }: { id: number, document: Plan }, learners: readonly number[] | null = null): PracticePlan {
+  return { id, learners: learners && [...learners], title: document.title, measures: [...new Set(document.steps.flatMap(step => step.lookFors.map(each => each.settings.measure)))] }
 }
 
 async function progressOf({ id, name }: SchoolClass, learners: readonly Learner[]): Promise<Omit<ProgressView, 'plans' | 'book'>> {

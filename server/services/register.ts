@@ -96,7 +96,7 @@ export async function archiveClass(person: Teacher, classId: number, isArchived:
 /** When, by whom and on which path a class draws a plan that it has. */
 export async function setTerms(person: Teacher, classId: number, planId: number, { startsAt, dueAt, way, learners }: Terms): Promise<{ ok: true }> {
   await requireClass(person, classId)
-  if (learners) await requireMembers(classId, learners)
+  if (learners) await requireMembers(classId, learners, 'ever')
   await inTransaction(async (tx) => {
     const given = await plans.assignment(classId, planId, tx)
     if (!given) throw new Refused('not-found', 'This class does not have the plan.', 'Give it to the class first.')

@@ -42,10 +42,10 @@ export async function requireHandIn(person: Person, id: number): Promise<{ handI
   return { handIn, drawing, ...await learnerAndClass(drawing.learnerId!) }
 }
 
-/** Whoever is named is, or was, in the class. */
-export async function requireMembers(classId: number, learners: readonly number[]): Promise<void> {
-  const members = new Set((await people.everyLearnerOf([classId])).map(each => each.id))
-  if (learners.some(each => !members.has(each))) throw new Refused('malformed', 'Someone on this list is not in the class.', 'Load the register again and choose once more.')
+/** Whoever is named is in the class; `ever`: or was taken out of it. */
+export async function requireMembers(classId: number, learners: readonly number[], when: 'now' | 'ever' = 'now'): Promise<void> {
+  const members = new Set((await (when === 'ever' ? people.everyLearnerOf([classId]) : people.learnersOf([classId]))).map(each => each.id))
+  if (learners.some(each => !members.has(each))) throw new Refused('malformed', 'Someone whom you chose is not in the class.', 'Load the page again and choose once more.')
 }
 
 /** A lesson in the teacher's own Plan book. */

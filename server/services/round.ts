@@ -6,7 +6,7 @@ import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { entriesFrom } from './records'
-import { requireClass, requireDrawing, requireLearner, requireOwnDrawing } from './rights'
+import { requireClass, requireDrawing, requireLearner, requireMembers, requireOwnDrawing } from './rights'
 
 /** A class at work: what the teacher sees of it while it draws, and what goes back and forth. */
 
@@ -112,13 +112,12 @@ const NEWS_LIFE_MS = 24 * 3600 * 1000
 /** Sends words or strokes to some learners or all of the class. A hand of theirs that is up comes down: it was answered. */
 export async function sendNews(person: Teacher, classId: number, { to, news }: SendBody): Promise<{ sent: number }> {
   await requireClass(person, classId)
-  const members = await people.learnersOf([classId])
-  if (to?.some(each => !members.some(one => one.id === each))) throw new Refused('malformed', 'Someone of these is not in the class.', 'Load the Round again.')
+  if (to) await requireMembers(classId, to)
   const body: News = news.kind === 'words' ? { ...news, from: person.name } : news
   await live.addNews(classId, to ?? [null], body)
   for (const learner of to ?? []) await live.lowerHand(learner)
   await live.forgetNews(new Date(Date.now() - NEWS_LIFE_MS))
-  return { sent: to?.length ?? members.length }
+  return { sent: (to ?? await people.learnersOf([classId])).length }
 }
 
 /** All of the class looks at a sheet of the teacher's, or (null) draws on. */

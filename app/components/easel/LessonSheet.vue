@@ -4,6 +4,7 @@ import { mdiFlagOutline } from '@mdi/js'
 import { api } from '../../api/routes'
 import { troubleOf } from '../../api/client'
 import PlanWorker from '../../workers/plan.worker?worker'
+import { whenLost } from '../../workers/lost'
 import type { Made, PlanDesk } from '../../workers/plan/desk'
 
 /** Beside the sheet of a teacher who draws a lesson, or a step of one again: what comes of it. */
@@ -31,7 +32,7 @@ async function inDesk<T>(run: (desk: Remote<PlanDesk>) => Promise<Made<T>>): Pro
   share.value = 0
   worker = new PlanWorker()
   try {
-    const answer = await run(wrap<PlanDesk>(worker) as Remote<PlanDesk>)
+    const answer = await Promise.race([run(wrap<PlanDesk>(worker) as Remote<PlanDesk>), whenLost(worker)])
     if (answer.ok) return answer.value
     say(answer.message, answer.fix, 'attention')
   } catch (error) {

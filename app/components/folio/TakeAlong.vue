@@ -4,6 +4,7 @@ import type { DrawingRecord } from '#core/drawing'
 import type { FolioView } from '#shared/views'
 import { api } from '../../api/routes'
 import { fileName, savedFile } from '../../sheet/save-file'
+import { whenLost } from '../../workers/lost'
 import type { Redrawer } from '../../workers/redraw.worker'
 import RedrawWorker from '../../workers/redraw.worker?worker'
 
@@ -18,8 +19,9 @@ const pack = () => trying(true, async () => {
   isStopped = false
   const worker = new RedrawWorker()
   const redrawer = wrap<Redrawer>(worker)
+  const lost = whenLost(worker)
   // What can't be drawn any more comes along as its record.
-  const picture = (record: DrawingRecord) => redrawer.picture(record).catch(() => null)
+  const picture = (record: DrawingRecord) => Promise.race([redrawer.picture(record).catch(() => null), lost])
   try {
     const { packFolio } = await import('../../sheet/folio-pack')
     const bytes = await packFolio(props.folio, await api.ownProgress(), { drawing: api.drawing, handIn: api.handInView, picture }, (done, of) => { progress.value = { done, of } }, () => isStopped)

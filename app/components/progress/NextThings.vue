@@ -10,22 +10,24 @@ const props = defineProps<{ proposals: readonly Proposal[], view: ProgressView, 
 const emit = defineEmits<{ changed: [] }>()
 const { busy, trying } = useTrying<number>()
 const { say } = useNotices()
-/** The first of these that the class has; and the first that it could be given. */
+const isTheirs = ({ learners }: ProgressView['plans'][number]) => !props.learner || learners === null || learners.includes(props.learner.id)
+/** The first of these that they have; and the first that they could be given, be it that others of the class have it. */
 const rows = computed(() => props.proposals.map((each) => {
   const first = (from: ProgressView['plans']) => from.find(one => one.id === each.plans.find(id => from.some(two => two.id === id)))
-  return { ...each, own: first(props.view.plans), other: first(props.view.book) }
+  return { ...each, own: first(props.view.plans.filter(isTheirs)), other: first([...props.view.plans.filter(one => !isTheirs(one)), ...props.view.book]) }
 }))
 const seed = Math.floor(Math.random() * GREATEST_SEED)
 const draw = (plan: number) => trying(plan, async () => navigateTo(props.isTeacher ? `/plans/${plan}` : `/easel/${(await api.openDrawing(plan, false)).id}`))
 
-/** Out of the Plan book to the class, or to the one learner that is looked at. */
+/** To the class, or to the one learner that is looked at. */
 const give = ({ id, title }: { id: number, title: string }) => trying(id, async () => {
   const { classId, className } = props.view
-  await api.givePlan(id, { classId, isGiven: true, ...props.learner && { learners: [props.learner.id] } })
+  const to = { classId, ...props.learner && { learners: [props.learner.id] } }
+  await api.givePlan(id, { ...to, isGiven: true })
   say(`“${title}” is given to ${props.learner?.name ?? className}.`, 'When it starts and is due you set in the Register.', 'plain', [{
     label: 'Take it back',
     run: () => trying(id, async () => {
-      await api.givePlan(id, { classId, isGiven: false })
+      await api.givePlan(id, { ...to, isGiven: false })
       emit('changed')
     }),
   }])

@@ -33,6 +33,7 @@ function seedOf(value: unknown): number {
 const task = computed(() => drillTask(name, seed.value))
 const answering = computed(() => task.value.answering)
 const worker = new DrillWorker()
+useWorkerWatch(worker)
 const host = wrap<DrillHost>(worker) as Remote<DrillHost>
 
 /** The set before a lesson: the plan's warm-ups one after the other. */

@@ -6,6 +6,7 @@ import { showDrawing, type Drawing } from '#core/layers'
 import { bandsOf, lookAt, type Band, type Finding } from '#core/lookfor'
 import { base64Of, draftPlan, mergeSteps, moveStep, offersFor, partsOf, proposeAgain, redrawStep, removeStep, splitStep, type Offer, type Plan, type PlanPicture, type Step } from '#core/plan'
 
+import { WorkerLost, whenLost } from '../lost'
 import ProposerWorker from '../proposer.worker?worker'
 import type { Proposer } from '../proposer.worker'
 
@@ -42,12 +43,13 @@ export class PlanDesk {
   draft(record: DrawingRecord, title: string, onProgress: (share: number) => void): Promise<Made<Plan>> {
     return made(async () => {
       const worker = new ProposerWorker()
+      const lost = whenLost(worker)
       try {
         const proposer = wrap<Proposer>(worker)
         const proposed: Promise<Step['lookFors']>[] = []
         // While a step is looked at over there, the next is drawn again here.
         const plan = draftPlan(this.kernels, record, { title, isOnlyLooked: true, onStep: done => void proposed.push(proposer.propose(done)), onProgress: share => onProgress(0.8 * share) })
-        const lookFors = await Promise.all(proposed)
+        const lookFors = await Promise.race([Promise.all(proposed), lost])
         return await this.withResults({ ...plan, steps: plan.steps.map((step, i) => ({ ...step, lookFors: lookFors[i]! })) })
       } finally {
         worker.terminate()
@@ -129,6 +131,7 @@ async function made<T>(make: () => T | Promise<T>): Promise<Made<T>> {
   try {
     return { ok: true, value: await make() }
   } catch (error) {
+    if (error instanceof WorkerLost) return { ok: false, message: error.message, fix: error.fix }
     if (!(error instanceof CoreError)) throw error
     const message = error.message.charAt(0).toUpperCase() + error.message.slice(1)
     return { ok: false, message: `${message}.`, fix: error.fix }

@@ -1,0 +1,11 @@
+import { troubleOf } from '../api/client'
+import { whenLost } from '../workers/lost'
+
+/** Says when one of these workers can't be loaded or breaks off. */
+export function useWorkerWatch(...workers: Worker[]): void {
+  const { say } = useNotices()
+  Promise.race(workers.map(whenLost)).catch((error: unknown) => {
+    const { message, fix } = troubleOf(error)
+    say(message, fix, 'attention')
+  })
+}

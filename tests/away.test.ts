@@ -122,7 +122,7 @@ describe('nothing is lost', () => {
     await page.getByText('A part of the program did not load, or broke off.').waitFor()
     // LOOK page lost
     await page.unroute(part)
-    await page.reload()
+    await page.getByRole('button', { name: 'Load again' }).click()
     at = await waitForSheet(page)
     await drawWithMouse(page, at, ring(1), 2)
     await expectKept(page)

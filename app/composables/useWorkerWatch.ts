@@ -6,6 +6,6 @@ export function useWorkerWatch(...workers: Worker[]): void {
   const { say } = useNotices()
   Promise.race(workers.map(whenLost)).catch((error: unknown) => {
     const { message, fix } = troubleOf(error)
-    say(message, fix, 'attention')
+    say(message, fix, 'attention', [{ label: 'Load again', run: () => location.reload() }])
   })
 }

@@ -221,8 +221,9 @@ describe('a reference', () => {
     await page.getByRole('button', { name: 'Reference pictures' }).click()
     await page.getByLabel('Pin up pictures').setInputFiles({ name: 'sea.png', mimeType: 'image/png', buffer: await picture(300, 200).png().toBuffer() })
     const pinned = page.locator('.pinned canvas')
-    await pinned.waitFor()
-    await page.waitForTimeout(300)
+    // The picture is decoded first.
+    const middle = () => pinned.evaluate((each: HTMLCanvasElement) => [...each.getContext('2d')!.getImageData(each.width >> 1, each.height >> 1, 1, 1).data])
+    await expect.poll(middle).toEqual([40, 120, 200, 255])
     await pinned.click()
     expect(await page.locator('.hand').first().evaluate(element => getComputedStyle(element).backgroundColor)).toBe('rgb(40, 120, 200)')
     await expectAccessible(page, '.board')

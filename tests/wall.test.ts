@@ -274,6 +274,21 @@ describe('progress', () => {
   })
 })
 
+describe('a plan that someone draws on', () => {
+  it('is not taken out of the class with the last who have it', async () => {
+    const [, bo] = own.clients as [Client, Client]
+    const { book, learners } = (await teacher.call<ProgressView>('GET', `/api/classes/${own.classId}/progress`)).body
+    const plan = book[0]!.id
+    const cissyId = learners[2]!.id
+    await teacher.call('POST', `/api/plans/${plan}/give`, { classId: own.classId, isGiven: true })
+    expect((await bo.call('POST', '/api/drawings', { plan, afresh: false })).status).toBe(200)
+    await teacher.call('PUT', `/api/classes/${own.classId}/plans/${plan}`, { startsAt: null, dueAt: null, way: 'own', learners: [cissyId] })
+    // Bo has it no longer, but drew on it.
+    expect((await teacher.call('POST', `/api/plans/${plan}/give`, { classId: own.classId, isGiven: false, learners: [cissyId] })).code).toBe('plan-changed')
+    expect((await teacher.call<ProgressView>('GET', `/api/classes/${own.classId}/progress`)).body.plans.find(each => each.id === plan)!.learners).toEqual([cissyId])
+  })
+})
+
 describe('a folio', () => {
   it('shows earlier versions side by side, and one over the other', async () => {
     const { page } = learner

@@ -143,16 +143,12 @@ export async function givePlan(person: Teacher, id: number, { classId, isGiven, 
   await requireClass(person, classId)
   if (learners) await requireMembers(classId, learners, 'ever')
   const drawn = await drawnOn(id, classId)
-  if (!isGiven) {
-    const at = learners ? drawn.filter(each => learners.includes(each.learnerId!)) : drawn
-    if (at.length) throw new Refused('plan-changed', `${at.length} learners draw on this plan already.`, 'Archive it instead: their work stays.')
-  }
   const handed = new Set((await handIns.handInsOf(drawn.map(each => each.id))).map(each => each.drawingId))
   await inTransaction(async (tx) => {
     const row = (await plans.lockPlan(id, tx))!
     const known = await plans.assignment(classId, id, tx)
-    if (known && learners) return changeLearners(known, learners, isGiven, tx)
-    if (!isGiven) return void await known?.destroy({ transaction: tx })
+    if (!isGiven) return known ? takeBack(known, learners, drawn, tx) : undefined
+    if (known && learners) return addLearners(known, learners, tx)
     const version = await versionNow(row, tx)
     if (!known) {
       await plans.givePlan({ classId, planId: id, place: await plans.countGiven(classId, tx), versionId: version.id }, tx)
@@ -165,13 +161,21 @@ export async function givePlan(person: Teacher, id: number, { classId, isGiven, 
   return { ok: true }
 }
 
-/** Some of a class come to those who have a plan, or leave them. */
-async function changeLearners(given: Assignment, learners: readonly number[], isGiven: boolean, tx: Tx): Promise<void> {
-  const { classId, planId } = given
+/** Those who are named come to the ones who have the plan. */
+async function addLearners({ classId, planId }: Assignment, learners: readonly number[], tx: Tx): Promise<void> {
   const have = await plans.learnersFor(classId, planId, tx)
-  if (isGiven) return have ? plans.setLearnersFor(classId, planId, [...have, ...learners], tx) : undefined
-  const left = (have ?? (await people.learnersOf([classId])).map(each => each.id)).filter(each => !learners.includes(each))
-  return left.length ? plans.setLearnersFor(classId, planId, left, tx) : given.destroy({ transaction: tx })
+  if (have) await plans.setLearnersFor(classId, planId, [...have, ...learners], tx)
+}
+
+/** Takes it back from those who are named, or from all; with the last of them it leaves the class, and then nobody at all may draw on it. */
+async function takeBack(given: Assignment, learners: readonly number[] | undefined, drawn: readonly DrawingRow[], tx: Tx): Promise<void> {
+  const { classId, planId } = given
+  const have = await plans.learnersFor(classId, planId, tx) ?? (await people.learnersOf([classId])).map(each => each.id)
+  const out = learners ?? have
+  const left = have.filter(each => !out.includes(each))
+  const at = left.length ? drawn.filter(each => out.includes(each.learnerId!)) : drawn
+  if (at.length) throw new Refused('plan-changed', `${at.length} learners draw on this plan already.`, 'Archive it instead: their work stays.')
+  await (left.length ? plans.setLearnersFor(classId, planId, left, tx) : given.destroy({ transaction: tx }))
 }
 
 async function fits(drawing: DrawingRow, plan: Plan): Promise<boolean> {

@@ -356,6 +356,12 @@ describe('a panel that goes to someone else', () => {
 
   it('is given to those of the class only', async () => {
     expect((await teacher.call('PUT', `/api/murals/${muralId}/panels/3`, { learner: 1 })).code).toBe('malformed')
+    const before = (await view()).panels[3]!.learner
+    const cissy = (await view()).learners.find(each => each.name === 'Cissy Rooke')!.id
+    await teacher.call('POST', `/api/learners/${cissy}/remove`, { isRemoved: true })
+    expect((await teacher.call('PUT', `/api/murals/${muralId}/panels/3`, { learner: cissy })).code).toBe('malformed')
+    expect((await view()).panels[3]!.learner).toEqual(before)
+    await teacher.call('POST', `/api/learners/${cissy}/remove`, { isRemoved: false })
   })
 })
 

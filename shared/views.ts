@@ -347,10 +347,10 @@ export interface TableRow {
   } | null
 }
 
-/** How learners get on over a term. */
-/** `learners`: for whom of the class it is; null: for all of it, or for nobody yet. */
+/** A plan that trains what it measures. `learners`: for whom of the class it is; null: for all of it, or for nobody yet. */
 export interface PracticePlan { id: number, title: string, measures: MeasureName[], learners: number[] | null }
 
+/** How learners get on over a term. */
 export interface ProgressView {
   classId: number
   className: string

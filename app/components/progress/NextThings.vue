@@ -12,10 +12,15 @@ const { busy, trying } = useTrying<number>()
 const { say } = useNotices()
 const isTheirs = ({ learners }: ProgressView['plans'][number]) => !props.learner || learners === null || learners.includes(props.learner.id)
 /** The first of these that they have; and the first that they could be given, be it that others of the class have it. */
-const rows = computed(() => props.proposals.map((each) => {
-  const first = (from: ProgressView['plans']) => from.find(one => one.id === each.plans.find(id => from.some(two => two.id === id)))
-  return { ...each, own: first(props.view.plans.filter(isTheirs)), other: first([...props.view.plans.filter(one => !isTheirs(one)), ...props.view.book]) }
-}))
+const rows = computed(() => {
+  const { plans, book } = props.view
+  const theirs = plans.filter(isTheirs)
+  const others = [...plans.filter(each => !isTheirs(each)), ...book]
+  return props.proposals.map((each) => {
+    const first = (from: ProgressView['plans']) => from.find(one => one.id === each.plans.find(id => from.some(two => two.id === id)))
+    return { ...each, own: first(theirs), other: first(others) }
+  })
+})
 const seed = Math.floor(Math.random() * GREATEST_SEED)
 const draw = (plan: number) => trying(plan, async () => navigateTo(props.isTeacher ? `/plans/${plan}` : `/easel/${(await api.openDrawing(plan, false)).id}`))
 

@@ -1,7 +1,15 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import type { NoticeAction } from './composables/useNotices'
+import { useOutbox } from './stores/outbox'
+import { useSession } from './stores/session'
 
 const { notices, dismiss } = useNotices()
+/** What was drawn here and has not reached the server is sent from whatever page is open. */
+const outbox = useOutbox()
+watch(() => useSession().logOwner, () => void outbox.send(), { immediate: true })
+useEventListener(window, 'online', () => void outbox.send())
+
 function act(id: number, action: NoticeAction): void {
   dismiss(id)
   action.run()

@@ -15,3 +15,7 @@ export const LIVE_PANEL_SIDE = 1000
 export const LIVE_PICTURE_BYTES = 600_000
 /** A tab that has not been heard of for so long has given the drawing up, ms. */
 export const WRITER_SILENCE_MS = 45_000
+/** A drawing that was put away can be taken back for so long, ms. */
+export const KEPT_REMOVED_MS = 30 * 24 * 3600 * 1000
+/** So many of the first characters of a writer's name are those of its browser. */
+export const DEVICE_NAME = 16

@@ -73,6 +73,7 @@ export const sendSchema = z.strictObject({
 })
 export type SendBody = z.infer<typeof sendSchema>
 
+/** Names who writes: the first {@link DEVICE_NAME} characters its browser, the rest the tab and the time that it was opened. */
 const writer = z.string().regex(/^[a-z0-9-]{8,40}$/)
 
 /** A run of a record's entries, in order. `from` is the place of the first; batches are numbered from 0. */
@@ -84,7 +85,9 @@ export const batchSchema = z.strictObject({
 })
 export type Batch = z.infer<typeof batchSchema>
 
-export const claimSchema = z.strictObject({ writer, takeOver: z.boolean() })
+/** `isAgain`: by one that has written before and was replaced since; it may go on only where the other has fallen silent. */
+export const claimSchema = z.strictObject({ writer, takeOver: z.boolean(), isAgain: z.boolean().optional() })
+export type Claim = z.infer<typeof claimSchema>
 export const newDrawingSchema = z.strictObject({ plan: z.int().min(1), afresh: z.boolean(), from: z.string().max(60).optional() })
 /** A sheet of one's own. */
 export const newSheetSchema = z.strictObject({ title: z.string().trim().min(1).max(80), sheet: sheetSchema })
@@ -99,7 +102,12 @@ export const openStepSchema = z.strictObject({ classId: z.int().min(1), step: z.
 export const archiveSchema = z.strictObject({ isArchived: z.boolean() })
 export const stepSchemaBody = z.strictObject({ step: z.string().min(1).max(60) })
 
-export const copySchema = z.strictObject({ position: z.int().min(0) })
+/** `key`: the same copy asked for again, after an answer was lost, is the same one. */
+export const copySchema = z.strictObject({ position: z.int().min(0), key: z.string().min(8).max(40) })
+const drawingTitle = z.string().trim().min(1).max(80)
+export const duplicateSchema = z.strictObject({ key: z.string().min(8).max(40), title: drawingTitle })
+export const renameDrawingSchema = z.strictObject({ title: drawingTitle })
+export const removeDrawingSchema = z.strictObject({ isRemoved: z.boolean() })
 
 export const handInSchema = z.strictObject({
   /** Entries that belong to it. */

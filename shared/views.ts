@@ -163,11 +163,24 @@ export interface FolioView {
   askedFor: number
   murals: (MuralCard & { mine: string[] })[]
   plans: (PlanCard & GivenTerms & {
-    drawing: { id: number, position: number, lastSeenAt: string | null } | null
+    /** The one that is gone on with. */
+    drawing: FolioDrawing | null
+    /** All others with anything in them, the latest first. */
+    others: FolioDrawing[]
     handIns: FolioHandIn[]
   })[]
-  /** Sheets of one's own, the latest first. */
-  own: { id: number, title: string, drawing: number, width: number, height: number, position: number, lastSeenAt: string | null, handIns: FolioHandIn[] }[]
+  /** Sheets of one's own, the latest first; `plan`: what the sheet is. */
+  own: { plan: number, title: string, drawing: FolioDrawing, width: number, height: number, handIns: FolioHandIn[] }[]
+  /** What was put away and can still be taken back, the latest first. */
+  removed: { id: number, title: string, removedAt: string }[]
+}
+
+export interface FolioDrawing {
+  id: number
+  /** A name of its own; null: its plan's. */
+  title: string | null
+  position: number
+  lastSeenAt: string | null
 }
 
 export interface WarmUpsView {
@@ -204,6 +217,10 @@ export type TeachersPurpose = 'lesson' | 'redraw' | 'try'
 
 export interface DrawingView {
   id: number
+  /** Whose it is: a learner's number, or a teacher's below nought. */
+  owner: number
+  /** A name of its own; null: its plan's. */
+  title: string | null
   planId: number
   plan: Plan
   /** Null: a learner's drawing. */

@@ -1,4 +1,4 @@
-import type { AnswerBody, Batch, CritKit, DrillTryBody, GivePlan, LivePictureBody, NewSheet, SendBody, Terms } from '#shared/schemas'
+import type { AnswerBody, Batch, Claim, CritKit, DrillTryBody, GivePlan, LivePictureBody, NewSheet, SendBody, Terms } from '#shared/schemas'
 import type { DeskView, DrawingView, EntriesView, FolioView, HandInView, Person, PlanBookView, PlanClassesView, PlanView, ProgressView, RegisterView, RoundView, SignatureView, SlipsView, TableView, WarmUpsView } from '#shared/views'
 import type { MuralView, NewMural, PanelView } from '#shared/mural'
 import type { ChangeWork, WallView } from '#shared/wall'
@@ -50,9 +50,12 @@ export const api = {
   openDrawing: (plan: number, afresh: boolean, from?: string) => callApi<{ id: number }>('POST', '/api/drawings', { plan, afresh, from }),
   openOwnSheet: (given: NewSheet) => callApi<{ id: number }>('POST', '/api/sheets', given),
   drawing: (id: number) => callApi<DrawingView>('GET', `/api/drawings/${id}`),
-  claim: (id: number, writer: string, takeOver: boolean) => callApi<Stored>('POST', `/api/drawings/${id}/claim`, { writer, takeOver }),
+  claim: (id: number, claim: Claim) => callApi<Stored>('POST', `/api/drawings/${id}/claim`, claim),
   sendBatch: (id: number, batch: Batch) => callApi<Stored>('POST', `/api/drawings/${id}/batches`, batch),
-  copy: (id: number, position: number) => callApi<Stored & { id: number }>('POST', `/api/drawings/${id}/copy`, { position }),
+  copy: (id: number, position: number, key: string) => callApi<Stored & { id: number }>('POST', `/api/drawings/${id}/copy`, { position, key }),
+  renameDrawing: (id: number, title: string) => callApi<Done>('PUT', `/api/drawings/${id}`, { title }),
+  duplicateDrawing: (id: number, given: { key: string, title: string }) => callApi<{ id: number }>('POST', `/api/drawings/${id}/duplicate`, given),
+  removeDrawing: (id: number, isRemoved: boolean) => callApi<Done>('POST', `/api/drawings/${id}/remove`, { isRemoved }),
   handIn: (id: number, given: { position: number, hash: string, note: string }) => callApi<{ id: number }>('POST', `/api/drawings/${id}/hand-ins`, given),
   handInView: (id: number) => callApi<HandInView>('GET', `/api/hand-ins/${id}`),
   answer: (id: number, body: AnswerBody) => callApi<{ ok: true }>('PUT', `/api/hand-ins/${id}/answer`, body),

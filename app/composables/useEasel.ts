@@ -38,7 +38,7 @@ export interface Sending {
 type Closed = Extract<OpenAnswer, { ok: false }>
 
 /** A drawing at the Easel: the workers that hold it, what they tell, and what can be done to it. */
-export function createEasel(drawing: number, person: number, guides: Guides) {
+export function createEasel(drawing: number, person: number | null, guides: Guides) {
   const hand = useHand()
   const { say } = useNotices()
   const worker = new SheetWorker()
@@ -111,6 +111,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
       case 'sending': {
         const { state, unsent, message, fix } = notice
         sending.value = { state, unsent, message, fix }
+        if (state === 'kept') isOffline.value = false
         break
       }
       case 'working':
@@ -151,9 +152,8 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     purpose.value = opened.purpose
     meant.value = new Set(opened.meant.map(each => `${each.step} ${each.lookFor}`))
     void references.load()
-    if (opened.keptApart !== null) {
-      say('Strokes that did not fit on this sheet’s record were kept as a drawing of their own.', 'You find it in your folio.', 'attention')
-    }
+    if (opened.hasKeptApart) say('This drawing went on in another place. What you drew here meanwhile is kept as a drawing of its own.', 'You find it in your folio.', 'attention')
+    if (opened.hadHole) say('A stroke is missing in what this device kept.', 'What came after it is kept as a drawing of its own: you find it in your folio.', 'attention')
     const last = opened.step ?? opened.startAt
     way.value = opened.way
     isRicher.value = opened.way === 'richer' || (opened.way === 'own' && (opened.plan.steps.find(each => each.id === last)?.isRicher ?? false))
@@ -390,6 +390,15 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
 
   // --- leaving
 
+  /** What can't follow on the server's record becomes a drawing of its own; nothing is drawn meanwhile. */
+  async function keepApart(): ReturnType<SheetHost['keepApart']> {
+    settleAll()
+    isReadOnly.value = true
+    const result = await host.keepApart()
+    if (!result.ok) isReadOnly.value = false
+    return result
+  }
+
   /** The page is put away or goes: what is under way is finished and kept, and sent if it can be. */
   function putAway(): void {
     settleAll()
@@ -419,7 +428,7 @@ export function createEasel(drawing: number, person: number, guides: Guides) {
     planId: readonly(planId), purpose: readonly(purpose), pictures, steps, isRicher: readonly(isRicher), way: readonly(way), goRicher, meant: readonly(meant), setMeant,
     step, stepNumber: readonly(stepNumber), findings, lookedAt: readonly(lookedAt), isLooking: readonly(isLooking), pointedAt,
     open, openStep, pinReference, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, pouring, adjusting, lighting, haze, bands, settleAll, sampling, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
-    stack, copyLayer, isSheetOpen, seams: shallowReadonly(seams), close,
+    stack, copyLayer, isSheetOpen, seams: shallowReadonly(seams), close, keepApart,
     undo: () => (discardInHand() ? undefined : host.undo()), redo: () => host.redo(), wake: () => host.wake(),
   }
 }

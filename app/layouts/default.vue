@@ -2,11 +2,6 @@
 import { useSession } from '../stores/session'
 
 const session = useSession()
-
-async function leave(): Promise<void> {
-  await session.leave()
-  await navigateTo('/')
-}
 </script>
 
 <template>
@@ -22,9 +17,10 @@ async function leave(): Promise<void> {
       <LightSwitch />
       <template v-if="session.person">
         <span class="who">{{ session.person.name }}<span v-if="session.person.kind === 'learner'" class="soft"> · {{ session.person.className }}</span></span>
-        <v-btn variant="outlined" size="small" @click="leave">Sign out</v-btn>
+        <SignOut />
       </template>
     </header>
+    <WaitingBar />
     <main><slot /></main>
   </div>
 </template>

@@ -6,7 +6,7 @@ export default defineNuxtRouteMiddleware(async (to) => {
   try {
     await session.load()
   } catch {
-    // The server does not answer: the page itself says so when it asks for its data.
+    // The server does not answer: the page itself says so when it asks for its data, and goes on with what this device keeps.
     return
   }
   const { who } = to.meta

@@ -2,6 +2,7 @@
 import { mdiPlus } from '@mdi/js'
 import type { FolioHandIn, FolioView } from '#shared/views'
 import { api } from '../api/routes'
+import { useOutbox } from '../stores/outbox'
 
 definePageMeta({ who: 'learner' })
 const { data: folio, trouble, load } = usePageData(() => api.folio())
@@ -20,6 +21,14 @@ function draw(plan: FolioView['plans'][number], afresh: boolean): void {
   asking.value = null
   void trying(plan.id, async () => navigateTo(`/easel/${(await api.openDrawing(plan.id, afresh)).id}`))
 }
+
+const takeBack = (id: number) => trying(id, async () => {
+  await api.removeDrawing(id, false)
+  await load()
+})
+/** What was just sent from this device is there as well. */
+const outbox = useOutbox()
+watch(() => outbox.isSending, isSending => isSending || void load())
 </script>
 
 <template>
@@ -53,7 +62,12 @@ function draw(plan: FolioView['plans'][number], afresh: boolean): void {
             <v-btn v-if="plan.warmUps.length" variant="outlined" :to="{ path: `/warm-ups/${plan.warmUps[0]!.drill}`, query: { seed: plan.warmUps[0]!.seed, plan: plan.id } }">Warm up first</v-btn>
             <v-btn v-if="plan.drawing?.position" variant="outlined" @click="asking = plan">Begin afresh</v-btn>
             <span v-if="plan.drawing?.lastSeenAt" class="soft small">last drawn {{ timeInWords(plan.drawing.lastSeenAt) }}</span>
+            <DrawingMenu v-if="plan.drawing?.position" :drawing="plan.drawing" :title="plan.drawing.title ?? plan.title" @changed="load" />
           </div>
+          <section v-if="plan.others.length" class="others">
+            <h3>Other drawings of this plan</h3>
+            <DrawingLine v-for="each in plan.others" :key="each.id" :drawing="each" :plan="plan.title" @changed="load" />
+          </section>
           <HandInList :hand-ins="plan.handIns" />
           <v-btn v-if="plan.handIns.length > 1" size="small" variant="outlined" @click="comparing = { title: plan.title, handIns: plan.handIns }">Earlier versions side by side</v-btn>
         </div>
@@ -71,18 +85,25 @@ function draw(plan: FolioView['plans'][number], afresh: boolean): void {
           <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="isNewSheetOpen = true">A new sheet</v-btn>
         </div>
         <p v-if="folio.own.length === 0" class="soft">None yet. Take one whenever you like to draw without a plan.</p>
-        <article v-for="sheet in folio.own" :key="sheet.id" class="card sheet">
-          <NuxtLink :to="`/easel/${sheet.drawing}`"><strong>{{ sheet.title }}</strong></NuxtLink>
-          <span class="soft small numbers">{{ sheet.width }} × {{ sheet.height }} px · {{ sheet.position ? `last drawn ${timeInWords(sheet.lastSeenAt ?? '')}` : 'still empty' }}</span>
+        <article v-for="sheet in folio.own" :key="sheet.drawing.id" class="card sheet">
+          <DrawingLine :drawing="sheet.drawing" :plan="sheet.title" @changed="load">{{ sheet.width }} × {{ sheet.height }} px · </DrawingLine>
           <HandInList :hand-ins="sheet.handIns" />
           <v-btn v-if="sheet.handIns.length > 1" size="small" variant="outlined" class="versions" @click="comparing = { title: sheet.title, handIns: sheet.handIns }">Earlier versions side by side</v-btn>
         </article>
+      </section>
+      <section v-if="folio.removed.length" class="own" aria-labelledby="away-title">
+        <h2 id="away-title">Put away</h2>
+        <p class="soft small">Each can be taken back for 30 days. What was handed in stays with your teacher.</p>
+        <div v-for="each in folio.removed" :key="each.id" class="row away">
+          <strong>{{ each.title }}</strong><span class="soft small">put away {{ timeInWords(each.removedAt) }}</span>
+          <v-btn size="small" variant="outlined" :loading="busy === each.id" @click="takeBack(each.id)">Take it back</v-btn>
+        </div>
       </section>
     </template>
     <v-dialog :model-value="asking !== null" max-width="460" @update:model-value="asking = null">
       <div class="card">
         <h2>Begin afresh?</h2>
-        <p>A new, empty sheet is laid out. The one you have is kept, and everything handed in as well.</p>
+        <p>A new, empty sheet is laid out. The one you have is kept: you find it here, under “Other drawings of this plan”. Everything handed in is kept as well.</p>
         <div class="row end"><v-btn variant="outlined" @click="asking = null">Keep drawing the old one</v-btn><v-btn color="primary" @click="asking && draw(asking, true)">Begin afresh</v-btn></div>
       </div>
     </v-dialog>
@@ -99,6 +120,8 @@ function draw(plan: FolioView['plans'][number], afresh: boolean): void {
 .row.end { justify-content: flex-end; margin-top: 10px; }
 .late { color: var(--ochre); }
 .own { margin-top: 30px; }
+.others { margin-top: 16px; border-top: 1px dashed var(--line); padding-top: 10px; }
+.away { min-height: 44px; }
 .asked { border-left: 4px solid var(--ochre); margin: 8px 0; }
 .versions { justify-self: start; }
 .between { justify-content: space-between; }

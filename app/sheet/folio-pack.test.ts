@@ -13,15 +13,15 @@ const handIn = (id: number, attempt: number, answered = false): FolioHandIn => (
 })
 const folio = {
   name: 'Ada', classId: 1, className: 'Table', askedFor: 0, murals: [],
-  plans: [{ id: 7, title: 'The kettle: “=tin”', drawing: { id: 3, position: 1, lastSeenAt: null }, handIns: [handIn(12, 1, true), handIn(11, 1)] }],
-  own: [{ id: 9, title: 'Dunes', drawing: 4, width: 300, height: 200, position: 0, lastSeenAt: null, handIns: [] }],
+  plans: [{ id: 7, title: 'The kettle: “=tin”', drawing: { id: 3, title: null, position: 1, lastSeenAt: null }, others: [{ id: 5, title: 'Second try', position: 1, lastSeenAt: null }], handIns: [handIn(12, 1, true), handIn(11, 1)] }],
+  own: [{ plan: 9, title: 'Dunes', drawing: { id: 4, title: null, position: 0, lastSeenAt: null }, width: 300, height: 200, handIns: [] }], removed: [],
 } as unknown as FolioView
 const progress: ProgressView = {
   classId: 1, className: 'Table', plans: [], book: [],
   learners: [{ id: 1, name: 'Ada', handIns: [{ id: 11, plan: 7, at: '2026-11-01T10:00:00.000Z', attempt: 1, state: 'replaced', judged: [{ measure: 'symmetry', verdict: 'nearly' }] }], tries: [{ drill: 'arcs', score: 61, triedAt: '2026-11-01T09:00:00.000Z' }], days: [{ day: '2026-11-01', workedMs: 90_000 }] }],
 }
 const source: FolioSource = {
-  drawing: async id => ({ plan: ownPlan('x', sheet), entries: id === 3 ? record.entries : [] }) as unknown as DrawingView,
+  drawing: async id => ({ plan: ownPlan('x', sheet), entries: id !== 4 ? record.entries : [] }) as unknown as DrawingView,
   handIn: async id => ({ record: id === 11 ? { ...record, entries: [...record.entries, ...record.entries] } : record }) as unknown as HandInView,
   picture: async ({ entries }) => (entries.length > 1 ? null : Uint8Array.of(0x89, 0x50, 0x4E, 0x47)),
 }
@@ -31,10 +31,10 @@ describe('a folio as an archive', () => {
     const told: string[] = []
     const files = unzipSync((await packFolio(folio, progress, source, (done, of) => told.push(`${done}/${of}`), () => false))!)
     expect(Object.keys(files).sort()).toEqual([
-      '01 the-kettle-tin/drawing.png', '01 the-kettle-tin/drawing.record.json', '01 the-kettle-tin/hand-in 1 (2026-11-01).record.json', '01 the-kettle-tin/hand-in 2 (2026-11-01) answer.txt',
+      '01 the-kettle-tin/drawing 2 second-try.png', '01 the-kettle-tin/drawing 2 second-try.record.json', '01 the-kettle-tin/drawing.png', '01 the-kettle-tin/drawing.record.json', '01 the-kettle-tin/hand-in 1 (2026-11-01).record.json', '01 the-kettle-tin/hand-in 2 (2026-11-01) answer.txt',
       '01 the-kettle-tin/hand-in 2 (2026-11-01).png', '01 the-kettle-tin/hand-in 2 (2026-11-01).record.json', 'look-fors.csv', 'time.csv', 'warm-ups.csv',
     ])
-    expect(told).toEqual(['0/4', '1/4', '2/4', '3/4', '4/4'])
+    expect(told).toEqual(['0/5', '1/5', '2/5', '3/5', '4/5', '5/5'])
     expect(JSON.parse(strFromU8(files['01 the-kettle-tin/drawing.record.json']!))).toEqual(record)
     expect(strFromU8(files['01 the-kettle-tin/hand-in 2 (2026-11-01) answer.txt']!)).toContain('Try next: Darker shadows.')
     expect(Papa.parse<string[]>(strFromU8(files['look-fors.csv']!)).data[1]).toEqual(['2026-11-01T10:00:00.000Z', 'The kettle: “=tin”', '1', 'Symmetry', 'nearly'])

@@ -24,18 +24,19 @@ const text = (value: string) => new TextEncoder().encode(value)
 export async function packFolio(folio: FolioView, progress: ProgressView, source: FolioSource, tell: (done: number, of: number) => void, isStopped: () => boolean): Promise<Uint8Array | null> {
   const files: AsyncZippable = {}
   const works = [
-    ...folio.plans.map(each => ({ title: each.title, drawing: each.drawing?.id ?? null, handIns: each.handIns })),
-    ...folio.own.map(each => ({ title: each.title, drawing: each.drawing as number | null, handIns: each.handIns })),
+    ...folio.plans.map(each => ({ title: each.title, drawings: [...each.drawing ? [each.drawing] : [], ...each.others], handIns: each.handIns })),
+    ...folio.own.map(each => ({ title: each.title, drawings: [each.drawing], handIns: each.handIns })),
   ]
-  const whole = works.reduce((sum, each) => sum + each.handIns.length + (each.drawing === null ? 0 : 1), 0)
+  const whole = works.reduce((sum, each) => sum + each.handIns.length + each.drawings.length, 0)
   let done = 0
   tell(0, whole)
-  for (const [i, { title, drawing, handIns }] of works.entries()) {
+  for (const [i, { title, drawings, handIns }] of works.entries()) {
     const folder = `${String(i + 1).padStart(2, '0')} ${fileName(title, 'drawing')}`
-    if (drawing !== null) {
+    for (const [k, drawing] of drawings.entries()) {
       if (isStopped()) return null
-      const { plan, entries } = await source.drawing(drawing)
-      if (entries.length) await packRecord(files, `${folder}/drawing`, { version: 1, sheet: plan.sheet, entries }, source)
+      const { plan, entries } = await source.drawing(drawing.id)
+      const name = [k ? `drawing ${k + 1}` : 'drawing', ...drawing.title ? [fileName(drawing.title, 'drawing')] : []].join(' ')
+      if (entries.length) await packRecord(files, `${folder}/${name}`, { version: 1, sheet: plan.sheet, entries }, source)
       tell(++done, whole)
     }
     // Counted over all of its sheets: who began afresh has two first attempts.

@@ -21,6 +21,8 @@ export interface PenTarget {
   restsFor(): number
   view(): WindowView
   look(view: WindowView): void
+  /** So many fingers touched the sheet at once and lifted, without moving it. */
+  tap?(fingers: number): void
 }
 
 export interface HeldKeys {
@@ -40,6 +42,9 @@ const REST_EVERY_MS = 32
 /** A second finger within this time and way turns a stroke into a gesture, ms and CSS px. */
 const GESTURE_MS = 350
 const GESTURE_WAY = 18
+/** Fingers that lift within this time and have moved less than this have tapped, ms and CSS px. */
+const TAP_MS = 320
+const TAP_WAY = 14
 /** Two fingers turn the sheet only from this on, radians. */
 const LEAST_TURN = 0.14
 
@@ -49,8 +54,8 @@ type Mode
   = | { kind: 'rest' }
     | { kind: 'draw', pointer: number, type: string, startedAt: number, startX: number, startY: number, way: number, lastTime: number, last: PointerEvent, restedFor: number, rest: ReturnType<typeof setInterval> | null, hold: ReturnType<typeof setTimeout> | null, heldX: number, heldY: number, isTrue: boolean }
     | { kind: 'move', pointer: number, x: number, y: number }
-  /** `turned`: how far the fingers turned so far; `before`: how the sheet was turned when they came down. */
-    | { kind: 'gesture', turned: number, before: number }
+  /** `turned`: how far the fingers turned so far; `before`: how the sheet lay when they came down; `most`: fingers at once; `way`: how far one has gone. */
+    | { kind: 'gesture', turned: number, before: WindowView, startedAt: number, most: number, way: number }
 
 type Drawing = Extract<Mode, { kind: 'draw' }>
 
@@ -80,6 +85,7 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
       if (event.timeStamp - penSeenAt < PALM_MS) return
       fingers.set(event.pointerId, place(event))
       if (fingers.size === 2) return startGesture(event)
+      if (mode.kind === 'gesture') mode.most = Math.max(mode.most, fingers.size)
       if (fingers.size > 2) return
     }
     if (mode.kind !== 'rest') return
@@ -143,13 +149,15 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
   }
 
   function startGesture(event: PointerEvent): void {
+    const startedAt = mode.kind === 'draw' ? mode.startedAt : event.timeStamp
+    const isWhole = mode.kind !== 'draw' || mode.way < GESTURE_WAY
     if (mode.kind === 'draw') {
       const isFresh = event.timeStamp - mode.startedAt < GESTURE_MS || mode.way < GESTURE_WAY
       if (isFresh) target.drop()
       else target.end()
     }
     leaveMode()
-    mode = { kind: 'gesture', turned: 0, before: target.view().turn }
+    mode = { kind: 'gesture', turned: 0, before: target.view(), startedAt: isWhole ? startedAt : -Infinity, most: 2, way: 0 }
   }
 
   function move(event: PointerEvent): void {
@@ -189,7 +197,10 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
 
   function pinch(event: PointerEvent, gesture: Extract<Mode, { kind: 'gesture' }>): void {
     const before = [...fingers.values()]
-    fingers.set(event.pointerId, place(event))
+    const from0 = fingers.get(event.pointerId)!
+    const now = place(event)
+    gesture.way += Math.hypot(now.x - from0.x, now.y - from0.y)
+    fingers.set(event.pointerId, now)
     const after = [...fingers.values()]
     if (before.length < 2) return
     const [a0, b0] = before as [Finger, Finger]
@@ -202,15 +213,20 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
     const view = target.view()
     const moved = zoomAt({ ...view, x: view.x + to.x - from.x, y: view.y + to.y - from.y }, to.x, to.y, view.scale * ratio)
     // Fingers are never quite still: the sheet turns only once they clearly do, and stops where it is straight.
-    const wanted = Math.abs(gesture.turned) < LEAST_TURN ? gesture.before : snappedTurn(gesture.before + gesture.turned)
+    const wanted = Math.abs(gesture.turned) < LEAST_TURN ? gesture.before.turn : snappedTurn(gesture.before.turn + gesture.turned)
     target.look(turnAt(moved, to.x, to.y, wanted - moved.turn))
   }
 
   function up(event: PointerEvent): void {
     fingers.delete(event.pointerId)
     if (mode.kind === 'gesture') {
-      if (fingers.size === 0) leaveMode()
-      return
+      if (fingers.size > 0) return
+      const { startedAt, way, most, before } = mode
+      leaveMode()
+      if (event.type === 'pointercancel' || event.timeStamp - startedAt > TAP_MS || way > TAP_WAY * most) return
+      // What little they moved was no moving.
+      target.look(before)
+      return target.tap?.(most)
     }
     if (mode.kind === 'rest' || mode.pointer !== event.pointerId) return
     if (mode.kind === 'draw') {
@@ -222,6 +238,7 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
 
   function wheel(event: WheelEvent): void {
     event.preventDefault()
+    if (mode.kind === 'draw') return
     box = element.getBoundingClientRect()
     const { x, y } = place(event)
     const lines = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? 16 : 1

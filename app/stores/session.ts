@@ -1,30 +1,48 @@
+import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import type { Person } from '#shared/views'
 import { api } from '../api/routes'
 
 /** Who is signed in on this device. */
 export const useSession = defineStore('session', () => {
+  /** Who was here last, for when the server can't say; nobody after signing out. */
+  const remembered = useLocalStorage<Person | null>('little-easel-person', null, { serializer: { read: readPerson, write: value => JSON.stringify(value) } })
   const person = ref<Person | null>(null)
   const isKnown = ref(false)
 
-  /** Asks the server once; keeps what was known when it does not answer. */
+  /** Asks the server, until it has answered once; meanwhile whoever was here last counts. */
   async function load(): Promise<void> {
     if (isKnown.value) return
-    person.value = (await api.session()).person
-    isKnown.value = true
+    try {
+      know((await api.session()).person)
+    } catch (error) {
+      person.value = remembered.value
+      throw error
+    }
   }
 
-  function enter(who: Person): void {
+  function know(who: Person | null): void {
     person.value = who
+    remembered.value = who
     isKnown.value = true
   }
 
   async function leave(): Promise<void> {
     await api.signOut()
-    person.value = null
+    know(null)
   }
 
   const home = computed(() => (person.value?.kind === 'teacher' ? '/desk' : person.value ? '/folio' : '/'))
+  /** As whose this browser keeps records: teachers and learners are counted apart, or what it keeps of one would be opened by the other. */
+  const logOwner = computed(() => (person.value ? (person.value.kind === 'teacher' ? -1 : 1) * person.value.id : null))
 
-  return { person: readonly(person), isKnown: readonly(isKnown), home, load, enter, leave }
+  return { person: readonly(person), isKnown: readonly(isKnown), home, logOwner, load, enter: know, leave }
 })
+
+function readPerson(text: string): Person | null {
+  try {
+    return JSON.parse(text) as Person | null
+  } catch {
+    return null
+  }
+}

@@ -8,9 +8,10 @@ import { planBook } from './0005-plan-book'
 import { warmUps } from './0006-warm-ups'
 import { classWork } from './0007-class-work'
 import { shown } from './0008-shown'
+import { ownDrawings } from './0009-own-drawings'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
-const MIGRATIONS: InputMigrations<QueryInterface> = [first, tools, signatures, ownSheets, planBook, warmUps, classWork, shown]
+const MIGRATIONS: InputMigrations<QueryInterface> = [first, tools, signatures, ownSheets, planBook, warmUps, classWork, shown, ownDrawings]
 
 /** Brings the database up to date; returns the names of what was done. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {

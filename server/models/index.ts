@@ -104,6 +104,13 @@ export class DrawingRow extends Model<InferAttributes<DrawingRow>, InferCreation
   declare writer: CreationOptional<string | null>
   declare writerSeenAt: CreationOptional<Date | null>
   declare lastSeenAt: CreationOptional<Date | null>
+  /** Of strokes that did not follow on: which drawing they were drawn on, and the name under which the copy was asked for. */
+  declare copiedFrom: CreationOptional<number | null>
+  declare copyKey: CreationOptional<string | null>
+  /** A name of its own; null: its plan's. */
+  declare title: CreationOptional<string | null>
+  /** Put away by its learner: it can be taken back for a while. */
+  declare removedAt: CreationOptional<Date | null>
 }
 
 export class RecordBatch extends Model<InferAttributes<RecordBatch>, InferCreationAttributes<RecordBatch>> {
@@ -311,7 +318,8 @@ export function connect(url: string): Sequelize {
   AssignmentLearner.init({ classId: key(), planId: key(), learnerId: key() }, { ...bind, tableName: 'assignment_learners' })
   DrawingRow.init({
     id: id(), learnerId: DataTypes.BIGINT, teacherId: DataTypes.BIGINT, planId: reference(), versionId: DataTypes.BIGINT, purpose: DataTypes.STRING(10), position: count(), nextBatch: count(), clockMs: count(),
-    step: DataTypes.STRING(60), stepAt: timeOrNull(), writer: DataTypes.STRING(40), writerSeenAt: timeOrNull(), lastSeenAt: timeOrNull(),
+    step: DataTypes.STRING(60), stepAt: timeOrNull(), writer: DataTypes.STRING(40), writerSeenAt: timeOrNull(), lastSeenAt: timeOrNull(), copiedFrom: DataTypes.BIGINT, copyKey: DataTypes.STRING(40),
+    title: DataTypes.STRING(80), removedAt: timeOrNull(),
   }, { ...bind, tableName: 'drawings' })
   RecordBatch.init({
     drawingId: key(), number: { type: DataTypes.INTEGER, primaryKey: true },

@@ -1,7 +1,10 @@
 import { dirname, join } from 'node:path'
 import { startRunner } from '../jobs/runner'
 import { closeDatabase, openDatabase } from '../repositories/database'
+import { dropRemoved } from '../services/own-drawings'
 import { log } from '../utils/log'
+
+const DAY_MS = 24 * 3600 * 1000
 
 /** Opens the database pool and the job queue, and closes both when the server ends. */
 export default defineNitroPlugin((nitro) => {
@@ -9,8 +12,12 @@ export default defineNitroPlugin((nitro) => {
   if (!databaseUrl) throw new Error('NUXT_DATABASE_URL is not set: start the app with `npm start`.')
   openDatabase(databaseUrl)
   const stop = startRunner(workersDir || join(dirname(process.argv[1]!), '../tools'))
+  const drop = () => void dropRemoved().then(count => count && log('info', 'removed-dropped', { count }), (error: unknown) => log('error', 'removed-not-dropped', { error: String(error) }))
+  const daily = setInterval(drop, DAY_MS)
+  drop()
   log('info', 'server-started', { pid: process.pid })
   nitro.hooks.hook('close', async () => {
+    clearInterval(daily)
     await stop()
     await closeDatabase()
     log('info', 'server-stopped', { pid: process.pid })

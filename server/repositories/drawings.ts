@@ -15,9 +15,23 @@ export function lockDrawing(id: number, transaction: Tx): Promise<DrawingRow | n
   return DrawingRow.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE })
 }
 
-/** The learner's latest drawing for a plan. */
-export function latestDrawing(learnerId: number, planId: number): Promise<DrawingRow | null> {
-  return DrawingRow.findOne({ where: { learnerId, planId }, order: [['id', 'DESC']] })
+/** The copy of a drawing that was asked for under a key. */
+export function copyOf(drawingId: number, copyKey: string, transaction: Tx): Promise<DrawingRow | null> {
+  return DrawingRow.findOne({ where: { copiedFrom: drawingId, copyKey }, transaction })
+}
+
+/** A learner's drawings for a plan that were not put away, the oldest first. */
+export function drawingsFor(learnerId: number, planId: number): Promise<DrawingRow[]> {
+  return DrawingRow.findAll({ where: { learnerId, planId, removedAt: null }, order: ['id'] })
+}
+
+export function removedBefore(time: Date): Promise<DrawingRow[]> {
+  return DrawingRow.findAll({ where: { removedAt: { [Op.lt]: time } } })
+}
+
+/** For good, with their records. */
+export async function dropDrawings(ids: number[]): Promise<void> {
+  await DrawingRow.destroy({ where: { id: ids } })
 }
 
 /** The learner's latest drawing for a version of a plan. */
@@ -34,7 +48,7 @@ export function teachersDrawings(teacherId: number): Promise<DrawingRow[]> {
   return DrawingRow.findAll({ where: { teacherId }, order: [['id', 'DESC']] })
 }
 
-type NewDrawing = Pick<DrawingRow, 'planId'> & Partial<Pick<DrawingRow, 'learnerId' | 'teacherId' | 'versionId' | 'purpose' | 'step'>>
+type NewDrawing = Pick<DrawingRow, 'planId'> & Partial<Pick<DrawingRow, 'learnerId' | 'teacherId' | 'versionId' | 'purpose' | 'step' | 'copiedFrom' | 'copyKey'>>
 
 export function addDrawing(values: NewDrawing, transaction?: Tx): Promise<DrawingRow> {
   return DrawingRow.create({ ...values }, { transaction })

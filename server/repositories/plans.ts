@@ -1,5 +1,5 @@
 import type { Plan } from '#core/plan'
-import { Assignment, AssignmentLearner, PlanRow, PlanVersion, type DrawingRow } from '../models'
+import { Assignment, AssignmentLearner, DrawingRow, PlanRow, PlanVersion } from '../models'
 import type { Tx } from './database'
 
 const WITHOUT_PICTURE = { exclude: ['picture'] }
@@ -20,6 +20,12 @@ export function plansById(ids: number[]): Promise<PlanRow[]> {
 /** A learner's own sheets, the latest first. */
 export function ownPlansOf(learnerId: number): Promise<PlanRow[]> {
   return PlanRow.findAll({ where: { learnerId }, order: [['id', 'DESC']], attributes: WITHOUT_PICTURE })
+}
+
+/** Own sheets on which nothing is drawn any more. */
+export async function dropSheetsWithoutDrawings(ids: number[]): Promise<void> {
+  const used = new Set((await DrawingRow.findAll({ where: { planId: ids }, attributes: ['planId'] })).map(each => each.planId))
+  await PlanRow.destroy({ where: { id: ids.filter(each => !used.has(each)), kind: 'sheet' } })
 }
 
 /** Something to draw on, of a learner's or (null) of the teacher's own. */

@@ -9,6 +9,7 @@ import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { answerView } from './answers'
+import { currentOf } from './own-drawings'
 import { beginWith, entriesOf } from './records'
 import { requireDrawing, requirePlan } from './rights'
 
@@ -18,7 +19,7 @@ import { requireDrawing, requirePlan } from './rights'
  */
 export async function openDrawing(person: Extract<Person, { kind: 'learner' }>, planId: number, afresh: boolean, from?: string): Promise<{ id: number }> {
   const plan = await requirePlan(person, planId)
-  const known = afresh ? null : await drawings.latestDrawing(person.id, plan.id)
+  const known = afresh ? null : currentOf(await drawings.drawingsFor(person.id, plan.id))
   if (known) return { id: known.id }
   const learner = (await people.learnerById(person.id))!
   const given = await plans.assignment(learner.classId, plan.id)
@@ -60,7 +61,7 @@ export async function drawingView(person: Person, id: number): Promise<DrawingVi
   const answers = await handIns.answersOf(given.map(each => each.id))
   const last = answers.sort((a, b) => a.answeredAt.getTime() - b.answeredAt.getTime()).at(-1)
   return {
-    id, planId: drawing.planId, plan: await plans.documentFor(drawing), purpose: drawing.purpose, way: await wayFor(drawing), startAt: drawing.step, position: drawing.position, nextBatch: drawing.nextBatch,
+    id, owner: drawing.learnerId ?? -drawing.teacherId!, title: drawing.title, planId: drawing.planId, plan: await plans.documentFor(drawing), purpose: drawing.purpose, way: await wayFor(drawing), startAt: drawing.step, position: drawing.position, nextBatch: drawing.nextBatch,
     entries: await entriesOf(id), lastAnswer: last ? await answerView(last) : null,
   }
 }

@@ -10,6 +10,7 @@ import { Refused } from '../utils/refuse'
 import { answerView } from './answers'
 import { countMet, handInCards } from './handins'
 import { muralCards, muralsFor } from './murals'
+import { currentOf, folioDrawing, isTakenBackYet } from './own-drawings'
 import { requireClass, requirePlan } from './rights'
 
 type Teacher = Extract<Person, { kind: 'teacher' }>
@@ -92,20 +93,27 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
   const theirPlans = given.filter(({ id, learners }) => learners === null || learners.includes(learner.id) || drawn.some(each => each.planId === id))
   const planEntries = theirPlans.map(async (plan) => {
     const theirs = drawn.filter(each => each.planId === plan.id)
-    const drawing = theirs.at(-1)
+    const present = theirs.filter(each => each.removedAt === null)
+    const drawing = currentOf(present)
     return {
       ...planCard(plan.id, plan.document), ...termsOf(plan.row),
-      drawing: drawing ? { id: drawing.id, position: drawing.position, lastSeenAt: drawing.lastSeenAt?.toISOString() ?? null } : null,
+      drawing: drawing ? folioDrawing(drawing) : null,
+      others: present.filter(each => each !== drawing && each.position > 0).reverse().map(folioDrawing),
       handIns: await handInsFor(theirs),
     }
   })
-  const ownEntries = (await plans.ownPlansOf(learner.id)).map(async ({ id, title, document }) => {
-    const theirs = drawn.filter(each => each.planId === id)
-    const drawing = theirs.at(-1)!
+  const ownPlans = await plans.ownPlansOf(learner.id)
+  const ownEntries = ownPlans.flatMap(({ id, title, document }) => drawn.filter(each => each.planId === id && each.removedAt === null).reverse().map(async (drawing) => {
     const { width, height } = document.sheet
-    return { id, title, width, height, drawing: drawing.id, position: drawing.position, lastSeenAt: drawing.lastSeenAt?.toISOString() ?? null, handIns: await handInsFor(theirs) }
-  })
-  return { name: person.name, classId: learner.classId, className: person.className, askedFor: await countAsked(learner.id), murals: await muralsFor(learner), plans: await Promise.all(planEntries), own: await Promise.all(ownEntries) }
+    return { plan: id, title: drawing.title ?? title, width, height, drawing: folioDrawing(drawing), handIns: await handInsFor([drawing]) }
+  }))
+  const titles = new Map<number, string>([...given.map(each => [each.id, each.document.title] as const), ...ownPlans.map(each => [each.id, each.title] as const)])
+  const removed = drawn.filter(isTakenBackYet).reverse()
+    .map(each => ({ id: each.id, title: each.title ?? titles.get(each.planId) ?? 'A drawing', removedAt: each.removedAt!.toISOString() }))
+  return {
+    name: person.name, classId: learner.classId, className: person.className, askedFor: await countAsked(learner.id), murals: await muralsFor(learner),
+    plans: await Promise.all(planEntries), own: await Promise.all(ownEntries), removed,
+  }
 }
 
 export async function planPicture(person: Person, id: number): Promise<Buffer> {

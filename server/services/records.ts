@@ -3,8 +3,8 @@ import { promisify } from 'node:util'
 import { deflate, inflate } from 'node:zlib'
 import type { DrawingRecord, Entry } from '#core/drawing'
 import { workMs } from '#core/review'
-import { WRITER_SILENCE_MS } from '#shared/limits'
-import type { Batch } from '#shared/schemas'
+import { DEVICE_NAME, WRITER_SILENCE_MS } from '#shared/limits'
+import type { Batch, Claim } from '#shared/schemas'
 import type { Person } from '#shared/views'
 import type { DrawingRow } from '../models'
 import { inTransaction, type Tx } from '../repositories/database'
@@ -88,12 +88,19 @@ export async function storeBatch(person: Person, drawingId: number, batch: Batch
 
 const stored = ({ position, nextBatch }: DrawingRow) => ({ position, nextBatch })
 
-/** Makes a tab the one that draws. Refused while another was heard of lately, unless it is taken over. */
-export async function claimDrawing(person: Person, drawingId: number, writer: string, takeOver: boolean): Promise<Stored> {
+/** Whether a writer may take another's place: both are of one browser, where only one tab holds a drawing. */
+const isSameDevice = (a: string, b: string) => a.slice(0, DEVICE_NAME) === b.slice(0, DEVICE_NAME)
+
+/**
+ * Makes a tab the one that draws; what another still sends is refused from now on. Refused while another device was heard
+ * of lately, unless it is taken over. `isAgain`: asked by one that was replaced: refused while whoever it is was heard of lately.
+ */
+export async function claimDrawing(person: Person, drawingId: number, { writer, takeOver, isAgain = false }: Claim): Promise<Stored> {
   await requireOwnDrawing(person, drawingId)
   return inTransaction(async (tx) => {
     const drawing = (await drawings.lockDrawing(drawingId, tx))!
-    const isHeld = drawing.writer !== null && drawing.writer !== writer && drawing.writerSeenAt !== null
+    const isOther = drawing.writer !== null && drawing.writer !== writer && (isAgain || !isSameDevice(drawing.writer, writer))
+    const isHeld = isOther && drawing.writerSeenAt !== null
       && Date.now() - drawing.writerSeenAt.getTime() < WRITER_SILENCE_MS
     if (isHeld && !takeOver) {
       throw new Refused('open-elsewhere', 'This drawing is open in another place.', 'Go on there, or take it over here.')
@@ -103,13 +110,20 @@ export async function claimDrawing(person: Person, drawingId: number, writer: st
   })
 }
 
-/** A new drawing that begins as the first `position` entries of this one: nothing drawn apart is lost. */
-export async function copyDrawing(person: Person, drawingId: number, position: number): Promise<{ id: number } & Stored> {
+/**
+ * A new drawing that begins as the first `position` entries of this one: nothing drawn apart is lost. Asked for again under
+ * the same key, it is the same one.
+ */
+export async function copyDrawing(person: Person, drawingId: number, { position, key }: { position: number, key: string }): Promise<{ id: number } & Stored> {
   const drawing = await requireOwnDrawing(person, drawingId)
   const entries = (await entriesOf(drawingId)).slice(0, position)
   return inTransaction(async (tx) => {
+    // One after the other: two who ask at once get the same.
+    await drawings.lockDrawing(drawingId, tx)
+    const known = await drawings.copyOf(drawingId, key, tx)
+    if (known) return { id: known.id, ...stored(known) }
     const { learnerId, teacherId, planId, versionId, purpose, step } = drawing
-    const copy = await drawings.addDrawing({ learnerId, teacherId, planId, versionId, purpose, step }, tx)
+    const copy = await drawings.addDrawing({ learnerId, teacherId, planId, versionId, purpose, step, copiedFrom: drawingId, copyKey: key }, tx)
     await beginWith(copy, entries, tx)
     return { id: copy.id, ...stored(copy) }
   })

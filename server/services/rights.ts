@@ -84,7 +84,7 @@ export async function classIdOf(person: Extract<Person, { kind: 'learner' }>): P
 export async function isFor(learner: Learner, planId: number): Promise<boolean> {
   if (!await plans.assignment(learner.classId, planId)) return false
   const chosen = await plans.learnersFor(learner.classId, planId)
-  return chosen === null || chosen.includes(learner.id) || await drawings.latestDrawing(learner.id, planId) !== null
+  return chosen === null || chosen.includes(learner.id) || (await drawings.drawingsFor(learner.id, planId)).length > 0
 }
 
 async function isForPerson(person: Person, planId: number): Promise<boolean> {

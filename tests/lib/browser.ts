@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium, type BrowserContext, type Page } from 'playwright-core'
+import { touchOnlyWhatIsInReach } from './reach'
 
 /** Debian's Chromium, headless, without a call home. */
 const FLAGS = [
@@ -15,16 +16,24 @@ export interface OpenedBrowser {
   close(): Promise<void>
 }
 
+export interface WindowSize {
+  readonly width?: number
+  readonly height?: number
+  readonly hasTouch?: boolean
+  readonly deviceScaleFactor?: number
+}
+
 function chromiumPath(): string {
   return execFileSync('sh', ['-c', 'command -v chromium'], { encoding: 'utf8' }).trim()
 }
 
 /** A browser of its own with a fresh folder: its cookies and its store are nobody else's. */
-export async function openBrowser(size = { width: 1280, height: 800 }): Promise<OpenedBrowser> {
+export async function openBrowser({ width = 1280, height = 800, hasTouch = false, deviceScaleFactor = 1 }: WindowSize = {}): Promise<OpenedBrowser> {
   const folder = mkdtempSync(join(tmpdir(), 'little-easel-browser-'))
   const context = await chromium.launchPersistentContext(folder, {
-    executablePath: chromiumPath(), headless: true, args: FLAGS, viewport: size, locale: 'en-GB', timezoneId: 'Europe/London',
+    executablePath: chromiumPath(), headless: true, args: FLAGS, viewport: { width, height }, hasTouch, deviceScaleFactor, locale: 'en-GB', timezoneId: 'Europe/London',
   })
+  touchOnlyWhatIsInReach(context.pages()[0]!)
   return {
     context,
     async close() {

@@ -42,7 +42,7 @@ export function drawingNumber(page: Page): number {
 }
 
 /** Waits until nothing fades or slides any more, for some frames in a row; what turns for ever (a sign of waiting) is let be. */
-async function untilNothingMoves(page: Page): Promise<void> {
+export async function untilNothingMoves(page: Page): Promise<void> {
   await page.evaluate(async () => {
     const isMoving = () => document.getAnimations().some(each => each.playState === 'running' && each.effect?.getComputedTiming().endTime !== Infinity)
     for (let still = 0; still < 4;) {

@@ -6,6 +6,7 @@ import type { Pin } from '#shared/schemas'
 import type { HandInView } from '#shared/views'
 import { api } from '../../api/routes'
 import type { Tone } from '../../composables/useLooking'
+import { isForField } from '../../sheet/keys'
 import { makingOf } from '../../sheet/making'
 import type { WindowView } from '../../sheet/view'
 import type { ShownMark } from '../sheet/SheetMarks.vue'
@@ -127,7 +128,7 @@ const setMode = (next: typeof mode.value) => {
 // --- keys
 
 function onKey(event: KeyboardEvent): void {
-  if (event.ctrlKey || event.metaKey || event.altKey || (event.target as HTMLElement).closest('input:not([type=range], [type=checkbox]), textarea, select, [contenteditable], .v-overlay--active .card')) return
+  if (event.ctrlKey || event.metaKey || event.altKey || isForField(event)) return
   const actions: Record<string, () => void> = {
     z: () => sheetWindow.value?.mirror(), x: () => setTone('values'), c: () => setTone('squint'), v: () => { isApart.value = !isApart.value }, f: () => sheetWindow.value?.fit(),
     b: () => { compared.value = compared.value ? null : choices.value[0]?.value ?? null }, p: () => void (time.value.isPlaying ? player.pause() : player.play(speed.value)),
@@ -193,7 +194,7 @@ defineExpose({
               <PinMarks :pins="pins" :view="view" :can-change="canAnswer ?? false" @remove="at => emit('pins', pins.filter((_, i) => i !== at))" />
             </template>
             <form v-if="newPin" class="card pin-form" @submit.prevent="putPin" @pointerdown.stop @wheel.stop>
-              <label class="small">A comment at this place <textarea v-model="newPin.words" rows="2" maxlength="300" autofocus /></label>
+              <label class="small">A comment at this place <textarea v-model="newPin.words" v-focus rows="2" maxlength="300" /></label>
               <div class="row"><v-btn size="small" type="submit" color="primary" :disabled="!newPin.words.trim()">Pin it</v-btn><v-btn size="small" variant="text" @click="newPin = null">Leave it</v-btn></div>
             </form>
             <p v-else-if="mode === 'pin'" class="hint small" role="status">Touch the place that you write about.</p>

@@ -9,7 +9,7 @@ const unsent = computed(() => sending.value.unsent)
 
 async function keep(): Promise<void> {
   isBusy.value = true
-  const result = await easel.host.keepApart()
+  const result = await easel.keepApart()
   isBusy.value = false
   if (result.ok) await navigateTo(`/easel/${result.id}`)
   else say(result.message, result.fix, 'attention')

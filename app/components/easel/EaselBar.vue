@@ -11,7 +11,7 @@ const back = computed(() => (purpose.value === null ? ['/folio', 'Back to the fo
 </script>
 
 <template>
-  <header class="bar">
+  <div class="frame"><header class="bar">
     <v-btn :icon="mdiArrowLeft" variant="text" size="small" :to="back[0]" :aria-label="back[1]" />
     <strong class="display title">{{ plan?.title }}</strong>
     <span v-if="liveName" class="live small">on <strong>{{ liveName }}</strong></span>
@@ -32,11 +32,12 @@ const back = computed(() => (purpose.value === null ? ['/folio', 'Back to the fo
     <SavingState />
     <LightSwitch class="lamp" />
     <v-btn :icon="mdiHelpCircleOutline" variant="text" size="small" aria-label="Keys and gestures (?)" @click="emit('help')" />
-  </header>
+  </header></div>
 </template>
 
 <style scoped>
-.bar { display: flex; align-items: center; gap: 2px; padding: 2px 10px 2px 6px; background: var(--paper); border-bottom: 1px solid var(--line); min-height: 48px; container: bar / inline-size; }
+.frame { container: bar / inline-size; }
+.bar { display: flex; align-items: center; gap: 2px; padding: 2px 10px 2px 6px; background: var(--paper); border-bottom: 1px solid var(--line); min-height: 48px; overflow-x: auto; scrollbar-width: thin; }
 .title { font-size: 1.08rem; margin: 0 10px 0 4px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; min-width: 0; flex: 0 2 auto; }
 .live { color: var(--ink-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; flex: 0 3 auto; min-width: 40px; max-width: 180px; }
 .live strong { color: var(--ink); }

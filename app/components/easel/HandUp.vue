@@ -19,7 +19,7 @@ function raise(): void {
     <v-menu v-else v-model="isOpen" :close-on-content-click="false" location="bottom end">
       <template #activator="{ props }"><v-btn v-bind="props" :icon="mdiHandBackRightOutline" variant="text" size="small" aria-label="Put your hand up" title="Put your hand up" /></template>
       <form class="card ask" @submit.prevent="raise">
-        <label class="small">What is it about? <textarea v-model="about" rows="2" maxlength="300" placeholder="You can leave this empty." /></label>
+        <label class="small">What is it about? <textarea v-model="about" v-focus rows="2" maxlength="300" placeholder="You can leave this empty." /></label>
         <v-btn type="submit" color="primary" size="small">Put my hand up</v-btn>
       </form>
     </v-menu>

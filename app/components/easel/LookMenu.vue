@@ -5,6 +5,7 @@ import { mdiEyeOutline } from '@mdi/js'
 const props = defineProps<{ turn: number, isMirrored: boolean }>()
 const emit = defineEmits<{ mirror: [], turn: [turn: number] }>()
 const { tone, hasRulers, hasCrosshair, toggleTone } = useLooking()
+const isLeftHanded = useLeftHanded()
 const degrees = computed({ get: () => Math.round((props.turn * 180) / Math.PI), set: value => emit('turn', (value * Math.PI) / 180) })
 const isChanged = computed(() => props.isMirrored || tone.value !== 'colours' || props.turn !== 0)
 </script>
@@ -26,6 +27,7 @@ const isChanged = computed(() => props.isMirrored || tone.value !== 'colours' ||
       </div>
       <FineSlider v-model="degrees" label="Turn the sheet" unit="°" :min="-180" :max="180" />
       <v-btn variant="outlined" size="small" :disabled="turn === 0" @click="emit('turn', 0)">Straighten</v-btn>
+      <label class="hand"><input v-model="isLeftHanded" type="checkbox"> I draw with my left hand <span class="small soft">step sheet at the right, stack at the left, colours at the left end of the ledge</span></label>
     </div>
   </v-menu>
 </template>
@@ -36,5 +38,7 @@ const isChanged = computed(() => props.isMirrored || tone.value !== 'colours' ||
 .choices { display: grid; gap: 6px; width: 100%; }
 .way { display: grid; grid-template-columns: 92px 24px 1fr; align-items: center; gap: 8px; text-align: left; min-height: 44px; padding: 4px 12px; border: 1px solid var(--line); border-radius: 8px; }
 .way[aria-pressed='true'] { border-color: var(--blue); box-shadow: inset 0 0 0 1px var(--blue); }
+.hand { display: grid; grid-template-columns: 20px 1fr; gap: 0 8px; align-items: center; min-height: 44px; border-top: 1px dashed var(--line); padding-top: 8px; width: 100%; }
+.hand span { grid-column: 2; }
 kbd { font: inherit; font-size: 0.78rem; color: var(--ink-soft); }
 </style>

@@ -55,7 +55,7 @@ const before = computed(() => hand.lastColours[0] ?? hand.colour)
           <span class="swatches"><button v-for="(colour, i) in colours" :key="i" :style="{ background: cssColour(colour) }" :aria-label="`${name}: ${colourName(colour)}`" :title="colourName(colour)" @click="pick(colour)" /></span>{{ name }}
         </div>
       </div>
-      <p class="small soft numbers">red {{ hand.colour[0] }} · green {{ hand.colour[1] }} · blue {{ hand.colour[2] }}</p>
+      <MixFigures :mixture="mixture" @mix="mix" />
     </template>
     <MixWells v-else-if="way === 'wells'" />
     <MixShades v-else-if="way === 'shades'" />
@@ -82,5 +82,4 @@ const before = computed(() => hand.lastColours[0] ?? hand.colour)
 .harmonies > div { display: grid; gap: 2px; }
 .swatches { display: flex; gap: 4px; }
 .swatches button { width: 36px; height: 30px; border-radius: 7px; border: 1px solid rgb(0 0 0 / 25%); }
-p { margin: 4px 0 0; }
 </style>

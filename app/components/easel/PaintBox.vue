@@ -63,14 +63,14 @@ const MANY = 8
 </template>
 
 <style scoped>
-.box { display: flex; align-items: center; gap: 8px; height: 100%; padding-right: 12px; min-width: 0; }
+.box { display: flex; align-items: center; gap: 8px; height: 100%; padding: 0 12px 0 0; flex: none; }
 .hand { width: 56px; height: 56px; border-radius: 47% 53% 44% 56% / 55% 46% 54% 45%; border: 3px solid #fffdf6; box-shadow: 0 2px 6px rgb(40 30 10 / 45%); flex: none; display: block; }
 .take { width: 34px; height: 44px; border-radius: 8px; color: var(--on-ledge); border: 1.5px solid transparent; }
 .take[aria-pressed='true'] { border-color: var(--blue); background: rgb(255 255 255 / 55%); color: #2b4c8c; }
 .taking { display: grid; gap: 6px; padding: 10px 14px; }
 .taking label { display: flex; align-items: center; gap: 7px; min-height: 28px; }
 .taking select { border: 1px solid var(--line); border-radius: 6px; padding: 2px 6px; background: var(--paper); color: var(--ink); }
-.tin { display: grid; grid-auto-flow: column; grid-template-rows: repeat(2, 33px); gap: 5px; background: #e8e6e1; border: 2px solid #8f8b83; border-radius: 7px; padding: 5px; min-width: 92px; overflow-x: auto; scrollbar-width: thin; box-shadow: inset 0 1px 4px rgb(0 0 0 / 28%); }
+.tin { display: grid; grid-auto-flow: column; grid-template-rows: repeat(2, 33px); gap: 5px; background: #e8e6e1; border: 2px solid #8f8b83; border-radius: 7px; padding: 5px; flex: none; box-shadow: inset 0 1px 4px rgb(0 0 0 / 28%); }
 /* A long palette must not push the tools off the ledge. */
 .tin.many { grid-template-rows: repeat(3, 26px); gap: 2px; padding: 4px; }
 .many .well { width: 32px; height: 26px; padding: 2px; }
@@ -87,7 +87,7 @@ const MANY = 8
 /* For fingers: what does not fit is pushed along. */
 @media (pointer: coarse) {
   .take { width: 44px; }
-  .tin, .tin.many { grid-template-rows: repeat(2, 44px); gap: 4px; padding: 3px; max-width: 246px; }
+  .tin, .tin.many { grid-template-rows: repeat(2, 44px); gap: 4px; padding: 3px; max-width: 246px; overflow-x: auto; scrollbar-width: thin; }
   .well, .many .well { width: 44px; height: 44px; padding: 3px; }
   .rungs { grid-template: repeat(2, 44px) / repeat(var(--columns), 44px); max-width: 232px; overflow-x: auto; }
   .before { grid-template-columns: 44px; }

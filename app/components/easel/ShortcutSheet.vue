@@ -27,6 +27,8 @@ const HANDS = [
   ['One finger, mouse', 'draw'],
   ['Held at its end', 'a stroke becomes a true line, circle, box …; go on to adjust: Shift perfect, Ctrl stretch, Alt move'],
   ['Two fingers', 'move, zoom and turn the sheet'],
+  ['Two fingers tapped', 'undo'],
+  ['Three fingers tapped', 'redo'],
   ['Choosing parts', 'Shift adds, Alt takes away'],
   ['Wheel', 'zooms at the pointer; with Shift it moves sideways'],
 ] as const

@@ -18,7 +18,7 @@ function rename(): void {
 
 <template>
   <form v-if="isRenaming" @submit.prevent="rename">
-    <input v-model="name" class="rename" maxlength="60" aria-label="New name" autofocus @blur="rename" @keydown.esc="isRenaming = false" @keydown.stop>
+    <input v-model="name" v-focus class="rename" maxlength="60" aria-label="New name" @blur="rename" @keydown.esc="isRenaming = false" @keydown.stop>
   </form>
   <button v-else class="name" :title="note.name" @click="emit('choose')" @dblclick="!isReadOnly && (isRenaming = true)">{{ note.name }}</button>
 </template>

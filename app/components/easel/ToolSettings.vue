@@ -52,21 +52,22 @@ const pour = computed(() => (hand.lifted?.now.kind === 'pour' ? hand.lifted.now 
 </template>
 
 <style scoped>
-.settings { display: grid; gap: 2px; align-content: center; color: var(--on-ledge); height: 100%; min-width: 290px; flex: none; }
+.settings { display: grid; gap: 2px; align-content: center; color: var(--on-ledge); height: 100%; flex: none; }
 .line { display: flex; align-items: center; gap: 4px; min-height: 34px; }
-.line label, .label { width: 64px; font-size: 0.85rem; flex: none; }
+.line label, .label { width: 4.1rem; font-size: 0.85rem; flex: none; }
 .slide { width: 112px; flex: none; }
 .slide.wide { width: 112px; margin: 0 4px 0 28px; }
-.number { width: 52px; text-align: right; background: rgb(255 255 255 / 45%); border: 1px solid var(--ledge-edge); border-radius: 6px; padding: 2px 4px; color: inherit; }
+.number { width: 3.4rem; text-align: right; background: rgb(255 255 255 / 45%); border: 1px solid var(--ledge-edge); border-radius: 6px; padding: 2px 4px; color: inherit; }
 .v-theme--lamp .number { background: rgb(0 0 0 / 25%); }
 .steady { display: inline-flex; align-items: center; gap: 3px; min-height: 30px; margin-left: 8px; padding: 0 7px; border-radius: 8px; font-size: 0.85rem; white-space: nowrap; color: inherit; border: 1px solid transparent; }
 .steady[aria-pressed='true'] { border-color: var(--ledge-edge); background: rgb(255 255 255 / 35%); font-weight: 560; }
 .v-theme--lamp .steady[aria-pressed='true'] { background: rgb(0 0 0 / 25%); }
 .unit, .value { font-size: 0.85rem; white-space: nowrap; }
-.value { min-width: 44px; }
+.value { min-width: 2.9rem; }
 @media (max-width: 1100px) {
-  .line label, .label { width: 56px; }
-  .slide, .slide.wide { width: 78px; }
+  .line label, .label { width: 3.7rem; }
+  .slide, .slide.wide { width: 66px; }
+  .slide.wide { margin-right: 0; }
   .steady { margin-left: 2px; padding: 0 5px; }
 }
 </style>

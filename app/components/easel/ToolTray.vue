@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { mdiCupboardOutline, mdiDeleteOutline } from '@mdi/js'
+import { useElementSize } from '@vueuse/core'
+import { laidOut } from '../../sheet/ledge'
 import { cssColour, useHand } from '../../stores/hand'
 import { TOOL_WORDS, toolNameOf, wordsOf } from '../../sheet/tool-words'
 
@@ -8,12 +10,23 @@ const emit = defineEmits<{ sign: [] }>()
 const hand = useHand()
 const isCupboardOpen = ref(false)
 
+/** What finds no room folds away; what was lifted last stays out. */
 const slots = ref<HTMLElement>()
-// The ledge may hold more than fits: what is lifted is brought into sight.
-watch(() => hand.liftedKey, async () => {
-  await nextTick()
-  slots.value?.querySelector('.lifted')?.scrollIntoView({ inline: 'nearest', block: 'nearest' })
-})
+const { width } = useElementSize(slots)
+const rem = useRem()
+const recent = ref<string[]>([])
+watch(() => hand.liftedKey, (key) => {
+  recent.value = [key, ...recent.value.filter(each => each !== key)]
+}, { immediate: true })
+const ledge = computed(() => laidOut(hand.tools.map(each => each.key), recent.value, width.value / rem.value))
+const numbered = computed(() => hand.tools.map((tool, i) => ({ tool, i })))
+const shown = computed(() => numbered.value.filter(({ tool }) => ledge.value.shown.includes(tool.key)))
+const folded = computed(() => numbered.value.filter(({ tool }) => ledge.value.folded.includes(tool.key)))
+const isMoreOpen = ref(false)
+function take(key: string): void {
+  hand.lift(key)
+  isMoreOpen.value = false
+}
 
 function labelOf(tool: (typeof hand.tools)[number], place: number): string {
   const size = tool.now.kind === 'tool' ? `, ${tool.now.settings.size} px` : ''
@@ -32,15 +45,27 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
 
 <template>
   <div class="tray">
-    <div ref="slots" class="slots" role="radiogroup" aria-label="Tools">
+    <div ref="slots" class="slots" role="radiogroup" aria-label="Tools" :style="{ '--slot': `${ledge.slotRem}rem` }">
       <button
-        v-for="(tool, i) in hand.tools" :key="tool.key" class="slot" role="radio"
+        v-for="{ tool, i } in shown" :key="tool.key" class="slot" role="radio"
         :aria-checked="tool.key === hand.liftedKey" :aria-label="labelOf(tool, i)" :class="{ lifted: tool.key === hand.liftedKey }" :title="`${wordsOf(tool.laid).use} Key ${i + 1}`"
         @click="hand.lift(tool.key)"
       >
         <span class="thing"><ToolPicture :tool="toolNameOf(tool.laid)" :colour="cssColour(hand.colour)" /></span>
         <span class="name numbers">{{ wordsOf(tool.laid).name }}{{ tool.now.kind === 'tool' ? ` ${tool.now.settings.size}` : '' }}</span>
       </button>
+      <v-menu v-if="folded.length" v-model="isMoreOpen" location="top" :offset="12">
+        <template #activator="{ props: opens }">
+          <button v-bind="opens" class="more-tools" :aria-label="`${folded.length} more of these tools`" title="More tools that lie here">+{{ folded.length }}</button>
+        </template>
+        <div class="shelf card" data-test="folded-tools">
+          <h3>Also on the ledge</h3>
+          <button v-for="{ tool, i } in folded" :key="tool.key" class="stored" :aria-label="labelOf(tool, i)" @click="take(tool.key)">
+            <span class="thing"><ToolPicture :tool="toolNameOf(tool.laid)" :colour="cssColour(hand.colour)" /></span>
+            <span><strong>{{ wordsOf(tool.laid).name }}{{ tool.now.kind === 'tool' ? ` ${tool.now.settings.size}` : '' }}</strong><br><span class="small soft">{{ wordsOf(tool.laid).use }} Key {{ i + 1 }}</span></span>
+          </button>
+        </div>
+      </v-menu>
     </div>
     <div class="menus">
       <v-menu v-model="isCupboardOpen" location="top" :offset="12" :close-on-content-click="false">
@@ -74,13 +99,13 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
 </template>
 
 <style scoped>
-.tray { display: flex; align-items: flex-end; gap: 2px; height: 100%; padding-left: 10px; flex: 0 1 auto; }
-.slots { display: flex; align-items: flex-end; gap: 4px; height: 100%; min-width: 184px; overflow-x: auto; overflow-y: hidden; scrollbar-width: thin; }
+.tray { display: flex; align-items: flex-end; gap: 2px; height: 100%; padding-left: 10px; min-width: 0; }
+.slots { display: flex; align-items: flex-end; height: 100%; min-width: 7.5rem; flex: 1; overflow: hidden; }
 .menus { display: flex; align-items: center; gap: 2px; height: 100%; flex: none; }
-.slots > * { flex: 0 1 104px; min-width: 88px; }
-.slot { position: relative; height: 84px; display: flex; flex-direction: column; justify-content: flex-end; align-items: center; padding: 0 2px 9px; color: var(--on-ledge); }
+.slot { width: var(--slot); flex: none; position: relative; height: 84px; display: flex; flex-direction: column; justify-content: flex-end; align-items: center; padding: 0 2px 9px; color: var(--on-ledge); }
 .slot .thing { width: 100%; max-width: 92px; transition: transform 0.16s ease-out; transform-origin: 20% 90%; }
-.slot .name { font-size: 0.78rem; line-height: 1.1; margin-top: 7px; white-space: nowrap; opacity: 0.85; }
+.slot .name { font-size: 0.78rem; line-height: 1.1; margin-top: 7px; opacity: 0.85; max-width: 100%; max-height: 2.2em; overflow: hidden; text-align: center; }
+.more-tools { width: 3rem; flex: none; align-self: center; min-height: 44px; border-radius: 8px; color: var(--on-ledge); font-weight: 560; border: 1.5px dashed var(--ledge-edge); }
 .slot.lifted .thing { transform: translateY(-15px) rotate(-15deg) scale(1.06); }
 .slot.lifted .name { font-weight: 600; opacity: 1; text-decoration: underline; text-decoration-thickness: 2.5px; text-underline-offset: 4px; text-decoration-color: var(--blue); }
 .cupboard { align-self: center; color: var(--on-ledge); margin-left: 2px; }

@@ -30,7 +30,7 @@ const open = () => trying(true, async () => {
 
 <template>
   <CardDialog v-model="isOpen" :title="isLesson ? 'A sheet to draw the lesson on' : 'A sheet of your own'" :width="660">
-    <label class="title">Its name <input v-model="title" maxlength="80" :placeholder="NAME" @keydown.enter="canOpen && open()"></label>
+    <label class="title">Its name <input v-model="title" v-focus maxlength="80" :placeholder="NAME" @keydown.enter="canOpen && open()"></label>
     <section aria-label="Size"><h3>Size</h3><SizeFields v-model:width="width" v-model:height="height" v-model:per-inch="perInch" /></section>
     <section aria-label="Paper"><h3>Paper</h3><PaperFields v-model:colour="colour" v-model:texture="texture" /></section>
     <template #actions>

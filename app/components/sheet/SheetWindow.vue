@@ -27,6 +27,8 @@ const emit = defineEmits<{
   extend: [samples: number[], time: number]
   end: []
   drop: []
+  /** So many fingers tapped. */
+  tap: [fingers: number]
   /** A true shape is adjusted: the place of the pointer, sheet px. */
   adjust: [x: number, y: number, keys: HeldKeys]
 }>()
@@ -37,6 +39,9 @@ const size = ref({ width: 0, height: 0 })
 const view = ref<WindowView>(STRAIGHT)
 const pointer = ref<{ x: number, y: number } | null>(null)
 let isFitted = true
+/** While a stroke is under way the window stays as it is; it is measured anew once the stroke has ended. */
+let isUnderStroke = false
+let isStale = false
 let pixelRatio = 1
 
 function look(next: WindowView, fitted = false): void {
@@ -44,6 +49,8 @@ function look(next: WindowView, fitted = false): void {
   emit('moved', view.value)
 }
 function show(next: WindowView, fitted: boolean): void {
+  // Never under a stroke: it would be bent.
+  if (isUnderStroke) return
   view.value = fitted ? next : keepInSight(next, props.sheet, size.value)
   isFitted = fitted
   emit('look', onDevice(view.value, pixelRatio))
@@ -83,12 +90,19 @@ function mirror(): void {
 function measure(): void {
   const element = frame.value
   if (!element) return
+  isStale = isUnderStroke
+  if (isStale) return
   pixelRatio = window.devicePixelRatio || 1
   const before = size.value
   size.value = { width: element.clientWidth, height: element.clientHeight }
   emit('resize', Math.round(size.value.width * pixelRatio), Math.round(size.value.height * pixelRatio))
   if (isFitted) fit()
   else look({ ...view.value, x: view.value.x + (size.value.width - before.width) / 2, y: view.value.y + (size.value.height - before.height) / 2 })
+}
+
+function lift(): void {
+  isUnderStroke = false
+  if (isStale) measure()
 }
 
 let pen: ReturnType<typeof listenToPen> | null = null
@@ -106,10 +120,22 @@ onMounted(() => {
   observer.observe(frame.value!)
   pen = listenToPen(frame.value!, {
     canDraw: () => props.canDraw ?? false,
-    begin: (samples, time) => emit('begin', samples, time),
+    begin(samples, time) {
+      // Whatever had the focus, a field for a number say, is done with: keys are the sheet's again.
+      frame.value?.focus({ preventScroll: true })
+      isUnderStroke = true
+      emit('begin', samples, time)
+    },
     extend: (samples, time) => emit('extend', samples, time),
-    end: () => emit('end'),
-    drop: () => emit('drop'),
+    end() {
+      emit('end')
+      lift()
+    },
+    drop() {
+      emit('drop')
+      lift()
+    },
+    tap: fingers => emit('tap', fingers),
     restsFor: () => props.restsFor ?? 0,
     hold: () => props.hold?.() ?? Promise.resolve(false),
     adjust: (x, y, keys) => emit('adjust', x, y, keys),
@@ -128,7 +154,7 @@ defineExpose({ fit, like, zoom, turnTo, mirror, bringToMiddle, view, size, setMo
 
 <template>
   <div
-    ref="frame" class="window" :class="{ draws: canDraw }"
+    ref="frame" class="window" tabindex="-1" :class="{ draws: canDraw }"
     @pointermove="track" @pointerleave="pointer = null" @contextmenu.prevent
   >
     <SheetTones />
@@ -139,6 +165,7 @@ defineExpose({ fit, like, zoom, turnTo, mirror, bringToMiddle, view, size, setMo
 
 <style scoped>
 .window { position: relative; width: 100%; height: 100%; overflow: hidden; background: var(--round-sheet); touch-action: none; user-select: none; cursor: grab; }
+.window:focus-visible { outline: none; }
 .window.draws { cursor: crosshair; }
 canvas { position: absolute; inset: 0; display: block; }
 </style>

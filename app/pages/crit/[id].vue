@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiArrowLeft, mdiChevronLeft, mdiChevronRight, mdiRing } from '@mdi/js'
 import type CritSheet from '../../components/crit/CritSheet.vue'
+import { isForField } from '../../sheet/keys'
 
 definePageMeta({ layout: 'bare', who: 'teacher', key: route => route.path })
 const route = useRoute()
@@ -31,7 +32,7 @@ function onKey(event: KeyboardEvent): void {
     event.preventDefault()
     return event.key.toLowerCase() === 'y' || event.shiftKey ? answer.redo() : answer.undo()
   }
-  if (event.ctrlKey || event.metaKey || event.altKey || (event.target as HTMLElement).closest('input:not([type=range], [type=checkbox]), textarea, select, .v-overlay--active .card')) return
+  if (event.ctrlKey || event.metaKey || event.altKey || isForField(event)) return
   const to = event.key === ',' ? before.value : event.key === '.' ? after.value : undefined
   if (to !== undefined) void navigateTo(`/crit/${to}`)
   else if (event.key.toLowerCase() === 'g') areMarksShown.value = !areMarksShown.value

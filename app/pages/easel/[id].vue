@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core'
 import { transfer } from 'comlink'
 import { ghostRecord } from '#core/plan'
 import { radiusAt } from '#core/brush'
@@ -7,18 +8,21 @@ import type { DrawingRecord } from '#core/drawing'
 import type { ShownMark } from '../../components/sheet/SheetMarks.vue'
 import type SheetWindow from '../../components/sheet/SheetWindow.vue'
 import type { OpenMode } from '../../workers/sheet/contract'
+import { isForField } from '../../sheet/keys'
 import { STRAIGHT, viewOfPlaced } from '../../sheet/view'
+import { useOutbox } from '../../stores/outbox'
 import { useSession } from '../../stores/session'
 
 definePageMeta({ layout: 'bare', who: 'signed-in', key: route => route.fullPath })
 const route = useRoute()
 const session = useSession()
 const { say } = useNotices()
+const outbox = useOutbox()
 const guiding = createGuides(Number(route.params.id))
 provide(GUIDES, guiding)
 const { guides, isAdjusting } = guiding
 // Teachers and learners are counted apart: what this browser keeps of one is not opened by the other.
-const easel = createEasel(Number(route.params.id), (session.person?.kind === 'teacher' ? -1 : 1) * (session.person?.id ?? 0), guiding)
+const easel = createEasel(Number(route.params.id), session.logOwner, guiding)
 provide(EASEL, easel)
 const classNews = session.person?.kind === 'learner' ? createClassNews(easel) : null
 provide(CLASS_NEWS, classNews)
@@ -40,8 +44,14 @@ const isHandInOpen = ref(false)
 const isSignOpen = ref(false)
 const isPictureOpen = ref(false)
 const { isSheetOpen } = easel
-const isStepFolded = ref(false)
-const isStackFolded = ref(false)
+/** In a narrow window both are folded until they are asked for. */
+const isNarrow = useMediaQuery('(max-width: 900px)')
+const isStepFolded = ref(isNarrow.value)
+const isStackFolded = ref(isNarrow.value)
+watch(isNarrow, (narrow) => {
+  isStepFolded.value = isStackFolded.value = narrow
+})
+const isLeftHanded = useLeftHanded()
 const ghost = shallowRef<DrawingRecord | null>(null)
 const view = computed(() => sheetWindow.value?.view ?? STRAIGHT)
 const scale = computed(() => view.value.scale)
@@ -92,14 +102,31 @@ function showFinding(lookFor: string): void {
   sheetWindow.value.bringToMiddle(mark.x, mark.y)
 }
 
+/** Bars above the sheet that come or go while a stroke is under way wait for its end: the sheet does not move under the hand. */
+const bars = ref<HTMLElement>()
+const barsHeight = ref<string>()
+function begin(samples: number[], time: number): void {
+  barsHeight.value = `${bars.value?.offsetHeight ?? 0}px`
+  easel.begin(samples, time, scale.value)
+}
+function end(how: () => void): void {
+  barsHeight.value = undefined
+  how()
+}
+
+/** Two fingers tapped: undo; three: redo. */
+function tap(fingers: number): void {
+  if (fingers === 2) void easel.undo()
+  else if (fingers === 3) void easel.redo()
+}
+
 function open(mode: OpenMode): void {
   void easel.open(mode)
 }
 
 function onKey(event: KeyboardEvent): void {
-  const target = event.target as HTMLElement
-  if (target.closest('input:not([type=range]), textarea, [contenteditable], .v-overlay--active .card')) return
-  if (event.key === ' ' && !target.closest('button, a, summary, [role=radio]')) {
+  if (isForField(event)) return
+  if (event.key === ' ') {
     event.preventDefault()
     sheetWindow.value?.setMoving(event.type === 'keydown')
     return
@@ -168,7 +195,7 @@ function onPaste(event: ClipboardEvent): void {
 /** Arrow keys move what is in hand by a px, with Shift by ten. */
 function nudge(event: KeyboardEvent): boolean {
   const way = ({ ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] } as Record<string, [number, number]>)[event.key]
-  if (!way || (event.target as HTMLElement).closest('input, textarea, [role=radiogroup], [role=slider], .v-menu')) return false
+  if (!way) return false
   const by = event.shiftKey ? 10 : 1
   if (parts.held.value) parts.nudge(way[0] * by, way[1] * by)
   else if (letters.writing.value) letters.nudge(way[0] * by, way[1] * by)
@@ -200,7 +227,7 @@ onBeforeUnmount(() => {
   window.removeEventListener('keydown', onKey)
   window.removeEventListener('keyup', onKey)
   window.removeEventListener('paste', onPaste)
-  void easel.close()
+  void easel.close().then(() => outbox.send())
 })
 
 const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(canvas, [canvas]))
@@ -226,21 +253,23 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
     <p>Laying out your sheet{{ progress ? ` · ${Math.round((100 * progress.done) / progress.of)} %` : ' …' }}</p>
     <v-progress-linear :model-value="progress ? (100 * progress.done) / progress.of : 0" :indeterminate="!progress" color="primary" rounded class="bar" />
   </div>
-  <div v-else class="easel" :class="{ stackFolded: isStackFolded }">
+  <div v-else class="easel" :class="{ stackFolded: isStackFolded, leftHanded: isLeftHanded }">
     <LessonSheet v-if="purpose === 'lesson' || purpose === 'redraw'" class="left" />
     <StepSheet v-else v-model:folded="isStepFolded" class="left" :is-ghost-playing="ghost !== null" @ghost="toggleGhost" @show="showFinding" @hand-in="isHandInOpen = true" />
     <div class="middle">
       <EaselBar :scale="scale" :turn="view.turn" :is-mirrored="view.isMirrored" @fit="sheetWindow?.fit()" @zoom="sheetWindow?.zoom($event)" @mirror="sheetWindow?.mirror()" @turn="sheetWindow?.turnTo($event)" @help="isHelpOpen = true" @sheet="isSheetOpen = true" @picture="isPictureOpen = true" />
-      <FrontBar v-if="inFrontOf !== null" :class-id="inFrontOf" />
-      <SignInAgain />
-      <ApartNotice />
-      <div v-if="isOffline" class="offline small" role="status">The server did not answer: this sheet comes from what this device keeps. It is sent when the server is back.</div>
+      <div ref="bars" class="bars" :style="{ height: barsHeight }">
+        <FrontBar v-if="inFrontOf !== null" :class-id="inFrontOf" />
+        <SignInAgain />
+        <ApartNotice />
+        <div v-if="isOffline" class="offline small" role="status">The server did not answer: this sheet comes from what this device keeps. It is sent when the server is back.</div>
+      </div>
       <div class="sheet" @dragover.prevent @drop.prevent="references.add([...($event.dataTransfer?.files ?? [])])">
         <PinBoard v-if="references.isOpen.value" />
         <SheetWindow
           ref="sheetWindow" :sheet="sheet" :can-draw="!isReadOnly" :tone="tone" :rests-for="restsFor" :hold="easel.hold" label="The sheet. Drawing needs a pen, a finger or a mouse."
           @canvas="showCanvas" @resize="(w: number, h: number) => easel.host.resize(w, h)" @look="easel.host.look($event)"
-          @begin="(samples, time) => easel.begin(samples, time, scale)" @extend="easel.extend" @end="easel.end" @drop="easel.drop" @adjust="easel.adjust"
+          @begin="begin" @extend="easel.extend" @end="end(easel.end)" @drop="end(easel.drop)" @adjust="easel.adjust" @tap="tap"
         >
           <template #default="{ view: shown, size, pointer }">
             <SheetGuides v-if="guides.length" :guides="guides" :view="shown" :size="size" :sheet="sheet" :is-adjusting="isAdjusting" @change="guiding.change" />
@@ -291,7 +320,6 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
     <div class="ledge">
       <ToolTray @sign="isSignOpen = true" />
       <ToolSettings />
-      <span class="grow" />
       <PaintBox />
     </div>
     <ShortcutSheet v-model="isHelpOpen" />
@@ -308,16 +336,16 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
 .easel.stackFolded { grid-template-columns: auto minmax(0, 1fr) 40px; }
 .left { grid-area: left; min-height: 0; }
 .middle { grid-area: middle; display: flex; flex-direction: column; min-height: 0; min-width: 0; }
+.bars { flex: none; overflow: hidden; }
 .sheet { flex: 1; min-height: 0; display: flex; }
 .right { grid-area: right; min-height: 0; position: relative; }
 .fold { position: absolute; right: 10px; bottom: 5px; color: var(--ink-soft); text-decoration: underline; min-height: 28px; }
 .unfold { width: 40px; height: 100%; writing-mode: vertical-rl; background: var(--paper); border-left: 1px solid var(--line); }
 .ledge {
-  grid-area: ledge; position: relative; display: flex; align-items: stretch; gap: 18px; height: 104px;
-  background: linear-gradient(var(--ledge), var(--ledge) 74px, var(--ledge-edge) 76px, color-mix(in srgb, var(--ledge-edge) 86%, var(--ledge)) 100%);
+  grid-area: ledge; position: relative; display: grid; grid-template-columns: minmax(0, 1fr) auto auto; align-items: stretch; gap: 14px; min-height: 104px;
+  background: linear-gradient(var(--ledge), var(--ledge) 72%, var(--ledge-edge) 73%, color-mix(in srgb, var(--ledge-edge) 86%, var(--ledge)) 100%);
   box-shadow: 0 -3px 10px rgb(0 0 0 / 16%), inset 0 1px 0 rgb(255 255 255 / 35%); z-index: 2;
 }
-.grow { flex: 1; }
 .ring { position: absolute; border-radius: 50%; border: 1px solid #fff; outline: 1px solid rgb(20 20 20 / 75%); transform: translate(-50%, -50%); pointer-events: none; mix-blend-mode: normal; }
 .offline { padding: 5px 14px; background: var(--paper-shade); border-bottom: 2px solid var(--ochre); text-align: center; }
 .closed { max-width: 620px; margin: 80px auto; }
@@ -325,5 +353,17 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
 .row { display: flex; gap: 10px; margin-top: 14px; }
 .opening { display: grid; justify-items: center; gap: 14px; padding-top: 22vh; }
 .opening .bar { width: 280px; }
+/* For whoever draws with the left hand: the sheet's left side is free of what the hand would lie on. */
+.easel.leftHanded { grid-template: 'right middle left' minmax(0, 1fr) 'ledge ledge ledge' auto / 194px minmax(0, 1fr) auto; }
+.easel.leftHanded.stackFolded { grid-template-columns: 40px minmax(0, 1fr) auto; }
+.leftHanded .ledge { grid-template-columns: auto auto minmax(0, 1fr); }
+.leftHanded .ledge > :nth-child(3) { order: -2; padding: 0 0 0 12px; }
+.leftHanded .ledge > :nth-child(2) { order: -1; }
 @media (max-width: 1100px) { .ledge { gap: 6px; } }
+/* Much enlarged: two shelves, and what is beside the sheet is folded. */
+@media (max-width: 900px) {
+  .ledge, .leftHanded .ledge { grid-template-columns: minmax(0, 1fr) auto; gap: 0 6px; max-width: 100vw; overflow-x: auto; }
+  .ledge > * { height: 88px; }
+  .ledge > :last-child { grid-column: 1 / -1; }
+}
 </style>

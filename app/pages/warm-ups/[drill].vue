@@ -10,6 +10,7 @@ import { api } from '../../api/routes'
 import { troubleOf } from '../../api/client'
 import { TOOL_WORDS } from '../../sheet/tool-words'
 import { useSession } from '../../stores/session'
+import { isForField } from '../../sheet/keys'
 
 definePageMeta({
   layout: 'bare', who: 'signed-in', key: route => route.fullPath,
@@ -108,7 +109,7 @@ async function goOn(): Promise<void> {
 }
 
 function onKey(event: KeyboardEvent): void {
-  if ((event.target as HTMLElement).closest('input:not([type=range]), button, a')) return
+  if (isForField(event)) return
   const key = event.key.toLowerCase()
   if ((event.ctrlKey || event.metaKey) && key === 'z') {
     event.preventDefault()

@@ -1,117 +1,209 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
+import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction } from 'idb'
 import type { Entry, FreshStyle } from '#core/drawing'
-import type { Plan } from '#core/plan'
-import type { GivenWay, TeachersPurpose } from '#shared/views'
+import { Ousted, type Kept, type Log, type LogCard, type LogKey, type Shelf, type Underway } from './shelf'
 
-/** What this browser keeps of a drawing besides its entries. */
-export interface Log {
-  readonly drawing: number
-  /** Who draws, so that nobody else's work is opened on a shared computer. */
-  readonly person: number
-  /** Names this browser to the server. */
-  readonly writer: string
-  /** Entries and batches that the server has acknowledged. */
-  readonly position: number
-  readonly nextBatch: number
-  readonly planId: number
-  readonly plan: Plan
-  readonly purpose?: TeachersPurpose | null
-  readonly way?: GivenWay
-  readonly startAt?: string | null
-  readonly touchedAt: number
+type LogPath = [person: number, drawing: number]
+type EntryPath = [person: number, drawing: number, place: number]
+
+interface Stores extends DBSchema {
+  records: { key: LogPath, value: Log }
+  acts: { key: EntryPath, value: Entry }
+  underway: { key: LogPath, value: Underway }
 }
+const STORES = ['records', 'acts', 'underway'] as const
+type Writing = IDBPTransaction<Stores, typeof STORES[number][], 'readwrite'>
 
-/** A stroke under way, kept so that a crash loses none of it. */
-export interface LiveStroke {
-  readonly layer: string
-  readonly style: FreshStyle
-  readonly samples: number[]
-  readonly at: number
-}
-
-export interface Kept {
-  readonly log: Log
-  readonly entries: Entry[]
-  readonly live: LiveStroke | null
-}
-
-interface Shelves extends DBSchema {
-  logs: { key: number, value: Log }
-  entries: { key: [drawing: number, place: number], value: Entry }
-  live: { key: number, value: LiveStroke }
+/** The stores of version 1: logs by drawing alone, whoever drew. */
+interface FirstStores {
+  logs: { value: Omit<Log, 'session'> }
+  live: { layer: string, style: FreshStyle, samples: number[], at: number }
 }
 
 /** Logs that the server has wholly are dropped after so long, ms. */
 const SHELF_LIFE_MS = 30 * 24 * 3600 * 1000
+/** How long an old tab may hold the store of an earlier version, ms. */
+const UPGRADE_MS = 6000
 
-const all = (drawing: number) => IDBKeyRange.bound([drawing, 0], [drawing, Number.MAX_SAFE_INTEGER])
+const path = ({ person, drawing }: LogKey): LogPath => [person, drawing]
+const actsOf = ({ person, drawing }: LogKey, from = 0) => IDBKeyRange.bound([person, drawing, from], [person, drawing, Number.MAX_SAFE_INTEGER])
 
-/** The browser's own store of records. Each write is one transaction: it is there as a whole or not at all. */
-export class Keeper {
-  private constructor(private readonly db: IDBPDatabase<Shelves>) {}
+/** The browser's own store of records. */
+export class Keeper implements Shelf {
+  private constructor(private readonly db: IDBPDatabase<Stores>) {}
 
-  static async open(): Promise<Keeper> {
-    return new Keeper(await openDB<Shelves>('little-easel', 1, {
-      upgrade(db) {
-        db.createObjectStore('logs', { keyPath: 'drawing' })
-        db.createObjectStore('entries')
-        db.createObjectStore('live')
+  static async open(name = 'little-easel'): Promise<Keeper> {
+    const opening = openDB<Stores>(name, 2, {
+      async upgrade(db, before, _after, tx) {
+        db.createObjectStore('records', { keyPath: ['person', 'drawing'] })
+        db.createObjectStore('acts')
+        db.createObjectStore('underway')
+        if (before === 1) await takeOver(tx as unknown as IDBPTransaction<unknown, string[], 'versionchange'>)
       },
-    }))
+      // A newer version of the program waits in another tab.
+      blocking: (_before, _after, event) => (event.target as IDBDatabase).close(),
+    })
+    const late = new Promise<never>((_, reject) => setTimeout(() => reject(new Error('another tab holds the store')), UPGRADE_MS))
+    return new Keeper(await Promise.race([opening, late]))
   }
 
-  async read(drawing: number): Promise<Kept | null> {
-    const tx = this.db.transaction(['logs', 'entries', 'live'])
-    const log = await tx.objectStore('logs').get(drawing)
+  close(): void {
+    this.db.close()
+  }
+
+  async cards(): Promise<LogCard[]> {
+    const tx = this.db.transaction([...STORES])
+    const logs = await tx.objectStore('records').getAll()
+    return Promise.all(logs.map(async log => ({
+      log,
+      entries: await tx.objectStore('acts').count(actsOf(log)),
+      isUnderway: await tx.objectStore('underway').count(path(log)) > 0,
+    })))
+  }
+
+  async read(key: LogKey): Promise<Kept | null> {
+    const tx = this.db.transaction([...STORES])
+    const log = await tx.objectStore('records').get(path(key))
     if (!log) return null
-    const entries = await tx.objectStore('entries').getAll(all(drawing))
-    const live = await tx.objectStore('live').get(drawing) ?? null
-    return { log, entries, live }
+    const acts = tx.objectStore('acts')
+    const [entries, places] = await Promise.all([acts.getAll(actsOf(key)), acts.getAllKeys(actsOf(key))])
+    const first = places.findIndex((place, i) => place[2] !== i)
+    const whole = first < 0 ? entries.length : first
+    const beyond = places.slice(whole).map((place, i) => [place[2], entries[whole + i]!] as const)
+    return { log, entries: entries.slice(0, whole), beyond, underway: await tx.objectStore('underway').get(path(key)) ?? null }
   }
 
-  /** Begins a log, or puts it in the place of the old one. */
-  async write(log: Log, entries: readonly Entry[]): Promise<void> {
-    const tx = this.db.transaction(['logs', 'entries', 'live'], 'readwrite')
-    await tx.objectStore('entries').delete(all(log.drawing))
-    await tx.objectStore('live').delete(log.drawing)
-    await tx.objectStore('logs').put(log)
-    await Promise.all(entries.map((entry, place) => tx.objectStore('entries').put(entry, [log.drawing, place])))
-    await tx.done
+  take(key: LogKey, session: string): Promise<void> {
+    return this.writing(async (tx) => {
+      const log = await tx.objectStore('records').get(path(key))
+      if (log) await tx.objectStore('records').put({ ...log, session })
+    })
   }
 
-  /** Keeps new entries; a stroke that was under way is one of them now. */
-  async append(drawing: number, place: number, entries: readonly Entry[]): Promise<void> {
-    const tx = this.db.transaction(['entries', 'live'], 'readwrite')
-    await tx.objectStore('live').delete(drawing)
-    await Promise.all(entries.map((entry, i) => tx.objectStore('entries').put(entry, [drawing, place + i])))
-    await tx.done
+  settle(log: Log, from: number, entries: readonly Entry[]): Promise<void> {
+    return this.writing(async (tx) => {
+      const before = await tx.objectStore('records').get(path(log))
+      if (before && before.session !== log.session) throw new Ousted()
+      await this.replace(tx, log, from, entries)
+    })
   }
 
-  async acknowledge(drawing: number, position: number, nextBatch: number): Promise<void> {
-    const tx = this.db.transaction('logs', 'readwrite')
-    const log = await tx.store.get(drawing)
-    if (log) await tx.store.put({ ...log, position, nextBatch, touchedAt: Date.now() })
-    await tx.done
+  append(key: LogKey, session: string, place: number, entries: readonly Entry[]): Promise<void> {
+    return this.writing(async (tx) => {
+      await this.requireSession(tx, key, session)
+      const acts = tx.objectStore('acts')
+      if (await acts.count(actsOf(key)) !== place) throw new Ousted()
+      await tx.objectStore('underway').delete(path(key))
+      await Promise.all(entries.map((entry, i) => acts.add(entry, [key.person, key.drawing, place + i])))
+    })
   }
 
-  async keepLive(drawing: number, stroke: LiveStroke): Promise<void> {
-    await this.db.put('live', stroke, drawing)
+  keepUnderway(key: LogKey, session: string, underway: Underway | null): Promise<void> {
+    return this.writing(async (tx) => {
+      await this.requireSession(tx, key, session)
+      if (underway) await tx.objectStore('underway').put(underway, path(key))
+      else await tx.objectStore('underway').delete(path(key))
+    })
   }
 
-  async drop(drawing: number): Promise<void> {
-    const tx = this.db.transaction(['logs', 'entries', 'live'], 'readwrite')
-    await tx.objectStore('logs').delete(drawing)
-    await tx.objectStore('entries').delete(all(drawing))
-    await tx.objectStore('live').delete(drawing)
-    await tx.done
+  acknowledge(key: LogKey, session: string, position: number, nextBatch: number): Promise<void> {
+    return this.writing(async (tx) => {
+      const log = await this.requireSession(tx, key, session)
+      await tx.objectStore('records').put({ ...log, position, nextBatch, touchedAt: Date.now() })
+    })
+  }
+
+  part(log: Log, entries: readonly Entry[], apart: Log, apartEntries: readonly Entry[]): Promise<void> {
+    return this.writing(async (tx) => {
+      await this.requireSession(tx, log, log.session)
+      await this.replace(tx, apart, 0, apartEntries)
+      await this.replace(tx, log, 0, entries)
+    })
+  }
+
+  rename(from: LogKey, log: Log): Promise<boolean> {
+    return this.writing(async (tx) => {
+      await this.requireSession(tx, from, log.session)
+      if (await tx.objectStore('records').get(path(log))) return false
+      const entries = await tx.objectStore('acts').getAll(actsOf(from))
+      await this.remove(tx, from)
+      await this.replace(tx, log, 0, entries)
+      return true
+    })
+  }
+
+  drop(key: LogKey): Promise<void> {
+    return this.writing(tx => this.remove(tx, key))
   }
 
   /** Drops what is old and wholly on the server. */
   async tidy(now: number): Promise<void> {
-    for (const log of await this.db.getAll('logs')) {
-      if (now - log.touchedAt < SHELF_LIFE_MS) continue
-      const count = await this.db.count('entries', all(log.drawing))
-      if (count <= log.position) await this.drop(log.drawing)
+    for (const { log, entries, isUnderway } of await this.cards()) {
+      const isOld = now - log.touchedAt > SHELF_LIFE_MS
+      if (isOld && entries <= log.position && !isUnderway && !log.apart) await this.drop(log)
     }
   }
+
+  /** One transaction over all stores; whatever throws in it undoes it as a whole. */
+  private async writing<T>(run: (tx: Writing) => Promise<T>): Promise<T> {
+    const tx = this.db.transaction([...STORES], 'readwrite')
+    let answer: T
+    try {
+      answer = await run(tx)
+    } catch (error) {
+      tx.done.catch(() => {})
+      try {
+        tx.abort()
+      } catch {
+        // It has aborted by itself.
+      }
+      throw error
+    }
+    await tx.done
+    return answer
+  }
+
+  private async requireSession(tx: Writing, key: LogKey, session: string): Promise<Log> {
+    const log = await tx.objectStore('records').get(path(key))
+    if (log?.session !== session) throw new Ousted()
+    return log
+  }
+
+  private async replace(tx: Writing, log: Log, from: number, entries: readonly Entry[]): Promise<void> {
+    await tx.objectStore('acts').delete(actsOf(log, from))
+    await tx.objectStore('underway').delete(path(log))
+    await tx.objectStore('records').put(log)
+    await Promise.all(entries.map((entry, i) => tx.objectStore('acts').put(entry, [log.person, log.drawing, from + i])))
+  }
+
+  private async remove(tx: Writing, key: LogKey): Promise<void> {
+    await tx.objectStore('records').delete(path(key))
+    await tx.objectStore('acts').delete(actsOf(key))
+    await tx.objectStore('underway').delete(path(key))
+  }
+}
+
+/** Brings what version 1 kept over; its entries were kept by drawing, with the log saying whose. */
+async function takeOver(tx: IDBPTransaction<unknown, string[], 'versionchange'>): Promise<void> {
+  const persons = new Map<number, number>()
+  const counts = new Map<number, number>()
+  for (const log of await tx.objectStore('logs').getAll() as FirstStores['logs']['value'][]) {
+    persons.set(log.drawing, log.person)
+    await tx.objectStore('records').put({ ...log, session: '' })
+  }
+  for (let cursor = await tx.objectStore('entries').openCursor(); cursor; cursor = await cursor.continue()) {
+    const [drawing, place] = cursor.primaryKey as [number, number]
+    const person = persons.get(drawing)
+    if (person === undefined) continue
+    counts.set(drawing, Math.max(counts.get(drawing) ?? 0, place + 1))
+    await tx.objectStore('acts').put(cursor.value, [person, drawing, place])
+  }
+  for (let cursor = await tx.objectStore('live').openCursor(); cursor; cursor = await cursor.continue()) {
+    const drawing = cursor.primaryKey as number
+    const person = persons.get(drawing)
+    if (person === undefined) continue
+    const { layer, style, samples, at } = cursor.value as FirstStores['live']
+    const underway: Underway = { place: counts.get(drawing) ?? 0, at, act: { kind: 'stroke', version: 2, layer, ...style, samples } }
+    await tx.objectStore('underway').put(underway, [person, drawing])
+  }
+  for (const name of ['logs', 'entries', 'live']) tx.db.deleteObjectStore(name)
 }

@@ -25,6 +25,13 @@ class FakeServer {
 
   fetch = async () => ({ ...this.place(), entries: [...this.stored] })
 
+  /** Whether another place is heard of. */
+  isHeldElsewhere = true
+  claim = async () => {
+    if (this.isHeldElsewhere) throw new ApiRefusal('open-elsewhere', 'held', 'wait')
+    return this.place()
+  }
+
   private place() {
     return { position: this.stored.length, nextBatch: this.nextBatch }
   }
@@ -162,6 +169,32 @@ describe('the sender', () => {
     const failed = expect(sender.flush()).rejects.toBeInstanceOf(Unreachable)
     await pass(1)
     await failed
+  })
+
+  it('goes on where the other place has fallen silent', async () => {
+    server.troubles = [new ApiRefusal('other-writer', 'other', 'ask')]
+    server.isHeldElsewhere = false
+    grow(2)
+    await pass()
+    expect(server.stored).toEqual(entries)
+    expect(states.at(-1)).toBe('kept')
+  })
+
+  it('says at once what is in the way of what does not go on by itself', async () => {
+    server.troubles = [new ApiRefusal('other-writer', 'other', 'ask')]
+    grow(2)
+    await pass()
+    await expect(sender.flush()).rejects.toMatchObject({ code: 'open-elsewhere' })
+    sender.stop()
+    await expect(sender.flush()).rejects.toBeInstanceOf(ApiRefusal)
+  })
+
+  it('leaves nobody waiting when it is stopped', async () => {
+    server.troubles = ['away']
+    grow(1)
+    const waiting = expect(sender.flush()).rejects.toBeInstanceOf(ApiRefusal)
+    sender.stop()
+    await waiting
   })
 
   it('is silent once stopped', async () => {

@@ -17,6 +17,8 @@ export interface Post {
   send(batch: Batch): Promise<Stored>
   /** All that the server has. */
   fetch(): Promise<Stored & { entries: Entry[] }>
+  /** Asks to be the one that writes; refused while another was heard of lately. */
+  claim(): Promise<unknown>
 }
 
 interface Given {
@@ -25,6 +27,8 @@ interface Given {
   /** The record; grows at its end. */
   readonly entries: readonly Entry[]
   readonly start: Stored
+  /** So many entries may be sent now; absent: all. {@link Sender.note} tells of more. */
+  readonly sendable?: () => number
   readonly onState: (state: SendingState, unsent: number, trouble: ApiRefusal | null) => void
   readonly onStored: (stored: Stored) => void
   /** Calls back later; returns how to call it off. */
@@ -39,6 +43,10 @@ const LONGEST_RETRY_MS = 15_000
 /** A batch as JSON stays well under the server's limit, characters. */
 const BATCH_CHARACTERS = 4_000_000
 
+const GOES_ON_ELSEWHERE = () => new ApiRefusal(
+  'other-writer', 'This drawing went on in another place.', 'Keep your strokes as a drawing of their own, or draw here again: the bar above the sheet has both.',
+)
+
 /** Sends the record in numbered batches, in order, one at a time, until the server has all of it. */
 export class Sender {
   private stored: Stored
@@ -48,6 +56,8 @@ export class Sender {
   private isStopped = false
   private retryMs = FIRST_RETRY_MS
   private gatherMs = GATHER_MS
+  /** What is in the way of what does not go on by itself. */
+  private stopped: unknown = null
   private waiting: { resolve: () => void, reject: (why: unknown) => void }[] = []
 
   constructor(private readonly given: Given) {
@@ -63,12 +73,16 @@ export class Sender {
     return this.stored.position
   }
 
-  /** The record grew. */
+  private get sendable(): number {
+    return this.given.sendable?.() ?? this.given.entries.length
+  }
+
+  /** The record grew, or more of it may be sent. */
   note(): void {
-    if (this.isStopped) return
+    if (this.isStopped || this.unsent === 0) return
     if (this.state === 'kept') this.set('sending')
     else this.tell()
-    if (this.state === 'sending' && !this.isBusy && !this.cancel) this.plan(this.gatherMs)
+    if (this.state === 'sending' && !this.isBusy && !this.cancel) this.plan(this.waiting.length ? 0 : this.gatherMs)
   }
 
   /** How long new entries wait for company from now on, ms; as usual when nothing is said. */
@@ -85,7 +99,8 @@ export class Sender {
 
   /** Resolves when the server has everything; rejects with what is in the way. */
   flush(): Promise<void> {
-    if (this.unsent === 0) return Promise.resolve()
+    if (this.unsent <= 0) return Promise.resolve()
+    if (this.isStopped || this.state === 'elsewhere' || this.state === 'apart') return Promise.reject(this.stopped ?? GOES_ON_ELSEWHERE())
     return new Promise((resolve, reject) => {
       this.waiting.push({ resolve, reject })
       this.wake()
@@ -95,6 +110,7 @@ export class Sender {
   stop(): void {
     this.isStopped = true
     this.cancel?.()
+    for (const { reject } of this.waiting.splice(0)) reject(GOES_ON_ELSEWHERE())
   }
 
   private plan(ms: number): void {
@@ -109,11 +125,12 @@ export class Sender {
     if (this.isBusy || this.isStopped) return
     this.isBusy = true
     try {
-      while (this.unsent > 0 && !this.isStopped) {
+      while (this.sendable > this.stored.position && !this.isStopped) {
         this.set('sending')
         this.take(await this.given.post.send(this.nextBatch()))
       }
       this.retryMs = FIRST_RETRY_MS
+      if (this.unsent > 0) return this.set('sending')
       this.set('kept')
       for (const { resolve } of this.waiting.splice(0)) resolve()
     } catch (error) {
@@ -127,7 +144,7 @@ export class Sender {
     const from = this.stored.position
     const entries: Entry[] = []
     let size = 0
-    for (const entry of this.given.entries.slice(from, from + BATCH_ENTRIES)) {
+    for (const entry of this.given.entries.slice(from, Math.min(from + BATCH_ENTRIES, this.sendable))) {
       size += JSON.stringify(entry).length
       if (entries.length && size > BATCH_CHARACTERS) break
       entries.push(entry)
@@ -147,7 +164,7 @@ export class Sender {
       case 'batch-out-of-order':
         return this.resync()
       case 'not-signed-in': return this.halt('signed-out', refusal)
-      case 'other-writer':
+      case 'other-writer': return this.reclaim()
       case 'open-elsewhere': return this.halt('elsewhere', refusal)
       case 'not-yours': return this.halt('signed-out', refusal)
       case 'not-found':
@@ -155,6 +172,18 @@ export class Sender {
       case 'too-big': return this.halt('refused', refusal)
       default: return this.halt('away', refusal, error)
     }
+  }
+
+  /** Another place was the last to write. Where it has fallen silent since, this one goes on. */
+  private async reclaim(): Promise<void> {
+    try {
+      await this.given.post.claim()
+    } catch (error) {
+      const refusal = error instanceof ApiRefusal ? error : null
+      const isElsewhere = refusal !== null && refusal.code !== 'database-down' && refusal.code !== 'unexpected'
+      return this.halt(isElsewhere ? 'elsewhere' : 'away', refusal, error)
+    }
+    return this.resync()
   }
 
   /** An acknowledgement was lost, or the drawing went on elsewhere: asks what the server has and goes on from there. */
@@ -171,8 +200,9 @@ export class Sender {
   }
 
   private halt(state: SendingState, refusal: ApiRefusal | null, cause: unknown = refusal): void {
+    this.stopped = cause ?? GOES_ON_ELSEWHERE()
     this.set(state, refusal)
-    for (const { reject } of this.waiting.splice(0)) reject(cause ?? new Error(state))
+    for (const { reject } of this.waiting.splice(0)) reject(this.stopped)
     if (state !== 'away' || this.isStopped) return
     this.plan(this.retryMs)
     this.retryMs = Math.min(this.retryMs * 2, LONGEST_RETRY_MS)

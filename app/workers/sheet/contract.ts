@@ -47,8 +47,10 @@ export type OpenAnswer
     lastAnswer: AnswerView | null
     /** The server could not be asked: opened from what this browser keeps. */
     isOffline: boolean
-    /** A drawing that now holds strokes which did not follow on the server's record. */
-    keptApart: number | null
+    /** Strokes that did not follow on the server's record are kept as a drawing of their own. */
+    hasKeptApart: boolean
+    /** Something was missing in what this browser kept; what came after it is a drawing of its own. */
+    hadHole: boolean
   }
   | { ok: false, why: 'elsewhere' | 'signed-out' | 'away' | 'not-yours' | 'broken', message: string, fix: string }
 

@@ -2,7 +2,7 @@ import { transfer, wrap, type Remote } from 'comlink'
 import { CoreError, isEmptyRect, type Rect } from '#core/base'
 import type { PaletteColour, Rgb8 } from '#core/colour'
 import type { LiveStroke } from '#core/brush'
-import { applyAct, contentHash, meantIn, standingActs, type Act, type AdjustAct, type BendAct, type DrawingRecord, type Engine, type Entry, type FreshPourAct, type FreshStyle } from '#core/drawing'
+import { applyAct, contentHash, meantIn, standingActs, type Act, type AdjustAct, type BendAct, type DrawingRecord, type Engine, type Entry, type FreshPourAct, type FreshStrokeAct, type FreshStyle } from '#core/drawing'
 import { loadKernels, type Tile } from '#core/kernels'
 import { changedTiles, hasteFor, paintable, PLACED_AS_IS, showTile, stackOf, type Drawing, type Haste, type Light, type Selection } from '#core/layers'
 import type { Finding } from '#core/lookfor'
@@ -16,8 +16,10 @@ import type { Adjusting, ShapeKind } from '#core/trueup'
 import { api } from '../../api/routes'
 import { ApiRefusal, troubleOf } from '../../api/client'
 import type { Looker } from '../looker.worker'
+import { holdDrawing, type Hold } from '../record/hold'
 import { Keeper } from '../record/keeper'
-import { Sender } from '../record/sender'
+import { RecordSession } from '../record/session'
+import { surroundings } from '../record/surroundings'
 import { layOutRecord } from '../view/lay-out'
 import { stackNotes, Thumbnailer } from '../view/layer-news'
 import { SheetView, type View } from '../view/sheet-view'
@@ -29,17 +31,13 @@ import { shownAlone, type Alone } from './alone'
 import { coveredLetters } from './covers'
 import { closingStroke, gapsOf, pourDoubt, type PourAnswer } from './pouring'
 import type { Notify, OpenAnswer, OpenMode, Timing } from './contract'
-import { holdDrawing, type Hold } from './hold'
 import { PartInHand } from './in-hand'
 import { picturePng } from './picture'
-import { keepApart, openRecord, postFor, type Opened } from './opening'
 import { LadderWork, type BordersFound, type SeamsFound } from './ladder'
 import { drawingPalette, sampledColour } from './sampling'
 import { TrueUp, type Place } from './true-up'
 import { UnderPicture, type Under } from './under'
 
-/** A stroke under way is kept this often, ms: what a crash may take with it. */
-const LIVE_KEEP_MS = 600
 /** Thumbnails wait until the hand rests this long, ms. */
 const THUMBNAIL_MS = 250
 /** Latencies kept for the bench. */
@@ -50,7 +48,6 @@ interface Live {
   readonly layer: string
   readonly style: FreshStyle
   readonly samples: number[]
-  keptAt: number
   /** What a held stroke became; it is drawn instead. */
   trueUp: TrueUp | null
 }
@@ -66,7 +63,8 @@ const MARKED = 'mark-'
 
 interface Opening {
   readonly drawing: number
-  readonly person: number
+  /** Null: nobody can say who draws. */
+  readonly person: number | null
   readonly mode: OpenMode
 }
 
@@ -78,14 +76,10 @@ export class SheetHost {
   private readonly kernels = loadKernels()
   private engine: Engine | null = null
   private view: SheetView | null = null
-  private sender: Sender | null = null
-  private keeper: Keeper | null = null
+  private session: RecordSession | null = null
   /** Of a learner's drawing: what the Round sees of it. */
   private pictures: LivePictures | null = null
   private hold: Hold | null = null
-  /** What is still being written to the browser's store. */
-  private writes: Promise<void> = Promise.resolve()
-  private opened: Opened | null = null
   private isReadOnly = true
   private live: Live | null = null
   private bend: LiveBend | null = null
@@ -122,22 +116,27 @@ export class SheetHost {
       this.hold = await holdDrawing(drawing, mode === 'take-over', () => this.lose())
       if (!this.hold) return { ok: false, why: 'elsewhere', message: 'This drawing is open in another tab.', fix: 'Go on there, or draw here instead.' }
     }
-    this.keeper = await Keeper.open().catch((error: unknown) => {
+    const keeper = await Keeper.open().catch((error: unknown) => {
       this.sayNotKept(error)
       return null
     })
     try {
-      const opened = await openRecord(this.keeper, drawing, person, mode)
-      this.opened = opened
-      await this.layOut(opened.log.plan, opened.entries)
+      const session = await RecordSession.open(surroundings(keeper), drawing, person, mode)
+      const { view, log, entries, hasKeptApart, hadHole } = session.opened
+      await this.layOut(log.plan, entries)
+      this.session = session
       this.isReadOnly = mode === 'look'
-      if (!this.isReadOnly) this.startSending(opened)
-      if (!this.isReadOnly && person > 0) this.startPictures(opened)
-      void this.keeper?.tidy(Date.now())
-      const { view, log, keptApart } = opened
+      if (!this.isReadOnly) {
+        session.follow(this.engine!.entries, {
+          onState: (state, unsent, trouble) => this.notify({ kind: 'sending', state, unsent, message: trouble?.message ?? null, fix: trouble?.fix ?? null }),
+          onNotKept: error => this.sayNotKept(error),
+        })
+        if (log.person > 0) this.startPictures()
+      }
+      void keeper?.tidy(Date.now()).catch(() => {})
       return {
-        ok: true, plan: log.plan, planId: log.planId, purpose: log.purpose ?? null, way: log.way ?? 'own', startAt: log.startAt ?? null, meant: meantIn(opened.entries), lastAnswer: view?.lastAnswer ?? null, isOffline: view === null, keptApart,
-        step: opened.entries.findLast(entry => entry.type === 'step')?.step ?? null,
+        ok: true, plan: log.plan, planId: log.planId, purpose: log.purpose ?? null, way: log.way ?? 'own', startAt: log.startAt ?? null, meant: meantIn(entries), lastAnswer: view?.lastAnswer ?? null, isOffline: view === null, hasKeptApart, hadHole,
+        step: entries.findLast(entry => entry.type === 'step')?.step ?? null,
       }
     } catch (error) {
       await this.close()
@@ -156,22 +155,12 @@ export class SheetHost {
     this.tell()
   }
 
-  private startSending({ log }: Opened): void {
-    this.sender = new Sender({
-      ...postFor(log.drawing), writer: log.writer, entries: this.engine!.entries,
-      start: { position: log.position, nextBatch: log.nextBatch },
-      onState: (state, unsent, trouble) => this.notify({ kind: 'sending', state, unsent, message: trouble?.message ?? null, fix: trouble?.fix ?? null }),
-      onStored: stored => void this.keeper?.acknowledge(log.drawing, stored.position, stored.nextBatch),
-    })
-    this.sender.note()
-    this.sender.wake()
-  }
-
-  private startPictures({ log }: Opened): void {
+  private startPictures(): void {
+    const { drawing } = this.session!.opened.log
     this.pictures = new LivePictures({
       kernels: this.kernels,
       now: () => ({ drawing: this.engine!.drawing, position: this.engine!.position, isDrawing: this.live !== null || this.bend !== null || this.unsettled !== null }),
-      send: body => api.keepLivePicture(log.drawing, body),
+      send: body => api.keepLivePicture(drawing, body),
       sawSeams: seams => this.notify({ kind: 'seams', seams }),
     })
     if (this.engine!.position > 0) this.pictures.note()
@@ -184,25 +173,24 @@ export class SheetHost {
 
   /** How long what is drawn waits before it is sent, ms: less while someone watches, as usual when nothing is said. */
   gatherFor(ms?: number): void {
-    this.sender?.gatherFor(ms)
+    this.session?.gatherFor(ms)
   }
 
-  /** Lets go of the drawing. What was not sent yet stays kept here. */
+  /** Lets go of the drawing. What was not sent yet stays kept here, and is sent from whatever page comes next. */
   async close(): Promise<void> {
     this.endStroke()
-    this.sender?.stop()
     this.pictures?.stop()
     this.isReadOnly = true
-    await this.writes
+    await this.session?.close()
     this.hold?.release()
     this.hold = null
   }
 
   private lose(): void {
     this.endStroke()
-    this.sender?.stop()
     this.pictures?.stop()
     this.isReadOnly = true
+    void this.session?.lose()
     this.notify({ kind: 'taken' })
   }
 
@@ -242,7 +230,7 @@ export class SheetHost {
     const whole = { ...style, seed: newSeed() }
     try {
       const stroke = this.engine.beginStroke(layer, whole, samples)
-      this.live = { stroke, layer, style: whole, samples: [], keptAt: performance.now(), trueUp: null }
+      this.live = { stroke, layer, style: whole, samples: [], trueUp: null }
       this.extendStroke(samples, time)
     } catch (error) {
       this.refuse(error)
@@ -257,12 +245,7 @@ export class SheetHost {
     live.samples.push(...samples)
     this.pendingInputs.push(time)
     this.invalidate(live.stroke.extend(samples))
-    const now = performance.now()
-    if (now - live.keptAt > LIVE_KEEP_MS && this.opened && this.keeper) {
-      live.keptAt = now
-      const { layer, style } = live
-      void this.keeper.keepLive(this.opened.log.drawing, { layer, style, samples: [...live.samples], at: this.clock() }).catch(() => {})
-    }
+    this.session?.noteUnderway(() => ({ at: this.clock(), act: actOf(live) }))
   }
 
   endStroke(): void {
@@ -270,12 +253,10 @@ export class SheetHost {
     if (this.bend) return this.endBend(this.bend)
     if (!live || !engine) return
     this.live = null
-    const { layer } = live
     // A true shape's stroke is finished already.
     if (!live.trueUp) this.invalidate(live.stroke.finish())
-    const { style, samples } = live.trueUp?.stroke ?? live
-    engine.endStroke(live.stroke, { kind: 'stroke', version: 2, layer, ...style, samples }, this.clock())
-    this.keep(1)
+    engine.endStroke(live.stroke, actOf(live), this.clock())
+    this.keep()
   }
 
   /** The hand rests at the end of its stroke: it becomes a true shape, if it is more than a dot. Returns which. */
@@ -313,6 +294,7 @@ export class SheetHost {
   /** The stroke was no stroke (a second finger came down): nothing of it stays. */
   dropStroke(): void {
     const { live, bend } = this
+    this.session?.dropUnderway()
     if (bend) {
       this.bend = null
       for (const { part } of bend.bending.touched.parts()) this.invalidate(part)
@@ -479,7 +461,7 @@ export class SheetHost {
     this.fine = null
     engine.takeDrawn(act, picture, this.clock())
     this.showChange(before)
-    this.keep(1)
+    this.keep()
     return true
   }
 
@@ -597,13 +579,14 @@ export class SheetHost {
     act.samples.push(...samples)
     this.pendingInputs.push(time)
     this.invalidate(bending.extend(samples))
+    this.session?.noteUnderway(() => ({ at: this.clock(), act: { ...act, samples: [...act.samples] } }))
   }
 
   private endBend({ bending, act }: LiveBend): void {
     this.bend = null
-    if (bending.touched.parts().length === 0) return
+    if (bending.touched.parts().length === 0) return this.session?.dropUnderway()
     this.engine!.endBend(bending, act, this.clock())
-    this.keep(1)
+    this.keep()
   }
 
   act(act: Act): void {
@@ -670,12 +653,12 @@ export class SheetHost {
 
   /** All that was done on this sheet. */
   record(): DrawingRecord | null {
-    return this.engine && this.opened && { version: 1, sheet: this.opened.log.plan.sheet, entries: [...this.engine.entries] }
+    return this.engine && this.plan && { version: 1, sheet: this.plan.sheet, entries: [...this.engine.entries] }
   }
 
   /** Opens a step and makes its layer ready. */
   openStep(id: string): void {
-    const step = this.opened?.log.plan.steps.find(each => each.id === id)
+    const step = this.plan?.steps.find(each => each.id === id)
     if (!step || !this.engine) return
     const at = this.clock()
     this.pictures?.forgetFound()
@@ -703,22 +686,18 @@ export class SheetHost {
       this.refuse(error)
     }
     this.showChange(before)
-    if (taken) this.keep(taken)
+    if (taken) this.keep()
   }
 
-  /** Keeps the last `count` entries in this browser and tells the sender. */
-  private keep(count: number): void {
-    const engine = this.engine!
-    const from = engine.position - count
-    if (this.keeper && this.opened) {
-      const { keeper } = this
-      const { drawing } = this.opened.log
-      const fresh = engine.entries.slice(from)
-      this.writes = this.writes.then(() => keeper.append(drawing, from, fresh)).catch((error: unknown) => this.sayNotKept(error))
-    }
-    this.sender?.note()
+  /** The record grew: it is kept in this browser and sent. */
+  private keep(): void {
+    this.session?.note()
     this.pictures?.note()
     this.tell()
+  }
+
+  private get plan(): Plan | null {
+    return this.session?.opened.log.plan ?? null
   }
 
   private clock(): number {
@@ -783,7 +762,7 @@ export class SheetHost {
 
   /** `isQuiet`: only when the hand rests, null otherwise. */
   async lookAtStep(id: string, isQuiet = false): Promise<Finding[] | null> {
-    const step = this.opened?.log.plan.steps.find(each => each.id === id)
+    const step = this.plan?.steps.find(each => each.id === id)
     if (!step || !this.engine || !this.looker) return []
     if (isQuiet && (this.live || this.bend || this.unsettled)) return null
     this.endStroke()
@@ -795,14 +774,14 @@ export class SheetHost {
 
   /** Hands in what stands now. Throws `{ message, fix }` as an Error with `cause` when it can't be sent. */
   async handIn(note: string): Promise<{ ok: true, id: number } | { ok: false, message: string, fix: string }> {
-    const { engine, sender, opened } = this
-    if (!engine || !sender || !opened) return { ok: false, message: 'This sheet is open only to look at.', fix: 'Open it to draw first.' }
+    const { engine, session } = this
+    if (!engine || !session || this.isReadOnly) return { ok: false, message: 'This sheet is open only to look at.', fix: 'Open it to draw first.' }
     this.endStroke()
     const { position } = engine
     const hash = contentHash(engine.drawing)
     try {
-      await sender.flush()
-      const { id } = await api.handIn(opened.log.drawing, { position, hash, note })
+      await session.flush()
+      const { id } = await api.handIn(session.opened.log.drawing, { position, hash, note })
       return { ok: true, id }
     } catch (error) {
       return { ok: false, ...troubleOf(error) }
@@ -821,18 +800,18 @@ export class SheetHost {
 
   /** The network is back, someone signed in, or the page is put away. */
   wake(): void {
-    this.sender?.wake()
+    this.session?.wake()
   }
 
   /** Keeps what could not be sent as a drawing of its own; returns its number. */
   async keepApart(): Promise<{ ok: true, id: number } | { ok: false, message: string, fix: string }> {
-    const { engine, sender, opened } = this
-    if (!engine || !sender || !opened) return { ok: false, message: 'Nothing is open here.', fix: 'Open the drawing again.' }
+    if (!this.session) return { ok: false, message: 'Nothing is open here.', fix: 'Open the drawing again.' }
+    this.endStroke()
+    this.isReadOnly = true
     try {
-      const id = await keepApart(this.keeper, opened.log, engine.entries, sender.position)
-      await this.keeper?.drop(opened.log.drawing)
-      return { ok: true, id }
+      return { ok: true, id: await this.session.keepApart() }
     } catch (error) {
+      this.isReadOnly = false
       return { ok: false, ...troubleOf(error) }
     }
   }
@@ -876,6 +855,12 @@ export class SheetHost {
       fix: isFull ? 'Free some space, and stay connected so that they reach the server.' : 'Stay connected until it says “kept”. A private window keeps nothing.',
     })
   }
+}
+
+/** The act that a stroke under way would be if it ended now. */
+function actOf({ trueUp, layer, style, samples }: Live): FreshStrokeAct {
+  const drawn = trueUp?.stroke ?? { style, samples }
+  return { kind: 'stroke', version: 2, layer, ...drawn.style, samples: [...drawn.samples] }
 }
 
 function newSeed(): number {

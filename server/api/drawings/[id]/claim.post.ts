@@ -6,5 +6,5 @@ export default defineRoute({
   who: 'signed-in',
   params: z.object({ id: idSchema }),
   body: claimSchema,
-  run: ({ person, params, body }) => claimDrawing(person, params.id, body.writer, body.takeOver),
+  run: ({ person, params, body }) => claimDrawing(person, params.id, body),
 })

@@ -6,5 +6,5 @@ export default defineRoute({
   who: 'signed-in',
   params: z.object({ id: idSchema }),
   body: copySchema,
-  run: ({ person, params, body }) => copyDrawing(person, params.id, body.position),
+  run: ({ person, params, body }) => copyDrawing(person, params.id, body),
 })

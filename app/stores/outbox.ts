@@ -1,0 +1,79 @@
+import { wrap, type Remote } from 'comlink'
+import { defineStore } from 'pinia'
+import { whenLost } from '../workers/lost'
+import type { Outbox, WaitingDrawing } from '../workers/outbox.worker'
+import { useSession } from './session'
+
+/** While something waits it is tried again this often, ms. */
+const AGAIN_MS = 12_000
+
+/** What was drawn on this device and has not reached the server: it is sent from whatever page is open. */
+export const useOutbox = defineStore('outbox', () => {
+  const session = useSession()
+  const { say } = useNotices()
+  const waiting = shallowRef<readonly WaitingDrawing[]>([])
+  const isSending = ref(false)
+  let outbox: Remote<Outbox> | null = null
+  let timer: ReturnType<typeof setTimeout> | null = null
+  let under: Promise<void> | null = null
+  const acts = computed(() => waiting.value.reduce((sum, each) => sum + each.acts, 0))
+
+  /** Sends what waits; resolves when that is done, or can't be now. Twice at once is once more after it. */
+  function send(): Promise<void> {
+    const next = under ? under.then(run) : run()
+    under = next.finally(() => {
+      if (under === next) under = null
+    })
+    return next
+  }
+
+  async function run(): Promise<void> {
+    const person = session.logOwner
+    if (timer) clearTimeout(timer)
+    timer = null
+    if (person === null || !await hasUnsent(person)) {
+      waiting.value = []
+      return
+    }
+    isSending.value = true
+    try {
+      outbox ??= await open()
+      const { waiting: still, keptApart } = await outbox.send(person)
+      waiting.value = still
+      if (keptApart) say('A drawing went on in another place. What was drawn here meanwhile is kept as a drawing of its own.', 'You find it in your folio.', 'attention')
+    } catch {
+      // The worker did not load: it is tried again.
+      outbox = null
+    } finally {
+      isSending.value = false
+    }
+    if (waiting.value.length || !outbox) timer = setTimeout(() => void send(), AGAIN_MS)
+  }
+
+  return { waiting: shallowReadonly(waiting), acts, isSending: readonly(isSending), send }
+})
+
+/** Asked before the worker is loaded: mostly there is nothing. */
+async function hasUnsent(person: number): Promise<boolean> {
+  const [{ Keeper }, { isUnsent }] = await Promise.all([import('../workers/record/keeper'), import('../workers/record/shelf')])
+  try {
+    const keeper = await Keeper.open()
+    try {
+      return (await keeper.cards()).some(card => card.log.person === person && isUnsent(card))
+    } finally {
+      keeper.close()
+    }
+  } catch {
+    // This browser keeps nothing.
+    return false
+  }
+}
+
+async function open(): Promise<Remote<Outbox>> {
+  const { default: OutboxWorker } = await import('../workers/outbox.worker?worker')
+  const worker = new OutboxWorker()
+  const remote = wrap<Outbox>(worker)
+  const lost = whenLost(worker)
+  // What waits for a lost worker would wait for ever.
+  return new Proxy(remote, { get: (target, name) => (name === 'send' ? (person: number) => Promise.race([target.send(person), lost]) : Reflect.get(target, name)) })
+}

@@ -1,0 +1,16 @@
+import type { QueryInterface } from 'sequelize'
+
+const CHANGES = [
+  // Strokes that did not follow on are a drawing of their own, once, however often it is asked for.
+  `ALTER TABLE drawings ADD COLUMN copied_from BIGINT NULL, ADD COLUMN copy_key VARCHAR(40) NULL,
+    ADD COLUMN title VARCHAR(80) NULL, ADD COLUMN removed_at DATETIME(3) NULL,
+    ADD UNIQUE INDEX (copied_from, copy_key)`,
+]
+
+/** Drawings with a name of their own, put away by their learner, or made of strokes that did not follow on. */
+export const ownDrawings = {
+  name: '0009-own-drawings',
+  async up({ context }: { context: QueryInterface }): Promise<void> {
+    for (const change of CHANGES) await context.sequelize.query(change)
+  },
+}

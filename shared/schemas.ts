@@ -57,6 +57,9 @@ export const knownPanelsSchema = z.strictObject({
 
 export const tableSchema = z.strictObject({ plan: z.coerce.number().int().min(1).optional() })
 export const raiseHandSchema = z.strictObject({ words: z.string().trim().max(300) })
+/** Today's plan of a class; null: whichever is drawn on. */
+export const todaySchema = z.strictObject({ plan: z.int().min(1).nullable() })
+export const moveLearnerSchema = z.strictObject({ classId: z.int().min(1) })
 export const frontSchema = z.strictObject({ drawing: z.int().min(1).nullable() })
 export const sinceSchema = z.strictObject({ from: z.coerce.number().int().min(0).default(0) })
 export const afterSchema = z.strictObject({ after: z.coerce.number().int().min(0).optional() })
@@ -132,7 +135,8 @@ export const drillTrySchema = z.strictObject({
 })
 export type DrillTryBody = z.infer<typeof drillTrySchema>
 
-export const markLevelSchema = z.enum(['there', 'nearly', 'again'])
+/** `meant`: found otherwise, and meant to be so. */
+export const markLevelSchema = z.enum(['there', 'nearly', 'again', 'meant'])
 export type MarkLevel = z.infer<typeof markLevelSchema>
 
 /** Words at a place of the drawing, px of its sheet. */

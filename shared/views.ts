@@ -94,6 +94,8 @@ export interface DeskView {
   plans: PlanCard[]
   waiting: HandInCard[]
   answered: HandInCard[]
+  /** What of each class waits for the teacher on its Wall: works offered, and kind words. */
+  walls: { classId: number, works: number, words: number }[]
 }
 
 /** What is written on a learner's slip: the PIN is known only when it is made. */
@@ -137,6 +139,8 @@ export interface RegisterView {
   code: string
   when: string
   isArchived: boolean
+  /** What waits for the teacher on the Wall. */
+  wall: { works: number, words: number }
   murals: MuralCard[]
   /** In their order. */
   plans: GivenPlan[]
@@ -312,6 +316,8 @@ export interface RoundCard {
   } | null
   /** A hand that is up. */
   asks: { words: string, at: string } | null
+  /** Signed out, and not drawn since. */
+  hasLeft: boolean
 }
 
 export interface RoundView {
@@ -322,6 +328,8 @@ export interface RoundView {
   plans: { id: number, title: string, steps: { id: string, title: string, waits: boolean }[], opened: string[] }[]
   /** The teacher's sheet that everyone looks at. */
   front: number | null
+  /** The plan that the teacher said is drawn today; null: nothing was said, or it was another class's time. */
+  today: number | null
 }
 
 /** What the stream of a Round tells: cards that changed, and learners who are not in the class any more. */

@@ -83,9 +83,9 @@ describe('ladder shading', () => {
     await drawWithMouse(page, at, [...border.slice(middle + 3), long(border.at(-1)!, border.at(-3)!)], 8, { sway: 1 })
     await record.acts('stroke', 3)
     await button('Show open borders').click()
-    await card().getByText(/make 2 bands. One is open/).waitFor()
+    await card().getByText(/1 area can be poured. One gap is open; with it closed there are 2/).waitFor()
     await page.getByRole('button', { name: /^A gap of/ }).click()
-    await card().getByText(/make 2 bands. All are closed/).waitFor()
+    await card().getByText(/2 areas can be poured. All are closed/).waitFor()
     expect((await record.acts('stroke', 4)).at(-1)!.layer).not.toBe('sketch')
   })
 

@@ -70,14 +70,22 @@ describe.each(WINDOWS)('$name', (window) => {
     teacher = await openBrowser(window)
     onLearners = learner.context.pages()[0]!
     onTeachers = teacher.context.pages()[0]!
-    await visit(onLearners, '/', '.door')
-    await expectInReach(onLearners, 'on the front door')
     await enterAsLearner(onLearners, url, OTTO)
     await enterAsTeacher(onTeachers, url, ORLA)
   })
   afterAll(async () => {
     await learner.close()
     await teacher.close()
+  })
+
+  it('the front door', async () => {
+    const guests = await openBrowser(window)
+    const page = guests.context.pages()[0]!
+    await visit(page, '/', '.door')
+    await expectInReach(page, 'on the front door')
+    await page.getByRole('tab', { name: 'I teach' }).click()
+    await expectInReach(page, 'on the front door for teachers')
+    await guests.close()
   })
 
   it('a teacher’s pages', async () => {

@@ -25,6 +25,8 @@ export const api = {
   table: (classId: number, plan: number | null) => callApi<TableView>('GET', `/api/classes/${classId}/table${plan === null ? '' : `?plan=${plan}`}`),
   send: (classId: number, given: SendBody) => callApi<{ sent: number }>('POST', `/api/classes/${classId}/send`, given),
   setFront: (classId: number, drawing: number | null) => callApi<Done>('PUT', `/api/classes/${classId}/front`, { drawing }, drawing === null),
+  setToday: (classId: number, plan: number | null) => callApi<Done>('PUT', `/api/classes/${classId}/today`, { plan }),
+  moveLearner: (learner: number, classId: number) => callApi<{ code: string, className: string }>('PUT', `/api/learners/${learner}/class`, { classId }),
   lowerHand: (learner: number) => callApi<Done>('DELETE', `/api/learners/${learner}/hand`),
   raiseHand: (drawing: number, words: string) => callApi<Done>('PUT', `/api/drawings/${drawing}/hand`, { words }),
   takeHandDown: (drawing: number) => callApi<Done>('DELETE', `/api/drawings/${drawing}/hand`),

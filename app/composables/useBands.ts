@@ -25,6 +25,7 @@ interface Around {
   readonly nameOf: (layer: string) => string
   readonly placeOf: (layer: string) => number
   readonly choose: (layer: string) => void
+  readonly onTrouble: (message: string, fix: string) => void
 }
 
 /** Ladder shading: faint borders of bands over a shape, the shades for them, gaps in the borders that were drawn, and the seams that are left. */
@@ -112,7 +113,7 @@ export function createBands(host: Remote<SheetHost>, hand: ReturnType<typeof use
     if (isOpen.value && watches.value) void lookOnceMore()
   }
   async function closeGap(gap: LineGap): Promise<void> {
-    await host.closeGap({ ...gap }, around.live.value)
+    if (!await host.closeGap({ ...gap }, around.live.value)) around.onTrouble('This gap can’t be closed by itself.', 'Draw the border on to the next line, or over the edge of the form.')
   }
 
   return { isOpen, isShown, form, rungs, lightName, base, ladder, bands, trouble, borders, seams, watches, open, close, addLayer, isLaid, layLadder, watchFor, afterChange, closeGap }

@@ -24,6 +24,9 @@ import { useHand } from '../stores/hand'
 const QUICK_LOOK_MS = 350
 const QUIET_AFTER_MS = 900
 
+/** A shape snaps to lines this near, CSS px. */
+const SNAP_REACH = 7
+
 /** What bounds a fence, as for a pour. */
 const FENCE = { tolerance: 40, borders: 'all', gap: USUAL_GAP, grow: 2 } as const
 
@@ -166,7 +169,7 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
   async function openStep(number: number, isNew = true): Promise<void> {
     const next = steps.value[number]
     if (!next || !plan.value) return
-    settleAll()
+    await settleAll()
     bands.close()
     stepNumber.value = number
     pointedAt.value = null
@@ -244,12 +247,14 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
   const layerToDrawOn = () => guard.layerFor({ needsPaint: false, what: 'it' })
   const layerToPour = () => guard.layerFor({ needsPaint: false, what: 'the pour' }, true)
   const layerWithPaint = () => guard.layerFor({ needsPaint: true, what: 'it' })
-  const stencil = createStencil(host, hand, layerToDrawOn)
-  const around = { layerNow: layerToDrawOn, layerWithPaint, sheet: () => sheet.value, guides: () => guides.guides.value }
+  const lines = () => guides.snapLines(sheet.value)
+  const stencil = createStencil(host, hand, layerToDrawOn, lines)
+  const around = { layerNow: layerToDrawOn, layerWithPaint, sheet: () => sheet.value, lines, guides: () => guides.guides.value }
   const parts = createParts(host, around)
   const adjusting = createAdjust(host, layerWithPaint)
   const lighting = createLight(host, { sheet: () => sheet.value, layerWithPaint, nameOf: id => layers.value.find(each => each.id === id)?.name ?? 'the layer' })
   const bands = createBands(host, hand, {
+    onTrouble: (message, fix) => say(message, fix, 'attention'),
     live, layerWithPaint, choose, light: lighting.light, needLight: () => lighting.need(), nameOf: id => layers.value.find(each => each.id === id)?.name ?? 'the shape', placeOf: id => layers.value.findIndex(each => each.id === id),
   })
   const haze = createHaze(host, { layers: () => layers.value, colour: () => hand.colour, isReadOnly: () => isReadOnly.value })
@@ -275,16 +280,17 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
     parts.choose(null)
     letters.choose(isNext)
   }
-  /** Puts down all that is in hand. */
-  function settleAll(): void {
+  /** Puts down all that is in hand; a crop or a pour that waits for a word are asked about. */
+  async function settleAll(): Promise<void> {
+    const under = [
+      adjusting.how.value && adjusting.settle(), lighting.shadow.value && lighting.keepShadow(), haze.isOpen.value && haze.keep(),
+      parts.held.value && parts.settle(), letters.writing.value && letters.settle(),
+    ]
     stencil.settle()
-    if (parts.held.value) void parts.settle()
-    if (letters.writing.value) void letters.settle()
-    // What was only tried is left.
-    void adjusting.discard()
-    void lighting.dropShadow()
-    void haze.drop()
+    await Promise.all(under)
   }
+  /** Whether something is in hand that only its owner can decide about. */
+  const needsWord = computed(() => crop.isOpen.value || pouring.waiting.value !== null)
   /** Whether something is in hand that undo takes away first. */
   function discardInHand(): boolean {
     if (crop.isOpen.value) crop.discard()
@@ -302,6 +308,9 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
   /** Holds the stroke under way to the guides that it follows. */
   let toGuides: (packed: readonly number[]) => number[] = packed => [...packed]
 
+  /** A stroke along a guide that has not begun yet. */
+  let waiting: { readonly start: (first: readonly number[]) => void, readonly first: readonly number[] } | null = null
+
   /** Px on the screen for one of the sheet, as the stroke began. */
   let sheetScale = 1
 
@@ -316,7 +325,7 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
     if (parts.mode.value) return parts.begin(unpackSample(samples, 0), samples, time, scale)
     if (letters.isReady.value || letters.writing.value) return letters.begin(unpackSample(samples, 0), scale)
     if (stencil.kind.value && hand.settings && isRubbing(hand.settings)) return void say('Rubbing draws no shapes.', 'Lift a tool that paints, or put the stencil away.', 'attention')
-    if (stencil.kind.value && hand.settings) return stencil.begin(unpackSample(samples, 0))
+    if (stencil.kind.value && hand.settings) return stencil.begin(unpackSample(samples, 0), scale)
     const { lifted, settings } = hand
     if (!lifted) return
     sheetScale = scale
@@ -325,9 +334,15 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
     const layer = guard.layerFor({ needsPaint, what: `the ${toolNameOf(lifted.now).replace('-', ' ')}` }, true)
     if (layer) {
       const echoes = guides.echoes()
-      toGuides = heldTo(guides.follower(unpackSample(samples, 0), scale))
+      const follower = guides.follower(unpackSample(samples, 0), scale)
+      toGuides = heldTo(follower)
       const fence = hand.isFenced && !stack.isMaskLive.value ? { fence: { ...FENCE } } : {}
-      void host.beginStroke(layer, { tool: toRaw(settings), colour: [...hand.colour], ...(echoes && { echoes }), ...fence }, samples, time)
+      const style = { tool: toRaw(settings), colour: [...hand.colour] as [number, number, number], ...(echoes && { echoes }), ...fence }
+      const start = (first: readonly number[]) => void host.beginStroke(layer, style, first, time)
+      // Along a guide it begins once it is clear which way the hand means.
+      if (follower.isFree) return start(samples)
+      toGuides(samples)
+      waiting = { start, first: samples }
     }
   }
   function extend(samples: number[], time: number): void {
@@ -340,7 +355,10 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
     if (stencil.kind.value && hand.settings) return stencil.extend(last())
     if (!hand.settings) return pouring.extend(last(), sheetScale)
     const held = toGuides(samples)
-    if (held.length) void host.extendStroke(held, time)
+    if (held.length === 0) return
+    if (waiting) waiting.start(held)
+    else void host.extendStroke(held, time)
+    waiting = null
   }
   function end(): void {
     if (sampling.isOn.value) return sampling.end()
@@ -349,6 +367,9 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
     letters.end()
     stencil.end()
     if (!hand.settings) void pouring.end()
+    // A dot has no way.
+    waiting?.start(waiting.first)
+    waiting = null
     void host.endStroke()
     guard.afterStroke()
     trueKind.value = null
@@ -360,6 +381,7 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
     letters.end()
     pouring.drop()
     guard.forget()
+    waiting = null
     void host.dropStroke()
     trueKind.value = null
   }
@@ -367,9 +389,9 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
   /** The hand rests at the end of its stroke: it becomes a true shape. */
   async function hold(): Promise<boolean> {
     const { settings } = hand
-    // Where paint builds up while the hand rests, resting means something else.
-    if (!settings || sampling.isOn.value || stencil.kind.value || crop.isOpen.value || parts.mode.value || letters.isReady.value || letters.writing.value || !hand.truesUp || isRubbing(settings) || settings.gather === 'flow' || settings.tip.kind === 'spray') return false
-    trueKind.value = await host.trueUp(hand.hasEvenWidth)
+    // A sprayer goes on while the hand rests: there resting means something else.
+    if (!settings || sampling.isOn.value || stencil.kind.value || crop.isOpen.value || parts.mode.value || letters.isReady.value || letters.writing.value || !hand.truesUp || isRubbing(settings) || settings.tip.kind === 'spray') return false
+    trueKind.value = await host.trueUp(hand.hasEvenWidth, { lines: lines(), reach: SNAP_REACH / sheetScale })
     return trueKind.value !== null
   }
 
@@ -392,7 +414,7 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
 
   /** What can't follow on the server's record becomes a drawing of its own; nothing is drawn meanwhile. */
   async function keepApart(): ReturnType<SheetHost['keepApart']> {
-    settleAll()
+    await settleAll()
     isReadOnly.value = true
     const result = await host.keepApart()
     if (!result.ok) isReadOnly.value = false
@@ -401,7 +423,7 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
 
   /** The page is put away or goes: what is under way is finished and kept, and sent if it can be. */
   function putAway(): void {
-    settleAll()
+    void settleAll()
     void host.endStroke()
     void host.wake()
   }
@@ -412,7 +434,7 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
   window.addEventListener('online', onOnline)
 
   async function close(): Promise<void> {
-    settleAll()
+    await settleAll()
     if (quietTimer) clearTimeout(quietTimer)
     document.removeEventListener('visibilitychange', onHidden)
     window.removeEventListener('pagehide', putAway)
@@ -427,7 +449,7 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
     wasTaken: readonly(wasTaken), answer, layers, live, liveLayer, history: readonly(history), thumbnails, sending: readonly(sending),
     planId: readonly(planId), purpose: readonly(purpose), pictures, steps, isRicher: readonly(isRicher), way: readonly(way), goRicher, meant: readonly(meant), setMeant,
     step, stepNumber: readonly(stepNumber), findings, lookedAt: readonly(lookedAt), isLooking: readonly(isLooking), pointedAt,
-    open, openStep, pinReference, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, pouring, adjusting, lighting, haze, bands, settleAll, sampling, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
+    open, openStep, pinReference, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, pouring, adjusting, lighting, haze, bands, settleAll, needsWord, sampling, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
     stack, copyLayer, isSheetOpen, seams: shallowReadonly(seams), close, keepApart,
     undo: () => (discardInHand() ? undefined : host.undo()), redo: () => host.redo(), wake: () => host.wake(),
   }

@@ -3,6 +3,7 @@ import { computed, inject, ref, type InjectionKey } from 'vue'
 import { ECHO_ONE } from '#core/drawing'
 import { echoesOf, Follower, guideSchema, newGuide, type Guide, type GuideKind } from '#core/guides'
 import type { Sheet } from '#core/layers'
+import { snapLines, type SnapLine } from '#core/parts'
 
 /**
  * The guides over one drawing: the learner's own, kept on this device, and those that the plan lays out
@@ -16,6 +17,8 @@ export function createGuides(drawing: number) {
   /** Those of the step; what the learner changes at them lasts until the next one opens. */
   const given = ref<Guide[]>([])
   const guides = computed(() => [...given.value, ...own.value])
+  /** Whether shapes and parts snap to squares, thirds, the middle and the edges. */
+  const snaps = useLocalStorage('little-easel-snaps', true)
   /** Handles are on the sheet, and the pointer moves them instead of drawing. */
   const isAdjusting = ref(false)
 
@@ -41,7 +44,9 @@ export function createGuides(drawing: number) {
   const isGiven = (id: string) => given.value.some(each => each.id === id)
 
   return {
-    guides, isAdjusting, add, change, remove, give, isGiven,
+    guides, isAdjusting, snaps, add, change, remove, give, isGiven,
+    /** What shapes and parts lie against now. */
+    snapLines: (sheet: { readonly width: number, readonly height: number }): SnapLine[] => (snaps.value ? snapLines(sheet, guides.value) : []),
     /** Where a stroke begun now is repeated, as an act holds it; none: undefined. */
     echoes(): [number, number, number, number, number, number][] | undefined {
       const found = echoesOf(guides.value, ECHO_ONE)

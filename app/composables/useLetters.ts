@@ -4,8 +4,7 @@ import { reactive, ref, shallowRef, watch } from 'vue'
 import { SUBPIXELS } from '#core/brush'
 import type { LetteringAct } from '#core/drawing'
 import { mapped, projectiveTo } from '#core/moving'
-import { handled, heldWhole, holds, middleOf, movedBy, snapLines, snapOf, type Held } from '#core/parts'
-import type { Guide } from '#core/guides'
+import { handled, heldWhole, holds, middleOf, movedBy, snapOf, type Held, type SnapLine } from '#core/parts'
 import { textOutlines, type LetteringFont } from '../sheet/fonts'
 import { latestOnly } from '../sheet/latest-only'
 import type { useHand } from '../stores/hand'
@@ -16,7 +15,8 @@ interface Place { readonly x: number, readonly y: number }
 interface Around {
   readonly layerNow: () => string | null
   readonly sheet: () => { readonly width: number, readonly height: number }
-  readonly guides: () => readonly Guide[]
+  /** What parts lie against. */
+  readonly lines: () => readonly SnapLine[]
   /** A font or the like could not be had. */
   readonly onTrouble: (message: string, fix: string) => void
 }
@@ -34,11 +34,13 @@ interface Writing {
 const SNAP_REACH = 7
 
 /** Lettering and the signature: set on the sheet, moved, sized and turned until they are settled. */
-export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof useHand>, { layerNow, sheet, guides, onTrouble }: Around) {
+export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof useHand>, { layerNow, sheet, lines, onTrouble }: Around) {
   const writing = shallowRef<Writing | null>(null)
   /** Whether the next touch of the sheet begins a text. */
   const isReady = ref(false)
   const text = ref('')
+  /** Letters are solid unless the tool's strength is asked for. */
+  const isSolid = ref(true)
   const font = useLocalStorage<LetteringFont>('little-easel-lettering-font', 'hand')
   const size = useLocalStorage('little-easel-lettering-size', 96)
   const keys = reactive({ shift: false, alt: false })
@@ -62,7 +64,7 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
       }
       return out
     })
-    return { kind: 'lettering', version: 1, layer: value.layer, text: value.text, is: value.is, outlines, colour: [...hand.colour] as [number, number, number], opacity: hand.settings?.opacity ?? 100, seed }
+    return { kind: 'lettering', version: 1, layer: value.layer, text: value.text, is: value.is, outlines, colour: [...hand.colour] as [number, number, number], opacity: isSolid.value ? 100 : hand.settings?.opacity ?? 100, seed }
   }
   const show = latestOnly(() => host.showUnsettled(act()))
 
@@ -112,7 +114,7 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
     }
   })
   watch([text, font, size], () => void rewrite())
-  watch(() => [hand.colour, hand.settings?.opacity], () => writing.value && void show())
+  watch(() => [hand.colour, hand.settings?.opacity, isSolid.value], () => writing.value && void show())
 
   function begin(place: Place, shownScale: number): void {
     scale = shownScale
@@ -133,7 +135,7 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
   function extend(place: Place): void {
     if (!start) return
     const moved = movedBy(start, place.x - from.x, place.y - from.y)
-    const { dx, dy } = keys.alt ? { dx: 0, dy: 0 } : snapOf(moved, snapLines(sheet(), guides()), SNAP_REACH / scale)
+    const { dx, dy } = keys.alt ? { dx: 0, dy: 0 } : snapOf(moved, lines(), SNAP_REACH / scale)
     change(movedBy(moved, dx, dy))
   }
 
@@ -180,7 +182,7 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
     lay('signature', name, sized, { x: width * 0.97 - (sizedBox.x1 - sizedBox.x0) / 2, y: height * 0.97 - (sizedBox.y1 - sizedBox.y0) / 2 })
   }
 
-  return { writing, isReady, text, font, size, choose, begin, extend, end, take, nudge, settle, discard, sign }
+  return { writing, isReady, text, font, size, isSolid, choose, begin, extend, end, take, nudge, settle, discard, sign }
 }
 export type Letters = ReturnType<typeof createLetters>
 

@@ -2,13 +2,13 @@ import type { Remote } from 'comlink'
 import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
 import { SUBPIXELS } from '#core/brush'
-import type { Guide } from '#core/guides'
 import type { BendKind } from '#core/moving'
-import { asNet, flipped, handled, heldWhole, holds, movedBy, quarterTurned, snapLines, snapOf, type Held, type SnapLine, type Way } from '#core/parts'
+import { asNet, flipped, handled, heldWhole, holds, movedBy, quarterTurned, snapOf, type Held, type SnapLine, type Way } from '#core/parts'
 import type { Choice } from '#core/select'
 import type { SheetHost } from '../workers/sheet/host'
 import { newLayerId } from '../sheet/layer-ids'
 import { latestOnly } from '../sheet/latest-only'
+import type { Guide } from '#core/guides'
 
 interface Place { readonly x: number, readonly y: number }
 
@@ -28,11 +28,13 @@ interface Around {
   /** The same for what needs paint there. */
   readonly layerWithPaint: () => string | null
   readonly sheet: () => { readonly width: number, readonly height: number }
+  /** What parts lie against. */
+  readonly lines: () => readonly SnapLine[]
   readonly guides: () => readonly Guide[]
 }
 
 /** Choosing parts of the sheet, and moving, bending and mirroring what is painted there. */
-export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint, sheet, guides }: Around) {
+export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint, sheet, lines, guides }: Around) {
   const mode = ref<PartMode | null>(null)
   /** The edge of what is selected; null: nothing is. */
   const edges = shallowRef<readonly Int32Array[] | null>(null)
@@ -131,7 +133,7 @@ export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint,
   function drag(to: Place): void {
     if (!start) return
     const moved = movedBy(start, Math.round(to.x - from.x), Math.round(to.y - from.y))
-    const snap = keys.alt ? { dx: 0, dy: 0, on: [] } : snapOf(moved, snapLines(sheet(), guides()), SNAP_REACH / scale)
+    const snap = keys.alt ? { dx: 0, dy: 0, on: [] } : snapOf(moved, lines(), SNAP_REACH / scale)
     against.value = snap.on
     change(movedBy(moved, snap.dx, snap.dy))
   }

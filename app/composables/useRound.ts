@@ -15,6 +15,8 @@ export interface AtRound {
 
 export type RoundOrder = 'standing' | 'name' | 'step' | 'time'
 
+/** What was drawn on within this time counts for what is drawn today, ms; common practice, no source. */
+const LATELY_MS = 2 * 3600 * 1000
 /** How often it is asked anew who is stuck or silent: time alone makes them so, ms. */
 const TICK_MS = 2000
 
@@ -61,7 +63,7 @@ export function useRound(classId: number) {
       const { drawing } = card
       const lastStrokeAt = timeOf(drawing?.lastStrokeAt ?? null)
       const standing = standingOf({
-        now, lastStrokeAt, stepAt: timeOf(drawing?.stepAt ?? null), isAsking: card.asks !== null,
+        now, lastStrokeAt, stepAt: timeOf(drawing?.stepAt ?? null), isAsking: card.asks !== null, hasLeft: card.hasLeft,
         isHandedIn: drawing?.handIn === 'waiting' || drawing?.handIn === 'accepted', usualMs: usualTime(spans.get(keyOf(card)) ?? []),
       })
       const judged = drawing?.found?.filter(each => each.verdict !== 'cant-tell') ?? []
@@ -82,5 +84,18 @@ export function useRound(classId: number) {
       .sort((a, b) => by[order.value](a, b) || a.card.name.localeCompare(b.card.name, undefined, { numeric: true }))
   })
 
-  return { round, trouble, load, isHeard: readonly(isHeard), isLive: isOpen, order, only, all, counts, shown }
+  /** The plan that most have drawn on lately: what is proposed for today's. */
+  const proposed = computed(() => {
+    const now = clock.value + ahead.value
+    const counted = new Map<number, number>()
+    for (const { drawing } of cards.value.values()) {
+      const at = timeOf(drawing?.lastStrokeAt ?? null)
+      if (drawing && at !== null && now - at < LATELY_MS) counted.set(drawing.plan.id, (counted.get(drawing.plan.id) ?? 0) + 1)
+    }
+    return [...round.value?.plans ?? []].sort((a, b) => (counted.get(b.id) ?? 0) - (counted.get(a.id) ?? 0))[0] ?? null
+  })
+  /** Today's plan: as the teacher said, or as is proposed. */
+  const today = computed(() => round.value?.plans.find(each => each.id === round.value!.today) ?? proposed.value)
+
+  return { round, today, trouble, load, isHeard: readonly(isHeard), isLive: isOpen, order, only, all, counts, shown }
 }

@@ -1,6 +1,7 @@
 import type { Remote } from 'comlink'
 import { computed, ref } from 'vue'
 import { GREATEST_LAYERS, layerBudget, type StackSetAct } from '#core/drawing'
+import { withClipRuns } from '#core/layers'
 import { newLayerId } from '../sheet/layer-ids'
 import type { Alone } from '../workers/sheet/alone'
 import type { SheetHost } from '../workers/sheet/host'
@@ -122,13 +123,22 @@ export function createStack(host: Remote<SheetHost>, sheet: () => { readonly wid
     if (at && group) await put(item, group.id, at.siblings[at.place - 1] === group ? group.items[group.items.length - 1]!.id : null)
   }
 
-  async function group(...items: string[]): Promise<void> {
+  /** Puts them in a group, with all that is clipped to them: nothing looks different. */
+  async function group(...chosen: string[]): Promise<void> {
+    const siblings = lies(chosen[0]!)?.siblings ?? []
+    const items = chosen.every(id => siblings.some(each => each.id === id)) ? withClipRuns(siblings, chosen) : chosen
     const names = new Set(stack.value.map(note => note.name))
     let count = 1
     while (names.has(`Group ${count}`)) count++
     await host.act({ kind: 'stack-group', group: newLayerId(), name: `Group ${count}`, items })
   }
-  const ungroup = (id: string) => host.act({ kind: 'stack-ungroup', group: id })
+  /** Takes a group away; what is clipped to all of it would be clipped to its topmost only, and look different. */
+  async function ungroup(id: string): Promise<void> {
+    const at = lies(id)
+    const above = at?.siblings[at.place + 1]
+    if (above?.clip) return say(`“${above.name}” is clipped to this group.`, 'Switch that clip off first, or merge the group into one sheet.')
+    await host.act({ kind: 'stack-ungroup', group: id })
+  }
 
   async function mergeDown(item: string): Promise<void> {
     const at = lies(item)

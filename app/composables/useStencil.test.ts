@@ -4,6 +4,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, nextTick } from 'vue'
 import { toolSettings } from '#core/brush'
 import type { ShapeAct } from '#core/drawing'
+import type { SnapLine } from '#core/parts'
 import type { Step } from '#core/plan'
 import { useHand } from '../stores/hand'
 import { createStencil } from './useStencil'
@@ -16,6 +17,7 @@ let stencil: ReturnType<typeof createStencil>
 let hand: ReturnType<typeof useHand>
 let waiting: (() => void)[]
 let isSlow: boolean
+let lines: SnapLine[]
 
 beforeEach(() => {
   setActivePinia(createPinia())
@@ -26,6 +28,7 @@ beforeEach(() => {
   waiting = []
   isSlow = false
   layer = 'lines'
+  lines = []
   const host = {
     showUnsettled(act: ShapeAct | null) {
       // What goes to a worker must be clonable.
@@ -34,12 +37,12 @@ beforeEach(() => {
     },
     act: (act: ShapeAct) => Promise.resolve(void settled.push(structuredClone(act))),
   }
-  stencil = effectScope().run(() => createStencil(host as never, hand, () => layer))!
+  stencil = effectScope().run(() => createStencil(host as never, hand, () => layer, () => lines))!
 })
 
 const at = (x: number, y: number) => ({ x, y })
 async function drag(from: readonly [number, number], to: readonly [number, number]): Promise<void> {
-  stencil.begin(at(...from))
+  stencil.begin(at(...from), 1)
   stencil.extend(at(...to))
   stencil.end()
   await nextTick()
@@ -50,6 +53,46 @@ const boxOf = ({ outline }: ShapeAct) => {
   const ys = outline.filter((_, i) => i % 2 === 1).map(value => value / 16)
   return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)].map(Math.round)
 }
+
+describe('corners, one after the other', () => {
+  const tap = async (x: number, y: number) => {
+    stencil.begin(at(x, y), 1)
+    stencil.end()
+    await nextTick()
+  }
+  it('are tapped: the first alone is no shape, each further one goes on from it', async () => {
+    stencil.choose('polyline')
+    await tap(100, 100)
+    expect(shown.at(-1) ?? null).toBeNull()
+    expect(stencil.shape.value).toMatchObject({ points: [{ x: 100, y: 100 }] })
+    await tap(200, 100)
+    await tap(200, 180)
+    expect(stencil.shape.value).toMatchObject({ points: [{ x: 100, y: 100 }, { x: 200, y: 100 }, { x: 200, y: 180 }] })
+    stencil.settle()
+    await nextTick()
+    expect(boxOf(settled[0]!)).toEqual([100, 100, 200, 180])
+  })
+
+  it('tapped and dragged may be mixed', async () => {
+    stencil.choose('polyline')
+    await drag([10, 10], [60, 10])
+    await tap(60, 50)
+    await drag([90, 90], [100, 120])
+    expect(stencil.shape.value).toMatchObject({ points: [{ x: 10, y: 10 }, { x: 60, y: 10 }, { x: 60, y: 50 }, { x: 100, y: 120 }] })
+  })
+})
+
+describe('a stencil with lines near by', () => {
+  it('snaps its corners and its handles to them, but not while it is moved', async () => {
+    lines = [{ axis: 'x', at: 100 }, { axis: 'x', at: 300 }, { axis: 'y', at: 240 }]
+    stencil.choose('box')
+    await drag([104, 110], [296, 236])
+    expect(boxOf(shown.at(-1)!)).toEqual([100, 110, 300, 240])
+    stencil.take('1 1', at(402, 243))
+    await nextTick()
+    expect(boxOf(shown.at(-1)!)).toEqual([100, 110, 402, 240])
+  })
+})
 
 describe('a stencil', () => {
   it('is shown while it is drawn out, and in the record only once it is settled', async () => {
@@ -89,7 +132,7 @@ describe('a stencil', () => {
     await drag([500, 500], [600, 540])
     expect(boxOf(shown.at(-1)!)).toEqual([400, 460, 600, 540])
     press('keyup', {})
-    stencil.begin(at(100, 100))
+    stencil.begin(at(100, 100), 1)
     stencil.extend(at(200, 200))
     press('keydown', { ctrlKey: true })
     stencil.extend(at(250, 210))
@@ -127,7 +170,7 @@ describe('a stencil', () => {
     isSlow = true
     stencil.choose('box')
     waiting.splice(0)
-    stencil.begin(at(0, 0))
+    stencil.begin(at(0, 0), 1)
     for (let i = 1; i <= 10; i++) stencil.extend(at(100 + i, 100))
     expect(waiting).toHaveLength(1)
     waiting[0]!()
@@ -141,6 +184,7 @@ describe('a stencil', () => {
     await drag([100, 100], [300, 240])
     expect(stencil.shape.value).toBeNull()
     layer = 'lines'
+  lines = []
     await drag([100, 100], [101, 101])
     stencil.settle()
     expect(settled).toEqual([])

@@ -2,6 +2,7 @@
 import { api } from '../api/routes'
 import { begunAnswers } from '../sheet/answer-drafts'
 import { useSession } from '../stores/session'
+import { wallWaits } from '../sheet/wall-words'
 
 definePageMeta({ who: 'teacher' })
 const { data: desk, trouble, load } = usePageData(() => api.desk())
@@ -15,6 +16,7 @@ onMounted(async () => {
   begun.value = await begunAnswers(useSession().person!.id).catch(() => begun.value)
 })
 onBeforeUnmount(() => clearInterval(timer))
+const wallOf = (classId: number) => wallWaits(desk.value?.walls.find(each => each.classId === classId) ?? { works: 0, words: 0 })
 </script>
 
 <template>
@@ -43,6 +45,7 @@ onBeforeUnmount(() => clearInterval(timer))
             <span class="small soft">{{ one.when }}</span>
             <span class="small">{{ one.learners === 1 ? 'one learner' : `${one.learners} learners` }} · code <strong class="code">{{ one.code }}</strong></span>
             <NuxtLink :to="`/round/${one.id}`" class="small">The Round</NuxtLink>
+            <NuxtLink v-if="wallOf(one.id)" :to="`/wall/${one.id}`" class="small waits">{{ wallOf(one.id) }}</NuxtLink>
           </article>
           <v-btn variant="outlined" size="small" @click="isOpening = true">New class</v-btn>
           <NewClass v-model="isOpening" />
@@ -72,6 +75,7 @@ onBeforeUnmount(() => clearInterval(timer))
 </template>
 
 <style scoped>
+.waits { border-left: 3px solid var(--ochre); padding-left: 8px; }
 h1 { margin-bottom: 4px; }
 section h2 { margin: 16px 0 10px; }
 .pile { display: grid; grid-template-columns: repeat(auto-fill, minmax(196px, 1fr)); gap: 16px; }

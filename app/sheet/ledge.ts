@@ -2,7 +2,7 @@
 
 /** A tool's picture at its best and at its least, and what opens the others, rem. */
 const BEST_REM = 6.6
-const LEAST_REM = 4.4
+const LEAST_REM = 4.2
 const MORE_REM = 3
 
 export interface LaidOut {

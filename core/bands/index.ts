@@ -1,5 +1,5 @@
 export type { BandBorder, BandPlace, Bands } from './bands'
-export { bandGaps } from './gaps'
+export { bandGaps, type BandsFound } from './gaps'
 export { FormInBands } from './ladder'
 export { seamsLeft, SEAM_STEP, type Seams } from './seams'
 export { formShape, type FormShape } from './shape'

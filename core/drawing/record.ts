@@ -8,11 +8,11 @@ const at = z.int().min(0).max(Number.MAX_SAFE_INTEGER)
 
 /**
  * One line of a record. `prepare` lays out what a step needs (its layers); undo leaves it standing.
- * `step` says which step of the plan was opened, `meant` that something a look-for found is so on purpose (or, after all,
+ * `aided`: the program did it for somebody who asked for it. `step` says which step of the plan was opened, `meant` that something a look-for found is so on purpose (or, after all,
  * not). Nothing is ever taken out of a record.
  */
 export const entrySchema = z.discriminatedUnion('type', [
-  z.strictObject({ type: z.literal('act'), at, act: actSchema }),
+  z.strictObject({ type: z.literal('act'), at, act: actSchema, aided: z.literal(true).optional() }),
   z.strictObject({ type: z.literal('prepare'), at, act: actSchema }),
   z.strictObject({ type: z.literal('undo'), at }),
   z.strictObject({ type: z.literal('redo'), at }),

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { CoreError } from '../base'
 import { BLEND_MODES, loadKernels, TILE_BYTES, type BlendMode } from '../kernels'
-import { findItem, flattenDrawing, itemId, layersIn, stackOf, withItem, type Drawing, type Layer, type StackItem } from '../layers'
+import { findItem, flattenDrawing, itemId, itemOf, layersIn, stackOf, withClipRuns, withItem, type Drawing, type Layer, type StackItem } from '../layers'
 import { toolSettings } from '../brush'
 import { actSchema, applyAct, type Act } from './acts'
 import { contentHash } from './hash'
@@ -40,6 +40,26 @@ const refused = (drawing: Drawing, act: Act) => {
 }
 const pixels = (drawing: Drawing) => flattenDrawing(kernels, drawing)
 const worst = (a: Uint8Array, b: Uint8Array) => a.reduce((most, value, i) => Math.max(most, Math.abs(value - b[i]!)), 0)
+
+describe('grouping what others are clipped to', () => {
+  const clippables = (items: readonly StackItem[]) => items.map(item => ({ id: itemId(item), clip: itemOf(item).clip === true }))
+
+  it.each<[string, string[]]>([['a', ['a', 'b', 'c']], ['b', ['a', 'b', 'c']], ['d', ['d']]])('takes the whole run of %s along', (id, expected) => {
+    expect(withClipRuns(clippables(stackOf(run(start, set('b', { clip: true }), set('c', { clip: true })))), [id])).toEqual(expected)
+  })
+
+  it('changes no px, however the stack looks; nor does taking the group away again', () => {
+    const look = fc.record({ clip: fc.boolean(), mode: fc.constantFrom<BlendMode>(...BLEND_MODES), opacity: fc.integer({ min: 1, max: 100 }), visible: fc.boolean() })
+    fc.assert(fc.property(fc.array(look, { minLength: 4, maxLength: 4 }), fc.integer({ min: 0, max: 3 }), fc.integer({ min: 0, max: 3 }), (looks, from, to) => {
+      const before = looks.reduce((now, { clip, ...rest }, i) => run(now, set(start.layers[i]!.id, i ? { ...rest, clip } : rest)), start)
+      const chosen = start.layers.slice(Math.min(from, to), Math.max(from, to) + 1).map(each => each.id)
+      const grouped = run(before, group('g', ...withClipRuns(clippables(stackOf(before)), chosen)))
+      const pixelsBefore = pixels(before)
+      expect(worst(pixels(grouped), pixelsBefore)).toBe(0)
+      expect(worst(pixels(run(grouped, { kind: 'stack-ungroup', group: 'g' })), pixelsBefore)).toBe(0)
+    }), { numRuns: 150, seed: 4 })
+  })
+})
 
 describe('the stack as a tree', () => {
   it.each<[string, Act[], string]>([

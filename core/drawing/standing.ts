@@ -8,6 +8,8 @@ export interface StandingAct {
   readonly step: string | null
   readonly at: number
   readonly prepared: boolean
+  /** The program did it for somebody who asked for it, as closing a gap. */
+  readonly aided?: boolean
 }
 
 /** Look-fors whose finding is meant to be as it is, by the step in which that was said. */
@@ -36,7 +38,7 @@ export function standingActs(entries: readonly Entry[]): StandingAct[] {
         done.push({ act: entry.act, step, at: entry.at, prepared: true })
         break
       case 'act':
-        done.push({ act: entry.act, step, at: entry.at, prepared: false })
+        done.push({ act: entry.act, step, at: entry.at, prepared: false, ...(entry.aided && { aided: true }) })
         undone.length = 0
         break
       case 'undo': {

@@ -5,6 +5,9 @@ interface Place { readonly x: number, readonly y: number }
 /** How far the hand goes before it is clear which way it means, px on the screen. */
 const DECIDE_PX = 9
 
+/** A stroke that goes farther than this from what squares and thirds offer is meant as it goes, radians. */
+const DIAGONAL = (25 * Math.PI) / 180
+
 /** Directions (radians) that a stroke may take from a place along the guides that are followed. Empty: it is free. */
 export function directionsAt(guides: readonly Guide[], { x, y }: Place): number[] {
   return guides.filter(guide => guide.isFollowed).flatMap((guide) => {
@@ -31,10 +34,13 @@ export function directionsAt(guides: readonly Guide[], { x, y }: Place): number[
  */
 export class Follower {
   private direction: number | null = null
-  private readonly isFree: boolean
+  private start: Place
+  /** Whether the stroke goes as the hand does: nothing is followed, or it was drawn across the squares. */
+  isFree: boolean
 
-  constructor(private readonly guides: readonly Guide[], private readonly start: Place, private readonly scale: number) {
-    this.isFree = directionsAt(guides, start).length === 0
+  constructor(private readonly guides: readonly Guide[], begin: Place, private readonly scale: number) {
+    this.start = begin
+    this.isFree = directionsAt(guides, begin).length === 0
   }
 
   /** The place that the stroke goes to; null while it is not clear yet which way the hand means. */
@@ -47,10 +53,26 @@ export class Follower {
       const hand = Math.atan2(dy, dx)
       const apart = (direction: number) => Math.abs(Math.sin(direction - hand))
       this.direction = directionsAt(this.guides, this.start).reduce((best, each) => (apart(each) < apart(best) ? each : best))
+      const isSquare = this.guides.every(each => !each.isFollowed || each.kind === 'grid' || each.kind === 'thirds' || each.kind === 'mirror' || each.kind === 'spokes')
+      if (isSquare && apart(this.direction) > Math.sin(DIAGONAL)) {
+        this.isFree = true
+        return at
+      }
+      this.start = onSquares(this.guides, this.start, this.direction)
     }
     const c = Math.cos(this.direction)
     const s = Math.sin(this.direction)
-    const along = dx * c + dy * s
+    const along = (at.x - this.start.x) * c + (at.y - this.start.y) * s
     return { x: this.start.x + along * c, y: this.start.y + along * s }
   }
+}
+
+/** Where a stroke along squares begins: on the line of theirs that lies nearest and goes its way. */
+function onSquares(guides: readonly Guide[], start: Place, direction: number): Place {
+  const grid = guides.find((each): each is Extract<Guide, { kind: 'grid' }> => each.kind === 'grid' && each.isFollowed)
+  const isLevel = Math.abs(Math.sin(direction)) < 1e-9
+  const isUpright = Math.abs(Math.cos(direction)) < 1e-9
+  if (!grid || (!isLevel && !isUpright)) return start
+  const nearest = (value: number, offset: number) => offset + Math.round((value - offset) / grid.spacing) * grid.spacing
+  return isLevel ? { x: start.x, y: nearest(start.y, grid.offsetY) } : { x: nearest(start.x, grid.offsetX), y: start.y }
 }

@@ -70,13 +70,28 @@ describe('following', () => {
   })
 
   it.each<[string, Guide, { x: number, y: number }, { x: number, y: number }]>([
-    ['a grid, level', followed(of('grid')), { x: 500, y: 520 }, { x: 500, y: 500 }],
-    ['a grid, upright', followed(of('grid')), { x: 390, y: 420 }, { x: 400, y: 420 }],
+    ['a grid, level', followed(of('grid'), { offsetX: 400, offsetY: 500 }), { x: 500, y: 520 }, { x: 500, y: 500 }],
+    ['a grid, upright', followed(of('grid'), { offsetX: 400, offsetY: 500 }), { x: 390, y: 420 }, { x: 400, y: 420 }],
     ['thirds', followed(of('thirds')), { x: 300, y: 505 }, { x: 300, y: 500 }],
   ])('%s', (_what, guide, to, expected) => {
     const at = go([guide], to)!
     expect(at.x).toBeCloseTo(expected.x, 9)
     expect(at.y).toBeCloseTo(expected.y, 9)
+  })
+
+  it('lays a stroke along squares on the nearest of their lines, level and upright', () => {
+    const grid = followed(of('grid'), { spacing: 60, offsetX: 10, offsetY: 20 })
+    expect(go([grid], { x: 460, y: 508 })).toEqual({ x: 460, y: 500 })
+    expect(go([grid], { x: 396, y: 560 })!.x).toBeCloseTo(370 + 60, 9)
+    expect(new Follower([grid], { x: 400, y: 471 }, 1).place({ x: 440, y: 473 })!.y).toBeCloseTo(20 + 8 * 60, 9)
+  })
+
+  it('leaves a stroke across the squares free, and says so', () => {
+    const follower = new Follower([followed(of('grid'))], start, 1)
+    expect(follower.isFree).toBe(false)
+    expect(follower.place({ x: 430, y: 528 })).toEqual({ x: 430, y: 528 })
+    expect(follower.isFree).toBe(true)
+    expect(follower.place({ x: 500, y: 500 })).toEqual({ x: 500, y: 500 })
   })
 
   it('goes to the vanishing point that the hand means, or upright', () => {
@@ -91,7 +106,7 @@ describe('following', () => {
   })
 
   it('waits until the hand has shown its way, and then keeps to it', () => {
-    const follower = new Follower([followed(of('grid'))], start, 0.5)
+    const follower = new Follower([followed(of('grid'), { offsetX: 400, offsetY: 500 })], start, 0.5)
     expect(follower.place({ x: 410, y: 502 })).toBeNull()
     expect(follower.place({ x: 440, y: 504 })).toEqual({ x: 440, y: 500 })
     // However the hand wanders afterwards.

@@ -1,3 +1,4 @@
+export { withClipRuns } from './clip-runs'
 export { withBelowFlattened } from './below'
 export { changedTiles } from './changes'
 export type { StandIn } from './doings'

@@ -56,6 +56,46 @@ describe('tracing an outline', () => {
     for (const [i, width] of [6, 10, 16].entries()) expect(Math.abs(widths[i]! - width)).toBeLessThanOrEqual(2)
   })
 
+  /** Two halls side by side, with a wall between them, each 60 px deep. */
+  function twoHalls(openings: readonly { hall: 0 | 1, width: number }[], width = 240, height = 160): Uint8Array {
+    const alpha = new Uint8Array(width * height)
+    const put = (x0: number, y0: number, x1: number, y1: number, value = 255) => {
+      for (let y = y0; y < y1; y++) alpha.fill(value, y * width + x0, y * width + x1)
+    }
+    put(20, 20, 220, 25)
+    put(20, 135, 220, 140)
+    for (const x of [20, 130, 215]) put(x, 20, x + 5, 140)
+    for (const { hall, width: gap } of openings) put(hall ? 170 : 70, 20, (hall ? 170 : 70) + gap, 25, 0)
+    return alpha
+  }
+  const both = [22, 22, 218, 22, 218, 138, 22, 138]
+
+  it.each<[string, { hall: 0 | 1, width: number }[]]>([
+    ['neither', []], ['the deeper one', [{ hall: 0, width: 9 }]], ['the other one', [{ hall: 1, width: 9 }]], ['both', [{ hall: 0, width: 12 }, { hall: 1, width: 7 }]],
+  ])('tests every part of the target: open is %s', (_what, openings) => {
+    const outline = traceOutline(twoHalls(openings), 240, 160, both)!
+    expect(outline.isOpen).toBe(false)
+    expect(outline.gaps.map(gap => gap.width).sort((a, b) => a - b)).toEqual(openings.map(each => each.width).sort((a, b) => a - b))
+    // Sealed, both are inside: what is asked of the inside is asked of all of it.
+    expect(countBits(outline.inside) / (105 * 110 + 80 * 110)).toBeGreaterThan(0.97)
+  })
+
+  it('does not blame what lies beside a shape drawn smaller than was expected', () => {
+    const alpha = ringWithGaps([], 6, 60)
+    // A handle at its side, open to the outside between the two.
+    for (let y = 60; y < 180; y++) for (let x = 205; x < 209; x++) alpha[y * SIDE + x] = 255
+    expect(traceOutline(alpha, SIDE, SIDE, [20, 20, 215, 20, 215, 220, 20, 220])!.gaps).toEqual([])
+  })
+
+  it.each([12, 21, 39])('counts a gap of %i px once, however wide the line and wherever it is', (width) => {
+    for (const thickness of [3, 6, 14, 24]) {
+      for (let k = 0; k < 12; k++) {
+        const outline = trace(ringWithGaps([{ angle: (k * Math.PI) / 6 + 0.13 * k, width }], thickness))!
+        expect([thickness, k, outline.gaps.length]).toEqual([thickness, k, 1])
+      }
+    }
+  })
+
   it('says of half a ring that it is wide open', () => {
     expect(trace(ringWithGaps([{ angle: 0, width: 150 }]))!.isOpen).toBe(true)
   })

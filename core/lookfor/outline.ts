@@ -64,30 +64,64 @@ export function traceOutline(alpha: Uint8Array, width: number, height: number, t
 /** Cells of the grid on which a place deep inside is looked for first, px wide. */
 const CELL = 8
 
+/** Parts of the target that are looked at one after the other, at most. */
+const MOST_PARTS = 6
+/** A part counts when it is at least this share as deep as the deepest, and so deep, px. */
+const PART_SHARE = 0.4
+const PART_LEAST = 14
+/** A part whose opening is wider than this share of its depth may be left open on purpose, or lie outside the shape. */
+const PART_OPEN_SHARE = 0.45
+
+interface Traced {
+  readonly gaps: Gap[]
+  readonly isOpen: boolean
+  readonly seals: BitPlane
+}
+
 /**
  * Whether the outline is closed is told by flooding from outside, run by run. Only where that comes in are distances
- * needed, and the way it took.
+ * needed, and the way it took. Every part of the target that is about as deep as the deepest must be closed.
  */
-function gapsIn(place: Corner, walls: BitPlane, expected: Uint8Array, width: number): { gaps: Gap[], isOpen: boolean, seals: BitPlane } | null {
-  const deep = deepCell(place, walls, expected, width)
-  if (deep && !bitAt(outsideOf(walls), deep.x, deep.y)) return { gaps: [], isOpen: false, seals: walls }
-  const crop = cropOf(place, walls)
+function gapsIn(place: Corner, walls: BitPlane, expected: Uint8Array, width: number): Traced | null {
+  const deep = deepCells(place, walls, expected, width)
+  const [first] = deep
+  let traced: Traced | null = first && !bitAt(outsideOf(walls), first.x, first.y)
+    ? { gaps: [], isOpen: false, seals: walls }
+    : tracedFrom(cropOf(place, walls), expected, width)
+  if (!traced || traced.isOpen || !first) return traced
+  const others: CoarsePlace[] = []
+  for (const cell of deep) {
+    if (others.length >= MOST_PARTS || cell.depth < Math.max(PART_LEAST, PART_SHARE * first.depth)) break
+    // The deepest of each part stands for it.
+    if (!bitAt(outsideOf(traced.seals), cell.x, cell.y) || others.some(each => squaredWay(each, cell) < (each.depth + cell.depth) ** 2)) continue
+    others.push(cell)
+    const part = gapsFrom({ ...cropOf(place, walls), walls: unpackBits(traced.seals) }, cell.y * walls.width + cell.x, traced.gaps, PART_OPEN_SHARE)
+    if (!part.isOpen) traced = part
+  }
+  return traced
+}
+
+function tracedFrom(crop: Crop, expected: Uint8Array, width: number): Traced | null {
   const start = deepestInside(crop, expected, width)
-  if (start === null) return null
+  return start === null ? null : gapsFrom(crop, start, [], OPEN_SHARE)
+}
+
+/** The gaps through which a place is reached from outside, those that are known first; each is sealed. */
+function gapsFrom(crop: Crop, start: number, known: readonly Gap[], openShare: number): Traced {
   const depth = Math.sqrt(crop.distances[start]!)
-  const gaps: Gap[] = []
+  const gaps = [...known]
   let isOpen = false
   for (let i = 0; i < MOST_GAPS; i++) {
     const way = widestWayOut(crop, start)
     if (way === null) break
     const opening = narrowestOpening(crop, way)
-    if (opening.tightness > depth * OPEN_SHARE) {
+    if (opening.tightness > depth * openShare) {
       isOpen = true
       break
     }
     const at = placeOf(crop, opening.at)
     // A second leak beside a sealed gap is the same gap, seen from its other side.
-    if (!gaps.some(gap => squaredWay(gap, at) < Math.max(gap.width, 4) ** 2)) gaps.push({ ...at, width: opening.width })
+    if (!gaps.some(gap => squaredWay(gap, at) < (Math.max(gap.width, 4) + opening.width / 2) ** 2)) gaps.push({ ...at, width: opening.width })
     seal(crop, opening)
     if (!bitAt(outsideOf(packBits(crop.walls, crop.width, crop.height)), start % crop.width, Math.floor(start / crop.width))) break
   }
@@ -99,8 +133,15 @@ function outsideOf(walls: BitPlane): BitPlane {
   return floodBits(inverted(walls), 0, 0)
 }
 
-/** A px of the target far from all ink, found on a coarse grid; null where the shape is too small for that. */
-function deepCell({ left, top }: Corner, walls: BitPlane, expected: Uint8Array, sheetWidth: number): { x: number, y: number } | null {
+interface CoarsePlace {
+  readonly x: number
+  readonly y: number
+  /** How far it is from ink and from the target's edge, px, as the grid tells it. */
+  readonly depth: number
+}
+
+/** Places of the target far from all ink and from its edge, found on a coarse grid, the deepest first; none where the shape is too small for that. */
+function deepCells({ left, top }: Corner, walls: BitPlane, expected: Uint8Array, sheetWidth: number): CoarsePlace[] {
   const [columns, rows] = [Math.ceil(walls.width / CELL), Math.ceil(walls.height / CELL)]
   const inked = new Uint8Array(columns * rows)
   for (let y = 0; y < walls.height; y++) {
@@ -111,20 +152,19 @@ function deepCell({ left, top }: Corner, walls: BitPlane, expected: Uint8Array, 
       if (bits) for (let k = 0; k < 4; k++) if ((bits >>> (8 * k)) & 0xff) inked[row + 4 * word + k] = 1
     }
   }
-  const distances = squaredDistances(inked, columns, rows)
   const sheetHeight = expected.length / sheetWidth
-  let [best, most] = [null as { x: number, y: number } | null, 1]
+  const isExpected = (x: number, y: number) => x >= 0 && y >= 0 && x < sheetWidth && y < sheetHeight && expected[y * sheetWidth + x] === 1
+  const found: CoarsePlace[] = []
+  const toInk = squaredDistances(inked, columns, rows)
   for (let row = 0, i = 0; row < rows; row++) {
     for (let column = 0; column < columns; column++, i++) {
-      if (distances[i]! <= most) continue
       const [x, y] = [column * CELL + CELL / 2, row * CELL + CELL / 2]
-      const [sx, sy] = [x + left, y + top]
-      if (x >= walls.width - MARGIN || y >= walls.height - MARGIN) continue
-      if (sx < 0 || sy < 0 || sx >= sheetWidth || sy >= sheetHeight || !expected[sy * sheetWidth + sx]) continue
-      [best, most] = [{ x, y }, distances[i]!]
+      if (x >= walls.width - MARGIN || y >= walls.height - MARGIN || !isExpected(x + left, y + top)) inked[i] = 1
+      else if (toInk[i]! > 1) found.push({ x, y, depth: i })
     }
   }
-  return best
+  const deep = squaredDistances(inked, columns, rows)
+  return found.map(each => ({ ...each, depth: CELL * Math.sqrt(deep[each.depth]!) })).sort((a, b) => b.depth - a.depth)
 }
 
 /** Where the box round the ink with its margin begins; may lie off the sheet. */

@@ -5,11 +5,11 @@ import { placedSince } from './moved'
 
 export type PaintAct = StrokeAct | PourAct | ShapeAct
 
-/** The strokes, pours and shapes of the step (or of any) that stand, erasing left out where `painting` is asked. */
+/** The strokes, pours and shapes of the step (or of any) that stand, erasing left out where `painting` is asked; nobody is blamed for what the program did. */
 export function paintActs(evidence: Evidence, painting: boolean, isAnyStep = false): PaintAct[] {
   return evidence.acts
     .filter((each): each is StandingAct & { act: PaintAct } =>
-      (isAnyStep || each.step === evidence.step) && (each.act.kind === 'stroke' || each.act.kind === 'pour' || each.act.kind === 'shape'))
+      !each.aided && (isAnyStep || each.step === evidence.step) && (each.act.kind === 'stroke' || each.act.kind === 'pour' || each.act.kind === 'shape'))
     .map(each => each.act)
     .filter(act => !painting || toolOf(act)?.effect !== 'erase')
 }

@@ -1,3 +1,3 @@
 export { asNet, flipped, handled, handlesOf, heldWhole, holds, middleOf, movedBy, outerCorners, pointsOf, quarterTurned, turnedBy, WAYS, type Handle, type Held, type Place, type Way } from './hold'
 export { cropHandled, cropHandles, cropMoved, withRatio, type Crop } from './crop'
-export { snapLines, snapOf, type SnapLine } from './snap'
+export { snapLines, snappedPlace, snapOf, snapPoints, type SnapLine } from './snap'

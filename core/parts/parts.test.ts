@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { newGuide } from '../guides'
-import { asNet, flipped, handled, handlesOf, heldWhole, holds, middleOf, movedBy, outerCorners, pointsOf, quarterTurned, snapLines, snapOf, turnedBy, type Held } from './index'
+import { asNet, flipped, handled, handlesOf, heldWhole, holds, middleOf, movedBy, outerCorners, pointsOf, quarterTurned, snapLines, snappedPlace, snapOf, turnedBy, type Held } from './index'
 
 const held = heldWhole({ x0: 100, y0: 50, x1: 300, y1: 150 })
 const rounded = (of: Held) => outerCorners(of).map(({ x, y }) => [Math.round(x * 1000) / 1000 + 0, Math.round(y * 1000) / 1000 + 0])
@@ -59,6 +59,13 @@ describe('a part in hand', () => {
   it('knows what lies inside it', () => {
     const turned = turnedBy(held, Math.PI / 4)
     expect([holds(turned, { x: 200, y: 100 }), holds(turned, { x: 290, y: 60 }), holds(held, { x: 290, y: 60 })]).toEqual([true, false, true])
+  })
+})
+
+describe('snapping a place', () => {
+  const lines = [{ axis: 'x', at: 100 }, { axis: 'x', at: 108 }, { axis: 'y', at: 40 }] as const
+  it.each([[{ x: 103, y: 90 }, { x: 100, y: 90 }], [{ x: 105, y: 46 }, { x: 108, y: 40 }], [{ x: 90, y: 47.1 }, { x: 90, y: 47.1 }]])('%o', (place, expected) => {
+    expect(snappedPlace(place, lines, 7)).toEqual(expected)
   })
 })
 

@@ -29,11 +29,22 @@ export function snapLines(sheet: { readonly width: number, readonly height: numb
 
 const first = (offset: number, spacing: number) => offset - Math.floor(offset / spacing) * spacing
 
+/** A place moved onto the lines that lie near it. */
+export function snappedPlace(place: { readonly x: number, readonly y: number }, lines: readonly SnapLine[], reach: number): { x: number, y: number } {
+  const on = (axis: 'x' | 'y') => lines.filter(line => line.axis === axis && Math.abs(line.at - place[axis]) <= reach)
+    .reduce<SnapLine | null>((best, line) => (!best || Math.abs(line.at - place[axis]) < Math.abs(best.at - place[axis]) ? line : best), null)?.at ?? place[axis]
+  return { x: on('x'), y: on('y') }
+}
+
 /** How far to move the part so that an edge or its middle lies on a line near by, and on which it then lies. */
 export function snapOf(held: Held, lines: readonly SnapLine[], reach: number): { dx: number, dy: number, on: SnapLine[] } {
-  const corners = outerCorners(held)
+  return snapPoints(outerCorners(held), lines, reach)
+}
+
+/** The same for what reaches as far as these points. */
+export function snapPoints(points: readonly { readonly x: number, readonly y: number }[], lines: readonly SnapLine[], reach: number): { dx: number, dy: number, on: SnapLine[] } {
   const along = (axis: 'x' | 'y') => {
-    const values = corners.map(point => point[axis])
+    const values = points.map(point => point[axis])
     const [low, high] = [Math.min(...values), Math.max(...values)]
     let best: { by: number, line: SnapLine } | null = null
     for (const line of lines) {

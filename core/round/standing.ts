@@ -22,18 +22,20 @@ export interface AtWork {
   readonly lastStrokeAt: number | null
   readonly stepAt: number | null
   readonly isAsking: boolean
+  /** Signed out, and not drawn since. */
+  readonly hasLeft?: boolean
   /** Handed in, and nothing drawn since. */
   readonly isHandedIn: boolean
   /** How long the class is in this step, as a rule, ms; null: too few to tell. */
   readonly usualMs: number | null
 }
 
-export function standingOf({ now, lastStrokeAt, stepAt, isAsking, isHandedIn, usualMs }: AtWork): Standing {
-  if (isAsking) return 'asking'
+export function standingOf({ now, lastStrokeAt, stepAt, isAsking, hasLeft = false, isHandedIn, usualMs }: AtWork): Standing {
+  if (isAsking && !hasLeft) return 'asking'
   if (isHandedIn) return 'done'
   if (lastStrokeAt === null) return 'not-begun'
   const silence = now - lastStrokeAt
-  if (silence >= AWAY_MS) return 'away'
+  if (hasLeft || silence >= AWAY_MS) return 'away'
   if (stepAt !== null && usualMs !== null && now - stepAt >= Math.max(STUCK_FACTOR * usualMs, STUCK_LEAST_MS)) return 'stuck'
   return silence >= SILENT_MS ? 'silent' : 'drawing'
 }

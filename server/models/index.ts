@@ -28,6 +28,9 @@ export class SchoolClass extends Model<InferAttributes<SchoolClass>, InferCreati
   declare archivedAt: CreationOptional<Date | null>
   /** The teacher's sheet that all of the class is looking at now. */
   declare frontDrawingId: CreationOptional<number | null>
+  /** What the class draws today, as the teacher said. */
+  declare todayPlanId: CreationOptional<number | null>
+  declare todayAt: CreationOptional<Date | null>
 }
 
 export class Learner extends Model<InferAttributes<Learner>, InferCreationAttributes<Learner>> {
@@ -37,6 +40,8 @@ export class Learner extends Model<InferAttributes<Learner>, InferCreationAttrib
   declare secret: string
   /** Taken out of the class; all work is kept. */
   declare removedAt: CreationOptional<Date | null>
+  /** Signed out last. */
+  declare leftAt: CreationOptional<Date | null>
 }
 
 export class PlanRow extends Model<InferAttributes<PlanRow>, InferCreationAttributes<PlanRow>> {
@@ -310,8 +315,8 @@ export function connect(url: string): Sequelize {
   })
   const bind = { sequelize }
   Teacher.init({ id: id(), email: text(200), name: text(80), secret: text(200), critKit: json('critKit', true) }, { ...bind, tableName: 'teachers' })
-  SchoolClass.init({ id: id(), teacherId: reference(), name: text(80), code: text(12), meets: text(120), archivedAt: timeOrNull(), frontDrawingId: DataTypes.BIGINT }, { ...bind, tableName: 'classes' })
-  Learner.init({ id: id(), classId: reference(), name: text(60), secret: text(200), removedAt: timeOrNull() }, { ...bind, tableName: 'learners' })
+  SchoolClass.init({ id: id(), teacherId: reference(), name: text(80), code: text(12), meets: text(120), archivedAt: timeOrNull(), frontDrawingId: DataTypes.BIGINT, todayPlanId: DataTypes.BIGINT, todayAt: timeOrNull() }, { ...bind, tableName: 'classes' })
+  Learner.init({ id: id(), classId: reference(), name: text(60), secret: text(200), removedAt: timeOrNull(), leftAt: timeOrNull() }, { ...bind, tableName: 'learners' })
   PlanRow.init({ id: id(), teacherId: reference(), learnerId: DataTypes.BIGINT, kind: { ...text(10), defaultValue: 'lesson' }, title: text(80), document: json('document', false), picture: DataTypes.BLOB('long'), revision: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 1 }, changedAt: timeOrNull(), archivedAt: timeOrNull() }, { ...bind, tableName: 'plans' })
   PlanVersion.init({ id: id(), planId: reference(), number: count(), document: json('document', false), madeAt: time() }, { ...bind, tableName: 'plan_versions' })
   Assignment.init({ classId: key(), planId: key(), place: count(), versionId: DataTypes.BIGINT, opened: json('opened', true), startsAt: timeOrNull(), dueAt: timeOrNull(), way: { ...text(10), defaultValue: 'own' } }, { ...bind, tableName: 'assignments' })

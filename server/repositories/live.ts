@@ -16,6 +16,7 @@ export interface RoundRow {
   readonly step: string | null
   readonly stepAt: Date | null
   readonly lastSeenAt: Date | null
+  readonly leftAt: Date | null
   readonly pictured: number | null
   readonly found: string | null
   readonly words: string | null
@@ -24,7 +25,7 @@ export interface RoundRow {
   readonly handInPosition: number | null
 }
 
-const ROUND = `SELECT l.id AS learnerId, l.name, d.id AS drawingId, d.plan_id AS planId, d.version_id AS versionId, d.position, d.step, d.step_at AS stepAt, d.last_seen_at AS lastSeenAt,
+const ROUND = `SELECT l.id AS learnerId, l.name, l.left_at AS leftAt, d.id AS drawingId, d.plan_id AS planId, d.version_id AS versionId, d.position, d.step, d.step_at AS stepAt, d.last_seen_at AS lastSeenAt,
     p.position AS pictured, p.findings AS found, h.words, h.raised_at AS raisedAt, i.state AS handIn, i.position AS handInPosition
   FROM learners l
   LEFT JOIN drawings d ON d.id = (SELECT x.id FROM drawings x WHERE x.learner_id = l.id ORDER BY x.last_seen_at DESC, x.id DESC LIMIT 1)

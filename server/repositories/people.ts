@@ -69,6 +69,10 @@ export function addLearner(values: { classId: number, name: string, secret: stri
   return Learner.create(values, { transaction })
 }
 
+export async function setLeft(learnerId: number, time: Date): Promise<void> {
+  await Learner.update({ leftAt: time }, { where: { id: learnerId } })
+}
+
 export async function setSecret(learnerId: number, secret: string): Promise<void> {
   await Learner.update({ secret }, { where: { id: learnerId } })
 }

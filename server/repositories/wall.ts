@@ -1,6 +1,6 @@
 import { Op } from 'sequelize'
 import { WallWords, WallWork } from '../models'
-import type { Tx } from './database'
+import { question, type Tx } from './database'
 
 export function workById(id: number): Promise<WallWork | null> {
   return WallWork.findByPk(id)
@@ -13,6 +13,14 @@ export function worksOf(classId: number): Promise<WallWork[]> {
 
 export function workOfHandIn(handInId: number, transaction?: Tx): Promise<WallWork | null> {
   return WallWork.findOne({ where: { handInId }, transaction })
+}
+
+/** What waits for the teacher on the Walls of classes: works that were offered, and words. */
+export async function waitingOn(classIds: number[]): Promise<{ classId: number, works: number, words: number }[]> {
+  if (classIds.length === 0) return []
+  return question(`SELECT w.class_id AS classId, CAST(SUM(w.state = 'offered') AS INT) AS works,
+      CAST(SUM((SELECT COUNT(*) FROM wall_words k WHERE k.work_id = w.id AND k.state = 'waiting')) AS INT) AS words
+    FROM wall_works w WHERE w.class_id IN (:classIds) AND w.state <> 'down' GROUP BY w.class_id`, { classIds })
 }
 
 /** Works of a learner for which the teacher would like leave. */

@@ -5,7 +5,7 @@ import * as drawings from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
 import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
-import { countAsked } from '../repositories/wall'
+import { countAsked, waitingOn } from '../repositories/wall'
 import { Refused } from '../utils/refuse'
 import { answerView } from './answers'
 import { countMet, handInCards } from './handins'
@@ -33,6 +33,7 @@ export async function deskView(person: Teacher): Promise<DeskView> {
     plans: (await plans.plansOf(person.id)).filter(each => each.archivedAt === null).map(each => planCard(each.id, each.document)),
     waiting: cards.filter(each => each.state === 'waiting'),
     answered: cards.filter(each => each.state === 'again' || each.state === 'accepted').reverse(),
+    walls: (await waitingOn(classes.map(each => each.id))).filter(each => each.works + each.words > 0),
   }
 }
 
@@ -49,7 +50,7 @@ export async function registerView(person: Teacher, classId: number): Promise<Re
   // Own sheets and panels of murals are none of the class's plans.
   const titles = new Map((await plans.plansById([...new Set(drawn.map(each => each.planId))])).map(each => [each.id, each.title]))
   return {
-    id, name, code, when: meets, isArchived: archivedAt !== null, murals: await muralCards(id, true),
+    id, name, code, when: meets, isArchived: archivedAt !== null, wall: (await waitingOn([id])).map(({ works, words }) => ({ works, words }))[0] ?? { works: 0, words: 0 }, murals: await muralCards(id, true),
     plans: given2class.map((plan) => {
       const theirs = drawn.filter(each => each.planId === plan.id)
       const began = new Set(theirs.filter(each => each.position > 0).map(each => each.learnerId))

@@ -3,7 +3,9 @@ import { seededRandom, type Random } from '#core/base'
 import { cleanName, drawCode, drawPin, nameKey, readRows, whyNoName } from '#core/roster'
 import type { Terms } from '#shared/schemas'
 import type { Person, SlipsView } from '#shared/views'
-import { inTransaction } from '../repositories/database'
+import { inTransaction, type Tx } from '../repositories/database'
+import * as drawings from '../repositories/drawings'
+import * as live from '../repositories/live'
 import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
@@ -80,6 +82,36 @@ export async function removeLearner(person: Teacher, learnerId: number, isRemove
   const { learner } = await requireLearner(person, learnerId)
   await learner.update({ removedAt: isRemoved ? new Date() : null })
   return { ok: true }
+}
+
+/** Moves a learner to another class with the work: plans that were drawn on come along, for this one alone where the class has not got them. */
+export async function moveLearner(person: Teacher, learnerId: number, classId: number): Promise<{ code: string, className: string }> {
+  const { learner, schoolClass } = await requireLearner(person, learnerId)
+  const to = await requireClass(person, classId)
+  if (to.id === schoolClass.id) return { code: to.code, className: to.name }
+  if ((await people.everyLearnerOf([to.id])).some(each => nameKey(each.name) === nameKey(learner.name))) throw new Refused('malformed', `There is a ${learner.name} in ${to.name} already.`, 'Change one of the two names first.')
+  const drawn = [...new Set((await drawings.drawingsOf([learner.id])).map(each => each.planId))]
+  await inTransaction(async (tx) => {
+    for (const planId of drawn) await bringAlong(planId, learner.id, schoolClass.id, to.id, tx)
+    await learner.update({ classId: to.id, removedAt: null }, { transaction: tx })
+  })
+  await live.lowerHand(learner.id)
+  await forgetTriesOf(schoolClass.code, learner.name)
+  return { code: to.code, className: to.name }
+}
+
+/** A plan that a learner draws on goes where the learner goes, in the version that they have. */
+async function bringAlong(planId: number, learnerId: number, from: number, to: number, tx: Tx): Promise<void> {
+  const old = await plans.assignment(from, planId, tx)
+  // Own sheets and panels of murals are nobody's assignment.
+  if (!old) return
+  const known = await plans.assignment(to, planId, tx)
+  if (!known) {
+    await plans.givePlan({ classId: to, planId, place: await plans.countGiven(to, tx), versionId: old.versionId }, tx)
+    return plans.setLearnersFor(to, planId, [learnerId], tx)
+  }
+  const have = await plans.learnersFor(to, planId, tx)
+  if (have) await plans.setLearnersFor(to, planId, [...new Set([...have, learnerId])], tx)
 }
 
 export async function changeClass(person: Teacher, classId: number, { name, when }: { name: string, when: string }): Promise<{ ok: true }> {

@@ -35,15 +35,26 @@ async function outlineFor(of: { planId: number, versionId: number | null }): Pro
 }
 
 export async function roundView(person: Teacher, classId: number): Promise<RoundView> {
-  const { id, name, frontDrawingId } = await requireClass(person, classId)
+  const { id, name, frontDrawingId, todayPlanId, todayAt } = await requireClass(person, classId)
   const given = await plans.assignmentsOfClass(id)
   return {
-    id, name, now: new Date().toISOString(), front: frontDrawingId,
+    id, name, now: new Date().toISOString(), front: frontDrawingId, today: todayAt && Date.now() - todayAt.getTime() < CLASS_LASTS_MS ? todayPlanId : null,
     plans: await Promise.all(given.map(async (each) => {
       const { title, steps } = await outlineFor(each)
       return { id: each.planId, title, steps: [...steps], opened: each.opened ?? [] }
     })),
   }
+}
+
+/** What was said to be today's plan is so for as long as a class lasts at most, ms. */
+const CLASS_LASTS_MS = 5 * 3600 * 1000
+
+/** The teacher says what the class draws today: what is shown in front and opened for all is of that plan. */
+export async function setToday(person: Teacher, classId: number, planId: number | null): Promise<{ ok: true }> {
+  const schoolClass = await requireClass(person, classId)
+  if (planId !== null && !await plans.assignment(classId, planId)) throw new Refused('not-found', 'This class does not have the plan.', 'Give it to the class first.')
+  await schoolClass.update({ todayPlanId: planId, todayAt: planId === null ? null : new Date() })
+  return { ok: true }
 }
 
 /** Every learner of a class as they stand now. Whoever asks has shown that the class is theirs. */
@@ -52,12 +63,13 @@ export async function roundCards(classId: number): Promise<RoundCard[]> {
 }
 
 async function cardOf(row: live.RoundRow): Promise<RoundCard> {
+  const hasLeft = row.leftAt !== null && (row.lastSeenAt === null || row.leftAt >= row.lastSeenAt)
   const asks = row.raisedAt ? { words: row.words ?? '', at: row.raisedAt.toISOString() } : null
-  if (row.drawingId === null || row.planId === null) return { id: row.learnerId, name: row.name, drawing: null, asks }
+  if (row.drawingId === null || row.planId === null) return { id: row.learnerId, name: row.name, drawing: null, asks, hasLeft }
   const { title, steps } = await outlineFor({ planId: row.planId, versionId: row.versionId })
   const at = steps.findIndex(each => each.id === row.step)
   return {
-    id: row.learnerId, name: row.name, asks,
+    id: row.learnerId, name: row.name, asks, hasLeft,
     drawing: {
       id: row.drawingId, plan: { id: row.planId, title, steps: steps.length }, step: at < 0 ? null : { number: at + 1, title: steps[at]!.title },
       stepAt: row.stepAt?.toISOString() ?? null, lastStrokeAt: row.lastSeenAt?.toISOString() ?? null, position: row.position ?? 0, pictured: row.pictured,

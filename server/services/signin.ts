@@ -77,3 +77,8 @@ async function countTry(door: string): Promise<void> {
   const isOld = !tries || Date.now() - tries.since.getTime() > TRIES_WINDOW_MS
   await people.setTries(door, isOld ? 1 : tries.count + 1, isOld ? new Date() : tries.since)
 }
+
+/** Whoever signs out is away at once for the Round. Not being able to note it keeps nobody in. */
+export async function leave(person: Person): Promise<void> {
+  if (person.kind === 'learner') await people.setLeft(person.id, new Date()).catch((error: unknown) => log('warn', 'leaving-not-noted', { error: String(error) }))
+}

@@ -21,6 +21,15 @@ declare module 'vitest' {
 
 /** A MariaDB of its own on loopback, the demo in it, and the production build before it. */
 export default async function world(project: TestProject): Promise<() => Promise<void>> {
+  // One that stands already: for writing tests, where a minute for the demo each time is too much.
+  const standing = process.env.LITTLE_EASEL_WORLD
+  if (standing) {
+    const [app, second, faults] = standing.split(' ')
+    project.provide('appUrl', app!)
+    project.provide('secondUrl', second!)
+    project.provide('faultsUrl', faults!)
+    return async () => {}
+  }
   const folder = mkdtempSync(join(tmpdir(), 'little-easel-world-'))
   const lines: string[] = []
   const database = await startDatabase(folder, { name: 'easel_test', durable: false })

@@ -44,6 +44,11 @@ const groups = computed(() => props.handIn.plan.steps.flatMap((step, i) => {
   return found ? [{ title: `${i + 1} · ${step.title}`, lines: found.map(finding => ({ finding, title: step.lookFors.find(each => each.id === finding.lookFor)?.title ?? finding.lookFor })) }] : []
 }))
 
+/** Only what was argued can be said to be meant so. */
+const marksFor = (lookFor: string): Partial<Record<MarkLevel, string>> => {
+  const { meant: argued, ...usual } = MARK_WORDS
+  return meant.value.has(lookFor) ? { ...usual, meant: argued } : usual
+}
 function mark(lookFor: string, level: MarkLevel): void {
   const { [lookFor]: old, ...rest } = draft.value.marks
   change({ marks: old === level ? rest : { ...rest, [lookFor]: level } })
@@ -51,7 +56,7 @@ function mark(lookFor: string, level: MarkLevel): void {
 
 function takeOver(): void {
   const suggested = groups.value.flatMap(group => group.lines).flatMap(({ finding }) => {
-    const level = meant.value.has(finding.lookFor) ? undefined : SUGGESTED_MARK[finding.verdict]
+    const level = meant.value.has(finding.lookFor) && finding.verdict !== 'met' ? 'meant' as const : SUGGESTED_MARK[finding.verdict]
     return level ? [[finding.lookFor, level] as const] : []
   })
   change({ marks: { ...Object.fromEntries(suggested), ...draft.value.marks } })
@@ -99,7 +104,7 @@ async function give(outcome: AnswerBody['outcome']): Promise<void> {
               <p class="small">{{ finding.sentence }}</p>
               <p v-if="meant.has(finding.lookFor)" class="small meant">“I meant it so.”</p>
               <div class="marks" role="group" :aria-label="`Your mark for ${title}`">
-                <button v-for="(word, level) in MARK_WORDS" :key="level" :aria-pressed="draft.marks[finding.lookFor] === level" @click="mark(finding.lookFor, level)">{{ word }}</button>
+                <button v-for="(word, level) in marksFor(finding.lookFor)" :key="level" :aria-pressed="draft.marks[finding.lookFor] === level" @click="mark(finding.lookFor, level)">{{ word }}</button>
               </div>
             </div>
           </div>

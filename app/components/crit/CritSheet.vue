@@ -92,6 +92,13 @@ watch([otherRecord, way], ([record]) => {
   if (record && way.value === 'beside') void beside.load(toRaw(record), false)
 })
 
+/** Alone again, the sheet fills its window again. */
+watch(() => hasOther.value && way.value === 'beside', async (isBeside, before) => {
+  if (isBeside || !before) return
+  await nextTick()
+  sheetWindow.value?.fit()
+})
+
 /** Two beside each other are zoomed, moved and mirrored together. */
 const besideWindow = ref<InstanceType<typeof SheetWindow>>()
 function together(to: InstanceType<typeof SheetWindow> | undefined, view: WindowView, widths: readonly [from: number, to: number]): void {

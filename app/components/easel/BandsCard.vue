@@ -14,10 +14,10 @@ const FORM_WORDS: Record<BandForm, string> = { 'cushion': 'Cushion', 'ball': 'Ba
 
 const borderWords = computed(() => {
   if (!borders.value) return ''
-  const { bands, gaps } = borders.value
-  if (bands < 2) return gaps.length ? 'The border is open.' : 'There is no border on this layer yet.'
-  const made = `Your borders make ${bands} bands${bands === rungs.value ? '' : `; the ladder has ${rungs.value}`}.`
-  return gaps.length ? `${made} ${gaps.length === 1 ? 'One is' : `${gaps.length} are`} open: touch a ring to close it.` : `${made} All are closed.`
+  const { bands, whenClosed, gaps } = borders.value
+  if (whenClosed < 2) return gaps.length ? 'The border is open: touch a ring to close it.' : 'There is no border on this layer yet.'
+  const counted = `${bands} ${bands === 1 ? 'area' : 'areas'} can be poured${whenClosed === rungs.value ? '' : `; the ladder has ${rungs.value}`}.`
+  return gaps.length ? `${counted} ${gaps.length === 1 ? 'One gap is' : `${gaps.length} gaps are`} open; with ${gaps.length === 1 ? 'it' : 'them'} closed there are ${whenClosed}. Touch a ring to close it.` : `${counted} All are closed.`
 })
 const seamWords = computed(() => {
   if (!seams.value) return ''

@@ -47,6 +47,6 @@ const back = computed(() => (purpose.value === null ? ['/folio', 'Back to the fo
 @media (pointer: fine) { .bar :deep(.v-btn--icon.v-btn--size-small) { width: 35px; height: 35px; } }
 /* What is elsewhere as well gives way first: wheel, fingers and keys zoom, the stack shows the layer, every page has the lamp. */
 @container bar (max-width: 690px) { .live, .zoom { display: none; } }
-@container bar (max-width: 600px) { .title { display: none; } }
+@container bar (max-width: 600px) { .title, .bar :deep(.saving .calm) { display: none; } .percent { min-width: 44px; } }
 @media (pointer: coarse) { @container bar (max-width: 620px) { .lamp { display: none; } } }
 </style>

@@ -3,7 +3,7 @@ import { mdiDeleteOutline, mdiVectorLine } from '@mdi/js'
 import { guideTrouble, LEAST_SPACING, type Guide, type GuideKind } from '#core/guides'
 
 /** The guides over the sheet: add, show, follow, set. */
-const { guides, isAdjusting, add, change, remove, isGiven } = useGuides()
+const { guides, isAdjusting, snaps, add, change, remove, isGiven } = useGuides()
 const { sheet } = useEasel()
 
 const KINDS: [GuideKind, string, string][] = [
@@ -64,6 +64,7 @@ function setPoint(guide: Extract<Guide, { kind: 'perspective' }>, i: number, set
       <div class="adds">
         <button v-for="[kind, name, use] in KINDS" :key="kind" class="add" @click="add(kind, sheet)"><strong>{{ name }}</strong><span class="small soft">{{ use }}</span></button>
       </div>
+      <label class="small"><input v-model="snaps" type="checkbox"> shapes and parts snap to squares, thirds, the middle and the edges (Alt: not now)</label>
       <v-switch v-if="guides.some(guide => guide.kind !== 'thirds')" v-model="isAdjusting" color="primary" density="compact" hide-details label="Move them on the sheet with handles" />
     </div>
   </v-menu>

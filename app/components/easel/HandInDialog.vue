@@ -15,6 +15,7 @@ watch(isOpen, (open) => {
 
 async function handIn(): Promise<void> {
   isBusy.value = true
+  await easel.settleAll()
   const result = await easel.host.handIn(note.value)
   isBusy.value = false
   if (result.ok) {
@@ -38,8 +39,9 @@ async function handIn(): Promise<void> {
         <h2>Hand in “{{ easel.plan.value?.title }}”</h2>
         <p>Your teacher sees the drawing, its layers and how it was made.</p>
         <v-textarea v-model="note" label="A word to your teacher, if you like" rows="3" maxlength="1000" counter />
+        <UnsettledNote />
         <p v-if="trouble" class="trouble" role="alert"><strong>{{ trouble.message }}</strong> {{ trouble.fix }} Nothing is lost: hand in again then.</p>
-        <div class="row"><v-btn variant="outlined" @click="isOpen = false">Not yet</v-btn><v-btn color="primary" :loading="isBusy" @click="handIn">Hand in</v-btn></div>
+        <div class="row"><v-btn variant="outlined" @click="isOpen = false">Not yet</v-btn><v-btn color="primary" :loading="isBusy" :disabled="easel.needsWord.value" @click="handIn">Hand in</v-btn></div>
       </template>
     </div>
   </v-dialog>

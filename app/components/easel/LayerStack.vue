@@ -30,7 +30,7 @@ const paper = computed(() => `rgb(${sheet.value.paper.join(' ')})`)
 
 <style scoped>
 .stack { display: flex; flex-direction: column; height: 100%; overflow: hidden; background: var(--paper); border-left: 1px solid var(--line); }
-header { display: flex; align-items: center; padding: 8px 6px 2px 16px; }
+header { display: flex; flex-wrap: wrap; align-items: center; padding: 8px 6px 2px 16px; }
 header h3 { flex: 1; }
 .room { color: var(--ink-soft); margin: 0 2px 0 8px; white-space: nowrap; }
 .room.full { color: var(--ink); border-bottom: 2.5px solid var(--ochre); }

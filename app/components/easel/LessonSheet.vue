@@ -111,7 +111,7 @@ async function putIntoPlan(): Promise<void> {
 </template>
 
 <style scoped>
-.lesson { width: 272px; height: 100%; display: flex; flex-direction: column; background: var(--paper); border-right: 1px solid var(--line); }
+.lesson { width: max(272px, min(17.5rem, 28vw)); height: 100%; display: flex; flex-direction: column; background: var(--paper); border-right: 1px solid var(--line); }
 .scroll { flex: 1; overflow-y: auto; padding: 16px; }
 .scroll h2 { margin: 0 0 10px; }
 .drawn { margin-top: 14px; }

@@ -7,7 +7,7 @@ import { LETTERING_FONTS, type LetteringFont } from '../../sheet/fonts'
 /** What can be done with the part that is chosen or in hand, and the settings of how parts are chosen. */
 const { parts, letters, crop, copyLayer, choosePart, isReadOnly } = useEasel()
 const { mode, isSelected, choice, soften, colour, held, way, leaves, bend } = parts
-const { writing, isReady, text, font, size } = letters
+const { writing, isReady, text, font, size, isSolid } = letters
 
 const CHOICES: [Choice, string][] = [['new', 'anew'], ['add', 'add'], ['subtract', 'take away'], ['keep', 'only both']]
 const WAYS: [Way, string][] = [['size', 'size, turn'], ['slant', 'slant'], ['corners', 'corners'], ['net', 'net']]
@@ -33,6 +33,7 @@ watch(() => writing.value?.is === 'text', async (isText) => {
           <button v-for="(each, key) in LETTERING_FONTS" :key="key" class="choice small" role="radio" :aria-checked="font === key" @click="font = key as LetteringFont">{{ each.name }}</button>
         </div>
         <label class="small">high <input v-model.number="size" class="number" type="number" min="8" max="2000"> px</label>
+        <label class="small" title="Otherwise they are as faint as the tool’s strength"><input v-model="isSolid" type="checkbox"> solid</label>
       </template>
       <span v-else class="small">Drag it to its place; it has the colour in hand.</span>
       <template v-if="writing">

@@ -4,7 +4,7 @@ import { PICTURE_GROUNDS, type PictureGround } from '../../sheet/picture-grounds
 
 /** Saving a picture of the sheet on this device. */
 const isOpen = defineModel<boolean>({ default: false })
-const { host, sheet, plan } = useEasel()
+const { host, sheet, plan, settleAll, needsWord } = useEasel()
 const ground = ref<PictureGround>('paper')
 const isBusy = ref(false)
 const GROUND_WORDS: Record<PictureGround, readonly [string, string]> = {
@@ -17,6 +17,7 @@ const grounds = computed(() => PICTURE_GROUNDS.filter(each => each !== 'plain' |
 async function save(): Promise<void> {
   isBusy.value = true
   try {
+    await settleAll()
     const bytes = await host.picture(ground.value)
     if (!bytes) return
     savedFile(bytes, `${fileName(plan.value?.title ?? '', 'drawing')}.png`, 'image/png')
@@ -32,10 +33,11 @@ async function save(): Promise<void> {
     <div class="card">
       <h2>Save a picture</h2>
       <p class="small soft numbers">PNG, {{ sheet.width }} × {{ sheet.height }} px</p>
+      <UnsettledNote />
       <div role="radiogroup" aria-label="What it lies on">
         <label v-for="each in grounds" :key="each"><input v-model="ground" type="radio" :value="each"><span><strong>{{ GROUND_WORDS[each][0] }}</strong><br><span class="small soft">{{ GROUND_WORDS[each][1] }}</span></span></label>
       </div>
-      <div class="row"><v-btn variant="outlined" @click="isOpen = false">Not now</v-btn><v-btn color="primary" :loading="isBusy" @click="save">Save it</v-btn></div>
+      <div class="row"><v-btn variant="outlined" @click="isOpen = false">Not now</v-btn><v-btn color="primary" :loading="isBusy" :disabled="needsWord" @click="save">Save it</v-btn></div>
     </div>
   </v-dialog>
 </template>

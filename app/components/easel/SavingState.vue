@@ -15,9 +15,9 @@ const icon = computed(() => (sending.value.state === 'kept' ? mdiCheck : sending
 </script>
 
 <template>
-  <span class="saving small" :class="sending.state" role="status" data-test="saving" :data-state="sending.state" :title="sending.message ? `${sending.message} ${sending.fix}` : undefined">
+  <span class="saving small" :class="sending.state" role="status" data-test="saving" :data-state="sending.state" :aria-label="words" :title="sending.message ? `${sending.message} ${sending.fix}` : words">
     <template v-if="isReadOnly">only looking</template>
-    <template v-else><v-icon :icon="icon" size="17" /> {{ words }}</template>
+    <template v-else><v-icon :icon="icon" size="17" /> <span class="words" :class="{ calm: sending.state === 'kept' || sending.state === 'sending' }">{{ words }}</span></template>
   </span>
 </template>
 

@@ -156,7 +156,7 @@ function point(id: string, isOn: boolean): void {
                 />
               </ul>
             </component>
-            <p v-if="isAllMet && !isOld" class="small">{{ isLast ? 'All there. Hand it in when you are happy with it.' : 'All there. Go on to the next step when you like.' }}</p>
+            <p v-if="isAllMet && !isOld" class="small">{{ isLast ? 'All there. Hand it in when you are happy with it.' : isWaiting ? 'All there.' : 'All there. Go on to the next step when you like.' }}</p>
           </template>
           <v-btn v-if="found" variant="text" size="small" block @click="easel.clearFindings()">Put the marks away</v-btn>
         </section>
@@ -182,14 +182,14 @@ function point(id: string, isOn: boolean): void {
 </template>
 
 <style scoped>
-.step-sheet { width: 272px; height: 100%; display: flex; flex-direction: column; background: var(--paper); border-right: 1px solid var(--line); }
+.step-sheet { width: max(272px, min(17.5rem, 28vw)); height: 100%; display: flex; flex-direction: column; background: var(--paper); border-right: 1px solid var(--line); }
 .step-sheet.folded { width: 48px; }
 .strip { display: flex; flex-direction: column; align-items: center; gap: 8px; padding: 10px 0; height: 100%; }
 .big { font-size: 1.7rem; }
 header { display: flex; align-items: center; justify-content: space-between; padding: 10px 8px 4px 16px; }
 .corner { display: flex; flex: none; }
 .pegs { display: flex; flex-wrap: wrap; gap: 6px; list-style: none; margin: 0; padding: 0; }
-.pegs button { width: 34px; height: 34px; border-radius: 50%; border: 1.5px solid var(--line); font-family: var(--font-display); color: var(--ink-soft); }
+.pegs button { width: 2.2rem; height: 2.2rem; border-radius: 50%; border: 1.5px solid var(--line); font-family: var(--font-display); color: var(--ink-soft); }
 .pegs button[aria-current] { border-color: var(--blue); border-width: 2.5px; color: var(--ink); font-weight: 650; }
 .scroll { flex: 1; overflow-y: auto; padding: 4px 16px 14px; }
 .scroll h2 { margin: 4px 0 10px; }

@@ -41,7 +41,7 @@ function keep(): void {
   ownName.value = ''
 }
 const rubs = computed(() => isRubbing(settings.value))
-const canTrueUp = computed(() => !rubs.value && settings.value.gather === 'peak' && tip.value.kind !== 'spray')
+const canTrueUp = computed(() => !rubs.value && tip.value.kind !== 'spray')
 const TURNS = [['upright', 'always upright'], ['along', 'along the stroke'], ['any', 'any way']] as const
 </script>
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiFence, mdiHandBackRightOutline, mdiMinus, mdiPlus, mdiTuneVertical } from '@mdi/js'
+import { mdiEraser, mdiFence, mdiHandBackRightOutline, mdiMinus, mdiPlus, mdiTuneVertical } from '@mdi/js'
 import { GREATEST_SIZE, LEAST_SIZE } from '#core/brush'
 import { useHand } from '../../stores/hand'
 import { sizeToSlider, sliderToSize } from '../../sheet/sizes'
@@ -7,6 +7,8 @@ import { sizeToSlider, sliderToSize } from '../../sheet/sizes'
 /** Size, strength and the rest of the lifted tool, beside it on the ledge. */
 const hand = useHand()
 const settings = computed(() => hand.settings)
+/** Any tip can erase: what it does not do by itself is said. */
+const isErasing = computed(() => settings.value?.effect === 'erase' && !hand.isEraser)
 const pour = computed(() => (hand.lifted?.now.kind === 'pour' ? hand.lifted.now : null))
 </script>
 
@@ -39,6 +41,7 @@ const pour = computed(() => (hand.lifted?.now.kind === 'pour' ? hand.lifted.now 
         <button class="steady" :aria-pressed="hand.isFenced" title="Fence: a stroke stays in the closed area in which it begins. Key N" @click="hand.isFenced = !hand.isFenced">
           <v-icon :icon="mdiFence" size="17" />fence
         </button>
+        <button v-if="isErasing" class="steady erases" aria-pressed="true" title="This tip erases. Touch to let it paint again." @click="hand.setErasing(false)"><v-icon :icon="mdiEraser" size="17" />erases</button>
         <v-menu location="top" :close-on-content-click="false" :offset="14">
           <template #activator="{ props: opens }">
             <v-btn v-bind="opens" :icon="mdiTuneVertical" size="x-small" variant="text" aria-label="More of this tool: tip, hand, mark, paper" />

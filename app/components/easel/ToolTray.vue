@@ -100,11 +100,11 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
 
 <style scoped>
 .tray { display: flex; align-items: flex-end; gap: 2px; height: 100%; padding-left: 10px; min-width: 0; }
-.slots { display: flex; align-items: flex-end; height: 100%; min-width: 7.5rem; flex: 1; overflow: hidden; }
-.menus { display: flex; align-items: center; gap: 2px; height: 100%; flex: none; }
-.slot { width: var(--slot); flex: none; position: relative; height: 84px; display: flex; flex-direction: column; justify-content: flex-end; align-items: center; padding: 0 2px 9px; color: var(--on-ledge); }
+.slots { display: flex; align-items: flex-end; height: 100%; min-width: 7.2rem; flex: 1; overflow: hidden; }
+.menus { display: grid; grid-template-columns: auto auto; align-content: center; height: 100%; flex: none; }
+.slot { width: var(--slot); flex: none; position: relative; height: 84px; display: flex; flex-direction: column; justify-content: flex-end; align-items: center; padding: 0 2px 4px; color: var(--on-ledge); }
 .slot .thing { width: 100%; max-width: 92px; transition: transform 0.16s ease-out; transform-origin: 20% 90%; }
-.slot .name { font-size: 0.78rem; line-height: 1.1; margin-top: 7px; opacity: 0.85; max-width: 100%; max-height: 2.2em; overflow: hidden; text-align: center; }
+.slot .name { font-size: 0.78rem; line-height: 1.1; margin-top: 7px; opacity: 0.85; max-width: 100%; height: 2.2em; overflow: hidden; text-align: center; }
 .more-tools { width: 3rem; flex: none; align-self: center; min-height: 44px; border-radius: 8px; color: var(--on-ledge); font-weight: 560; border: 1.5px dashed var(--ledge-edge); }
 .slot.lifted .thing { transform: translateY(-15px) rotate(-15deg) scale(1.06); }
 .slot.lifted .name { font-weight: 600; opacity: 1; text-decoration: underline; text-decoration-thickness: 2.5px; text-underline-offset: 4px; text-decoration-color: var(--blue); }
@@ -116,5 +116,4 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
 .mine { display: flex; align-items: center; }
 .mine .stored { flex: 1; }
 hr { grid-column: 1 / -1; border: 0; border-top: 1px solid var(--line); width: 100%; }
-@media (max-width: 1100px) { .menus { display: grid; grid-template-columns: auto auto; align-content: center; gap: 0; } }
 </style>

@@ -97,5 +97,11 @@ header .display { font-size: 1.12rem; }
 .middle { min-height: 0; min-width: 0; }
 .answer { background: var(--paper); border-left: 1px solid var(--line); display: flex; flex-direction: column; min-height: 0; }
 .fill { flex: 1; min-height: 0; }
+/* Much enlarged, the answer lies below the work, and the page scrolls. */
+@media (max-width: 820px), (max-height: 520px) {
+  .crit { display: block; height: auto; overflow: visible; }
+  .middle { height: max(560px, 100vh); }
+  header { flex-wrap: wrap; }
+}
 .note { margin: 12px 16px 0; padding: 8px 14px; border-left: 3px solid var(--line); font-style: italic; }
 </style>

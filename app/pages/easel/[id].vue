@@ -223,6 +223,11 @@ onMounted(() => {
   const { mode } = route.query
   open(mode === 'take-over' || mode === 'look' ? mode : 'draw')
 })
+/** What is in hand is settled; about what only its owner can decide, it is asked. */
+onBeforeRouteLeave(async () => {
+  await easel.settleAll()
+  if (easel.crop.isOpen.value && window.confirm('A crop is in hand. Crop the sheet before you leave? Otherwise it stays as it is.')) await easel.crop.settle()
+})
 onBeforeUnmount(() => {
   window.removeEventListener('keydown', onKey)
   window.removeEventListener('keyup', onKey)
@@ -332,7 +337,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
 </template>
 
 <style scoped>
-.easel { display: grid; grid-template: 'left middle right' minmax(0, 1fr) 'ledge ledge ledge' auto / auto minmax(0, 1fr) 194px; height: 100vh; height: 100dvh; overflow: hidden; }
+.easel { display: grid; grid-template: 'left middle right' minmax(0, 1fr) 'ledge ledge ledge' auto / auto minmax(0, 1fr) max(194px, min(12.5rem, 22vw)); height: 100vh; height: 100dvh; overflow: hidden; }
 .easel.stackFolded { grid-template-columns: auto minmax(0, 1fr) 40px; }
 .left { grid-area: left; min-height: 0; }
 .middle { grid-area: middle; display: flex; flex-direction: column; min-height: 0; min-width: 0; }
@@ -354,7 +359,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
 .opening { display: grid; justify-items: center; gap: 14px; padding-top: 22vh; }
 .opening .bar { width: 280px; }
 /* For whoever draws with the left hand: the sheet's left side is free of what the hand would lie on. */
-.easel.leftHanded { grid-template: 'right middle left' minmax(0, 1fr) 'ledge ledge ledge' auto / 194px minmax(0, 1fr) auto; }
+.easel.leftHanded { grid-template: 'right middle left' minmax(0, 1fr) 'ledge ledge ledge' auto / max(194px, min(12.5rem, 22vw)) minmax(0, 1fr) auto; }
 .easel.leftHanded.stackFolded { grid-template-columns: 40px minmax(0, 1fr) auto; }
 .leftHanded .ledge { grid-template-columns: auto auto minmax(0, 1fr); }
 .leftHanded .ledge > :nth-child(3) { order: -2; padding: 0 0 0 12px; }
@@ -364,6 +369,6 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
 @media (max-width: 900px) {
   .ledge, .leftHanded .ledge { grid-template-columns: minmax(0, 1fr) auto; gap: 0 6px; max-width: 100vw; overflow-x: auto; }
   .ledge > * { height: 88px; }
-  .ledge > :last-child { grid-column: 1 / -1; }
+  .ledge > :last-child { grid-column: 1 / -1; padding-left: 12px; }
 }
 </style>

@@ -92,7 +92,7 @@ onBeforeRouteLeave(async () => {
 </template>
 
 <style scoped>
-.editor { display: grid; grid-template: auto auto 1fr / 196px 1fr 388px; height: 100vh; height: 100dvh; background: var(--wall); }
+.editor { display: grid; grid-template: auto auto 1fr / 196px minmax(0, 1fr) 388px; height: 100vh; height: 100dvh; background: var(--wall); }
 header { grid-column: 1 / -1; grid-row: 1; display: flex; align-items: center; gap: 12px; padding: 8px 16px; border-bottom: 1px solid var(--line); background: var(--paper); min-width: 0; }
 .refused { grid-column: 1 / -1; grid-row: 2; margin: 0; padding: 6px 16px; border-left: 5px solid var(--ochre); background: var(--paper-shade); }
 .editor > :deep(.strip), .editor > :deep(.stage), .panel { grid-row: 3; min-height: 0; }
@@ -100,11 +100,14 @@ header { grid-column: 1 / -1; grid-row: 1; display: flex; align-items: center; g
 .state { display: inline-flex; align-items: center; gap: 5px; color: var(--ink-soft); white-space: nowrap; }
 .state.away, .state.refused { color: var(--ochre); font-weight: 500; }
 .grow { flex: 1; }
-.panel { display: grid; grid-template-rows: auto auto 1fr; border-left: 1px solid var(--line); background: var(--paper); }
+.panel { display: grid; grid-template: auto auto 1fr / minmax(0, 1fr); border-left: 1px solid var(--line); background: var(--paper); }
 .head { display: flex; gap: 8px; align-items: center; padding: 8px 8px 4px 18px; }
 .head strong { flex: 1; min-width: 0; }
 .number { font-size: 1.5rem; }
+.leaf :deep(input), .leaf :deep(textarea), .leaf :deep(select) { max-width: 100%; min-width: 0; }
 .leaf { overflow-y: auto; padding: 16px 18px 30px; }
 .panel :deep(.v-tab) { min-width: 0; padding: 0 6px; font-size: 0.88rem; letter-spacing: 0; }
-@media (max-width: 1060px) { .editor { grid-template-columns: 150px 1fr 330px; } }
+@media (max-width: 1060px) { .editor { grid-template-columns: 150px minmax(0, 1fr) 330px; } }
+/* Much enlarged, one lies below the other. */
+@media (max-width: 820px) { .editor { display: block; height: auto; } .editor > :deep(.stage) { height: 70vh; } header { flex-wrap: wrap; } }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiArchiveOutline, mdiContentCopy, mdiDownloadOutline, mdiFileImportOutline, mdiMagnify, mdiPencilOutline, mdiPlus, mdiTrayArrowUp } from '@mdi/js'
-import { packPlan, PLAN_FILE_NAME, readPlanFile } from '#core/plan'
+import { packPlan, PLAN_FILE_NAME, readPlanFile, type Plan } from '#core/plan'
 import type { PlanBookCard } from '#shared/views'
 import { api } from '../../api/routes'
 import { fileName, savedFile } from '../../sheet/save-file'
@@ -57,10 +57,28 @@ async function read(event: Event): Promise<void> {
   input.value = ''
   if (!chosen) return
   await trying(READING, async () => {
-    const { id } = await api.addPlan(readPlanFile(new Uint8Array(await chosen.arrayBuffer())))
-    await navigateTo(`/plans/${id}`)
+    const plan = readPlanFile(new Uint8Array(await chosen.arrayBuffer()))
+    const known = book.value?.plans.find(each => each.title.trim().toLowerCase() === plan.title.trim().toLowerCase())
+    if (known) asked.value = { plan, known }
+    else await addRead(plan)
   })
 }
+/** A plan out of a file whose title is in the book already: it is asked what it shall be. */
+const asked = shallowRef<{ plan: Plan, known: PlanBookCard } | null>(null)
+async function addRead(plan: Plan): Promise<void> {
+  asked.value = null
+  const { id } = await api.addPlan(plan)
+  await navigateTo(`/plans/${id}`)
+}
+const addCopy = () => trying(READING, () => addRead({ ...asked.value!.plan, title: `${asked.value!.plan.title.slice(0, 70)}, from a file` }))
+/** The plan in the book becomes what the file holds; classes that have it go on with theirs until they are moved on. */
+const addVersion = () => trying(READING, async () => {
+  const { plan, known } = asked.value!
+  const { revision } = await api.plan(known.id)
+  await api.savePlan(known.id, revision, plan)
+  asked.value = null
+  await navigateTo(`/plans/${known.id}`)
+})
 </script>
 
 <template>
@@ -119,6 +137,15 @@ async function read(event: Event): Promise<void> {
       </section>
     </template>
     <NewSheetDialog v-model="isNewOpen" is-lesson />
+    <CardDialog :model-value="asked !== null" :title="`“${asked?.known.title}” is in your book already`" :width="520" @update:model-value="asked = null">
+      <p>What shall become of the plan in the file?</p>
+      <p class="small soft">A new version takes the place of what is in the book. Classes that have the plan keep theirs until you move them on; their drawings stay.</p>
+      <template #actions>
+        <v-btn color="primary" :loading="busy === READING" @click="addVersion">A new version of it</v-btn>
+        <v-btn variant="outlined" :loading="busy === READING" @click="addCopy">A plan of its own</v-btn>
+      </template>
+      <template #leave>Leave it</template>
+    </CardDialog>
   </div>
 </template>
 

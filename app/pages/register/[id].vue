@@ -3,6 +3,7 @@ import { mdiAccountPlusOutline, mdiArchiveOutline, mdiChartLine, mdiDotsVertical
 import type { HandInState, RegisterView, SlipsView } from '#shared/views'
 import { api } from '../../api/routes'
 import { STATE_WORDS } from '../../sheet/state-words'
+import { wallWaits } from '../../sheet/wall-words'
 
 definePageMeta({ who: 'teacher' })
 const route = useRoute()
@@ -43,6 +44,21 @@ const rename = () => trying('name', async () => {
   await api.renameLearner(renaming.value!.id, newName.value)
   renaming.value = null
   await load()
+})
+const moving = shallowRef<Row | null>(null)
+const others = shallowRef<readonly { id: number, name: string }[]>([])
+const moveTo = ref(0)
+const askMove = (learner: Row) => trying('ask', async () => {
+  others.value = (await api.desk()).classes.filter(each => each.id !== register.value!.id)
+  moveTo.value = others.value[0]?.id ?? 0
+  moving.value = learner
+})
+const move = () => trying('move', async () => {
+  const { id, name } = moving.value!
+  const { code, className } = await api.moveLearner(id, moveTo.value)
+  moving.value = null
+  await load()
+  say(`${name} is in “${className}” now.`, `They come in with the code ${code} and the same PIN.`)
 })
 const remove = () => trying('remove', async () => {
   const { id, name } = removing.value!
@@ -98,6 +114,7 @@ const archive = (isArchived: boolean) => trying('archive', async () => {
         <v-btn size="small" variant="outlined" :prepend-icon="mdiPinOutline" :to="`/wall/${register.id}`">The Wall</v-btn>
         <v-btn size="small" variant="outlined" :prepend-icon="mdiChartLine" :to="`/progress/${register.id}`">Progress</v-btn>
       </nav>
+      <p v-if="wallWaits(register.wall)" class="waits"><NuxtLink :to="`/wall/${register.id}`">{{ wallWaits(register.wall) }}</NuxtLink></p>
       <div v-if="register.isArchived" class="card archived" role="status">
         <span>This class is put away: nobody comes in with its code. All work is kept.</span>
         <v-btn size="small" color="primary" :loading="busy === 'archive'" @click="archive(false)">Take it out again</v-btn>
@@ -121,6 +138,7 @@ const archive = (isArchived: boolean) => trying('archive', async () => {
               <v-list density="compact">
                 <v-list-item title="A new PIN" @click="renewing = item" />
                 <v-list-item title="Change the name" @click="newName = item.name; renaming = item" />
+                <v-list-item title="Move to another class" @click="askMove(item)" />
                 <v-list-item title="Take out of the class" @click="removing = item" />
               </v-list>
             </v-menu>
@@ -142,6 +160,15 @@ const archive = (isArchived: boolean) => trying('archive', async () => {
         <form id="rename" @submit.prevent="rename"><label class="field small">The name <input v-model="newName" maxlength="60"></label></form>
         <p class="small soft">They come in with the new name and the same PIN.</p>
         <template #actions><v-btn color="primary" type="submit" form="rename" :disabled="newName.trim() === ''" :loading="busy === 'name'">Keep</v-btn></template>
+      </CardDialog>
+      <CardDialog :model-value="moving !== null" :title="`Move ${moving?.name} to another class`" @update:model-value="moving = null">
+        <p v-if="others.length === 0">You have no other class. Open one at your desk first.</p>
+        <template v-else>
+          <label class="field small">To <select v-model="moveTo"><option v-for="each in others" :key="each.id" :value="each.id">{{ each.name }}</option></select></label>
+          <p class="small soft">All work comes along: drawings, hand-ins, answers, and the plans that were drawn on. The PIN stays; the class code is the other class’s.</p>
+        </template>
+        <template #actions><v-btn v-if="others.length" color="primary" :loading="busy === 'move'" @click="move">Move</v-btn></template>
+        <template #leave>Leave it</template>
       </CardDialog>
       <CardDialog :model-value="removing !== null" :title="`Take ${removing?.name} out of the class?`" @update:model-value="removing = null">
         <p>Nobody comes in with their slip any more. Everything they drew is kept, and you can put them back at any time.</p>
@@ -167,6 +194,7 @@ const archive = (isArchived: boolean) => trying('archive', async () => {
 <style scoped>
 .head { display: flex; gap: 10px; align-items: center; flex-wrap: wrap; }
 h1 { margin: 8px 0 4px; }
+.waits { border-left: 4px solid var(--ochre); padding-left: 12px; }
 .places { display: flex; gap: 8px; flex-wrap: wrap; margin: 6px 0 12px; }
 .grow { flex: 1; }
 .code { letter-spacing: 0.08em; }
@@ -179,5 +207,6 @@ h1 { margin: 8px 0 4px; }
 .removed p { display: flex; gap: 12px; align-items: center; }
 .field { display: grid; gap: 4px; }
 .fields { display: grid; gap: 12px; }
+.field select { border: 1px solid var(--line); border-radius: 6px; padding: 8px 10px; background: var(--paper); color: var(--ink); font: inherit; }
 .field input { border: 1px solid var(--line); border-radius: 6px; padding: 8px 10px; background: var(--paper); color: var(--ink); }
 </style>

@@ -7,29 +7,27 @@ import { STANDING_WORDS } from '../../sheet/standing-words'
 definePageMeta({ who: 'teacher', key: route => route.path })
 const route = useRoute()
 const classId = Number(route.params.id)
-const { round, trouble, load, isHeard, isLive, order, only, all, counts, shown } = useRound(classId)
+const { round, today, trouble, load, isHeard, isLive, order, only, all, counts, shown } = useRound(classId)
 const { say } = useNotices()
 const { busy, trying } = useTrying<string>()
 
 const watching = ref<number | null>(null)
 const watched = computed(() => all.value.find(each => each.card.id === watching.value && each.card.drawing) ?? null)
 
-/** The plan that most of them draw now: what is opened for all, and shown in front. */
-const planNow = computed(() => {
-  const counted = new Map<number, number>()
-  for (const { card } of all.value) if (card.drawing) counted.set(card.drawing.plan.id, (counted.get(card.drawing.plan.id) ?? 0) + 1)
-  const plans = round.value?.plans ?? []
-  return [...plans].sort((a, b) => (counted.get(b.id) ?? 0) - (counted.get(a.id) ?? 0))[0] ?? null
+/** Says what is drawn today: what is opened for all, and shown in front, is of that plan. */
+const setToday = (plan: number) => trying('today', async () => {
+  await api.setToday(classId, plan)
+  await load()
 })
 /** The next step that waits for the teacher. */
 const waiting = computed(() => {
-  const at = planNow.value?.steps.findIndex(each => each.waits && !planNow.value!.opened.includes(each.id)) ?? -1
-  return at < 0 ? null : { number: at + 1, ...planNow.value!.steps[at]! }
+  const at = today.value?.steps.findIndex(each => each.waits && !today.value!.opened.includes(each.id)) ?? -1
+  return at < 0 ? null : { number: at + 1, ...today.value!.steps[at]! }
 })
 
 const openNext = () => trying('step', async () => {
   const { number, id, title } = waiting.value!
-  await api.openStep(planNow.value!.id, classId, id, true)
+  await api.openStep(today.value!.id, classId, id, true)
   say(`Step ${number}, “${title}”, is open for everyone.`)
   await load()
 })
@@ -45,7 +43,7 @@ const sendAll = () => trying('words', async () => {
 
 /** The class's sheets pause, and show what the teacher draws. */
 const toTheFront = () => trying('front', async () => {
-  const { id } = await api.tryPlan(planNow.value!.id)
+  const { id } = await api.tryPlan(today.value!.id)
   // That page puts itself in front as soon as it stands.
   await navigateTo(`/easel/${id}?front=${classId}`)
 })
@@ -65,10 +63,11 @@ const ORDERS: { value: RoundOrder, title: string }[] = [{ value: 'standing', tit
       <div class="head">
         <h1>Round: {{ round.name }}</h1>
         <span class="small soft" role="status">{{ isLive ? 'live' : 'not heard just now: tried again by itself' }}</span>
+        <label v-if="round.plans.length" class="small today">today’s plan <select :value="today?.id" :disabled="busy === 'today'" @change="setToday(Number(($event.target as HTMLSelectElement).value))"><option v-for="each in round.plans" :key="each.id" :value="each.id">{{ each.title }}</option></select> <span v-if="round.today === null" class="soft">proposed</span></label>
         <span class="grow" />
         <v-btn variant="outlined" :prepend-icon="mdiBullhornOutline" @click="isSpeaking = true">A word to all</v-btn>
         <v-btn v-if="waiting" variant="outlined" :prepend-icon="mdiLockOpenVariantOutline" :loading="busy === 'step'" :title="waiting.title" @click="openNext">Open step {{ waiting.number }} for all</v-btn>
-        <v-btn v-if="round.front === null" color="primary" :prepend-icon="mdiEyeOutline" :disabled="!planNow" :loading="busy === 'front'" @click="toTheFront">Eyes to the front</v-btn>
+        <v-btn v-if="round.front === null" color="primary" :prepend-icon="mdiEyeOutline" :disabled="!today" :loading="busy === 'front'" @click="toTheFront">Eyes to the front</v-btn>
       </div>
       <div v-if="round.front !== null" class="card front" role="status">
         <span>The class looks at your sheet; theirs wait.</span>
@@ -102,6 +101,8 @@ const ORDERS: { value: RoundOrder, title: string }[] = [{ value: 'standing', tit
 .head { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; margin: 6px 0 12px; }
 h1 { margin: 0; }
 .grow { flex: 1; }
+.today { display: inline-flex; gap: 6px; align-items: center; }
+.today select { max-width: 220px; }
 .front { display: flex; gap: 12px; align-items: center; padding: 10px 16px; margin-bottom: 12px; border-left: 4px solid var(--ochre); }
 .filters { display: flex; gap: 12px; justify-content: space-between; align-items: center; flex-wrap: wrap; margin-bottom: 14px; }
 .chips { display: flex; gap: 6px; flex-wrap: wrap; }

@@ -1,6 +1,6 @@
 import { transfer, wrap, type Remote } from 'comlink'
 import { CoreError, isEmptyRect, type Rect } from '#core/base'
-import type { PaletteColour, Rgb8 } from '#core/colour'
+import { GREATEST_RUNGS, type PaletteColour, type Rgb8 } from '#core/colour'
 import type { LiveStroke } from '#core/brush'
 import { applyAct, contentHash, meantIn, standingActs, type Act, type AdjustAct, type BendAct, type DrawingRecord, type Engine, type Entry, type FreshPourAct, type FreshStrokeAct, type FreshStyle } from '#core/drawing'
 import { loadKernels, type Tile } from '#core/kernels'
@@ -29,13 +29,13 @@ import { actedSmall, AdjustWork, type SlidAct } from './adjusting'
 import { LivePictures, type PanelSeen } from './live-picture'
 import { shownAlone, type Alone } from './alone'
 import { coveredLetters } from './covers'
-import { closingStroke, gapsOf, pourDoubt, type PourAnswer } from './pouring'
+import { closingStroke, closingStrokeThat, gapsOf, isAmong, pourDoubt, type PourAnswer } from './pouring'
 import type { Notify, OpenAnswer, OpenMode, Timing } from './contract'
 import { PartInHand } from './in-hand'
 import { picturePng } from './picture'
 import { LadderWork, type BordersFound, type SeamsFound } from './ladder'
 import { drawingPalette, sampledColour } from './sampling'
-import { TrueUp, type Place } from './true-up'
+import { TrueUp, type Place, type Snapping } from './true-up'
 import { UnderPicture, type Under } from './under'
 
 /** Thumbnails wait until the hand rests this long, ms. */
@@ -260,10 +260,11 @@ export class SheetHost {
   }
 
   /** The hand rests at the end of its stroke: it becomes a true shape, if it is more than a dot. Returns which. */
-  trueUp(isEven: boolean): ShapeKind | null {
+  trueUp(isEven: boolean, snap: Snapping): ShapeKind | null {
     const { live } = this
     if (!live) return null
     live.trueUp ??= TrueUp.of(live.samples, live.style, isEven)
+    live.trueUp?.snapTo(snap)
     this.drawTrue()
     return live.trueUp?.kind ?? null
   }
@@ -326,10 +327,20 @@ export class SheetHost {
 
   /** Closes a gap with a stroke as wide and of the colour that the line has there; on a certain layer, if one is named. */
   closeGap(gap: LineGap, layer?: string): boolean {
-    const { engine } = this
-    const act = engine && closingStroke(engine.drawing, gap, newSeed(), layer)
-    if (!act) return false
-    this.act(act)
+    const { engine, ladder } = this
+    if (!engine || this.isReadOnly) return false
+    const { drawing } = engine
+    // On a layer of bands, a border that ends at the form's edge is open there as well.
+    const isClosedBy = (act: Act) => {
+      const after = applyAct(this.kernels, drawing, act)
+      const found = ladder && layer !== undefined ? ladder.borders(this.kernels, after, layer, GREATEST_RUNGS)?.gaps : gapsOf(this.kernels, after, 'layer' in act ? act.layer as string : null)
+      return !isAmong(gap, found ?? [])
+    }
+    const seed = newSeed()
+    const act = closingStrokeThat(drawing, gap, seed, layer, isClosedBy) ?? (layer === undefined ? closingStroke(drawing, gap, seed) : null)
+    // Where nothing would change, nothing is done that would have to be undone.
+    if (!act || changedTiles(drawing, applyAct(this.kernels, drawing, act)).size === 0) return false
+    this.act(act, true)
     return true
   }
 
@@ -589,9 +600,10 @@ export class SheetHost {
     this.keep()
   }
 
-  act(act: Act): void {
+  /** `isAided`: the program does it for somebody who asked for it. */
+  act(act: Act, isAided = false): void {
     const before = this.engine?.position
-    this.take([{ type: 'act', at: this.clock(), act }])
+    this.take([{ type: 'act', at: this.clock(), act, ...(isAided && { aided: true as const }) }])
     if (act.kind !== 'shape' || !this.engine || this.engine.position === before) return
     const covered = coveredLetters(this.engine.drawing, standingActs(this.engine.entries).map(each => each.act), act)
     if (covered) this.notify({ kind: 'covers', layer: covered.id, name: covered.name })

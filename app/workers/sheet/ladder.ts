@@ -1,14 +1,13 @@
-import { bandGaps, formShape, FormInBands, seamsLeft, type BandForm, type Bands, type FormShape } from '#core/bands'
+import { bandGaps, formShape, FormInBands, seamsLeft, type BandForm, type Bands, type BandsFound, type FormShape } from '#core/bands'
 import { CoreError } from '#core/base'
 import { lightnessPlane, type Rgb8 } from '#core/colour'
-import type { LineGap } from '#core/fill'
 import type { Kernels } from '#core/kernels'
 import { flattenDrawing, paintable, type Drawing, type Light } from '#core/layers'
 import { regionMark, type Mark } from '#core/lookfor'
 import { sampledColour } from './sampling'
 
 /** What was found about the borders that a hand drew. */
-export interface BordersFound { readonly gaps: LineGap[], readonly bands: number }
+export type BordersFound = BandsFound
 /** What softening has left. */
 export interface SeamsFound { readonly count: number, /** L* a px. */ readonly strongest: number, readonly mark: Mark }
 

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest'
-import { Engine, type Act, type FreshPourAct } from '#core/drawing'
+import { applyAct, Engine, type Act, type FreshPourAct } from '#core/drawing'
 import { toolSettings } from '#core/brush'
 import { loadKernels } from '#core/kernels'
 import { coveredLetters } from './covers'
-import { closingStroke, gapsOf, pourDoubt } from './pouring'
+import { bandGaps, type FormShape } from '#core/bands'
+import { closingStroke, closingStrokeThat, gapsOf, isAmong, pourDoubt } from './pouring'
 
 const kernels = loadKernels()
 const sheet = { width: 400, height: 300, paper: [255, 255, 255] as [number, number, number] }
@@ -51,6 +52,34 @@ describe('what is asked before a pour', () => {
 
   it('nothing when the gap is closed by the pour itself', () => {
     expect(pourDoubt(kernels, engineWith(ring(5)).drawing, pour(200, 150))).toBeNull()
+  })
+})
+
+describe('borders of bands with pointed ends', () => {
+  const shape: FormShape = { box: { x0: 50, y0: 40, x1: 350, y1: 260 }, inside: new Uint8Array(300 * 220) }
+  for (let y = 5; y < 215; y++) shape.inside.fill(1, y * 300 + 5, y * 300 + 295)
+  const pointed = toolSettings('ink-pen', { size: 5, pressureSize: 0, taperIn: 60, taperOut: 60, steadying: 0, speedSize: 0 })
+  const border = (from: number, to: number, y: number): Act => ({
+    kind: 'stroke', version: 2, layer: 'lines', tool: pointed, colour: [30, 28, 26], seed: 5,
+    samples: Array.from({ length: 60 }, (_, i) => [Math.round((from + ((to - from) * i) / 59) * 16), Math.round((y + 3 * Math.sin(i / 9)) * 16), 900, 8]).flat(),
+  })
+
+  it.each<[string, Act[]]>([
+    ['that end at the form’s edge', [border(56, 344, 150)]],
+    ['that end a little before it', [border(68, 332, 150)]],
+    ['that do not meet', [border(40, 200, 150), border(214, 360, 151)]],
+  ])('%s are closed for real, all of them, one touch each', (_what, acts) => {
+    const engine = engineWith(...acts)
+    const look = (drawing = engine.drawing) => bandGaps(kernels, drawing, drawing.layers.find(each => each.id === 'lines')!, shape, 2)
+    expect(look().gaps.length).toBeGreaterThan(0)
+    for (let i = 0; i < 6 && look().gaps.length; i++) {
+      const [gap] = look().gaps
+      const act = closingStrokeThat(engine.drawing, gap!, 9 + i, 'lines', each => !isAmong(gap!, look(applyAct(kernels, engine.drawing, each)).gaps))
+      expect(act).not.toBeNull()
+      engine.take({ type: 'act', at: 1000 + i, act: act! })
+      expect(isAmong(gap!, look().gaps)).toBe(false)
+    }
+    expect(look()).toMatchObject({ gaps: [], bands: 2 })
   })
 })
 

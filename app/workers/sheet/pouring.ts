@@ -48,6 +48,26 @@ export function gapsOf(kernels: Kernels, drawing: Drawing, layerId: string | nul
   return [...findGaps(kernels, openPx(kernels, drawing, layer, { borders: layerId === null ? 'all' : 'this', tolerance: 60 }), WIDEST_GAP).gaps]
 }
 
+/** A stroke to a shape's edge goes at least so far over it, px. */
+const LEAST_BEYOND = 3
+/** A closing stroke that does not close is tried again so many times as wide. */
+const WIDENINGS = [1, 1.7, 3, 5] as const
+
+/** The first closing stroke, from as wide as the line on, after which a gap is one no more; null: none closes it. */
+export function closingStrokeThat(drawing: Drawing, gap: LineGap, seed: number, only: string | undefined, isClosedBy: (act: Act) => boolean): Act | null {
+  for (const wider of WIDENINGS) {
+    const act = closingStroke(drawing, gap, seed, only, wider)
+    if (!act) return null
+    if (isClosedBy(act)) return act
+  }
+  return null
+}
+
+/** Whether a gap is still among those that were found. */
+export function isAmong(gap: LineGap, found: readonly LineGap[]): boolean {
+  return found.some(each => Math.hypot(each.x - gap.x, each.y - gap.y) < Math.max(gap.width, each.width, 6))
+}
+
 /** A place so far beyond the end of a way: where no line waits, the stroke must not end short. */
 function beyond(from: Place, to: Place, by: number): Place {
   const way = Math.hypot(to.x - from.x, to.y - from.y) || 1
@@ -59,15 +79,16 @@ function beyond(from: Place, to: Place, by: number): Place {
  * else one (the other is then the line of another layer, or the edge of a shape). Null when there is no line any more.
  *
  * @param only the layer to be drawn on; absent: any
+ * @param wider how many times as wide as the line it is: pointed ends are thinner than what holds a pour
  */
-export function closingStroke(drawing: Drawing, gap: LineGap, seed: number, only?: string): Act | null {
+export function closingStroke(drawing: Drawing, gap: LineGap, seed: number, only?: string, wider = 1): Act | null {
   const ends = [...drawing.layers].reverse().filter(layer => layer.visible && !layer.locked && (only === undefined || layer.id === only))
     .map(layer => ({ layer, found: gap.ends.map(place => inkEnd(drawing.sheet, layer, place)) }))
   for (const { layer, found } of [...ends.filter(({ found: [a, b] }) => a && b), ...ends]) {
     const known = found[0] ?? found[1]
     if (!known) continue
-    const [from, to] = [0, 1].map(i => found[i] ?? { ...known, ...beyond(gap.ends[1 - i]!, gap.ends[i]!, known.width) }) as [InkEnd, InkEnd]
-    const size = Math.max(1, Math.round((from.width + to.width) / 2))
+    const [from, to] = [0, 1].map(i => found[i] ?? { ...known, ...beyond(gap.ends[1 - i]!, gap.ends[i]!, Math.max(known.width * wider, LEAST_BEYOND)) }) as [InkEnd, InkEnd]
+    const size = Math.max(wider > 1 ? 2 : 1, Math.round(((from.width + to.width) / 2) * wider))
     const tool = toolSettings('ink-pen', { size, pressureSize: 0, taperIn: 0, taperOut: 0, speedSize: 0, steadying: 0, opacity: 100 })
     const sample = (place: { x: number, y: number }, ms: number) => [Math.round(place.x * SUBPIXELS), Math.round(place.y * SUBPIXELS), 1023, ms]
     return { kind: 'stroke', version: 2, layer: layer.id, tool, colour: [...from.colour], seed, samples: [...sample(from, 0), ...sample(to, 60)] }

@@ -43,6 +43,19 @@ describe('a held stroke', () => {
     expect(trueUp.kind).toBe('circle')
   })
 
+  it('lies against lines that are near: by its edges or its middle', () => {
+    const trueUp = TrueUp.of(circle, style, true)!
+    const across = (samples: readonly number[]) => {
+      const values = samples.filter((_, i) => i % SAMPLE_FIELDS === 0).map(each => each / 16)
+      return (Math.min(...values) + Math.max(...values)) / 2
+    }
+    const middle = across(trueUp.stroke.samples)
+    trueUp.snapTo({ lines: [{ axis: 'x', at: middle + 5 }], reach: 3 })
+    expect(across(trueUp.stroke.samples)).toBeCloseTo(middle, 1)
+    trueUp.snapTo({ lines: [{ axis: 'x', at: middle + 5 }], reach: 7 })
+    expect(across(trueUp.stroke.samples)).toBeCloseTo(middle + 5, 1)
+  })
+
   it('is nothing where it is no more than a dot', () => {
     expect(TrueUp.of(packed([{ x: 5, y: 5 }, { x: 7, y: 6 }]), style, true)).toBeNull()
   })

@@ -1,5 +1,6 @@
 import type { FreshStyle } from '#core/drawing'
-import { adjusted, placesOf, recognise, shapeSamples, trueTool, type Adjusting, type ShapeKind, type TrueShape } from '#core/trueup'
+import { snapPoints, type SnapLine } from '#core/parts'
+import { adjusted, outlineOf, placesOf, recognise, shapeSamples, trueTool, type Adjusting, type ShapeKind, type TrueShape } from '#core/trueup'
 
 /** Where the hand is, sheet px. */
 export interface Place {
@@ -7,9 +8,17 @@ export interface Place {
   readonly y: number
 }
 
+/** Lines that a shape may lie against, and how near it must come, sheet px. */
+export interface Snapping {
+  readonly lines: readonly SnapLine[]
+  readonly reach: number
+}
+
 /** A held stroke that became a true shape and is still adjusted. */
 export class TrueUp {
   private shape: TrueShape
+  /** What it may lie against, and how near it must come, sheet px. */
+  private snap: Snapping = { lines: [], reach: 0 }
 
   private constructor(
     private readonly base: TrueShape,
@@ -34,7 +43,19 @@ export class TrueUp {
   }
 
   adjust(to: Place, how: Adjusting): void {
-    this.shape = adjusted(this.base, this.grabbed, to, how)
+    this.shape = this.snapped(adjusted(this.base, this.grabbed, to, how))
+  }
+
+  /** From now on it lies against lines that are near. */
+  snapTo(snap: Snapping): void {
+    this.snap = snap
+    this.shape = this.snapped(this.shape)
+  }
+
+  private snapped(shape: TrueShape): TrueShape {
+    const { points } = outlineOf(shape)
+    const { dx, dy } = snapPoints(points, this.snap.lines, this.snap.reach)
+    return dx || dy ? adjusted(shape, { x: 0, y: 0 }, { x: dx, y: dy }, { how: 'move', isPerfect: false }) : shape
   }
 
   /** The stroke of the shape as it is now. */

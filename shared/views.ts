@@ -165,7 +165,8 @@ export interface FolioView {
   className: string
   /** Works that the teacher would like to hang on the Wall. */
   askedFor: number
-  murals: (MuralCard & { mine: string[] })[]
+  /** `mine`: the names of one's own panels; `drawings`, `handIns`: of them. */
+  murals: (MuralCard & { mine: string[], drawings: FolioDrawing[], handIns: FolioHandIn[] })[]
   plans: (PlanCard & GivenTerms & {
     /** The one that is gone on with. */
     drawing: FolioDrawing | null

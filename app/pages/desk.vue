@@ -3,6 +3,7 @@ import { api } from '../api/routes'
 import { begunAnswers } from '../sheet/answer-drafts'
 import { useSession } from '../stores/session'
 import { wallWaits } from '../sheet/wall-words'
+import { stepsInWords } from '#core/plan'
 
 definePageMeta({ who: 'teacher' })
 const { data: desk, trouble, load } = usePageData(() => api.desk())
@@ -58,7 +59,7 @@ const wallOf = (classId: number) => wallWaits(desk.value?.walls.find(each => eac
           <h2 id="plans"><NuxtLink to="/plans">Plan book</NuxtLink></h2>
           <NuxtLink v-for="plan in desk.plans" :key="plan.id" :to="`/plans/${plan.id}`" class="card plan">
             <img :src="api.planPicture(plan.id)" :alt="plan.title" width="112" height="84">
-            <div><strong>{{ plan.title }}</strong><p class="small soft">{{ plan.goal }}</p><span class="small">{{ plan.steps }} steps · {{ plan.minutes }} minutes</span></div>
+            <div><strong>{{ plan.title }}</strong><p class="small soft">{{ plan.goal }}</p><span class="small">{{ stepsInWords(plan.steps) }} · {{ plan.minutes }} minutes</span></div>
           </NuxtLink>
         </section>
         <section aria-labelledby="answered">

@@ -3,6 +3,7 @@ import { mdiPlus } from '@mdi/js'
 import type { FolioHandIn, FolioView } from '#shared/views'
 import { api } from '../api/routes'
 import { useOutbox } from '../stores/outbox'
+import { stepsInWords } from '#core/plan'
 
 definePageMeta({ who: 'learner' })
 const { data: folio, trouble, load } = usePageData(() => api.folio())
@@ -54,7 +55,7 @@ watch(() => outbox.isSending, isSending => isSending || void load())
         <div>
           <h2>{{ plan.title }}</h2>
           <p>{{ plan.goal }}</p>
-          <p class="soft small">{{ plan.steps }} steps · about {{ plan.minutes }} minutes<template v-if="plan.way !== 'own'"> · the {{ plan.way }} path</template></p>
+          <p class="soft small">{{ stepsInWords(plan.steps) }} · about {{ plan.minutes }} minutes<template v-if="plan.way !== 'own'"> · the {{ plan.way }} path</template></p>
           <p v-if="isAhead(plan)" class="small">It opens <strong>{{ dayInWords(plan.startsAt!) }}</strong>.</p>
           <p v-else-if="plan.dueAt" class="small" :class="{ late: isLate(plan) }">{{ isLate(plan) ? 'It was due' : 'It is due' }} <strong>{{ dayInWords(plan.dueAt) }}</strong>{{ isLate(plan) ? ': hand in what you have.' : '.' }}</p>
           <div class="row">

@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { readRows, type ListRead } from '#core/roster'
+import { readRows, type Layout, type ListRead } from '#core/roster'
 
 /**
  * A list's bytes as text: UTF-8 or UTF-16 where it says so or is so, otherwise what older spreadsheets of western Europe write
@@ -16,8 +16,12 @@ export function decodedList(bytes: Uint8Array): string {
   }
 }
 
-/** Learners in a pasted list or a CSV file (RFC 4180; semicolons and tabs are taken too). @param known names of the class */
-export function readList(text: string, known: readonly string[]): ListRead {
-  const { data } = Papa.parse<string[]>(text, { delimitersToGuess: [',', ';', '\t'] })
-  return readRows(data, known)
+/** The rows of a pasted list or a CSV file (RFC 4180; semicolons and tabs are taken too). */
+export function rowsOf(text: string): string[][] {
+  return Papa.parse<string[]>(text, { delimitersToGuess: [',', ';', '\t'] }).data
+}
+
+/** Learners in such a list. @param known names of the class @param chosen what somebody said the columns are */
+export function readList(text: string, known: readonly string[], chosen?: Pick<Layout, 'columns' | 'from'>): ListRead {
+  return readRows(rowsOf(text), known, chosen)
 }

@@ -1,8 +1,9 @@
 import { zip, type AsyncZippable } from 'fflate'
 import type { DrawingRecord } from '#core/drawing'
-import type { DrawingView, FolioHandIn, FolioView, HandInView, ProgressView } from '#shared/views'
+import type { AnswerView, DrawingView, FolioHandIn, FolioView, HandInView, ProgressView } from '#shared/views'
 import { csvOf } from './csv'
 import { fileName } from './save-file'
+import { MARK_WORDS } from './mark-words'
 import { MEASURE_WORDS } from './measure-words'
 import { VERDICT_WORDS } from './verdict-words'
 
@@ -12,6 +13,8 @@ export interface FolioSource {
   readonly handIn: (id: number) => Promise<HandInView>
   /** A record drawn anew in its full size, as a PNG; null: it can't be drawn. */
   readonly picture: (record: DrawingRecord) => Promise<Uint8Array | null>
+  /** The same with what a teacher drew over it. */
+  readonly pictureWithOver: (record: DrawingRecord, over: DrawingRecord) => Promise<Uint8Array | null>
 }
 
 const json = (value: unknown) => new TextEncoder().encode(JSON.stringify(value))
@@ -26,6 +29,7 @@ export async function packFolio(folio: FolioView, progress: ProgressView, source
   const works = [
     ...folio.plans.map(each => ({ title: each.title, drawings: [...each.drawing ? [each.drawing] : [], ...each.others], handIns: each.handIns })),
     ...folio.own.map(each => ({ title: each.title, drawings: [each.drawing], handIns: each.handIns })),
+    ...folio.murals.filter(each => each.drawings.length).map(each => ({ title: `${each.title} (mural)`, drawings: each.drawings, handIns: each.handIns })),
   ]
   const whole = works.reduce((sum, each) => sum + each.handIns.length + each.drawings.length, 0)
   let done = 0
@@ -55,8 +59,25 @@ export async function packFolio(folio: FolioView, progress: ProgressView, source
 }
 
 async function packHandIn(files: AsyncZippable, name: string, { id, answer }: FolioHandIn, source: FolioSource): Promise<void> {
-  await packRecord(files, name, (await source.handIn(id)).record, source)
-  if (answer) files[`${name} answer.txt`] = text(`${answer.words}\n${answer.next ? `\nTry next: ${answer.next}\n` : ''}\n${answer.teacher}, ${answer.answeredAt.slice(0, 10)}\n`)
+  const { record, plan } = await source.handIn(id)
+  await packRecord(files, name, record, source)
+  if (!answer) return
+  files[`${name} answer.txt`] = text(answerInWords(answer, plan))
+  const over = answer.sketch && await source.pictureWithOver(record, answer.sketch)
+  if (over) files[`${name} with what was drawn over.png`] = [over, { level: 0 }]
+  if (answer.sketch) files[`${name} drawn over.record.json`] = json(answer.sketch)
+}
+
+/** All that an answer says: words, marks, criteria, comments at places. */
+function answerInWords({ words, next, marks, criteria, pins, teacher, answeredAt }: AnswerView, plan: HandInView['plan']): string {
+  const lookFors = new Map(plan.steps.flatMap(step => step.lookFors.map(each => [each.id, each.title] as const)))
+  const marked = Object.entries(marks).map(([id, level]) => `- ${lookFors.get(id) ?? id}: ${MARK_WORDS[level].toLowerCase()}`)
+  const judged = criteria.map(each => `- ${each.title}: ${each.levels[each.level]} (of ${each.levels.join(', ')})`)
+  const pinned = pins.map(({ x, y, words: said }, i) => `${i + 1}. at ${x}, ${y} px: ${said}`)
+  const part = (title: string, lines: readonly string[]) => (lines.length ? [`${title}:\n${lines.join('\n')}`] : [])
+  return [
+    words, ...next ? [`Try next: ${next}`] : [], ...part('Looked for', marked), ...part('Marks', judged), ...part('At places of the drawing', pinned), `${teacher}, ${answeredAt.slice(0, 10)}`,
+  ].join('\n\n').concat('\n')
 }
 
 async function packRecord(files: AsyncZippable, name: string, record: DrawingRecord, source: FolioSource): Promise<void> {

@@ -49,6 +49,33 @@ const soften = (set: Partial<ToolSettings> = {}) => toolSettings('soften', { pre
 const half = painted(x => (x < 150 ? [200, 60, 40, 255] : [40, 90, 200, 255]))
 const edge = painted(x => (x < 150 ? [200, 60, 40, 255] : [0, 0, 0, 0]))
 
+describe('blending two stripes with the smudging stump', () => {
+  const stripes = painted((_x, y) => (y < 120 ? [90, 60, 40, 255] : [200, 170, 120, 255]))
+  /** Three passes along the border, swinging to its sides by a share of the size. */
+  function seamAfter(swing: number, size: number, opacity: number): number {
+    let drawing = stripes
+    for (let pass = 0; pass < 3; pass++) {
+      const samples = Array.from({ length: 161 }, (_, i) => {
+        const t = pass % 2 ? 1 - i / 160 : i / 160
+        return packSample({ x: 40 + 320 * t, y: 120 + 1.5 * Math.sin(i / 7 + pass) + size * swing * Math.sin(i / 3), pressure: 1, wait: i ? 8 : 0 })
+      }).flat()
+      drawing = rubbed(drawing, smudge({ size, opacity }), samples)
+    }
+    const at = px(drawing)
+    const lightness = (x: number, y: number) => lightnessOf(at(x, y).slice(0, 3) as [number, number, number])
+    let sum = 0
+    for (let x = 120; x < 280; x += 10) sum += Math.max(...Array.from({ length: 118 }, (_, k) => Math.abs(lightness(x, 62 + k) - lightness(x, 60 + k)) / 2))
+    return sum / 16
+  }
+
+  it('goes in small waves along their border; straight along it hardly anything changes, and a big, weak tip blends best', () => {
+    const [straight, waves, bigWeakWaves] = [seamAfter(0, 60, 60), seamAfter(0.18, 60, 60), seamAfter(0.18, 100, 40)]
+    expect(straight).toBeGreaterThan(5)
+    expect(waves).toBeLessThan(0.3 * straight)
+    expect(bigWeakWaves).toBeLessThan(waves)
+  })
+})
+
 describe('smudging', () => {
   it('drags colour along, and runs out', () => {
     const at = px(rubbed(half, smudge({ size: 40, opacity: 80 }), way([[120, 120], [360, 120]])))

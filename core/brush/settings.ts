@@ -28,8 +28,14 @@ export const tipSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('bristles'), dryness: percent, reach: z.int().min(0).max(400) }),
   /** Drops thrown within the size while time passes: `rate` a second for each 10 px of the size; `drop`: their size, px. */
   z.strictObject({ kind: z.literal('spray'), rate: z.int().min(1).max(400), drop: z.int().min(1).max(40) }),
-  /** A shape set down again and again. `turn`: always the same way up, along the stroke, or any way. */
-  z.strictObject({ kind: z.literal('shape'), shape: z.enum(STAMP_SHAPES), turn: z.enum(['upright', 'along', 'any']) }),
+  /**
+   * A shape set down again and again. `turn`: always the same way up, along the stroke, or any way. By chance it is smaller by
+   * up to `shrinks` per cent, and turned by up to `sways` degrees to either side; absent: not at all.
+   */
+  z.strictObject({
+    kind: z.literal('shape'), shape: z.enum(STAMP_SHAPES), turn: z.enum(['upright', 'along', 'any']),
+    shrinks: z.int().min(0).max(90).optional(), sways: z.int().min(0).max(180).optional(),
+  }),
 ])
 export type Tip = z.infer<typeof tipSchema>
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { isRubbing, TOOL_IDS, toolSettings, TOOLS, type ToolName, type ToolSettings } from './index'
 import { straight, TrialSheet } from './testing'
+import { components } from '../raster'
 
 const even = (tool: ToolName, set: Partial<Omit<ToolSettings, 'tool'>> = {}) =>
   toolSettings(tool, { taperIn: 0, taperOut: 0, speedSize: 0, steadying: 0, grain: { texture: 'cartridge', depth: 0, bite: 0 }, ...set })
@@ -132,6 +133,36 @@ describe('the dry brush', () => {
       }
     }
     expect(acrossIt).toBeGreaterThan(2 * along)
+  })
+})
+
+describe('a stamp by chance', () => {
+  const areas = (set: object) => {
+    const sheet = new TrialSheet().stroke(even('stamp', { size: 40, spacing: 200, tip: { kind: 'shape', shape: 'square', turn: 'upright', ...set } }), straight(60, 150, 340, 150))
+    const found = components(sheet.alpha.map(value => (value >= 128 ? 1 : 0)), sheet.width, sheet.height).found
+    return found.map(each => ({ area: each.area, width: each.box.x1 - each.box.x0 })).filter(each => each.area > 30)
+  }
+
+  it('is as before where nothing is left to it', () => {
+    expect(areas({ shrinks: 0, sways: 0 })).toEqual(areas({}))
+  })
+
+  it('differs in size, never above the tool’s own and never below what was allowed', () => {
+    const usual = areas({})
+    const sized = areas({ shrinks: 60 })
+    expect(sized.length).toBe(usual.length)
+    for (const { width } of sized) {
+      expect(width).toBeLessThanOrEqual(usual[0]!.width + 1)
+      expect(width).toBeGreaterThanOrEqual(0.4 * usual[0]!.width - 2)
+    }
+    expect(new Set(sized.map(each => each.width)).size).toBeGreaterThan(1)
+  })
+
+  it('is turned to either side, and keeps its area', () => {
+    const usual = areas({})
+    const swayed = areas({ sways: 40 })
+    expect(new Set(swayed.map(each => each.width)).size).toBeGreaterThan(1)
+    for (const [i, { area }] of swayed.entries()) expect(Math.abs(area / usual[i]!.area - 1)).toBeLessThan(0.06)
   })
 })
 

@@ -1,7 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { applyAct, blankDrawing, contentHash, replay, standingActs } from '../drawing'
 import { loadKernels } from '../kernels'
-import { draftPlan, ghostEntries, mergeSteps, moveStep, partsOf, planSchema, proposeAgain, redrawStep, removeStep, splitStep, starterEntries, type Plan } from './index'
+import { lookAt } from '../lookfor'
+import { addStep, draftPlan, ghostEntries, mergeSteps, moveStep, partsOf, planSchema, proposeAgain, redrawStep, removeStep, renameLayer, splitStep, starterEntries, type Plan } from './index'
 import { lessonRecord, LESSON_TOOLS, line, ring, Writer } from './testing'
 
 const kernels = loadKernels()
@@ -14,7 +15,7 @@ const titles = (each: Plan) => each.steps.map(step => step.layer.name)
 
 describe('merging two steps', () => {
   it('keeps the drawing, both layers, all tools and the words', () => {
-    const merged = mergeSteps(plan, 3)
+    const merged = mergeSteps(kernels, plan, 3)
     expect(planSchema.parse(merged)).toEqual(merged)
     expect(titles(merged)).toEqual(['Sketch', 'Lines', 'Colour'])
     expect(hashOf(merged)).toBe(hashOf(plan))
@@ -28,7 +29,7 @@ describe('merging two steps', () => {
   })
 
   it('of the first with nothing is refused', () => {
-    expect(() => mergeSteps(plan, 0)).toThrow(/no step 0/)
+    expect(() => mergeSteps(kernels, plan, 0)).toThrow(/no step 0/)
   })
 })
 
@@ -52,7 +53,7 @@ describe('splitting a step', () => {
   })
 
   it('and merging again gives the same drawing, step by step', () => {
-    const back = mergeSteps(splitStep(kernels, plan, 0, 2), 1)
+    const back = mergeSteps(kernels, splitStep(kernels, plan, 0, 2), 1)
     expect(titles(back)).toEqual(titles(plan))
     expect(partsOf(back).map(each => each.entries.map(entry => entry.type))).toEqual(partsOf(plan).map(each => each.entries.map(entry => entry.type)))
   })
@@ -88,7 +89,7 @@ describe('taking a step out', () => {
   })
 
   it('is refused for the only one', () => {
-    const one = mergeSteps(mergeSteps(mergeSteps(plan, 1), 1), 1)
+    const one = [1, 2, 3].reduce(now => mergeSteps(kernels, now, 1), plan)
     expect(() => removeStep(kernels, one, 0)).toThrow(/needs a step/)
   })
 
@@ -136,5 +137,80 @@ describe('drawing a step again', () => {
     const writer = new Writer().stroke('a', LESSON_TOOLS.pencil, [0, 0, 0], line(0, 0, 100, 100)).undo().stroke('a', LESSON_TOOLS.pencil, [0, 0, 0], line(10, 300, 400, 300))
     const redrawn = redrawStep(kernels, plan, 0, [{ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'a', name: 'Sketch', place: 0 } }, ...writer.entries])
     expect(partsOf(redrawn)[0]!.entries.filter(each => each.type === 'act')).toHaveLength(1)
+  })
+})
+
+describe('joining, asked honestly', () => {
+  it('asks nothing that the drawing of both together does not meet, and of the tools just those that are laid out', () => {
+    for (const at of [1, 2, 3]) {
+      const merged = mergeSteps(kernels, plan, at)
+      const step = merged.steps[at - 1]!
+      const standing = standingActs(merged.demonstration.entries)
+      const upTo = standing.slice(0, standing.findLastIndex(each => each.step === step.id) + 1)
+      const drawing = replay(kernels, { ...merged.demonstration, entries: merged.demonstration.entries.slice(0, merged.demonstration.entries.findLastIndex((entry, i, all) => entry.type === 'act' && all.slice(0, i).findLast(each => each.type === 'step')?.step === step.id) + 1) }).drawing
+      const found = lookAt({ drawing, acts: upTo, step: step.id }, step.lookFors)
+      expect(found.filter(each => each.verdict === 'not-yet')).toEqual([])
+      for (const { settings } of step.lookFors) {
+        if (settings.measure !== 'tools-used') continue
+        const laid = step.tools.filter(tool => tool.kind === 'pour' || tool.settings.effect !== 'erase').map(tool => (tool.kind === 'pour' ? 'pour' : tool.settings.tool))
+        expect(settings.tools.map(each => each.tool).sort()).toEqual(laid.sort())
+      }
+    }
+  })
+
+  it('says in the goal how many steps there are, in the words of the program only', () => {
+    expect(plan.goal).toBe('A ball, in 4 steps.')
+    const three = mergeSteps(kernels, plan, 3)
+    expect(three.goal).toBe('A ball, in 3 steps.')
+    const one = mergeSteps(kernels, mergeSteps(kernels, three, 2), 1)
+    expect(one.goal).toBe('A ball, in one step.')
+    expect(mergeSteps(kernels, { ...plan, goal: 'To see the light.' }, 3).goal).toBe('To see the light.')
+  })
+})
+
+describe('a step added by hand', () => {
+  it('comes after another one, empty, and is drawn on from what stands there', () => {
+    const more = addStep(plan, 1)
+    expect(planSchema.parse(more)).toEqual(more)
+    expect(more.steps).toHaveLength(5)
+    expect(more.steps[2]).toMatchObject({ title: 'A new step', layer: plan.steps[1]!.layer, lookFors: [] })
+    expect(hashOf(more)).toBe(hashOf(plan))
+    const starter = starterEntries(more, more.steps[2]!.id)
+    const writer = new Writer()
+    writer.stroke(plan.steps[1]!.layer.id, LESSON_TOOLS.pencil, [200, 30, 160], line(80, 80, 200, 90))
+    const drawn = redrawStep(kernels, more, 2, [...starter, ...writer.entries])
+    expect(partsOf(drawn)[2]!.entries.filter(each => each.type === 'act')).toHaveLength(1)
+    expect(drawn.palette[drawn.steps[2]!.well]!.colour).toEqual([200, 30, 160])
+    expect(drawn.steps[2]!.words[0]).toBe('Say here what is to be done.')
+  })
+})
+
+describe('a step drawn again', () => {
+  it('brings its new colours into the wells, and into words that are the program’s own', () => {
+    const starter = starterEntries(plan, plan.steps[1]!.id)
+    const { layer } = plan.steps[1]!
+    const writer = new Writer().act({ kind: 'layer-add', layer: layer.id, name: layer.name, place: layer.place })
+    writer.stroke(layer.id, LESSON_TOOLS.pencil, [24, 140, 60], ring(160, 120, 60))
+    const again = redrawStep(kernels, plan, 1, [...starter, ...writer.entries])
+    expect(again.palette.slice(0, plan.palette.length)).toEqual(plan.palette)
+    const fresh = again.palette.at(-1)!
+    expect(fresh.colour).toEqual([24, 140, 60])
+    expect(again.steps[1]!.well).toBe(again.palette.length - 1)
+    expect(again.steps[1]!.words[0]).toContain(fresh.name)
+    const own = { ...plan, steps: plan.steps.map((step, i) => (i === 1 ? { ...step, words: ['One line, slowly.'] } : step)) }
+    expect(redrawStep(kernels, own, 1, [...starter, ...writer.entries]).steps[1]!.words).toEqual(['One line, slowly.'])
+  })
+})
+
+describe('a layer called otherwise', () => {
+  it('is called so in every step that is drawn on it, and in the words', () => {
+    const { id, name } = plan.steps[1]!.layer
+    const renamed = renameLayer(plan, id, 'Ink')
+    expect(planSchema.parse(renamed)).toEqual(renamed)
+    expect(renamed.steps.filter(step => step.layer.id === id).every(step => step.layer.name === 'Ink')).toBe(true)
+    expect(JSON.stringify(plan.steps)).toContain(`“${name}”`)
+    expect(JSON.stringify(renamed.steps.map(step => step.words))).not.toContain(`“${name}”`)
+    expect(renamed.steps[1]!.words[0]).toContain('“Ink”')
+    expect(renameLayer(plan, id, name)).toBe(plan)
   })
 })

@@ -1,8 +1,10 @@
 import { CoreError } from '../base'
+import { colourName, difference00 } from '../colour'
 import { applyAct, blankDrawing, contentHash, standingActs, type Entry } from '../drawing'
 import type { Kernels } from '../kernels'
 import type { Drawing } from '../layers'
-import { draftPlan, offerLookFors, type DraftOptions, type Offer, type StepDone } from './draft'
+import { lookAt } from '../lookfor'
+import { draftPlan, offerLookFors, stepsInWords, type DraftOptions, type Offer, type StepDone } from './draft'
 import type { Plan, Step } from './schema'
 
 /** Changes of a plan's steps and of the demonstration with them. Each gives a new plan, or throws CoreError `plan-edit`. */
@@ -39,7 +41,13 @@ function withParts(plan: Plan, steps: readonly Step[], parts: readonly Part[]): 
     return [opening, ...moved]
   })
   const ids = new Set(steps.map(each => each.id))
-  return { ...plan, steps: steps.map(step => withoutGone(step, ids)), demonstration: { ...plan.demonstration, entries } }
+  return { ...plan, goal: countedGoal(plan.goal, plan.steps.length, steps.length), steps: steps.map(step => withoutGone(step, ids)), demonstration: { ...plan.demonstration, entries } }
+}
+
+/** A goal that the program wrote says in how many steps: it goes on to be true. */
+export function countedGoal(goal: string, before: number, now: number): string {
+  const ending = `, in ${stepsInWords(before)}.`
+  return goal.endsWith(ending) ? `${goal.slice(0, -ending.length)}, in ${stepsInWords(now)}.` : goal
 }
 
 /** Look-fors about the order of steps name only those that are there. */
@@ -58,8 +66,40 @@ function requireStep(plan: Plan, at: number): Step {
   return step
 }
 
-/** Makes one step of a step and the one before it. @param at the later one, from 1 */
-export function mergeSteps(plan: Plan, at: number): Plan {
+/**
+ * Makes one step of a step and the one before it. What the teacher's own drawing does not meet then is asked no more, and
+ * the tools that are asked for are those that are laid out. @param at the later one, from 1
+ */
+export function mergeSteps(kernels: Kernels, plan: Plan, at: number): Plan {
+  const merged = joined(plan, at)
+  const done = endOfStep(kernels, merged, at - 1)
+  if (!done) return merged
+  const step = merged.steps[at - 1]!
+  const asked = step.lookFors.map(each => (each.settings.measure === 'tools-used' ? { ...each, settings: { ...each.settings, tools: askedFor(step.tools, each.settings.tools) } } : each))
+  const failed = new Set(lookAt(done.evidence, asked).filter(each => each.verdict === 'not-yet').map(each => each.lookFor))
+  return { ...merged, steps: merged.steps.with(at - 1, { ...step, lookFors: asked.filter(each => !failed.has(each.id)) }) }
+}
+
+type AskedTool = Extract<Step['lookFors'][number]['settings'], { measure: 'tools-used' }>['tools'][number]
+/** A tool that is laid out is asked about within these shares of its size; common practice, no source. */
+const SIZE_ASKED = [0.6, 1.7] as const
+
+/** The tools that paint of those that are laid out, in the sizes that were asked for. */
+function askedFor(laid: Step['tools'], before: readonly AskedTool[]): AskedTool[] {
+  return laid.flatMap((tool): AskedTool[] => {
+    if (tool.kind === 'tool' && tool.settings.effect === 'erase') return []
+    const name = tool.kind === 'pour' ? 'pour' as const : tool.settings.tool
+    const sizes = before.filter(each => each.tool === name)
+    const size = tool.kind === 'pour' ? 1 : tool.settings.size
+    return [{
+      tool: name,
+      sizeFrom: Math.min(...sizes.map(each => each.sizeFrom), Math.max(1, Math.round(size * SIZE_ASKED[0]))),
+      sizeTo: Math.max(...sizes.map(each => each.sizeTo), Math.min(600, Math.round(size * SIZE_ASKED[1]))),
+    }]
+  })
+}
+
+function joined(plan: Plan, at: number): Plan {
   const [first, second] = [requireStep(plan, at - 1), requireStep(plan, at)]
   const parts = partsOf(plan)
   const merged: Step = {
@@ -75,8 +115,8 @@ export function mergeSteps(plan: Plan, at: number): Plan {
   // What both asked of layers can only be asked of one: with two layers in the step it is left to the teacher.
   if (second.layer.id !== first.layer.id) merged.lookFors = merged.lookFors.filter(each => each.settings.measure !== 'right-layer')
   if (!merged.ready?.length) delete merged.ready
-  const joined: Part = { step: first.id, entries: [...parts[at - 1]!.entries, ...parts[at]!.entries] }
-  return withParts(plan, plan.steps.toSpliced(at - 1, 2, cleaned(merged)), parts.toSpliced(at - 1, 2, joined))
+  const part: Part = { step: first.id, entries: [...parts[at - 1]!.entries, ...parts[at]!.entries] }
+  return withParts(plan, plan.steps.toSpliced(at - 1, 2, cleaned(merged)), parts.toSpliced(at - 1, 2, part))
 }
 
 function nameOf(tool: Step['tools'][number]): string {
@@ -132,8 +172,7 @@ function drafted(kernels: Kernels, plan: Plan, at: number, options: Partial<Draf
   const record = withParts(plan, plan.steps.slice(0, at + 1), parts).demonstration
   const draft = draftPlan(kernels, { ...record, entries: asDrawn(record.entries) }, { title: plan.title, cuts: 'marked', only: plan.steps[at]!.id, ...options })
   const step = draft.steps.at(-1)!
-  const well = Math.max(plan.palette.findIndex(({ colour }) => colour.join() === draft.palette[step.well]!.colour.join()), 0)
-  return { ...step, well }
+  return { ...step, well: Math.max(nearestWell(plan.palette, draft.palette[step.well]!.colour), 0) }
 }
 
 /** What steps laid out was done by the teacher, before it was drafted. */
@@ -226,7 +265,7 @@ export function starterEntries(plan: Plan, step: string): Entry[] {
 
 /**
  * Puts what was drawn on a starter sheet of a step (see {@link starterEntries}) in the place of what the step showed.
- * Tools and look-fors are drafted anew, words stay.
+ * Tools and look-fors are drafted anew, words of the teacher's stay; new colours come into the wells.
  */
 export function redrawStep(kernels: Kernels, plan: Plan, at: number, entries: readonly Entry[]): Plan {
   const step = requireStep(plan, at)
@@ -234,6 +273,60 @@ export function redrawStep(kernels: Kernels, plan: Plan, at: number, entries: re
   const own = standingActs(entries).slice(starter).map(({ act, at: time, prepared }): Entry => ({ type: prepared ? 'prepare' : 'act', at: time, act }))
   if (!own.some(each => each.type === 'act')) throw new CoreError('nothing-drawn', 'nothing was drawn for this step yet', 'Draw it, then put it into the plan.')
   const raw = requireDrawable(kernels, withParts(plan, plan.steps, partsOf(plan).toSpliced(at, 1, { step: step.id, entries: own })), `“${step.title}” can’t be replaced by this`)
-  const { tools, lookFors, layer, ready, dim } = drafted(kernels, raw, at)
-  return { ...raw, steps: raw.steps.toSpliced(at, 1, cleaned({ ...step, tools, lookFors, layer, ready, dim, result: undefined })) }
+  // New colours come into the wells; where the words are the program's own, they name them.
+  const palette = withColours(raw.palette, own)
+  const coloured = { ...raw, palette }
+  const isOurWords = palette.length > raw.palette.length && step.rich === undefined && isDrawn(plan, at) && JSON.stringify(drafted(kernels, plan, at, { isOnlyLooked: true }).words) === JSON.stringify(step.words)
+  const { tools, lookFors, layer, ready, dim, well, words } = drafted(kernels, coloured, at)
+  return { ...coloured, steps: coloured.steps.toSpliced(at, 1, cleaned({ ...step, ...(isOurWords && { words }), tools, lookFors, layer, ready, dim, well, result: undefined })) }
+}
+
+const isDrawn = (plan: Plan, at: number) => partsOf(plan)[at]!.entries.some(each => each.type === 'act')
+
+/** Wells at most. */
+const MOST_WELLS = 24
+/** Colours nearer than this are one, CIEDE2000. */
+const SAME_COLOUR = 4
+
+/** The place of the well that has a colour; −1: none. */
+function nearestWell(palette: Plan['palette'], colour: readonly [number, number, number]): number {
+  return palette.findIndex(each => difference00(each.colour, colour) <= SAME_COLOUR)
+}
+
+/** The palette with the colours that were drawn with, those that are new at its end. */
+function withColours(palette: Plan['palette'], entries: readonly Entry[]): Plan['palette'] {
+  const wells = [...palette]
+  for (const entry of entries) {
+    if (entry.type !== 'act' || !('colour' in entry.act)) continue
+    const colour = entry.act.colour as [number, number, number]
+    if (wells.length >= MOST_WELLS || nearestWell(wells, colour) >= 0) continue
+    const name = colourName(colour)
+    wells.push({ name: wells.some(each => each.name === name) ? `${name} ${wells.length + 1}`.slice(0, 40) : name, colour: [...colour] })
+  }
+  return wells
+}
+
+/** A step after another one, to be drawn on from it: nothing is shown in it yet. */
+export function addStep(plan: Plan, after: number): Plan {
+  const before = requireStep(plan, after)
+  if (plan.steps.length >= 60) throw new CoreError('plan-edit', 'a plan has sixty steps at most', 'Join some of them first.')
+  const id = freshStepId(plan)
+  const step: Step = { id, title: 'A new step', words: ['Say here what is to be done.'], slip: before.slip, layer: before.layer, dim: [], tools: before.tools, well: before.well, lookFors: [] }
+  return withParts(plan, plan.steps.toSpliced(after + 1, 0, step), partsOf(plan).toSpliced(after + 1, 0, { step: id, entries: [] }))
+}
+
+/** A layer called otherwise, in every step that is drawn on it, and in the words that name it. */
+export function renameLayer(plan: Plan, layer: string, name: string): Plan {
+  const old = plan.steps.find(each => each.layer.id === layer)?.layer.name
+  if (old === undefined || old === name) return plan
+  const renamed = (text: string) => text.replaceAll(`“${old}”`, `“${name}”`)
+  const steps = plan.steps.map((step): Step => {
+    const isOn = step.layer.id === layer
+    const words = step.words.map(renamed)
+    const rich = step.rich && JSON.parse(JSON.stringify(step.rich), (key, value: unknown) => (key === 'text' && typeof value === 'string' ? renamed(value) : value)) as Step['rich']
+    const ready = step.ready?.map(act => (act.kind === 'layer-add' && act.layer === layer ? { ...act, name } : act))
+    const isSame = !isOn && words.every((each, i) => each === step.words[i]) && JSON.stringify(rich) === JSON.stringify(step.rich) && JSON.stringify(ready) === JSON.stringify(step.ready)
+    return isSame ? step : cleaned({ ...step, ...(isOn && { layer: { ...step.layer, name } }), words, rich, ready })
+  })
+  return { ...plan, steps }
 }

@@ -1,5 +1,5 @@
-export { draftPlan, proposeLookFors, type DraftOptions, type Offer, type StepDone } from './draft'
-export { mergeSteps, moveStep, offersFor, partsOf, proposeAgain, redrawStep, removeStep, splitStep, starterEntries } from './edit'
+export { draftPlan, proposeLookFors, stepsInWords, type DraftOptions, type Offer, type StepDone } from './draft'
+export { addStep, mergeSteps, moveStep, offersFor, partsOf, proposeAgain, redrawStep, removeStep, renameLayer, splitStep, starterEntries } from './edit'
 export { base64Of, bytesOf, packPlan, PLAN_FILE_NAME, PLAN_FILE_VERSION, planFileSchemas, readPlanFile } from './file'
 export { ghostEntries, ghostRecord } from './ghost'
 export { isOwnPlan, isPanelPlan, ownPlan, PANEL_STEP } from './own'

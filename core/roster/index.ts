@@ -1,3 +1,4 @@
 export { cleanName, LONGEST_NAME, nameKey, whyNoName } from './names'
-export { MOST_LISTED, PIN, readRows, WHY_NO_PIN, type LeftOut, type Listed, type ListRead } from './rows'
+export { COLUMN_KINDS, layoutOf, PIN, usedColumns, type ColumnKind, type Columns, type Layout } from './columns'
+export { MOST_LISTED, readRows, WHY_NO_PIN, type LeftOut, type Listed, type ListRead } from './rows'
 export { drawCode, drawPin } from './secrets'

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { seededRandom } from '../base'
-import { cleanName, drawCode, drawPin, LONGEST_NAME, MOST_LISTED, nameKey, readRows, whyNoName } from './index'
+import { cleanName, drawCode, drawPin, LONGEST_NAME, MOST_LISTED, nameKey, readRows, usedColumns, whyNoName } from './index'
 
 const names = (rows: string[][], known: string[] = []) => readRows(rows, known).learners.map(each => each.name)
 const reasons = (rows: string[][], known: string[] = []) => readRows(rows, known).left.map(each => [each.row, each.why.split('.')[0]])
@@ -32,7 +32,7 @@ describe('a name', () => {
 
 describe('a list', () => {
   it('of names, one a row', () => {
-    expect(readRows([['Ada Tregear'], [''], ['Bo Hask', '4471']])).toEqual({
+    expect(readRows([['Ada Tregear'], [''], ['Bo Hask', '4471']])).toMatchObject({
       learners: [{ name: 'Ada Tregear', pin: null, row: 1 }, { name: 'Bo Hask', pin: '4471', row: 3 }], left: [],
     })
   })
@@ -57,8 +57,20 @@ describe('a list', () => {
     expect([learners.length, left.length]).toEqual([MOST_LISTED, 3])
   })
 
+  it('with titles above the table', () => {
+    expect(names([['Harbour school, autumn'], [''], ['Printed on Tuesday', ''], ['Surname', 'Forename', 'Born'], ['Hask', 'Bo', '2015'], ['Tregear', 'Ada', '2016']])).toEqual(['Bo Hask', 'Ada Tregear'])
+  })
+
+  it('with columns that nobody can tell apart is asked about: nothing is taken for a name', () => {
+    const rows = [['7a', 'Bo', 'Hask', 'harbour street'], ['7a', 'Ada', 'Tregear', 'slip lane']]
+    expect(readRows(rows)).toMatchObject({ layout: { isSure: false, columns: {} }, learners: [], left: [] })
+    expect(readRows(rows, [], { columns: { first: 1, last: 2 }, from: 0 }).learners.map(each => each.name)).toEqual(['Bo Hask', 'Ada Tregear'])
+    expect(readRows(rows, [], { columns: { first: 1, last: 2 }, from: 1 }).learners.map(each => each.name)).toEqual(['Ada Tregear'])
+    expect(usedColumns([['', 'a', ''], ['', '', ' ']])).toEqual([1])
+  })
+
   it('of nothing is nothing', () => {
-    for (const rows of [[], [['']], [['Name', 'PIN']]]) expect(readRows(rows)).toEqual({ learners: [], left: [] })
+    for (const rows of [[], [['']], [['Name', 'PIN']]]) expect(readRows(rows)).toMatchObject({ learners: [], left: [] })
   })
 
   it('never gives two learners who would be mixed up at the door, nor a name that is refused', () => {

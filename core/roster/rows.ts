@@ -1,3 +1,4 @@
+import { layoutOf, PIN, type ColumnKind, type Columns, type Layout } from './columns'
 import { cleanName, nameKey, whyNoName } from './names'
 
 /** A learner as a list names one. */
@@ -17,6 +18,8 @@ export interface LeftOut {
 }
 
 export interface ListRead {
+  /** How it was read. */
+  readonly layout: Layout
   readonly learners: readonly Listed[]
   readonly left: readonly LeftOut[]
 }
@@ -24,34 +27,25 @@ export interface ListRead {
 /** Learners that are added at once, at most. */
 export const MOST_LISTED = 200
 
-/** Headings that a column may have, however they are written. */
-const HEADINGS = {
-  name: ['name', 'full name', 'learner', 'pupil', 'student', 'learner name', 'student name'],
-  first: ['first name', 'firstname', 'given name', 'forename'],
-  last: ['last name', 'lastname', 'surname', 'family name'],
-  pin: ['pin', 'pin code', 'code'],
-} as const
-type Column = keyof typeof HEADINGS
-
-/** What a PIN is made of. */
-export const PIN = /^\d{4,8}$/
 export const WHY_NO_PIN = 'A PIN has four to eight digits.'
 
 /**
  * Learners out of a list's rows, as they were pasted or come from a file: one name a row, or columns under headings (name, or
- * first and last name; PIN). Empty rows are passed over; what can't be taken is told with its row.
+ * first and last name; PIN). Empty rows and what stands above the table are passed over; what can't be taken is told with its row.
  *
  * @param rows cells, row by row
  * @param known names that the class has already
+ * @param chosen what somebody said the columns are; absent: as it is told by itself, and nobody where it can't be
  */
-export function readRows(rows: readonly (readonly string[])[], known: readonly string[] = []): ListRead {
-  const columns = columnsOf(rows[0] ?? [])
+export function readRows(rows: readonly (readonly string[])[], known: readonly string[] = [], chosen?: Pick<Layout, 'columns' | 'from'>): ListRead {
+  const layout: Layout = chosen ? { ...chosen, isSure: true } : layoutOf(rows)
+  const { columns, from } = layout
   const seen = new Map(known.map(name => [nameKey(name), 0]))
   const learners: Listed[] = []
   const left: LeftOut[] = []
   rows.forEach((cells, i) => {
     const row = i + 1
-    if ((columns && i === 0) || cells.every(cell => cleanName(cell) === '')) return
+    if (!layout.isSure || i < from || cells.every(cell => cleanName(cell) === '')) return
     const name = nameIn(cells, columns)
     const pin = pinIn(cells, columns)
     const leave = (why: string) => left.push({ row, text: cells.map(cleanName).filter(Boolean).join(', ').slice(0, 120), why })
@@ -66,27 +60,14 @@ export function readRows(rows: readonly (readonly string[])[], known: readonly s
       seen.set(nameKey(name), row)
     }
   })
-  return { learners, left }
+  return { layout, learners, left }
 }
 
-/** Which column holds what; null when the first row is no heading. */
-function columnsOf(first: readonly string[]): Partial<Record<Column, number>> | null {
-  const found: Partial<Record<Column, number>> = {}
-  first.forEach((cell, i) => {
-    const heading = cleanName(cell).toLowerCase()
-    for (const column of Object.keys(HEADINGS) as Column[]) if ((HEADINGS[column] as readonly string[]).includes(heading)) found[column] ??= i
-  })
-  return found.name !== undefined || found.first !== undefined || found.last !== undefined ? found : null
-}
-
-function nameIn(cells: readonly string[], columns: Partial<Record<Column, number>> | null): string {
-  const at = (column: Column) => (columns?.[column] === undefined ? '' : cells[columns[column]] ?? '')
-  if (!columns) return cleanName(cells.find(cell => cleanName(cell) !== '' && !PIN.test(cleanName(cell))) ?? '')
+function nameIn(cells: readonly string[], columns: Columns): string {
+  const at = (kind: ColumnKind) => (columns[kind] === undefined ? '' : cells[columns[kind]] ?? '')
   return cleanName(columns.name === undefined ? `${at('first')} ${at('last')}` : at('name'))
 }
 
-/** Without headings a cell of digits beside the name is a PIN. */
-function pinIn(cells: readonly string[], columns: Partial<Record<Column, number>> | null): string | null {
-  const cell = columns ? cells[columns.pin ?? -1] ?? '' : cells.find(each => PIN.test(cleanName(each))) ?? ''
-  return cleanName(cell) || null
+function pinIn(cells: readonly string[], { pin }: Columns): string | null {
+  return cleanName(pin === undefined ? '' : cells[pin] ?? '') || null
 }

@@ -127,10 +127,10 @@ async function muralsAndPanels(classId: number, withArchived: boolean): Promise<
 }
 
 /** The murals that a learner's class draws, with the names of the learner's own panels. */
-export async function muralsFor({ id, classId }: Pick<Learner, 'id' | 'classId'>): Promise<(MuralCard & { mine: string[] })[]> {
+export async function muralsFor({ id, classId }: Pick<Learner, 'id' | 'classId'>): Promise<(MuralCard & { mine: string[], drawings: number[] })[]> {
   return (await muralsAndPanels(classId, false)).map(({ card, grid, panels }) => {
     const all = panelsOf(grid)
-    return { ...card, mine: panels.filter(each => each.learnerId === id).map(each => panelName(all[each.place]!)) }
+    return { ...card, mine: panels.filter(each => each.learnerId === id).map(each => panelName(all[each.place]!)), drawings: panels.flatMap(each => (each.learnerId === id && each.drawingId !== null ? [each.drawingId] : [])) }
   })
 }
 

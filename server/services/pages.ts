@@ -112,7 +112,10 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
   const removed = drawn.filter(isTakenBackYet).reverse()
     .map(each => ({ id: each.id, title: each.title ?? titles.get(each.planId) ?? 'A drawing', removedAt: each.removedAt!.toISOString() }))
   return {
-    name: person.name, classId: learner.classId, className: person.className, askedFor: await countAsked(learner.id), murals: await muralsFor(learner),
+    name: person.name, classId: learner.classId, className: person.className, askedFor: await countAsked(learner.id), murals: await Promise.all((await muralsFor(learner)).map(async ({ drawings: ids, ...mural }) => {
+      const theirs = drawn.filter(each => ids.includes(each.id))
+      return { ...mural, drawings: theirs.map(folioDrawing), handIns: await handInsFor(theirs) }
+    })),
     plans: await Promise.all(planEntries), own: await Promise.all(ownEntries), removed,
   }
 }

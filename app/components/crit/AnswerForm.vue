@@ -169,7 +169,7 @@ h4 { font-size: 0.87rem; font-weight: 520; color: var(--ink-soft); margin: 12px 
 .measured summary { cursor: pointer; min-height: 30px; font-weight: 520; }
 .words { margin-top: 18px; }
 footer { padding: 10px 12px; border-top: 1px solid var(--line); }
-.row { display: flex; gap: 6px; align-items: center; }
+.row { display: flex; gap: 6px; align-items: center; flex-wrap: wrap; }
 .row .v-btn:not(.v-btn--icon) { padding-inline: 12px; }
 .grow { flex: 1; }
 .found { margin: 10px 16px 0; padding: 6px 12px; border-left: 3px solid var(--ochre); background: var(--paper-shade); border-radius: 0 6px 6px 0; }

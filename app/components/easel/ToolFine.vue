@@ -73,6 +73,8 @@ const TURNS = [['upright', 'always upright'], ['along', 'along the stroke'], ['a
         <div class="shapes" role="radiogroup" aria-label="Which way up">
           <button v-for="[turn, words] in TURNS" :key="turn" class="choice" role="radio" :aria-checked="tip.turn === turn" @click="setTip({ turn })">{{ words }}</button>
         </div>
+        <FineSlider :model-value="tip.shrinks ?? 0" label="Smaller by chance" :max="90" :step="5" @update:model-value="setTip({ shrinks: $event })" />
+        <FineSlider v-if="tip.turn !== 'any'" :model-value="tip.sways ?? 0" label="Turned by chance" unit="°" :max="180" :step="5" @update:model-value="setTip({ sways: $event })" />
       </template>
     </section>
 

@@ -13,12 +13,14 @@ const isCupboardOpen = ref(false)
 /** What finds no room folds away; what was lifted last stays out. */
 const slots = ref<HTMLElement>()
 const { width } = useElementSize(slots)
-const rem = useRem()
+/** As wide as one rem: who has set larger letters gets larger tools. */
+const probe = ref<HTMLElement>()
+const { width: rem } = useElementSize(probe, { width: 15.5, height: 0 })
 const recent = ref<string[]>([])
 watch(() => hand.liftedKey, (key) => {
   recent.value = [key, ...recent.value.filter(each => each !== key)]
 }, { immediate: true })
-const ledge = computed(() => laidOut(hand.tools.map(each => each.key), recent.value, width.value / rem.value))
+const ledge = computed(() => laidOut(hand.tools.map(each => each.key), recent.value, width.value / (rem.value || 15.5)))
 const numbered = computed(() => hand.tools.map((tool, i) => ({ tool, i })))
 const shown = computed(() => numbered.value.filter(({ tool }) => ledge.value.shown.includes(tool.key)))
 const folded = computed(() => numbered.value.filter(({ tool }) => ledge.value.folded.includes(tool.key)))
@@ -45,6 +47,7 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
 
 <template>
   <div class="tray">
+    <span ref="probe" class="probe" aria-hidden="true" />
     <div ref="slots" class="slots" role="radiogroup" aria-label="Tools" :style="{ '--slot': `${ledge.slotRem}rem` }">
       <button
         v-for="{ tool, i } in shown" :key="tool.key" class="slot" role="radio"
@@ -100,6 +103,7 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
 
 <style scoped>
 .tray { display: flex; align-items: flex-end; gap: 2px; height: 100%; padding-left: 10px; min-width: 0; }
+.probe { position: absolute; width: 1rem; height: 1px; visibility: hidden; pointer-events: none; }
 .slots { display: flex; align-items: flex-end; height: 100%; min-width: 7.2rem; flex: 1; overflow: hidden; }
 .menus { display: grid; grid-template-columns: auto auto; align-content: center; height: 100%; flex: none; }
 .slot { width: var(--slot); flex: none; position: relative; height: 84px; display: flex; flex-direction: column; justify-content: flex-end; align-items: center; padding: 0 2px 4px; color: var(--on-ledge); }

@@ -2,7 +2,7 @@
 import { mdiClose, mdiImagePlusOutline } from '@mdi/js'
 import { TOOL_IDS, toolSettings, type ToolName } from '#core/brush'
 import { newGuide, type GuideKind } from '#core/guides'
-import type { LaidTool, Plan, Step } from '#core/plan'
+import { renameLayer, type LaidTool, type Plan, type Step } from '#core/plan'
 import { TOOL_WORDS, toolNameOf } from '../../sheet/tool-words'
 
 /** What lies ready when the step opens: tools, wells, layers, guides, a reference. */
@@ -118,7 +118,7 @@ async function pin(event: Event): Promise<void> {
     </section>
     <section aria-label="Layers">
       <h3>Layers</h3>
-      <label class="line">Drawn on <input :value="step.layer.name" maxlength="60" @change="valueOf($event).trim() && editor.setStep({ layer: { ...step.layer, name: valueOf($event).trim() } })"></label>
+      <label class="line">Drawn on <input :value="step.layer.name" maxlength="60" @change="valueOf($event).trim() && editor.change(renameLayer(plan, step.layer.id, valueOf($event).trim()))"></label>
       <div v-for="layer in earlier" :key="layer.id" class="line small">
         <span class="name">{{ layer.name }}</span>
         <label><input type="checkbox" :checked="layer.dim !== undefined" @change="setDim(layer.id, layer.dim ? null : { opacity: 45 })"> changes</label>

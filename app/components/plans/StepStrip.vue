@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiCallMerge, mdiDeleteOutline, mdiDragVertical } from '@mdi/js'
+import { mdiCallMerge, mdiDeleteOutline, mdiDragVertical, mdiPlus } from '@mdi/js'
 import { VueDraggable } from 'vue-draggable-plus'
 
 /** The steps of a plan as a row of small sheets: choose, put elsewhere, join, take out. */
@@ -16,6 +16,11 @@ async function move(from: number | undefined, to: number | undefined): Promise<v
   const isMoved = await editor.changeSteps({ kind: 'move', at: from, to }, 'Seeing whether the steps can change places')
   shown.value = plan.value!.steps
   if (isMoved) at.value = to
+}
+const MOST_STEPS = 60
+/** A step after the chosen one; its drawing begins with what stands there. */
+async function add(): Promise<void> {
+  if (await editor.changeSteps({ kind: 'add', after: at.value }, 'Adding a step')) at.value++
 }
 async function remove(place: number): Promise<void> {
   await editor.changeSteps({ kind: 'remove', at: place }, 'Taking the step out')
@@ -47,6 +52,7 @@ function onKey(event: KeyboardEvent, place: number): void {
         </div>
       </li>
     </VueDraggable>
+    <v-btn class="add" size="small" variant="outlined" :prepend-icon="mdiPlus" :disabled="work !== null || shown.length >= MOST_STEPS" title="A new step after the chosen one, drawn on from what stands there" @click="add">Add a step</v-btn>
   </nav>
 </template>
 
@@ -63,6 +69,7 @@ img, .blank { width: 100%; aspect-ratio: 4 / 3; object-fit: contain; background:
 .name { font-size: 0.88rem; line-height: 1.3; padding: 0 2px; }
 .number { font-size: 1.1rem; margin-right: 3px; }
 .handle { position: absolute; top: 8px; right: 8px; width: 30px; height: 30px; display: grid; place-items: center; cursor: grab; border-radius: 6px; background: color-mix(in srgb, var(--paper) 82%, transparent); color: var(--ink-soft); }
+.add { width: 100%; margin-top: 12px; }
 .out { position: absolute; bottom: 4px; right: 4px; }
 .chosen .name { padding-right: 30px; }
 </style>

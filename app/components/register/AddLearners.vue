@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { mdiFileDelimitedOutline } from '@mdi/js'
+import { COLUMN_KINDS, usedColumns, type ColumnKind, type Columns } from '#core/roster'
 import type { SlipsView } from '#shared/views'
 import { api } from '../../api/routes'
 
@@ -19,7 +20,31 @@ const reader = shallowRef<typeof import('../../roster/read-list') | null>(null)
 watch(isOpen, async (isNow) => {
   if (isNow) reader.value ??= await import('../../roster/read-list')
 }, { immediate: true })
-const list = computed(() => reader.value?.readList(text.value, known) ?? { learners: [], left: [] })
+/** What somebody said the columns are; null: as it is told by itself. */
+const chosen = ref<{ columns: Columns, from: number } | null>(null)
+watch(text, () => {
+  chosen.value = null
+})
+const list = computed(() => reader.value?.readList(text.value, known, chosen.value ?? undefined) ?? { layout: null, learners: [], left: [] })
+const rows = computed(() => reader.value?.rowsOf(text.value) ?? [])
+const used = computed(() => usedColumns(rows.value))
+const isAsked = computed(() => text.value.trim() !== '' && (chosen.value !== null || list.value.layout?.isSure === false))
+const KIND_WORDS: Record<ColumnKind, string> = { name: 'the name', first: 'first name', last: 'last name', pin: 'PIN' }
+const kindOf = (column: number) => COLUMN_KINDS.find(kind => chosen.value?.columns[kind] === column) ?? ''
+/** First rows that are shown. */
+const SHOWN = 4
+function choose(column: number, kind: ColumnKind | ''): void {
+  const kept = Object.fromEntries(Object.entries(chosen.value?.columns ?? {}).filter(([each, at]) => at !== column && each !== kind)) as Columns
+  chosen.value = { from: chosen.value?.from ?? 0, columns: kind ? { ...kept, [kind]: column } : kept }
+}
+function startAt(row: number): void {
+  chosen.value = { columns: chosen.value?.columns ?? {}, from: row - 1 }
+}
+/** To say by hand what was told by itself. */
+function chooseByHand(): void {
+  const { columns, from } = list.value.layout!
+  chosen.value = { columns: { ...columns }, from }
+}
 
 async function readFile(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
@@ -50,6 +75,15 @@ const learners = (count: number) => (count === 1 ? 'one learner' : `${count} lea
       <div class="read" role="status" aria-live="polite">
         <p v-if="text.trim() === ''" class="soft small">What is read is shown here before anyone is added.</p>
         <template v-else>
+          <div v-if="isAsked" class="asked">
+            <p class="small"><strong>Which column is what?</strong> Nothing is taken for a name until you say so.</p>
+            <div class="scroll"><table class="small">
+              <thead><tr><th v-for="column in used" :key="column"><select :value="kindOf(column)" :aria-label="`Column ${column + 1} is`" @change="choose(column, ($event.target as HTMLSelectElement).value as ColumnKind | '')"><option value="">left out</option><option v-for="kind in COLUMN_KINDS" :key="kind" :value="kind">{{ KIND_WORDS[kind] }}</option></select></th></tr></thead>
+              <tbody><tr v-for="(row, i) in rows.slice(0, Math.max(SHOWN, (chosen?.from ?? 0) + 2))" :key="i" :class="{ passed: i < (chosen?.from ?? 0) }"><td v-for="column in used" :key="column">{{ row[column] }}</td></tr></tbody>
+            </table></div>
+            <label class="small">Learners from row <input type="number" min="1" :max="rows.length" :value="(chosen?.from ?? 0) + 1" @change="startAt(Math.min(Math.max(Math.round(Number(($event.target as HTMLInputElement).value)) || 1, 1), rows.length))"> on</label>
+          </div>
+          <button v-else-if="used.length > 1" class="link small" @click="chooseByHand">Choose the columns by hand</button>
           <h3>{{ list.learners.length ? `${learners(list.learners.length)} to add` : 'Nobody to add yet' }}</h3>
           <ol v-if="list.learners.length" class="names small"><li v-for="each in list.learners" :key="each.row">{{ each.name }}<span class="soft numbers">{{ each.pin ?? 'by lot' }}</span></li></ol>
           <template v-if="list.left.length">
@@ -73,6 +107,15 @@ textarea { width: 100%; border: 1px solid var(--line); border-radius: 6px; paddi
 .file input { position: absolute; opacity: 0; width: 1px; height: 1px; }
 .file:focus-within { outline: 2px solid var(--blue); outline-offset: 2px; }
 .read { max-height: 330px; overflow: auto; }
+.asked { border-left: 4px solid var(--ochre); padding-left: 10px; margin-bottom: 10px; }
+.asked p { margin: 0 0 4px; }
+.scroll { overflow-x: auto; }
+table { border-collapse: collapse; }
+td, th { border: 1px solid var(--line); padding: 2px 6px; text-align: left; max-width: 130px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.passed td { color: var(--ink-soft); text-decoration: line-through; }
+.asked select { border: 1px solid var(--line); border-radius: 6px; background: var(--paper); color: var(--ink); padding: 2px 4px; font: inherit; }
+.asked input { width: 4rem; border: 1px solid var(--line); border-radius: 6px; padding: 2px 6px; background: var(--paper); color: var(--ink); }
+.link { color: var(--blue); text-decoration: underline; min-height: 30px; }
 h3 { margin: 0 0 4px; }
 .left { margin-top: 12px; color: var(--ochre); }
 .names, .read ul { margin: 0; padding-left: 26px; }

@@ -4,6 +4,7 @@ import { format, isThisYear } from 'date-fns'
 import { VueDraggable } from 'vue-draggable-plus'
 import type { GivenPlan, PlanBookCard, RegisterView } from '#shared/views'
 import { api } from '../../api/routes'
+import { stepsInWords } from '#core/plan'
 
 /** The plans of a class's term in their order, each with when it is drawn, by when it is due, on which path and by whom. */
 const props = defineProps<{ register: RegisterView }>()
@@ -68,7 +69,7 @@ const give = (id: number) => trying(`give ${id}`, async () => {
       <p v-if="!free" class="soft">Looking in the Plan book …</p>
       <p v-else-if="free.length === 0" class="soft">All plans of your Plan book are given to this class.</p>
       <ul v-else class="book">
-        <li v-for="plan in free" :key="plan.id"><img :src="api.planPicture(plan.id)" alt="" width="72" height="54"><span><strong>{{ plan.title }}</strong><br><span class="small soft">{{ plan.steps }} steps · {{ plan.minutes }} minutes</span></span><v-btn size="small" color="primary" :loading="busy === `give ${plan.id}`" @click="give(plan.id)">Give it</v-btn></li>
+        <li v-for="plan in free" :key="plan.id"><img :src="api.planPicture(plan.id)" alt="" width="72" height="54"><span><strong>{{ plan.title }}</strong><br><span class="small soft">{{ stepsInWords(plan.steps) }} · {{ plan.minutes }} minutes</span></span><v-btn size="small" color="primary" :loading="busy === `give ${plan.id}`" @click="give(plan.id)">Give it</v-btn></li>
       </ul>
     </CardDialog>
   </section>

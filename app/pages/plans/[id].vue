@@ -3,6 +3,7 @@ import { mdiAccountGroupOutline, mdiCheck, mdiCloudOffOutline, mdiDownloadOutlin
 import { packPlan, PLAN_FILE_NAME } from '#core/plan'
 import { api } from '../../api/routes'
 import { fileName, savedFile } from '../../sheet/save-file'
+import { ghostEntries, stepsInWords } from '#core/plan'
 
 definePageMeta({ layout: 'bare', who: 'teacher', key: route => route.fullPath })
 const route = useRoute()
@@ -22,6 +23,8 @@ const goTo = (open: () => Promise<{ id: number }>) => trying(true, async () => {
   await navigateTo(`/easel/${(await open()).id}`)
 })
 const tryIt = () => goTo(() => api.tryPlan(editor.id))
+/** Whether the step's demonstration shows anything yet. */
+const isShown = computed(() => step.value !== null && ghostEntries(plan.value!, step.value.id).some(each => each.type === 'act'))
 const redraw = () => goTo(() => api.redrawStep(editor.id, step.value!.id))
 function share(): void {
   savedFile(packPlan(plan.value!), `${fileName(plan.value!.title, 'plan')}${PLAN_FILE_NAME}`, 'application/zip')
@@ -62,7 +65,7 @@ onBeforeRouteLeave(async () => {
     <header>
       <NuxtLink to="/plans" class="small back">Plan book</NuxtLink>
       <button class="title display" title="Title, level, minutes, topics" @click="isFactsOpen = true">{{ plan.title }} <v-icon :icon="mdiPencilOutline" size="17" /></button>
-      <span class="small soft numbers">{{ plan.steps.length }} steps · {{ plan.minutes }} min</span>
+      <span class="small soft numbers">{{ stepsInWords(plan.steps.length) }} · {{ plan.minutes }} min</span>
       <span class="small state" :class="state" role="status" data-test="plan-state" :data-state="state" :title="saveTrouble ? `${saveTrouble.message} ${saveTrouble.fix}` : undefined"><v-icon :icon="STATES[state][1]" size="17" /> {{ STATES[state][0] }}</span>
       <span class="grow" />
       <v-btn :icon="mdiUndo" size="small" variant="text" :disabled="!editor.canUndo.value || work !== null" aria-label="Take back" title="Take back" @click="editor.undo()" />
@@ -75,7 +78,7 @@ onBeforeRouteLeave(async () => {
     <StepStrip />
     <StepStage />
     <aside class="panel" :aria-label="`Step ${at + 1}`">
-      <div class="head"><span class="display number">{{ at + 1 }}</span> <strong>{{ step.title }}</strong><v-btn size="small" variant="text" :prepend-icon="mdiPencilOutline" :loading="busy !== null" title="A sheet with all that stands before this step; what you draw there takes its place" @click="redraw">Draw it again</v-btn></div>
+      <div class="head"><span class="display number">{{ at + 1 }}</span> <strong>{{ step.title }}</strong><v-btn size="small" variant="text" :prepend-icon="mdiPencilOutline" :loading="busy !== null" title="A sheet with all that stands before this step; what you draw there takes its place" @click="redraw">{{ isShown ? 'Draw it again' : 'Draw it' }}</v-btn></div>
       <v-tabs v-model="tab" density="compact" color="primary" grow>
         <v-tab value="words">Words</v-tab><v-tab value="laid">Laid out</v-tab><v-tab value="looks">Look-fors</v-tab><v-tab value="going">Going on</v-tab>
       </v-tabs>

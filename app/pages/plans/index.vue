@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiArchiveOutline, mdiContentCopy, mdiDownloadOutline, mdiFileImportOutline, mdiMagnify, mdiPencilOutline, mdiPlus, mdiTrayArrowUp } from '@mdi/js'
-import { packPlan, PLAN_FILE_NAME, readPlanFile, type Plan } from '#core/plan'
+import { packPlan, PLAN_FILE_NAME, readPlanFile, stepsInWords, type Plan } from '#core/plan'
 import type { PlanBookCard } from '#shared/views'
 import { api } from '../../api/routes'
 import { fileName, savedFile } from '../../sheet/save-file'
@@ -123,7 +123,7 @@ const addVersion = () => trying(READING, async () => {
           <div class="about">
             <h3><NuxtLink :to="`/plans/${plan.id}`">{{ plan.title }}</NuxtLink></h3>
             <p class="goal">{{ plan.goal }}</p>
-            <p class="small soft">{{ LEVELS[plan.level] }} · {{ plan.steps }} steps · {{ plan.minutes }} minutes<template v-if="plan.classes.length"> · {{ plan.classes.join(', ') }}</template><template v-if="plan.changedAt"> · changed {{ timeInWords(plan.changedAt) }}</template></p>
+            <p class="small soft">{{ LEVELS[plan.level] }} · {{ stepsInWords(plan.steps) }} · {{ plan.minutes }} minutes<template v-if="plan.classes.length"> · {{ plan.classes.join(', ') }}</template><template v-if="plan.changedAt"> · changed {{ timeInWords(plan.changedAt) }}</template></p>
             <p v-if="plan.topics.length" class="topics"><button v-for="each in plan.topics" :key="each" class="topic small" @click="topic = each">{{ each }}</button></p>
           </div>
           <div class="doings">

@@ -4,7 +4,7 @@ import { replay, standingActs, type DrawingRecord, type Engine, type Entry } fro
 import { loadKernels } from '#core/kernels'
 import { showDrawing, type Drawing } from '#core/layers'
 import { bandsOf, lookAt, type Band, type Finding } from '#core/lookfor'
-import { base64Of, draftPlan, mergeSteps, moveStep, offersFor, partsOf, proposeAgain, redrawStep, removeStep, splitStep, type Offer, type Plan, type PlanPicture, type Step } from '#core/plan'
+import { addStep, base64Of, draftPlan, mergeSteps, moveStep, offersFor, partsOf, proposeAgain, redrawStep, removeStep, splitStep, type Offer, type Plan, type PlanPicture, type Step } from '#core/plan'
 
 import { WorkerLost, whenLost } from '../lost'
 import ProposerWorker from '../proposer.worker?worker'
@@ -16,6 +16,7 @@ export type StepChange
     | { kind: 'split', at: number, moment: number }
     | { kind: 'move', at: number, to: number }
     | { kind: 'remove', at: number }
+    | { kind: 'add', after: number }
     | { kind: 'redraw', at: number, entries: readonly Entry[] }
 
 export type Made<T> = { ok: true, value: T } | { ok: false, message: string, fix: string }
@@ -118,9 +119,10 @@ export class PlanDesk {
 
 function changed(kernels: ReturnType<typeof loadKernels>, plan: Plan, change: StepChange): Plan {
   switch (change.kind) {
-    case 'merge': return mergeSteps(plan, change.at)
+    case 'merge': return mergeSteps(kernels, plan, change.at)
     case 'split': return splitStep(kernels, plan, change.at, change.moment)
     case 'move': return moveStep(kernels, plan, change.at, change.to)
+    case 'add': return addStep(plan, change.after)
     case 'remove': return removeStep(kernels, plan, change.at)
     case 'redraw': return redrawStep(kernels, plan, change.at, change.entries)
   }

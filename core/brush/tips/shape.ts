@@ -8,6 +8,7 @@ import { scatterOf } from './scatter'
 
 /** Turns are whole multiples of it, degrees. */
 const TURN_STEP = 5
+const WHOLE_TURN = 360 / TURN_STEP
 /** Width of a ring's band, share of its radius. */
 const BAND = 0.28
 /** Inner corners of a star, share of its radius: of five straight arms. */
@@ -30,8 +31,17 @@ export const shapeTip: MakeTip<'shape'> = (given) => {
     any: () => random.int(0, 360 / TURN_STEP - 1),
   }[tip.turn]
 
-  function set(x: number, y: number, radius: number, flowStep: number, turn: number): void {
-    const r = Math.max(Math.round(radius * 2) / 2, 1)
+  const { shrinks = 0, sways = 0 } = tip
+  const swaySteps = Math.floor(sways / TURN_STEP)
+  // One draw for each shape and purpose: turning on one chance does not change the other.
+  const sizes = seededRandom(seed ^ 0x2f6b3a91)
+  const swings = seededRandom(seed ^ 0x71c2d4e5)
+  const byChance = (radius: number) => (shrinks ? radius * (1 - (shrinks / 100) * sizes.unit()) : radius)
+  const swayed = (turn: number) => (swaySteps ? (turn + swings.int(-swaySteps, swaySteps) + WHOLE_TURN) % WHOLE_TURN : turn)
+
+  function set(x: number, y: number, radius: number, flowStep: number, meant: number): void {
+    const r = Math.max(Math.round(byChance(radius) * 2) / 2, 1)
+    const turn = swayed(meant)
     const left = Math.floor(x)
     const top = Math.floor(y)
     const phaseX = Math.floor((x - left) * 2) * 2

@@ -79,7 +79,7 @@ export function draftPlan(kernels: Kernels, record: DrawingRecord, { title, cuts
   })
   onProgress(1)
   return {
-    version: 1, title, goal: `${title}, in ${steps.length === 1 ? 'one step' : `${steps.length} steps`}.`, level: 'first', minutes: minutesFor(doings),
+    version: 1, title, goal: `${title}, in ${stepsInWords(steps.length)}.`, level: 'first', minutes: minutesFor(doings),
     sheet, palette, steps, demonstration: { version: 1, sheet, entries },
   }
 }
@@ -158,6 +158,9 @@ function mainLayer(doings: readonly Doing[], { layers }: Drawing, known: Readonl
   const id = [...counts].reduce((best, each) => (each[1] > best[1] ? each : best), ['', 0] as [string, number])[0] || layers[layers.length - 1]!.id
   return known.get(id)!
 }
+
+/** “one step”, “3 steps”. */
+export const stepsInWords = (count: number) => (count === 1 ? 'one step' : `${count} steps`)
 
 function minutesFor(doings: readonly Doing[]): number {
   const ms = doings.reduce((sum, { tookMs, pauseMs }) => sum + tookMs + Math.min(pauseMs, COUNTED_PAUSE_MS), 0)

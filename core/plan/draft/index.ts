@@ -1,2 +1,2 @@
-export { draftPlan, type DraftOptions } from './draft'
+export { draftPlan, stepsInWords, type DraftOptions } from './draft'
 export { offerLookFors, proposeLookFors, type Offer, type StepDone } from './propose'

@@ -21,7 +21,7 @@ const SLIPS: Record<Manner, Step['slip']> = {
   spray: { slip: 'It becomes one solid patch.', remedy: 'Keep moving, and leave holes for what lies behind.' },
   shade: { slip: 'One heavy stroke makes a hard stripe.', remedy: 'Undo, press less, take the brush bigger, and let faint strokes overlap.' },
   light: { slip: 'There is light everywhere, so nothing shines.', remedy: 'Undo, and keep it to the few places that face the light.' },
-  rub: { slip: 'Everything is blended until nothing is left of the form.', remedy: 'Undo, work along the border, and leave parts untouched.' },
+  rub: { slip: 'Everything is blended until nothing is left of the form.', remedy: 'Undo, go along the border in small waves, and leave parts untouched.' },
   erase: { slip: 'Too much comes off.', remedy: 'Undo, take a softer eraser, and take off a little at a time.' },
   pour: { slip: 'The colour runs out over the whole sheet.', remedy: 'There is a gap in the outline. Undo, close it with the pen, pour again.' },
   adjust: { slip: 'Nothing seems to change.', remedy: 'The live layer may be empty. Choose the layer with the paint in the stack.' },

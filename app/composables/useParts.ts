@@ -3,7 +3,7 @@ import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
 import { SUBPIXELS } from '#core/brush'
 import type { BendKind } from '#core/moving'
-import { asNet, flipped, handled, heldWhole, holds, movedBy, quarterTurned, snapOf, type Held, type SnapLine, type Way } from '#core/parts'
+import { alignedBy, asNet, flipped, handled, heldWhole, holds, movedBy, outerCorners, quarterTurned, snapOf, type Alignment, type Held, type SnapLine, type Way } from '#core/parts'
 import type { Choice } from '#core/select'
 import type { SheetHost } from '../workers/sheet/host'
 import { newLayerId } from '../sheet/layer-ids'
@@ -103,8 +103,11 @@ export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint,
     if (held.value) await host.movePart(held.value.to)
   })
 
+  /** Layers that are taken hold of together; none: the live one. */
+  let several: readonly string[] = []
+
   async function takeHold(to: Held['to'] | null = null): Promise<void> {
-    const layer = layerNow()
+    const layer = several.length ? [...several] : layerNow()
     const box = layer && await host.takePart(layer, leaves.value, to)
     held.value = box ? { box, to: to ?? heldWhole(box).to } : null
     if (!box) mode.value = null
@@ -161,8 +164,24 @@ export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint,
 
   // --- the pointer
 
-  function choose(next: PartMode | null): void {
+  /** Takes hold of several layers, or of all in a group, as one. */
+  function takeLayers(layers: readonly string[]): void {
+    choose('move', layers)
+  }
+
+  /** Brings what is in hand to a side or the middle of the sheet. */
+  function align(how: Alignment): void {
+    if (!held.value) return
+    const { width, height } = sheet()
+    const xs = outerCorners(held.value).map(each => each.x)
+    const ys = outerCorners(held.value).map(each => each.y)
+    const { dx, dy } = alignedBy({ x0: Math.min(...xs), y0: Math.min(...ys), x1: Math.max(...xs), y1: Math.max(...ys) }, { x0: 0, y0: 0, x1: width, y1: height }, how)
+    change(movedBy(held.value, dx, dy))
+  }
+
+  function choose(next: PartMode | null, layers: readonly string[] = []): void {
     if (held.value) void settle()
+    several = layers
     draft.value = []
     mode.value = next
     if (next === 'move') {
@@ -296,7 +315,7 @@ export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint,
 
   return {
     mode, edges, isSelected, draft, choice, soften, colour, held, way, leaves, against, bend,
-    choose, begin, extend, end, drop, accept, leave, take, nudge, setWay, settle, discard,
+    choose, takeLayers, align, begin, extend, end, drop, accept, leave, take, nudge, setWay, settle, discard,
     flip: (isSideways: boolean) => held.value && change(flipped(held.value, isSideways)),
     quarter: (by: 1 | -1) => held.value && change(quarterTurned(held.value, by)),
     selectPaint, selectAll, selectNone, invert, softenNow, copyToLayer, clearInside, mirrorHalf,

@@ -1,5 +1,5 @@
 import type { Remote } from 'comlink'
-import { computed, ref } from 'vue'
+import { computed, readonly, ref } from 'vue'
 import { GREATEST_LAYERS, layerBudget, type StackSetAct } from '#core/drawing'
 import { withClipRuns } from '#core/layers'
 import { newLayerId } from '../sheet/layer-ids'
@@ -22,6 +22,19 @@ export function createStack(host: Remote<SheetHost>, sheet: () => { readonly wid
   /** The layer or mask that is drawn on. */
   const live = ref('')
   const alone = ref<Alone>(null)
+  /** Layers that are chosen together, besides the one that is drawn on. */
+  const chosen = ref<readonly string[]>([])
+  function toggleChosen(id: string): void {
+    // The first is chosen together with the one that was live.
+    const before = chosen.value.length || id === liveLayer.value?.id || !liveLayer.value ? chosen.value : [liveLayer.value.id]
+    chosen.value = before.includes(id) ? before.filter(each => each !== id) : [...before, id]
+  }
+  const chooseNone = () => { chosen.value = [] }
+  /** All layers in a group, or the layer itself. */
+  const layersOf = (id: string) => {
+    const note = lies(id)?.note
+    return note ? all([note]).filter(each => each.kind === 'layer').map(each => each.id) : []
+  }
 
   /** The layer that is live, or whose mask is. Null when it is a group's mask. */
   const liveLayer = computed(() => layers.value.find(layer => layer.id === live.value || layer.mask?.id === live.value) ?? null)
@@ -44,6 +57,7 @@ export function createStack(host: Remote<SheetHost>, sheet: () => { readonly wid
   function take(next: readonly StackNote[]): void {
     stack.value = next
     const has = (id: string) => find(next, note => (note.kind === 'layer' && note.id === id) || note.mask?.id === id) !== null
+    chosen.value = chosen.value.filter(has)
     if (wanted && has(wanted)) choose(wanted)
     else if (!has(live.value)) live.value = layers.value[layers.value.length - 1]?.id ?? ''
     if (alone.value && !find(next, note => note.id === alone.value!.id || note.mask?.id === alone.value!.id)) void showAlone(null)
@@ -172,7 +186,7 @@ export function createStack(host: Remote<SheetHost>, sheet: () => { readonly wid
   const applyMask = (item: string) => host.act({ kind: 'mask-apply', version: 1, item })
 
   return {
-    stack, layers, live, liveLayer, isMaskLive, liveName, alone, room, choose, take, lies, showAlone, set, show, put, add, copy, remove, clear, recolour, rename, move, moveIn,
+    stack, chosen: readonly(chosen), toggleChosen, chooseNone, layersOf, layers, live, liveLayer, isMaskLive, liveName, alone, room, choose, take, lies, showAlone, set, show, put, add, copy, remove, clear, recolour, rename, move, moveIn,
     group, ungroup, mergeDown, mergeGroup, flatten, addMask, switchMask, invertMask, removeMask, applyMask,
   }
 }

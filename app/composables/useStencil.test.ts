@@ -184,7 +184,7 @@ describe('a stencil', () => {
     await drag([100, 100], [300, 240])
     expect(stencil.shape.value).toBeNull()
     layer = 'lines'
-  lines = []
+    lines = []
     await drag([100, 100], [101, 101])
     stencil.settle()
     expect(settled).toEqual([])

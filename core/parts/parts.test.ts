@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { newGuide } from '../guides'
-import { asNet, flipped, handled, handlesOf, heldWhole, holds, middleOf, movedBy, outerCorners, pointsOf, quarterTurned, snapLines, snappedPlace, snapOf, turnedBy, type Held } from './index'
+import { alignedBy, ALIGNMENTS, asNet, flipped, handled, handlesOf, heldWhole, holds, middleOf, movedBy, outerCorners, pointsOf, quarterTurned, snapLines, snappedPlace, snapOf, turnedBy, type Held } from './index'
 
 const held = heldWhole({ x0: 100, y0: 50, x1: 300, y1: 150 })
 const rounded = (of: Held) => outerCorners(of).map(({ x, y }) => [Math.round(x * 1000) / 1000 + 0, Math.round(y * 1000) / 1000 + 0])
@@ -59,6 +59,25 @@ describe('a part in hand', () => {
   it('knows what lies inside it', () => {
     const turned = turnedBy(held, Math.PI / 4)
     expect([holds(turned, { x: 200, y: 100 }), holds(turned, { x: 290, y: 60 }), holds(held, { x: 290, y: 60 })]).toEqual([true, false, true])
+  })
+})
+
+describe('aligning', () => {
+  const sheet = { x0: 0, y0: 0, x1: 400, y1: 300 }
+  it.each([
+    ['left', -30, 0], ['centre', 120, 0], ['right', 270, 0], ['top', 0, -20], ['middle', 0, 105], ['bottom', 0, 230],
+  ] as const)('to the %s', (how, dx, dy) => {
+    expect(alignedBy({ x0: 30, y0: 20, x1: 130, y1: 70 }, sheet, how)).toEqual({ dx, dy })
+  })
+
+  it('twice is once', () => {
+    for (const how of ALIGNMENTS) {
+      const box = { x0: 31, y0: 22, x1: 90, y1: 77 }
+      const { dx, dy } = alignedBy(box, sheet, how)
+      const moved = { x0: box.x0 + dx, y0: box.y0 + dy, x1: box.x1 + dx, y1: box.y1 + dy }
+      const again = alignedBy(moved, sheet, how)
+      expect(Math.abs(again.dx) + Math.abs(again.dy)).toBeLessThanOrEqual(1)
+    }
   })
 })
 

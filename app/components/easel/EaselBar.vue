@@ -11,28 +11,30 @@ const back = computed(() => (purpose.value === null ? ['/folio', 'Back to the fo
 </script>
 
 <template>
-  <div class="frame"><header class="bar">
-    <v-btn :icon="mdiArrowLeft" variant="text" size="small" :to="back[0]" :aria-label="back[1]" />
-    <strong class="display title">{{ plan?.title }}</strong>
-    <span v-if="liveName" class="live small">on <strong>{{ liveName }}</strong></span>
-    <span class="grow" />
-    <v-btn :icon="mdiUndoVariant" variant="text" size="small" :disabled="!history.canUndo || isReadOnly" aria-label="Undo (Ctrl Z)" @click="easel.undo()" />
-    <v-btn :icon="mdiRedoVariant" variant="text" size="small" :disabled="!history.canRedo || isReadOnly" aria-label="Redo (Ctrl Shift Z)" @click="easel.redo()" />
-    <span class="gap" />
-    <v-btn :icon="mdiMagnifyMinusOutline" class="zoom" variant="text" size="small" aria-label="Smaller view" @click="emit('zoom', props.scale / 1.4)" />
-    <button class="numbers percent" aria-label="Show at 100 per cent" @click="emit('zoom', 1)">{{ Math.round(scale * 100) }} %</button>
-    <v-btn :icon="mdiMagnifyPlusOutline" class="zoom" variant="text" size="small" aria-label="Bigger view" @click="emit('zoom', props.scale * 1.4)" />
-    <v-btn :icon="mdiFitToScreenOutline" variant="text" size="small" aria-label="Whole sheet (F)" @click="emit('fit')" />
-    <LookMenu :turn="turn" :is-mirrored="isMirrored" @mirror="emit('mirror')" @turn="emit('turn', $event)" />
-    <GuidesMenu />
-    <v-btn :icon="mdiImageOutline" variant="text" size="small" :color="references.isOpen.value || references.under.value ? 'primary' : undefined" aria-label="Reference pictures" title="Reference pictures" :aria-pressed="references.isOpen.value" @click="references.isOpen.value = !references.isOpen.value" />
-    <v-btn :icon="mdiFileCogOutline" variant="text" size="small" aria-label="The sheet: paper, size, crop" title="The sheet: paper, size, crop" @click="emit('sheet')" />
-    <v-btn :icon="mdiTrayArrowDown" variant="text" size="small" aria-label="Save a picture" title="Save a picture" @click="emit('picture')" />
-    <span class="gap" />
-    <SavingState />
-    <LightSwitch class="lamp" />
-    <v-btn :icon="mdiHelpCircleOutline" variant="text" size="small" aria-label="Keys and gestures (?)" @click="emit('help')" />
-  </header></div>
+  <div class="frame">
+    <header class="bar">
+      <v-btn :icon="mdiArrowLeft" variant="text" size="small" :to="back[0]" :aria-label="back[1]" />
+      <strong class="display title">{{ plan?.title }}</strong>
+      <span v-if="liveName" class="live small">on <strong>{{ liveName }}</strong></span>
+      <span class="grow" />
+      <v-btn :icon="mdiUndoVariant" variant="text" size="small" :disabled="!history.canUndo || isReadOnly" aria-label="Undo (Ctrl Z)" @click="easel.undo()" />
+      <v-btn :icon="mdiRedoVariant" variant="text" size="small" :disabled="!history.canRedo || isReadOnly" aria-label="Redo (Ctrl Shift Z)" @click="easel.redo()" />
+      <span class="gap" />
+      <v-btn :icon="mdiMagnifyMinusOutline" class="zoom" variant="text" size="small" aria-label="Smaller view" @click="emit('zoom', props.scale / 1.4)" />
+      <button class="numbers percent" aria-label="Show at 100 per cent" @click="emit('zoom', 1)">{{ Math.round(scale * 100) }} %</button>
+      <v-btn :icon="mdiMagnifyPlusOutline" class="zoom" variant="text" size="small" aria-label="Bigger view" @click="emit('zoom', props.scale * 1.4)" />
+      <v-btn :icon="mdiFitToScreenOutline" variant="text" size="small" aria-label="Whole sheet (F)" @click="emit('fit')" />
+      <LookMenu :turn="turn" :is-mirrored="isMirrored" @mirror="emit('mirror')" @turn="emit('turn', $event)" />
+      <GuidesMenu />
+      <v-btn :icon="mdiImageOutline" variant="text" size="small" :color="references.isOpen.value || references.under.value ? 'primary' : undefined" aria-label="Reference pictures" title="Reference pictures" :aria-pressed="references.isOpen.value" @click="references.isOpen.value = !references.isOpen.value" />
+      <v-btn :icon="mdiFileCogOutline" variant="text" size="small" aria-label="The sheet: paper, size, crop" title="The sheet: paper, size, crop" @click="emit('sheet')" />
+      <v-btn :icon="mdiTrayArrowDown" variant="text" size="small" aria-label="Save a picture" title="Save a picture" @click="emit('picture')" />
+      <span class="gap" />
+      <SavingState />
+      <LightSwitch class="lamp" />
+      <v-btn :icon="mdiHelpCircleOutline" variant="text" size="small" aria-label="Keys and gestures (?)" @click="emit('help')" />
+    </header>
+  </div>
 </template>
 
 <style scoped>

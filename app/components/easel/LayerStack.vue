@@ -23,6 +23,7 @@ const paper = computed(() => `rgb(${sheet.value.paper.join(' ')})`)
     <div class="leaves" role="radiogroup" aria-label="Live layer">
       <StackLevel :notes="stack" :group="null" />
     </div>
+    <StackChosen v-if="!isReadOnly" />
     <StackLook v-if="liveLayer && !isReadOnly" :note="liveLayer" />
     <button class="board" aria-label="Paper: its colour and texture" :disabled="isReadOnly" @click="easel.isSheetOpen.value = true"><span class="swatch" :style="{ background: paper }" /> paper</button>
   </aside>

@@ -51,6 +51,7 @@ watch(() => writing.value?.is === 'text', async (isText) => {
       <v-btn :icon="mdiFlipVertical" variant="text" size="small" aria-label="Flip upside down" title="Flip upside down" @click="parts.flip(false)" />
       <v-btn :icon="mdiRotateLeft" variant="text" size="small" aria-label="A quarter to the left" title="A quarter to the left" @click="parts.quarter(-1)" />
       <v-btn :icon="mdiRotateRight" variant="text" size="small" aria-label="A quarter to the right" title="A quarter to the right" @click="parts.quarter(1)" />
+      <AlignButtons within="of the sheet" @align="parts.align" />
       <label class="small"><input v-model="leaves" type="checkbox"> stays as well</label>
       <v-btn color="primary" size="small" @click="parts.settle()">Settle</v-btn>
       <v-btn variant="text" size="small" @click="parts.discard()">Put back</v-btn>

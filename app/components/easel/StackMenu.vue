@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiArrowDown, mdiArrowUp, mdiBroom, mdiContentDuplicate, mdiDotsHorizontal, mdiEyeCheckOutline, mdiFolderOpenOutline, mdiFolderPlusOutline, mdiLayersOutline, mdiPalette, mdiPencilOutline, mdiTrashCanOutline, mdiTune, mdiVectorCombine } from '@mdi/js'
+import { mdiArrowDown, mdiArrowUp, mdiBroom, mdiCheckboxMultipleMarkedOutline, mdiContentDuplicate, mdiCursorMove, mdiDotsHorizontal, mdiEyeCheckOutline, mdiFolderOpenOutline, mdiFolderPlusOutline, mdiLayersOutline, mdiPalette, mdiPencilOutline, mdiTrashCanOutline, mdiTune, mdiVectorCombine } from '@mdi/js'
 import type { StackNote } from '../../workers/view/layer-news'
 
 /** What can be done to a layer or group. */
@@ -22,6 +22,8 @@ const isLookOpen = ref(false)
     <v-list density="compact" class="list">
       <v-list-item :prepend-icon="mdiPencilOutline" title="Rename" @click="emit('rename')" />
       <v-list-item v-if="!isLayer" :prepend-icon="mdiTune" title="How it looks" @click="isLookOpen = true" />
+      <v-list-item v-if="!isLayer" :prepend-icon="mdiCursorMove" title="Move, turn or scale it as one" @click="parts.takeLayers(stack.layersOf(note.id))" />
+      <v-list-item v-if="isLayer && layers.length > 1" :prepend-icon="mdiCheckboxMultipleMarkedOutline" :title="stack.chosen.value.includes(note.id) ? 'Choose it no more' : 'Choose it with others (Ctrl)'" @click="stack.toggleChosen(note.id)" />
       <v-list-item :prepend-icon="mdiEyeCheckOutline" :title="isAlone ? 'Show all again' : 'Show it alone'" @click="stack.showAlone(isAlone ? null : { kind: 'item', id: note.id })" />
       <v-list-item :prepend-icon="mdiArrowUp" title="Move up (Alt ↑)" :disabled="isAtTop" @click="stack.move(note.id, 1)" />
       <v-list-item :prepend-icon="mdiArrowDown" title="Move down (Alt ↓)" :disabled="isAtBottom" @click="stack.move(note.id, -1)" />

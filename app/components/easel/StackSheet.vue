@@ -1,12 +1,18 @@
 <script setup lang="ts">
-import { mdiEyeOffOutline, mdiEyeOutline, mdiLockOutline, mdiSubdirectoryArrowRight } from '@mdi/js'
+import { mdiCheckBold, mdiEyeOffOutline, mdiEyeOutline, mdiLockOutline, mdiSubdirectoryArrowRight } from '@mdi/js'
 import { MODE_WORDS } from '../../sheet/mode-words'
 import type { StackNote } from '../../workers/view/layer-news'
 
 /** A layer in the stack: a sheet lying there; the live one is lifted. */
 const props = defineProps<{ note: StackNote }>()
 const easel = useEasel()
-const { isReadOnly, thumbnails, stack: { layers, live, liveLayer } } = easel
+const { isReadOnly, thumbnails, stack: { layers, live, liveLayer, chosen } } = easel
+const isChosen = computed(() => chosen.value.includes(props.note.id))
+/** With Ctrl or Shift it is chosen together with others. */
+function choose(event: MouseEvent): void {
+  if ((event.ctrlKey || event.metaKey || event.shiftKey) && !isReadOnly.value) easel.stack.toggleChosen(props.note.id)
+  else easel.stack.choose(props.note.id)
+}
 const isRenaming = ref(false)
 const isLive = computed(() => liveLayer.value?.id === props.note.id)
 
@@ -20,7 +26,7 @@ const state = computed(() => {
   ].filter(Boolean).join(' · ')
 })
 const words = computed(() => [
-  props.note.name, props.note.visible ? '' : 'hidden', props.note.isEmpty ? 'empty' : '', props.note.locked ? 'locked' : '', props.note.clip ? 'clipped to below' : '', state.value,
+  props.note.name, props.note.visible ? '' : 'hidden', props.note.isEmpty ? 'empty' : '', props.note.locked ? 'locked' : '', props.note.clip ? 'clipped to below' : '', isChosen.value ? 'chosen with others' : '', state.value,
 ].filter(Boolean).join(', '))
 
 function onKey(event: KeyboardEvent): void {
@@ -49,9 +55,10 @@ function onKey(event: KeyboardEvent): void {
     <v-icon v-if="note.clip" class="hook" :icon="mdiSubdirectoryArrowRight" size="16" aria-hidden="true" />
     <button
       :id="`sheet-${note.id}`" class="leaf grip" role="radio" :aria-checked="live === note.id" :aria-label="words" :title="`${words}. Drag it to lie elsewhere.`"
-      @click="easel.stack.choose(note.id)" @keydown="onKey"
+      @click="choose" @keydown="onKey"
     >
       <LayerThumbnail :thumbnail="thumbnails.get(note.id)" />
+      <v-icon v-if="isChosen" class="tick" :icon="mdiCheckBold" size="16" aria-hidden="true" />
     </button>
     <div class="words">
       <StackName v-model="isRenaming" :note="note" @choose="easel.stack.choose(note.id)" />
@@ -76,6 +83,7 @@ function onKey(event: KeyboardEvent): void {
 .row.live { background: var(--paper-shade); box-shadow: inset 3px 0 0 var(--blue); }
 .row.clip { padding-left: 18px; grid-template-columns: 56px minmax(0, 1fr); }
 .row.clip :deep(.leaf canvas) { width: 54px; }
+.tick { position: absolute; right: 2px; top: 2px; color: #fffdf6; background: var(--blue); border-radius: 50%; padding: 2px; }
 .hook { position: absolute; left: 1px; bottom: 14px; color: var(--ink-soft); transform: scaleY(-1); }
 .leaf { position: relative; transform: rotate(-5deg) skewX(-7deg); background: #fffefb; border: 1px solid #b9b2a4; box-shadow: 1px 2px 0 #cfc8ba, 2px 4px 5px rgb(0 0 0 / 18%); transition: transform 0.16s ease-out; line-height: 0; cursor: grab; justify-self: start; }
 .row.live .leaf { transform: translateY(-3px) rotate(-1deg); box-shadow: 2px 7px 9px rgb(0 0 0 / 28%); border-color: var(--blue); border-width: 2px; }

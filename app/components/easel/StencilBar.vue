@@ -24,8 +24,8 @@ const canFill = computed(() => kind.value !== null && isFillable({ kind: kind.va
 </template>
 
 <style scoped>
-.strip { position: absolute; left: 50%; bottom: 12px; transform: translateX(-50%); display: flex; align-items: center; gap: 14px; padding: 6px 14px; cursor: default; white-space: nowrap; box-shadow: 0 4px 16px rgb(0 0 0 / 18%); }
-label { display: inline-flex; gap: 6px; align-items: center; min-height: 40px; }
+.strip { position: absolute; left: 50%; bottom: 12px; transform: translateX(-50%); display: flex; flex-wrap: wrap; justify-content: center; align-items: center; gap: 4px 14px; padding: 6px 14px; cursor: default; box-shadow: 0 4px 16px rgb(0 0 0 / 18%); width: max-content; max-width: calc(100% - 24px); }
+label { display: inline-flex; gap: 6px; align-items: center; min-height: 40px; white-space: nowrap; }
 .well { width: 34px; height: 34px; border-radius: 8px; border: 2px solid var(--line); }
 .sides { width: 52px; border: 1px solid var(--line); border-radius: 6px; padding: 3px 6px; }
 </style>

@@ -77,10 +77,12 @@ const learners = (count: number) => (count === 1 ? 'one learner' : `${count} lea
         <template v-else>
           <div v-if="isAsked" class="asked">
             <p class="small"><strong>Which column is what?</strong> Nothing is taken for a name until you say so.</p>
-            <div class="scroll"><table class="small">
-              <thead><tr><th v-for="column in used" :key="column"><select :value="kindOf(column)" :aria-label="`Column ${column + 1} is`" @change="choose(column, ($event.target as HTMLSelectElement).value as ColumnKind | '')"><option value="">left out</option><option v-for="kind in COLUMN_KINDS" :key="kind" :value="kind">{{ KIND_WORDS[kind] }}</option></select></th></tr></thead>
-              <tbody><tr v-for="(row, i) in rows.slice(0, Math.max(SHOWN, (chosen?.from ?? 0) + 2))" :key="i" :class="{ passed: i < (chosen?.from ?? 0) }"><td v-for="column in used" :key="column">{{ row[column] }}</td></tr></tbody>
-            </table></div>
+            <div class="scroll">
+              <table class="small">
+                <thead><tr><th v-for="column in used" :key="column"><select :value="kindOf(column)" :aria-label="`Column ${column + 1} is`" @change="choose(column, ($event.target as HTMLSelectElement).value as ColumnKind | '')"><option value="">left out</option><option v-for="kind in COLUMN_KINDS" :key="kind" :value="kind">{{ KIND_WORDS[kind] }}</option></select></th></tr></thead>
+                <tbody><tr v-for="(row, i) in rows.slice(0, Math.max(SHOWN, (chosen?.from ?? 0) + 2))" :key="i" :class="{ passed: i < (chosen?.from ?? 0) }"><td v-for="column in used" :key="column">{{ row[column] }}</td></tr></tbody>
+              </table>
+            </div>
             <label class="small">Learners from row <input type="number" min="1" :max="rows.length" :value="(chosen?.from ?? 0) + 1" @change="startAt(Math.min(Math.max(Math.round(Number(($event.target as HTMLInputElement).value)) || 1, 1), rows.length))"> on</label>
           </div>
           <button v-else-if="used.length > 1" class="link small" @click="chooseByHand">Choose the columns by hand</button>

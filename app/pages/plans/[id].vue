@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { mdiAccountGroupOutline, mdiCheck, mdiCloudOffOutline, mdiDownloadOutline, mdiPencilOutline, mdiProgressUpload, mdiRedo, mdiTrayArrowUp, mdiUndo } from '@mdi/js'
-import { packPlan, PLAN_FILE_NAME } from '#core/plan'
+import { packPlan, PLAN_FILE_NAME, ghostEntries, stepsInWords } from '#core/plan'
 import { api } from '../../api/routes'
 import { fileName, savedFile } from '../../sheet/save-file'
-import { ghostEntries, stepsInWords } from '#core/plan'
 
 definePageMeta({ layout: 'bare', who: 'teacher', key: route => route.fullPath })
 const route = useRoute()

@@ -11,6 +11,7 @@ import type { BandForm, Bands } from '#core/bands'
 import type { LineGap } from '#core/fill'
 import { layerTones } from '#core/adjust'
 import { prepareStep, type Plan } from '#core/plan'
+import type { Alignment } from '#core/parts'
 import { paintOf, selectionBox, selectionEdge } from '#core/select'
 import type { Adjusting, ShapeKind } from '#core/trueup'
 import { api } from '../../api/routes'
@@ -31,7 +32,7 @@ import { shownAlone, type Alone } from './alone'
 import { coveredLetters } from './covers'
 import { closingStroke, closingStrokeThat, gapsOf, isAmong, pourDoubt, type PourAnswer } from './pouring'
 import type { Notify, OpenAnswer, OpenMode, Timing } from './contract'
-import { PartInHand } from './in-hand'
+import { alignedLayers, LayersInHand, PartInHand, type InHand } from './in-hand'
 import { picturePng } from './picture'
 import { LadderWork, type BordersFound, type SeamsFound } from './ladder'
 import { drawingPalette, sampledColour } from './sampling'
@@ -83,7 +84,7 @@ export class SheetHost {
   private isReadOnly = true
   private live: Live | null = null
   private bend: LiveBend | null = null
-  private part: PartInHand | null = null
+  private part: InHand | null = null
   private under: UnderPicture | null = null
   private underAsked: Under | null = null
   /** The selection as the page knows it. */
@@ -519,15 +520,15 @@ export class SheetHost {
 
   // --- parts in hand
 
-  /** Takes hold of a part; answers what it is, sheet px, or null when there is nothing. It goes where `to` says. */
-  takePart(layer: string, leaves: boolean, to: Destination | null): Rect | null {
+  /** Takes hold of a part of a layer, or of several as one; answers what it is, sheet px, or null when there is nothing. It goes where `to` says. */
+  takePart(layer: string | readonly string[], leaves: boolean, to: Destination | null): Rect | null {
     const { engine } = this
     if (!engine || this.isReadOnly) return null
     this.endStroke()
     this.dropUnsettled()
     const before = this.shown
     try {
-      this.part = PartInHand.take(this.kernels, engine, layer, leaves, to)
+      this.part = typeof layer === 'string' ? PartInHand.take(this.kernels, engine, layer, leaves, to) : LayersInHand.take(this.kernels, engine, layer, leaves, to)
     } catch (error) {
       this.refuse(error)
       return null
@@ -536,6 +537,13 @@ export class SheetHost {
     this.showChange(before)
     this.view?.float(this.part.floating)
     return this.part.box
+  }
+
+  /** Brings layers into line with one another, or on the sheet. Whether anything moved. */
+  align(layers: readonly string[], how: Alignment, isOnSheet: boolean): boolean {
+    const act = this.engine && alignedLayers(this.engine.drawing, layers, how, isOnSheet)
+    if (act) this.act(act)
+    return Boolean(act)
   }
 
   /** The part in hand goes somewhere else. */

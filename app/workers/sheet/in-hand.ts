@@ -1,13 +1,25 @@
-import { CoreError, type Rect } from '#core/base'
-import type { Engine, MoveAct } from '#core/drawing'
-import { flattenTile, paintable, withLayer, type Drawing } from '#core/layers'
-import type { Kernels } from '#core/kernels'
-import { destinationTrouble, paintBox, type Destination, type Lifted } from '#core/moving'
+import { CoreError, unionRect, type Rect } from '#core/base'
+import type { Engine, MoveAct, MoveLayersAct } from '#core/drawing'
+import { flattenTile, paintable, tilesUnder, withLayer, type Drawing } from '#core/layers'
+import { TILE_BYTES, type Kernels, type Tile } from '#core/kernels'
+import { destinationTrouble, Lifted, paintBox, type Destination } from '#core/moving'
+import { alignedBy, type Alignment } from '#core/parts'
 import { SUBPIXELS } from '#core/brush'
 import type { Floating } from '../view/sheet-view'
 
-/** A part of a layer that was taken hold of and has not been put down: it is only shown. */
-export class PartInHand {
+/** Something that was taken hold of and has not been put down: it is only shown. */
+export interface InHand {
+  readonly box: Rect
+  goTo(to: Destination): void
+  /** What lies under it: the layers up to its own, without it. */
+  readonly below: Drawing
+  readonly floating: Floating
+  /** Putting it down where it is, as an act. */
+  readonly act: MoveAct | MoveLayersAct
+}
+
+/** A part of a layer. */
+export class PartInHand implements InHand {
   private to: Destination
 
   private constructor(
@@ -73,4 +85,93 @@ export class PartInHand {
   private get place(): number {
     return this.drawing.layers.findIndex(layer => layer.id === this.lifted.layer.id)
   }
+}
+
+/** Parts of several layers, or a group, as one: shown as they look together, moved each by itself. */
+export class LayersInHand implements InHand {
+  private to: Destination
+
+  private constructor(
+    private readonly kernels: Kernels, private readonly drawing: Drawing, private readonly parts: readonly Lifted[], private readonly together: Lifted,
+    private readonly leaves: boolean, start: Destination,
+  ) {
+    this.to = start
+  }
+
+  /** Takes hold of what is painted on these layers, inside the selection if there is one. Throws CoreError when there is nothing. */
+  static take(kernels: Kernels, engine: Engine, ids: readonly string[], leaves: boolean, to: Destination | null): LayersInHand {
+    const { drawing } = engine
+    const { sheet, selection } = drawing
+    const found = drawing.layers.filter(each => ids.includes(each.id)).flatMap((layer) => {
+      const box = paintBox(sheet, layer, selection)
+      return box ? [{ layer, box }] : []
+    })
+    const [first] = found
+    if (!first) throw new CoreError('act-refused', 'there is no paint on these layers to take hold of', 'Choose layers that hold some.')
+    const box = found.map(each => each.box).reduce(unionRect)
+    const tiles = new Map<number, Tile>()
+    const shown = { ...drawing, layers: drawing.layers.filter(each => found.some(({ layer }) => layer.id === each.id)) }
+    for (const { number, part } of tilesUnder(sheet, box)) {
+      const tile = new Uint8Array(TILE_BYTES)
+      flattenTile(kernels, shown, number, part, null, tile)
+      tiles.set(number, tile)
+    }
+    const together = new Lifted(kernels, sheet, { id: '', name: '', visible: true, opacity: 100, tiles }, box, selection, true)
+    const { x0, y0, x1, y1 } = box
+    return new LayersInHand(kernels, drawing, found.map(({ layer }) => engine.lift(layer.id, box, leaves)), together, leaves, to ?? { kind: 'corners', points: [x0, y0, x1, y0, x1, y1, x0, y1] })
+  }
+
+  get box(): Rect {
+    return this.together.box
+  }
+
+  goTo(to: Destination): void {
+    if (!destinationTrouble(this.box, to)) this.to = to
+  }
+
+  get below(): Drawing {
+    const rests = new Map(this.parts.map(each => [each.layer.id, each.rest]))
+    return { ...this.drawing, layers: this.drawing.layers.slice(0, this.top + 1).map(each => rests.get(each.id) ?? each) }
+  }
+
+  get floating(): Floating {
+    const { kernels, drawing } = this
+    const over = { ...drawing, layers: drawing.layers.slice(this.top + 1) }
+    const isCovered = over.layers.some(layer => layer.visible && layer.tiles.size > 0)
+    return {
+      opacity: 1,
+      mode: 'normal',
+      show: (view, wanted) => this.together.preview(this.to, view, wanted),
+      above: isCovered ? (number, part, out) => flattenTile(kernels, over, number, part, null, out) : null,
+    }
+  }
+
+  get act(): MoveLayersAct {
+    const { x0, y0, x1, y1 } = this.box
+    const to = { ...this.to, points: this.to.points.map(value => Math.round(value * SUBPIXELS)) } as MoveAct['to']
+    return { kind: 'move-layers', version: 1, leaves: this.leaves, parts: this.parts.map(({ layer }) => ({ layer: layer.id, box: [x0, y0, x1, y1], to })) }
+  }
+
+  /** The topmost of them. */
+  private get top(): number {
+    return this.drawing.layers.findLastIndex(layer => this.parts.some(each => each.layer.id === layer.id))
+  }
+}
+
+/** Layers brought into line with one another, or on the sheet, each by what is painted on it; null where nothing would move. */
+export function alignedLayers(drawing: Drawing, ids: readonly string[], how: Alignment, isOnSheet: boolean): MoveLayersAct | null {
+  const { sheet } = drawing
+  const found = drawing.layers.filter(each => ids.includes(each.id)).flatMap((layer) => {
+    const box = paintBox(sheet, layer, undefined)
+    return box ? [{ layer, box }] : []
+  })
+  if (found.length === 0) return null
+  const within = isOnSheet ? { x0: 0, y0: 0, x1: sheet.width, y1: sheet.height } : found.map(each => each.box).reduce(unionRect)
+  const parts = found.flatMap(({ layer, box: { x0, y0, x1, y1 } }) => {
+    const { dx, dy } = alignedBy({ x0, y0, x1, y1 }, within, how)
+    if (dx === 0 && dy === 0) return []
+    const to = { kind: 'corners' as const, points: [x0 + dx, y0 + dy, x1 + dx, y0 + dy, x1 + dx, y1 + dy, x0 + dx, y1 + dy].map(value => Math.round(value * SUBPIXELS)) }
+    return [{ layer: layer.id, box: [x0, y0, x1, y1] as [number, number, number, number], to }]
+  })
+  return parts.length ? { kind: 'move-layers', version: 1, leaves: false, parts } : null
 }

@@ -8,7 +8,7 @@ import { layerAdd, layerClear, layerCopy, layerLook, layerMove, layerRemove, lay
 import { castShadow, cutShading, haze, lightPin } from './light'
 import { lettering } from './lettering'
 import { maskAdd, maskApply, maskInvert, maskRemove, maskSwitch } from './masks'
-import { bend, mirrorHalf, move } from './move'
+import { bend, mirrorHalf, move, moveLayers } from './move'
 import { pour } from './pour'
 import { recolour } from './recolour'
 import { select, selectInvert, selectNone, selectSoften } from './select'
@@ -24,7 +24,7 @@ export type { LayerAddAct } from './layers'
 export { pourOf, type FreshPourAct, type PourAct, type PourPaint } from './pour'
 export { FARTHEST_SHADOW, type CastShadowAct, type HazeAct, type LightPinAct } from './light'
 export type { LetteringAct } from './lettering'
-export { destinationOf, GREATEST_NET, type BendAct, type MirrorHalfAct, type MoveAct } from './move'
+export { destinationOf, GREATEST_NET, type BendAct, type MirrorHalfAct, type MoveAct, type MoveLayersAct } from './move'
 export type { SelectAct, SelectArea } from './select'
 export type { ShapeAct } from './shape'
 export type { SheetCutAct, SheetPaperAct } from './sheet'
@@ -66,6 +66,7 @@ const ACTS = {
   'select-soften': selectSoften,
   'select-none': selectNone,
   'move': move,
+  'move-layers': moveLayers,
   'bend': bend,
   'mirror-half': mirrorHalf,
   'lettering': lettering,
@@ -82,7 +83,7 @@ export const actSchema = z.union([
   stackSet.schema, stackPut.schema, stackGroup.schema, stackUngroup.schema, stackCopy.schema, stackRemove.schema, stackMerge.schema,
   maskAdd.schema, maskSwitch.schema, maskInvert.schema, maskRemove.schema, maskApply.schema,
   select.schema, selectInvert.schema, selectSoften.schema, selectNone.schema,
-  move.schema, bend.schema, mirrorHalf.schema, lettering.schema,
+  move.schema, moveLayers.schema, bend.schema, mirrorHalf.schema, lettering.schema,
   sheetCut.schema, sheetScale.schema, sheetPaper.schema, sheetResolution.schema,
 ])
 export type Act = z.infer<typeof actSchema>

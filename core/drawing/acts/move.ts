@@ -3,7 +3,7 @@ import { CoreError } from '../../base'
 import { samplesSchema, SUBPIXELS } from '../../brush'
 import { withLayer } from '../../layers'
 import { BENDS, Bending, destinationTrouble, Lifted, mirroredHalf, movedSelection, type Destination } from '../../moving'
-import { layerIdSchema, placeSchema } from './common'
+import { GREATEST_LAYERS, layerIdSchema, placeSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
 
 /** Cells of a net along a side at most. */
@@ -51,6 +51,15 @@ const mirrorSchema = z.strictObject({
 })
 export type MirrorHalfAct = z.infer<typeof mirrorSchema>
 
+const moveLayersSchema = z.strictObject({
+  kind: z.literal('move-layers'),
+  version: z.literal(1),
+  /** What of which layer goes where, as in a move of one. */
+  parts: z.array(z.strictObject({ layer: layerIdSchema, box: moveSchema.shape.box, to: destinationSchema })).min(1).max(GREATEST_LAYERS),
+  leaves: z.boolean(),
+})
+export type MoveLayersAct = z.infer<typeof moveLayersSchema>
+
 /** The destination in px. */
 export function destinationOf(to: MoveAct['to']): Destination {
   return { ...to, points: to.points.map(value => value / SUBPIXELS) }
@@ -71,6 +80,20 @@ export const move: ActKind<MoveAct> = {
     if (!selection) return after
     const moved = movedSelection(kernels, sheet, selection, box, to)
     return { ...after, selection: moved.size ? moved : undefined }
+  },
+}
+
+/** The same with parts of several layers at once; the selection goes where the first one goes. */
+export const moveLayers: ActKind<MoveLayersAct> = {
+  schema: moveLayersSchema,
+  apply(kernels, drawing, { parts, leaves }) {
+    if (new Set(parts.map(each => each.layer)).size !== parts.length) throw new CoreError('act-refused', 'a layer was named twice', 'Choose each layer once.')
+    const { selection } = drawing
+    const after = parts.reduce((now, part) => {
+      const moved = move.apply(kernels, { ...now, selection }, { kind: 'move', version: 1, ...part, leaves })
+      return { ...moved, selection: now === drawing ? moved.selection : now.selection }
+    }, drawing)
+    return after
   },
 }
 

@@ -81,7 +81,7 @@ function mannerOf(act: Act, sheet: { readonly width: number, readonly height: nu
     }
     case 'pour': case 'gradient': case 'recolour': return 'pour'
     case 'cast-shadow': case 'cut-shading': case 'haze': return 'shade'
-    case 'move': case 'bend': case 'mirror-half': return 'move'
+    case 'move': case 'move-layers': case 'bend': case 'mirror-half': return 'move'
     case 'lettering': return 'letters'
     default: return 'adjust'
   }

@@ -79,3 +79,9 @@ export const HARBOUR_TRIES: readonly (readonly [name: string, drill: DrillName, 
   ['Alva Tregenna', 'circle-in-square', [48, 55, 52, 61, 66, 71]], ['Alva Tregenna', 'value-ladder', [70, 66, 74, 73]], ['Alva Tregenna', 'close-by-eye', [41, 58, 60]],
   ['Benno Hask', 'line-through-dots', [62, 60, 64, 63, 65]],
 ]
+
+/** What the harbour class was asked for before its Tuesday, and how some did. */
+export const HARBOUR_SET: { readonly title: string, readonly day: string, readonly warmUps: readonly (readonly [drill: DrillName, seed: number])[], readonly scores: readonly (readonly [name: string, ...scores: readonly number[]])[] } = {
+  title: 'Before the mole', day: '2026-11-17', warmUps: [['line-through-dots', 301], ['ramp-dark', 302], ['match-value', 303]],
+  scores: [['Dario Felbrigg', 58, 49, 77], ['Enid Marlock', 71, 62, 80], ['Fenn Oldacre', 44, 53], ['Greta Sallow', 66, 70, 69], ['Hal Wexcombe', 52]],
+}

@@ -13,6 +13,7 @@ import * as people from '../server/repositories/people'
 import * as plans from '../server/repositories/plans'
 import { addWork } from '../server/repositories/progress'
 import { addTryAt } from '../server/repositories/drills'
+import { addSet } from '../server/repositories/warm-up-sets'
 import * as wall from '../server/repositories/wall'
 import type { DrawingRow } from '../server/models'
 import { inTransaction, type Tx } from '../server/repositories/database'
@@ -21,7 +22,7 @@ import { sealSecret } from '../server/services/secrets'
 import { BEGINNERS_HAND, STEADY_HAND } from './hand'
 import { drawKettle, kettlePlan, type Attempt } from './kettle'
 import { attemptsFor, drawAttempt, lessonPlan, LESSONS } from './lessons'
-import { CLASSES, HARBOUR_CLASS, HARBOUR_TRIES, TEACHER, WALL, type DemoLearner } from './people'
+import { CLASSES, HARBOUR_CLASS, HARBOUR_SET, HARBOUR_TRIES, TEACHER, WALL, type DemoLearner } from './people'
 import { seedMural } from './seed-mural'
 
 /** Entries in a stored batch of the demo. */
@@ -102,6 +103,12 @@ export async function seedDemo(say: (line: string) => void): Promise<void> {
     for (const [name, drill, scores] of HARBOUR_TRIES) {
       const { id } = rows[learners.findIndex(each => each.name === name)]!
       for (const [i, score] of scores.entries()) await addTryAt({ learnerId: id, drill, seed: 100 + i, score, figures: [] }, new Date(EVENING.getTime() - (scores.length - i) * 3 * 24 * 60 * MINUTE))
+    }
+    const asked = HARBOUR_SET.warmUps.map(([drill, seed]) => ({ drill, seed }))
+    await addSet({ classId: schoolClass.id, title: HARBOUR_SET.title, day: HARBOUR_SET.day, warmUps: asked })
+    for (const [name, ...scores] of HARBOUR_SET.scores) {
+      const { id } = rows[learners.findIndex(each => each.name === name)]!
+      for (const [i, score] of scores.entries()) await addTryAt({ learnerId: id, ...asked[i]!, score, figures: [] }, new Date(EVENING.getTime() - 2 * 24 * 60 * MINUTE + i * MINUTE))
     }
     say('drawing a mural')
     await seedMural(kernels, { teacherId, classId: schoolClass.id, learners: rows, keep: keepDrawing, endedAt: EVENING })

@@ -126,6 +126,17 @@ export const signatureSchema = z.strictObject({
   outlines: z.array(z.array(onPad).min(6).max(8000).refine(values => values.length % 2 === 0, 'an outline is made of pairs: x, y')).min(1).max(60),
 })
 
+/** Warm-ups that are done together at most. */
+export const MOST_IN_SET = 8
+/** Warm-ups that a class does on a day: the same tries for everyone, each once. */
+export const warmUpSetSchema = z.strictObject({
+  title: z.string().trim().min(1).max(80),
+  day: z.iso.date(),
+  warmUps: z.array(z.strictObject({ drill: z.enum(DRILL_NAMES), seed: z.int().min(0).max(GREATEST_SEED) })).min(1).max(MOST_IN_SET)
+    .refine(all => new Set(all.map(each => `${each.drill} ${each.seed}`)).size === all.length, 'The same try is in it twice.'),
+})
+export type WarmUpSetBody = z.infer<typeof warmUpSetSchema>
+
 /** A try of a warm-up, as it was scored. */
 export const drillTrySchema = z.strictObject({
   drill: z.enum(DRILL_NAMES),

@@ -1,4 +1,5 @@
 import type { DrawingRecord, Entry } from '#core/drawing'
+import type { DrillName } from '#core/drill'
 import type { Finding, MeasureName } from '#core/lookfor'
 import type { Plan } from '#core/plan'
 import type { Measures, Spread } from '#core/review'
@@ -165,6 +166,8 @@ export interface FolioView {
   className: string
   /** Works that the teacher would like to hang on the Wall. */
   askedFor: number
+  /** Warm-ups that the class is asked for, the latest day first. */
+  warmUpSets: OwnWarmUpSet[]
   /** `mine`: the names of one's own panels; `drawings`, `handIns`: of them. */
   murals: (MuralCard & { mine: string[], drawings: FolioDrawing[], handIns: FolioHandIn[] })[]
   plans: (PlanCard & GivenTerms & {
@@ -191,6 +194,28 @@ export interface FolioDrawing {
 export interface WarmUpsView {
   /** The oldest first. */
   tries: { drill: string, seed: number, score: number, triedAt: string }[]
+  /** What the class is asked for, the latest day first. */
+  sets: OwnWarmUpSet[]
+}
+
+export interface WarmUpSetView {
+  id: number
+  title: string
+  /** YYYY-MM-DD. */
+  day: string
+  warmUps: { drill: DrillName, seed: number }[]
+}
+/** Of one warm-up of a set; null: not tried. */
+export type SetScore = { best: number, tries: number } | null
+export interface OwnWarmUpSet extends WarmUpSetView {
+  scores: SetScore[]
+}
+export interface ClassWarmUpsView {
+  classId: number
+  className: string
+  learners: { id: number, name: string }[]
+  /** The latest day first; scores by learner, then by warm-up, both in their order. */
+  sets: (WarmUpSetView & { scores: SetScore[][] })[]
 }
 
 export interface FolioHandIn {

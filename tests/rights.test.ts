@@ -15,6 +15,7 @@ let planId = 0
 let muralId = 0
 let harbourId = 0
 let workId = 0
+let setId = 0
 
 beforeAll(async () => {
   await people.teacher.teacher()
@@ -29,6 +30,7 @@ beforeAll(async () => {
   const desk = (await people.teacher.call<{ classes: { id: number, code: string }[] }>('GET', '/api/desk')).body
   classId = desk.classes.find(each => each.code === 'KETTLE7')!.id
   harbourId = desk.classes.find(each => each.code === 'SLIP48')!.id
+  setId = (await people.teacher.call<{ id: number }>('POST', `/api/classes/${classId}/warm-ups`, { title: 'To begin with', day: '2026-11-19', warmUps: [{ drill: 'spiral', seed: 8 }] })).body.id
   muralId = (await people.alva.call<FolioView>('GET', '/api/folio')).body.murals[0]!.id
   workId = (await people.bram.call<WallView>('GET', `/api/classes/${classId}/wall`)).body.works.find(each => each.isMine)!.id
   bram = (await people.teacher.call<RegisterView>('GET', `/api/classes/${classId}`)).body.learners.find(each => each.name === 'Bram Ostley')!.id
@@ -94,6 +96,10 @@ const ROUTES: { method: string, path: () => string, body?: unknown, allowed: Who
   { method: 'POST', path: () => `/api/plans/${planId}/try`, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
   { method: 'POST', path: () => `/api/plans/${planId}/redraw`, body: { step: 'outline' }, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
   { method: 'GET', path: () => `/api/drawings/${bramsDrawing}/opened`, allowed: ['bram', 'teacher'], refused: { nobody: 401, dov: 403, saturday: 403 } },
+  { method: 'GET', path: () => `/api/classes/${classId}/warm-ups`, allowed: ['teacher'], refused: { nobody: 401, bram: 403, saturday: 403 } },
+  { method: 'POST', path: () => `/api/classes/${classId}/warm-ups`, body: { title: 'Thursday', day: '2026-11-19', warmUps: [{ drill: 'arcs', seed: 5 }] }, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
+  { method: 'PUT', path: () => `/api/warm-up-sets/${setId}`, body: { title: 'Thursday', day: '2026-11-19', warmUps: [{ drill: 'arcs', seed: 5 }] }, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
+  { method: 'DELETE', path: () => `/api/warm-up-sets/${setId}`, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
   { method: 'GET', path: () => '/api/warm-ups', allowed: ['bram', 'saturday'], refused: { nobody: 401, teacher: 403 } },
   { method: 'POST', path: () => '/api/warm-ups', body: { drill: 'arcs', seed: 1, score: 50, figures: [] }, allowed: ['dov'], refused: { nobody: 401, teacher: 403 } },
   { method: 'POST', path: () => `/api/classes/${harbourId}/murals`, body: {}, allowed: [], refused: { nobody: 401, alva: 403 } },

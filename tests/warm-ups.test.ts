@@ -1,8 +1,8 @@
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
-import { drillTask } from '#core/drill'
-import type { WarmUpsView } from '#shared/views'
-import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
+import { DRILLS, drillTask } from '#core/drill'
+import type { ClassWarmUpsView, WarmUpsView } from '#shared/views'
+import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
 import { drawWithMouse, placeOfSheet } from './lib/draw'
 import { expectAccessible, waitForSheet } from './lib/easel'
@@ -105,5 +105,83 @@ describe('warm-ups before a lesson', () => {
     await page.getByText('3 of 3 before the lesson').waitFor()
     await page.getByRole('button', { name: 'Leave it out' }).click()
     await waitForSheet(page)
+  })
+})
+
+describe('a set for a class', () => {
+  const teacher = new Client(url)
+  let classId = 0
+  beforeAll(async () => {
+    await teacher.teacher()
+    classId = (await teacher.call<{ classes: { id: number, code: string }[] }>('GET', '/api/desk')).body.classes.find(each => each.code === 'SLIP48')!.id
+  })
+  const set = async (title: string) => (await teacher.call<ClassWarmUpsView>('GET', `/api/classes/${classId}/warm-ups`)).body.sets.find(each => each.title === title)
+  const cissy = async () => (await teacher.call<ClassWarmUpsView>('GET', `/api/classes/${classId}/warm-ups`)).body.learners.findIndex(each => each.name === 'Cissy Rooke')
+
+  it('is put together by the teacher, for a day, in an order', async () => {
+    const { context, close } = await openBrowser()
+    const own = context.pages()[0]!
+    await enterAsTeacher(own, url, { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' })
+    await own.goto(`${url}/warm-ups/class/${classId}`)
+    await own.getByRole('heading', { name: 'Before the mole' }).waitFor()
+    // What the demo's class tried is there: the best of each, and means.
+    await own.getByRole('row', { name: 'Dario Felbrigg 58 49 77 61' }).waitFor()
+    await own.getByRole('row', { name: 'All together 58 59 75 63' }).waitFor()
+    await own.getByRole('button', { name: 'New set' }).click()
+    await own.getByRole('textbox', { name: 'Its title' }).fill('Before the boats')
+    await own.getByRole('button', { name: DRILLS['line-through-dots'].title }).click()
+    await own.getByRole('button', { name: DRILLS.spiral.title }).click()
+    await own.getByText('2 chosen').waitFor()
+    await expectAccessible(own)
+    await own.getByRole('button', { name: 'Give it to the class' }).click()
+    await own.getByRole('heading', { name: 'Before the boats' }).waitFor()
+    expect((await set('Before the boats'))!.warmUps.map(each => each.drill)).toEqual(['line-through-dots', 'spiral'])
+    await expectAccessible(own)
+    await close()
+  })
+
+  it('lies in the folio of each, and everyone’s scores on one page', async () => {
+    const given = (await set('Before the boats'))!
+    await page.goto(`${url}/folio`)
+    const card = page.locator('.set').filter({ hasText: 'Before the boats' })
+    await card.getByText('0 of 2 done').waitFor()
+    await card.getByRole('link', { name: 'Begin' }).click()
+    await page.getByText('1 of 2 of “Before the boats”').waitFor()
+    await page.getByText(`No. ${given.warmUps[0]!.seed}`).waitFor()
+    await drawLines(given.warmUps[0]!.seed, 2)
+    await page.getByRole('button', { name: 'How did it go?' }).click()
+    const shown = page.locator('[data-test=points]')
+    await shown.waitFor()
+    const score = await points()
+    await page.getByRole('button', { name: 'Next warm-up' }).click()
+    await page.getByText('2 of 2 of “Before the boats”').waitFor()
+    await page.getByRole('button', { name: 'Leave it out' }).click()
+    await page.getByRole('heading', { name: 'From your teacher' }).waitFor()
+    await page.locator('.set').filter({ hasText: 'Before the boats' }).getByText('1 of 2 done').waitFor()
+    expect((await set('Before the boats'))!.scores[await cissy()]).toEqual([{ best: score, tries: 1 }, null])
+  })
+
+  it('is shown from its day on only, and keeps what was tried when it is changed or given again', async () => {
+    const { id, title, day, warmUps, scores } = (await set('Before the boats'))!
+    const later = await teacher.call('POST', `/api/classes/${classId}/warm-ups`, { title: 'In a year', day: '2031-01-07', warmUps: [{ drill: 'arcs', seed: 9 }] })
+    expect(later.status).toBe(200)
+    await page.goto(`${url}/warm-ups`)
+    await page.locator('.set').filter({ hasText: title }).waitFor()
+    expect(await page.getByText('In a year').count()).toBe(0)
+    await teacher.call('PUT', `/api/warm-up-sets/${id}`, { title: 'Boats', day, warmUps: [warmUps[0]] })
+    expect((await set('Boats'))!.scores[await cissy()]).toEqual([scores[await cissy()]![0]])
+    await teacher.call('DELETE', `/api/warm-up-sets/${id}`)
+    expect(await set('Boats')).toBeUndefined()
+    await teacher.call('POST', `/api/classes/${classId}/warm-ups`, { title, day, warmUps })
+    expect((await set(title))!.scores).toEqual(scores)
+  })
+
+  it.each([
+    ['no warm-up', { title: 'x', day: '2026-11-17', warmUps: [] }],
+    ['the same twice', { title: 'x', day: '2026-11-17', warmUps: [{ drill: 'arcs', seed: 1 }, { drill: 'arcs', seed: 1 }] }],
+    ['no such day', { title: 'x', day: '2026-02-30', warmUps: [{ drill: 'arcs', seed: 1 }] }],
+    ['no title', { title: ' ', day: '2026-11-17', warmUps: [{ drill: 'arcs', seed: 1 }] }],
+  ])('of %s is refused', async (_, body) => {
+    expect((await teacher.call('POST', `/api/classes/${classId}/warm-ups`, body)).status).toBe(400)
   })
 })

@@ -1,5 +1,5 @@
-import type { AnswerBody, Batch, Claim, CritKit, DrillTryBody, GivePlan, LivePictureBody, NewSheet, SendBody, Terms } from '#shared/schemas'
-import type { DeskView, DrawingView, EntriesView, FolioView, HandInView, Person, PlanBookView, PlanClassesView, PlanView, ProgressView, RegisterView, RoundView, SignatureView, SlipsView, TableView, WarmUpsView } from '#shared/views'
+import type { AnswerBody, Batch, Claim, CritKit, DrillTryBody, GivePlan, LivePictureBody, NewSheet, SendBody, Terms, WarmUpSetBody } from '#shared/schemas'
+import type { DeskView, DrawingView, EntriesView, FolioView, HandInView, Person, PlanBookView, PlanClassesView, PlanView, ProgressView, RegisterView, RoundView, SignatureView, SlipsView, TableView, WarmUpsView, ClassWarmUpsView, WarmUpSetView } from '#shared/views'
 import type { MuralView, NewMural, PanelView } from '#shared/mural'
 import type { ChangeWork, WallView } from '#shared/wall'
 import type { Plan } from '#core/plan'
@@ -64,6 +64,10 @@ export const api = {
   critKit: () => callApi<CritKit>('GET', '/api/crit-kit'),
   keepCritKit: (kit: CritKit) => callApi<CritKit>('PUT', '/api/crit-kit', kit),
   warmUps: () => callApi<WarmUpsView>('GET', '/api/warm-ups'),
+  classWarmUps: (classId: number) => callApi<ClassWarmUpsView>('GET', `/api/classes/${classId}/warm-ups`),
+  makeWarmUpSet: (classId: number, body: WarmUpSetBody) => callApi<WarmUpSetView>('POST', `/api/classes/${classId}/warm-ups`, body),
+  changeWarmUpSet: (id: number, body: WarmUpSetBody) => callApi<WarmUpSetView>('PUT', `/api/warm-up-sets/${id}`, body),
+  removeWarmUpSet: (id: number) => callApi<Done>('DELETE', `/api/warm-up-sets/${id}`),
   keepTry: (body: DrillTryBody) => callApi<{ ok: true }>('POST', '/api/warm-ups', body),
   signature: () => callApi<SignatureView>('GET', '/api/signature'),
   keepSignature: (outlines: number[][]) => callApi<{ ok: true }>('PUT', '/api/signature', { outlines }),

@@ -1,5 +1,11 @@
-import { format, formatDistanceToNowStrict, isToday, isYesterday } from 'date-fns'
+import { format, formatDistanceToNowStrict, isToday, isYesterday, parseISO, subDays } from 'date-fns'
 
+/** A day alone, YYYY-MM-DD. */
+export const dateInWords = (day: string) => (isToday(parseISO(day)) ? 'today' : format(parseISO(day), 'EEEE d MMMM'))
+/** Today here, YYYY-MM-DD. */
+export const dayToday = () => format(new Date(), 'yyyy-MM-dd')
+/** So many days before today, YYYY-MM-DD. */
+export const dayAgo = (days: number) => format(subDays(new Date(), days), 'yyyy-MM-dd')
 /** A day and time to come or gone. */
 export const dayInWords = (iso: string) => format(new Date(iso), 'EEEE d MMMM, HH:mm')
 

@@ -7,6 +7,9 @@ import { stepsInWords } from '#core/plan'
 
 definePageMeta({ who: 'learner' })
 const { data: folio, trouble, load } = usePageData(() => api.folio())
+/** Asked for by now, within the last days, and not done. */
+const waitingSets = computed(() => folio.value?.warmUpSets.filter(each => each.day <= dayToday() && each.day > dayAgo(DAYS_WAITING) && each.scores.includes(null)) ?? [])
+const DAYS_WAITING = 7
 const isNewSheetOpen = ref(false)
 const isTaking = ref(false)
 const comparing = shallowRef<{ title: string, handIns: readonly FolioHandIn[] } | null>(null)
@@ -46,6 +49,7 @@ watch(() => outbox.isSending, isSending => isSending || void load())
       </div>
       <p class="soft">{{ folio.className }}</p>
       <p v-if="folio.askedFor" class="card asked">Your teacher would like to hang {{ folio.askedFor === 1 ? 'a work' : `${folio.askedFor} works` }} of yours. <NuxtLink :to="`/wall/${folio.classId}`">Say yes or no</NuxtLink></p>
+      <SetCard v-for="each in waitingSets" :key="each.id" :set="each" class="asked" />
       <div v-if="folio.plans.length === 0" class="card empty">
         <h2>Nothing has been given to your class yet.</h2>
         <p>As soon as your teacher gives out a plan, it lies here, ready to draw.</p>

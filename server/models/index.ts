@@ -6,7 +6,7 @@ import type { Measures } from '#core/review'
 import type { GivenWay, HandInState, News, StepFindings, TeachersPurpose } from '#shared/views'
 import type { MuralFacts, PanelSeams } from '#shared/mural'
 import type { WordsState, WorkState } from '#shared/wall'
-import type { CritKit, CriterionMark, DrillTryBody, LiveFinding, MarkLevel, Pin } from '#shared/schemas'
+import type { CritKit, CriterionMark, DrillTryBody, LiveFinding, MarkLevel, Pin, WarmUpSetBody } from '#shared/schemas'
 
 type Row<M extends Model> = Model<InferAttributes<M>, InferCreationAttributes<M>>
 
@@ -264,6 +264,16 @@ export class DrillTry extends Model<InferAttributes<DrillTry>, InferCreationAttr
   declare triedAt: Date
 }
 
+/** Warm-ups that a class does on a day. */
+export class WarmUpSet extends Model<InferAttributes<WarmUpSet>, InferCreationAttributes<WarmUpSet>> {
+  declare id: CreationOptional<number>
+  declare classId: number
+  declare title: string
+  /** YYYY-MM-DD. */
+  declare day: string
+  declare warmUps: WarmUpSetBody['warmUps']
+}
+
 export class Signature extends Model<InferAttributes<Signature>, InferCreationAttributes<Signature>> {
   declare learnerId: number
   /** Outlines of a pad, x, y, x, y … each. */
@@ -356,6 +366,7 @@ export function connect(url: string): Sequelize {
   RaisedHand.init({ learnerId: key(), drawingId: reference(), words: text(300), raisedAt: time() }, { ...bind, tableName: 'raised_hands' })
   NewsRow.init({ id: id(), classId: reference(), learnerId: DataTypes.BIGINT, body: json('body', false), madeAt: time() }, { ...bind, tableName: 'news' })
   DrillTry.init({ id: id(), learnerId: reference(), drill: text(40), seed: count(), score: count(), figures: json('figures', false), triedAt: time() }, { ...bind, tableName: 'drill_tries' })
+  WarmUpSet.init({ id: id(), classId: reference(), title: text(80), day: { type: DataTypes.DATEONLY, allowNull: false }, warmUps: json('warmUps', false) }, { ...bind, tableName: 'warm_up_sets' })
   Signature.init({ learnerId: key(), outlines: json('outlines', false) }, { ...bind, tableName: 'signatures' })
   WallWork.init({
     id: id(), classId: reference(), learnerId: reference(), handInId: reference(), title: text(120), isNamed: { type: DataTypes.BOOLEAN, allowNull: false }, state: text(10),

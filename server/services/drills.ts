@@ -1,13 +1,14 @@
 import type { DrillTryBody } from '#shared/schemas'
 import type { Person, WarmUpsView } from '#shared/views'
 import * as drills from '../repositories/drills'
+import { ownSets } from './warm-up-sets'
 
 /** Tries that are shown at most: a year of daily warm-ups. */
 const MOST = 2000
 
 export async function warmUpsView(person: Extract<Person, { kind: 'learner' }>): Promise<WarmUpsView> {
-  const rows = await drills.triesOf(person.id, MOST)
-  return { tries: rows.map(({ drill, seed, score, triedAt }) => ({ drill, seed, score, triedAt: triedAt.toISOString() })) }
+  const [rows, sets] = await Promise.all([drills.triesOf(person.id, MOST), ownSets(person.id)])
+  return { sets, tries: rows.map(({ drill, seed, score, triedAt }) => ({ drill, seed, score, triedAt: triedAt.toISOString() })) }
 }
 
 export async function keepTry(person: Extract<Person, { kind: 'learner' }>, body: DrillTryBody): Promise<{ ok: true }> {

@@ -12,6 +12,7 @@ import { countMet, handInCards } from './handins'
 import { muralCards, muralsFor } from './murals'
 import { currentOf, folioDrawing, isTakenBackYet } from './own-drawings'
 import { requireClass, requirePlan } from './rights'
+import { ownSets } from './warm-up-sets'
 
 type Teacher = Extract<Person, { kind: 'teacher' }>
 type LearnerPerson = Extract<Person, { kind: 'learner' }>
@@ -112,7 +113,7 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
   const removed = drawn.filter(isTakenBackYet).reverse()
     .map(each => ({ id: each.id, title: each.title ?? titles.get(each.planId) ?? 'A drawing', removedAt: each.removedAt!.toISOString() }))
   return {
-    name: person.name, classId: learner.classId, className: person.className, askedFor: await countAsked(learner.id), murals: await Promise.all((await muralsFor(learner)).map(async ({ drawings: ids, ...mural }) => {
+    name: person.name, classId: learner.classId, className: person.className, askedFor: await countAsked(learner.id), warmUpSets: await ownSets(learner.id), murals: await Promise.all((await muralsFor(learner)).map(async ({ drawings: ids, ...mural }) => {
       const theirs = drawn.filter(each => ids.includes(each.id))
       return { ...mural, drawings: theirs.map(folioDrawing), handIns: await handInsFor(theirs) }
     })),

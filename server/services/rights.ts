@@ -8,7 +8,7 @@ import { Refused } from '../utils/refuse'
 
 /** Who may touch what. A learner: own drawings. A teacher: those of own classes. Everyone else is refused. */
 
-const notFound = (what: string) => new Refused('not-found', `There is no such ${what}.`, 'Go back and choose another.')
+export const notFound = (what: string) => new Refused('not-found', `There is no such ${what}.`, 'Go back and choose another.')
 const notYours = (what: string) => new Refused('not-yours', `This ${what} is not yours to open.`, 'Go back to your own pages.')
 
 export async function requireDrawing(person: Person, id: number): Promise<DrawingRow> {

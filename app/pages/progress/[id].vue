@@ -39,6 +39,7 @@ const headers = [
       <div class="head">
         <h1>Progress: {{ learner?.name ?? view.className }}</h1>
         <span class="grow" />
+        <v-btn variant="outlined" size="small" :to="`/warm-ups/class/${view.classId}`">Warm-ups together</v-btn>
         <label class="small">Who <select :value="chosen ?? ''" aria-label="Whose progress" @change="choose(Number(($event.target as HTMLSelectElement).value) || null)"><option value="">the whole class</option><option v-for="each in view.learners" :key="each.id" :value="each.id">{{ each.name }}</option></select></label>
       </div>
       <LearnerProgress v-if="learner" :key="learner.id" :learner="learner" :view="view" is-teacher @changed="load" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiAccountPlusOutline, mdiArchiveOutline, mdiChartLine, mdiDotsVertical, mdiPencilOutline, mdiPinOutline, mdiTableLarge, mdiViewGridOutline } from '@mdi/js'
+import { mdiAccountPlusOutline, mdiArchiveOutline, mdiGesture, mdiChartLine, mdiDotsVertical, mdiPencilOutline, mdiPinOutline, mdiTableLarge, mdiViewGridOutline } from '@mdi/js'
 import type { HandInState, RegisterView, SlipsView } from '#shared/views'
 import { api } from '../../api/routes'
 import { STATE_WORDS } from '../../sheet/state-words'
@@ -113,6 +113,7 @@ const archive = (isArchived: boolean) => trying('archive', async () => {
         <v-btn v-if="register.plans.length" size="small" variant="outlined" :prepend-icon="mdiTableLarge" :to="`/table/${register.id}`">The Table</v-btn>
         <v-btn size="small" variant="outlined" :prepend-icon="mdiPinOutline" :to="`/wall/${register.id}`">The Wall</v-btn>
         <v-btn size="small" variant="outlined" :prepend-icon="mdiChartLine" :to="`/progress/${register.id}`">Progress</v-btn>
+        <v-btn size="small" variant="outlined" :prepend-icon="mdiGesture" :to="`/warm-ups/class/${register.id}`">Warm-ups</v-btn>
       </nav>
       <p v-if="wallWaits(register.wall)" class="waits"><NuxtLink :to="`/wall/${register.id}`">{{ wallWaits(register.wall) }}</NuxtLink></p>
       <div v-if="register.isArchived" class="card archived" role="status">

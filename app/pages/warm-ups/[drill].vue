@@ -37,11 +37,14 @@ const worker = new DrillWorker()
 useWorkerWatch(worker)
 const host = wrap<DrillHost>(worker) as Remote<DrillHost>
 
-/** The set before a lesson: the plan's warm-ups one after the other. */
+/** One after the other: a plan's warm-ups before its lesson, or a set that the class was asked for. */
 const planId = Number(route.query.plan) || null
+const setId = Number(route.query.set) || null
+const { data: asked } = usePageData(async () => (setId && session.person?.kind === 'learner' ? (await api.warmUps()).sets.find(each => each.id === setId) ?? null : null))
 const place = Number(route.query.at) || 0
 const { data: folio } = usePageData(async () => (planId && session.person?.kind === 'learner' ? api.folio() : null))
-const set = computed(() => folio.value?.plans.find(each => each.id === planId)?.warmUps ?? [])
+const set = computed(() => asked.value?.warmUps ?? folio.value?.plans.find(each => each.id === planId)?.warmUps ?? [])
+const isInSet = planId !== null || setId !== null
 const next = computed(() => set.value[place + 1] ?? null)
 
 const tool = ref(0)
@@ -104,8 +107,9 @@ async function again(isSame: boolean): Promise<void> {
 }
 const { trying } = useTrying()
 async function goOn(): Promise<void> {
-  if (next.value) return void await navigateTo({ path: `/warm-ups/${next.value.drill}`, query: { seed: next.value.seed, plan: planId, at: place + 1 } })
-  if (planId) await trying(true, async () => navigateTo(`/easel/${(await api.openDrawing(planId, false)).id}`))
+  if (next.value) return void await navigateTo({ path: `/warm-ups/${next.value.drill}`, query: { seed: next.value.seed, ...(planId ? { plan: planId } : { set: setId }), at: place + 1 } })
+  if (!planId) return void await navigateTo('/warm-ups')
+  await trying(true, async () => navigateTo(`/easel/${(await api.openDrawing(planId, false)).id}`))
 }
 
 function onKey(event: KeyboardEvent): void {
@@ -128,7 +132,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
     <header>
       <v-btn :icon="mdiArrowLeft" variant="text" size="small" :to="planId ? '/folio' : '/warm-ups'" :aria-label="planId ? 'Back to the folio' : 'Back to the warm-ups'" />
       <strong class="display title">{{ drill.title }}</strong>
-      <span v-if="set.length" class="small soft">{{ place + 1 }} of {{ set.length }} before the lesson</span>
+      <span v-if="set.length" class="small soft">{{ place + 1 }} of {{ set.length }} {{ asked ? `of “${asked.title}”` : 'before the lesson' }}</span>
       <p class="asks">{{ task.asks }}</p>
       <span class="small soft numbers" title="Who draws the same number gets the same try">No. {{ seed }}</span>
     </header>
@@ -158,8 +162,8 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
         </div>
         <TrendChart v-if="scores.length > 1" class="trend" :scores="scores" :title="drill.title" />
         <div class="doings">
-          <v-btn v-if="planId" color="primary" @click="goOn">{{ next ? 'Next warm-up' : 'To the lesson' }}</v-btn>
-          <v-btn :color="planId ? undefined : 'primary'" :variant="planId ? 'outlined' : 'flat'" @click="again(false)">A new one</v-btn>
+          <v-btn v-if="isInSet" color="primary" @click="goOn">{{ next ? 'Next warm-up' : planId ? 'To the lesson' : 'That was the last' }}</v-btn>
+          <v-btn :color="isInSet ? undefined : 'primary'" :variant="isInSet ? 'outlined' : 'flat'" @click="again(false)">A new one</v-btn>
           <v-btn variant="text" @click="again(true)">The same again</v-btn>
         </div>
       </template>
@@ -172,7 +176,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
           <v-btn :icon="mdiUndoVariant" size="small" variant="text" aria-label="Undo (Ctrl Z)" @click="undo" />
         </div>
         <span class="grow" />
-        <v-btn v-if="planId" variant="text" @click="goOn">Leave it out</v-btn>
+        <v-btn v-if="isInSet" variant="text" @click="goOn">Leave it out</v-btn>
         <v-btn color="primary" :loading="isScoring" @click="finish">How did it go?</v-btn>
       </template>
     </footer>

@@ -1,13 +1,16 @@
 <script setup lang="ts">
-import { DRILLS, FAMILIES, GREATEST_SEED, type DrillName, type Family } from '#core/drill'
+import { DRILLS, FAMILIES, GREATEST_SEED, type DrillName } from '#core/drill'
 import { api } from '../../api/routes'
+import { FAMILY_WORDS } from '../../sheet/family-words'
 import { useSession } from '../../stores/session'
 
 definePageMeta({ who: 'signed-in' })
 const session = useSession()
 /** A teacher tries them without being counted. */
-const { data, trouble, load } = usePageData(async () => (session.person?.kind === 'learner' ? api.warmUps() : { tries: [] }))
-const NAMES: Record<Family, string> = { lines: 'Lines', rounds: 'Round lines', pressure: 'The weight of the hand', closing: 'Closing', measuring: 'Measuring by eye', colour: 'Colours and values', tone: 'Tone' }
+const { data, trouble, load } = usePageData(async () => (session.person?.kind === 'learner' ? api.warmUps() : { tries: [], sets: [] }))
+/** Those of a day to come are not shown yet. */
+const sets = computed(() => data.value?.sets.filter(each => each.day <= dayToday()) ?? [])
+const SETS_SHOWN = 3
 const all = Object.entries(DRILLS) as [DrillName, typeof DRILLS[DrillName]][]
 const groups = FAMILIES.map(family => ({ family, drills: all.filter(([, drill]) => drill.family === family) }))
 const scoresOf = (name: string) => data.value?.tries.filter(each => each.drill === name).map(each => each.score) ?? []
@@ -20,8 +23,16 @@ const seeds = Object.fromEntries(all.map(([name]) => [name, Math.floor(Math.rand
     <template v-else>
       <h1>Warm-ups</h1>
       <p class="soft">A few minutes for hand and eye. Each try is new; what counts is your own line going up.</p>
+      <section v-if="sets.length" aria-labelledby="sets">
+        <h2 id="sets">From your teacher</h2>
+        <SetCard v-for="each in sets.slice(0, SETS_SHOWN)" :key="each.id" :set="each" class="set" />
+        <details v-if="sets.length > SETS_SHOWN" class="small">
+          <summary>Earlier ones</summary>
+          <SetCard v-for="each in sets.slice(SETS_SHOWN)" :key="each.id" :set="each" class="set" />
+        </details>
+      </section>
       <section v-for="group in groups" :key="group.family" :aria-labelledby="group.family">
-        <h2 :id="group.family">{{ NAMES[group.family] }}</h2>
+        <h2 :id="group.family">{{ FAMILY_WORDS[group.family] }}</h2>
         <div class="drills">
           <NuxtLink v-for="[name, drill] in group.drills" :key="name" :to="{ path: `/warm-ups/${name}`, query: { seed: seeds[name] } }" class="card drill">
             <strong>{{ drill.title }}</strong>
@@ -39,6 +50,8 @@ const seeds = Object.fromEntries(all.map(([name]) => [name, Math.floor(Math.rand
 </template>
 
 <style scoped>
+.set { margin-bottom: 10px; }
+summary { cursor: pointer; min-height: 30px; }
 section h2 { margin: 20px 0 10px; }
 .drills { display: grid; grid-template-columns: repeat(auto-fill, minmax(224px, 1fr)); gap: 14px; }
 .drill { display: grid; gap: 5px; align-content: start; padding: 13px 16px; color: inherit; text-decoration: none; }

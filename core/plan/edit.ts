@@ -6,6 +6,7 @@ import type { Drawing } from '../layers'
 import { lookAt } from '../lookfor'
 import { draftPlan, offerLookFors, stepsInWords, type DraftOptions, type Offer, type StepDone } from './draft'
 import type { Plan, Step } from './schema'
+import { starterOf } from './starter'
 
 /** Changes of a plan's steps and of the demonstration with them. Each gives a new plan, or throws CoreError `plan-edit`. */
 
@@ -15,22 +16,24 @@ interface Part {
   readonly entries: readonly Entry[]
 }
 
-/** The demonstration, step by step. What stands before the first opening belongs to the first step. */
+/** The demonstration, step by step, without the starter. What stands before the first opening belongs to the first step. */
 export function partsOf({ steps, demonstration }: Plan): Part[] {
   const parts: { step: string, entries: Entry[] }[] = steps.map(({ id }) => ({ step: id, entries: [] }))
   let now = parts[0]!
+  let starter = starterOf({ demonstration }).length
   for (const entry of demonstration.entries) {
+    if (entry.type !== 'step' && starter-- > 0) continue
     if (entry.type === 'step') now = parts.find(each => each.step === entry.step) ?? now
     else now.entries.push(entry)
   }
   return parts
 }
 
-function withParts(plan: Plan, steps: readonly Step[], parts: readonly Part[]): Plan {
+export function withParts(plan: Plan, steps: readonly Step[], parts: readonly Part[], starter = starterOf(plan)): Plan {
   let clock = 0
   let before = 0
   // Times go on from one entry to the next, whatever was taken out or moved: a ghost keeps its pauses.
-  const entries = parts.flatMap(({ step, entries: own }): Entry[] => {
+  const entries = parts.flatMap(({ step, entries: own }, place): Entry[] => {
     before = own[0]?.at ?? before
     const opening: Entry = { type: 'step', at: clock, step }
     const moved = own.map((entry): Entry => {
@@ -38,7 +41,7 @@ function withParts(plan: Plan, steps: readonly Step[], parts: readonly Part[]): 
       before = entry.at
       return { ...entry, at: clock }
     })
-    return [opening, ...moved]
+    return [opening, ...place === 0 ? starter : [], ...moved]
   })
   const ids = new Set(steps.map(each => each.id))
   return { ...plan, goal: countedGoal(plan.goal, plan.steps.length, steps.length), steps: steps.map(step => withoutGone(step, ids)), demonstration: { ...plan.demonstration, entries } }
@@ -60,7 +63,7 @@ function withoutGone(step: Step, ids: ReadonlySet<string>): Step {
   return lookFors.length === step.lookFors.length && lookFors.every((each, i) => each === step.lookFors[i]) ? step : { ...step, lookFors }
 }
 
-function requireStep(plan: Plan, at: number): Step {
+export function requireStep(plan: Plan, at: number): Step {
   const step = plan.steps[at]
   if (!step) throw new CoreError('plan-edit', `there is no step ${at + 1}`, 'Choose a step of the plan.')
   return step
@@ -123,7 +126,7 @@ function nameOf(tool: Step['tools'][number]): string {
   return tool.kind === 'pour' ? 'pour' : tool.settings.tool
 }
 
-function cleaned(step: Step): Step {
+export function cleaned(step: Step): Step {
   return Object.fromEntries(Object.entries(step).filter(([, value]) => value !== undefined)) as unknown as Step
 }
 
@@ -166,18 +169,18 @@ export function splitStep(kernels: Kernels, plan: Plan, at: number, moment: numb
 }
 
 /** A step as the program would draft it from the demonstration. */
-function drafted(kernels: Kernels, plan: Plan, at: number, options: Partial<DraftOptions> = {}): Step {
+export function drafted(kernels: Kernels, plan: Plan, at: number, options: Partial<DraftOptions> = {}): Step {
   // Only what leads up to it counts.
   const parts = partsOf(plan).slice(0, at + 1)
   const record = withParts(plan, plan.steps.slice(0, at + 1), parts).demonstration
-  const draft = draftPlan(kernels, { ...record, entries: asDrawn(record.entries) }, { title: plan.title, cuts: 'marked', only: plan.steps[at]!.id, ...options })
+  const draft = draftPlan(kernels, { ...record, entries: asDrawn(record.entries, starterOf(plan).length) }, { title: plan.title, cuts: 'marked', only: plan.steps[at]!.id, ...options })
   const step = draft.steps.at(-1)!
   return { ...step, well: Math.max(nearestWell(plan.palette, draft.palette[step.well]!.colour), 0) }
 }
 
-/** What steps laid out was done by the teacher, before it was drafted. */
-function asDrawn(entries: readonly Entry[]): Entry[] {
-  return entries.map(entry => (entry.type === 'prepare' && entry.act.kind !== 'layer-add' ? { ...entry, type: 'act' } : entry))
+/** What steps laid out was done by the teacher, before it was drafted; all but the starter, that many entries after the first opening. */
+function asDrawn(entries: readonly Entry[], starter: number): Entry[] {
+  return entries.map((entry, i) => (entry.type === 'prepare' && i > starter && entry.act.kind !== 'layer-add' ? { ...entry, type: 'act' } : entry))
 }
 
 /** Look-fors for a step as they would be proposed from the demonstration. */
@@ -221,7 +224,7 @@ function requireSamePaint(kernels: Kernels, before: Plan, after: Plan, step: Ste
 }
 
 /** A digest of what is painted, however the layers lie and look. */
-function paintHash(kernels: Kernels, { demonstration: { sheet, entries } }: Plan): string {
+export function paintHash(kernels: Kernels, { demonstration: { sheet, entries } }: Plan): string {
   kernels.openMask(sheet.width, sheet.height)
   const drawing = standingActs(entries).reduce((now, { act }) => applyAct(kernels, now, act), blankDrawing(sheet))
   const layers = [...drawing.layers].sort((a, b) => (a.id < b.id ? -1 : 1)).map(({ id, tiles }) => ({ id, name: id, visible: true, opacity: 100, tiles }))
@@ -258,8 +261,8 @@ function requireDrawable(kernels: Kernels, plan: Plan, what: string): Plan {
 /** What a sheet holds when a step begins, as laid out: for starting afresh there, and for drawing the step again. */
 export function starterEntries(plan: Plan, step: string): Entry[] {
   const at = plan.steps.findIndex(each => each.id === step)
-  if (at <= 0) return []
-  const before = partsOf(plan).slice(0, at).flatMap(each => each.entries)
+  if (at < 0) return []
+  const before = [...starterOf(plan), ...partsOf(plan).slice(0, at).flatMap(each => each.entries)]
   return standingActs(before).map(({ act }): Entry => ({ type: 'prepare', at: 0, act }))
 }
 

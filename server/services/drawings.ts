@@ -29,7 +29,7 @@ export async function openDrawing(person: Extract<Person, { kind: 'learner' }>, 
   if (from !== undefined && !document.steps.some(each => each.id === from)) throw new Refused('not-found', 'There is no such step.', 'Choose a step of the plan.')
   return inTransaction(async (tx) => {
     const drawing = await drawings.addDrawing({ learnerId: person.id, planId: plan.id, versionId, ...(from !== undefined && { step: from }) }, tx)
-    if (from !== undefined) await beginWith(drawing, starterEntries(document, from), tx)
+    await beginWith(drawing, starterEntries(document, from ?? document.steps[0]!.id), tx)
     return { id: drawing.id }
   })
 }

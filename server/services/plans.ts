@@ -223,7 +223,7 @@ async function openForTeacher(person: Teacher, id: number, purpose: 'try' | 'red
   return inTransaction(async (tx) => {
     const version = await versionNow((await plans.lockPlan(id, tx))!, tx)
     const drawing = await drawings.addDrawing({ teacherId: person.id, planId: id, versionId: version.id, purpose, ...(step !== undefined && { step }) }, tx)
-    if (step !== undefined) await beginWith(drawing, starterEntries(document, step), tx)
+    await beginWith(drawing, starterEntries(document, step ?? document.steps[0]!.id), tx)
     return { id: drawing.id }
   })
 }

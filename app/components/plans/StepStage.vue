@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { mdiContentCut } from '@mdi/js'
+import { mdiContentCut, mdiFileOutline } from '@mdi/js'
 import simplify from 'simplify-js'
-import { partsOf } from '#core/plan'
+import { partsOf, starterOf } from '#core/plan'
 
 /** The chosen step's sheet, big: any moment of it, what its look-fors look at, and where to cut it in two. */
 const editor = usePlanEditor()
@@ -9,6 +9,11 @@ const { plan, step, at, seen, pointedAt, drawingAreaOf, work } = editor
 const canvas = ref<HTMLCanvasElement>()
 const moments = computed(() => partsOf(plan.value!)[at.value]?.entries.length ?? 0)
 const moment = ref(0)
+const starter = computed(() => starterOf(plan.value!).length > 0)
+/** The steps before are gone: what is left comes first. It can be taken back. */
+async function beginHere(): Promise<void> {
+  if (await editor.changeSteps({ kind: 'begin-at', at: at.value, moment: moment.value }, 'Setting the starter sheet')) at.value = 0
+}
 const sheet = computed(() => plan.value!.sheet)
 
 watch([step, moments], () => {
@@ -84,18 +89,20 @@ function end(): void {
       </div>
     </div>
     <p v-if="drawingAreaOf" class="hint small" role="status">Draw a loop round where to look. <button class="link" @click="drawingAreaOf = null">Leave it as it is</button></p>
-    <div v-else class="scrub">
+    <p v-else-if="starter && at === 0" class="hint small">Everyone begins with a starter sheet. <button class="link" :disabled="work !== null" @click="editor.changeSteps({ kind: 'begin-empty' }, 'Making it part of the first step')">Begin with an empty one</button></p>
+    <div v-if="!drawingAreaOf" class="scrub">
       <label for="moment" class="small">Moment</label>
       <!-- Made anew with its range: a value is held to the old one otherwise. -->
       <input id="moment" :key="`${step?.id} ${moments}`" v-model.number="moment" type="range" min="0" :max="moments" step="1" :aria-valuetext="`${moment} of ${moments}`">
       <span class="small numbers">{{ moment }} of {{ moments }}</span>
       <v-btn size="small" variant="outlined" :prepend-icon="mdiContentCut" :disabled="moment <= 0 || moment >= moments || work !== null" title="Cuts the step in two at this moment" @click="editor.changeSteps({ kind: 'split', at, moment }, 'Cutting the step in two')">Cut here</v-btn>
+      <v-btn size="small" variant="outlined" :prepend-icon="mdiFileOutline" :disabled="work !== null || (at === 0 && moment <= 0)" title="Everyone begins with what stands on the sheet at this moment; the steps before it are taken out" @click="beginHere">Begin here</v-btn>
     </div>
   </section>
 </template>
 
 <style scoped>
-.stage { display: grid; grid-template-rows: 1fr auto; min-width: 0; min-height: 0; padding: 16px 18px 12px; gap: 10px; background: var(--round-sheet); }
+.stage { display: grid; grid-template-rows: 1fr; grid-auto-rows: auto; min-width: 0; min-height: 0; padding: 16px 18px 12px; gap: 10px; background: var(--round-sheet); }
 .frame { min-height: 0; display: grid; place-items: center; container-type: size; }
 .sheet { position: relative; max-width: 100cqw; max-height: 100cqh; width: 100cqw; background: #fff; box-shadow: 0 2px 10px rgb(0 0 0 / 22%); }
 @container (min-aspect-ratio: 4 / 3) { .sheet { width: auto; height: 100cqh; } }
@@ -106,7 +113,7 @@ svg.drawing { pointer-events: auto; cursor: crosshair; touch-action: none; }
 .way { stroke: #96590a; fill: none; }
 .border { stroke: #96590a; fill: rgb(150 89 10 / 8%); }
 .work { position: absolute; left: 50%; top: 50%; transform: translate(-50%, -50%); display: flex; gap: 12px; align-items: center; white-space: nowrap; }
-.scrub { display: flex; align-items: center; gap: 12px; }
+.scrub { display: flex; flex-wrap: wrap; align-items: center; gap: 12px; }
 .scrub input { flex: 1; min-height: 34px; }
 .hint { margin: 0; min-height: 34px; }
 .link { color: var(--blue); text-decoration: underline; }

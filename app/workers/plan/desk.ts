@@ -4,7 +4,7 @@ import { replay, standingActs, type DrawingRecord, type Engine, type Entry } fro
 import { loadKernels } from '#core/kernels'
 import { showDrawing, type Drawing } from '#core/layers'
 import { bandsOf, lookAt, type Band, type Finding } from '#core/lookfor'
-import { addStep, base64Of, draftPlan, mergeSteps, moveStep, offersFor, partsOf, proposeAgain, redrawStep, removeStep, splitStep, type Offer, type Plan, type PlanPicture, type Step } from '#core/plan'
+import { addStep, base64Of, beginAt, beginEmpty, draftPlan, mergeSteps, moveStep, offersFor, partsOf, proposeAgain, redrawStep, removeStep, splitStep, starterOf, type Offer, type Plan, type PlanPicture, type Step } from '#core/plan'
 
 import { WorkerLost, whenLost } from '../lost'
 import ProposerWorker from '../proposer.worker?worker'
@@ -14,6 +14,8 @@ import type { Proposer } from '../proposer.worker'
 export type StepChange
   = | { kind: 'merge', at: number }
     | { kind: 'split', at: number, moment: number }
+    | { kind: 'begin-at', at: number, moment: number }
+    | { kind: 'begin-empty' }
     | { kind: 'move', at: number, to: number }
     | { kind: 'remove', at: number }
     | { kind: 'add', after: number }
@@ -39,6 +41,8 @@ export class PlanDesk {
   private engine: Engine | null = null
   /** How many entries are done when a step ends, and when it begins. */
   private ends: number[] = []
+  /** Entries of the starter, before the first step's own. */
+  private starter = 0
 
   /** A plan out of a drawing, with pictures of what its steps come to. */
   draft(record: DrawingRecord, title: string, onProgress: (share: number) => void): Promise<Made<Plan>> {
@@ -83,9 +87,11 @@ export class PlanDesk {
   /** Holds a plan's demonstration, to show any moment of it. */
   hold(plan: Pick<Plan, 'steps' | 'demonstration'>): void {
     const parts = partsOf(plan as Plan)
-    const entries = parts.flatMap(({ step, entries: own }): Entry[] => [{ type: 'step', at: 0, step }, ...own])
+    const starter = starterOf(plan)
+    const entries = parts.flatMap(({ step, entries: own }, i): Entry[] => [{ type: 'step', at: 0, step }, ...i === 0 ? starter : [], ...own])
     this.engine = replay(this.kernels, { ...plan.demonstration, entries })
-    let sum = 0
+    this.starter = starter.length
+    let sum = starter.length
     this.ends = parts.map(each => (sum += each.entries.length + 1))
   }
 
@@ -93,7 +99,7 @@ export class PlanDesk {
   async pictureAt(at: number, moment?: number): Promise<ImageBitmap | null> {
     const { engine } = this
     if (!engine) return null
-    const start = at ? this.ends[at - 1]! : 0
+    const start = at ? this.ends[at - 1]! : this.starter
     const position = moment === undefined ? this.ends[at]! : Math.min(start + 1 + moment, this.ends[at]!)
     return scaled(this.kernels, engine.at(position), STAGE_SIDE)
   }
@@ -120,6 +126,8 @@ export class PlanDesk {
 function changed(kernels: ReturnType<typeof loadKernels>, plan: Plan, change: StepChange): Plan {
   switch (change.kind) {
     case 'merge': return mergeSteps(kernels, plan, change.at)
+    case 'begin-at': return beginAt(kernels, plan, change.at, change.moment)
+    case 'begin-empty': return beginEmpty(kernels, plan)
     case 'split': return splitStep(kernels, plan, change.at, change.moment)
     case 'move': return moveStep(kernels, plan, change.at, change.to)
     case 'add': return addStep(plan, change.after)

@@ -48,7 +48,7 @@ export function doingsOf(acts: readonly StandingAct[], sheet: { readonly width: 
 }
 
 /** Selecting and putting layers in order changes no picture: it belongs to what is drawn next. */
-function isDrawn({ kind }: Act): boolean {
+export function isDrawn({ kind }: Act): boolean {
   return !kind.startsWith('select') && !kind.startsWith('stack-') && !kind.startsWith('mask-') && !kind.startsWith('layer-')
 }
 

@@ -131,7 +131,8 @@ function layOut(part: readonly StandingAct[], first: Doing, replayer: Replayer, 
       if (act.kind === 'layer-look' && !isBare(act, replayer.drawing)) dim.set(act.layer, { layer: act.layer, opacity: act.opacity, visible: act.visible })
       else ready.push(act)
     }
-    take({ type: isLaid ? 'prepare' : 'act', at, act })
+    // What a starter holds was not drawn in the step.
+    take({ type: isLaid || standing.prepared ? 'prepare' : 'act', at, act })
     replayer.take(standing)
   }
   return { dim: [...dim.values()], ready }

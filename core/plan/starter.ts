@@ -1,0 +1,18 @@
+import type { Act, Entry } from '../drawing'
+import { isDrawn } from './draft/doings'
+import { isReadying } from './ready'
+import type { Plan } from './schema'
+
+/** Whether an act paints, and is nothing that a step lays out by itself. */
+export const isPainted = (act: Act) => isDrawn(act) && !isReadying(act)
+
+/**
+ * What is on the sheet before anyone draws: all that the demonstration laid out at its beginning, up to the last that is drawn.
+ * Nothing, where only layers are laid out: those are the first step's own.
+ */
+export function starterOf({ demonstration }: Pick<Plan, 'demonstration'>): Entry[] {
+  const all = demonstration.entries.filter(each => each.type !== 'step')
+  const end = all.findIndex(each => each.type !== 'prepare')
+  const laid = end < 0 ? all : all.slice(0, end)
+  return laid.slice(0, laid.findLastIndex(each => each.type === 'prepare' && isPainted(each.act)) + 1)
+}

@@ -190,6 +190,9 @@ describe('the plan editor', () => {
     expect(readPlanFile(readFileSync(file))).toEqual(await plan())
     await page.goto(`${url}/plans`)
     await page.locator('input[type=file]').setInputFiles({ name: 'a.zip', mimeType: 'application/zip', buffer: readFileSync(file) })
+    // The book has it: nothing is written over, and nothing is there twice, unasked.
+    await page.getByText('“A float for the net” is in your book already').waitFor()
+    await page.getByRole('button', { name: 'A plan of its own' }).click()
     await page.waitForURL('**/plans/*')
     expect(drawingNumber(page)).not.toBe(planNumber)
     await page.goto(`${url}/plans`)

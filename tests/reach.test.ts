@@ -91,11 +91,11 @@ describe.each(WINDOWS)('$name', (window) => {
   it('a teacher’s pages', async () => {
     const client = await new Client(url).teacher()
     const desk = (await client.call<DeskView>('GET', '/api/desk')).body
-    const [classId, plan, handIn] = [desk.classes[0]!.id, desk.plans[0]!.id, desk.waiting[0]!.id]
+    const [classId, plan, handIn] = [desk.classes.find(each => each.code === 'KETTLE7')!.id, desk.plans[0]!.id, desk.waiting[0]!.id]
     const pages: [string, string, string][] = [
       ['the desk', '/desk', 'h1'], ['the Plan book', '/plans', 'h1'], ['a plan', `/plans/${plan}`, '.v-tab, [role=tab]'], ['the register', `/register/${classId}`, 'table'],
-      ['the Round', `/round/${classId}`, 'article.sheet'], ['the Table', `/table/${classId}`, 'h1'], ['the Wall', `/wall/${classId}`, 'h1'],
-      ['progress', `/progress/${classId}`, 'h1'], ['the crit', `/crit/${handIn}`, '.window canvas'], ['warm-ups', '/warm-ups', 'h1'], ['a new mural', `/murals/new?class=${classId}`, 'h1'],
+      ['the Round', `/round/${classId}`, 'h1'], ['the Table', `/table/${classId}`, 'h1'], ['the Wall', `/wall/${classId}`, 'h1'],
+      ['progress', `/progress/${classId}`, 'h1'], ['the crit', `/crit/${handIn}`, '.window canvas'], ['warm-ups', '/warm-ups', 'h1'], ['warm-ups of a class', `/warm-ups/class/${desk.classes.find(each => each.code === 'SLIP48')!.id}`, 'table'], ['a new mural', `/murals/new?class=${classId}`, 'h1'],
     ]
     let cards = 0
     for (const [name, path, ready] of pages) {

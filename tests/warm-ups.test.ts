@@ -182,6 +182,6 @@ describe('a set for a class', () => {
     ['no such day', { title: 'x', day: '2026-02-30', warmUps: [{ drill: 'arcs', seed: 1 }] }],
     ['no title', { title: ' ', day: '2026-11-17', warmUps: [{ drill: 'arcs', seed: 1 }] }],
   ])('of %s is refused', async (_, body) => {
-    expect((await teacher.call('POST', `/api/classes/${classId}/warm-ups`, body)).status).toBe(400)
+    expect((await teacher.call('POST', `/api/classes/${classId}/warm-ups`, body)).status).toBe(422)
   })
 })

@@ -42,6 +42,7 @@ beforeEach(() => {
     look(next) {
       view = next
     },
+    tap: fingers => void log.push(`tap ${fingers}`),
   })
 })
 
@@ -227,5 +228,48 @@ describe('a pointer on the sheet', () => {
     pen.stop()
     point('pointerdown', { x: 200, y: 150, at: 0 })
     expect(log).toEqual([])
+  })
+})
+
+describe('a tap by several fingers', () => {
+  const touch = (kind: string, id: number, x: number, at: number) => point(kind, { id, type: 'touch', x, y: 60, at })
+
+  it.each([2, 3])('%i of them, still and short, is told of; the sheet stays where it was and nothing is drawn', (count) => {
+    const before = { ...view }
+    for (let id = 1; id <= count; id++) touch('pointerdown', id, 40 * id, 10 * id)
+    touch('pointermove', 1, 43, 60)
+    for (let id = 1; id <= count; id++) touch('pointerup', id, 40 * id, 100 + 10 * id)
+    expect(log.filter(each => each !== 'begin' && each !== 'drop')).toEqual([`tap ${count}`])
+    expect(log.includes('begin')).toBe(log.includes('drop'))
+    expect(view).toEqual(before)
+  })
+
+  it('that lasts is none', () => {
+    touch('pointerdown', 1, 40, 0)
+    touch('pointerdown', 2, 90, 20)
+    touch('pointerup', 1, 40, 600)
+    touch('pointerup', 2, 90, 610)
+    expect(log.some(each => each.startsWith('tap'))).toBe(false)
+  })
+
+  it('that moves the sheet is none', () => {
+    const before = view.x
+    touch('pointerdown', 1, 40, 0)
+    touch('pointerdown', 2, 90, 20)
+    touch('pointermove', 1, 100, 60)
+    touch('pointermove', 2, 150, 70)
+    touch('pointerup', 1, 100, 120)
+    touch('pointerup', 2, 150, 130)
+    expect(log.some(each => each.startsWith('tap'))).toBe(false)
+    expect(view.x).not.toBe(before)
+  })
+
+  it('after a stroke that is drawn already is none: the stroke stays', () => {
+    touch('pointerdown', 1, 40, 0)
+    touch('pointermove', 1, 140, 400)
+    touch('pointerdown', 2, 90, 500)
+    touch('pointerup', 1, 140, 560)
+    touch('pointerup', 2, 90, 570)
+    expect(log).toEqual(['begin', 'end'])
   })
 })

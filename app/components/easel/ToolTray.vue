@@ -113,7 +113,7 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
 .slot.lifted .thing { transform: translateY(-15px) rotate(-15deg) scale(1.06); }
 .slot.lifted .name { font-weight: 600; opacity: 1; text-decoration: underline; text-decoration-thickness: 2.5px; text-underline-offset: 4px; text-decoration-color: var(--blue); }
 .cupboard { align-self: center; color: var(--on-ledge); margin-left: 2px; }
-.shelf { display: grid; grid-template-columns: repeat(auto-fill, minmax(250px, 1fr)); gap: 2px 6px; width: min(840px, 94vw); max-height: min(74vh, 600px); overflow: auto; box-shadow: 0 10px 34px rgb(0 0 0 / 25%); }
+.shelf { display: grid; grid-template-columns: repeat(auto-fill, minmax(min(100%, 16rem), 1fr)); gap: 2px 6px; width: min(840px, 94vw); max-height: min(74vh, 600px); overflow: auto; box-shadow: 0 10px 34px rgb(0 0 0 / 25%); }
 .shelf h3, .shelf p { grid-column: 1 / -1; margin-bottom: 4px; }
 .stored { display: grid; grid-template-columns: 84px 1fr; gap: 14px; align-items: center; text-align: left; padding: 8px; border-radius: 8px; min-height: 52px; }
 .stored:hover { background: var(--paper-shade); }

@@ -166,10 +166,13 @@ export class RecordSession {
   private parting: Promise<Log | number> | null = null
   private isParted = false
   private copyKey: string | null = null
+  /** Whether the server knows that this one draws. */
+  private isClaimed: boolean
 
   private constructor(private readonly around: Surroundings, readonly opened: Opened) {
     this.log = opened.log
     this.kept = opened.entries.length
+    this.isClaimed = opened.view !== null
   }
 
   /**
@@ -214,7 +217,7 @@ export class RecordSession {
       post: {
         send: batch => server.sendBatch(log.drawing, batch),
         fetch: () => server.drawing(log.drawing),
-        claim: () => server.claim(log.drawing, { writer, takeOver: false, isAgain: true }),
+        claim: () => this.claim(),
       },
       writer, entries: record, start: { position: log.position, nextBatch: log.nextBatch }, later,
       // What the server has, this browser has as well, as long as it keeps anything.
@@ -228,6 +231,12 @@ export class RecordSession {
     })
     this.sender.note()
     this.sender.wake()
+  }
+
+  /** Asks for the drawing once more; opened while the server was away, for the first time. */
+  private async claim(): Promise<void> {
+    await this.around.server.claim(this.log.drawing, { writer: writerOf(this.log), takeOver: false, isAgain: this.isClaimed })
+    this.isClaimed = true
   }
 
   /** The record grew. */

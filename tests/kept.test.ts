@@ -1,6 +1,7 @@
 import type { Page } from 'playwright-core'
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest'
 import { beginAt, starterEntries, type Plan } from '#core/plan'
+import { standingActs } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
 import type { DrawingView, FolioView, PlanView } from '#shared/views'
 import { arc, type Point } from '#demo/hand'
@@ -200,8 +201,10 @@ describe('a starter sheet', () => {
     await sheet.keyboard.press('Control+z')
     await expectKept(sheet)
     const { entries } = (await own.clients[1]!.call<DrawingView>('GET', `/api/drawings/${drawing}`)).body
-    expect(entries.filter(each => each.type === 'undo')).toHaveLength(1)
-    expect(entries.slice(0, starter.length)).toEqual(starter)
+    expect(entries.filter(each => each.type === 'act')).toHaveLength(1)
+    const standing = standingActs(entries)
+    expect(standing.filter(each => !each.prepared)).toEqual([])
+    expect(standing.slice(0, starter.length).map(each => each.act)).toEqual(standingActs(starter).map(each => each.act))
     await opened.close()
   })
 })

@@ -39,7 +39,7 @@ describe('a warm-up', () => {
     await page.getByRole('heading', { name: 'Measuring by eye' }).waitFor()
     expect(await page.locator('.drills .drill').count()).toBe(20)
     await expectAccessible(page)
-    await page.getByRole('link', { name: /Line through two dots/ }).click()
+    await page.locator('.drill').filter({ hasText: 'Line through two dots' }).click()
     await page.getByText('Join each pair of dots').waitFor()
   })
 

@@ -17,6 +17,8 @@ describe('colours as hex', () => {
   it.each(['', '#12', '#12345', 'red', '#12345g'])('“%s” is none', text => expect(readHex(text)).toBeNull())
 
   it('there and back is the same', () => {
-    fc.assert(fc.property(fc.tuple(fc.nat(255), fc.nat(255), fc.nat(255)), colour => expect(readHex(hexOf(colour))).toEqual(colour)))
+    fc.assert(fc.property(fc.tuple(fc.nat(255), fc.nat(255), fc.nat(255)), (colour) => {
+      expect(readHex(hexOf(colour))).toEqual(colour)
+    }))
   })
 })

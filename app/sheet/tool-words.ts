@@ -15,7 +15,7 @@ const USES: Record<ToolName | 'pour', string> = {
   'soft-brush': 'Shading, built up slowly.',
   'wash': 'Thin wet colour: it dries dark-edged, and runs into paint.',
   'glow': 'Adds light to what is painted: lamps, moonlight, embers.',
-  'smudge': 'Drags colour along. To blend two stripes, go along their border in small waves, with a big tip and little strength.',
+  'smudge': 'Blends stripes: small waves on their border, big tip, weak.',
   'soften': 'Blurs seams; go over them again where they show.',
   'hard-eraser': 'Takes paint off with a clear edge.',
   'soft-eraser': 'Takes a little off at a time.',

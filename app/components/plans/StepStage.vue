@@ -115,6 +115,6 @@ svg.drawing { pointer-events: auto; cursor: crosshair; touch-action: none; }
 .work { position: absolute; left: 50%; top: 50%; transform: translate(-50%, -50%); display: flex; gap: 12px; align-items: center; white-space: nowrap; }
 .scrub { display: flex; flex-wrap: wrap; align-items: center; gap: 12px; }
 .scrub input { flex: 1; min-height: 34px; }
-.hint { margin: 0; min-height: 34px; }
+.hint { margin: 0; justify-self: center; padding: 6px 14px; border-radius: 8px; background: var(--paper); text-align: center; }
 .link { color: var(--blue); text-decoration: underline; }
 </style>

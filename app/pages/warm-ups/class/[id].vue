@@ -97,6 +97,8 @@ const save = (set: ScoredSet) => savedFile(new TextEncoder().encode(setTable(set
 </template>
 
 <style scoped>
+.row { display: flex; flex-wrap: wrap; gap: 6px 12px; align-items: center; }
+.between { justify-content: space-between; }
 .set { margin: 14px 0; }
 .set h2 { margin: 0; }
 .scroll { overflow-x: auto; margin-top: 8px; }

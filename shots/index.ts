@@ -4,7 +4,7 @@ import { drillTask } from '#core/drill'
 import { arc, part } from '#demo/hand'
 import { enterAsLearner, enterAsTeacher, openBrowser } from '../tests/lib/browser'
 import { drawWithPen, onPage, placeOfSheet } from '../tests/lib/draw'
-import { BODY, openEasel } from '../tests/lib/easel'
+import { BODY, openEasel, waitForSheet } from '../tests/lib/easel'
 
 /** `npm run shots`: one picture of each main view, from the demo, into docs/screenshots. */
 
@@ -146,28 +146,28 @@ async function inTheLight(): Promise<void> {
   await browser.close()
 }
 
-/** Tools and guides, on a sheet of someone who has drawn nothing yet. */
+/** Tools and guides, on a sheet of one's own: six tools lie there, and six more are fetched. */
 async function freelyAtTheEasel(): Promise<void> {
   const browser = await openBrowser()
   const page = browser.context.pages()[0]!
   await enterAsLearner(page, url, { code: 'PIER22', name: 'Otto Brandreth', pin: '1836' })
-  const at = await openEasel(page, true)
-  const fetch = async (name: string) => {
+  const { id } = await page.evaluate(async () => (await fetch('/api/sheets', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ title: 'Tools', sheet: { width: 1600, height: 1200, paper: [250, 249, 245] } }) })).json() as Promise<{ id: number }>)
+  await page.goto(`${url}/easel/${id}`)
+  const at = await waitForSheet(page)
+  const lift = async (name: string) => {
     await page.getByRole('button', { name: /Cupboard/ }).click()
     await page.locator('.stored', { hasText: name }).first().click()
     await page.locator('.shelf').waitFor({ state: 'hidden' })
   }
-  const TOOLS = ['Ink pen', 'Broad nib', 'Round brush', 'Dry brush', 'Marker', 'Crayon', 'Chalk', 'Spatter', 'Stamp', 'Wash']
+  const TOOLS = ['Broad nib', 'Dry brush', 'Marker', 'Crayon', 'Chalk', 'Spatter']
   for (const [i, name] of TOOLS.entries()) {
-    await fetch(name)
+    await lift(name)
     const x = 110 + (i % 2) * 760
     const y = 130 + Math.floor(i / 2) * 135
     // On to the next well; white would not be seen.
     await page.keyboard.press('s')
-    if (i % 5 === 3) await page.keyboard.press('s')
     await drawWithPen(page, at, [[x, y], [x + 160, y - 44], [x + 330, y + 40], [x + 500, y - 34], [x + 640, y + 16]], 40 + i, { pressure: 0.62, speed: 700 })
   }
-  await page.getByRole('button', { name: 'Step 2' }).click()
   await page.getByRole('button', { name: 'Guides' }).click()
   await page.locator('.add', { hasText: 'Perspective' }).click()
   await page.keyboard.press('Escape')

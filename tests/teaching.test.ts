@@ -1,0 +1,78 @@
+import { beforeAll, describe, expect, inject, it } from 'vitest'
+import type { DrawingView, FolioView, RegisterView, RoundView } from '#shared/views'
+import { enterAsLearner, openBrowser } from './lib/browser'
+import { handInKettle, openClass, type OwnClass } from './lib/class'
+import { Client } from './lib/client'
+import { openEasel } from './lib/easel'
+import { expectInReach } from './lib/reach'
+
+/** What a teacher does with a class, and a left hand at the Easel. */
+
+const url = inject('appUrl')
+const teacher = new Client(url)
+let first: OwnClass
+let second: OwnClass
+
+beforeAll(async () => {
+  await teacher.teacher()
+  first = await openClass(url, teacher, 'The mole group', ['Ebba Strand', 'Fyfe Morrow'])
+  second = await openClass(url, teacher, 'The quay group', ['Gwen Tarrock'])
+})
+const register = async (classId: number) => (await teacher.call<RegisterView>('GET', `/api/classes/${classId}`)).body
+const round = async (classId: number) => (await teacher.call<RoundView>('GET', `/api/classes/${classId}/round`)).body
+
+describe('a learner who moves to another class', () => {
+  it('takes the drawings, the hand-ins and the PIN along', async () => {
+    const { id, name } = (await register(first.classId)).learners.find(each => each.name === 'Ebba Strand')!
+    const handIn = await handInKettle(first.clients[0]!, first.plan, { seed: 5, steps: 2 })
+    const drawn = (await first.clients[0]!.call<FolioView>('GET', '/api/folio')).body.plans[0]!.drawing!
+    expect((await teacher.call('PUT', `/api/learners/${id}/class`, { classId: second.classId })).status).toBe(200)
+    expect((await register(first.classId)).learners.map(each => each.name)).toEqual(['Fyfe Morrow'])
+    expect((await register(second.classId)).learners.map(each => [each.name, each.handIns])).toContainEqual([name, 1])
+    const { pin } = first.slips.slips[0]!
+    expect((await new Client(url).call('POST', '/api/session/learner', { code: first.slips.code, name, pin })).status).toBe(401)
+    const moved = await new Client(url).learner(name, pin, second.slips.code)
+    const folio = (await moved.call<FolioView>('GET', '/api/folio')).body
+    expect(folio.className).toBe('The quay group')
+    expect(folio.plans[0]!.drawing).toEqual(drawn)
+    expect(folio.plans[0]!.handIns.map(each => each.id)).toEqual([handIn])
+    expect((await moved.call<DrawingView>('GET', `/api/drawings/${drawn.id}`)).body.entries.length).toBe(drawn.position)
+  })
+})
+
+describe('what a class draws today', () => {
+  it('is what the teacher says, until it is taken back', async () => {
+    expect((await round(first.classId)).today).toBeNull()
+    expect((await teacher.call('PUT', `/api/classes/${first.classId}/today`, { plan: first.plan })).status).toBe(200)
+    expect((await round(first.classId)).today).toBe(first.plan)
+    await teacher.call('PUT', `/api/classes/${first.classId}/today`, { plan: null })
+    expect((await round(first.classId)).today).toBeNull()
+  })
+
+  it('is a plan that the class has', async () => {
+    expect((await teacher.call('PUT', `/api/classes/${first.classId}/today`, { plan: 999_999 })).status).toBeGreaterThanOrEqual(400)
+  })
+})
+
+describe('a left hand', () => {
+  it('has the step sheet at the right, the stack and the colours at the left, on this device from now on', async () => {
+    const browser = await openBrowser({ width: 1024, height: 768 })
+    const page = browser.context.pages()[0]!
+    const { name, pin } = first.slips.slips[1]!
+    await enterAsLearner(page, url, { code: first.slips.code, name, pin })
+    await openEasel(page)
+    const left = async (part: string) => (await page.locator(part).first().boundingBox())!.x
+    expect(await left('.stack')).toBeGreaterThan(await left('.step-sheet'))
+    await page.getByRole('button', { name: 'Ways of looking' }).click()
+    await page.getByLabel('I draw with my left hand').check()
+    await page.keyboard.press('Escape')
+    await expect.poll(async () => await left('.stack') < await left('.step-sheet')).toBe(true)
+    await page.reload()
+    await page.locator('.window canvas').first().waitFor()
+    await page.locator('.step-sheet').waitFor()
+    expect(await left('.stack')).toBeLessThan(await left('.step-sheet'))
+    expect((await page.getByRole('group', { name: 'Paint box' }).boundingBox())!.x).toBeLessThan((await page.getByRole('button', { name: /^Cupboard/ }).boundingBox())!.x)
+    await expectInReach(page, 'at the Easel for a left hand')
+    await browser.close()
+  })
+})

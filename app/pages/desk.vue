@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
 import { api } from '../api/routes'
 import { begunAnswers } from '../sheet/answer-drafts'
 import { useSession } from '../stores/session'
@@ -9,14 +10,12 @@ definePageMeta({ who: 'teacher' })
 const { data: desk, trouble, load } = usePageData(() => api.desk())
 const isOpening = ref(false)
 const REFRESH_MS = 15_000
-let timer: ReturnType<typeof setInterval>
+useIntervalFn(load, REFRESH_MS)
 /** Hand-ins with an answer that is begun here and not returned. */
 const begun = shallowRef<ReadonlySet<number>>(new Set())
 onMounted(async () => {
-  timer = setInterval(load, REFRESH_MS)
   begun.value = await begunAnswers(useSession().person!.id).catch(() => begun.value)
 })
-onBeforeUnmount(() => clearInterval(timer))
 const wallOf = (classId: number) => wallWaits(desk.value?.walls.find(each => each.classId === classId) ?? { works: 0, words: 0 })
 </script>
 

@@ -1,9 +1,9 @@
 import { CoreError } from '../base'
 import { standingActs, type Entry } from '../drawing'
 import type { Kernels } from '../kernels'
-import { cleaned, drafted, paintHash, partsOf, requireStep, withParts } from './edit'
+import { asDrawn, cleaned, drafted, paintHash, partsOf, requireStep, withParts } from './edit'
 import type { Plan } from './schema'
-import { isPainted, starterOf } from './starter'
+import { isPainted, laidOut, starterOf } from './starter'
 
 const isDrawnIn = (entries: readonly Entry[]) => entries.some(each => each.type === 'act' && isPainted(each.act))
 
@@ -17,7 +17,7 @@ export function beginAt(kernels: Kernels, plan: Plan, at: number, moment: number
   const { step, entries } = parts[at]!
   const before = standingActs([...starterOf(plan), ...parts.slice(0, at).flatMap(each => each.entries), ...entries.slice(0, moment)])
   if (!before.some(each => isPainted(each.act))) throw new CoreError('plan-edit', 'nothing is drawn before this moment', 'Choose a moment at which something is on the sheet.')
-  const laid = before.map(({ act }): Entry => ({ type: 'prepare', at: 0, act }))
+  const laid = laidOut(before)
   // Layers that are still empty are the next step's own.
   const starter = starterOf({ demonstration: { ...plan.demonstration, entries: laid } })
   const isCut = isDrawnIn(entries.slice(0, moment))
@@ -38,8 +38,7 @@ export function beginEmpty(kernels: Kernels, plan: Plan): Plan {
   const starter = starterOf(plan)
   if (starter.length === 0) return plan
   const parts = partsOf(plan)
-  const drawn = starter.map((entry): Entry => (entry.type === 'prepare' && entry.act.kind !== 'layer-add' ? { ...entry, type: 'act' } : entry))
-  return draftedAnew(kernels, withParts(plan, plan.steps, parts.with(0, { ...parts[0]!, entries: [...drawn, ...parts[0]!.entries] }), []))
+  return draftedAnew(kernels, withParts(plan, plan.steps, parts.with(0, { ...parts[0]!, entries: [...starter.map(asDrawn), ...parts[0]!.entries] }), []))
 }
 
 function draftedAnew(kernels: Kernels, plan: Plan): Plan {

@@ -1,12 +1,12 @@
 import { CoreError } from '../base'
-import { colourName, difference00 } from '../colour'
+import { colourName } from '../colour'
 import { applyAct, blankDrawing, contentHash, standingActs, type Entry } from '../drawing'
 import type { Kernels } from '../kernels'
 import type { Drawing } from '../layers'
 import { lookAt } from '../lookfor'
-import { draftPlan, offerLookFors, stepsInWords, type DraftOptions, type Offer, type StepDone } from './draft'
-import type { Plan, Step } from './schema'
-import { starterOf } from './starter'
+import { draftPlan, isSame, offerLookFors, stepsInWords, type DraftOptions, type Offer, type StepDone } from './draft'
+import { MOST_STEPS, MOST_WELLS, type Plan, type Step } from './schema'
+import { laidOut, starterOf } from './starter'
 
 /** Changes of a plan's steps and of the demonstration with them. Each gives a new plan, or throws CoreError `plan-edit`. */
 
@@ -173,14 +173,16 @@ export function drafted(kernels: Kernels, plan: Plan, at: number, options: Parti
   // Only what leads up to it counts.
   const parts = partsOf(plan).slice(0, at + 1)
   const record = withParts(plan, plan.steps.slice(0, at + 1), parts).demonstration
-  const draft = draftPlan(kernels, { ...record, entries: asDrawn(record.entries, starterOf(plan).length) }, { title: plan.title, cuts: 'marked', only: plan.steps[at]!.id, ...options })
+  // After the first opening; it is nobody's drawing.
+  const starter = starterOf(plan).length
+  const draft = draftPlan(kernels, { ...record, entries: record.entries.map((entry, i) => (i > starter ? asDrawn(entry) : entry)) }, { title: plan.title, cuts: 'marked', only: plan.steps[at]!.id, ...options })
   const step = draft.steps.at(-1)!
-  return { ...step, well: Math.max(nearestWell(plan.palette, draft.palette[step.well]!.colour), 0) }
+  return { ...step, well: Math.max(placeOfWell(plan.palette, draft.palette[step.well]!.colour), 0) }
 }
 
-/** What steps laid out was done by the teacher, before it was drafted; all but the starter, that many entries after the first opening. */
-function asDrawn(entries: readonly Entry[], starter: number): Entry[] {
-  return entries.map((entry, i) => (entry.type === 'prepare' && i > starter && entry.act.kind !== 'layer-add' ? { ...entry, type: 'act' } : entry))
+/** What was laid out was done by the teacher, before it was drafted. */
+export function asDrawn(entry: Entry): Entry {
+  return entry.type === 'prepare' && entry.act.kind !== 'layer-add' ? { ...entry, type: 'act' } : entry
 }
 
 /** Look-fors for a step as they would be proposed from the demonstration. */
@@ -263,7 +265,7 @@ export function starterEntries(plan: Plan, step: string): Entry[] {
   const at = plan.steps.findIndex(each => each.id === step)
   if (at < 0) return []
   const before = [...starterOf(plan), ...partsOf(plan).slice(0, at).flatMap(each => each.entries)]
-  return standingActs(before).map(({ act }): Entry => ({ type: 'prepare', at: 0, act }))
+  return laidOut(standingActs(before))
 }
 
 /**
@@ -286,14 +288,9 @@ export function redrawStep(kernels: Kernels, plan: Plan, at: number, entries: re
 
 const isDrawn = (plan: Plan, at: number) => partsOf(plan)[at]!.entries.some(each => each.type === 'act')
 
-/** Wells at most. */
-const MOST_WELLS = 24
-/** Colours nearer than this are one, CIEDE2000. */
-const SAME_COLOUR = 4
-
 /** The place of the well that has a colour; −1: none. */
-function nearestWell(palette: Plan['palette'], colour: readonly [number, number, number]): number {
-  return palette.findIndex(each => difference00(each.colour, colour) <= SAME_COLOUR)
+function placeOfWell(palette: Plan['palette'], colour: readonly [number, number, number]): number {
+  return palette.findIndex(each => isSame(each.colour, colour))
 }
 
 /** The palette with the colours that were drawn with, those that are new at its end. */
@@ -302,7 +299,7 @@ function withColours(palette: Plan['palette'], entries: readonly Entry[]): Plan[
   for (const entry of entries) {
     if (entry.type !== 'act' || !('colour' in entry.act)) continue
     const colour = entry.act.colour as [number, number, number]
-    if (wells.length >= MOST_WELLS || nearestWell(wells, colour) >= 0) continue
+    if (wells.length >= MOST_WELLS || placeOfWell(wells, colour) >= 0) continue
     const name = colourName(colour)
     wells.push({ name: wells.some(each => each.name === name) ? `${name} ${wells.length + 1}`.slice(0, 40) : name, colour: [...colour] })
   }
@@ -312,7 +309,7 @@ function withColours(palette: Plan['palette'], entries: readonly Entry[]): Plan[
 /** A step after another one, to be drawn on from it: nothing is shown in it yet. */
 export function addStep(plan: Plan, after: number): Plan {
   const before = requireStep(plan, after)
-  if (plan.steps.length >= 60) throw new CoreError('plan-edit', 'a plan has sixty steps at most', 'Join some of them first.')
+  if (plan.steps.length >= MOST_STEPS) throw new CoreError('plan-edit', 'a plan has sixty steps at most', 'Join some of them first.')
   const id = freshStepId(plan)
   const step: Step = { id, title: 'A new step', words: ['Say here what is to be done.'], slip: before.slip, layer: before.layer, dim: [], tools: before.tools, well: before.well, lookFors: [] }
   return withParts(plan, plan.steps.toSpliced(after + 1, 0, step), partsOf(plan).toSpliced(after + 1, 0, { step: id, entries: [] }))

@@ -77,6 +77,10 @@ export const stepSchema = z.strictObject({
 })
 export type Step = z.infer<typeof stepSchema>
 
+/** Wells of a palette, and steps, at most. */
+export const MOST_WELLS = 24
+export const MOST_STEPS = 60
+
 /** A lesson. */
 export const planSchema = z.strictObject({
   version: z.literal(1),
@@ -85,8 +89,8 @@ export const planSchema = z.strictObject({
   level: z.enum(['first', 'second', 'third']),
   minutes: z.int().min(1).max(600),
   sheet: sheetSchema,
-  palette: z.array(wellSchema).min(1).max(24),
-  steps: z.array(stepSchema).min(1, 'a plan needs a step').max(60),
+  palette: z.array(wellSchema).min(1).max(MOST_WELLS),
+  steps: z.array(stepSchema).min(1, 'a plan needs a step').max(MOST_STEPS),
   topics: z.array(z.string().trim().min(1).max(30)).max(12).optional(),
   /** Warm-ups before the lesson: the same tries for everyone. */
   warmUps: z.array(z.strictObject({ drill: z.enum(DRILL_NAMES), seed: z.int().min(0).max(GREATEST_SEED) })).max(5).optional(),

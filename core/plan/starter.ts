@@ -1,10 +1,13 @@
-import type { Act, Entry } from '../drawing'
+import type { Act, Entry, StandingAct } from '../drawing'
 import { isDrawn } from './draft/doings'
 import { isReadying } from './ready'
 import type { Plan } from './schema'
 
 /** Whether an act paints, and is nothing that a step lays out by itself. */
 export const isPainted = (act: Act) => isDrawn(act) && !isReadying(act)
+
+/** Acts as something that lies there before anyone draws. */
+export const laidOut = (acts: readonly Pick<StandingAct, 'act'>[]): Entry[] => acts.map(({ act }) => ({ type: 'prepare', at: 0, act }))
 
 /**
  * What is on the sheet before anyone draws: all that the demonstration laid out at its beginning, up to the last that is drawn.

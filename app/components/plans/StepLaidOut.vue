@@ -2,18 +2,17 @@
 import { mdiClose, mdiImagePlusOutline } from '@mdi/js'
 import { TOOL_IDS, toolSettings, type ToolName } from '#core/brush'
 import { newGuide, type GuideKind } from '#core/guides'
-import { renameLayer, type LaidTool, type Plan, type Step } from '#core/plan'
+import { MOST_WELLS, renameLayer, type LaidTool, type Plan, type Step } from '#core/plan'
+import { hexOf } from '../../sheet/hex'
 import { TOOL_WORDS, toolNameOf } from '../../sheet/tool-words'
 
 /** What lies ready when the step opens: tools, wells, layers, guides, a reference. */
 const editor = usePlanEditor()
 const { plan, step, at, pictures } = editor
 const MOST_TOOLS = 12
-const MOST_WELLS = 24
 const GUIDES: [GuideKind, string][] = [['grid', 'Squares'], ['thirds', 'Thirds'], ['isometric', 'Isometric'], ['perspective', 'Perspective'], ['mirror', 'Mirror line'], ['spokes', 'Spokes']]
 const valueOf = (event: Event) => (event.target as HTMLInputElement).value
 const css = (colour: readonly number[]) => `rgb(${colour.join(' ')})`
-const hex = (colour: readonly number[]) => `#${colour.map(value => value.toString(16).padStart(2, '0')).join('')}`
 
 const wellColour = computed(() => css(plan.value!.palette[step.value!.well]!.colour))
 function setTool(place: number, tool: LaidTool): void {
@@ -109,7 +108,7 @@ async function pin(event: Event): Promise<void> {
       <ul class="wells">
         <li v-for="(well, i) in plan.palette" :key="i">
           <label class="lift" :title="`Lifted at this step`"><input type="radio" name="well" :checked="step.well === i" :aria-label="`Lift ${well.name}`" @change="editor.setStep({ well: i })"></label>
-          <input type="color" :value="hex(well.colour)" :aria-label="`Colour of ${well.name}`" @change="setColour(i, $event)">
+          <input type="color" :value="hexOf(well.colour)" :aria-label="`Colour of ${well.name}`" @change="setColour(i, $event)">
           <input :value="well.name" maxlength="40" :aria-label="`Name of well ${i + 1}`" @change="valueOf($event).trim() && setWell(i, { name: valueOf($event).trim() })">
           <v-btn :icon="mdiClose" size="x-small" variant="text" :disabled="plan.palette.length === 1" :aria-label="`Empty the well ${well.name}`" @click="removeWell(i)" />
         </li>

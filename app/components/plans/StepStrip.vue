@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiCallMerge, mdiDeleteOutline, mdiDragVertical, mdiPlus } from '@mdi/js'
 import { VueDraggable } from 'vue-draggable-plus'
+import { MOST_STEPS } from '#core/plan'
 
 /** The steps of a plan as a row of small sheets: choose, put elsewhere, join, take out. */
 const editor = usePlanEditor()
@@ -17,7 +18,6 @@ async function move(from: number | undefined, to: number | undefined): Promise<v
   shown.value = plan.value!.steps
   if (isMoved) at.value = to
 }
-const MOST_STEPS = 60
 /** A step after the chosen one; its drawing begins with what stands there. */
 async function add(): Promise<void> {
   if (await editor.changeSteps({ kind: 'add', after: at.value }, 'Adding a step')) at.value++

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { PaperTexture } from '#core/drawing'
 import { FULL, TEXTURE_SIDE, TEXTURES, textureOf, type TextureName } from '#core/kernels'
+import { hexOf } from '../../sheet/hex'
 
 /** The paper: its colour, and a texture under the paint and softly over it. */
 const colour = defineModel<readonly [number, number, number]>('colour', { required: true })
@@ -11,7 +12,6 @@ const NAMES: Record<TextureName, string> = { 'cartridge': 'Cartridge', 'cold-pre
 const TINTS: [string, [number, number, number]][] = [
   ['White', [252, 251, 248]], ['Cream', [246, 236, 214]], ['Straw', [233, 215, 174]], ['Rose', [242, 221, 214]], ['Sky', [216, 228, 236]], ['Fog', [200, 200, 196]], ['Slate', [86, 94, 102]],
 ]
-const hex = computed(() => `#${colour.value.map(value => value.toString(16).padStart(2, '0')).join('')}`)
 function setHex(event: Event): void {
   const value = (event.target as HTMLInputElement).value
   colour.value = [1, 3, 5].map(at => Number.parseInt(value.slice(at, at + 2), 16)) as [number, number, number]
@@ -42,7 +42,7 @@ function draw(canvas: unknown, name: TextureName): void {
   <div class="paper">
     <div class="tints" role="radiogroup" aria-label="Colour of the paper">
       <button v-for="[name, tint] in TINTS" :key="name" class="tint" role="radio" :aria-checked="tint.join() === colour.join()" :aria-label="name" :title="name" :style="{ background: `rgb(${tint.join(' ')})` }" @click="colour = tint" />
-      <label class="small">own <input type="color" :value="hex" aria-label="Own colour of the paper" @change="setHex"></label>
+      <label class="small">own <input type="color" :value="hexOf(colour)" aria-label="Own colour of the paper" @change="setHex"></label>
     </div>
     <div class="textures" role="radiogroup" aria-label="Texture of the paper">
       <button class="texture small" role="radio" :aria-checked="texture === null" @click="choose(null)"><span class="smooth" :style="{ background: `rgb(${colour.join(' ')})` }" />Smooth</button>

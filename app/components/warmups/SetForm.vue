@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { DRILLS, FAMILIES, GREATEST_SEED, type DrillName } from '#core/drill'
+import { DRILLS, GREATEST_SEED, type DrillName } from '#core/drill'
 import { MOST_IN_SET, type WarmUpSetBody } from '#shared/schemas'
 import type { WarmUpSetView } from '#shared/views'
-import { FAMILY_WORDS } from '../../sheet/family-words'
+import { DRILL_FAMILIES } from '../../sheet/drill-families'
 
 /** A set of warm-ups for a class: which, in the order they were chosen, and for what day. */
 const { set } = defineProps<{ set: WarmUpSetView | null, busy: boolean }>()
@@ -17,8 +17,6 @@ watch(isOpen, () => {
   chosen.value = [...set?.warmUps ?? []]
 }, { immediate: true })
 
-const all = Object.entries(DRILLS) as [DrillName, typeof DRILLS[DrillName]][]
-const groups = FAMILIES.map(family => ({ family, drills: all.filter(([, drill]) => drill.family === family) }))
 const placeOf = (drill: DrillName) => chosen.value.findIndex(each => each.drill === drill)
 const isFull = computed(() => chosen.value.length >= MOST_IN_SET)
 const seconds = computed(() => chosen.value.reduce((sum, each) => sum + DRILLS[each.drill].seconds, 0))
@@ -36,8 +34,8 @@ const keep = () => emit('keep', { title: title.value.trim(), day: day.value, war
       <label>Its title <input v-model="title" maxlength="80" placeholder="Before the harbour" required></label>
       <label>For <input v-model="day" type="date" required></label>
       <p class="small soft">{{ chosen.length === 0 ? `Choose up to ${MOST_IN_SET}. They are done in the order you choose them; everyone gets the same tries.` : `${chosen.length} chosen · about ${Math.max(Math.round(seconds / 60), 1)} min` }}</p>
-      <fieldset v-for="group in groups" :key="group.family">
-        <legend class="small">{{ FAMILY_WORDS[group.family] }}</legend>
+      <fieldset v-for="group in DRILL_FAMILIES" :key="group.family">
+        <legend class="small">{{ group.title }}</legend>
         <button v-for="[name, drill] in group.drills" :key="name" type="button" class="drill small" :aria-pressed="placeOf(name) >= 0" :disabled="isFull && placeOf(name) < 0" :title="drill.trains" @click="toggle(name)">
           <span v-if="placeOf(name) >= 0" class="numbers place">{{ placeOf(name) + 1 }}</span>{{ drill.title }}
         </button>

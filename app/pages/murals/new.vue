@@ -3,6 +3,7 @@ import { mdiClose, mdiImageOutline, mdiPlus } from '@mdi/js'
 import { colourName, difference00, paletteOf, type Rgb8 } from '#core/colour'
 import { MOST_PANELS, panelsOf, panelName } from '#core/mural'
 import { base64Of, ownPlan } from '#core/plan'
+import { hexOf } from '../../sheet/hex'
 import { api } from '../../api/routes'
 import { PictureTrouble, readPicture } from '../../sheet/pictures'
 import { cssColour } from '../../stores/hand'
@@ -84,7 +85,6 @@ async function fromPicture(): Promise<void> {
   const apart = told.filter(({ colour }, i) => told.slice(0, i).every(each => difference00(each.colour, colour) >= LEAST_APART))
   palette.value = apart.map(({ colour }) => ({ name: colourName(colour), colour }))
 }
-const hex = (colour: Rgb8) => `#${[...colour].map(value => value.toString(16).padStart(2, '0')).join('')}`
 function setColour(i: number, value: string): void {
   const colour = [1, 3, 5].map(at => Number.parseInt(value.slice(at, at + 2), 16)) as unknown as Rgb8
   palette.value = palette.value.map((each, k) => (k === i ? { name: colourName(colour), colour } : each))
@@ -187,7 +187,7 @@ const make = () => trying(true, async () => {
           </div>
           <div class="wells" role="group" aria-label="The palette">
             <span v-for="(well, i) in palette" :key="i" class="well">
-              <input type="color" :value="hex(well.colour)" :aria-label="`Colour ${i + 1}: ${well.name}`" @change="setColour(i, ($event.target as HTMLInputElement).value)">
+              <input type="color" :value="hexOf(well.colour)" :aria-label="`Colour ${i + 1}: ${well.name}`" @change="setColour(i, ($event.target as HTMLInputElement).value)">
               <button type="button" :aria-label="`Take ${well.name} out`" :title="`Take ${well.name} out`" @click="palette = palette.filter((_, k) => k !== i)"><v-icon :icon="mdiClose" size="13" /></button>
             </span>
             <v-btn v-if="palette.length < MOST_WELLS" :icon="mdiPlus" size="x-small" variant="outlined" aria-label="One more colour" @click="palette = [...palette, { name: 'grey', colour: [128, 128, 128] }]" />

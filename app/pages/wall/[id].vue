@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { mdiDragVertical } from '@mdi/js'
+import { useIntervalFn } from '@vueuse/core'
 import { VueDraggable } from 'vue-draggable-plus'
 import type { WallWorkView } from '#shared/wall'
 import { useSession } from '../../stores/session'
@@ -44,9 +45,7 @@ function move(at: number, by: number): void {
   keepOrder(next)
 }
 const REFRESH_MS = 15_000
-let timer: ReturnType<typeof setInterval>
-onMounted(() => { timer = setInterval(() => document.visibilityState === 'visible' && void load(), REFRESH_MS) })
-onBeforeUnmount(() => clearInterval(timer))
+useIntervalFn(() => document.visibilityState === 'visible' && void load(), REFRESH_MS)
 </script>
 
 <template>

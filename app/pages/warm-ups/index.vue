@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { DRILLS, FAMILIES, GREATEST_SEED, type DrillName } from '#core/drill'
+import { DRILL_NAMES, GREATEST_SEED } from '#core/drill'
 import { api } from '../../api/routes'
-import { FAMILY_WORDS } from '../../sheet/family-words'
+import { DRILL_FAMILIES } from '../../sheet/drill-families'
 import { useSession } from '../../stores/session'
 
 definePageMeta({ who: 'signed-in' })
@@ -11,10 +11,8 @@ const { data, trouble, load } = usePageData(async () => (session.person?.kind ==
 /** Those of a day to come are not shown yet. */
 const sets = computed(() => data.value?.sets.filter(each => each.day <= dayToday()) ?? [])
 const SETS_SHOWN = 3
-const all = Object.entries(DRILLS) as [DrillName, typeof DRILLS[DrillName]][]
-const groups = FAMILIES.map(family => ({ family, drills: all.filter(([, drill]) => drill.family === family) }))
 const scoresOf = (name: string) => data.value?.tries.filter(each => each.drill === name).map(each => each.score) ?? []
-const seeds = Object.fromEntries(all.map(([name]) => [name, Math.floor(Math.random() * GREATEST_SEED)]))
+const seeds = Object.fromEntries(DRILL_NAMES.map(name => [name, Math.floor(Math.random() * GREATEST_SEED)]))
 </script>
 
 <template>
@@ -31,8 +29,8 @@ const seeds = Object.fromEntries(all.map(([name]) => [name, Math.floor(Math.rand
           <SetCard v-for="each in sets.slice(SETS_SHOWN)" :key="each.id" :set="each" class="set" />
         </details>
       </section>
-      <section v-for="group in groups" :key="group.family" :aria-labelledby="group.family">
-        <h2 :id="group.family">{{ FAMILY_WORDS[group.family] }}</h2>
+      <section v-for="group in DRILL_FAMILIES" :key="group.family" :aria-labelledby="group.family">
+        <h2 :id="group.family">{{ group.title }}</h2>
         <div class="drills">
           <NuxtLink v-for="[name, drill] in group.drills" :key="name" :to="{ path: `/warm-ups/${name}`, query: { seed: seeds[name] } }" class="card drill">
             <strong>{{ drill.title }}</strong>

@@ -102,10 +102,7 @@ export class LayersInHand implements InHand {
   static take(kernels: Kernels, engine: Engine, ids: readonly string[], leaves: boolean, to: Destination | null): LayersInHand {
     const { drawing } = engine
     const { sheet, selection } = drawing
-    const found = drawing.layers.filter(each => ids.includes(each.id)).flatMap((layer) => {
-      const box = paintBox(sheet, layer, selection)
-      return box ? [{ layer, box }] : []
-    })
+    const found = paintedOf(drawing, ids, selection)
     const [first] = found
     if (!first) throw new CoreError('act-refused', 'there is no paint on these layers to take hold of', 'Choose layers that hold some.')
     const box = found.map(each => each.box).reduce(unionRect)
@@ -158,13 +155,18 @@ export class LayersInHand implements InHand {
   }
 }
 
+/** Those of the layers that hold paint, and where, inside the selection if one is given. */
+function paintedOf({ sheet, layers }: Drawing, ids: readonly string[], selection: Drawing['selection']) {
+  return layers.filter(each => ids.includes(each.id)).flatMap((layer) => {
+    const box = paintBox(sheet, layer, selection)
+    return box ? [{ layer, box }] : []
+  })
+}
+
 /** Layers brought into line with one another, or on the sheet, each by what is painted on it; null where nothing would move. */
 export function alignedLayers(drawing: Drawing, ids: readonly string[], how: Alignment, isOnSheet: boolean): MoveLayersAct | null {
   const { sheet } = drawing
-  const found = drawing.layers.filter(each => ids.includes(each.id)).flatMap((layer) => {
-    const box = paintBox(sheet, layer, undefined)
-    return box ? [{ layer, box }] : []
-  })
+  const found = paintedOf(drawing, ids, undefined)
   if (found.length === 0) return null
   const within = isOnSheet ? { x0: 0, y0: 0, x1: sheet.width, y1: sheet.height } : found.map(each => each.box).reduce(unionRect)
   const parts = found.flatMap(({ layer, box: { x0, y0, x1, y1 } }) => {

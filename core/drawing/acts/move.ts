@@ -89,11 +89,10 @@ export const moveLayers: ActKind<MoveLayersAct> = {
   apply(kernels, drawing, { parts, leaves }) {
     if (new Set(parts.map(each => each.layer)).size !== parts.length) throw new CoreError('act-refused', 'a layer was named twice', 'Choose each layer once.')
     const { selection } = drawing
-    const after = parts.reduce((now, part) => {
+    return parts.reduce((now, part) => {
       const moved = move.apply(kernels, { ...now, selection }, { kind: 'move', version: 1, ...part, leaves })
       return { ...moved, selection: now === drawing ? moved.selection : now.selection }
     }, drawing)
-    return after
   },
 }
 

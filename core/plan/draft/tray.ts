@@ -1,12 +1,11 @@
 import { toolSettings } from '../../brush'
 import { colourName, difference00 } from '../../colour'
-import { USUAL_GAP, type LaidTool, type Plan } from '../schema'
+import { MOST_WELLS, USUAL_GAP, type LaidTool, type Plan } from '../schema'
 import type { Doing } from './doings'
 
 type Rgb = readonly [number, number, number]
 
-/** Wells at most, and how near two colours are one, CIEDE2000. */
-const MOST_WELLS = 24
+/** How near two colours are one, CIEDE2000. */
 const SAME_COLOUR = 4
 /** Tools laid out for a step at most, the erasers besides. */
 const MOST_TOOLS = 8
@@ -32,7 +31,8 @@ export function paletteOfDoings(doings: readonly Doing[]): Plan['palette'] {
   return wells.length ? wells : [{ name: 'soot', colour: [38, 36, 40] }]
 }
 
-function isSame(a: Rgb, b: Rgb): boolean {
+/** Whether two colours are one in a paint box. */
+export function isSame(a: Rgb, b: Rgb): boolean {
   return difference00(a, b) <= SAME_COLOUR
 }
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { mdiDeleteOutline, mdiDownloadOutline, mdiPencilOutline, mdiPlus } from '@mdi/js'
+import { useIntervalFn } from '@vueuse/core'
 import { DRILLS } from '#core/drill'
 import type { WarmUpSetBody } from '#shared/schemas'
 import type { ClassWarmUpsView } from '#shared/views'
@@ -12,11 +13,7 @@ definePageMeta({ who: 'teacher', key: route => route.path })
 const classId = Number(useRoute().params.id)
 const { data: view, trouble, load } = usePageData(() => api.classWarmUps(classId))
 const REFRESH_MS = 15_000
-let timer: ReturnType<typeof setInterval>
-onMounted(() => {
-  timer = setInterval(load, REFRESH_MS)
-})
-onBeforeUnmount(() => clearInterval(timer))
+useIntervalFn(load, REFRESH_MS)
 
 type ScoredSet = ClassWarmUpsView['sets'][number]
 const { say } = useNotices()

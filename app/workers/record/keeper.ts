@@ -1,6 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction } from 'idb'
 import type { Entry, FreshStyle } from '#core/drawing'
-import { Ousted, type Kept, type Log, type LogCard, type LogKey, type Shelf, type Underway } from './shelf'
+import { isUnsent, Ousted, type Kept, type Log, type LogCard, type LogKey, type Shelf, type Underway } from './shelf'
 
 type LogPath = [person: number, drawing: number]
 type EntryPath = [person: number, drawing: number, place: number]
@@ -137,9 +137,8 @@ export class Keeper implements Shelf {
 
   /** Drops what is old and wholly on the server. */
   async tidy(now: number): Promise<void> {
-    for (const { log, entries, isUnderway } of await this.cards()) {
-      const isOld = now - log.touchedAt > SHELF_LIFE_MS
-      if (isOld && entries <= log.position && !isUnderway && !log.apart) await this.drop(log)
+    for (const card of await this.cards()) {
+      if (now - card.log.touchedAt > SHELF_LIFE_MS && !isUnsent(card)) await this.drop(card.log)
     }
   }
 

@@ -1,4 +1,5 @@
 import { ApiRefusal } from '../../api/client'
+import type { Hold } from './hold'
 import { publish, RecordSession, type Surroundings } from './session'
 import { isUnsent, Ousted, type LogCard } from './shelf'
 
@@ -17,20 +18,15 @@ export interface Sent {
   readonly keptApart: number
 }
 
-export const waitingOf = ({ log, entries, isUnderway }: LogCard, trouble: unknown = null): Waiting => ({
+const waitingOf = ({ log, entries, isUnderway }: LogCard, trouble: unknown): Waiting => ({
   drawing: log.drawing, title: log.plan.title, acts: Math.max(entries - log.position, 0) + (isUnderway ? 1 : 0), trouble,
 })
-
-/** A drawing held, so that no tab opens it meanwhile. */
-export interface Held {
-  release(): void
-}
 
 /**
  * Sends all that is kept of a person's drawings, from whatever page. `hold`: takes hold of a drawing; null while a tab has
  * it open, which sends by itself.
  */
-export async function sendAll(around: Surroundings, person: number, hold: (drawing: number) => Promise<Held | null>): Promise<Sent> {
+export async function sendAll(around: Surroundings, person: number, hold: (drawing: number) => Promise<Hold | null>): Promise<Sent> {
   const shelf = around.shelf!
   const troubles = new Map<number, unknown>()
   const openInTabs = new Set<number>()

@@ -6,7 +6,7 @@ import { ApiRefusal, Unreachable } from '../../api/client'
 import type { Stored } from '../../api/routes'
 import { mergeRecords, type Merged } from './merge'
 import { Sender, type SendingState } from './sender'
-import { Ousted, sameLog, type Kept, type Log, type LogKey, type Shelf } from './shelf'
+import { Ousted, sameLog, type Kept, type Log, type Shelf } from './shelf'
 
 /** The server, as far as records go. */
 export interface RecordServer {
@@ -283,10 +283,6 @@ export class RecordSession {
     return this.sender ? this.sender.flush() : Promise.resolve()
   }
 
-  get unsent(): number {
-    return this.sender?.unsent ?? 0
-  }
-
   /** Another tab draws on: what was drawn here and is not on the shelf yet stays as a drawing of its own. */
   async lose(): Promise<void> {
     this.sender?.stop()
@@ -444,5 +440,3 @@ async function ask(server: RecordServer, drawing: number, writer: string, mode: 
     return { view: null, refusal: null }
   }
 }
-
-export type { LogKey }

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, inject, it } from 'vitest'
 import type { DrawingView, FolioView, RegisterView, RoundView } from '#shared/views'
-import { enterAsLearner, openBrowser } from './lib/browser'
+import { enterAsLearner, enterAsTeacher, openBrowser } from './lib/browser'
 import { handInKettle, openClass, type OwnClass } from './lib/class'
 import { Client } from './lib/client'
 import { openEasel } from './lib/easel'
@@ -73,6 +73,21 @@ describe('a left hand', () => {
     expect(await left('.stack')).toBeLessThan(await left('.step-sheet'))
     expect((await page.getByRole('group', { name: 'Paint box' }).boundingBox())!.x).toBeLessThan((await page.getByRole('button', { name: /^Cupboard/ }).boundingBox())!.x)
     await expectInReach(page, 'at the Easel for a left hand')
+    await browser.close()
+  })
+})
+
+describe('the plan editor in a small window', () => {
+  it('has all of a step’s leaf in sight, none of it over the side', async () => {
+    const browser = await openBrowser({ width: 1024, height: 768 })
+    const page = browser.context.pages()[0]!
+    await enterAsTeacher(page, url, { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' })
+    await page.goto(`${url}/plans/${first.plan}`)
+    for (const tab of ['Words', 'Laid out', 'Look-fors', 'Going on']) {
+      await page.getByRole('tab', { name: tab }).click()
+      await page.getByRole('tab', { name: tab, selected: true }).waitFor()
+      await expect.poll(() => page.locator('.leaf').last().evaluate(each => each.scrollWidth - each.clientWidth), { message: tab }).toBeLessThanOrEqual(0)
+    }
     await browser.close()
   })
 })

@@ -149,17 +149,17 @@ async function pin(event: Event): Promise<void> {
 </template>
 
 <style scoped>
-.laid { display: grid; gap: 20px; }
+.laid { display: grid; grid-template-columns: minmax(0, 1fr); gap: 20px; }
 h3 { margin: 0 0 6px; }
 ul { list-style: none; padding: 0; margin: 0; }
-.tool { display: grid; grid-template-columns: 62px 1fr auto auto auto; gap: 6px; align-items: center; min-height: 38px; border-bottom: 1px dashed var(--line); }
+.tool { display: flex; flex-wrap: wrap; gap: 2px 6px; align-items: center; min-height: 38px; border-bottom: 1px dashed var(--line); }
 .tool label { white-space: nowrap; font-size: 0.88rem; }
 .picture { width: 62px; height: 24px; }
-.name { font-size: 0.92rem; min-width: 74px; }
-input:not([type='checkbox'], [type='radio'], [type='color']), select { border: 1px solid var(--line); border-radius: 6px; background: var(--paper); color: var(--ink); padding: 4px 8px; min-height: 32px; }
+.name { flex: 1; font-size: 0.92rem; min-width: 74px; }
+input:not([type='checkbox'], [type='radio'], [type='color']), select { border: 1px solid var(--line); border-radius: 6px; background: var(--paper); color: var(--ink); padding: 4px 8px; min-width: 0; min-height: 32px; }
 input[type='number'] { width: 58px; }
 select { margin-top: 8px; width: 100%; }
-.wells li { display: grid; grid-template-columns: auto 40px 1fr auto; gap: 8px; align-items: center; min-height: 38px; }
+.wells li { display: grid; grid-template-columns: auto 40px minmax(0, 1fr) auto; gap: 8px; align-items: center; min-height: 38px; }
 .wells input[type='color'] { width: 40px; height: 30px; padding: 0; border: 1px solid var(--line); border-radius: 6px; background: none; }
 .lift { display: grid; place-items: center; width: 24px; }
 .line { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; min-height: 36px; }

@@ -6,7 +6,7 @@ import type { HandInView, SlipsView, TableView } from '#shared/views'
 import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
 import { examined, handInKettle, openClass } from './lib/class'
 import { Client } from './lib/client'
-import { drawWithMouse, onPage, placeOfSheet, restingLook } from './lib/draw'
+import { drawWithMouse, onPage, placeOfSheet, restingBox, restingLook } from './lib/draw'
 import { expectAccessible } from './lib/easel'
 
 /** A pile of hand-ins of a class, looked at in every way, and answered. */
@@ -88,6 +88,7 @@ describe('looking at a hand-in', () => {
   })
 
   it('beside the teacher’s drawing, with a slider, in turns, and as what differs', async () => {
+    const big = await restingBox(page.locator('.crit .sheet .window').first())
     await page.keyboard.press('b')
     await page.getByRole('img', { name: 'What it is compared with' }).waitFor()
     await page.waitForTimeout(1000)
@@ -115,6 +116,8 @@ describe('looking at a hand-in', () => {
     await expect.poll(() => page.locator('[data-test=other]').isVisible()).toBe(true)
     await page.keyboard.press('b')
     await page.locator('[data-test=other]').waitFor({ state: 'detached' })
+    // Alone again, the sheet is as big as it was.
+    expect(await restingBox(page.locator('.crit .sheet .window').first())).toEqual(big)
   })
 
   it('as it was made: at 64 times its speed, and from any step', async () => {

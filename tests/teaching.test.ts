@@ -1,8 +1,8 @@
 import { beforeAll, describe, expect, inject, it } from 'vitest'
-import type { DrawingView, FolioView, RegisterView, RoundView } from '#shared/views'
+import type { DrawingView, FolioView, RegisterView, RoundNews, RoundView } from '#shared/views'
 import { enterAsLearner, enterAsTeacher, openBrowser } from './lib/browser'
 import { handInKettle, openClass, type OwnClass } from './lib/class'
-import { Client } from './lib/client'
+import { Client, plainEntries } from './lib/client'
 import { openEasel } from './lib/easel'
 import { expectInReach } from './lib/reach'
 
@@ -73,6 +73,42 @@ describe('a left hand', () => {
     expect(await left('.stack')).toBeLessThan(await left('.step-sheet'))
     expect((await page.getByRole('group', { name: 'Paint box' }).boundingBox())!.x).toBeLessThan((await page.getByRole('button', { name: /^Cupboard/ }).boundingBox())!.x)
     await expectInReach(page, 'at the Easel for a left hand')
+    await browser.close()
+  })
+})
+
+describe('a learner who signs out', () => {
+  it('is away in the Round at once', async () => {
+    const [client] = second.clients as [Client]
+    const { id } = (await client.call<{ id: number }>('POST', '/api/drawings', { plan: second.plan, afresh: true })).body
+    await client.call('POST', `/api/drawings/${id}/claim`, { writer: 'a-writer-of-tests', takeOver: false })
+    await client.call('POST', `/api/drawings/${id}/batches`, { number: 0, from: 0, writer: 'a-writer-of-tests', entries: plainEntries(0, 3) })
+    const stream = await teacher.stream(`/api/classes/${second.classId}/round/live`)
+    const told = async () => (await stream.next<RoundNews>()).cards.find(each => each.name === 'Gwen Tarrock')
+    expect(await told()).toMatchObject({ hasLeft: false, drawing: { id } })
+    await client.call('DELETE', '/api/session')
+    await expect.poll(told, { timeout: 20_000 }).toMatchObject({ hasLeft: true })
+    stream.close()
+  })
+})
+
+describe('a list whose headings nobody knows', () => {
+  it('names nobody until it is said which column is what', async () => {
+    const browser = await openBrowser({ width: 1024, height: 768 })
+    const page = browser.context.pages()[0]!
+    await enterAsTeacher(page, url, { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' })
+    await page.goto(`${url}/register/${first.classId}`)
+    await page.getByRole('button', { name: 'Add learners' }).click()
+    await page.getByLabel('Names, one a line').fill('Course list, autumn;;\nNr;Wer;Ort\n1;Hale Penrose;Quay\n2;Iva Rook;Mole')
+    await page.getByText('Which column is what?').waitFor()
+    await page.getByRole('heading', { name: 'Nobody to add yet' }).waitFor()
+    await page.getByLabel('Column 2 is').selectOption('name')
+    await page.getByLabel('Learners from row').fill('3')
+    await page.keyboard.press('Tab')
+    await page.getByRole('heading', { name: '2 learners to add' }).waitFor()
+    await page.getByRole('button', { name: 'Add 2 learners' }).click()
+    await page.getByRole('heading', { name: /^2 slips/ }).waitFor()
+    expect((await register(first.classId)).learners.map(each => each.name)).toEqual(expect.arrayContaining(['Hale Penrose', 'Iva Rook']))
     await browser.close()
   })
 })

@@ -104,6 +104,13 @@ describe('the Wall', () => {
     expect((await bo.call('POST', `/api/wall/${tin.id}/words`, { words: ' ' })).code).toBe('malformed')
     expect((await bo.call('POST', `/api/wall/${tin.id}/words`, { words: 'x'.repeat(401) })).code).toBe('malformed')
     expect((await wall(own.clients[0]!)).find(each => each.id === tin.id)!.words).toEqual([])
+    // The desk and the register say that they wait, and lead there.
+    for (const page of ['/desk', `/register/${own.classId}`]) {
+      await desk.page.goto(url + page)
+      await desk.page.locator('.waits', { hasText: /kind words at 2 places/ }).last().waitFor()
+    }
+    await desk.page.locator('.waits').getByRole('link').click()
+    await desk.page.waitForURL(/\/wall\/\d+$/)
     await desk.page.reload()
     await desk.page.getByText('Words that wait for you').waitFor()
     // LOOK desk.page words

@@ -59,3 +59,26 @@ describe('several layers moved at once', () => {
     expect(() => run(locked, { kind: 'move-layers', version: 1, parts: ['a', 'b'].map(layer => ({ layer, box, to: corners(1, 1) })), leaves: false })).toThrow('locked')
   })
 })
+
+describe('paint that is selected by itself and moved', () => {
+  /** A dot whose edge fades out, as every drawn line's does. */
+  const dot = block('dot', 10, 10, 20)
+  const tile = dot.tiles.get(0)!.slice()
+  for (let y = 10; y < 30; y++) for (let x = 10; x < 30; x++) tile[4 * (y * 256 + x) + 3] = Math.round(255 * Math.min(Math.max((10 - Math.hypot(x - 19.5, y - 19.5)) / 4, 0), 1))
+  const faded: Drawing = { sheet, layers: [{ ...dot, tiles: new Map([[0, tile]]) }] }
+  const selected = run(faded, { kind: 'select', version: 1, area: { kind: 'paint', layer: 'dot' }, choice: 'new', soften: 0 })
+  const away = { layer: 'dot', box: [10, 10, 30, 30] as [number, number, number, number], to: { kind: 'corners' as const, points: [60, 10, 80, 10, 80, 30, 60, 30].map(each => each * 16) } }
+  const leftBehind = ({ layers: [layer] }: Drawing) => Array.from({ length: 400 }, (_, i) => layer!.tiles.get(0)![4 * ((10 + Math.floor(i / 20)) * 256 + 10 + (i % 20)) + 3]!)
+
+  it.each(['move', 'move-layers'] as const)('leaves nothing behind, and comes out as it was: %s', (kind) => {
+    const moved = run(selected, kind === 'move' ? { kind, version: 2, ...away, leaves: false } : { kind, version: 2, parts: [away], leaves: false })
+    expect(Math.max(...leftBehind(moved))).toBe(0)
+    const unselected = run(faded, { kind: 'move', version: 2, ...away, leaves: false })
+    expect(moved.layers[0]!.tiles.get(0)).toEqual(unselected.layers[0]!.tiles.get(0))
+  })
+
+  it('left a rim in version 1, which old records keep', () => {
+    const rim = leftBehind(run(selected, { kind: 'move', version: 1, ...away, leaves: false }))
+    expect(Math.max(...rim)).toBeGreaterThan(40)
+  })
+})

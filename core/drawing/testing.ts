@@ -49,10 +49,10 @@ function movingAct(random: Random, sheet: Sheet, layer: string): Act {
   const off = () => random.int(-400, 400)
   if (roll < 0.6) {
     const knots = Array.from({ length: 9 }, (_, i) => [x0 + ((x1 - x0) * (i % 3)) / 2, y0 + ((y1 - y0) * Math.floor(i / 3)) / 2])
-    return { kind: 'move', version: 1, layer, box, to: { kind: 'net', columns: 2, rows: 2, points: knots.flat().map(value => Math.round(value * 16) + off()) }, leaves: false }
+    return { kind: 'move', version: 2, layer, box, to: { kind: 'net', columns: 2, rows: 2, points: knots.flat().map(value => Math.round(value * 16) + off()) }, leaves: false }
   }
   const corners = [x0, y0, x1, y0, x1, y1, x0, y1].map(value => value * 16 + off())
-  return { kind: 'move', version: 1, layer, box, to: { kind: 'corners', points: corners }, leaves: random.unit() < 0.3 }
+  return { kind: 'move', version: random.pick([1, 2] as const), layer, box, to: { kind: 'corners', points: corners }, leaves: random.unit() < 0.3 }
 }
 
 const STACKED = ['one', 'two', 'three']

@@ -3,7 +3,7 @@ import { isClearTile, TILE, TILE_BYTES, type Kernels, type Tile } from '../kerne
 import { sheetRect, tileOrigin, tilesUnder, type Layer, type Selection, type Sheet } from '../layers'
 import { readSelection, selectionBox } from '../select'
 import { FIELD_SIDE, mappingOf, newField, type Field, type Mapping } from './field'
-import { pictureOf, pictureOfValues, thinned, type Picture } from './picture'
+import { pictureOf, pictureOfValues, thinned, type Picture, type Taking } from './picture'
 import type { Destination } from './places'
 import { Previewer, type Preview, type Shown } from './preview'
 import { Sampler } from './sampler'
@@ -19,12 +19,13 @@ export class Lifted {
    * @param box what of the layer is lifted, sheet px, not empty
    * @param selection only this of it, if there is one
    * @param leaves whether what is lifted stays where it was as well
+   * @param taking how much of half-clear paint a half-selected px takes
    */
   constructor(
     kernels: Kernels, private readonly sheet: Sheet, readonly layer: Layer, readonly box: Rect,
-    private readonly selection: Selection | undefined, private readonly leaves: boolean,
+    private readonly selection: Selection | undefined, private readonly leaves: boolean, private readonly taking: Taking = 'as-much',
   ) {
-    this.sampler = new Sampler(kernels, pictureOf(sheet, layer, intersectRect(box, sheetRect(sheet)), selection))
+    this.sampler = new Sampler(kernels, pictureOf(sheet, layer, intersectRect(box, sheetRect(sheet)), selection, taking))
   }
 
   /** What is shown of the part while it is in hand. */
@@ -73,7 +74,7 @@ export class Lifted {
     for (let py = part.y0 - y; py < part.y1 - y; py++) {
       for (let px = part.x0 - x; px < part.x1 - x; px++) share[py * TILE + px] = chosen ? chosen[py * TILE + px]! : 255
     }
-    const left = thinned(tile, share)
+    const left = thinned(tile, share, this.taking)
     this.left.set(number, left)
     return left
   }

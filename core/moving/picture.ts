@@ -16,8 +16,16 @@ export interface Picture {
   readonly pixels: Uint8Array
 }
 
-/** What a layer has inside a box, thinned by the selection if there is one. */
-export function pictureOf(sheet: Sheet, layer: Layer, box: Rect, selection?: Selection): Picture {
+/**
+ * How much of a px' alpha a selection takes: its share of it, or as much as is selected. The first leaves a faint rim where paint
+ * that fades out was selected by itself, for half of a half is a quarter; the second leaves nothing.
+ */
+export type Taking = 'share' | 'as-much'
+export const TAKEN: Record<Taking, (alpha: number, selected: number) => number> = { 'share': shareOf, 'as-much': Math.min }
+
+/** What a layer has inside a box, of it what the selection takes if there is one. */
+export function pictureOf(sheet: Sheet, layer: Layer, box: Rect, selection?: Selection, taking: Taking = 'share'): Picture {
+  const taken = TAKEN[taking]
   const width = box.x1 - box.x0 + 2 * RIM
   const height = box.y1 - box.y0 + 2 * RIM
   const pixels = new Uint8Array(width * height * 4)
@@ -31,7 +39,7 @@ export function pictureOf(sheet: Sheet, layer: Layer, box: Rect, selection?: Sel
       const to = 4 * ((py - box.y0 + RIM) * width + part.x0 - box.x0 + RIM)
       pixels.set(tile.subarray(4 * (from + part.x0), 4 * (from + part.x1)), to)
       if (!chosen) continue
-      for (let px = part.x0, at = to + 3; px < part.x1; px++, at += 4) pixels[at] = shareOf(pixels[at]!, chosen[from + px]!)
+      for (let px = part.x0, at = to + 3; px < part.x1; px++, at += 4) pixels[at] = taken(pixels[at]!, chosen[from + px]!)
     }
   }
   return { box, width, height, pixels }
@@ -49,12 +57,12 @@ export function pictureOfValues(box: Rect, values: Uint8Array): Picture {
   return { box, width, height, pixels }
 }
 
-/** The layer's tile without what was taken of it: `share` 0 … 255 of each px. */
-export function thinned(tile: Tile, share: Uint8Array): Tile {
+/** The layer's tile without what a selection of 0 … 255 at each px takes of it. */
+export function thinned(tile: Tile, selected: Uint8Array, taking: Taking = 'share'): Tile {
   const out = new Uint8Array(tile.length)
-  for (let i = 0; i < share.length; i++) {
+  for (let i = 0; i < selected.length; i++) {
     const at = 4 * i
-    const alpha = shareOf(tile[at + 3]!, 255 - share[i]!)
+    const alpha = taking === 'share' ? shareOf(tile[at + 3]!, 255 - selected[i]!) : tile[at + 3]! - TAKEN[taking](tile[at + 3]!, selected[i]!)
     if (alpha === 0) continue
     out[at] = tile[at]!
     out[at + 1] = tile[at + 1]!
@@ -79,7 +87,9 @@ export function keptTiles(tiles: Layer['tiles'], selection: Selection, isSelecte
   return out
 }
 
-const shareOf = (alpha: number, share: number) => Math.floor((alpha * share + 127) / 255)
+function shareOf(alpha: number, share: number): number {
+  return Math.floor((alpha * share + 127) / 255)
+}
 
 /** The smallest box that holds the paint of a layer inside the selection, sheet px; null when there is none. */
 export function paintBox(sheet: Sheet, layer: Layer, selection?: Selection): Rect | null {

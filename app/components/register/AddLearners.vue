@@ -83,7 +83,7 @@ const learners = (count: number) => (count === 1 ? 'one learner' : `${count} lea
                 <tbody><tr v-for="(row, i) in rows.slice(0, Math.max(SHOWN, (chosen?.from ?? 0) + 2))" :key="i" :class="{ passed: i < (chosen?.from ?? 0) }"><td v-for="column in used" :key="column">{{ row[column] }}</td></tr></tbody>
               </table>
             </div>
-            <label class="small">Learners from row <input type="number" min="1" :max="rows.length" :value="(chosen?.from ?? 0) + 1" @change="startAt(Math.min(Math.max(Math.round(Number(($event.target as HTMLInputElement).value)) || 1, 1), rows.length))"> on</label>
+            <label class="small">Learners from row <input type="number" min="1" :max="rows.length" :value="(chosen?.from ?? 0) + 1" @input="startAt(Math.min(Math.max(Math.round(Number(($event.target as HTMLInputElement).value)) || 1, 1), rows.length))"> on</label>
           </div>
           <button v-else-if="used.length > 1" class="link small" @click="chooseByHand">Choose the columns by hand</button>
           <h3>{{ list.learners.length ? `${learners(list.learners.length)} to add` : 'Nobody to add yet' }}</h3>

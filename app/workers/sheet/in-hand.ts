@@ -77,7 +77,7 @@ export class PartInHand implements InHand {
   get act(): MoveAct {
     const { x0, y0, x1, y1 } = this.box
     return {
-      kind: 'move', version: 1, layer: this.lifted.layer.id, box: [x0, y0, x1, y1], leaves: this.leaves,
+      kind: 'move', version: 2, layer: this.lifted.layer.id, box: [x0, y0, x1, y1], leaves: this.leaves,
       to: { ...this.to, points: this.to.points.map(value => Math.round(value * SUBPIXELS)) },
     } as MoveAct
   }
@@ -146,7 +146,7 @@ export class LayersInHand implements InHand {
   get act(): MoveLayersAct {
     const { x0, y0, x1, y1 } = this.box
     const to = { ...this.to, points: this.to.points.map(value => Math.round(value * SUBPIXELS)) } as MoveAct['to']
-    return { kind: 'move-layers', version: 1, leaves: this.leaves, parts: this.parts.map(({ layer }) => ({ layer: layer.id, box: [x0, y0, x1, y1], to })) }
+    return { kind: 'move-layers', version: 2, leaves: this.leaves, parts: this.parts.map(({ layer }) => ({ layer: layer.id, box: [x0, y0, x1, y1], to })) }
   }
 
   /** The topmost of them. */
@@ -175,5 +175,5 @@ export function alignedLayers(drawing: Drawing, ids: readonly string[], how: Ali
     const to = { kind: 'corners' as const, points: [x0 + dx, y0 + dy, x1 + dx, y0 + dy, x1 + dx, y1 + dy, x0 + dx, y1 + dy].map(value => Math.round(value * SUBPIXELS)) }
     return [{ layer: layer.id, box: [x0, y0, x1, y1] as [number, number, number, number], to }]
   })
-  return parts.length ? { kind: 'move-layers', version: 1, leaves: false, parts } : null
+  return parts.length ? { kind: 'move-layers', version: 2, leaves: false, parts } : null
 }

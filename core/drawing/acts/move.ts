@@ -18,9 +18,12 @@ const destinationSchema = z.discriminatedUnion('kind', [
   }),
 ])
 
+/** 1: half-selected paint is taken by its share, which leaves a rim of what was selected by itself; 2: as much as is selected. */
+const movingVersion = z.union([z.literal(1), z.literal(2)])
+
 const moveSchema = z.strictObject({
   kind: z.literal('move'),
-  version: z.literal(1),
+  version: movingVersion,
   layer: layerIdSchema,
   /** What was taken hold of, whole sheet px: x0, y0, x1, y1. With a selection only what is selected of it. */
   box: z.tuple([whole, whole, whole, whole]).refine(([x0, y0, x1, y1]) => x1 > x0 && y1 > y0, 'the box is empty'),
@@ -53,7 +56,7 @@ export type MirrorHalfAct = z.infer<typeof mirrorSchema>
 
 const moveLayersSchema = z.strictObject({
   kind: z.literal('move-layers'),
-  version: z.literal(1),
+  version: movingVersion,
   /** What of which layer goes where, as in a move of one. */
   parts: z.array(z.strictObject({ layer: layerIdSchema, box: moveSchema.shape.box, to: destinationSchema })).min(1).max(GREATEST_LAYERS),
   leaves: z.boolean(),
@@ -75,7 +78,7 @@ export const move: ActKind<MoveAct> = {
     const trouble = destinationTrouble(box, to)
     if (trouble) throw new CoreError('act-refused', trouble, 'Pull the corners apart.')
     const { sheet, selection } = drawing
-    const layer = new Lifted(kernels, sheet, requireUnlocked(drawing, act.layer), box, selection, act.leaves).laid(to)
+    const layer = new Lifted(kernels, sheet, requireUnlocked(drawing, act.layer), box, selection, act.leaves, act.version === 1 ? 'share' : 'as-much').laid(to)
     const after = withLayer(drawing, layer)
     if (!selection) return after
     const moved = movedSelection(kernels, sheet, selection, box, to)
@@ -86,11 +89,11 @@ export const move: ActKind<MoveAct> = {
 /** The same with parts of several layers at once; the selection goes where the first one goes. */
 export const moveLayers: ActKind<MoveLayersAct> = {
   schema: moveLayersSchema,
-  apply(kernels, drawing, { parts, leaves }) {
+  apply(kernels, drawing, { version, parts, leaves }) {
     if (new Set(parts.map(each => each.layer)).size !== parts.length) throw new CoreError('act-refused', 'a layer was named twice', 'Choose each layer once.')
     const { selection } = drawing
     return parts.reduce((now, part) => {
-      const moved = move.apply(kernels, { ...now, selection }, { kind: 'move', version: 1, ...part, leaves })
+      const moved = move.apply(kernels, { ...now, selection }, { kind: 'move', version, ...part, leaves })
       return { ...moved, selection: now === drawing ? moved.selection : now.selection }
     }, drawing)
   },

@@ -108,7 +108,9 @@ export const stepSchemaBody = z.strictObject({ step: z.string().min(1).max(60) }
 /** `key`: the same copy asked for again, after an answer was lost, is the same one. */
 export const copySchema = z.strictObject({ position: z.int().min(0), key: z.string().min(8).max(40) })
 const drawingTitle = z.string().trim().min(1).max(80)
-export const duplicateSchema = z.strictObject({ key: z.string().min(8).max(40), title: drawingTitle })
+/** `from`: not as it stands, but begun with what lay there after so many entries, as on a sheet that was laid out. */
+export const duplicateSchema = z.strictObject({ key: z.string().min(8).max(40), title: drawingTitle, from: z.int().min(1).optional() })
+export type Duplicate = z.infer<typeof duplicateSchema>
 export const renameDrawingSchema = z.strictObject({ title: drawingTitle })
 export const removeDrawingSchema = z.strictObject({ isRemoved: z.boolean() })
 

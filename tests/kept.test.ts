@@ -177,6 +177,27 @@ describe('drawings of one’s own', () => {
     await page.locator('.window canvas').first().waitFor()
     expect(await page.getByText('Kettle, first try').count()).toBeGreaterThan(0)
   })
+
+  it('begin another sheet with what lay there at a moment, and nobody’s undo takes it away', async () => {
+    const number = Number(new URL(page.url()).pathname.split('/').at(-1))
+    const drawn = (await own.clients[2]!.call<DrawingView>('GET', `/api/drawings/${number}`)).body.entries
+    await page.getByRole('button', { name: 'Pause' }).click()
+    // To the very end: all that stands there.
+    await page.getByLabel('Place in the making').press('End')
+    await page.getByRole('button', { name: 'Begin another from this moment' }).click()
+    await page.waitForURL('**/easel/*')
+    await waitForSheet(page)
+    expect(drawingNumber(page)).not.toBe(number)
+    const begun = (await own.clients[2]!.call<DrawingView>('GET', `/api/drawings/${drawingNumber(page)}`)).body.entries
+    const strokes = (entries: typeof begun, type: 'act' | 'prepare') => entries.filter(each => each.type === type && each.act.kind === 'stroke').length
+    expect([strokes(begun, 'prepare'), strokes(begun, 'act')]).toEqual([strokes(drawn, 'act'), 0])
+    expect(strokes(begun, 'prepare')).toBeGreaterThan(0)
+    expect(await page.getByRole('button', { name: 'Undo (Ctrl Z)' }).isDisabled()).toBe(true)
+    // A key does no more than the button: nothing is noted.
+    await page.keyboard.press('Control+z')
+    await expectKept(page)
+    expect((await own.clients[2]!.call<DrawingView>('GET', `/api/drawings/${drawingNumber(page)}`)).body.entries.filter(each => each.type === 'undo')).toEqual([])
+  })
 })
 
 describe('a starter sheet', () => {

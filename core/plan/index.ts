@@ -1,6 +1,6 @@
 export { draftPlan, proposeLookFors, stepsInWords, type DraftOptions, type Offer, type StepDone } from './draft'
 export { beginAt, beginEmpty } from './begin-with'
-export { starterOf } from './starter'
+export { laidOut, starterOf } from './starter'
 export { addStep, mergeSteps, moveStep, offersFor, partsOf, proposeAgain, redrawStep, removeStep, renameLayer, splitStep, starterEntries } from './edit'
 export { base64Of, bytesOf, packPlan, PLAN_FILE_NAME, PLAN_FILE_VERSION, planFileSchemas, readPlanFile } from './file'
 export { ghostEntries, ghostRecord } from './ghost'

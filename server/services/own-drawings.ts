@@ -1,4 +1,7 @@
 import { KEPT_REMOVED_MS } from '#shared/limits'
+import { standingActs } from '#core/drawing'
+import { laidOut } from '#core/plan'
+import type { Duplicate } from '#shared/schemas'
 import type { FolioDrawing, Person } from '#shared/views'
 import type { DrawingRow } from '../models'
 import * as drawings from '../repositories/drawings'
@@ -25,10 +28,10 @@ export async function renameDrawing(person: Person, id: number, title: string): 
   return { ok: true }
 }
 
-/** A second one, as it stands. */
-export async function duplicateDrawing(person: Person, id: number, { key, title }: { key: string, title: string }): Promise<{ id: number }> {
+/** A second one: as it stands, or begun with what lay there at a moment of its making. */
+export async function duplicateDrawing(person: Person, id: number, { key, title, from }: Duplicate): Promise<{ id: number }> {
   const drawing = await requireOwnDrawing(person, id)
-  const copy = await copyDrawing(person, id, { position: drawing.position, key })
+  const copy = await copyDrawing(person, id, { position: from ?? drawing.position, key }, from === undefined ? undefined : entries => laidOut(standingActs(entries)))
   await renameDrawing(person, copy.id, title)
   return { id: copy.id }
 }

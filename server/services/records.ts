@@ -112,11 +112,11 @@ export async function claimDrawing(person: Person, drawingId: number, { writer, 
 
 /**
  * A new drawing that begins as the first `position` entries of this one: nothing drawn apart is lost. Asked for again under
- * the same key, it is the same one.
+ * the same key, it is the same one. `made`: what becomes of those entries.
  */
-export async function copyDrawing(person: Person, drawingId: number, { position, key }: { position: number, key: string }): Promise<{ id: number } & Stored> {
+export async function copyDrawing(person: Person, drawingId: number, { position, key }: { position: number, key: string }, made: (entries: Entry[]) => Entry[] = entries => entries): Promise<{ id: number } & Stored> {
   const drawing = await requireOwnDrawing(person, drawingId)
-  const entries = (await entriesOf(drawingId)).slice(0, position)
+  const entries = made((await entriesOf(drawingId)).slice(0, position))
   return inTransaction(async (tx) => {
     // One after the other: two who ask at once get the same.
     await drawings.lockDrawing(drawingId, tx)

@@ -22,6 +22,14 @@ function setSpeed(next: number): void {
   speed.value = next
   if (time.value.isPlaying) void player.play(next)
 }
+const { busy, trying } = useTrying()
+/** What stands at the moment shown is laid out on another sheet. */
+const beginHere = () => trying(true, async () => {
+  await player.pause()
+  const { id, title, plan } = drawing.value!
+  const another = await api.duplicateDrawing(id, { key: crypto.randomUUID(), title: `${title ?? plan.title}, from a moment`.slice(0, 80), from: time.value.position })
+  await navigateTo(`/easel/${another.id}`)
+})
 async function play(): Promise<void> {
   if (time.value.time >= time.value.length) await player.seek(0)
   await player.play(speed.value)
@@ -31,7 +39,7 @@ async function play(): Promise<void> {
 <template>
   <div v-if="!drawing || !making" class="page"><LoadingOrTrouble :trouble="trouble" @again="load" /></div>
   <div v-else class="making">
-    <header><h1>{{ drawing.title ?? drawing.plan.title }}</h1><v-btn size="small" color="primary" :to="`/easel/${drawing.id}`">Draw on</v-btn></header>
+    <header><h1>{{ drawing.title ?? drawing.plan.title }}</h1><v-btn size="small" color="primary" :to="`/easel/${drawing.id}`">Draw on</v-btn><v-btn v-if="drawing.entries.length" size="small" variant="outlined" :disabled="time.position < 1" :loading="busy !== null" title="Another sheet that begins with what lies here at this moment; this one stays as it is" @click="beginHere">Begin another from this moment</v-btn></header>
     <p v-if="drawing.entries.length === 0" class="page soft">Nothing is drawn on it yet: there is nothing to watch.</p>
     <template v-else>
       <div class="sheet">

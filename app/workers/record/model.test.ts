@@ -14,6 +14,8 @@ import { FakeServer, FakeShelf, named, nameOf, PERSON } from './testing'
  */
 
 const RUNS = 260
+/** Runs that found something once. */
+const FOUND = [7512, 17600, 26034, 33089, 50807, 53269]
 const STEPS = 400
 
 /** Something that goes on when the world comes to it. */
@@ -306,7 +308,7 @@ describe('keeper and sender, whatever fails', () => {
   it(`in ${RUNS * STEPS} random steps lose nothing, double nothing, and leave nothing where nobody finds it`, async () => {
     let drawn = 0
     let copies = 0
-    for (let seed = 1; seed <= RUNS; seed++) {
+    for (const seed of [...Array.from({ length: RUNS }, (_, i) => i + 1), ...FOUND]) {
       const world = new World(seededRandom(seed))
       for (let i = 0; i < STEPS; i++) await world.step()
       await heal(world)

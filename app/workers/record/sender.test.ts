@@ -149,6 +149,20 @@ describe('the sender', () => {
     expect(timers).toHaveLength(0)
   })
 
+  it('counts nothing as kept that another put there, when a part that is known is sent again', async () => {
+    // Sent by this one, and the answer was lost; then another went on with it.
+    grow(2)
+    server.troubles = ['late']
+    await pass(1)
+    await server.send({ number: 1, from: 2, writer: 'writer-two', entries: [{ type: 'step', at: 2, step: 'theirs' }] })
+    await pass()
+    expect(states.at(-1)).toBe('apart')
+    grow(1)
+    await pass()
+    expect(server.stored.map(each => each.type === 'step' && each.step)).toEqual(['s', 's', 'theirs'])
+    expect(sender.unsent).toBe(3)
+  })
+
   it('goes on after a sign-in', async () => {
     server.troubles = [new ApiRefusal('not-signed-in', 'no', 'do')]
     grow(4)

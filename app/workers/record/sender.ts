@@ -127,7 +127,11 @@ export class Sender {
     try {
       while (this.sendable > this.stored.position && !this.isStopped) {
         this.set('sending')
-        this.take(await this.given.post.send(this.nextBatch()))
+        const batch = this.nextBatch()
+        const stored = await this.given.post.send(batch)
+        // The server has more than that: it knew this part, and another has gone on with it.
+        if (stored.position !== batch.from + batch.entries.length) return await this.resync()
+        this.take(stored)
       }
       this.retryMs = FIRST_RETRY_MS
       if (this.unsent > 0) return this.set('sending')

@@ -116,7 +116,8 @@ export class FakeShelf implements Shelf {
   }
 
   private async remove(key: LogKey): Promise<void> {
-    this.books.splice(this.books.findIndex(each => sameLog(each.log, key)), 1)
+    const at = this.books.findIndex(each => sameLog(each.log, key))
+    if (at >= 0) this.books.splice(at, 1)
   }
 }
 

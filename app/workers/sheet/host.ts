@@ -647,12 +647,13 @@ export class SheetHost {
     this.take([{ type: 'undo', at }, ...acts.map((act): Entry => ({ type: 'act', at, act }))])
   }
 
+  /** Where there is nothing to undo, nothing is noted. */
   undo(): void {
-    this.take([{ type: 'undo', at: this.clock() }])
+    if (this.engine?.canUndo) this.take([{ type: 'undo', at: this.clock() }])
   }
 
   redo(): void {
-    this.take([{ type: 'redo', at: this.clock() }])
+    if (this.engine?.canRedo) this.take([{ type: 'redo', at: this.clock() }])
   }
 
   /** Says that what a look-for found is so on purpose, or takes that back. */

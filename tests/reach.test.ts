@@ -18,6 +18,7 @@ const WINDOWS = [
   { name: '1366 × 768', width: 1366, height: 768 },
   { name: '1024 × 768 by touch', width: 1024, height: 768, hasTouch: true },
   { name: 'letters at 200 %', width: 1280, height: 800, letters: 200 },
+  { name: 'letters at 200 % on 1024 × 768', width: 1024, height: 768, letters: 200 },
   { name: 'zoom at 200 %', width: 640, height: 400, deviceScaleFactor: 2 },
 ] as const
 
@@ -102,6 +103,11 @@ describe.each(WINDOWS)('$name', (window) => {
       await visit(onTeachers, path, ready)
       await expectInReach(onTeachers, `on ${name}`)
       cards += await lookIntoCards(onTeachers, `on ${name}`)
+      for (const tab of name === 'a plan' ? await onTeachers.getByRole('tab').all() : []) {
+        await tab.click()
+        await untilNothingMoves(onTeachers)
+        await expectInReach(onTeachers, `on ${name}, ${await tab.textContent()}`)
+      }
     }
     expect(cards).toBeGreaterThan(0)
   })

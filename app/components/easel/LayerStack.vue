@@ -30,14 +30,14 @@ const paper = computed(() => `rgb(${sheet.value.paper.join(' ')})`)
 </template>
 
 <style scoped>
-.stack { display: flex; flex-direction: column; height: 100%; overflow: hidden; background: var(--paper); border-left: 1px solid var(--line); }
+.stack { display: flex; flex-direction: column; height: 100%; overflow: hidden auto; background: var(--paper); border-left: 1px solid var(--line); }
 header { display: flex; flex-wrap: wrap; align-items: center; padding: 8px 6px 2px 16px; }
 header h3 { flex: 1; }
 .room { color: var(--ink-soft); margin: 0 2px 0 8px; white-space: nowrap; }
 .room.full { color: var(--ink); border-bottom: 2.5px solid var(--ochre); }
 .alone { margin: 0 10px; padding: 4px 8px; border-left: 4px solid var(--ochre); background: var(--paper-shade); }
 .link { text-decoration: underline; color: var(--blue); min-height: 26px; }
-.leaves { overflow-y: auto; flex: 1; min-height: 0; padding: 4px 8px 10px; }
+.leaves { overflow-y: auto; flex: 1; min-height: min(7rem, 40%); padding: 4px 8px 10px; }
 .board { display: flex; align-items: center; gap: 8px; text-align: left; padding: 6px 16px 8px; min-height: 34px; font-size: 0.82rem; color: var(--ink-soft); border-top: 1px dashed var(--line); }
 .swatch { width: 26px; height: 16px; border: 1px solid #b9b2a4; transform: skewX(-14deg); }
 </style>

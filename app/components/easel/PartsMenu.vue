@@ -55,7 +55,7 @@ function bendWith(how: BendKind): void {
 
 <style scoped>
 .knife { align-self: center; color: var(--on-ledge); }
-.choices { display: grid; grid-template-columns: 0.95fr 1.1fr; gap: 18px; width: 580px; max-width: 94vw; box-shadow: 0 10px 34px rgb(0 0 0 / 25%); }
+.choices { display: grid; grid-template-columns: 0.95fr 1.1fr; gap: 18px; width: 580px; max-width: 94vw; max-height: 76vh; overflow: auto; box-shadow: 0 10px 34px rgb(0 0 0 / 25%); }
 .choice { display: flex; align-items: center; gap: 12px; width: 100%; min-height: 42px; padding: 4px 10px; border-radius: 8px; border: 1px solid transparent; text-align: left; }
 .choice.short { min-height: 40px; border-color: var(--line); font-size: 0.92rem; gap: 6px; }
 .choice:hover { background: var(--paper-shade); }

@@ -25,5 +25,6 @@ function group(): void {
 </template>
 
 <style scoped>
+.chosen :deep(.align .v-btn) { width: 29px; }
 .chosen { display: flex; flex-wrap: wrap; gap: 4px; align-items: center; padding: 6px 10px; border-top: 1px dashed var(--line); }
 </style>

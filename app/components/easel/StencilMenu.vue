@@ -31,7 +31,7 @@ function choose(kind: StencilKind | null): void {
 
 <style scoped>
 .stencils { align-self: center; color: var(--on-ledge); }
-.choices { width: 270px; display: grid; gap: 4px; box-shadow: 0 10px 34px rgb(0 0 0 / 25%); }
+.choices { width: min(17.5rem, 94vw); max-height: 74vh; overflow: auto; display: grid; grid-auto-rows: max-content; gap: 4px; box-shadow: 0 10px 34px rgb(0 0 0 / 25%); }
 .choice { display: flex; align-items: center; gap: 14px; min-height: 44px; padding: 4px 10px; border-radius: 8px; border: 1px solid transparent; text-align: left; }
 .choice:hover { background: var(--paper-shade); }
 .choice[aria-pressed='true'] { border-color: var(--blue); font-weight: 560; }

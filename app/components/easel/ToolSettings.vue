@@ -73,4 +73,11 @@ const pour = computed(() => (hand.lifted?.now.kind === 'pour' ? hand.lifted.now 
   .slide.wide { margin-right: 0; }
   .steady { margin-left: 2px; padding: 0 5px; }
 }
+/* Letters much enlarged in a window of the usual size: the units say what the figures are. */
+@container easel (max-width: 38rem) {
+  .line label, .label { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
+  .slide, .slide.wide { width: 54px; }
+  .slide.wide { margin-left: 34px; }
+  .number { width: 2.3rem; }
+}
 </style>

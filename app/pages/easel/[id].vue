@@ -337,7 +337,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
 </template>
 
 <style scoped>
-.easel { display: grid; grid-template: 'left middle right' minmax(0, 1fr) 'ledge ledge ledge' auto / auto minmax(0, 1fr) max(194px, min(12.5rem, 22vw)); height: 100vh; height: 100dvh; overflow: hidden; }
+.easel { container: easel / inline-size; display: grid; grid-template: 'left middle right' minmax(0, 1fr) 'ledge ledge ledge' auto / auto minmax(0, 1fr) max(194px, min(12.5rem, 22vw)); height: 100vh; height: 100dvh; overflow: hidden; }
 .easel.stackFolded { grid-template-columns: auto minmax(0, 1fr) 40px; }
 .left { grid-area: left; min-height: 0; }
 .middle { grid-area: middle; display: flex; flex-direction: column; min-height: 0; min-width: 0; }
@@ -365,7 +365,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
 .leftHanded .ledge > :nth-child(3) { order: -2; padding: 0 0 0 12px; }
 .leftHanded .ledge > :nth-child(2) { order: -1; }
 @media (max-width: 1100px) { .ledge { gap: 6px; } }
-/* Much enlarged: two shelves, and what is beside the sheet is folded. */
+/* The window much enlarged: two shelves, and what is beside the sheet is folded. */
 @media (max-width: 900px) {
   .ledge, .leftHanded .ledge { grid-template-columns: minmax(0, 1fr) auto; gap: 0 6px; max-width: 100vw; overflow-x: auto; }
   .ledge > * { height: 88px; }

@@ -113,6 +113,21 @@ describe('nothing is lost', () => {
     await expectOnServer(drawing, 3)
   })
 
+  it('when a sheet is opened while the server is silent: it says so until all is kept', async () => {
+    const drawing = drawingNumber(page)
+    await drawWithMouse(page, at, ring(0), 1)
+    await expectKept(page)
+    await page.route(/\/api\/drawings\/\d+(\/claim|\/batches)?$/, route => route.abort())
+    await page.reload()
+    at = await waitForSheet(page)
+    await page.getByText('The server did not answer').waitFor()
+    await drawWithMouse(page, at, ring(1), 2)
+    await page.unrouteAll()
+    await expectKept(page)
+    await page.getByText('The server did not answer').waitFor({ state: 'detached' })
+    await expectOnServer(drawing, 2)
+  })
+
   it('when a part of the program can’t be loaded: it is said, and what was drawn is there once it can', async () => {
     await drawWithMouse(page, at, ring(0), 1)
     await expectKept(page)

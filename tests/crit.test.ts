@@ -162,7 +162,11 @@ describe('answering', () => {
     await page.getByRole('button', { name: 'Comment', exact: true }).click()
     const at = await placeOfSheet(page.locator('.crit .window').first())
     await page.mouse.click(...onPage(at, [1000, 500]))
-    await page.getByLabel('A comment at this place').fill('Here the line <b>sings</b>.')
+    // What asks for words has the focus at once: no key of these is a shortcut.
+    await page.getByLabel('A comment at this place').waitFor()
+    await page.keyboard.type('Here the line <b>sings</b>.')
+    expect(await page.getByLabel('A comment at this place').inputValue()).toBe('Here the line <b>sings</b>.')
+    expect(await page.getByRole('button', { name: 'Values', pressed: true }).count()).toBe(0)
     await page.getByRole('button', { name: 'Pin it' }).click()
     await page.getByRole('button', { name: 'Comment 1: Here the line <b>sings</b>.' }).click()
     await page.locator('.note', { hasText: 'Here the line <b>sings</b>.' }).waitFor()

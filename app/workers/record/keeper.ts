@@ -120,6 +120,14 @@ export class Keeper implements Shelf {
     })
   }
 
+  strand(apart: Log, entries: readonly Entry[], of: LogKey, place: number): Promise<void> {
+    return this.writing(async (tx) => {
+      await this.replace(tx, apart, 0, entries)
+      const underway = await tx.objectStore('underway').get(path(of))
+      if (underway?.place === place) await tx.objectStore('underway').delete(path(of))
+    })
+  }
+
   rename(from: LogKey, log: Log): Promise<boolean> {
     return this.writing(async (tx) => {
       await this.requireSession(tx, from, log.session)

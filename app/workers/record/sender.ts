@@ -27,6 +27,8 @@ interface Given {
   /** The record; grows at its end. */
   readonly entries: readonly Entry[]
   readonly start: Stored
+  /** Whether `start` is what the server said; otherwise it is asked first. */
+  readonly isHeard?: boolean
   /** So many entries may be sent now; absent: all. {@link Sender.note} tells of more. */
   readonly sendable?: () => number
   readonly onState: (state: SendingState, unsent: number, trouble: ApiRefusal | null) => void
@@ -58,10 +60,12 @@ export class Sender {
   private gatherMs = GATHER_MS
   /** What is in the way of what does not go on by itself. */
   private stopped: unknown = null
+  private isHeard: boolean
   private waiting: { resolve: () => void, reject: (why: unknown) => void }[] = []
 
   constructor(private readonly given: Given) {
     this.stored = given.start
+    this.isHeard = given.isHeard ?? true
   }
 
   get unsent(): number {
@@ -125,6 +129,10 @@ export class Sender {
     if (this.isBusy || this.isStopped) return
     this.isBusy = true
     try {
+      if (!this.isHeard) {
+        await this.given.post.claim()
+        return await this.resync()
+      }
       while (this.sendable > this.stored.position && !this.isStopped) {
         this.set('sending')
         const batch = this.nextBatch()
@@ -194,6 +202,7 @@ export class Sender {
   private async resync(): Promise<void> {
     try {
       const there = await this.given.post.fetch()
+      this.isHeard = true
       const merged = mergeRecords(there.entries, this.given.entries)
       if (merged.apart || there.position > this.given.entries.length) return this.halt('apart', null)
       this.take(there)

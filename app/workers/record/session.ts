@@ -219,7 +219,7 @@ export class RecordSession {
         fetch: () => server.drawing(log.drawing),
         claim: () => this.claim(),
       },
-      writer, entries: record, start: { position: log.position, nextBatch: log.nextBatch }, later,
+      writer, entries: record, start: { position: log.position, nextBatch: log.nextBatch }, isHeard: this.opened.view !== null || this.opened.mode === 'look', later,
       // What the server has, this browser has as well, as long as it keeps anything.
       sendable: () => (this.around.shelf && this.isKeeping ? this.kept : record.length),
       onState: listeners.onState,
@@ -400,7 +400,7 @@ export class RecordSession {
     this.sender?.stop()
     if (this.kept === record.length) return
     const apart = apartFrom(log, this.kept, around)
-    await around.shelf!.settle(apart, 0, record).catch((error: unknown) => this.listeners?.onNotKept(error))
+    await around.shelf!.strand(apart, record, log, this.kept).catch((error: unknown) => this.listeners?.onNotKept(error))
   }
 }
 

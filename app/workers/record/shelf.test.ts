@@ -62,6 +62,20 @@ describe.each(SHELVES)('%s', (_name, make) => {
     expect(await names(shelf, log())).toEqual(['a', 'b'])
   })
 
+  it('keeps what a session that was replaced has yet, and what was under way there only once', async () => {
+    const shelf = await make()
+    await shelf.settle(log(), 0, entries('a'))
+    await shelf.keepUnderway(log(), 's', underway(1))
+    await shelf.take(log(), 'next')
+    await shelf.strand(log({ drawing: -4 }), entries('a', 'u', 'b'), log(), 1)
+    expect(await names(shelf, log({ drawing: -4 }))).toEqual(['a', 'u', 'b'])
+    expect(await shelf.read(log())).toMatchObject({ log: { session: 'next' }, underway: null })
+    // What the next one has under way is its own.
+    await shelf.keepUnderway(log(), 'next', underway(1))
+    await shelf.strand(log({ drawing: -5 }), entries('a', 'u', 'b'), log(), 0)
+    expect((await shelf.read(log()))!.underway).toMatchObject({ place: 1 })
+  })
+
   it('keeps the logs of two people on one number apart', async () => {
     const shelf = await make()
     await shelf.settle(log(), 0, entries('a'))

@@ -85,6 +85,8 @@ export interface Shelf {
   acknowledge(key: LogKey, session: string, position: number, nextBatch: number): Promise<void>
   /** Parts a log in two at once: `apart` is a new one with all that was here, `log` goes on with what the server has. */
   part(log: Log, entries: readonly Entry[], apart: Log, apartEntries: readonly Entry[]): Promise<void>
+  /** Begins a log with what another session's log did not take; what was under way there at `place` is one of these entries now. */
+  strand(apart: Log, entries: readonly Entry[], of: LogKey, place: number): Promise<void>
   /** A log kept apart has a number at the server now. False where there is a log of that number already; throws {@link Ousted}. */
   rename(from: LogKey, log: Log): Promise<boolean>
   /** Only for logs that the server has wholly, or by the will of the person. */

@@ -82,6 +82,13 @@ export class FakeShelf implements Shelf {
     this.replace(log, 0, entries)
   }
 
+  async strand(apart: Log, entries: readonly Entry[], of: LogKey, place: number): Promise<void> {
+    await this.before()
+    this.replace(apart, 0, entries)
+    const book = this.find(of)
+    if (book?.underway?.place === place) book.underway = null
+  }
+
   async rename(from: LogKey, log: Log): Promise<boolean> {
     await this.before()
     const book = this.require(from, log.session)

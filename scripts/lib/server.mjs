@@ -29,7 +29,7 @@ export async function startServer({ databaseUrl, port, host = '127.0.0.1', sessi
     process: child,
     pid: child.pid,
     async stop(signal = 'SIGTERM') {
-      if (child.exitCode !== null) return
+      if (child.exitCode !== null || child.signalCode !== null) return
       const gone = new Promise(resolve => child.once('exit', resolve))
       child.kill(signal)
       // One that hangs must not keep its database from being stopped.

@@ -16,7 +16,7 @@ export default defineConfig({
   test: {
     projects: [
       { extends: true, test: { name: 'core', include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'demo/**/*.test.ts'], testTimeout: 60_000 } },
-      { extends: true, test: { name: 'app', include: ['app/**/*.test.ts', 'server/**/*.test.ts'], testTimeout: 60_000 } },
+      { extends: true, test: { name: 'app', include: ['app/**/*.test.ts', 'server/**/*.test.ts', 'scripts/**/*.test.ts'], testTimeout: 60_000 } },
       {
         extends: true,
         test: {

@@ -2,9 +2,10 @@
 import { spawn } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { join, relative } from 'node:path'
 import { ensureBuilt, ensureDebian, ensurePackages, ensurePrepared, requireNode } from './lib/needs.mjs'
 import { ROOT } from './lib/root.mjs'
+import { together, unluckyFiles } from './lib/report.mjs'
 import { run } from './lib/run.mjs'
 import { runMain, say } from './lib/say.mjs'
 
@@ -22,7 +23,7 @@ const PARTS = {
     await ensureDebian('mariadbd', ['mariadb-server'])
     await ensureDebian('chromium', ['chromium'])
     await ensureBuilt()
-    return vitest('e2e')
+    return vitest('e2e', true)
   },
 }
 
@@ -34,12 +35,19 @@ runMain(async () => {
   await ensurePackages()
   await ensurePrepared()
   const total = { passed: 0, failed: 0 }
+  const unsteady = []
+  const times = []
   for (const name of asked.length ? asked : Object.keys(PARTS)) {
     say(name)
-    const { passed, failed } = await PARTS[name]()
-    total.passed += passed
-    total.failed += failed
+    const since = Date.now()
+    const ended = await PARTS[name]()
+    total.passed += ended.passed
+    total.failed += ended.failed
+    unsteady.push(...ended.unsteady ?? [])
+    times.push(`${name} ${Math.round((Date.now() - since) / 1000)} s`)
   }
+  console.log(times.join(' · '))
+  if (unsteady.length) console.log(`Unsteady, passed when they were run again alone:\n${unsteady.map(each => `  ${relative(ROOT, each)}`).join('\n')}`)
   console.log(`${total.passed} passed, ${total.failed} failed`)
   process.exit(total.failed ? 1 : 0)
 })
@@ -48,15 +56,24 @@ async function check(command, args) {
   return (await exitCode(command, args)) === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 }
 }
 
-/** Runs one Vitest project and counts from its own report; a run that ends badly without a failed test counts as one. */
-async function vitest(project) {
+/**
+ * Runs one Vitest project and counts from its own report; a run that ends badly without a failed test counts as one.
+ * `isRunAgain`: files in which something failed are run again once, by themselves.
+ */
+async function vitest(project, isRunAgain = false) {
+  const first = await vitestRun(project)
+  const unlucky = isRunAgain && first.code !== 0 ? unluckyFiles(first.report) : []
+  if (unlucky.length === 0) return { passed: first.report.numPassedTests, failed: first.report.numFailedTests || (first.code === 0 ? 0 : 1) }
+  say(`once more, alone: ${unlucky.map(each => relative(ROOT, each)).join(', ')}`)
+  return together(first.report, (await vitestRun(project, unlucky)).report)
+}
+
+async function vitestRun(project, files = []) {
   const folder = mkdtempSync(join(tmpdir(), 'little-easel-test-'))
   const file = join(folder, 'report.json')
   try {
-    const code = await exitCode('npx', ['vitest', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`])
-    const report = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : { numPassedTests: 0, numFailedTests: 0 }
-    const failed = report.numFailedTests || (code === 0 ? 0 : 1)
-    return { passed: report.numPassedTests, failed }
+    const code = await exitCode('npx', ['vitest', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`, ...files])
+    return { code, report: existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : { numPassedTests: 0, numFailedTests: 0, testResults: [] } }
   } finally {
     rmSync(folder, { recursive: true, force: true })
   }

@@ -12,11 +12,7 @@ import { runMain, say } from './lib/say.mjs'
 const PARTS = {
   lint: () => check('npx', ['eslint', '.', '--max-warnings', '0']),
   borders: () => check('npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'core', 'shared', 'server', 'app', 'demo', 'bench', 'shots', 'tests']),
-  async types() {
-    // Names that Nuxt finds by itself: made anew, for files may have come or gone.
-    await run('npx', ['nuxt', 'prepare'], { quiet: true })
-    return check('npx', ['vue-tsc', '-b', '--noEmit'])
-  },
+  types: () => check('npx', ['vue-tsc', '-b', '--noEmit']),
   core: () => vitest('core'),
   app: () => vitest('app'),
   async e2e() {
@@ -26,6 +22,9 @@ const PARTS = {
     return vitest('e2e', true)
   },
 }
+
+/** Parts that only read the code: they run side by side. */
+const READING = ['lint', 'borders', 'types']
 
 runMain(async () => {
   requireNode()
@@ -37,7 +36,7 @@ runMain(async () => {
   const total = { passed: 0, failed: 0 }
   const unsteady = []
   const times = []
-  for (const name of asked.length ? asked : Object.keys(PARTS)) {
+  const one = async (name) => {
     say(name)
     const since = Date.now()
     const ended = await PARTS[name]()
@@ -46,6 +45,11 @@ runMain(async () => {
     unsteady.push(...ended.unsteady ?? [])
     times.push(`${name} ${Math.round((Date.now() - since) / 1000)} s`)
   }
+  const names = asked.length ? asked : Object.keys(PARTS)
+  // Names that Nuxt finds by itself: made anew, for files may have come or gone.
+  if (names.includes('types')) await run('npx', ['nuxt', 'prepare'], { quiet: true })
+  await Promise.all(names.filter(name => READING.includes(name)).map(one))
+  for (const name of names.filter(name => !READING.includes(name))) await one(name)
   console.log(times.join(' · '))
   if (unsteady.length) console.log(`Unsteady, passed when they were run again alone:\n${unsteady.map(each => `  ${relative(ROOT, each)}`).join('\n')}`)
   console.log(`${total.passed} passed, ${total.failed} failed`)

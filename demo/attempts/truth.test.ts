@@ -7,7 +7,7 @@ import { ATTEMPTED, ATTEMPTS, truthOf } from './truth'
 
 const kernels = loadKernels()
 /** A small part of what `npm run lookfors` draws. */
-const COUNT = 15
+const COUNT = 10
 
 it('every look-for has its attempts', () => {
   expect([...ATTEMPTED].sort()).toEqual([...MEASURE_NAMES].sort())

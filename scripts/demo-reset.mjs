@@ -1,6 +1,6 @@
 // npm run demo:reset: drops everything and loads the demo again. Stop the app first, or give its DATABASE_URL.
 import { startDatabase } from './lib/database.mjs'
-import { ensureBuilt, ensurePackages, requireNode } from './lib/needs.mjs'
+import { ensureKernels, ensurePackages, requireNode } from './lib/needs.mjs'
 import { fromRoot } from './lib/root.mjs'
 import { runMain, say } from './lib/say.mjs'
 import { setupDatabase } from './lib/setup.mjs'
@@ -8,7 +8,7 @@ import { setupDatabase } from './lib/setup.mjs'
 runMain(async () => {
   requireNode()
   await ensurePackages()
-  await ensureBuilt()
+  await ensureKernels()
   const database = process.env.DATABASE_URL ? null : await startDatabase(process.env.LITTLE_EASEL_DATA ?? fromRoot('.data'))
   try {
     await setupDatabase(process.env.DATABASE_URL ?? database.url, ['--reset', '--demo'])

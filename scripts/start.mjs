@@ -3,7 +3,7 @@ import { randomBytes } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { startDatabase } from './lib/database.mjs'
-import { ensureBuilt, ensurePackages, requireNode } from './lib/needs.mjs'
+import { ensureBuilt, ensureDebian, ensureKernels, ensurePackages, requireNode } from './lib/needs.mjs'
 import { freePort } from './lib/ports.mjs'
 import { fromRoot } from './lib/root.mjs'
 import { runMain, say } from './lib/say.mjs'
@@ -14,9 +14,10 @@ const dataFolder = process.env.LITTLE_EASEL_DATA ?? fromRoot('.data')
 
 runMain(async () => {
   requireNode()
-  await ensurePackages()
-  await ensureBuilt()
-  const database = process.env.DATABASE_URL ? null : await startDatabase(dataFolder)
+  const isOwnDatabase = !process.env.DATABASE_URL
+  await Promise.all([ensurePackages(), isOwnDatabase && ensureDebian('mariadbd', ['mariadb-server'])])
+  await ensureKernels()
+  const database = isOwnDatabase ? await startDatabase(dataFolder) : null
   const databaseUrl = process.env.DATABASE_URL ?? database.url
 
   let server = null
@@ -33,7 +34,8 @@ runMain(async () => {
   process.on('SIGTERM', () => void end(0))
 
   try {
-    await setupDatabase(databaseUrl, ['--demo'])
+    // The demo is drawn while the app is built: it needs nothing of the build.
+    await Promise.all([ensureBuilt(), setupDatabase(databaseUrl, ['--demo'])])
     const port = process.env.PORT ? Number(process.env.PORT) : await freePort(4310)
     server = await startServer({
       databaseUrl, port, host: process.env.HOST ?? '127.0.0.1', sessionPassword: sessionPassword(),

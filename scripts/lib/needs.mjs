@@ -40,12 +40,17 @@ function addTo(hash, path, name) {
   hash.update(name).update('\0').update(readFileSync(path)).update('\0')
 }
 
-/** Kernels and Nuxt's generated types: needed before lint, types and tests. */
-export async function ensurePrepared() {
+/** The kernels: whatever runs the core needs them. */
+export async function ensureKernels() {
   const kernels = fromRoot('core/kernels/generated/kernels.ts')
   const assembly = fromRoot('core/kernels/assembly')
   const newest = Math.max(...readdirSync(assembly).map(file => statSync(`${assembly}/${file}`).mtimeMs))
   if (!existsSync(kernels) || statSync(kernels).mtimeMs < newest) await run(process.execPath, ['scripts/build-kernels.mjs'])
+}
+
+/** Kernels and Nuxt's generated types: needed before lint, types and tests. */
+export async function ensurePrepared() {
+  await ensureKernels()
   if (!existsSync(fromRoot('.nuxt/tsconfig.json'))) await run('npx', ['nuxt', 'prepare'], { quiet: true })
 }
 

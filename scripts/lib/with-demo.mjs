@@ -1,5 +1,5 @@
 import { bundle } from './bundle.mjs'
-import { ensureBuilt, ensureDebian, ensurePackages, requireNode } from './needs.mjs'
+import { ensureDebian, ensureKernels, ensurePackages, requireNode } from './needs.mjs'
 import { run } from './run.mjs'
 import { runMain, say } from './say.mjs'
 import { demoWorld } from './world.mjs'
@@ -10,7 +10,7 @@ export function runWithDemo(entry, name, options = {}) {
     requireNode()
     await ensurePackages()
     await ensureDebian('chromium', ['chromium'])
-    await ensureBuilt()
+    await ensureKernels()
     const program = await bundle(entry, name)
     say('a fresh demo')
     const world = await demoWorld(options)

@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { startDatabase } from './database.mjs'
+import { ensureBuilt } from './needs.mjs'
 import { freePort } from './ports.mjs'
 import { startServer } from './server.mjs'
 import { setupDatabase } from './setup.mjs'
@@ -10,7 +11,7 @@ import { setupDatabase } from './setup.mjs'
 export async function demoWorld({ durable = false } = {}) {
   const folder = mkdtempSync(join(tmpdir(), 'little-easel-demo-'))
   const database = await startDatabase(folder, { name: 'easel_demo', durable })
-  await setupDatabase(database.url, ['--demo'], { quiet: true })
+  await Promise.all([ensureBuilt(), setupDatabase(database.url, ['--demo'], { quiet: true })])
   const server = await startServer({ databaseUrl: database.url, port: await freePort(46210), sessionPassword: 'only-for-the-demo-world-'.repeat(2), log() {} })
   return {
     url: server.url,

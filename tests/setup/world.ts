@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { TestProject } from 'vitest/node'
 import { startDatabase } from '../../scripts/lib/database.mjs'
+import { ensureBuilt } from '../../scripts/lib/needs.mjs'
 import { freePort } from '../../scripts/lib/ports.mjs'
 import { startServer } from '../../scripts/lib/server.mjs'
 import { setupDatabase } from '../../scripts/lib/setup.mjs'
@@ -33,7 +34,7 @@ export default async function world(project: TestProject): Promise<() => Promise
   const folder = mkdtempSync(join(tmpdir(), 'little-easel-world-'))
   const lines: string[] = []
   const database = await startDatabase(folder, { name: 'easel_test', durable: false })
-  await setupDatabase(database.url, ['--demo'], { quiet: true })
+  await Promise.all([ensureBuilt(), setupDatabase(database.url, ['--demo'], { quiet: true })])
   const port = await freePort(45210)
   const startAt = (port: number) => startServer({ databaseUrl: database.url, port, sessionPassword: 'only-for-tests-'.repeat(3), log: (line: string) => void lines.push(line) })
   const start = () => startAt(port)

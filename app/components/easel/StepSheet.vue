@@ -3,6 +3,7 @@ import { mdiChevronLeft, mdiChevronRight, mdiPauseCircleOutline, mdiPlayCircleOu
 import { nextThing } from '#core/lookfor'
 import { ghostEntries } from '#core/plan'
 import { api } from '../../api/routes'
+import { allThereWords } from '../../sheet/step-words'
 
 /** The step sheet: what to do, the ghost, the common slip, what to look for. */
 const easel = useEasel()
@@ -156,7 +157,7 @@ function point(id: string, isOn: boolean): void {
                 />
               </ul>
             </component>
-            <p v-if="isAllMet && !isOld" class="small">{{ isLast ? 'All there. Hand it in when you are happy with it.' : isWaiting ? 'All there.' : 'All there. Go on to the next step when you like.' }}</p>
+            <p v-if="isAllMet && !isOld" class="small">{{ allThereWords({ isLast, isWaiting }) }}</p>
           </template>
           <v-btn v-if="found" variant="text" size="small" block @click="easel.clearFindings()">Put the marks away</v-btn>
         </section>

@@ -5,7 +5,7 @@ import type { AnswerBody, CritKit, MarkLevel } from '#shared/schemas'
 import { troubleOf } from '../../api/client'
 import { api } from '../../api/routes'
 import type { AnswerInHand } from '../../composables/useAnswerDraft'
-import { MARK_WORDS, SUGGESTED_MARK } from '../../sheet/mark-words'
+import { MARK_WORDS, suggestedMark } from '../../sheet/mark-words'
 import { meantIn } from '#core/drawing'
 import { VERDICT_WORDS } from '../../sheet/verdict-words'
 
@@ -56,7 +56,7 @@ function mark(lookFor: string, level: MarkLevel): void {
 
 function takeOver(): void {
   const suggested = groups.value.flatMap(group => group.lines).flatMap(({ finding }) => {
-    const level = meant.value.has(finding.lookFor) && finding.verdict !== 'met' ? 'meant' as const : SUGGESTED_MARK[finding.verdict]
+    const level = suggestedMark(finding.verdict, meant.value.has(finding.lookFor))
     return level ? [[finding.lookFor, level] as const] : []
   })
   change({ marks: { ...Object.fromEntries(suggested), ...draft.value.marks } })

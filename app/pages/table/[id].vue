@@ -6,7 +6,7 @@ import { VERDICT_OF_MARK } from '#shared/marks'
 import type { HandInState, TableRow } from '#shared/views'
 import { api } from '../../api/routes'
 import type { Tone } from '../../composables/useLooking'
-import { MARK_WORDS, SUGGESTED_MARK } from '../../sheet/mark-words'
+import { MARK_WORDS, suggestedMark } from '../../sheet/mark-words'
 import { STATE_WORDS } from '../../sheet/state-words'
 import { medianInWords, TABLE_MEASURES, type TableMeasure } from '../../sheet/table-measures'
 import { VERDICT_WORDS } from '../../sheet/verdict-words'
@@ -62,7 +62,7 @@ const sums = computed(() => (table.value?.lookFors ?? []).map(({ id }) => column
 const first = computed(() => failsFirst(sums.value))
 const agreement = computed(() => agreementOf(handed.value.flatMap(({ handIn }) => Object.entries(handIn.marks).flatMap(([lookFor, mark]) => {
   const verdict = handIn.verdicts[lookFor]
-  const suggested = verdict && SUGGESTED_MARK[verdict]
+  const suggested = verdict && suggestedMark(verdict, false)
   return suggested ? [[suggested, mark] as const] : []
 }))))
 

@@ -85,10 +85,15 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
     void show()
   }
 
+  /** As what the outlines in hand were made; behind what is typed for a moment. */
+  let written = ''
+  const asTyped = () => JSON.stringify([text.value, font.value, size.value])
+
   /** Writes the text anew as it is now, where it stands. */
-  const rewrite = latestOnly(async () => {
+  async function writeAnew(): Promise<void> {
     const { value } = writing
     if (value?.is !== 'text') return
+    const typed = asTyped()
     try {
       const outlines = text.value.trim() ? await textOutlines(text.value, font.value, size.value) : []
       if (!writing.value) return
@@ -108,11 +113,13 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
         const isFirst = writing.value.outlines.length === 0
         writing.value = { ...writing.value, outlines, text: text.value.slice(0, 400), held: isFirst ? movedBy(held, before.x - after.x, before.y - after.y) : held }
       }
+      written = typed
       await show()
     } catch {
       onTrouble('The letters of this font can’t be had just now.', 'Try again when the server is back, or choose another font.')
     }
-  })
+  }
+  const rewrite = latestOnly(writeAnew)
   watch([text, font, size], () => void rewrite())
   watch(() => [hand.colour, hand.settings?.opacity, isSolid.value], () => writing.value && void show())
 
@@ -126,6 +133,7 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
     const layer = isReady.value && layerNow()
     if (!layer) return
     seed = crypto.getRandomValues(new Uint32Array(1))[0]!
+    written = ''
     // An empty line's box, until there are words in it.
     const { value: height } = size
     writing.value = { is: 'text', text: ' ', layer, outlines: [], held: heldWhole({ x0: Math.round(place.x), y0: Math.round(place.y - height / 2), x1: Math.round(place.x + height), y1: Math.round(place.y + height / 2) }) }
@@ -151,7 +159,12 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
     if (writing.value) change(movedBy(writing.value.held, dx, dy))
   }
 
+  /** Puts them down. What was typed a moment ago is waited for; where its letters can't be had, it stays in hand. */
   async function settle(): Promise<void> {
+    if (writing.value?.is === 'text' && written !== asTyped()) {
+      await writeAnew()
+      if (written !== asTyped()) return
+    }
     const settled = act()
     writing.value = null
     text.value = ''
@@ -171,8 +184,8 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
   }
 
   /** Stamps a signature into the bottom right corner, a sixth of the sheet wide. */
-  function sign(name: string, outlines: readonly (readonly number[])[]): void {
-    if (writing.value) void settle()
+  async function sign(name: string, outlines: readonly (readonly number[])[]): Promise<void> {
+    if (writing.value) await settle()
     isReady.value = false
     const { width, height } = sheet()
     const box = boxOf(outlines)

@@ -76,7 +76,7 @@ async function stamp(): Promise<void> {
   } finally {
     isBusy.value = false
   }
-  letters.sign('signature', shown)
+  void letters.sign('signature', shown)
   isOpen.value = false
 }
 </script>

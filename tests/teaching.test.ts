@@ -1,6 +1,7 @@
+import type { Page } from 'playwright-core'
 import { beforeAll, describe, expect, inject, it } from 'vitest'
 import type { DrawingView, FolioView, RegisterView, RoundNews, RoundView } from '#shared/views'
-import { enterAsLearner, enterAsTeacher, openBrowser } from './lib/browser'
+import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
 import { handInKettle, openClass, type OwnClass } from './lib/class'
 import { Client, plainEntries } from './lib/client'
 import { openEasel } from './lib/easel'
@@ -19,6 +20,16 @@ beforeAll(async () => {
   second = await openClass(url, teacher, 'The quay group', ['Gwen Tarrock'])
 })
 const register = async (classId: number) => (await teacher.call<RegisterView>('GET', `/api/classes/${classId}`)).body
+
+/** The teacher before a page, in a small window. */
+async function teacherAt(path: string): Promise<{ browser: OpenedBrowser, page: Page }> {
+  const browser = await openBrowser({ width: 1024, height: 768 })
+  const page = browser.context.pages()[0]!
+  await enterAsTeacher(page, url, { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' })
+  await page.goto(url + path)
+  return { browser, page }
+}
+
 const round = async (classId: number) => (await teacher.call<RoundView>('GET', `/api/classes/${classId}/round`)).body
 
 describe('a learner who moves to another class', () => {
@@ -94,10 +105,7 @@ describe('a learner who signs out', () => {
 
 describe('a list whose headings nobody knows', () => {
   it('names nobody until it is said which column is what', async () => {
-    const browser = await openBrowser({ width: 1024, height: 768 })
-    const page = browser.context.pages()[0]!
-    await enterAsTeacher(page, url, { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' })
-    await page.goto(`${url}/register/${first.classId}`)
+    const { browser, page } = await teacherAt(`/register/${first.classId}`)
     await page.getByRole('button', { name: 'Add learners' }).click()
     await page.getByLabel('Names, one a line').fill('Course list, autumn;;\nNr;Wer;Ort\n1;Hale Penrose;Quay\n2;Iva Rook;Mole')
     await page.getByText('Which column is what?').waitFor()
@@ -115,10 +123,7 @@ describe('a list whose headings nobody knows', () => {
 
 describe('the plan editor in a small window', () => {
   it('has all of a step’s leaf in sight, none of it over the side', async () => {
-    const browser = await openBrowser({ width: 1024, height: 768 })
-    const page = browser.context.pages()[0]!
-    await enterAsTeacher(page, url, { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' })
-    await page.goto(`${url}/plans/${first.plan}`)
+    const { browser, page } = await teacherAt(`/plans/${first.plan}`)
     for (const tab of ['Words', 'Laid out', 'Look-fors', 'Going on']) {
       await page.getByRole('tab', { name: tab }).click()
       await page.getByRole('tab', { name: tab, selected: true }).waitFor()

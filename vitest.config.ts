@@ -21,7 +21,7 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'e2e', include: ['tests/**/*.test.ts'], globalSetup: ['tests/setup/world.ts'],
-          testTimeout: 240_000, hookTimeout: 240_000, fileParallelism: false,
+          testTimeout: 240_000, hookTimeout: 240_000,
           // Machines are shared: what is waited for may take its time.
           expect: { poll: { timeout: 20_000 } },
         },

@@ -78,6 +78,13 @@ export interface PanelAttempt {
   readonly hand?: Hand
 }
 
+/** Who of the class has which panel, and how they drew it; null: not begun. The others are free. */
+export const PANELS: readonly { readonly place: number, readonly learner: number, readonly attempt: PanelAttempt | null }[] = [
+  { place: 0, learner: 0, attempt: { seed: 41 } }, { place: 1, learner: 1, attempt: { seed: 42 } }, { place: 2, learner: 2, attempt: { seed: 43 } },
+  { place: 4, learner: 3, attempt: { seed: 44 } }, { place: 5, learner: 4, attempt: { seed: 45, sunk: 34 } }, { place: 6, learner: 5, attempt: { seed: 46, upTo: 0.55 } },
+  { place: 7, learner: 6, attempt: null },
+]
+
 const STEP = 6
 
 /** Someone paints a panel in rows of broad strokes, each of one colour. */

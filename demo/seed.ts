@@ -1,11 +1,6 @@
 import { answerSchema } from '#shared/schemas'
-import { contentHash, type DrawingRecord, type Entry } from '#core/drawing'
-import type { Plan } from '#core/plan'
-import { loadKernels } from '#core/kernels'
-import { showDrawing } from '#core/layers'
+import type { Entry } from '#core/drawing'
 import { workMs } from '#core/review'
-import { examine } from '../server/jobs/examine'
-import { livePictureOf, pictureOf } from '../server/jobs/picture'
 import * as drawings from '../server/repositories/drawings'
 import * as handIns from '../server/repositories/handins'
 import { setLivePicture } from '../server/repositories/live'
@@ -19,9 +14,8 @@ import type { DrawingRow } from '../server/models'
 import { inTransaction, type Tx } from '../server/repositories/database'
 import { packEntries } from '../server/services/records'
 import { sealSecret } from '../server/services/secrets'
-import { BEGINNERS_HAND, STEADY_HAND } from './hand'
-import { drawKettle, kettlePlan, type Attempt } from './kettle'
-import { attemptsFor, drawAttempt, lessonPlan, LESSONS } from './lessons'
+import { kettleName, lessonName, planName, type Drawn, type Examined } from './drawn'
+import { LESSONS } from './lessons'
 import { CLASSES, HARBOUR_CLASS, HARBOUR_SET, HARBOUR_TRIES, TEACHER, WALL, type DemoLearner } from './people'
 import { seedMural } from './seed-mural'
 
@@ -32,9 +26,6 @@ const EVENING = new Date('2026-11-19T19:00:00Z')
 
 const MINUTE = 60_000
 const WEEK = 7 * 24 * 60 * MINUTE
-/** Of the harbour class's lessons so many were handed in by so many. */
-const HANDED_LESSONS = 2
-const HANDED_LEARNERS = 4
 /** The teacher's address until the demo is whole: a start that was cut off is seen by it. */
 const UNFINISHED = 'unfinished@saltmarsh.example'
 
@@ -57,23 +48,20 @@ export async function isDemoUnfinished(): Promise<boolean> {
   return (await people.teacherByEmail(UNFINISHED)) !== null
 }
 
-/** Fills an empty database with the hall's evening table. Every drawing goes through the real engine. */
-export async function seedDemo(say: (line: string) => void): Promise<void> {
-  const kernels = loadKernels()
-  say('drawing the kettle plan')
-  const plan = kettlePlan(kernels)
-  const shown = examine(plan.demonstration, plan.steps)
-  const { width, height } = shown
+/** Fills an empty database with the hall's evening table. `kept` gives the drawings, which went through the real engine. */
+export async function seedDemo(kept: (name: string) => Promise<Drawn>, say: (line: string) => void): Promise<void> {
+  say('the kettle and who draws it')
+  const { plan, picture } = await kept(planName('kettle'))
   const teacher = await people.addTeacher({ email: UNFINISHED, name: TEACHER.name, secret: await sealSecret(TEACHER.password) })
-  const planRow = await plans.addPlan(teacher.id, plan, await pictureOf(shown.pixels, width, height))
-  const version = await plans.addVersion(planRow.id, 1, plan)
+  const planRow = await plans.addPlan(teacher.id, plan!, Buffer.from(picture!))
+  const version = await plans.addVersion(planRow.id, 1, plan!)
   for (const { learners, ...one } of CLASSES) {
     const schoolClass = await people.addClass({ teacherId: teacher.id, ...one })
     await plans.givePlan({ classId: schoolClass.id, planId: planRow.id, place: 0, versionId: version.id })
+    const secrets = await Promise.all(learners.map(learner => sealSecret(learner.pin)))
     for (const [i, learner] of learners.entries()) {
-      say(`drawing for ${learner.name}`)
-      const row = await people.addLearner({ classId: schoolClass.id, name: learner.name, secret: await sealSecret(learner.pin) })
-      if (learner.attempt) await seedDrawing(row.id, planRow.id, teacher.id, learner, learner.attempt, i)
+      const row = await people.addLearner({ classId: schoolClass.id, name: learner.name, secret: secrets[i]! })
+      if (learner.attempt) await seedDrawing(row.id, planRow.id, teacher.id, learner, i)
     }
   }
 
@@ -86,18 +74,17 @@ export async function seedDemo(say: (line: string) => void): Promise<void> {
     const schoolClass = await people.addClass({ teacherId, ...one })
     const rows = await Promise.all(learners.map(async learner => people.addLearner({ classId: schoolClass.id, name: learner.name, secret: await sealSecret(learner.pin) })))
     for (const [place, lesson] of LESSONS.entries()) {
-      say(`drafting “${lesson.title}”, and a dozen attempts at it`)
-      const drafted = lessonPlan(kernels, lesson)
-      const seen = examine(drafted.demonstration, [])
-      const row = await plans.addPlan(teacherId, drafted, await pictureOf(seen.pixels, seen.width, seen.height))
-      const first = await plans.addVersion(row.id, 1, drafted)
+      say(`“${lesson.title}”, and a dozen attempts at it`)
+      const drafted = await kept(planName(`lesson-${place + 1}`))
+      const row = await plans.addPlan(teacherId, drafted.plan!, Buffer.from(drafted.picture!))
+      const first = await plans.addVersion(row.id, 1, drafted.plan!)
       await plans.givePlan({ classId: schoolClass.id, planId: row.id, place, versionId: first.id })
-      for (const [i, attempt] of attemptsFor(lesson, 900 + place).entries()) {
-        const { entries } = drawAttempt(kernels, lesson, drafted, attempt)
+      for (const [i, { id: learnerId }] of rows.entries()) {
+        const { entries, examined } = await kept(lessonName(place, i))
         const endedAt = new Date(EVENING.getTime() - (4 - place) * WEEK + i * 4 * MINUTE)
-        const drawing = await inTransaction(tx => keepDrawing({ learnerId: rows[i]!.id, planId: row.id, versionId: first.id }, entries, endedAt, tx))
-        // Some of the first lessons were handed in and answered.
-        if (place < HANDED_LESSONS && i < HANDED_LEARNERS) await seedHandIn(drawing, { version: 1, sheet: drafted.sheet, entries: [...entries] }, drafted.steps, { teacherId, endedAt, words: 'Looked at. Go on with the next lesson.' })
+        const drawing = await inTransaction(tx => keepDrawing({ learnerId, planId: row.id, versionId: first.id }, entries!, endedAt, tx))
+        // What was handed in was answered.
+        if (examined) await seedHandIn(drawing, entries!.length, examined, { teacherId, endedAt, words: 'Looked at. Go on with the next lesson.' })
       }
     }
     for (const [name, drill, scores] of HARBOUR_TRIES) {
@@ -110,8 +97,8 @@ export async function seedDemo(say: (line: string) => void): Promise<void> {
       const { id } = rows[learners.findIndex(each => each.name === name)]!
       for (const [i, score] of scores.entries()) await addTryAt({ learnerId: id, ...asked[i]!, score, figures: [] }, new Date(EVENING.getTime() - 2 * 24 * 60 * MINUTE + i * MINUTE))
     }
-    say('drawing a mural')
-    await seedMural(kernels, { teacherId, classId: schoolClass.id, learners: rows, keep: keepDrawing, endedAt: EVENING })
+    say('a mural')
+    await seedMural({ teacherId, classId: schoolClass.id, learners: rows, kept, keep: keepDrawing, endedAt: EVENING })
   }
 
   /** Hangs a hand-in on the Wall of its class, with the teacher's words. */
@@ -123,34 +110,29 @@ export async function seedDemo(say: (line: string) => void): Promise<void> {
   }
 
   /** A hand-in that was accepted, without marks: what was measured counts. */
-  async function seedHandIn(drawing: DrawingRow, record: DrawingRecord, steps: Plan['steps'], { teacherId, endedAt, words }: { teacherId: number, endedAt: Date, words: string }): Promise<void> {
-    const { hash, findings, measures, pixels, width, height } = examine(record, steps)
+  async function seedHandIn(drawing: DrawingRow, position: number, examined: Examined, { teacherId, endedAt, words }: { teacherId: number, endedAt: Date, words: string }): Promise<void> {
+    const { hash, findings, measures, picture } = examined
     await inTransaction(async (tx) => {
-      const row = await handIns.addHandIn({ drawingId: drawing.id, attempt: 1, position: record.entries.length, hash, note: '', handedInAt: new Date(endedAt.getTime() + MINUTE) }, tx)
-      await handIns.setExamined(row.id, { verification: 'matches', findings, measures, picture: await pictureOf(pixels, width, height) }, tx)
+      const row = await handIns.addHandIn({ drawingId: drawing.id, attempt: 1, position, hash, note: '', handedInAt: new Date(endedAt.getTime() + MINUTE) }, tx)
+      await handIns.setExamined(row.id, { verification: 'matches', findings, measures, picture: Buffer.from(picture) }, tx)
       await handIns.setAnswer({ handInId: row.id, teacherId, answeredAt: new Date(endedAt.getTime() + 30 * MINUTE), ...answerSchema.parse({ marks: {}, words, next: '', outcome: 'accepted' }) }, tx)
     })
   }
 
-  async function seedDrawing(learnerId: number, planId: number, teacherId: number, learner: DemoLearner, attempt: Attempt, place: number): Promise<void> {
-    const hand = learner.steady ? STEADY_HAND : BEGINNERS_HAND
-    const { engine } = drawKettle(kernels, { hand, ...attempt })
-    const { entries } = engine
+  async function seedDrawing(learnerId: number, planId: number, teacherId: number, learner: DemoLearner, place: number): Promise<void> {
+    const { entries = [], live, examined } = await kept(kettleName(learner.name))
     const last = entries.at(-1)!.at
     const endedAt = new Date(EVENING.getTime() + place * 3 * MINUTE + last)
-    const { width, height } = plan.sheet
-    const live = await livePictureOf(showDrawing(kernels, engine.drawing), width, height)
     await inTransaction(async (tx) => {
       const drawing = await keepDrawing({ learnerId, planId, versionId: version.id }, entries, endedAt, tx)
-      await setLivePicture({ drawingId: drawing.id, position: entries.length, picture: live, findings: null }, tx)
-      if (!learner.handIn) return
-      const record = { version: 1 as const, sheet: plan.sheet, entries }
-      const { hash, findings, pixels, measures } = examine(record, plan.steps)
+      await setLivePicture({ drawingId: drawing.id, position: entries.length, picture: Buffer.from(live!), findings: null }, tx)
+      if (!learner.handIn || !examined) return
+      const { hash, findings, measures, picture } = examined
       const row = await handIns.addHandIn({
-        drawingId: drawing.id, attempt: 1, position: entries.length, hash: contentHash(engine.drawing), note: learner.handIn.note,
+        drawingId: drawing.id, attempt: 1, position: entries.length, hash, note: learner.handIn.note,
         handedInAt: new Date(endedAt.getTime() + MINUTE),
       }, tx)
-      await handIns.setExamined(row.id, { verification: hash === row.hash ? 'matches' : 'differs', findings, measures, picture: await pictureOf(pixels, width, height) }, tx)
+      await handIns.setExamined(row.id, { verification: 'matches', findings, measures, picture: Buffer.from(picture) }, tx)
       const hung = WALL.find(each => each.learner === learner.name)
       if (hung) await hang(row.id, learnerId, hung, tx)
       const { answer } = learner.handIn

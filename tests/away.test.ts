@@ -1,25 +1,20 @@
 import type { Page } from 'playwright-core'
-import { afterEach, beforeEach, describe, expect, inject, it } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import type { Entry } from '#core/drawing'
 import { arc, type Point } from '#demo/hand'
 import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
 import { drawWithMouse, onPage, type Placed } from './lib/draw'
 import { drawingNumber, expectKept, openEasel, waitForSheet } from './lib/easel'
+import { faults, url } from './lib/world'
 
 /** The network, the server, the database or the tab goes away while someone draws: nothing is lost. */
 
-const url = inject('appUrl')
-const faults = inject('faultsUrl')
 const JESSAMY = { code: 'KETTLE7', name: 'Jessamy Coll', pin: '3209' }
 let browser: OpenedBrowser
 let page: Page
 let at: Placed
 
-const fault = async (name: string) => {
-  const { status } = await fetch(faults + name, { method: 'POST' })
-  expect(status, name).toBe(204)
-}
 const ring = (i: number): Point[] => arc(500 + 90 * i, 600, 60, 60)
 const state = () => page.locator('[data-test=saving]').getAttribute('data-state')
 
@@ -42,8 +37,8 @@ beforeEach(async () => {
 afterEach(async () => {
   await browser.close()
   // Whatever a test left down is up again for the next.
-  await fault('/database/start')
-  await fault('/server/start')
+  await faults.startDatabase()
+  await faults.startServer()
 })
 
 describe('nothing is lost', () => {
@@ -63,10 +58,10 @@ describe('nothing is lost', () => {
 
   it('when the server is killed and comes back', async () => {
     await drawWithMouse(page, at, ring(0), 1)
-    await fault('/server/kill')
+    await faults.killServer()
     await drawWithMouse(page, at, ring(1), 2)
     await expect.poll(state, { timeout: 15_000 }).toBe('away')
-    await fault('/server/start')
+    await faults.startServer()
     await drawWithMouse(page, at, ring(2), 3)
     await expectKept(page)
     await expectOnServer(drawingNumber(page), 3)
@@ -75,7 +70,7 @@ describe('nothing is lost', () => {
   it('when the database is killed and comes back, and hand-in says what to do meanwhile', async () => {
     await drawWithMouse(page, at, ring(0), 1)
     await expectKept(page)
-    await fault('/database/kill')
+    await faults.killDatabase()
     expect((await fetch(`${url}/api/health`)).status).toBe(503)
     await drawWithMouse(page, at, ring(1), 2)
     await expect.poll(state, { timeout: 20_000 }).toBe('away')
@@ -84,7 +79,7 @@ describe('nothing is lost', () => {
     await page.getByRole('dialog').getByRole('button', { name: 'Hand in' }).click()
     await expect.poll(() => page.getByRole('dialog').locator('.trouble').textContent(), { timeout: 20_000 }).toContain('can’t reach its database')
     await page.getByRole('button', { name: 'Not yet' }).click()
-    await fault('/database/start')
+    await faults.startDatabase()
     await expect.poll(async () => (await fetch(`${url}/api/health`)).status, { timeout: 20_000 }).toBe(200)
     await expectKept(page)
     await expectOnServer(drawingNumber(page), 2)
@@ -222,9 +217,9 @@ describe('the Round', () => {
       await round.locator('article', { hasText: 'Thursday evening table' }).getByRole('link', { name: 'The Round' }).click()
       await round.getByText('live', { exact: true }).waitFor()
       await round.locator('article.sheet', { hasText: JESSAMY.name }).waitFor()
-      await fault('/server/kill')
+      await faults.killServer()
       await round.getByText(/^not heard just now/).waitFor({ timeout: 20_000 })
-      await fault('/server/start')
+      await faults.startServer()
       await round.getByText('live', { exact: true }).waitFor({ timeout: 30_000 })
       await drawWithMouse(page, at, ring(0), 1)
       await expectOnServer(drawingNumber(page), 1)

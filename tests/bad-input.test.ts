@@ -1,10 +1,10 @@
-import { beforeAll, describe, expect, inject, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { toolSettings } from '#core/brush'
 import type { Entry } from '#core/drawing'
 import { TRIES } from '#shared/limits'
 import { Client, plainEntries } from './lib/client'
+import { url } from './lib/world'
 
-const url = inject('appUrl')
 const writer = 'writer-of-morten'
 const morten = new Client(url)
 let drawing = 0

@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core'
 import sharp from 'sharp'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { SAMPLE_FIELDS, unpackSample } from '#core/brush'
 import { replay, type Act } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
@@ -13,10 +13,10 @@ import { openClass } from './lib/class'
 import { Client } from './lib/client'
 import { drawWithMouse, onPage, type Placed } from './lib/draw'
 import { drawingNumber, expectKept, switchTruingOff, waitForSheet } from './lib/easel'
+import { url } from './lib/world'
 
 /** The Easel worked by hand on ordinary windows: keys after fields, words that are asked for, typed figures, layers together, what is in hand when somebody leaves. */
 
-const url = inject('appUrl')
 const teacher = new Client(url)
 const kernels = loadKernels()
 const SHEET = { width: 1600, height: 1200, paper: [250, 248, 242] as const }

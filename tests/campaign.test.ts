@@ -1,5 +1,5 @@
 import type { Page, Route } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { isDeepStrictEqual } from 'node:util'
 import { seededRandom } from '#core/base'
 import type { DrawingView, FolioView } from '#shared/views'
@@ -9,6 +9,7 @@ import { openClass, type OwnClass } from './lib/class'
 import { Client } from './lib/client'
 import { drawWithMouse, onPage, type Placed } from './lib/draw'
 import { drawingNumber, openEasel, waitForSheet } from './lib/easel'
+import { url } from './lib/world'
 
 /**
  * A bounded campaign against one drawing in a real browser: stroke after stroke, each followed by a fault that a seed chooses.
@@ -16,7 +17,6 @@ import { drawingNumber, openEasel, waitForSheet } from './lib/easel'
  * plain objects some hundred thousand times is done here with the things themselves.
  */
 
-const url = inject('appUrl')
 const teacher = new Client(url)
 const ROUNDS = 14
 let own: OwnClass

@@ -1,5 +1,5 @@
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { arc } from '#demo/hand'
 import type { AnswerBody } from '#shared/schemas'
 import type { HandInView, SlipsView, TableView } from '#shared/views'
@@ -8,10 +8,10 @@ import { examined, handInKettle, openClass } from './lib/class'
 import { Client } from './lib/client'
 import { drawWithMouse, onPage, placeOfSheet, restingBox, restingLook } from './lib/draw'
 import { expectAccessible } from './lib/easel'
+import { url } from './lib/world'
 
 /** A pile of hand-ins of a class, looked at in every way, and answered. */
 
-const url = inject('appUrl')
 const teacher = new Client(url)
 let browser: OpenedBrowser
 let page: Page

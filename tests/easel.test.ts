@@ -1,5 +1,5 @@
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { SAMPLE_FIELDS, unpackSample } from '#core/brush'
 import { contentHash, replay, requireRecord, type Act, type Entry, type FreshStrokeAct, type ShapeAct } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
@@ -8,10 +8,10 @@ import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
 import { drawWithMouse, onPage, restingLook, type Placed } from './lib/draw'
 import { drawingNumber, expectKept, openEasel } from './lib/easel'
+import { url } from './lib/world'
 
 /** What a hand does at the Easel: tools from the cupboard, held strokes, guides, ways of looking. */
 
-const url = inject('appUrl')
 const LEARNER = { code: 'KETTLE7', name: 'Kit Averne', pin: '9465' }
 let browser: OpenedBrowser
 let page: Page

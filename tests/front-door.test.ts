@@ -1,5 +1,6 @@
-import { expect, inject, it } from 'vitest'
+import { expect, it } from 'vitest'
 import { openBrowser } from './lib/browser'
+import { url } from './lib/world'
 
 /** What everyone loads before anything can be done. */
 
@@ -16,7 +17,7 @@ it('loads little script, compressed, and nothing of the engine', async () => {
     const sizes = new Map<string, number>()
     network.on('Network.responseReceived', ({ requestId, type }) => type === 'Script' && scripts.add(requestId))
     network.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => sizes.set(requestId, encodedDataLength))
-    await page.goto(inject('appUrl'))
+    await page.goto(url)
     await page.getByLabel('Class code').waitFor()
     await page.waitForLoadState('networkidle')
     const bytes = [...scripts].reduce((sum, each) => sum + (sizes.get(each) ?? 0), 0)

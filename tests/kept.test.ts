@@ -1,5 +1,5 @@
 import type { Page } from 'playwright-core'
-import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest'
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { beginAt, starterEntries, type Plan } from '#core/plan'
 import { standingActs } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
@@ -10,10 +10,10 @@ import { openClass, type OwnClass } from './lib/class'
 import { Client } from './lib/client'
 import { drawWithMouse, type Placed } from './lib/draw'
 import { drawingNumber, expectKept, openEasel, waitForSheet } from './lib/easel'
+import { url } from './lib/world'
 
 /** What a learner drew is there, whatever page is opened next; and what can be done with drawings of one's own. */
 
-const url = inject('appUrl')
 const teacher = new Client(url)
 let own: OwnClass
 let browser: OpenedBrowser

@@ -1,16 +1,16 @@
 import type { Page } from 'playwright-core'
 import sharp from 'sharp'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Act, Entry } from '#core/drawing'
 import type { HandInView } from '#shared/views'
 import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
 import { drawWithMouse, onPage, placeOfSheet, restingBox, type Placed } from './lib/draw'
 import { drawingNumber, expectAccessible, expectKept } from './lib/easel'
+import { url } from './lib/world'
 
 /** A sheet of one's own: set, cut up, moved about, written on, and looked at beside a reference. */
 
-const url = inject('appUrl')
 const LEARNER = { code: 'KETTLE7', name: 'Effie Rundle', pin: '6614' }
 const SHEET = { width: 900, height: 700 }
 let browser: OpenedBrowser

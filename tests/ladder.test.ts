@@ -1,13 +1,13 @@
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { curveThrough, type Point } from '#demo/hand'
 import { drawWithMouse, restingBox, type Placed } from './lib/draw'
 import { expectAccessible } from './lib/easel'
 import { learnerAtEasel, pixel, type DrawingLearner, type KeptRecord } from './lib/record'
+import { url } from './lib/world'
 
 /** A flat shape shaded in bands by a learner: laid, drawn over, closed, filled, softened. */
 
-const url = inject('appUrl')
 let browser: DrawingLearner
 let page: Page
 let at: Placed

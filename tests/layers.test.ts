@@ -1,14 +1,14 @@
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { stackOf, type StackItem } from '#core/layers'
 import type { Point } from '#demo/hand'
 import { drawWithMouse, onPage, type Placed } from './lib/draw'
 import { expectAccessible } from './lib/easel'
 import { learnerAtEasel, pixel, type DrawingLearner, type KeptRecord } from './lib/record'
+import { url } from './lib/world'
 
 /** Layers, staying inside, pouring and colour, as a learner uses them. */
 
-const url = inject('appUrl')
 let browser: DrawingLearner
 let page: Page
 let at: Placed

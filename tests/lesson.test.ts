@@ -1,13 +1,13 @@
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { arc, part } from '#demo/hand'
 import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
 import { drawWithFinger, drawWithMouse, drawWithPen, onPage, type Placed } from './lib/draw'
 import { BODY, expectAccessible, expectKept, openEasel, switchTruingOff } from './lib/easel'
+import { url } from './lib/world'
 
 /** The whole story: a learner draws a lesson and hands in, the teacher looks and answers, the learner reads it. */
 
-const url = inject('appUrl')
 let learnerBrowser: OpenedBrowser
 let teacherBrowser: OpenedBrowser
 let learner: Page

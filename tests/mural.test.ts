@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core'
 import sharp from 'sharp'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { replay, type Entry } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
 import { showDrawing } from '#core/layers'
@@ -12,11 +12,11 @@ import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from 
 import { Client } from './lib/client'
 import { drawWithMouse, onPage, placeOfSheet, type Placed } from './lib/draw'
 import { drawingNumber, expectAccessible, expectKept } from './lib/easel'
+import { anotherServer, faults, url } from './lib/world'
 
 /** A class draws one picture: it is laid out, picked, drawn panel beside panel, measured along the seams, and put together. */
 
-const url = inject('appUrl')
-const second = inject('secondUrl')
+const second = await anotherServer()
 const teacher = new Client(url)
 const [ada, bo] = [new Client(url), new Client(second)]
 let classId = 0
@@ -209,10 +209,10 @@ describe('panels', () => {
     await drawWithMouse(right.page, right.at, line([150, 420], [300, 420]), 5, STEADY)
     await isAway(right.page)
     await right.page.context().setOffline(false)
-    await fetch(`${inject('faultsUrl')}/server/kill`, { method: 'POST' })
+    await faults.killServer()
     await drawWithMouse(left.page, left.at, line([150, 420], [300, 420]), 6, STEADY)
     await isAway(left.page)
-    await fetch(`${inject('faultsUrl')}/server/start`, { method: 'POST' })
+    await faults.startServer()
     await left.page.reload()
     const card = left.page.locator('[data-test="panel-card"]')
     await card.getByText('the seams meet').waitFor({ timeout: 30_000 })

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { readPlanFile, type Plan } from '#core/plan'
 import type { PlanBookView, PlanView } from '#shared/views'
 import { arc, type Point } from '#demo/hand'
@@ -8,8 +8,8 @@ import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from 
 import { Client } from './lib/client'
 import { drawWithMouse, onPage, placeOfSheet, type Placed } from './lib/draw'
 import { drawingNumber, expectAccessible, expectKept, switchTruingOff, waitForSheet } from './lib/easel'
+import { url } from './lib/world'
 
-const url = inject('appUrl')
 const TEACHER = { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' }
 let browser: OpenedBrowser
 let page: Page

@@ -1,14 +1,14 @@
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { DeskView, FolioView } from '#shared/views'
 import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
 import { untilNothingMoves } from './lib/easel'
 import { expectInReach } from './lib/reach'
+import { url } from './lib/world'
 
 /** Every view and every card that opens on it, on every size of window: what is offered can be reached by hand. */
 
-const url = inject('appUrl')
 const OTTO = { code: 'PIER22', name: 'Otto Brandreth', pin: '1836' }
 const KIT = { code: 'KETTLE7', name: 'Kit Averne', pin: '9465' }
 const ORLA = { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' }

@@ -1,11 +1,11 @@
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { DeskView, FolioView, RegisterView, SlipsView } from '#shared/views'
 import { enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
 import { expectAccessible } from './lib/easel'
+import { url } from './lib/world'
 
-const url = inject('appUrl')
 const TEACHER = { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' }
 const teacher = new Client(url)
 let browser: OpenedBrowser

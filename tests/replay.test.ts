@@ -1,6 +1,6 @@
 import { build } from 'esbuild'
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { seededRandom } from '#core/base'
 import { contentHash, replay, requireRecord, type Entry } from '#core/drawing'
 import { randomEntries } from '#core/drawing/testing'
@@ -10,10 +10,10 @@ import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
 import { onPage } from './lib/draw'
 import { drawingNumber, expectKept, openEasel } from './lib/easel'
+import { url } from './lib/world'
 
 /** The same record gives the same bytes in Chromium and in Node. */
 
-const url = inject('appUrl')
 let browser: OpenedBrowser
 let page: Page
 

@@ -1,9 +1,9 @@
-import { beforeAll, describe, expect, inject, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import type { FolioView, RegisterView } from '#shared/views'
 import type { WallView } from '#shared/wall'
 import { Client } from './lib/client'
+import { url } from './lib/world'
 
-const url = inject('appUrl')
 const people = { nobody: new Client(url), teacher: new Client(url), bram: new Client(url), dov: new Client(url), saturday: new Client(url), alva: new Client(url) }
 type Who = keyof typeof people
 let bramsDrawing = 0

@@ -1,5 +1,5 @@
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Plan } from '#core/plan'
 import type { DeskView, RoundCard, RoundNews, RoundView, SlipsView } from '#shared/views'
 import { arc } from '#demo/hand'
@@ -7,11 +7,11 @@ import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from 
 import { Client } from './lib/client'
 import { drawWithMouse, placeOfSheet, restingLook, type Placed } from './lib/draw'
 import { drawingNumber, expectAccessible, expectKept, openEasel } from './lib/easel'
+import { anotherServer, url } from './lib/world'
 
 /** A class at work, the teacher at one process of the app and the learners at another. */
 
-const url = inject('appUrl')
-const second = inject('secondUrl')
+const second = await anotherServer()
 const teacher = new Client(second)
 let classId = 0
 let planId = 0

@@ -1,16 +1,16 @@
 import type { Page } from 'playwright-core'
 import sharp from 'sharp'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { replay } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
 import { flattenDrawing, type Drawing } from '#core/layers'
 import { drawWithMouse, restingBox, type Placed } from './lib/draw'
 import { expectAccessible } from './lib/easel'
 import { learnerAtEasel, pixel, type DrawingLearner, type KeptRecord } from './lib/record'
+import { url } from './lib/world'
 
 /** Shading, rubbing, adjusting and light, as a learner uses them. */
 
-const url = inject('appUrl')
 let browser: DrawingLearner
 let page: Page
 let at: Placed

@@ -1,15 +1,15 @@
 import type { Page } from 'playwright-core'
-import { beforeAll, describe, expect, inject, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import type { DrawingView, FolioView, RegisterView, RoundNews, RoundView } from '#shared/views'
 import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
 import { handInKettle, openClass, type OwnClass } from './lib/class'
 import { Client, plainEntries } from './lib/client'
 import { openEasel } from './lib/easel'
 import { expectInReach } from './lib/reach'
+import { url } from './lib/world'
 
 /** What a teacher does with a class, and a left hand at the Easel. */
 
-const url = inject('appUrl')
 const teacher = new Client(url)
 let first: OwnClass
 let second: OwnClass

@@ -2,7 +2,7 @@ import type { Page } from 'playwright-core'
 import { unzipSync } from 'fflate'
 import { readFileSync } from 'node:fs'
 import sharp from 'sharp'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { replay, type DrawingRecord } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
 import { showDrawing } from '#core/layers'
@@ -13,10 +13,10 @@ import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from 
 import { examined, handInKettle, openClass, type OwnClass } from './lib/class'
 import { Client } from './lib/client'
 import { expectAccessible } from './lib/easel'
+import { url } from './lib/world'
 
 /** What comes of hand-ins: they hang on the Wall with leave, are compared with earlier ones, and tell how the term goes. */
 
-const url = inject('appUrl')
 const teacher = new Client(url)
 let own: OwnClass
 let desk: { browser: OpenedBrowser, page: Page }

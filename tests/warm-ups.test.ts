@@ -1,13 +1,13 @@
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { DRILLS, drillTask } from '#core/drill'
 import type { ClassWarmUpsView, WarmUpsView } from '#shared/views'
 import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
 import { drawWithMouse, placeOfSheet } from './lib/draw'
 import { expectAccessible, waitForSheet } from './lib/easel'
+import { url } from './lib/world'
 
-const url = inject('appUrl')
 let browser: OpenedBrowser
 let page: Page
 const learner = new Client(url)

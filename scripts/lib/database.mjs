@@ -14,10 +14,10 @@ const LONGEST_SOCKET = 100
 
 /**
  * Starts a MariaDB of our own on loopback with its data in the folder `where`, and makes its user.
- * Other servers on the machine are not touched.
+ * Other servers on the machine are not touched. `portFrom`: the first port to try. `logMb`: size of its redo log, MB.
  * @returns {Promise<{ url: string, stop: () => Promise<void>, kill: () => void, restart: () => Promise<void> }>}
  */
-export async function startDatabase(where, { name = 'little_easel', durable = true } = {}) {
+export async function startDatabase(where, { name = 'little_easel', durable = true, portFrom = 43306, logMb = 256 } = {}) {
   await ensureDebian('mariadbd', ['mariadb-server'])
   const folder = resolve(where)
   mkdirSync(folder, { recursive: true, mode: 0o700 })
@@ -34,7 +34,7 @@ export async function startDatabase(where, { name = 'little_easel', durable = tr
   }
   if (!existsSync(secretFile)) writeFileSync(secretFile, randomBytes(18).toString('hex'), { mode: 0o600 })
   const password = readFileSync(secretFile, 'utf8').trim()
-  const port = await freePort(43306)
+  const port = await freePort(portFrom)
   const socket = socketPath(folder, port)
   let server = await launch()
 
@@ -43,7 +43,7 @@ export async function startDatabase(where, { name = 'little_easel', durable = tr
     const child = spawn(commandPath('mariadbd'), [
       '--no-defaults', `--datadir=${data}`, `--socket=${socket}`, `--pid-file=${pidFile}`, `--log-error=${log}`, `--user=${user}`,
       '--bind-address=127.0.0.1', `--port=${port}`, '--skip-name-resolve', '--skip-log-bin', '--max-allowed-packet=256M',
-      '--innodb-log-file-size=256M', `--innodb-flush-log-at-trx-commit=${durable ? 1 : 2}`,
+      `--innodb-log-file-size=${logMb}M`, `--innodb-flush-log-at-trx-commit=${durable ? 1 : 2}`,
       '--character-set-server=utf8mb4', '--sql-mode=STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION,NO_ZERO_DATE,NO_ZERO_IN_DATE',
     ], { stdio: ['ignore', output, output], detached: true })
     let ended = null

@@ -1,4 +1,5 @@
 import type { Sequelize } from 'sequelize'
+import { KEPT, keptDrawn } from '#demo/kept'
 import { isDemoUnfinished, seedDemo } from '#demo/seed'
 import { migrate } from '../migrations'
 import { closeDatabase, openDatabase } from '../repositories/database'
@@ -6,7 +7,7 @@ import { countTeachers } from '../repositories/people'
 
 /**
  * Prepares a database: migrates it and, with --demo, loads the demo when it is empty.
- * --reset drops every table first. Reads NUXT_DATABASE_URL.
+ * --reset drops every table first. Reads NUXT_DATABASE_URL, and the demo's drawings from the project's folder.
  */
 async function main(): Promise<void> {
   const url = process.env.NUXT_DATABASE_URL
@@ -23,7 +24,7 @@ async function main(): Promise<void> {
   }
   if (wantsDemo && await countTeachers() === 0) {
     const began = Date.now()
-    await seedDemo(line => console.log(`demo: ${line}`))
+    await seedDemo(name => keptDrawn(KEPT, name), line => console.log(`demo: ${line}`))
     console.log(`demo loaded in ${Math.round((Date.now() - began) / 1000)} s`)
   }
   await closeDatabase()

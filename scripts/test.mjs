@@ -1,7 +1,7 @@
 // npm test: installs what is missing and runs every check. npm test -- lint types core app e2e: only those.
 import { spawn } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { availableParallelism, tmpdir } from 'node:os'
 import { join, relative } from 'node:path'
 import { ensureDebian, ensureKernels, ensurePackages, ensurePrepared, requireNode } from './lib/needs.mjs'
 import { ROOT } from './lib/root.mjs'
@@ -17,6 +17,9 @@ const PARTS = {
   app: () => vitest('app'),
   e2e: () => vitest('e2e', true),
 }
+
+/** Test files side by side. On two cores both are used: Vitest by itself leaves one to whoever watches. */
+const WORKERS = Math.min(Math.max(availableParallelism(), 2), 6)
 
 /** Parts that only read the code: they run side by side. */
 const READING = ['lint', 'borders', 'types']
@@ -80,7 +83,7 @@ async function vitestRun(project, files = []) {
   const folder = mkdtempSync(join(tmpdir(), 'little-easel-test-'))
   const file = join(folder, 'report.json')
   try {
-    const code = await exitCode('npx', ['vitest', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`, ...files])
+    const code = await exitCode('npx', ['vitest', 'run', '--project', project, `--maxWorkers=${WORKERS}`, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`, ...files])
     return { code, report: existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : { numPassedTests: 0, numFailedTests: 0, testResults: [] } }
   } finally {
     rmSync(folder, { recursive: true, force: true })

@@ -135,13 +135,14 @@ describe('a blur', () => {
   it('counts clear px as nothing: no dark or pale fringe', () => {
     const red = painted((x, y) => ((x - 260) ** 2 + (y - 150) ** 2 < 6000 ? [200, 40, 30, 255] : [0, 0, 0, 0]))
     const soft = pixelsOf(adjust(red, { kind: 'blur', sigma: 120 }))
-    let faint = 0
+    let [faint, off] = [0, 0]
     for (let at = 0; at < soft.length; at += 4) {
       // Fainter than that nobody sees a colour.
       if (soft[at + 3]! < 4) continue
       faint++
-      for (const [c, value] of [200, 40, 30].entries()) expect(Math.abs(soft[at + c]! - value)).toBeLessThanOrEqual(soft[at + 3]! < 12 ? 12 : 2)
+      for (const [c, value] of [200, 40, 30].entries()) if (Math.abs(soft[at + c]! - value) > (soft[at + 3]! < 12 ? 12 : 2)) off++
     }
+    expect(off).toBe(0)
     expect(faint).toBeGreaterThan(20_000)
   })
 
@@ -211,11 +212,14 @@ describe('values', () => {
   it('grey agrees with the grayscale() matrix', () => {
     const own = pixelsOf(adjust(picture, { kind: 'grey', amount: 100 }))
     const before = pixelsOf(picture)
+    let [worst, tinged] = [0, 0]
     for (let at = 0; at < own.length; at += 4) {
       const wanted = 0.2126 * before[at]! + 0.7152 * before[at + 1]! + 0.0722 * before[at + 2]!
-      expect(Math.abs(own[at]! - wanted)).toBeLessThanOrEqual(1)
-      expect(own[at + 1]).toBe(own[at])
+      worst = Math.max(worst, Math.abs(own[at]! - wanted))
+      if (own[at + 1] !== own[at]) tinged++
     }
+    expect(worst).toBeLessThanOrEqual(1)
+    expect(tinged).toBe(0)
   })
 })
 
@@ -261,17 +265,17 @@ describe('line art', () => {
 
   it('from a photograph becomes solid lines on clear, without the shadow and the dust', () => {
     const out = pixelsOf(adjust(scan, PLAIN_ADJUSTMENTS.lines))
-    let [missed, stray] = [0, 0]
+    let [missed, stray, tinged] = [0, 0, 0]
     for (let y = 0; y < HEIGHT; y++) {
       for (let x = 0; x < WIDTH; x++) {
         const off = Math.abs(Math.sqrt((x - 260) ** 2 + (y - 150) ** 2) - 90)
         const alpha = out[4 * (y * WIDTH + x) + 3]!
         if (off < 0.7 && alpha < 250) missed++
         if (off > 5 && alpha > 0) stray++
-        if (alpha > 0) expect([...out.slice(4 * (y * WIDTH + x), 4 * (y * WIDTH + x) + 3)]).toEqual([38, 42, 51])
+        if (alpha > 0 && [38, 42, 51].some((value, c) => out[4 * (y * WIDTH + x) + c] !== value)) tinged++
       }
     }
-    expect({ missed, stray }).toEqual({ missed: 0, stray: 0 })
+    expect({ missed, stray, tinged }).toEqual({ missed: 0, stray: 0, tinged: 0 })
   })
 
   it('gets thicker and thinner by px', () => {
@@ -301,14 +305,16 @@ describe('where it is done', () => {
   it.each(Object.values(PLAIN_ADJUSTMENTS).map(each => [each.kind, each] as const))('%s: only where it is chosen', (_kind, adjustment) => {
     const out = adjust(picture, adjustment, half)
     const [a, b] = [pixelsOf(out), pixelsOf(picture)]
-    for (let y = 0; y < HEIGHT; y += 7) for (let x = 110; x < WIDTH; x += 3) for (let c = 0; c < 4; c++) expect(a[4 * (y * WIDTH + x) + c]).toBe(b[4 * (y * WIDTH + x) + c])
+    let changed = 0
+    for (let y = 0; y < HEIGHT; y += 7) for (let x = 110; x < WIDTH; x += 3) for (let c = 0; c < 4; c++) if (a[4 * (y * WIDTH + x) + c] !== b[4 * (y * WIDTH + x) + c]) changed++
+    expect(changed).toBe(0)
     expect(out.tiles.get(1)).toBe(picture.tiles.get(1))
   })
 
   it.each(['blur', 'lines', 'sketch'] as const)('%s leaves the alpha of a layer that stays inside', (kind) => {
     const leaf = painted((x, y) => ((x - 200) ** 2 + (y - 150) ** 2 < 5000 ? [x % 255, 120, y % 255, 255] : [0, 0, 0, 0]), { inside: true })
     const [a, b] = [pixelsOf(adjust(leaf, PLAIN_ADJUSTMENTS[kind])), pixelsOf(leaf)]
-    for (let at = 3; at < a.length; at += 4) expect(a[at]).toBe(b[at])
+    expect(a.filter((value, i) => i % 4 === 3 && value !== b[i])).toHaveLength(0)
   })
 
   it.each(Object.values(PLAIN_ADJUSTMENTS).map(each => [each.kind, each] as const))('%s: the same with plain kernels', (_kind, adjustment) => {

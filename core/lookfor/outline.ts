@@ -90,13 +90,16 @@ function gapsIn(place: Corner, walls: BitPlane, expected: Uint8Array, width: num
     : tracedFrom(cropOf(place, walls), expected, width)
   if (!traced || traced.isOpen || !first) return traced
   const others: CoarsePlace[] = []
+  let outside = outsideOf(traced.seals)
   for (const cell of deep) {
     if (others.length >= MOST_PARTS || cell.depth < Math.max(PART_LEAST, PART_SHARE * first.depth)) break
     // The deepest of each part stands for it.
-    if (!bitAt(outsideOf(traced.seals), cell.x, cell.y) || others.some(each => squaredWay(each, cell) < (each.depth + cell.depth) ** 2)) continue
+    if (!bitAt(outside, cell.x, cell.y) || others.some(each => squaredWay(each, cell) < (each.depth + cell.depth) ** 2)) continue
     others.push(cell)
     const part = gapsFrom({ ...cropOf(place, walls), walls: unpackBits(traced.seals) }, cell.y * walls.width + cell.x, traced.gaps, PART_OPEN_SHARE)
-    if (!part.isOpen) traced = part
+    if (part.isOpen) continue
+    traced = part
+    outside = outsideOf(traced.seals)
   }
   return traced
 }

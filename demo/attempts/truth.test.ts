@@ -7,7 +7,7 @@ import { ATTEMPTED, ATTEMPTS, truthOf } from './truth'
 
 const kernels = loadKernels()
 /** A small part of what `npm run lookfors` draws. */
-const COUNT = 10
+const COUNT = process.env.LITTLE_EASEL_LONG === '1' ? 30 : 5
 
 it('every look-for has its attempts', () => {
   expect([...ATTEMPTED].sort()).toEqual([...MEASURE_NAMES].sort())
@@ -17,8 +17,8 @@ describe('attempts drawn by hand', () => {
   it.each(ATTEMPTED)('%s: no good one is called “not yet”, clear faults are seen, and it turns from the one to the other', (measure) => {
     const { wrong, missed, cantTell, good, clear, grades } = truthOf(kernels, measure, COUNT, 9000)
     expect(wrong.filter(line => line.includes('→ not-yet'))).toEqual([])
-    expect(missed, wrong.join('\n')).toBeLessThanOrEqual(1)
-    expect(cantTell, wrong.join('\n')).toBeLessThanOrEqual(2)
+    expect(missed, wrong.join('\n')).toBeLessThanOrEqual(Math.floor(COUNT / 10))
+    expect(cantTell, wrong.join('\n')).toBeLessThanOrEqual(Math.ceil(COUNT / 5))
     expect([good, clear]).toEqual([(2 * COUNT) / 5, (2 * COUNT) / 5])
     expect(grades[0]!.met, wrong.join('\n')).toBeGreaterThan(grades[4]!.met)
   })

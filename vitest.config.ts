@@ -15,7 +15,11 @@ export default defineConfig({
   resolve: { alias },
   test: {
     projects: [
-      { extends: true, test: { name: 'core', include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'demo/**/*.test.ts'], testTimeout: 60_000 } },
+      {
+        extends: true,
+        // Nothing there keeps anything between calls: files share what they have loaded, and the engine is warm.
+        test: { name: 'core', include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'demo/**/*.test.ts'], testTimeout: 60_000, isolate: false },
+      },
       { extends: true, test: { name: 'app', include: ['app/**/*.test.ts', 'server/**/*.test.ts', 'scripts/**/*.test.ts'], testTimeout: 60_000 } },
       {
         extends: true,

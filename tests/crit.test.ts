@@ -91,7 +91,6 @@ describe('looking at a hand-in', () => {
     const big = await restingBox(page.locator('.crit .sheet .window').first())
     await page.keyboard.press('b')
     await page.getByRole('img', { name: 'What it is compared with' }).waitFor()
-    await page.waitForTimeout(1000)
     // Zoomed at the one, the other goes along; and as before.
     const other = page.locator('.crit .sheet.other .window')
     const before = await restingLook(() => other.screenshot())
@@ -276,7 +275,6 @@ describe('answering', () => {
       await own.getByRole('button', { name: /^Comment 1/ }).waitFor()
       await own.locator('.pins li', { hasText: 'Here the line <b>sings</b>.' }).waitFor()
       await expectAccessible(own)
-      await own.waitForTimeout(1200)
       await own.getByLabel('what your teacher drew over it').uncheck()
       await own.locator('[data-test=over]').waitFor({ state: 'detached' })
       expect(await own.getByRole('button', { name: 'Draw over' }).count()).toBe(0)

@@ -242,8 +242,6 @@ describe('the ghost', () => {
     await ghost.waitFor()
     await page.getByRole('button', { name: 'Let the ghost wait' }).click()
     const rested = async () => {
-      // It may not have begun to move when its button is looked for.
-      await page.waitForTimeout(500)
       await page.getByRole('button', { name: /Go on|From the beginning/ }).waitFor({ timeout: 30_000 })
       return restingLook(seen)
     }
@@ -252,7 +250,9 @@ describe('the ghost', () => {
       const { x, y, width, height } = (await ghost.boundingBox())!
       return page.screenshot({ clip: { x, y, width, height: height - 90 } })
     }
+    const before = await restingLook(seen)
     await page.getByRole('button', { name: 'next stroke' }).click()
+    await expect.poll(async () => (await seen()).equals(before)).toBe(false)
     const one = await rested()
     await page.getByRole('button', { name: 'again', exact: true }).click()
     await expect.poll(async () => (await rested()).equals(one), { timeout: 15_000 }).toBe(true)

@@ -6,7 +6,7 @@ import type { HandInView } from '#shared/views'
 import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
 import { drawWithMouse, onPage, placeOfSheet, restingBox, type Placed } from './lib/draw'
-import { drawingNumber, expectAccessible, expectKept } from './lib/easel'
+import { drawingNumber, expectAccessible, expectKept, untilNothingMoves } from './lib/easel'
 import { url } from './lib/world'
 
 /** A sheet of one's own: set, cut up, moved about, written on, and looked at beside a reference. */
@@ -78,7 +78,6 @@ describe('a sheet of one’s own', () => {
     await dialog.getByRole('button', { name: 'Lay it out' }).click()
     await page.locator('.step-sheet').waitFor()
     expect(await page.locator('.title').textContent()).toBe('Dunes at noon')
-    await page.waitForTimeout(300)
     at = await placeOfSheet(page.locator('.window'), SHEET)
     const { plan } = (await client.call<{ plan: { sheet: unknown } }>('GET', `/api/drawings/${drawingNumber(page)}`)).body
     expect(plan.sheet).toMatchObject({ ...SHEET, paper: [246, 236, 214], texture: { name: 'laid' } })
@@ -183,7 +182,6 @@ describe('writing', () => {
     await page.getByLabel('The words').fill('Düne\nNr 3')
     await bar().getByRole('radio', { name: 'Book' }).click()
     await bar().getByLabel('high').fill('70')
-    await page.waitForTimeout(600)
     await expectAccessible(page, '.strip')
     await bar().getByRole('button', { name: 'Settle' }).click()
     const { text, outlines, is } = await actOf('lettering')
@@ -283,7 +281,8 @@ describe('the sheet', () => {
     expect((await actOf('sheet-paper')).colour).toEqual([216, 228, 236])
     expect((await actOf('sheet-cut')).box).toEqual([0, 0, 1100, 700])
     await page.keyboard.press('Control+z')
-    await page.waitForTimeout(300)
+    await expect.poll(async () => (await entries()).at(-1)?.type).toBe('undo')
+    await untilNothingMoves(page)
     at = await placeOfSheet(page.locator('.window'), SHEET)
   })
 

@@ -26,7 +26,7 @@ const button = (name: string | RegExp) => card().getByRole('button', { name })
 const fetchTool = async (name: RegExp) => {
   await page.getByRole('button', { name: 'Cupboard: all other tools' }).click()
   await page.locator('.shelf').getByRole('button', { name }).click()
-  await page.waitForTimeout(300)
+  await page.locator('.shelf').first().waitFor({ state: 'hidden' })
 }
 const openLadder = async () => {
   await page.getByRole('button', { name: 'Adjust the paint of this layer, and light' }).click()

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { stackOf, type StackItem } from '#core/layers'
 import type { Point } from '#demo/hand'
 import { drawWithMouse, onPage, type Placed } from './lib/draw'
-import { expectAccessible } from './lib/easel'
+import { expectAccessible, untilNothingMoves } from './lib/easel'
 import { learnerAtEasel, pixel, type DrawingLearner, type KeptRecord } from './lib/record'
 import { url } from './lib/world'
 
@@ -27,14 +27,16 @@ const tree = async () => words(stackOf(await record.drawing()))
 const more = async (name: string, choice: string | RegExp) => {
   await page.getByRole('button', { name: `More for ${name}`, exact: true }).click()
   await page.locator('.v-overlay--active .v-list').getByText(choice).click()
-  await page.waitForTimeout(350)
+  await page.locator('.v-overlay--active .v-list').waitFor({ state: 'hidden' })
 }
 const closeNotices = async () => {
   for (const button of await page.locator('.notice').getByRole('button', { name: 'Close' }).all()) await button.click()
 }
 const step = async (number: number) => {
-  await page.getByRole('button', { name: new RegExp(`^Step ${number}`) }).click()
-  await page.waitForTimeout(400)
+  const peg = page.getByRole('button', { name: new RegExp(`^Step ${number}`) })
+  await peg.click()
+  await expect.poll(() => peg.getAttribute('aria-current')).toBe('step')
+  await untilNothingMoves(page)
 }
 const touch = (place: Point) => page.mouse.click(...onPage(at, place))
 const ring = (middle: Point, radius: number, from: number, to: number): Point[] => Array.from({ length: 70 }, (_, i) => {
@@ -173,7 +175,7 @@ describe('the stack', () => {
     await page.mouse.move(from.x + 32, from.y + 10, { steps: 4 })
     await page.mouse.move(to.x + 30, to.y + 20, { steps: 12 })
     await page.mouse.move(to.x + 30, to.y + 4, { steps: 6 })
-    await page.waitForTimeout(300)
+    await untilNothingMoves(page)
     await page.mouse.up()
     await expect.poll(tree).toBe('Group 1(Colour Layer 4) Sketch Lines')
     const before = pixel(await record.drawing(), [800, 632])
@@ -212,7 +214,7 @@ describe('the paint box', () => {
   it('mixes two wells as paint, makes a ladder, keeps wells, and samples from the sheet', async () => {
     await page.getByRole('button', { name: /^Colour in hand/ }).click()
     await page.getByRole('tab', { name: 'Two wells' }).click()
-    await page.waitForTimeout(400)
+    await untilNothingMoves(page)
     await page.getByRole('group', { name: 'Mixtures' }).getByRole('button').nth(4).click()
     await page.getByRole('tab', { name: 'Shades' }).click()
     expect(await page.getByRole('group', { name: /Shade ladder/ }).getByRole('button').count()).toBe(6)

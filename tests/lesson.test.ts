@@ -80,7 +80,9 @@ describe('a learner', () => {
     await learner.getByRole('button', { name: 'Play the ghost' }).click()
     const ghost = learner.locator('[data-test=ghost]')
     await ghost.waitFor()
-    await learner.waitForTimeout(1800)
+    // It is drawn stroke by stroke: what is seen changes.
+    const first = await ghost.screenshot()
+    await expect.poll(async () => (await ghost.screenshot()).equals(first)).toBe(false)
     const picture = await ghost.screenshot()
     await learner.getByRole('button', { name: 'Put the ghost away' }).click()
     await expect.poll(() => ghost.count()).toBe(0)

@@ -6,7 +6,7 @@ import { arc } from '#demo/hand'
 import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
 import { drawWithMouse, placeOfSheet, restingLook, type Placed } from './lib/draw'
-import { drawingNumber, expectAccessible, expectKept, openEasel } from './lib/easel'
+import { drawingNumber, expectAccessible, expectKept, openEasel, untilNothingMoves } from './lib/easel'
 import { anotherServer, url } from './lib/world'
 
 /** A class at work, the teacher at one process of the app and the learners at another. */
@@ -112,9 +112,11 @@ describe('the Round', () => {
       await page.locator('[data-test=teachers-words]').waitFor({ state: 'hidden' })
     }
     // Put away is put away: a reload does not bring it back.
+    const heard = sheets[1]!.page.waitForResponse(response => response.headers()['content-type']?.startsWith('text/event-stream') ?? false)
     await sheets[1]!.page.reload()
     await sheets[1]!.page.locator('.step-sheet').waitFor()
-    await sheets[1]!.page.waitForTimeout(1500)
+    await heard
+    await untilNothingMoves(sheets[1]!.page)
     expect(await sheets[1]!.page.locator('[data-test=teachers-words]').count()).toBe(0)
   })
 

@@ -27,7 +27,7 @@ afterAll(async () => {
 const fetchTool = async (name: RegExp) => {
   await page.getByRole('button', { name: 'Cupboard: all other tools' }).click()
   await page.locator('.shelf').getByRole('button', { name }).click()
-  await page.waitForTimeout(300)
+  await page.locator('.shelf').first().waitFor({ state: 'hidden' })
 }
 const menu = async (name: RegExp) => {
   await page.getByRole('button', { name: 'Adjust the paint of this layer, and light' }).click()

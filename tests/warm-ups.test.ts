@@ -5,7 +5,7 @@ import type { ClassWarmUpsView, WarmUpsView } from '#shared/views'
 import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
 import { drawWithMouse, placeOfSheet } from './lib/draw'
-import { expectAccessible, waitForSheet } from './lib/easel'
+import { expectAccessible, untilNothingMoves, waitForSheet } from './lib/easel'
 import { url } from './lib/world'
 
 let browser: OpenedBrowser
@@ -52,7 +52,7 @@ describe('a warm-up', () => {
   it('is drawn and scored: a calm hand has more points than a shaky one', async () => {
     await page.goto(`${url}/warm-ups/line-through-dots?seed=31`)
     await page.locator('.window canvas').first().waitFor()
-    await page.waitForTimeout(500)
+    await untilNothingMoves(page)
     await drawLines(31, 24)
     await page.getByRole('button', { name: 'How did it go?' }).click()
     await page.locator('[data-test=points]').waitFor()

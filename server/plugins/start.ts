@@ -2,7 +2,7 @@ import { dirname, join } from 'node:path'
 import { startRunner } from '../jobs/runner'
 import { closeDatabase, openDatabase } from '../repositories/database'
 import { dropRemoved } from '../services/own-drawings'
-import { log } from '../utils/log'
+import { log, outliveReaders } from '../utils/log'
 
 const DAY_MS = 24 * 3600 * 1000
 
@@ -10,6 +10,7 @@ const DAY_MS = 24 * 3600 * 1000
 export default defineNitroPlugin((nitro) => {
   const { databaseUrl, workersDir } = useRuntimeConfig()
   if (!databaseUrl) throw new Error('NUXT_DATABASE_URL is not set: start the app with `npm start`.')
+  outliveReaders()
   openDatabase(databaseUrl)
   const stop = startRunner(workersDir || join(dirname(process.argv[1]!), '../tools'))
   const drop = () => void dropRemoved().then(count => count && log('info', 'removed-dropped', { count }), (error: unknown) => log('error', 'removed-not-dropped', { error: String(error) }))

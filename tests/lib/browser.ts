@@ -1,8 +1,5 @@
 import { execFileSync } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { chromium, type BrowserContext, type Page } from 'playwright-core'
+import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core'
 import { touchOnlyWhatIsInReach } from './reach'
 
 /** Debian's Chromium, headless, without a call home. */
@@ -27,20 +24,30 @@ function chromiumPath(): string {
   return execFileSync('sh', ['-c', 'command -v chromium'], { encoding: 'utf8' }).trim()
 }
 
-/** A browser of its own with a fresh folder: its cookies and its store are nobody else's. */
+/** How long the process waits for another to be opened after the last was closed, ms: one takes a second to start. */
+const LINGER_MS = 3000
+
+/** The process that all share, and how many are open in it. */
+let running: Promise<Browser> | null = null
+let open = 0
+
+async function closed(context: BrowserContext): Promise<void> {
+  await context.close()
+  open--
+  setTimeout(() => {
+    if (open > 0 || !running) return
+    void running.then(browser => browser.close())
+    running = null
+  }, LINGER_MS)
+}
+
+/** A person's browser: its cookies and its store are nobody else's. */
 export async function openBrowser({ width = 1280, height = 800, hasTouch = false, deviceScaleFactor = 1 }: WindowSize = {}): Promise<OpenedBrowser> {
-  const folder = mkdtempSync(join(tmpdir(), 'little-easel-browser-'))
-  const context = await chromium.launchPersistentContext(folder, {
-    executablePath: chromiumPath(), headless: true, args: FLAGS, viewport: { width, height }, hasTouch, deviceScaleFactor, locale: 'en-GB', timezoneId: 'Europe/London',
-  })
-  touchOnlyWhatIsInReach(context.pages()[0]!)
-  return {
-    context,
-    async close() {
-      await context.close()
-      rmSync(folder, { recursive: true, force: true })
-    },
-  }
+  running ??= chromium.launch({ executablePath: chromiumPath(), headless: true, args: FLAGS })
+  open++
+  const context = await (await running).newContext({ viewport: { width, height }, hasTouch, deviceScaleFactor, locale: 'en-GB', timezoneId: 'Europe/London' })
+  touchOnlyWhatIsInReach(await context.newPage())
+  return { context, close: () => closed(context) }
 }
 
 export async function enterAsLearner(page: Page, url: string, learner: { code: string, name: string, pin: string }): Promise<void> {

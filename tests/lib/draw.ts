@@ -11,21 +11,30 @@ export interface Placed {
 
 /** How the fitted sheet lies: the same arithmetic as the app's, from the window's box. */
 export async function placeOfSheet(window: Locator, sheet = { width: 1600, height: 1200 }): Promise<Placed> {
-  const box = (await window.boundingBox())!
+  const box = await restingBox(window)
   const scale = Math.min((box.width - 52) / sheet.width, (box.height - 52) / sheet.height)
   return { left: box.x + (box.width - sheet.width * scale) / 2, top: box.y + (box.height - sheet.height * scale) / 2, scale }
 }
 
+/** What has not moved for so many frames rests. */
+const FRAMES_AT_REST = 12
+
 /** Where something lies once it rests: dialogs open by growing. */
 export async function restingBox(locator: Locator): Promise<{ x: number, y: number, width: number, height: number }> {
-  let before = await locator.boundingBox()
-  for (let still = 0; still < 4;) {
-    await locator.page().waitForTimeout(120)
-    const now = await locator.boundingBox()
-    still = before && now && now.width > 0 && before.x === now.x && before.y === now.y && before.width === now.width ? still + 1 : 0
-    before = now
-  }
-  return before!
+  return locator.evaluate(async (element, frames) => {
+    const look = () => {
+      const { x, y, width, height } = element.getBoundingClientRect()
+      return { x, y, width, height }
+    }
+    let before = look()
+    for (let still = 0; still < frames;) {
+      await new Promise(resolve => requestAnimationFrame(resolve))
+      const now = look()
+      still = now.width > 0 && before.x === now.x && before.y === now.y && before.width === now.width && before.height === now.height ? still + 1 : 0
+      before = now
+    }
+    return before
+  }, FRAMES_AT_REST)
 }
 
 /** What is seen once nothing moves any more: two looks in a row, `apart` ms between them, are alike. */

@@ -28,7 +28,6 @@ export async function waitForSheet(page: Page): Promise<Placed> {
   const window = page.locator('.window')
   await window.locator('canvas').first().waitFor()
   await page.locator('.step-sheet').waitFor()
-  await page.waitForTimeout(300)
   return placeOfSheet(window)
 }
 

@@ -1,4 +1,4 @@
-import { cp, mkdtemp, rm } from 'node:fs/promises'
+import { cp, mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { afterAll, inject } from 'vitest'
 import { startDatabase } from '../../scripts/lib/database.mjs'
@@ -28,6 +28,8 @@ let isServerDown = false
 async function serve(at: number): Promise<Server> {
   const started = await startServer({ databaseUrl: database.url, port: at, sessionPassword: 'only-for-tests-'.repeat(3), log() {} })
   servers.push(started)
+  // Should the file be stopped in its middle, whoever began the run ends them.
+  await writeFile(join(folder, `server-${servers.length}.pid`), String(started.pid))
   return started
 }
 

@@ -1,6 +1,7 @@
 import { fileURLToPath } from 'node:url'
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vitest/config'
+import LongFirst from './tests/setup/long-first'
 
 const path = (to: string) => fileURLToPath(new URL(to, import.meta.url))
 const alias = {
@@ -14,6 +15,7 @@ export default defineConfig({
   plugins: [vue()],
   resolve: { alias },
   test: {
+    sequence: { sequencer: LongFirst },
     projects: [
       {
         extends: true,

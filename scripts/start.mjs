@@ -8,6 +8,7 @@ import { freePort } from './lib/ports.mjs'
 import { fromRoot } from './lib/root.mjs'
 import { runMain, say } from './lib/say.mjs'
 import { startServer } from './lib/server.mjs'
+import { runSteps } from './lib/steps.mjs'
 import { setupDatabase } from './lib/setup.mjs'
 
 const dataFolder = process.env.LITTLE_EASEL_DATA ?? fromRoot('.data')
@@ -15,13 +16,10 @@ const dataFolder = process.env.LITTLE_EASEL_DATA ?? fromRoot('.data')
 runMain(async () => {
   requireNode()
   const isOwnDatabase = !process.env.DATABASE_URL
-  await Promise.all([ensurePackages(), isOwnDatabase && ensureDebian('mariadbd', ['mariadb-server'])])
-  await ensureKernels()
-  const database = isOwnDatabase ? await startDatabase(dataFolder) : null
-  const databaseUrl = process.env.DATABASE_URL ?? database.url
-
+  let database = null
   let server = null
   let isEnding = false
+  const databaseUrl = () => process.env.DATABASE_URL ?? database.url
   const end = async (code) => {
     if (isEnding) return
     isEnding = true
@@ -34,11 +32,23 @@ runMain(async () => {
   process.on('SIGTERM', () => void end(0))
 
   try {
-    // The demo is drawn while the app is built: it needs nothing of the build.
-    await Promise.all([ensureBuilt(), setupDatabase(databaseUrl, ['--demo'])])
+    await runSteps({
+      'packages': { run: ensurePackages },
+      'the database server': { run: async () => isOwnDatabase && ensureDebian('mariadbd', ['mariadb-server']) },
+      'kernels': { after: ['packages'], run: ensureKernels },
+      'the build': { after: ['kernels'], run: ensureBuilt },
+      'the database': {
+        after: ['the database server', 'packages'],
+        async run() {
+          if (isOwnDatabase) database = await startDatabase(dataFolder)
+        },
+      },
+      // It needs nothing of the build.
+      'the demo': { after: ['the database', 'kernels'], run: () => setupDatabase(databaseUrl(), ['--demo']) },
+    })
     const port = process.env.PORT ? Number(process.env.PORT) : await freePort(4310)
     server = await startServer({
-      databaseUrl, port, host: process.env.HOST ?? '127.0.0.1', sessionPassword: sessionPassword(),
+      databaseUrl: databaseUrl(), port, host: process.env.HOST ?? '127.0.0.1', sessionPassword: sessionPassword(),
       log: text => process.stdout.write(text),
     })
     server.process.on('exit', code => void end(code ?? 1))

@@ -10,7 +10,7 @@ import { run } from './lib/run.mjs'
 import { runMain, say } from './lib/say.mjs'
 
 const PARTS = {
-  lint: () => check('npx', ['eslint', '.', '--max-warnings', '0']),
+  lint: () => check('npx', ['eslint', '.', '--max-warnings', '0', '--cache', '--cache-strategy', 'content', '--cache-location', 'node_modules/.cache/eslint/']),
   borders: () => check('npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'core', 'shared', 'server', 'app', 'demo', 'bench', 'shots', 'tests']),
   types: () => check('npx', ['vue-tsc', '-b', '--noEmit']),
   core: () => vitest('core'),

@@ -1,10 +1,9 @@
+import type { Point } from '#core/base'
 import type { Remote } from 'comlink'
 import { computed, ref, shallowRef } from 'vue'
 import { checkSheet, toPx, type Unit } from '#core/drawing'
 import { cropHandled, cropMoved, withRatio, type Crop } from '#core/parts'
 import type { SheetHost } from '../workers/sheet/host'
-
-interface Place { readonly x: number, readonly y: number }
 
 /** A size on paper that the cut is scaled to. */
 export interface PrintSize { readonly width: number, readonly height: number, readonly unit: Unit, readonly perInch: number }
@@ -14,7 +13,7 @@ export function createCrop(host: Remote<SheetHost>, sheet: () => { readonly widt
   const crop = shallowRef<Crop | null>(null)
   const print = ref<PrintSize | null>(null)
   const isOpen = computed(() => crop.value !== null)
-  let from: Place | null = null
+  let from: Point | null = null
   let start: Crop | null = null
 
   function open(): void {
@@ -35,15 +34,15 @@ export function createCrop(host: Remote<SheetHost>, sheet: () => { readonly widt
     crop.value = withRatio(crop.value, toPx(size.width, size.unit, size.perInch) / toPx(size.height, size.unit, size.perInch))
   }
 
-  function take(key: string, to: Place): void {
+  function take(key: string, to: Point): void {
     if (crop.value) crop.value = cropHandled(crop.value, key, to)
   }
 
-  function begin(place: Place): void {
+  function begin(place: Point): void {
     from = place
     start = crop.value
   }
-  function extend(place: Place): void {
+  function extend(place: Point): void {
     if (start && from) crop.value = cropMoved(start, place.x - from.x, place.y - from.y)
   }
   function end(): void {

@@ -1,3 +1,4 @@
+import type { Point } from '#core/base'
 import type { Remote } from 'comlink'
 import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { reactive, ref, shallowRef, watch } from 'vue'
@@ -9,8 +10,6 @@ import { textOutlines, type LetteringFont } from '../sheet/fonts'
 import { latestOnly } from '../sheet/latest-only'
 import type { useHand } from '../stores/hand'
 import type { SheetHost } from '../workers/sheet/host'
-
-interface Place { readonly x: number, readonly y: number }
 
 interface Around {
   readonly layerNow: () => string | null
@@ -48,7 +47,7 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
   useEventListener('keydown', readKeys)
   useEventListener('keyup', readKeys)
   let seed = 0
-  let from: Place = { x: 0, y: 0 }
+  let from: Point = { x: 0, y: 0 }
   let start: Held | null = null
   let scale = 1
 
@@ -74,7 +73,7 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
   }
 
   /** Puts outlines on the sheet with their middle at a place; sized to fit it if they are too big. */
-  function lay(is: LetteringAct['is'], words: string, outlines: readonly (readonly number[])[], middle: Place): void {
+  function lay(is: LetteringAct['is'], words: string, outlines: readonly (readonly number[])[], middle: Point): void {
     const layer = layerNow()
     if (!layer) return
     seed = crypto.getRandomValues(new Uint32Array(1))[0]!
@@ -123,7 +122,7 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
   watch([text, font, size], () => void rewrite())
   watch(() => [hand.colour, hand.settings?.opacity, isSolid.value], () => writing.value && void show())
 
-  function begin(place: Place, shownScale: number): void {
+  function begin(place: Point, shownScale: number): void {
     scale = shownScale
     from = place
     if (writing.value) {
@@ -140,7 +139,7 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
     void rewrite()
   }
 
-  function extend(place: Place): void {
+  function extend(place: Point): void {
     if (!start) return
     const moved = movedBy(start, place.x - from.x, place.y - from.y)
     const { dx, dy } = keys.alt ? { dx: 0, dy: 0 } : snapOf(moved, lines(), SNAP_REACH / scale)
@@ -151,7 +150,7 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
     start = null
   }
 
-  function take(key: string, to: Place): void {
+  function take(key: string, to: Point): void {
     if (writing.value) change(handled(writing.value.held, 'size', key, to, { isEven: !keys.shift, isCentred: keys.alt }))
   }
 

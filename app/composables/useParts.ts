@@ -1,3 +1,4 @@
+import type { Point } from '#core/base'
 import type { Remote } from 'comlink'
 import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
@@ -9,8 +10,6 @@ import type { SheetHost } from '../workers/sheet/host'
 import { newLayerId } from '../sheet/layer-ids'
 import { latestOnly } from '../sheet/latest-only'
 import type { Guide } from '#core/guides'
-
-interface Place { readonly x: number, readonly y: number }
 
 /** What the pointer does instead of drawing. */
 export type PartMode = 'box' | 'lasso' | 'corners' | 'colour' | 'move' | 'bend'
@@ -58,7 +57,7 @@ export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint,
   useEventListener('keydown', readKeys)
   useEventListener('keyup', readKeys)
 
-  let from: Place = { x: 0, y: 0 }
+  let from: Point = { x: 0, y: 0 }
   let start: Held | null = null
   let isDown = false
   let scale = 1
@@ -77,7 +76,7 @@ export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint,
     })
   }
 
-  async function selectColour({ x, y }: Place): Promise<void> {
+  async function selectColour({ x, y }: Point): Promise<void> {
     const { width, height } = sheet()
     const layer = layerNow()
     if (!layer || x < 0 || y < 0 || x >= width || y >= height) return
@@ -124,7 +123,7 @@ export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint,
     if (next === 'net') change(asNet(held.value))
   }
 
-  function take(key: string, to: Place): void {
+  function take(key: string, to: Point): void {
     if (held.value) change(handled(held.value, way.value, key, to, { isEven: keys.shift, isCentred: keys.alt }))
   }
 
@@ -133,7 +132,7 @@ export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint,
   }
 
   /** Moves the part with the hand; its edges and middle catch on guides and the sheet. */
-  function drag(to: Place): void {
+  function drag(to: Point): void {
     if (!start) return
     const moved = movedBy(start, Math.round(to.x - from.x), Math.round(to.y - from.y))
     const snap = keys.alt ? { dx: 0, dy: 0, on: [] } : snapOf(moved, lines(), SNAP_REACH / scale)
@@ -191,7 +190,7 @@ export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint,
     }
   }
 
-  function begin(place: Place, samples: readonly number[], time: number, shownScale: number): void {
+  function begin(place: Point, samples: readonly number[], time: number, shownScale: number): void {
     scale = shownScale
     from = place
     isDown = true
@@ -220,7 +219,7 @@ export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint,
     }
   }
 
-  function extend(place: Place, samples: readonly number[], time: number): void {
+  function extend(place: Point, samples: readonly number[], time: number): void {
     if (!isDown) return
     switch (mode.value) {
       case 'box':
@@ -324,7 +323,7 @@ export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint,
 export type Parts = ReturnType<typeof createParts>
 
 /** The corners of a box drawn out from one place to another. */
-function boxBetween(a: Place, b: Place, isSquare: boolean): number[] {
+function boxBetween(a: Point, b: Point, isSquare: boolean): number[] {
   let [dx, dy] = [b.x - a.x, b.y - a.y]
   if (isSquare) {
     const side = Math.max(Math.abs(dx), Math.abs(dy))

@@ -1,3 +1,4 @@
+import type { Point } from '#core/base'
 import type { Remote } from 'comlink'
 import { ref, shallowRef, toRaw } from 'vue'
 import { rampBetween } from '#core/colour'
@@ -8,8 +9,6 @@ import type { TextureName } from '#core/kernels'
 import { latestOnly } from '../sheet/latest-only'
 import type { useHand } from '../stores/hand'
 import type { SheetHost } from '../workers/sheet/host'
-
-interface Place { readonly x: number, readonly y: number }
 
 /** What is poured: the colour, nothing at all, or the colour through a pattern or a grain. */
 export type Poured = { readonly kind: 'colour' | 'clear' } | { readonly kind: 'pattern', readonly pattern: PatternName, readonly size: number } | { readonly kind: 'grain', readonly texture: TextureName, readonly strength: number }
@@ -83,7 +82,7 @@ export function createPour(host: Remote<SheetHost>, hand: ReturnType<typeof useH
     if (act) await host.showUnsettled(act)
   })
 
-  function begin(place: Place): void {
+  function begin(place: Point): void {
     layer = around.layerNow()
     if (!layer) return
     clear()
@@ -93,7 +92,7 @@ export function createPour(host: Remote<SheetHost>, hand: ReturnType<typeof useH
   }
 
   /** `scale`: px on the screen for one of the sheet. */
-  function extend(place: Place, scale: number): void {
+  function extend(place: Point, scale: number): void {
     if (!layer) return
     const [x, y] = [points[points.length - 2]!, points[points.length - 1]!]
     if (Math.hypot(place.x - x, place.y - y) * scale < STEP) return

@@ -1,3 +1,4 @@
+import type { Point } from '#core/base'
 import type { Remote } from 'comlink'
 import { useEventListener } from '@vueuse/core'
 import { reactive, ref, shallowRef, toRaw, watch } from 'vue'
@@ -6,8 +7,6 @@ import type { Colour, useHand } from '../stores/hand'
 import { snappedPlace, type SnapLine } from '#core/parts'
 import { latestOnly } from '../sheet/latest-only'
 import type { SheetHost } from '../workers/sheet/host'
-
-interface Place { readonly x: number, readonly y: number }
 
 /** A corner or handle snaps to lines this near, CSS px. */
 const SNAP_REACH = 7
@@ -30,12 +29,12 @@ export function createStencil(host: Remote<SheetHost>, hand: ReturnType<typeof u
   useEventListener('keydown', readKeys)
   useEventListener('keyup', readKeys)
 
-  let from: Place = { x: 0, y: 0 }
-  let last: Place = { x: 0, y: 0 }
+  let from: Point = { x: 0, y: 0 }
+  let last: Point = { x: 0, y: 0 }
   /** Px on the screen for one of the sheet. */
   let scale = 1
   /** Where the hand is, or the place beside it that a line offers; with Ctrl a shape is moved and not sized. */
-  const snapped = (place: Place): Place => (keys.control ? place : snappedPlace(place, lines(), SNAP_REACH / scale))
+  const snapped = (place: Point): Point => (keys.control ? place : snappedPlace(place, lines(), SNAP_REACH / scale))
   let isDragging = false
   let isNextCornerDrawn = false
   let layer = ''
@@ -55,7 +54,7 @@ export function createStencil(host: Remote<SheetHost>, hand: ReturnType<typeof u
   /** Shows it as it is; while the worker draws, only the latest waits. */
   const show = latestOnly(() => host.showUnsettled(act()))
 
-  function begin(hand: Place, screenScale: number): void {
+  function begin(hand: Point, screenScale: number): void {
     scale = screenScale
     const place = snapped(hand)
     const isNextCorner = shape.value?.kind === 'polyline' && kind.value === 'polyline'
@@ -75,7 +74,7 @@ export function createStencil(host: Remote<SheetHost>, hand: ReturnType<typeof u
     from = place
   }
 
-  function extend(hand: Place): void {
+  function extend(hand: Point): void {
     if (!isDragging || !kind.value) return
     const place = snapped(hand)
     const { shift: isPerfect, alt: isCentred, control } = keys
@@ -101,7 +100,7 @@ export function createStencil(host: Remote<SheetHost>, hand: ReturnType<typeof u
     isNextCornerDrawn = false
   }
 
-  function take(key: string, to: Place): void {
+  function take(key: string, to: Point): void {
     if (!shape.value) return
     shape.value = handled(shape.value, key, key === 'turn' ? to : snapped(to), keys.shift)
     void show()

@@ -1,3 +1,4 @@
+import type { Point } from '#core/base'
 import type { Placed, Sheet } from '#core/layers'
 
 /**
@@ -17,7 +18,6 @@ export interface Size {
   readonly height: number
 }
 type Extent = Pick<Sheet, 'width' | 'height'>
-interface Place { readonly x: number, readonly y: number }
 
 export const LEAST_SCALE = 0.04
 export const GREATEST_SCALE = 32
@@ -31,7 +31,7 @@ const SNAP_TURN = 0.05
 export const STRAIGHT: WindowView = { x: 0, y: 0, scale: 1, turn: 0, isMirrored: false }
 
 /** A point of the sheet, in the window. */
-export function toWindow({ x, y, scale, turn, isMirrored }: WindowView, point: Place): Place {
+export function toWindow({ x, y, scale, turn, isMirrored }: WindowView, point: Point): Point {
   const px = point.x * scale * (isMirrored ? -1 : 1)
   const py = point.y * scale
   const c = Math.cos(turn)
@@ -47,7 +47,7 @@ export function cssMatrix({ x, y, scale, turn, isMirrored }: WindowView): string
 }
 
 /** A point of the window, on the sheet. */
-export function toSheet({ x, y, scale, turn, isMirrored }: WindowView, wx: number, wy: number): Place {
+export function toSheet({ x, y, scale, turn, isMirrored }: WindowView, wx: number, wy: number): Point {
   const c = Math.cos(turn)
   const s = Math.sin(turn)
   const dx = wx - x

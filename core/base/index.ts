@@ -1,5 +1,6 @@
 export { assert, assertNever, AssertionFailure } from './assert'
 export { CoreError, type CoreErrorCode } from './errors'
+export type { Point } from './point'
 export { expOf, logOf, powerOf } from './power'
 export { seededRandom, type Random } from './random'
 export { medianOf, quantileOf } from './quantile'

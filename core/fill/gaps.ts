@@ -1,5 +1,6 @@
+import type { Point } from '../base'
 import type { Kernels } from '../kernels'
-import { bitAt, BitRuns, dilated, floodRuns, GreatestFirst, inverted, newBits, openingAt, squaredDistances, squaredWay, without, type BitPlane, type Place } from '../raster'
+import { bitAt, BitRuns, dilated, floodRuns, GreatestFirst, inverted, newBits, openingAt, squaredDistances, squaredWay, without, type BitPlane } from '../raster'
 
 /** A place where a line is open. Px. */
 export interface LineGap {
@@ -8,7 +9,7 @@ export interface LineGap {
   /** Clear px between the two ends. */
   readonly width: number
   /** The ink on both sides: middles of its px. */
-  readonly ends: readonly [Place, Place]
+  readonly ends: readonly [Point, Point]
   /** The areas that it joins: numbers from 1. */
   readonly between: readonly [number, number]
 }
@@ -77,7 +78,7 @@ export function findGaps(kernels: Kernels, open: BitPlane, widest: number): Gaps
     gaps.push({ x: (ends[0].x + ends[1].x) / 2, y: (ends[0].y + ends[1].y) / 2, width: Math.min(clear, apart), ends, between: [low, high] })
   }
   /** The two ends' px that lie nearest to each other, looked for round those that were met first. */
-  const closestPair = (near: Place, far: Place): [Place, Place] => {
+  const closestPair = (near: Point, far: Point): [Point, Point] => {
     let [a, b] = [near, far]
     for (let round = 0; round < 4; round++) {
       const [nextA, nextB] = [nearerTo(b, a), nearerTo(a, b)]
@@ -88,7 +89,7 @@ export function findGaps(kernels: Kernels, open: BitPlane, widest: number): Gaps
     return [a, b]
   }
   /** Of the ink round `from`, on its side of the middle, the px nearest to `to`. */
-  const nearerTo = (to: Place, from: Place): Place => {
+  const nearerTo = (to: Point, from: Point): Point => {
     let best = from
     const [mx, my] = [(from.x + to.x) / 2, (from.y + to.y) / 2]
     for (let y = Math.max(from.y - END_REACH, 0); y <= Math.min(from.y + END_REACH, height - 1); y++) {

@@ -1,6 +1,7 @@
+import type { Point } from '../base'
 import { TILE, type Kernels } from '../kernels'
 import { tileColumns, type Drawing, type Layer, type Sheet } from '../layers'
-import { newBits, squaredDistances, type BitPlane, type Place } from '../raster'
+import { newBits, squaredDistances, type BitPlane } from '../raster'
 import { matching, settled, type Borders } from './matcher'
 
 /**
@@ -43,7 +44,7 @@ function alphaAt(sheet: Sheet, layer: Layer, x: number, y: number): number {
 }
 
 /** The end of a line: the middle of it near a place, how wide it is there, and its colour. */
-export interface InkEnd extends Place {
+export interface InkEnd extends Point {
   /** Px. */
   readonly width: number
   readonly colour: readonly [number, number, number]
@@ -57,7 +58,7 @@ const MIDDLE_REACH = 9
 const INK_ALPHA = 96
 
 /** The line of a layer that ends at a place; null when there is none. Its width is that of the largest disc inside it near there. */
-export function inkEnd(sheet: Sheet, layer: Layer, place: Place): InkEnd | null {
+export function inkEnd(sheet: Sheet, layer: Layer, place: Point): InkEnd | null {
   const [cx, cy] = [Math.floor(place.x), Math.floor(place.y)]
   const side = 2 * REACH + 1
   const outside = new Uint8Array(side * side)

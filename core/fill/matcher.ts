@@ -1,9 +1,7 @@
 import type { Rect } from '../base'
 import { TILE, TILE_BYTES, type Kernels } from '../kernels'
-import { flattenTile, sheetRect, tileColumns, tileOrigin, tilesUnder, type Drawing, type Layer, type Sheet } from '../layers'
+import { flattenTile, tileColumns, tileOrigin, tilesUnder, type Drawing, type Layer, type Sheet } from '../layers'
 import { newBits, type BitPlane } from '../raster'
-import { flood } from './flood'
-import { runsIn, type Runs } from './grow'
 
 /** Whose paint is a border: the layer's own, that of all that can be seen, or that of these layers. */
 export type Borders = 'this' | 'all' | readonly string[]
@@ -30,19 +28,6 @@ export interface Matcher {
   readonly tolerance: number
   /** Makes all unsettled again: the planes are used by the next one. */
   readonly forget: () => void
-}
-
-/**
- * Rows of what has the colour of a place: what hangs together with it, or all of it. `emit` gets y and
- * the runs (start, end, …). The place must lie on the sheet.
- */
-export function sameColourRows(
-  kernels: Kernels, drawing: Drawing, layer: Layer, place: ColourPlace, isJoined: boolean, emit: (y: number, runs: Runs) => void,
-): void {
-  const matcher = matching(kernels, drawing, layer, place)
-  const found = isJoined ? flood(matcher, place.x, place.y) : { bits: settled(matcher), box: sheetRect(drawing.sheet) }
-  if (found) for (let y = found.box.y0; y < found.box.y1; y++) emit(y, runsIn(found.bits, found.box, y))
-  matcher.forget()
 }
 
 /** All that is like the place, anywhere on the sheet. */

@@ -1,31 +1,13 @@
 import type { Rect } from '../base'
-import { differenceFrom, FULL, NO_GRAIN, TILE, type Grain, type Kernels, type Laying } from '../kernels'
+import { differenceFrom, FULL, NO_GRAIN, TILE, type Kernels, type Laying } from '../kernels'
 import { layMask, tileColumns, tileNumber, tilesUnder, withLayer, type Drawing, type Layer, type TilePart } from '../layers'
 import { BitRuns, type BitPlane } from '../raster'
-import { seenFor, type Borders } from './matcher'
-import { patternAt, type PatternName } from './patterns'
+import { seenFor } from './matcher'
+import { patternAt } from './patterns'
+import type { Pour } from './pour-terms'
 import { regionOf, startOf, type Region } from './region'
 import { solidTile } from './solid'
 import { NO_EDGES, type Edges } from './under'
-
-export interface Pour {
-  /** Places that were touched or dragged over; or a loop round cells, x, y, x, y … Sheet px. */
-  readonly where: { readonly kind: 'places', readonly points: readonly number[] } | { readonly kind: 'loop', readonly points: readonly number[] }
-  readonly paint:
-    | { readonly kind: 'colour', readonly colour: readonly [number, number, number] }
-    /** Takes what is there away. */
-    | { readonly kind: 'clear' }
-    | { readonly kind: 'pattern', readonly colour: readonly [number, number, number], readonly pattern: PatternName, readonly size: number }
-    /** `cover`: how much the paint covers before the grain takes its part; full paint fills every hollow. */
-    | { readonly kind: 'grain', readonly colour: readonly [number, number, number], readonly grain: Grain, readonly cover: number }
-  readonly tolerance: number
-  readonly borders: Borders
-  /** Gaps in the line of so many clear px count as closed. */
-  readonly gap: number
-  /** How far it creeps under the line, px. */
-  readonly grow: number
-  readonly seed: number
-}
 
 /** The drawing after the pour, and what it filled; the same drawing when that is nothing. */
 export function pour(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pour): { drawing: Drawing, filled: Rect | null } {

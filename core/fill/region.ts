@@ -5,7 +5,7 @@ import { bitAt, cutBits, newBits, pasteBits, polygonCoverage, setRun, type BitPl
 import { closedPart } from './closing'
 import { flood } from './flood'
 import { matching, type Matcher } from './matcher'
-import type { Pour } from './pour'
+import type { Pour } from './pour-terms'
 import { NO_EDGES, underTheLine, type Edges } from './under'
 
 /** A region of the sheet, and the px under the line round it. */

@@ -3,4 +3,5 @@ export { bestCuts, closedSides, openSides, sharpnessOf, turnsAt, type Sharpness,
 export { algebraicEllipse, ellipseError, fitEllipse, footOn, refineEllipse, type Ellipse } from './fits/ellipse'
 export { crossing, fitLine, type LineFit } from './fits/line'
 export { leastSquares, solve } from './fits/solve'
-export { areaOf, centroid, distanceOf, lengthOf, lerp, resample, sharesAlong, turned, type Point } from './points'
+export type { Point } from '../base'
+export { areaOf, centroid, distanceOf, lengthOf, lerp, resample, sharesAlong, turned } from './points'

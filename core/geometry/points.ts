@@ -1,8 +1,4 @@
-/** A place, sheet px unless said otherwise; y down. */
-export interface Point {
-  readonly x: number
-  readonly y: number
-}
+import type { Point } from '../base'
 
 export function distanceOf(a: Point, b: Point): number {
   return Math.hypot(b.x - a.x, b.y - a.y)

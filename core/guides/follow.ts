@@ -1,6 +1,5 @@
+import type { Point } from '../base'
 import type { Guide } from './schema'
-
-interface Place { readonly x: number, readonly y: number }
 
 /** How far the hand goes before it is clear which way it means, px on the screen. */
 const DECIDE_PX = 9
@@ -9,7 +8,7 @@ const DECIDE_PX = 9
 const DIAGONAL = (25 * Math.PI) / 180
 
 /** Directions (radians) that a stroke may take from a place along the guides that are followed. Empty: it is free. */
-export function directionsAt(guides: readonly Guide[], { x, y }: Place): number[] {
+export function directionsAt(guides: readonly Guide[], { x, y }: Point): number[] {
   return guides.filter(guide => guide.isFollowed).flatMap((guide) => {
     switch (guide.kind) {
       case 'grid':
@@ -34,17 +33,17 @@ export function directionsAt(guides: readonly Guide[], { x, y }: Place): number[
  */
 export class Follower {
   private direction: number | null = null
-  private start: Place
+  private start: Point
   /** Whether the stroke goes as the hand does: nothing is followed, or it was drawn across the squares. */
   isFree: boolean
 
-  constructor(private readonly guides: readonly Guide[], begin: Place, private readonly scale: number) {
+  constructor(private readonly guides: readonly Guide[], begin: Point, private readonly scale: number) {
     this.start = begin
     this.isFree = directionsAt(guides, begin).length === 0
   }
 
   /** The place that the stroke goes to; null while it is not clear yet which way the hand means. */
-  place(at: Place): Place | null {
+  place(at: Point): Point | null {
     if (this.isFree) return at
     const dx = at.x - this.start.x
     const dy = at.y - this.start.y
@@ -68,7 +67,7 @@ export class Follower {
 }
 
 /** Where a stroke along squares begins: on the line of theirs that lies nearest and goes its way. */
-function onSquares(guides: readonly Guide[], start: Place, direction: number): Place {
+function onSquares(guides: readonly Guide[], start: Point, direction: number): Point {
   const grid = guides.find((each): each is Extract<Guide, { kind: 'grid' }> => each.kind === 'grid' && each.isFollowed)
   const isLevel = Math.abs(Math.sin(direction)) < 1e-9
   const isUpright = Math.abs(Math.cos(direction)) < 1e-9

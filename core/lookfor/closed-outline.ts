@@ -3,7 +3,7 @@ import { layerIdSchema } from '../drawing'
 import { isEmptyRect, type Rect } from '../base'
 import { layerAlpha, tilesBox, type Drawing, type Layer } from '../layers'
 import { boxOfBits } from '../raster'
-import { areaSchema, cantTell, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
+import { areaSchema, cantTell, isFound, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
 import { traceOutline, type Gap, type Outline } from './outline'
 import { listInWords, placeInWords } from './words'
 
@@ -56,10 +56,6 @@ export function insideBox({ inside, box }: Outline): Rect {
 
 function movedRect({ x0, y0, x1, y1 }: Rect, x: number, y: number): Rect {
   return { x0: x0 + x, y0: y0 + y, x1: x1 + x, y1: y1 + y }
-}
-
-export function isFound(value: Outline | Found): value is Found {
-  return 'verdict' in value
 }
 
 function look(evidence: Evidence, { layer, target, what, tolerance }: Settings): Found {

@@ -65,6 +65,11 @@ export interface Evidence {
 /** A finding before it is given the look-for's name. */
 export type Found = Omit<Finding, 'lookFor'>
 
+/** Whether a finding came in place of what it was to be made from: why nothing can be said. */
+export function isFound<T extends object>(value: T | Found): value is Found {
+  return 'verdict' in value
+}
+
 /** One kind of look-for: its settings and its measure. Pure: the same evidence gives the same finding. */
 export interface Measure<S extends { measure: string }> {
   readonly schema: z.ZodType<S>

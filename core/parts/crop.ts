@@ -1,5 +1,4 @@
-import type { Rect } from '../base'
-import type { Place } from './hold'
+import type { Rect, Point } from '../base'
 
 /** Least side of what is cut out, px. */
 const LEAST = 64
@@ -36,7 +35,7 @@ export function cropHandles({ box: { x0, y0, x1, y1 } }: Crop): { key: string, x
 }
 
 /** A handle taken to a place; with a ratio the other side goes along. */
-export function cropHandled({ box, ratio }: Crop, key: string, to: Place): Crop {
+export function cropHandled({ box, ratio }: Crop, key: string, to: Point): Crop {
   const [kind, number] = key.split(' ') as [string, string]
   const i = Number(number)
   let { x0, y0, x1, y1 } = box

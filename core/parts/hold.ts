@@ -1,4 +1,4 @@
-import type { Rect } from '../base'
+import type { Rect, Point } from '../base'
 import { cornersOf, mapped, projectiveTo, straightNet, type Destination } from '../moving'
 
 /** How the handles of a part change it. */
@@ -11,14 +11,12 @@ export interface Held {
   readonly to: Destination
 }
 
-export interface Place { readonly x: number, readonly y: number }
-
 /** Cells of a fresh net along each side. */
 export const NET_CELLS = 3
 /** Turns held to steps of it, degrees (common practice, no source). */
 export const TURN_STEP = 15
 
-export interface Handle extends Place {
+export interface Handle extends Point {
   readonly key: string
   readonly role: 'corner' | 'side' | 'turn' | 'knot'
 }
@@ -28,20 +26,20 @@ export function heldWhole(box: Rect): Held {
   return { box, to: { kind: 'corners', points: cornersOf(box) } }
 }
 
-export function pointsOf({ to }: Held): Place[] {
+export function pointsOf({ to }: Held): Point[] {
   return Array.from({ length: to.points.length / 2 }, (_, i) => ({ x: to.points[2 * i]!, y: to.points[2 * i + 1]! }))
 }
 
 /** The four outer corners, clockwise from what was the top left one. */
-export function outerCorners(held: Held): [Place, Place, Place, Place] {
+export function outerCorners(held: Held): [Point, Point, Point, Point] {
   const points = pointsOf(held)
-  if (held.to.kind === 'corners') return points as [Place, Place, Place, Place]
+  if (held.to.kind === 'corners') return points as [Point, Point, Point, Point]
   const { columns, rows } = held.to
   const last = points.length - 1
   return [points[0]!, points[columns]!, points[last]!, points[rows * (columns + 1)]!]
 }
 
-export function middleOf(held: Held): Place {
+export function middleOf(held: Held): Point {
   const corners = outerCorners(held)
   return { x: corners.reduce((sum, { x }) => sum + x, 0) / 4, y: corners.reduce((sum, { y }) => sum + y, 0) / 4 }
 }
@@ -61,10 +59,10 @@ export function handlesOf(held: Held, way: Way, arm: number): Handle[] {
   return [...four, ...sides, turn]
 }
 
-const between = (a: Place, b: Place): Place => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 })
+const between = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 })
 
 /** Every point of it mapped. */
-function withPoints(held: Held, map: (point: Place) => Place): Held {
+function withPoints(held: Held, map: (point: Point) => Point): Held {
   return { ...held, to: { ...held.to, points: pointsOf(held).flatMap((point) => { const { x, y } = map(point); return [x, y] }) } }
 }
 
@@ -96,7 +94,7 @@ export function flipped(held: Held, isSideways: boolean): Held {
 }
 
 /** Takes a handle to a place. `isEven`: proportions kept, turns in steps; `isCentred`: the middle stays. */
-export function handled(held: Held, way: Way, key: string, to: Place, { isEven = false, isCentred = false } = {}): Held {
+export function handled(held: Held, way: Way, key: string, to: Point, { isEven = false, isCentred = false } = {}): Held {
   const [kind, number] = key.split(' ') as [string, string]
   const i = Number(number)
   if (kind === 'knot' || (kind === 'corner' && way === 'corners')) return withPointAt(held, kind === 'knot' ? i : cornerIndex(held, i), to)
@@ -110,12 +108,12 @@ function cornerIndex({ to }: Held, corner: number): number {
   return [0, to.columns, (to.columns + 1) * (to.rows + 1) - 1, to.rows * (to.columns + 1)][corner]!
 }
 
-function withPointAt(held: Held, at: number, to: Place): Held {
+function withPointAt(held: Held, at: number, to: Point): Held {
   let i = -1
   return withPoints(held, (point) => (++i === at ? to : point))
 }
 
-function turnedTo(held: Held, to: Place, isEven: boolean): Held {
+function turnedTo(held: Held, to: Point, isEven: boolean): Held {
   const middle = middleOf(held)
   const corners = outerCorners(held)
   const top = between(corners[0], corners[1])
@@ -129,7 +127,7 @@ function turnedTo(held: Held, to: Place, isEven: boolean): Held {
 }
 
 /** The frame of a part: its top side and its left side from a corner, as vectors. */
-function frameOf(held: Held): { ax: Place, ay: Place } {
+function frameOf(held: Held): { ax: Point, ay: Point } {
   const [a, b, c, d] = outerCorners(held)
   // The mean of opposite sides, so that a distorted part has a frame as well.
   return {
@@ -139,7 +137,7 @@ function frameOf(held: Held): { ax: Place, ay: Place } {
 }
 
 /** Scaled by factors along its own sides, round an anchor. */
-function scaled(held: Held, anchor: Place, fx: number, fy: number): Held {
+function scaled(held: Held, anchor: Point, fx: number, fy: number): Held {
   const { ax, ay } = frameOf(held)
   const under = ax.x * ay.y - ax.y * ay.x
   if (under === 0) return held
@@ -153,7 +151,7 @@ function scaled(held: Held, anchor: Place, fx: number, fy: number): Held {
 }
 
 /** Its place in the frame, as shares of the two sides, from an anchor. */
-function shares(held: Held, anchor: Place, point: Place): { u: number, v: number } {
+function shares(held: Held, anchor: Point, point: Point): { u: number, v: number } {
   const { ax, ay } = frameOf(held)
   const under = ax.x * ay.y - ax.y * ay.x || 1
   const px = point.x - anchor.x
@@ -165,7 +163,7 @@ function shares(held: Held, anchor: Place, point: Place): { u: number, v: number
 const LEAST_FACTOR = 0.004
 const factor = (value: number) => (Math.abs(value) < LEAST_FACTOR ? LEAST_FACTOR * (value < 0 ? -1 : 1) : value)
 
-function sizedByCorner(held: Held, i: number, to: Place, isEven: boolean, isCentred: boolean): Held {
+function sizedByCorner(held: Held, i: number, to: Point, isEven: boolean, isCentred: boolean): Held {
   const corners = outerCorners(held)
   const anchor = isCentred ? middleOf(held) : corners[(i + 2) % 4]!
   const before = shares(held, anchor, corners[i]!)
@@ -180,7 +178,7 @@ function sizedByCorner(held: Held, i: number, to: Place, isEven: boolean, isCent
   return scaled(held, anchor, fx, fy)
 }
 
-function sizedBySide(held: Held, i: number, to: Place, isCentred: boolean): Held {
+function sizedBySide(held: Held, i: number, to: Point, isCentred: boolean): Held {
   const corners = outerCorners(held)
   const side = between(corners[i]!, corners[(i + 1) % 4]!)
   const anchor = isCentred ? middleOf(held) : between(corners[(i + 2) % 4]!, corners[(i + 3) % 4]!)
@@ -190,7 +188,7 @@ function sizedBySide(held: Held, i: number, to: Place, isCentred: boolean): Held
 }
 
 /** A side moved along itself: the opposite one stays. */
-function slanted(held: Held, i: number, to: Place): Held {
+function slanted(held: Held, i: number, to: Point): Held {
   const corners = outerCorners(held)
   const side = between(corners[i]!, corners[(i + 1) % 4]!)
   const anchor = between(corners[(i + 2) % 4]!, corners[(i + 3) % 4]!)
@@ -221,7 +219,7 @@ export function asNet(held: Held, cells = NET_CELLS): Held {
 }
 
 /** Whether a place lies inside its outline. */
-export function holds(held: Held, { x, y }: Place): boolean {
+export function holds(held: Held, { x, y }: Point): boolean {
   const corners = outerCorners(held)
   let isIn = false
   corners.forEach((a, i) => {

@@ -1,11 +1,11 @@
+import type { Point } from '../base'
+
 /** A plane with the squared distance of every cell to the nearest ink, px². */
 export interface Distances {
   readonly width: number
   readonly height: number
   readonly distances: Float64Array
 }
-
-export interface Place { readonly x: number, readonly y: number }
 
 /** A place between two pieces of ink. */
 export interface Opening {
@@ -15,8 +15,8 @@ export interface Opening {
   readonly tightness: number
   /** Clear px between the two. */
   readonly width: number
-  readonly near: Place | null
-  readonly far: Place | null
+  readonly near: Point | null
+  readonly far: Point | null
 }
 
 /** What lies on both sides of a cell. @param tightness its distance to the nearest ink, px */
@@ -35,7 +35,7 @@ export function openingAt(plane: Distances, at: number, tightness: number): Open
   return { at, tightness, width, near, far }
 }
 
-export function squaredWay(a: Place, b: Place): number {
+export function squaredWay(a: Point, b: Point): number {
   return (a.x - b.x) * (a.x - b.x) + (a.y - b.y) * (a.y - b.y)
 }
 

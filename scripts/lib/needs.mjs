@@ -56,7 +56,7 @@ export async function ensurePrepared() {
 
 /** The production build, when the sources changed since the last one. */
 export async function ensureBuilt() {
-  await ensurePrepared()
+  await ensureKernels()
   const stamp = fromRoot('.output/sources-stamp')
   const wanted = sourcesDigest()
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return

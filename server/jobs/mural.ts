@@ -7,8 +7,7 @@ import { endJob, tellProgress } from '../repositories/jobs'
 import * as murals from '../repositories/murals'
 import { recordOf } from '../services/records'
 import { missingPicture } from './missing'
-import type { PanelDrawn } from './panel'
-import type { DrawPanel } from './runner'
+import type { DrawPanel, PanelDrawn } from './panel'
 
 /** Bytes of the PNG that are stored at once. */
 const PART_BYTES = 4 * 1024 * 1024

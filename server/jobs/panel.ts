@@ -15,6 +15,9 @@ export interface PanelAsked {
 /** `why`: it can't be put in. Pixels: RGBA8 of its own part; edges: what it has along them. */
 export type PanelDrawn = { readonly why: 'other-size' | 'not-drawn' } | { readonly why: null, readonly pixels: Uint8Array, readonly edges: Uint8Array }
 
+/** Has a panel drawn, in a thread of its own. */
+export type DrawPanel = (asked: PanelAsked) => Promise<PanelDrawn>
+
 const kernels = loadKernels()
 
 /** Draws a mural's panel again and takes its own part. Heavy: for worker threads. */

@@ -17,7 +17,6 @@ import { pictureOf } from './picture'
 
 /** What the thread is asked: to examine a hand-in, or to draw a mural's panel. */
 export type Asked = { readonly kind: 'examine', readonly record: DrawingRecord, readonly steps: Plan['steps'] } | PanelAsked
-export type DrawPanel = (asked: PanelAsked) => Promise<PanelDrawn>
 
 /** How often the queue is looked at when it was empty, ms. */
 const IDLE_MS = 700

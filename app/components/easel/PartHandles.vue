@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { handlesOf, outerCorners, pointsOf, type Held, type Place, type Way } from '#core/parts'
+import type { Point } from '#core/base'
+import { handlesOf, outerCorners, pointsOf, type Held, type Way } from '#core/parts'
 import { toWindow, type Size, type WindowView } from '../../sheet/view'
 
 /** Handles of a part in hand, or of letters that are not settled. */
 const props = defineProps<{ held: Held, way: Way, view: WindowView, size: Size }>()
-const emit = defineEmits<{ take: [key: string, to: Place] }>()
+const emit = defineEmits<{ take: [key: string, to: Point] }>()
 
 /** The handle for turning stands so far off, CSS px. */
 const ARM = 36
@@ -13,7 +14,7 @@ const handles = computed(() => handlesOf(props.held, props.way, ARM / props.view
   key: handle.key, ...toWindow(props.view, handle), look: handle.role === 'turn' || handle.role === 'knot' ? 'full' as const : handle.role === 'side' ? 'small' as const : 'open' as const,
 })))
 
-const shownLine = (points: readonly Place[]) => points.flatMap((point) => {
+const shownLine = (points: readonly Point[]) => points.flatMap((point) => {
   const { x, y } = toWindow(props.view, point)
   return [x, y]
 })

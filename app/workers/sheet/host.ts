@@ -1,5 +1,5 @@
 import { transfer, wrap, type Remote } from 'comlink'
-import { CoreError, isEmptyRect, type Rect } from '#core/base'
+import { CoreError, isEmptyRect, type Rect, type Point } from '#core/base'
 import { GREATEST_RUNGS, type PaletteColour, type Rgb8 } from '#core/colour'
 import type { LiveStroke } from '#core/brush'
 import { applyAct, contentHash, meantIn, standingActs, type Act, type AdjustAct, type BendAct, type DrawingRecord, type Engine, type Entry, type FreshPourAct, type FreshStrokeAct, type FreshStyle } from '#core/drawing'
@@ -36,7 +36,7 @@ import { alignedLayers, LayersInHand, PartInHand, type InHand } from './in-hand'
 import { picturePng } from './picture'
 import { LadderWork, type BordersFound, type SeamsFound } from './ladder'
 import { drawingPalette, sampledColour } from './sampling'
-import { TrueUp, type Place, type Snapping } from './true-up'
+import { TrueUp, type Snapping } from './true-up'
 import { UnderPicture, type Under } from './under'
 
 /** Thumbnails wait until the hand rests this long, ms. */
@@ -271,7 +271,7 @@ export class SheetHost {
   }
 
   /** The hand that holds a true shape went on. Returns what the shape is now. */
-  adjustTrue(to: Place, how: Adjusting): ShapeKind | null {
+  adjustTrue(to: Point, how: Adjusting): ShapeKind | null {
     const trueUp = this.live?.trueUp
     if (!trueUp) return null
     trueUp.adjust(to, how)

@@ -1,9 +1,9 @@
+import type { Point } from '#core/base'
 import { SUBPIXELS, toolSettings } from '#core/brush'
 import { pourOf, type Act, type FreshPourAct } from '#core/drawing'
 import { findGaps, inkEnd, leaksFrom, openingsFrom, openPx, regionOf, type InkEnd, type LineGap } from '#core/fill'
 import type { Kernels } from '#core/kernels'
 import { paintable, type Drawing } from '#core/layers'
-import type { Place } from '#core/raster'
 
 /** What came of a pour: done, or what is asked first. */
 export type PourAnswer
@@ -69,7 +69,7 @@ export function isAmong(gap: LineGap, found: readonly LineGap[]): boolean {
 }
 
 /** A place so far beyond the end of a way: where no line waits, the stroke must not end short. */
-function beyond(from: Place, to: Place, by: number): Place {
+function beyond(from: Point, to: Point, by: number): Point {
   const way = Math.hypot(to.x - from.x, to.y - from.y) || 1
   return { x: to.x + ((to.x - from.x) / way) * by, y: to.y + ((to.y - from.y) / way) * by }
 }

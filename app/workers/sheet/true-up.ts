@@ -1,12 +1,7 @@
+import type { Point } from '#core/base'
 import type { FreshStyle } from '#core/drawing'
 import { snapPoints, type SnapLine } from '#core/parts'
 import { adjusted, outlineOf, placesOf, recognise, shapeSamples, trueTool, type Adjusting, type ShapeKind, type TrueShape } from '#core/trueup'
-
-/** Where the hand is, sheet px. */
-export interface Place {
-  readonly x: number
-  readonly y: number
-}
 
 /** Lines that a shape may lie against, and how near it must come, sheet px. */
 export interface Snapping {
@@ -24,7 +19,7 @@ export class TrueUp {
     private readonly base: TrueShape,
     /** What the hand drew, packed. */
     private readonly hand: readonly number[],
-    private readonly grabbed: Place,
+    private readonly grabbed: Point,
     private readonly style: FreshStyle,
     private readonly isEven: boolean,
   ) {
@@ -42,7 +37,7 @@ export class TrueUp {
     return this.shape.kind
   }
 
-  adjust(to: Place, how: Adjusting): void {
+  adjust(to: Point, how: Adjusting): void {
     this.shape = this.snapped(adjusted(this.base, this.grabbed, to, how))
   }
 

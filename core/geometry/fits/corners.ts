@@ -1,4 +1,4 @@
-import type { Point } from '../points'
+import type { Point } from '../../base'
 import { crossing, fitLine, type LineFit } from './line'
 
 /** A way cut into straight sides. */

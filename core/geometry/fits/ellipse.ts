@@ -1,4 +1,5 @@
-import { centroid, type Point } from '../points'
+import type { Point } from '../../base'
+import { centroid } from '../points'
 import { leastSquares, solve } from './solve'
 
 /** `angle`: of the `rx` axis, radians, clockwise on the screen. */

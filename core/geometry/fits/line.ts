@@ -1,4 +1,5 @@
-import { centroid, type Point } from '../points'
+import type { Point } from '../../base'
+import { centroid } from '../points'
 
 /** A straight line through `middle`; `direction` in radians, −π/2 … π/2. */
 export interface LineFit {

@@ -26,10 +26,6 @@ export function viewOrReason(drawing: Drawing, { target, what, layer }: { readon
   return view
 }
 
-export function isReason(value: RegionView | Found): value is Found {
-  return 'verdict' in value
-}
-
 /** Regions of more px than this are measured at samples of so many. */
 const SAMPLES = 400_000
 

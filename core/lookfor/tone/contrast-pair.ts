@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { colourName } from '../../colour'
-import { areaSchema, atMost, cantTell, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
-import { isReason, viewOrReason } from './common'
+import { areaSchema, atMost, cantTell, isFound, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
+import { viewOrReason } from './common'
 import { capital } from '../words'
 import { hueTurn, lchOf, meanColour } from './mean-colour'
 
@@ -18,7 +18,7 @@ function look({ drawing }: Evidence, { areas, tolerance }: Settings): Found {
   const colours = []
   for (const each of areas) {
     const view = viewOrReason(drawing, each)
-    if (isReason(view)) return view
+    if (isFound(view)) return view
     colours.push(meanColour(view))
   }
   const [a, b] = colours.map(lchOf)

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { limitOf, type Evidence, type Found, type Measure } from '../contract'
-import { isReason, lightnessCounts, toneFields, viewOrReason } from './common'
+import { isFound, limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { lightnessCounts, toneFields, viewOrReason } from './common'
 import { clearPaint } from './view'
 import { capital } from '../words'
 
@@ -46,7 +46,7 @@ export function shadesIn(counts: Float64Array): number[] {
 
 function look(evidence: Evidence, settings: Settings): Found {
   const view = viewOrReason(evidence.drawing, settings)
-  if (isReason(view)) return view
+  if (isFound(view)) return view
   const { what, shades, tolerance } = settings
   const found = shadesIn(lightnessCounts(view, clearPaint(view, EDGE))).length
   const wanted = typeof tolerance === 'number' ? Math.round(tolerance) : shades - limitOf(tolerance, FORGIVEN)

@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { leastSquares3 } from './plane'
-import { atMost, cantTell, limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { atMost, cantTell, isFound, limitOf, type Evidence, type Found, type Measure } from '../contract'
 import { lightFrom } from '../../light'
-import { isReason, toneFields, viewOrReason } from './common'
+import { toneFields, viewOrReason } from './common'
 import { innerPaint } from './view'
 import { capital } from '../words'
 
@@ -32,7 +32,7 @@ function look(evidence: Evidence, settings: Settings): Found {
   const { what } = settings
   if (!light) return cantTell('There is no light pin yet. Set it first: it says where the light comes from.')
   const view = viewOrReason(drawing, settings)
-  if (isReason(view)) return view
+  if (isFound(view)) return view
   const inner = innerPaint(view, EDGE)
   const fit = leastSquares3(view.lightness, inner, view.width)
   if (!fit) return cantTell(`There is too little colour on ${what} to be looked at yet.`)

@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { colourName, lightnessOf } from '../../colour'
-import { areaSchema, limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { areaSchema, isFound, limitOf, type Evidence, type Found, type Measure } from '../contract'
 import { hueTurn, lchOf, meanColour } from './mean-colour'
-import { isReason, toneFields, viewOrReason } from './common'
+import { toneFields, viewOrReason } from './common'
 
 const schema = z.strictObject({
   measure: z.literal('lively-shadow'),
@@ -25,9 +25,9 @@ function look(evidence: Evidence, settings: Settings): Found {
   const { drawing } = evidence
   const { what, tolerance } = settings
   const shadow = viewOrReason(drawing, { ...settings, what: `the shadow of ${what}` })
-  if (isReason(shadow)) return shadow
+  if (isFound(shadow)) return shadow
   const base = viewOrReason(drawing, { ...settings, target: settings.base })
-  if (isReason(base)) return base
+  if (isFound(base)) return base
   const [dark, light] = [meanColour(shadow), meanColour(base)]
   const darker = lightnessOf(light) - lightnessOf(dark)
   const figureOf = (value: number, unit: string) => ({ value: Math.round(value), unit })

@@ -1,7 +1,7 @@
 import { z } from 'zod'
-import { limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { isFound, limitOf, type Evidence, type Found, type Measure } from '../contract'
 import { capital, percentInWords } from '../words'
-import { isReason, toneFields, viewOrReason } from './common'
+import { toneFields, viewOrReason } from './common'
 import { viewMark } from './view'
 
 const schema = z.strictObject({ measure: z.literal('no-pure-ends'), ...toneFields })
@@ -14,7 +14,7 @@ const WHITE = 98.6
 
 function look(evidence: Evidence, settings: Settings): Found {
   const view = viewOrReason(evidence.drawing, settings)
-  if (isReason(view)) return view
+  if (isFound(view)) return view
   const pure = new Uint8Array(view.painted.length)
   let [black, white] = [0, 0]
   for (let i = 0; i < pure.length; i++) {

@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import { colourName, difference00, wholePx, type Rgb8 } from '../../colour'
 import { colourSchema } from '../../drawing'
-import { limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { isFound, limitOf, type Evidence, type Found, type Measure } from '../contract'
 import { listInWords, percentInWords } from '../words'
-import { isReason, sampling, toneFields, viewOrReason } from './common'
+import { sampling, toneFields, viewOrReason } from './common'
 import { viewMark, type RegionView } from './view'
 
 const schema = z.strictObject({
@@ -25,7 +25,7 @@ const EDGE = 30
 
 function look(evidence: Evidence, settings: Settings): Found {
   const view = viewOrReason(evidence.drawing, settings)
-  if (isReason(view)) return view
+  if (isFound(view)) return view
   const limit = limitOf(settings.tolerance, NEAR)
   const sums = coloursOf(view)
   const counted = sums.reduce((sum, value, i) => (i % 4 === 3 ? sum + value : sum), 0)

@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { seamsLeft } from '../../bands'
-import { atMost, limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { atMost, isFound, limitOf, type Evidence, type Found, type Measure } from '../contract'
 import { rounded } from '../drawn/common'
-import { isReason, lightnessCounts, percentile, toneFields, viewOrReason } from './common'
+import { lightnessCounts, percentile, toneFields, viewOrReason } from './common'
 import { viewMark } from './view'
 import { capital } from '../words'
 
@@ -21,7 +21,7 @@ const LEAST_RANGE = 12
 
 function look(evidence: Evidence, settings: Settings): Found {
   const view = viewOrReason(evidence.drawing, settings)
-  if (isReason(view)) return view
+  if (isFound(view)) return view
   const limit = limitOf(settings.tolerance, STEP)
   const { set, px, count, strongest } = seamsLeft(view.lightness, view.painted, view.width, view.height, limit)
   const counts = lightnessCounts(view, view.painted)

@@ -1,7 +1,7 @@
 import { z } from 'zod'
-import { atMost, limitOf, worse, type Evidence, type Found, type Measure } from '../contract'
+import { atMost, isFound, limitOf, worse, type Evidence, type Found, type Measure } from '../contract'
 import { rounded } from '../drawn/common'
-import { isReason, toneFields, viewOrReason } from './common'
+import { toneFields, viewOrReason } from './common'
 import { leastSquares3 } from './plane'
 import { capital } from '../words'
 
@@ -23,7 +23,7 @@ const SLICES = 48
 
 function look(evidence: Evidence, settings: Settings): Found {
   const view = viewOrReason(evidence.drawing, settings)
-  if (isReason(view)) return view
+  if (isFound(view)) return view
   const { what, tolerance } = settings
   const fit = leastSquares3(view.lightness, view.painted, view.width)
   const slope = fit ? Math.hypot(fit.dx, fit.dy) : 0

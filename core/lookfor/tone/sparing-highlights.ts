@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { components } from '../../raster'
-import { atMost, limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { atMost, isFound, limitOf, type Evidence, type Found, type Measure } from '../contract'
 import { rounded } from '../drawn/common'
-import { isReason, lightnessCounts, percentile, toneFields, viewOrReason } from './common'
+import { lightnessCounts, percentile, toneFields, viewOrReason } from './common'
 import { innerPaint, viewMark } from './view'
 import { capital } from '../words'
 
@@ -19,7 +19,7 @@ const LEAST_SPOT = 12
 
 function look(evidence: Evidence, settings: Settings): Found {
   const view = viewOrReason(evidence.drawing, settings)
-  if (isReason(view)) return view
+  if (isFound(view)) return view
   const inner = innerPaint(view, 2)
   const counts = lightnessCounts(view, inner)
   const [upper, top] = [percentile(counts, 0.75), percentile(counts, 0.998)]

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { limitOf, type Evidence, type Found, type Measure } from '../contract'
-import { isReason, lightnessCounts, percentile, toneFields, viewOrReason } from './common'
+import { isFound, limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { lightnessCounts, percentile, toneFields, viewOrReason } from './common'
 import { capital } from '../words'
 
 const schema = z.strictObject({ measure: z.literal('value-range'), ...toneFields })
@@ -13,7 +13,7 @@ const NEARLY = 0.75
 
 function look(evidence: Evidence, settings: Settings): Found {
   const view = viewOrReason(evidence.drawing, settings)
-  if (isReason(view)) return view
+  if (isFound(view)) return view
   const counts = lightnessCounts(view, view.painted)
   const [dark, light] = [percentile(counts, 0.02), percentile(counts, 0.98)]
   const limit = limitOf(settings.tolerance, RANGE)

@@ -101,7 +101,7 @@ describe('a pointer on the sheet', () => {
       point('pointermove', { x: 200 + way, y: 150, at: 40 })
       await vi.advanceTimersByTimeAsync(rest)
     }
-    beforeEach(() => void vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'setInterval', 'clearInterval'] }))
+    beforeEach(() => void vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'setInterval', 'clearInterval', 'requestAnimationFrame'] }))
     afterEach(() => void vi.useRealTimers())
 
     it('becomes a true shape that follows the pointer until it is lifted', async () => {
@@ -137,6 +137,16 @@ describe('a pointer on the sheet', () => {
       expect(log).toEqual(['begin'])
       point('pointermove', { x: 292, y: 151, at: 840 })
       await vi.advanceTimersByTimeAsync(200)
+      expect(log).toEqual(['begin', 'hold'])
+    })
+
+    it('is not held when the machine was busy and the hand had gone on', async () => {
+      await stroke(80, 520)
+      // Told of late, before the next frame.
+      point('pointermove', { x: 340, y: 150, at: 200 })
+      await vi.advanceTimersByTimeAsync(300)
+      expect(log).toEqual(['begin'])
+      await vi.advanceTimersByTimeAsync(300)
       expect(log).toEqual(['begin', 'hold'])
     })
   })

@@ -126,7 +126,9 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
 
   async function hold(drawing: Drawing): Promise<void> {
     drawing.hold = null
-    if (mode !== drawing || drawing.way < LEAST_HELD_WAY) return
+    // On a busy machine the hand may have gone on long ago: what waits to be told of it comes first.
+    await new Promise(resolve => requestAnimationFrame(() => setTimeout(resolve)))
+    if (mode !== drawing || drawing.hold || drawing.way < LEAST_HELD_WAY) return
     const isTrue = await target.hold()
     drawing.isTrue = isTrue
     if (isTrue && drawing.rest) clearInterval(drawing.rest)

@@ -1,4 +1,4 @@
-import { durationOf, type Beat, type Entry } from '#core/drawing'
+import { durationOf, facts, type Beat, type Entry } from '#core/drawing'
 import type { Step } from '#core/plan'
 import { PAUSE_MS } from '#core/review'
 
@@ -76,8 +76,8 @@ export function makingOf(entries: readonly Entry[], beats: readonly Beat[], step
 function kindOf(entry: Entry): Tick['kind'] {
   if (entry.type === 'undo' || entry.type === 'redo') return entry.type
   if (entry.type !== 'act' && entry.type !== 'prepare') return 'layer'
-  if (entry.act.kind === 'pour') return 'pour'
-  if (entry.act.kind === 'shape') return 'paint'
-  if (entry.act.kind !== 'stroke') return 'layer'
-  return entry.act.tool.effect === 'erase' ? 'erase' : 'paint'
+  const { work, tool } = facts(entry.act)
+  if (work === 'pour') return 'pour'
+  if (work !== 'draw') return 'layer'
+  return entry.act.kind === 'stroke' && tool?.effect === 'erase' ? 'erase' : 'paint'
 }

@@ -1,4 +1,5 @@
 export { assert, assertNever, AssertionFailure } from './assert'
+export { anyOf, type Family } from './family'
 export { CoreError, type CoreErrorCode } from './errors'
 export type { Point } from './point'
 export { expOf, logOf, powerOf } from './power'

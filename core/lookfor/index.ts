@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { anyOf } from '../base'
 import type { Placed } from '../layers'
 import { closedOutline } from './closed-outline'
 import { cantTell, type Band, type Evidence, type Finding, type Measure } from './contract'
@@ -45,6 +46,7 @@ export { regionMark } from './regions'
 export { boxOf, capital, listInWords } from './words'
 export { traceOutline, type Gap, type Outline } from './outline'
 
+/** Every measure: a new one is a file and a line here. */
 const MEASURES = {
   'closed-outline': closedOutline,
   'confident-strokes': confidentStrokes,
@@ -88,12 +90,7 @@ export const MEASURE_NAMES = Object.keys(MEASURES) as MeasureName[]
 export const lookForSchema = z.strictObject({
   id: z.string().min(1).max(60),
   title: z.string().min(1).max(80),
-  settings: z.union([
-    closedOutline.schema, confidentStrokes.schema, contrastPair.schema, covered.schema, depth.schema, endsMeet.schema, enoughShades.schema, insideLines.schema,
-    ladderInOrder.schema, layerSetUp.schema, lightFromPin.schema, livelyShadow.schema, paleFringe.schema, noPureEnds.schema, paletteKept.schema, placement.schema,
-    proportion.schema, rightLayer.schema, roundShape.schema, seamsBlended.schema, smoothGradient.schema, sparingHighlights.schema, steadyLine.schema,
-    straightLine.schema, symmetry.schema, toolsUsed.schema, valueRange.schema, blendedAlong.schema, castShadow.schema, evenWidth.schema, likeness.schema, polygon.schema, stepsInOrder.schema, texture.schema,
-  ]),
+  settings: anyOf(MEASURES),
 })
 export type LookFor = z.infer<typeof lookForSchema>
 

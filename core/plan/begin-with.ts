@@ -3,9 +3,10 @@ import { standingActs, type Entry } from '../drawing'
 import type { Kernels } from '../kernels'
 import { asDrawn, cleaned, drafted, paintHash, partsOf, requireStep, withParts } from './edit'
 import type { Plan } from './schema'
-import { isPainted, laidOut, starterOf } from './starter'
+import { isDrawn } from './draft/doings'
+import { laidOut, starterOf } from './starter'
 
-const isDrawnIn = (entries: readonly Entry[]) => entries.some(each => each.type === 'act' && isPainted(each.act))
+const isDrawnIn = (entries: readonly Entry[]) => entries.some(each => each.type === 'act' && isDrawn(each.act))
 
 /**
  * Makes all that stands before the entry `moment` of a step's part the sheet that everyone begins with. Steps before it are
@@ -16,7 +17,7 @@ export function beginAt(kernels: Kernels, plan: Plan, at: number, moment: number
   const parts = partsOf(plan)
   const { step, entries } = parts[at]!
   const before = standingActs([...starterOf(plan), ...parts.slice(0, at).flatMap(each => each.entries), ...entries.slice(0, moment)])
-  if (!before.some(each => isPainted(each.act))) throw new CoreError('plan-edit', 'nothing is drawn before this moment', 'Choose a moment at which something is on the sheet.')
+  if (!before.some(each => isDrawn(each.act))) throw new CoreError('plan-edit', 'nothing is drawn before this moment', 'Choose a moment at which something is on the sheet.')
   const laid = laidOut(before)
   // Layers that are still empty are the next step's own.
   const starter = starterOf({ demonstration: { ...plan.demonstration, entries: laid } })

@@ -1,10 +1,6 @@
-import type { Act, Entry, StandingAct } from '../drawing'
+import type { Entry, StandingAct } from '../drawing'
 import { isDrawn } from './draft/doings'
-import { isReadying } from './ready'
 import type { Plan } from './schema'
-
-/** Whether an act paints, and is nothing that a step lays out by itself. */
-export const isPainted = (act: Act) => isDrawn(act) && !isReadying(act)
 
 /** Acts as something that lies there before anyone draws. */
 export const laidOut = (acts: readonly Pick<StandingAct, 'act'>[]): Entry[] => acts.map(({ act }) => ({ type: 'prepare', at: 0, act }))
@@ -17,5 +13,5 @@ export function starterOf({ demonstration }: Pick<Plan, 'demonstration'>): Entry
   const all = demonstration.entries.filter(each => each.type !== 'step')
   const end = all.findIndex(each => each.type !== 'prepare')
   const laid = end < 0 ? all : all.slice(0, end)
-  return laid.slice(0, laid.findLastIndex(each => each.type === 'prepare' && isPainted(each.act)) + 1)
+  return laid.slice(0, laid.findLastIndex(each => each.type === 'prepare' && isDrawn(each.act)) + 1)
 }

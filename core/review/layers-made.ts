@@ -1,4 +1,4 @@
-import { durationOf, standingActs, type Act, type Entry } from '../drawing'
+import { durationOf, facts, standingActs, type Act, type Entry } from '../drawing'
 
 /** How one layer came to be. Times are ms of the record. */
 export interface LayerMade {
@@ -15,13 +15,10 @@ export interface LayerMade {
   readonly drawnMs: number
 }
 
-/** What a layer is worked on by, named as people name it; null: nothing is done to its paint. */
+/** What a layer's paint is worked on by; null: nothing is done to it. */
 function workOf(act: Act): { layer: string, tool: string } | null {
-  switch (act.kind) {
-    case 'stroke': return { layer: act.layer, tool: act.tool.tool }
-    case 'pour': case 'gradient': case 'recolour': case 'adjust': case 'shape': case 'bend': case 'move': case 'lettering': return { layer: act.layer, tool: act.kind }
-    default: return null
-  }
+  const { layer, name, isOnPaint } = facts(act)
+  return isOnPaint && layer !== null ? { layer, tool: name } : null
 }
 
 /** Every layer that there was, in the order in which they came, with what was done on it. What was undone counts as done, not as standing. */

@@ -19,6 +19,7 @@ export type AdjustAct = z.infer<typeof schema>
 /** Changes the paint of a layer as a whole, or what is selected of it. */
 export const adjust: ActKind<AdjustAct> = {
   schema,
+  facts: ({ layer }) => ({ name: 'adjust', work: 'adjust', layer, isOnPaint: true }),
   apply: (kernels, drawing, act) => finished(adjusting(kernels, drawing, act)),
 }
 

@@ -3,6 +3,7 @@ import { CoreError } from '../../base'
 import type { Kernels } from '../../kernels'
 import { findItem, groupsRound, paintable, stackOf, type Drawing, type Layer } from '../../layers'
 import { GREATEST_LAYERS } from './common'
+import type { ActsOwnFacts } from './facts'
 
 /**
  * One kind of act. `apply` is pure: the same drawing and act give the same drawing, for ever;
@@ -11,6 +12,8 @@ import { GREATEST_LAYERS } from './common'
  */
 export interface ActKind<A extends { kind: string }> {
   readonly schema: z.ZodType<A>
+  /** What such an act is: nobody else takes acts apart by their kind to know that. */
+  readonly facts: (act: A) => ActsOwnFacts
   readonly apply: (kernels: Kernels, drawing: Drawing, act: A) => Drawing
 }
 

@@ -30,6 +30,7 @@ export type GradientAct = z.infer<typeof schema>
 /** Colours that go from one to another over a layer, or a cell of it. */
 export const gradient: ActKind<GradientAct> = {
   schema,
+  facts: ({ layer }) => ({ name: 'gradient', work: 'fill', layer, isOnPaint: true }),
   apply(kernels, drawing, act) {
     const layer = requireUnlocked(drawing, act.layer)
     const place = ([x, y]: readonly [number, number]) => ({ x: x / SUBPIXELS, y: y / SUBPIXELS })

@@ -1,7 +1,9 @@
-import { z } from 'zod'
+import type { z } from 'zod'
+import { anyOf } from '../../base'
 import type { Kernels } from '../../kernels'
 import type { Drawing } from '../../layers'
 import type { ActKind } from './contract'
+import { PLAIN_FACTS, type ActFacts } from './facts'
 import { adjust } from './adjust'
 import { gradient } from './gradient'
 import { layerAdd, layerClear, layerCopy, layerLook, layerMove, layerRemove, layerRename } from './layers'
@@ -19,6 +21,7 @@ import { stroke } from './stroke'
 
 export { bordersSchema, colourSchema, GREATEST_GAP, GREATEST_GROW, GREATEST_LAYERS, layerIdSchema, layerNameSchema } from './common'
 export { adjusting, type AdjustAct } from './adjust'
+export type { ActFacts, Work } from './facts'
 export type { GradientAct } from './gradient'
 export type { LayerAddAct } from './layers'
 export { pourOf, type FreshPourAct, type PourAct, type PourPaint } from './pour'
@@ -31,7 +34,8 @@ export type { SheetCutAct, SheetPaperAct } from './sheet'
 export type { StackMergeAct, StackSetAct } from './stack'
 export { ECHO_ONE, freshStyleOf, openFreshStroke, openStroke, type FreshStrokeAct, type FreshStyle, type StrokeAct } from './stroke'
 
-const ACTS = {
+/** Every kind of act: a new one is a file and a line here. */
+export const ACTS = {
   'stroke': stroke,
   'pour': pour,
   'gradient': gradient,
@@ -77,16 +81,14 @@ const ACTS = {
 }
 
 /** Anything that changes a drawing. */
-export const actSchema = z.union([
-  stroke.schema, pour.schema, gradient.schema, recolour.schema, adjust.schema, lightPin.schema, castShadow.schema, cutShading.schema, haze.schema, shape.schema,
-  layerAdd.schema, layerRemove.schema, layerRename.schema, layerMove.schema, layerLook.schema, layerClear.schema, layerCopy.schema,
-  stackSet.schema, stackPut.schema, stackGroup.schema, stackUngroup.schema, stackCopy.schema, stackRemove.schema, stackMerge.schema,
-  maskAdd.schema, maskSwitch.schema, maskInvert.schema, maskRemove.schema, maskApply.schema,
-  select.schema, selectInvert.schema, selectSoften.schema, selectNone.schema,
-  move.schema, moveLayers.schema, bend.schema, mirrorHalf.schema, lettering.schema,
-  sheetCut.schema, sheetScale.schema, sheetPaper.schema, sheetResolution.schema,
-])
+export const actSchema = anyOf(ACTS)
 export type Act = z.infer<typeof actSchema>
+
+/** What an act is: its name, its layer, its tool. */
+export function facts(act: Act): ActFacts {
+  const kind = ACTS[act.kind] as ActKind<Act>
+  return { ...PLAIN_FACTS, ...kind.facts(act) }
+}
 
 /** The drawing after the act. Throws CoreError `act-refused` when it can't be done. */
 export function applyAct(kernels: Kernels, drawing: Drawing, act: Act): Drawing {

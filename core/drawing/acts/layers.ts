@@ -47,6 +47,7 @@ function insert(layers: readonly Layer[], layer: Layer, place: number): Layer[] 
 /** A new clear layer. */
 export const layerAdd: ActKind<LayerAddAct> = {
   schema: addSchema,
+  facts: ({ layer }) => ({ name: 'new layer', layer }),
   apply(_kernels, drawing, act) {
     requireFreshId(drawing, act.layer)
     requireRoom(drawing, 1)
@@ -64,6 +65,7 @@ function tidied(drawing: Drawing): Drawing {
 /** Takes a layer away with all that is on it. The last one stays. */
 export const layerRemove: ActKind<LayerRemoveAct> = {
   schema: removeSchema,
+  facts: ({ layer }) => ({ name: 'layer taken away', layer }),
   apply(_kernels, drawing, act) {
     requireItem(drawing, act.layer)
     if (drawing.layers.length === 1) throw new CoreError('act-refused', 'a sheet needs one layer', 'Add another layer first.')
@@ -73,12 +75,14 @@ export const layerRemove: ActKind<LayerRemoveAct> = {
 
 export const layerRename: ActKind<LayerRenameAct> = {
   schema: renameSchema,
+  facts: ({ layer }) => ({ name: 'new name', layer }),
   apply: (_kernels, drawing, act) => withItem(drawing, { ...itemOf(requireItem(drawing, act.layer).item), name: act.name }),
 }
 
 /** Puts a layer at another place in the stack. */
 export const layerMove: ActKind<LayerMoveAct> = {
   schema: moveSchema,
+  facts: ({ layer }) => ({ name: 'layer moved in the stack', layer }),
   apply(_kernels, drawing, act) {
     const { item } = requireItem(drawing, act.layer)
     if (item.kind === 'group') throw new CoreError('act-refused', 'that is a group', 'Move it with the act for groups.')
@@ -90,6 +94,7 @@ export const layerMove: ActKind<LayerMoveAct> = {
 /** Sets whether a layer is seen and how strongly. */
 export const layerLook: ActKind<LayerLookAct> = {
   schema: lookSchema,
+  facts: ({ layer }) => ({ name: 'look of a layer', layer }),
   apply: (_kernels, drawing, act) =>
     withItem(drawing, { ...itemOf(requireItem(drawing, act.layer).item), visible: act.visible, opacity: act.opacity }),
 }
@@ -97,6 +102,7 @@ export const layerLook: ActKind<LayerLookAct> = {
 /** Lays a copy of a layer on it, or of what is selected of it. Its mask is copied when an id is given for it. */
 export const layerCopy: ActKind<LayerCopyAct> = {
   schema: copySchema,
+  facts: () => ({ name: 'copy of a layer' }),
   apply(_kernels, drawing, act) {
     const { item, group } = requireItem(drawing, act.layer)
     if (item.kind === 'group') throw new CoreError('act-refused', 'that is a group', 'Copy its layers one by one.')
@@ -114,6 +120,7 @@ export const layerCopy: ActKind<LayerCopyAct> = {
 /** Takes all paint off a layer, or off what is selected of it. */
 export const layerClear: ActKind<LayerClearAct> = {
   schema: clearSchema,
+  facts: ({ layer }) => ({ name: 'layer cleared', layer }),
   apply(_kernels, drawing, act) {
     const layer = requireUnlocked(drawing, act.layer)
     return withLayer(drawing, { ...layer, tiles: drawing.selection ? keptTiles(layer.tiles, drawing.selection, false) : new Map() })

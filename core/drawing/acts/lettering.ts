@@ -27,6 +27,7 @@ export type LetteringAct = z.infer<typeof schema>
 /** Letters or a signature, set on a layer. */
 export const lettering: ActKind<LetteringAct> = {
   schema,
+  facts: ({ layer, colour }) => ({ name: 'lettering', work: 'letters', layer, isOnPaint: true, colour }),
   apply(kernels, drawing, act) {
     const outlines = act.outlines.map(points => points.map(value => value / SUBPIXELS))
     return withLayer(drawing, fillOutlines(kernels, drawing, requireUnlocked(drawing, act.layer), outlines, act))

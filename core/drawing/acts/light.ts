@@ -19,6 +19,7 @@ export type LightPinAct = z.infer<typeof pinSchema>
 /** Marks where the light comes from. */
 export const lightPin: ActKind<LightPinAct> = {
   schema: pinSchema,
+  facts: () => ({ name: 'light pin' }),
   apply: (_kernels, drawing, { light }) => ({ ...drawing, light: light ? { x: light.x / SUBPIXELS, y: light.y / SUBPIXELS, height: light.height } : undefined }),
 }
 
@@ -63,6 +64,7 @@ export type CastShadowAct = z.infer<typeof shadowSchema>
 /** A shadow of what is painted on a layer: copied, darkened, moved, softened, on a layer of its own under it. */
 export const castShadow: ActKind<CastShadowAct> = {
   schema: shadowSchema,
+  facts: ({ from, colour }) => ({ name: 'cast shadow', work: 'shade', layer: from, colour }),
   apply(kernels, drawing, act) {
     const { layer, items, found } = requirePainted(drawing, act, 'A shadow is cast by what is painted: choose that layer.', 'a mask casts no shadow')
     const tiles = finished(shadowOf(kernels, drawing.sheet, layer.tiles, { ...act, sigma: act.sigma / 10 }))
@@ -87,6 +89,7 @@ export type CutShadingAct = z.infer<typeof cutSchema>
 /** Makes ready for shadow shapes: a layer over the colour, clipped to it, that darkens; what is painted there is selected. */
 export const cutShading: ActKind<CutShadingAct> = {
   schema: cutSchema,
+  facts: ({ from }) => ({ name: 'cut shading', work: 'shade', layer: from }),
   apply(_kernels, drawing, act) {
     const { layer, items, found } = requirePainted(drawing, act, 'Choose the layer with the colour.', 'a mask has no colour')
     const shade = { id: act.layer, name: act.name, visible: true, opacity: 100, mode: 'multiply' as const, clip: true, tiles: new Map() }
@@ -111,6 +114,7 @@ export type HazeAct = z.infer<typeof hazeSchema>
 /** Fades layers toward the sky's colour: what is far away. */
 export const haze: ActKind<HazeAct> = {
   schema: hazeSchema,
+  facts: ({ layers }) => ({ name: 'haze', work: 'shade', layer: layers[0]!.layer }),
   apply(_kernels, drawing, { sky, layers, seed }) {
     return layers.reduce((before, { layer: id, share }) => {
       const layer = requireUnlocked(before, id)

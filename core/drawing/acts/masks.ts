@@ -29,6 +29,7 @@ function requireMask(drawing: Drawing, id: string): { owner: Layer | Group, mask
 /** Lays a mask on a layer or group. */
 export const maskAdd: ActKind<z.infer<typeof addSchema>> = {
   schema: addSchema,
+  facts: () => ({ name: 'new mask' }),
   apply(_kernels, drawing, act) {
     const owner = itemOf(requireItem(drawing, act.item).item)
     if (owner.mask) throw new CoreError('act-refused', `“${owner.name}” has a mask already`, 'Paint on that one, or remove it first.')
@@ -52,6 +53,7 @@ function whiteInside(selection: Selection): Map<number, Tile> {
 /** Lets a mask hide, or not for a while. */
 export const maskSwitch: ActKind<z.infer<typeof switchSchema>> = {
   schema: switchSchema,
+  facts: () => ({ name: 'mask on or off' }),
   apply(_kernels, drawing, act) {
     const { owner, mask } = requireMask(drawing, act.item)
     return withItem(drawing, { ...owner, mask: { ...mask, isOn: act.isOn } })
@@ -61,6 +63,7 @@ export const maskSwitch: ActKind<z.infer<typeof switchSchema>> = {
 /** Shows what was hidden and hides what was shown. */
 export const maskInvert: ActKind<z.infer<typeof invertSchema>> = {
   schema: invertSchema,
+  facts: () => ({ name: 'mask turned round' }),
   apply(_kernels, drawing, act) {
     const { owner, mask } = requireMask(drawing, act.item)
     const tiles = new Map([...mask.tiles].map(([number, tile]) => [number, turned(tile)]))
@@ -78,6 +81,7 @@ function turned(tile: Tile): Tile {
 
 export const maskRemove: ActKind<z.infer<typeof removeSchema>> = {
   schema: removeSchema,
+  facts: () => ({ name: 'mask taken away' }),
   apply(_kernels, drawing, act) {
     const { mask: _gone, ...owner } = requireMask(drawing, act.item).owner
     return withItem(drawing, owner)
@@ -87,6 +91,7 @@ export const maskRemove: ActKind<z.infer<typeof removeSchema>> = {
 /** Takes away for good what the mask hides, and the mask. */
 export const maskApply: ActKind<z.infer<typeof applySchema>> = {
   schema: applySchema,
+  facts: () => ({ name: 'mask made final' }),
   apply(kernels, drawing, act) {
     requireMask(drawing, act.item)
     const { item: found, group } = requireItem(drawing, act.item)

@@ -71,6 +71,7 @@ export function destinationOf(to: MoveAct['to']): Destination {
 /** Moves, turns, scales, skews or bends a part of a layer; the selection goes with it. */
 export const move: ActKind<MoveAct> = {
   schema: moveSchema,
+  facts: ({ layer }) => ({ name: 'move', work: 'move', layer, isOnPaint: true }),
   apply(kernels, drawing, act) {
     const [x0, y0, x1, y1] = act.box
     const box = { x0, y0, x1, y1 }
@@ -89,6 +90,7 @@ export const move: ActKind<MoveAct> = {
 /** The same with parts of several layers at once; the selection goes where the first one goes. */
 export const moveLayers: ActKind<MoveLayersAct> = {
   schema: moveLayersSchema,
+  facts: () => ({ name: 'move of several layers', work: 'move' }),
   apply(kernels, drawing, { version, parts, leaves }) {
     if (new Set(parts.map(each => each.layer)).size !== parts.length) throw new CoreError('act-refused', 'a layer was named twice', 'Choose each layer once.')
     const { selection } = drawing
@@ -102,6 +104,7 @@ export const moveLayers: ActKind<MoveLayersAct> = {
 /** Pushes, swells or pinches the paint of a layer. */
 export const bend: ActKind<BendAct> = {
   schema: bendSchema,
+  facts: ({ layer }) => ({ name: 'bend', work: 'move', layer, isOnPaint: true }),
   apply(kernels, drawing, act) {
     const bending = new Bending(kernels, drawing.sheet, requireUnlocked(drawing, act.layer), act, drawing.selection)
     bending.extend(act.samples)
@@ -112,6 +115,7 @@ export const bend: ActKind<BendAct> = {
 /** Mirrors one side of a layer onto the other. */
 export const mirrorHalf: ActKind<MirrorHalfAct> = {
   schema: mirrorSchema,
+  facts: ({ layer }) => ({ name: 'mirrored half', work: 'move', layer, isOnPaint: true }),
   apply(kernels, drawing, act) {
     const [ax, ay, bx, by] = act.line.map(value => value / SUBPIXELS) as [number, number, number, number]
     return withLayer(drawing, mirroredHalf(kernels, drawing.sheet, requireUnlocked(drawing, act.layer), { ax, ay, bx, by }, drawing.selection))

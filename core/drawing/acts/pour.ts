@@ -4,6 +4,7 @@ import { PATTERNS, pour as pourInto, pour1 as pourInto1 } from '../../fill'
 import { TEXTURES } from '../../kernels'
 import { colourSchema, fenceSchema, GREATEST_GROW, layerIdSchema, outlineSchema, percentSchema, placeSchema, seedSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
+import { boxOfPlaces } from './facts'
 
 const version1 = z.strictObject({
   kind: z.literal('pour'),
@@ -49,6 +50,11 @@ export type FreshPourAct = z.infer<typeof version2>
 /** Fills the closed area round a place, or several. Off the sheet it does nothing. */
 export const pour: ActKind<PourAct> = {
   schema,
+  facts: act => ({
+    name: 'pour', work: 'pour', layer: act.layer, isOnPaint: true,
+    colour: act.version === 1 ? act.colour : act.paint.kind === 'clear' ? null : act.paint.colour,
+    box: act.version === 1 ? { x0: act.x, y0: act.y, x1: act.x + 1, y1: act.y + 1 } : boxOfPlaces(act.where.points, 2),
+  }),
   apply(kernels, drawing, act) {
     const layer = requireUnlocked(drawing, act.layer)
     if (act.version === 1) return pourInto1(kernels, drawing, layer, act).drawing

@@ -17,6 +17,7 @@ export type RecolourAct = z.infer<typeof schema>
 /** Gives what is painted another colour, in the selection if there is one; its alpha stays, empty px stay empty. */
 export const recolour: ActKind<RecolourAct> = {
   schema,
+  facts: ({ layer, colour }) => ({ name: 'recolour', work: 'fill', layer, isOnPaint: true, colour }),
   apply(_kernels, drawing, { layer: id, colour, only }) {
     const layer = requireUnlocked(drawing, id)
     const tiles = new Map(layer.tiles)

@@ -40,6 +40,7 @@ export type SelectAct = z.infer<typeof selectSchema>
 /** Chooses a part of the sheet, or changes what is chosen. Refused when nothing would be. */
 export const select: ActKind<SelectAct> = {
   schema: selectSchema,
+  facts: () => ({ name: 'choice of a part' }),
   apply(kernels, drawing, act) {
     const next = softened(drawing.sheet, areaOf(kernels, drawing, act.area), act.soften)
     return chosen(drawing, combined(drawing.selection ?? null, next, drawing.selection || act.choice !== 'add' ? act.choice : 'new'))
@@ -62,11 +63,13 @@ function chosen(drawing: Drawing, selection: Selection): Drawing {
 
 export const selectInvert: ActKind<z.infer<typeof invertSchema>> = {
   schema: invertSchema,
+  facts: () => ({ name: 'choice turned round' }),
   apply: (_kernels, drawing) => chosen(drawing, inverted(drawing.sheet, drawing.selection ?? null)),
 }
 
 export const selectSoften: ActKind<z.infer<typeof softenSchema>> = {
   schema: softenSchema,
+  facts: () => ({ name: 'choice softened' }),
   apply(_kernels, drawing, { radius }) {
     if (!drawing.selection) throw new CoreError('act-refused', 'there is no selection to soften', 'Select something first.')
     return chosen(drawing, softened(drawing.sheet, drawing.selection, radius))
@@ -75,5 +78,6 @@ export const selectSoften: ActKind<z.infer<typeof softenSchema>> = {
 
 export const selectNone: ActKind<z.infer<typeof noneSchema>> = {
   schema: noneSchema,
+  facts: () => ({ name: 'choice let go' }),
   apply: (_kernels, drawing) => withoutSelection(drawing),
 }

@@ -3,6 +3,7 @@ import { isRubbing, samplesSchema, Stroke, SUBPIXELS, toolSettingsSchema } from 
 import { withLayer } from '../../layers'
 import { colourSchema, layerIdSchema, placeSchema, seedSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
+import { boxOfPlaces } from './facts'
 import { fillOutlines } from './fill'
 
 /** Forms that a stencil has. */
@@ -27,6 +28,7 @@ export type ShapeAct = z.infer<typeof schema>
 /** A shape set with a stencil: filled first, then its outline drawn with a tool. */
 export const shape: ActKind<ShapeAct> = {
   schema,
+  facts: ({ layer, line, outline }) => ({ name: 'shape', work: 'draw', layer, isOnPaint: true, tool: line?.tool ?? null, box: boxOfPlaces(outline, 2) }),
   apply(kernels, drawing, act) {
     const outline = act.outline.map(value => value / SUBPIXELS)
     const filled = act.fill

@@ -32,6 +32,7 @@ function refused(width: number, height: number): void {
 /** Makes the sheet larger or smaller without touching what is drawn: extends it, or crops. */
 export const sheetCut: ActKind<SheetCutAct> = {
   schema: cutSchema,
+  facts: () => ({ name: 'sheet cut' }),
   apply(_kernels, drawing, { box: [x0, y0, x1, y1] }) {
     refused(x1 - x0, y1 - y0)
     return resizedDrawing(drawing, { x0, y0, x1, y1 })
@@ -41,6 +42,7 @@ export const sheetCut: ActKind<SheetCutAct> = {
 /** Scales the sheet with all that is on it. */
 export const sheetScale: ActKind<z.infer<typeof scaleSchema>> = {
   schema: scaleSchema,
+  facts: () => ({ name: 'sheet scaled' }),
   apply(kernels, drawing, { width, height }) {
     refused(width, height)
     return scaledDrawing(kernels, drawing, width, height)
@@ -50,11 +52,13 @@ export const sheetScale: ActKind<z.infer<typeof scaleSchema>> = {
 /** Another paper: its colour, and the texture under and over the paint. */
 export const sheetPaper: ActKind<SheetPaperAct> = {
   schema: paperActSchema,
+  facts: () => ({ name: 'paper' }),
   apply: (_kernels, drawing, { colour, texture }) => ({ ...drawing, sheet: { ...drawing.sheet, paper: colour, texture: texture ?? undefined } }),
 }
 
 /** How many px an inch of paper has: for rulers and printing; no px changes. */
 export const sheetResolution: ActKind<z.infer<typeof inchSchema>> = {
   schema: inchSchema,
+  facts: () => ({ name: 'resolution' }),
   apply: (_kernels, drawing, { perInch }) => ({ ...drawing, sheet: { ...drawing.sheet, perInch } }),
 }

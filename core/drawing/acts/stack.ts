@@ -64,6 +64,7 @@ export type StackMergeAct = z.infer<typeof mergeSchema>
 /** Sets how a layer or group looks and what may be done to it. */
 export const stackSet: ActKind<StackSetAct> = {
   schema: setSchema,
+  facts: () => ({ name: 'setting of a layer' }),
   apply(_kernels, drawing, { item: id, set }) {
     const { item, siblings, place } = requireItem(drawing, id)
     if (set.clip && !clipBase(siblings, place)) throw new CoreError('act-refused', 'there is nothing below to clip to', 'Put it above the layer whose paint it should keep to.')
@@ -81,6 +82,7 @@ function cleaned<T extends Layer | Group>(item: T): T {
 /** Puts a layer or group somewhere else in the stack. */
 export const stackPut: ActKind<z.infer<typeof putSchema>> = {
   schema: putSchema,
+  facts: () => ({ name: 'place in the stack' }),
   apply(_kernels, drawing, { item: id, group, on }) {
     const { item } = requireItem(drawing, id)
     if (group !== null && findItem([item], group)) throw new CoreError('act-refused', 'a group can’t lie in itself', 'Put it beside the group, or in another one.')
@@ -102,6 +104,7 @@ function nested(drawing: Drawing, items: readonly StackItem[]): Drawing {
 /** Puts layers and groups together. */
 export const stackGroup: ActKind<z.infer<typeof groupSchema>> = {
   schema: groupSchema,
+  facts: () => ({ name: 'new group' }),
   apply(_kernels, drawing, { group: id, name, items: ids }) {
     requireFreshId(drawing, id)
     if (new Set(ids).size !== ids.length) throw new CoreError('act-refused', 'a layer was named twice', 'Choose each layer once.')
@@ -122,6 +125,7 @@ export const stackGroup: ActKind<z.infer<typeof groupSchema>> = {
 /** Lays a copy of a group, with all that is in it, on the group. */
 export const stackCopy: ActKind<z.infer<typeof copySchema>> = {
   schema: copySchema,
+  facts: () => ({ name: 'copy in the stack' }),
   apply(_kernels, drawing, { group: id, name, ids }) {
     const { item, group } = requireItem(drawing, id)
     if (item.kind !== 'group') throw new CoreError('act-refused', 'that is not a group', 'Choose a group.')
@@ -145,6 +149,7 @@ export const stackCopy: ActKind<z.infer<typeof copySchema>> = {
 /** Takes a group away and leaves what is in it. */
 export const stackUngroup: ActKind<z.infer<typeof ungroupSchema>> = {
   schema: ungroupSchema,
+  facts: () => ({ name: 'group let go' }),
   apply(_kernels, drawing, { group: id }) {
     const { item, group } = requireItem(drawing, id)
     if (item.kind !== 'group') throw new CoreError('act-refused', 'that is not a group', 'Choose a group.')
@@ -155,6 +160,7 @@ export const stackUngroup: ActKind<z.infer<typeof ungroupSchema>> = {
 /** Takes a layer or group away with all that is in it. One layer stays on the sheet. */
 export const stackRemove: ActKind<z.infer<typeof removeSchema>> = {
   schema: removeSchema,
+  facts: () => ({ name: 'taken out of the stack' }),
   apply(_kernels, drawing, { item: id }) {
     const { item } = requireItem(drawing, id)
     if (layersIn(item).length === drawing.layers.length) throw new CoreError('act-refused', 'a sheet needs one layer', 'Add another layer first.')
@@ -165,6 +171,7 @@ export const stackRemove: ActKind<z.infer<typeof removeSchema>> = {
 /** Makes one layer of several, which looks as they did together. */
 export const stackMerge: ActKind<StackMergeAct> = {
   schema: mergeSchema,
+  facts: () => ({ name: 'merge' }),
   apply(kernels, drawing, { what, layer: id, name }) {
     const stack = stackOf(drawing)
     if (what.kind === 'all') {

@@ -1,10 +1,11 @@
 import { z } from 'zod'
-import { fromVersion1, isRubbing, Rubbing, samplesSchema, Stroke, toolSettings1Schema, toolSettingsSchema, unpackSample, type Frame, type LiveStroke, type StrokeStyle } from '../../brush'
+import { fromVersion1, isRubbing, Rubbing, SAMPLE_FIELDS, samplesSchema, Stroke, toolSettings1Schema, toolSettingsSchema, unpackSample, type Frame, type LiveStroke, type StrokeStyle } from '../../brush'
 import type { Kernels } from '../../kernels'
 import type { Drawing, Layer } from '../../layers'
 import { fencedAt, type Fence } from '../../select'
 import { colourSchema, fenceSchema, layerIdSchema, seedSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
+import { boxOfPlaces } from './facts'
 
 const common = {
   kind: z.literal('stroke'),
@@ -79,6 +80,10 @@ function strokeFrom(kernels: Kernels, drawing: Drawing, layer: Layer, style: Str
 /** A stroke of any tool, from pen down to lift-off. */
 export const stroke: ActKind<StrokeAct> = {
   schema,
+  facts: act => ({
+    name: act.tool.tool, work: 'draw', layer: act.layer, isOnPaint: true, tool: act.tool,
+    colour: act.version === 2 && (act.tool.effect === 'erase' || isRubbing(act.tool)) ? null : act.colour, box: boxOfPlaces(act.samples, SAMPLE_FIELDS),
+  }),
   apply(kernels, drawing, act) {
     const growing = openStroke(kernels, drawing, requireUnlocked(drawing, act.layer), act)
     growing.drawWhole(act.samples)

@@ -1,6 +1,6 @@
-import { SAMPLE_FIELDS, SUBPIXELS, type ToolSettings } from '../../brush'
-import { durationOf, type Act, type StandingAct } from '../../drawing'
-import { isReadying } from '../ready'
+import { assertNever } from '../../base'
+import type { ToolSettings } from '../../brush'
+import { durationOf, facts, type Act, type StandingAct, type Work } from '../../drawing'
 
 /** How something was done: the hand that a step teaches. */
 export type Manner = 'sketch' | 'line' | 'paint' | 'spray' | 'shade' | 'light' | 'rub' | 'erase' | 'pour' | 'adjust' | 'move' | 'letters'
@@ -35,55 +35,38 @@ export function doingsOf(acts: readonly StandingAct[], sheet: { readonly width: 
   let lastEnd: number | null = null
   acts.forEach((standing, place) => {
     const { act, prepared } = standing
-    if (prepared || isReadying(act) || !isDrawn(act)) return
+    const { work, layer, colour, box } = facts(act)
+    if (prepared || work === null) return
     const tookMs = durationOf({ type: 'act', at: standing.at, act })
     const pauseMs = lastEnd === null ? 0 : Math.max(standing.at - tookMs - lastEnd, 0)
     lastEnd = standing.at
     doings.push({
-      standing, place, from, layer: layerOf(act), manner: mannerOf(act, sheet), tool: toolOfAct(act), colour: colourOf(act), box: boxOfAct(act), pauseMs, tookMs,
+      standing, place, from, layer: layer ?? '', manner: mannerOf(act, work, sheet), tool: toolOf(act), colour, box, pauseMs, tookMs,
     })
     from = place + 1
   })
   return doings
 }
 
-/** Selecting and putting layers in order changes no picture: it belongs to what is drawn next. */
-export function isDrawn({ kind }: Act): boolean {
-  return !kind.startsWith('select') && !kind.startsWith('stack-') && !kind.startsWith('mask-') && !kind.startsWith('layer-')
+/** Selecting, laying out and putting layers in order draws nothing: it belongs to what is drawn next. */
+export function isDrawn(act: Act): boolean {
+  return facts(act).work !== null
 }
 
-function layerOf(act: Act): string {
-  if (act.kind === 'haze') return act.layers[0]!.layer
-  // They lay their own layer when they are done: the step is about the one they are made from.
-  if (act.kind === 'cast-shadow' || act.kind === 'cut-shading') return act.from
-  return 'layer' in act ? act.layer : ''
+/** The tool as it is set today; strokes of version 1 had others. */
+function toolOf(act: Act): ToolSettings | null {
+  return act.kind === 'stroke' && act.version === 1 ? null : facts(act).tool as ToolSettings | null
 }
 
-function toolOfAct(act: Act): ToolSettings | null {
-  if (act.kind === 'stroke' && act.version === 2) return act.tool
-  return act.kind === 'shape' ? act.line?.tool as ToolSettings | undefined ?? null : null
-}
-
-function colourOf(act: Act): Doing['colour'] {
-  switch (act.kind) {
-    case 'stroke': return act.version === 2 && (act.tool.effect === 'erase' || act.tool.effect === 'smudge' || act.tool.effect === 'soften') ? null : act.colour
-    case 'pour': return act.version === 1 ? act.colour : act.paint.kind === 'clear' ? null : act.paint.colour
-    case 'recolour': return act.colour
-    default: return 'colour' in act && Array.isArray(act.colour) ? act.colour as [number, number, number] : null
-  }
-}
-
-function mannerOf(act: Act, sheet: { readonly width: number, readonly height: number }): Manner {
-  switch (act.kind) {
-    case 'stroke': case 'shape': {
-      const tool = toolOfAct(act)
+function mannerOf(act: Act, work: Work, sheet: { readonly width: number, readonly height: number }): Manner {
+  switch (work) {
+    case 'draw': {
+      const tool = toolOf(act)
       return tool ? mannerOfTool(tool, Math.max(sheet.width, sheet.height)) : act.kind === 'shape' ? 'pour' : 'line'
     }
-    case 'pour': case 'gradient': case 'recolour': return 'pour'
-    case 'cast-shadow': case 'cut-shading': case 'haze': return 'shade'
-    case 'move': case 'move-layers': case 'bend': case 'mirror-half': return 'move'
-    case 'lettering': return 'letters'
-    default: return 'adjust'
+    case 'pour': case 'fill': return 'pour'
+    case 'shade': case 'move': case 'letters': case 'adjust': return work
+    default: return assertNever(work, 'what a hand does')
   }
 }
 
@@ -96,25 +79,4 @@ export function mannerOfTool({ tool, effect, size, hardness, tip }: ToolSettings
   if (tool === 'pencil') return 'sketch'
   if (hardness <= SOFT || tool === 'wash') return 'shade'
   return size <= LINE_SHARE * side ? 'line' : 'paint'
-}
-
-function boxOfAct(act: Act): Doing['box'] {
-  if (act.kind === 'stroke') return boxOfPlaces(act.samples, SAMPLE_FIELDS)
-  if (act.kind === 'shape') return boxOfPlaces(act.outline, 2)
-  if (act.kind !== 'pour') return null
-  if (act.version === 1) return { x0: act.x, y0: act.y, x1: act.x + 1, y1: act.y + 1 }
-  return boxOfPlaces(act.where.points, 2)
-}
-
-/** @param values sixteenths of a px, x and y first of every `step` of them */
-function boxOfPlaces(values: readonly number[], step: number): Doing['box'] {
-  let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity]
-  for (let i = 0; i < values.length; i += step) {
-    const [x, y] = [values[i]! / SUBPIXELS, values[i + 1]! / SUBPIXELS]
-    x0 = Math.min(x0, x)
-    x1 = Math.max(x1, x)
-    y0 = Math.min(y0, y)
-    y1 = Math.max(y1, y)
-  }
-  return x1 < x0 ? null : { x0, y0, x1, y1 }
 }

@@ -1,0 +1,40 @@
+import type { Rect } from '../../base'
+import { SUBPIXELS, type ToolSettings, type ToolSettings1 } from '../../brush'
+
+/** What the hand does in an act that draws. */
+export type Work = 'draw' | 'pour' | 'fill' | 'shade' | 'move' | 'letters' | 'adjust'
+
+/** What an act is, for whoever reads a record. */
+export interface ActFacts {
+  /** What it is called, in small letters; of a stroke the tool's own name. */
+  readonly name: string
+  /** Null: nothing is drawn. It lays something out, chooses a part, or puts the stack in order. */
+  readonly work: Work | null
+  /** The layer that it is about; of an act that lays its own layer, the one that it is made from. Null: none. */
+  readonly layer: string | null
+  /** Whether it works on the paint of that one layer. */
+  readonly isOnPaint: boolean
+  /** Null where no tool is used. */
+  readonly tool: ToolSettings | ToolSettings1 | null
+  /** What it lays; null where it lays none, or several. */
+  readonly colour: readonly [number, number, number] | null
+  /** Where the hand was, sheet px; null: all over. */
+  readonly box: Rect | null
+}
+
+/** What a kind of act says of itself; what it leaves out is as here. */
+export type ActsOwnFacts = Pick<ActFacts, 'name'> & Partial<ActFacts>
+export const PLAIN_FACTS: Omit<ActFacts, 'name'> = { work: null, layer: null, isOnPaint: false, tool: null, colour: null, box: null }
+
+/** The box round places; null round none. @param values sixteenths of a px, x and y first of every `step` of them */
+export function boxOfPlaces(values: readonly number[], step: number): Rect | null {
+  let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity]
+  for (let i = 0; i < values.length; i += step) {
+    const [x, y] = [values[i]! / SUBPIXELS, values[i + 1]! / SUBPIXELS]
+    x0 = Math.min(x0, x)
+    x1 = Math.max(x1, x)
+    y0 = Math.min(y0, y)
+    y1 = Math.max(y1, y)
+  }
+  return x1 < x0 ? null : { x0, y0, x1, y1 }
+}

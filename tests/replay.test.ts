@@ -61,7 +61,7 @@ describe('hundreds of random acts', () => {
     await enterAsLearner(page, url, { code: 'PIER22', name: 'Otto Brandreth', pin: '1836' })
     const at = await openEasel(page, true)
     const random = seededRandom(2026)
-    for (let i = 0; i < 120; i++) await randomDoing(page, (x, y) => onPage(at, [x, y]), random)
+    for (let i = 0; i < 240; i++) await randomDoing(page, (x, y) => onPage(at, [x, y]), random)
     const handed = page.waitForRequest(request => request.url().endsWith('/hand-ins'))
     await page.getByRole('button', { name: 'Step 4' }).click()
     await expectKept(page)
@@ -72,7 +72,7 @@ describe('hundreds of random acts', () => {
     const { entries, plan } = (await client.call<{ entries: Entry[], plan: { sheet: { width: number, height: number, paper: [number, number, number] } } }>('GET', `/api/drawings/${drawingNumber(page)}`)).body
     const record = requireRecord({ version: 1, sheet: plan.sheet, entries: entries.slice(0, position) })
     // Some come to nothing: a pour that would run out, an eraser on an empty layer.
-    expect(record.entries.filter(entry => entry.type === 'act').length).toBeGreaterThan(50)
+    expect(record.entries.filter(entry => entry.type === 'act').length).toBeGreaterThan(100)
     expect(contentHash(replay(loadKernels(), record).drawing)).toBe(hash)
   })
 })

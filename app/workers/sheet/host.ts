@@ -1,5 +1,5 @@
 import { transfer, wrap, type Remote } from 'comlink'
-import { CoreError, isEmptyRect, type Rect, type Point } from '#core/base'
+import { CoreError, isEmptyRect, type Point, type Rect } from '#core/base'
 import { GREATEST_RUNGS, type PaletteColour, type Rgb8 } from '#core/colour'
 import type { LiveStroke } from '#core/brush'
 import { applyAct, contentHash, meantIn, standingActs, type Act, type AdjustAct, type BendAct, type DrawingRecord, type Engine, type Entry, type FreshPourAct, type FreshStrokeAct, type FreshStyle } from '#core/drawing'

@@ -18,13 +18,13 @@ export interface ActFacts {
   readonly tool: ToolSettings | ToolSettings1 | null
   /** What it lays; null where it lays none, or several. */
   readonly colour: readonly [number, number, number] | null
-  /** Where the hand was, sheet px; null: all over. */
-  readonly box: Rect | null
+  /** Where the hand was, sheet px; null: all over. Asked for by itself: it goes through all samples. */
+  readonly box: () => Rect | null
 }
 
 /** What a kind of act says of itself; what it leaves out is as here. */
 export type ActsOwnFacts = Pick<ActFacts, 'name'> & Partial<ActFacts>
-export const PLAIN_FACTS: Omit<ActFacts, 'name'> = { work: null, layer: null, isOnPaint: false, tool: null, colour: null, box: null }
+export const PLAIN_FACTS: Omit<ActFacts, 'name'> = { work: null, layer: null, isOnPaint: false, tool: null, colour: null, box: () => null }
 
 /** The box round places; null round none. @param values sixteenths of a px, x and y first of every `step` of them */
 export function boxOfPlaces(values: readonly number[], step: number): Rect | null {

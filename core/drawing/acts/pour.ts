@@ -53,7 +53,7 @@ export const pour: ActKind<PourAct> = {
   facts: act => ({
     name: 'pour', work: 'pour', layer: act.layer, isOnPaint: true,
     colour: act.version === 1 ? act.colour : act.paint.kind === 'clear' ? null : act.paint.colour,
-    box: act.version === 1 ? { x0: act.x, y0: act.y, x1: act.x + 1, y1: act.y + 1 } : boxOfPlaces(act.where.points, 2),
+    box: () => act.version === 1 ? { x0: act.x, y0: act.y, x1: act.x + 1, y1: act.y + 1 } : boxOfPlaces(act.where.points, 2),
   }),
   apply(kernels, drawing, act) {
     const layer = requireUnlocked(drawing, act.layer)

@@ -28,7 +28,7 @@ export type ShapeAct = z.infer<typeof schema>
 /** A shape set with a stencil: filled first, then its outline drawn with a tool. */
 export const shape: ActKind<ShapeAct> = {
   schema,
-  facts: ({ layer, line, outline }) => ({ name: 'shape', work: 'draw', layer, isOnPaint: true, tool: line?.tool ?? null, box: boxOfPlaces(outline, 2) }),
+  facts: ({ layer, line, outline }) => ({ name: 'shape', work: 'draw', layer, isOnPaint: true, tool: line?.tool ?? null, box: () => boxOfPlaces(outline, 2) }),
   apply(kernels, drawing, act) {
     const outline = act.outline.map(value => value / SUBPIXELS)
     const filled = act.fill

@@ -82,7 +82,7 @@ export const stroke: ActKind<StrokeAct> = {
   schema,
   facts: act => ({
     name: act.tool.tool, work: 'draw', layer: act.layer, isOnPaint: true, tool: act.tool,
-    colour: act.version === 2 && (act.tool.effect === 'erase' || isRubbing(act.tool)) ? null : act.colour, box: boxOfPlaces(act.samples, SAMPLE_FIELDS),
+    colour: act.version === 2 && (act.tool.effect === 'erase' || isRubbing(act.tool)) ? null : act.colour, box: () => boxOfPlaces(act.samples, SAMPLE_FIELDS),
   }),
   apply(kernels, drawing, act) {
     const growing = openStroke(kernels, drawing, requireUnlocked(drawing, act.layer), act)

@@ -41,7 +41,7 @@ export function doingsOf(acts: readonly StandingAct[], sheet: { readonly width: 
     const pauseMs = lastEnd === null ? 0 : Math.max(standing.at - tookMs - lastEnd, 0)
     lastEnd = standing.at
     doings.push({
-      standing, place, from, layer: layer ?? '', manner: mannerOf(act, work, sheet), tool: toolOf(act), colour, box, pauseMs, tookMs,
+      standing, place, from, layer: layer ?? '', manner: mannerOf(act, work, sheet), tool: toolOf(act), colour, box: box(), pauseMs, tookMs,
     })
     from = place + 1
   })

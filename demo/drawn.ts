@@ -91,8 +91,9 @@ function attemptsAt(place: number): ToDraw[] {
     ...attemptsFor(lesson, 900 + place).map((attempt, i): ToDraw => ({
       name: lessonName(place, i),
       async draw(kernels) {
-        const { sheet, steps } = plan(kernels)
-        const { entries } = drawAttempt(kernels, lesson, plan(kernels), attempt)
+        const drafted = plan(kernels)
+        const { sheet, steps } = drafted
+        const { entries } = drawAttempt(kernels, lesson, drafted, attempt)
         // Some of the first lessons were handed in.
         return { entries, ...place < HANDED_LESSONS && i < HANDED_LEARNERS && { examined: await examined({ version: 1, sheet, entries }, steps) } }
       },
@@ -102,11 +103,12 @@ function attemptsAt(place: number): ToDraw[] {
 
 function panels(): ToDraw[] {
   const sheet = panelSheet(HARBOUR_GRID)
+  const mural = once(() => harbourMural())
   const painted = new Map<number, Promise<{ entries: readonly Entry[], pixels: Uint8Array, edges: Edges }>>()
   const paint = (kernels: Kernels, place: number) => {
     if (!painted.has(place)) {
-      painted.set(place, harbourMural().then((mural) => {
-        const { engine, entries } = drawPanelOf(kernels, mural, place, PANELS.find(each => each.place === place)!.attempt!)
+      painted.set(place, mural(kernels).then((laidOut) => {
+        const { engine, entries } = drawPanelOf(kernels, laidOut, place, PANELS.find(each => each.place === place)!.attempt!)
         const pixels = showDrawing(kernels, engine.drawing)
         return { pixels, entries, edges: edgesOf(pixels, sheet.width, sheet.own) }
       }))

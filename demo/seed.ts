@@ -1,4 +1,4 @@
-import { answerSchema } from '#shared/schemas'
+import { answerSchema, type AnswerBody } from '#shared/schemas'
 import type { Entry } from '#core/drawing'
 import { workMs } from '#core/review'
 import * as drawings from '../server/repositories/drawings'
@@ -43,6 +43,15 @@ async function keepDrawing(of: { learnerId: number, planId: number, versionId: n
   return drawing
 }
 
+/** Stores a hand-in of a whole drawing with what was found in it, and the teacher's answer if there is one. Returns its number. */
+async function keepHandIn(drawing: DrawingRow, examined: Examined, { note, endedAt, teacherId, answer }: { note: string, endedAt: Date, teacherId: number, answer: AnswerBody | undefined }, tx: Tx): Promise<number> {
+  const { hash, findings, measures, picture } = examined
+  const row = await handIns.addHandIn({ drawingId: drawing.id, attempt: 1, position: drawing.position, hash, note, handedInAt: new Date(endedAt.getTime() + MINUTE) }, tx)
+  await handIns.setExamined(row.id, { verification: 'matches', findings, measures, picture: Buffer.from(picture) }, tx)
+  if (answer) await handIns.setAnswer({ handInId: row.id, teacherId, answeredAt: new Date(endedAt.getTime() + 30 * MINUTE), ...answerSchema.parse(answer) }, tx)
+  return row.id
+}
+
 /** Whether an earlier load of the demo was cut off. */
 export async function isDemoUnfinished(): Promise<boolean> {
   return (await people.teacherByEmail(UNFINISHED)) !== null
@@ -82,9 +91,11 @@ export async function seedDemo(kept: (name: string) => Promise<Drawn>, say: (lin
       for (const [i, { id: learnerId }] of rows.entries()) {
         const { entries, examined } = await kept(lessonName(place, i))
         const endedAt = new Date(EVENING.getTime() - (4 - place) * WEEK + i * 4 * MINUTE)
-        const drawing = await inTransaction(tx => keepDrawing({ learnerId, planId: row.id, versionId: first.id }, entries!, endedAt, tx))
-        // What was handed in was answered.
-        if (examined) await seedHandIn(drawing, entries!.length, examined, { teacherId, endedAt, words: 'Looked at. Go on with the next lesson.' })
+        await inTransaction(async (tx) => {
+          const drawing = await keepDrawing({ learnerId, planId: row.id, versionId: first.id }, entries!, endedAt, tx)
+          // What was handed in was accepted, without marks: what was measured counts.
+          if (examined) await keepHandIn(drawing, examined, { note: '', endedAt, teacherId, answer: { marks: {}, words: 'Looked at. Go on with the next lesson.', next: '', outcome: 'accepted' } }, tx)
+        })
       }
     }
     for (const [name, drill, scores] of HARBOUR_TRIES) {
@@ -109,16 +120,6 @@ export async function seedDemo(kept: (name: string) => Promise<Drawn>, say: (lin
     if (words) await wall.addWords({ workId: id, learnerId: null, teacherId: teacher.id, words, state: 'up' }, tx)
   }
 
-  /** A hand-in that was accepted, without marks: what was measured counts. */
-  async function seedHandIn(drawing: DrawingRow, position: number, examined: Examined, { teacherId, endedAt, words }: { teacherId: number, endedAt: Date, words: string }): Promise<void> {
-    const { hash, findings, measures, picture } = examined
-    await inTransaction(async (tx) => {
-      const row = await handIns.addHandIn({ drawingId: drawing.id, attempt: 1, position, hash, note: '', handedInAt: new Date(endedAt.getTime() + MINUTE) }, tx)
-      await handIns.setExamined(row.id, { verification: 'matches', findings, measures, picture: Buffer.from(picture) }, tx)
-      await handIns.setAnswer({ handInId: row.id, teacherId, answeredAt: new Date(endedAt.getTime() + 30 * MINUTE), ...answerSchema.parse({ marks: {}, words, next: '', outcome: 'accepted' }) }, tx)
-    })
-  }
-
   async function seedDrawing(learnerId: number, planId: number, teacherId: number, learner: DemoLearner, place: number): Promise<void> {
     const { entries = [], live, examined } = await kept(kettleName(learner.name))
     const last = entries.at(-1)!.at
@@ -127,16 +128,9 @@ export async function seedDemo(kept: (name: string) => Promise<Drawn>, say: (lin
       const drawing = await keepDrawing({ learnerId, planId, versionId: version.id }, entries, endedAt, tx)
       await setLivePicture({ drawingId: drawing.id, position: entries.length, picture: Buffer.from(live!), findings: null }, tx)
       if (!learner.handIn || !examined) return
-      const { hash, findings, measures, picture } = examined
-      const row = await handIns.addHandIn({
-        drawingId: drawing.id, attempt: 1, position: entries.length, hash, note: learner.handIn.note,
-        handedInAt: new Date(endedAt.getTime() + MINUTE),
-      }, tx)
-      await handIns.setExamined(row.id, { verification: 'matches', findings, measures, picture: Buffer.from(picture) }, tx)
+      const handIn = await keepHandIn(drawing, examined, { note: learner.handIn.note, endedAt, teacherId, answer: learner.handIn.answer }, tx)
       const hung = WALL.find(each => each.learner === learner.name)
-      if (hung) await hang(row.id, learnerId, hung, tx)
-      const { answer } = learner.handIn
-      if (answer) await handIns.setAnswer({ handInId: row.id, teacherId, answeredAt: new Date(endedAt.getTime() + 30 * MINUTE), ...answerSchema.parse(answer) }, tx)
+      if (hung) await hang(handIn, learnerId, hung, tx)
     })
   }
 }

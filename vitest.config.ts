@@ -19,7 +19,7 @@ export default defineConfig({
     projects: [
       {
         extends: true,
-        // Nothing there keeps anything between calls: files share what they have loaded, and the engine is warm.
+        // What is kept there between calls is no more than scratch memory: files share what they have loaded, and the engine is warm.
         test: { name: 'core', include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'demo/**/*.test.ts'], testTimeout: 60_000, isolate: false },
       },
       { extends: true, test: { name: 'app', include: ['app/**/*.test.ts', 'server/**/*.test.ts', 'scripts/**/*.test.ts'], testTimeout: 60_000 } },

@@ -1,11 +1,4 @@
 // npm run formats: writes the JSON Schemas of plan files to docs/formats.
-import { bundle } from './lib/bundle.mjs'
-import { ensurePackages, requireNode } from './lib/needs.mjs'
-import { run } from './lib/run.mjs'
-import { runMain } from './lib/say.mjs'
+import { runProgram } from './lib/program.mjs'
 
-runMain(async () => {
-  requireNode()
-  await ensurePackages()
-  await run(process.execPath, [await bundle('server/tools/plan-schemas.ts', 'plan-schemas'), 'docs/formats'])
-})
+runProgram('server/tools/plan-schemas.ts', 'plan-schemas', ['docs/formats'])

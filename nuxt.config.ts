@@ -36,19 +36,51 @@ export default defineNuxtConfig({
   alias: { '#core': path('./core'), '#demo': path('./demo') },
   build: { transpile: ['vuetify'] },
   // A plan goes as a whole: with the record of its demonstration and its pictures.
-  routeRules: { '/**': { headers: isolation }, '/api/plans/**': { security: { requestSizeLimiter: { maxRequestSizeInBytes: 80_000_000, maxUploadFileRequestInBytes: 80_000_000, throwError: true } } } },
+  routeRules: {
+    '/**': { headers: isolation },
+    '/api/plans/**': {
+      security: {
+        requestSizeLimiter: {
+          maxRequestSizeInBytes: 80_000_000,
+          maxUploadFileRequestInBytes: 80_000_000,
+          throwError: true,
+        },
+      },
+    },
+  },
   compatibilityDate: '2026-06-01',
   nitro: {
     esbuild: { options: { target: 'node20' } },
     compressPublicAssets: { gzip: true, brotli: false },
     // The one face that the server itself writes with.
-    serverAssets: [{ baseName: 'fonts', dir: path('node_modules/@fontsource/lexend/files'), pattern: 'lexend-latin-700-normal.woff' }],
+    serverAssets: [
+      {
+        baseName: 'fonts',
+        dir: path('node_modules/@fontsource/lexend/files'),
+        pattern: 'lexend-latin-700-normal.woff',
+      },
+    ],
   },
   vite: {
     plugins: [vuetify({ autoImport: true })],
     worker: { format: 'es' },
     server: { headers: isolation },
-    optimizeDeps: { include: ['comlink', 'konva', 'vue-konva', 'zod', 'idb', 'd3-contour', 'simplify-js', 'fflate', '@tiptap/vue-3', '@tiptap/starter-kit', '@noble/hashes/sha2.js', '@noble/hashes/utils.js'] },
+    optimizeDeps: {
+      include: [
+        'comlink',
+        'konva',
+        'vue-konva',
+        'zod',
+        'idb',
+        'd3-contour',
+        'simplify-js',
+        'fflate',
+        '@tiptap/vue-3',
+        '@tiptap/starter-kit',
+        '@noble/hashes/sha2.js',
+        '@noble/hashes/utils.js',
+      ],
+    },
   },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   postcss: { plugins: { cssnano: false } },
@@ -57,27 +89,41 @@ export default defineNuxtConfig({
     'vite:extendConfig'(config, { isClient }) {
       // Without it the development server finds no entry when pages are drawn in the browser only.
       // In production it would part the entry from its styles.
-      const options = config as { mode?: string, build?: { rollupOptions?: { input?: Record<string, string> } } }
+      const options = config as { mode?: string; build?: { rollupOptions?: { input?: Record<string, string> } } }
       const input = options.build?.rollupOptions?.input
-      if (options.mode === 'development' && isClient && input && typeof input === 'object' && !input.server && input.entry) input.server = input.entry
+      if (
+        options.mode === 'development' &&
+        isClient &&
+        input &&
+        typeof input === 'object' &&
+        !input.server &&
+        input.entry
+      )
+        input.server = input.entry
     },
   },
-  eslint: { config: { stylistic: { semi: false, quotes: 'single', braceStyle: '1tbs', commaDangle: 'always-multiline' } } },
+  eslint: {
+    config: { stylistic: false },
+  },
   security: {
     rateLimiter: false, // Tries are counted in the database, where all processes see them.
-    requestSizeLimiter: { maxRequestSizeInBytes: 12_000_000, maxUploadFileRequestInBytes: 12_000_000, throwError: true },
+    requestSizeLimiter: {
+      maxRequestSizeInBytes: 12_000_000,
+      maxUploadFileRequestInBytes: 12_000_000,
+      throwError: true,
+    },
     xssValidator: false, // Bodies are JSON checked by Zod; nothing of them is put out as HTML.
     corsHandler: { origin: 'null' },
     headers: {
       crossOriginEmbedderPolicy: 'require-corp',
       contentSecurityPolicy: {
-        'default-src': ['\'self\''],
-        'script-src': ['\'self\'', '\'wasm-unsafe-eval\'', '\'nonce-{{nonce}}\'', '\'strict-dynamic\''],
-        'style-src': ['\'self\'', '\'unsafe-inline\''],
-        'img-src': ['\'self\'', 'data:', 'blob:'],
-        'worker-src': ['\'self\'', 'blob:'],
-        'connect-src': ['\'self\''],
-        'font-src': ['\'self\''],
+        'default-src': ["'self'"],
+        'script-src': ["'self'", "'wasm-unsafe-eval'", "'nonce-{{nonce}}'", "'strict-dynamic'"],
+        'style-src': ["'self'", "'unsafe-inline'"],
+        'img-src': ["'self'", 'data:', 'blob:'],
+        'worker-src': ["'self'", 'blob:'],
+        'connect-src': ["'self'"],
+        'font-src': ["'self'"],
         'upgrade-insecure-requests': false,
       },
       strictTransportSecurity: false, // A school's server on plain http must stay reachable.

@@ -19,15 +19,31 @@ export default defineConfig({
     projects: [
       {
         extends: true,
-        // What is kept there between calls is no more than scratch memory: files share what they have loaded, and the engine is warm.
-        test: { name: 'core', include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'demo/**/*.test.ts'], testTimeout: 60_000, isolate: false },
+        // What is kept there between calls is no more than scratch memory: files share what they have loaded, and the
+        // engine is warm.
+        test: {
+          name: 'core',
+          include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'demo/**/*.test.ts'],
+          testTimeout: 60_000,
+          isolate: false,
+        },
       },
-      { extends: true, test: { name: 'app', include: ['app/**/*.test.ts', 'server/**/*.test.ts', 'scripts/**/*.test.ts'], testTimeout: 60_000 } },
       {
         extends: true,
         test: {
-          name: 'e2e', include: ['tests/**/*.test.ts'], globalSetup: ['tests/setup/world.ts'],
-          testTimeout: 240_000, hookTimeout: 240_000,
+          name: 'app',
+          include: ['app/**/*.test.ts', 'server/**/*.test.ts', 'scripts/**/*.test.ts'],
+          testTimeout: 60_000,
+        },
+      },
+      {
+        extends: true,
+        test: {
+          name: 'e2e',
+          include: ['tests/**/*.test.ts'],
+          globalSetup: ['tests/setup/world.ts'],
+          testTimeout: 240_000,
+          hookTimeout: 240_000,
           // Machines are shared: what is waited for may take its time.
           expect: { poll: { timeout: 20_000 } },
         },

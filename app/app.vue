@@ -7,7 +7,11 @@ import { useSession } from './stores/session'
 const { notices, dismiss } = useNotices()
 /** What was drawn here and has not reached the server is sent from whatever page is open. */
 const outbox = useOutbox()
-watch(() => useSession().logOwner, () => void outbox.send(), { immediate: true })
+watch(
+  () => useSession().logOwner,
+  () => void outbox.send(),
+  { immediate: true },
+)
 useEventListener(window, 'online', () => void outbox.send())
 
 function act(id: number, action: NoticeAction): void {
@@ -28,7 +32,15 @@ function act(id: number, action: NoticeAction): void {
           <span v-if="notice.fix" class="fix">{{ notice.fix }}</span>
         </div>
         <div class="doings">
-          <v-btn v-for="action in notice.actions" :key="action.label" size="small" color="primary" variant="outlined" @click="act(notice.id, action)">{{ action.label }}</v-btn>
+          <v-btn
+            v-for="action in notice.actions"
+            :key="action.label"
+            size="small"
+            color="primary"
+            variant="outlined"
+            @click="act(notice.id, action)"
+            >{{ action.label }}</v-btn
+          >
           <v-btn size="small" variant="text" @click="dismiss(notice.id)">Close</v-btn>
         </div>
       </div>
@@ -37,13 +49,40 @@ function act(id: number, action: NoticeAction): void {
 </template>
 
 <style scoped>
-.notices { position: fixed; top: var(--notices-top, 60px); left: 50%; transform: translateX(-50%); z-index: 3000; display: grid; gap: 8px; width: min(560px, 92vw); pointer-events: none; }
-.notice {
-  pointer-events: auto; display: flex; align-items: center; justify-content: space-between; gap: 14px;
-  background: var(--paper); color: var(--ink); border: 1px solid var(--line); border-left: 5px solid var(--blue);
-  border-radius: var(--radius); padding: 10px 10px 10px 16px; box-shadow: 0 6px 22px rgb(0 0 0 / 18%);
+.notices {
+  position: fixed;
+  top: var(--notices-top, 60px);
+  left: 50%;
+  transform: translateX(-50%);
+  z-index: 3000;
+  display: grid;
+  gap: 8px;
+  width: min(560px, 92vw);
+  pointer-events: none;
 }
-.notice.attention { border-left-color: var(--ochre); }
-.fix { margin-left: 0.4em; }
-.doings { display: flex; gap: 6px; flex: none; }
+.notice {
+  pointer-events: auto;
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 14px;
+  background: var(--paper);
+  color: var(--ink);
+  border: 1px solid var(--line);
+  border-left: 5px solid var(--blue);
+  border-radius: var(--radius);
+  padding: 10px 10px 10px 16px;
+  box-shadow: 0 6px 22px rgb(0 0 0 / 18%);
+}
+.notice.attention {
+  border-left-color: var(--ochre);
+}
+.fix {
+  margin-left: 0.4em;
+}
+.doings {
+  display: flex;
+  gap: 6px;
+  flex: none;
+}
 </style>

@@ -8,7 +8,13 @@ const isMissing = computed(() => props.error.statusCode === 404)
     <div class="page">
       <div class="card" style="max-width: 560px; margin: 60px auto">
         <h1>{{ isMissing ? 'There is no such page.' : 'Something went wrong here.' }}</h1>
-        <p>{{ isMissing ? 'It may have moved, or the address was cut short.' : 'Nothing you drew is lost. Load the page again.' }}</p>
+        <p>
+          {{
+            isMissing
+              ? 'It may have moved, or the address was cut short.'
+              : 'Nothing you drew is lost. Load the page again.'
+          }}
+        </p>
         <v-btn color="primary" @click="clearError({ redirect: '/' })">To the front door</v-btn>
       </div>
     </div>

@@ -20,7 +20,11 @@ export interface BrowserResult {
 export async function browserRows(url: string): Promise<BrowserResult> {
   const rows: Row[] = []
   const notes: string[] = []
-  for (const [what, run] of [['script', scriptSizes], ['latency', latency], ['memory', memory]] as const) {
+  for (const [what, run] of [
+    ['script', scriptSizes],
+    ['latency', latency],
+    ['memory', memory],
+  ] as const) {
     // A browser of its own each: what one keeps of its made-up sheet must not meet the next.
     const browser = await openBrowser()
     try {
@@ -51,19 +55,28 @@ async function scriptSizes(page: Page, url: string): Promise<BrowserResult> {
   await page.waitForTimeout(1500)
   const bytes = [...scripts].filter(([id]) => kinds.get(id) === 'Script').reduce((sum, [, size]) => sum + size, 0)
   await session.detach()
-  return { rows: [], notes: [`First page: ${Math.round(bytes / 1000)} kB of script over the wire (aim: under 400 kB).`] }
+  return {
+    rows: [],
+    notes: [`First page: ${Math.round(bytes / 1000)} kB of script over the wire (aim: under 400 kB).`],
+  }
 }
 
-/** Opens the bench page's own sheet of 2500 × 2500: a plan is put in the place of the learner's by the route's answer. */
+/**
+ * Opens the bench page's own sheet of 2500 × 2500: a plan is put in the place of the learner's by the route's answer.
+ */
 async function openBigSheet(page: Page, url: string, layers: number): Promise<void> {
-  await page.route('**/api/drawings/*', async (route) => {
+  await page.route('**/api/drawings/*', async route => {
     if (route.request().method() !== 'GET') return route.continue()
     const response = await route.fetch()
-    const view = await response.json() as { plan: { sheet: object }, entries: unknown[], position: number }
+    const view = (await response.json()) as { plan: { sheet: object }; entries: unknown[]; position: number }
     view.plan.sheet = { width: 2500, height: 2500, paper: [251, 250, 246] }
     view.entries = [
       { type: 'step', at: 0, step: 'shade' },
-      ...Array.from({ length: layers }, (_, i) => ({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: `l${i}`, name: `Layer ${i}`, place: i } })),
+      ...Array.from({ length: layers }, (_, i) => ({
+        type: 'prepare',
+        at: 0,
+        act: { kind: 'layer-add', layer: `l${i}`, name: `Layer ${i}`, place: i },
+      })),
       ...filling(layers),
     ]
     view.position = view.entries.length
@@ -79,16 +92,38 @@ async function openBigSheet(page: Page, url: string, layers: number): Promise<vo
 /** Broad strokes over the whole of every layer, so that no tile of it is empty. */
 function filling(layers: number): unknown[] {
   return Array.from({ length: layers * 9 }, (_, i) => ({
-    type: 'act', at: i,
+    type: 'act',
+    at: i,
     act: {
-      kind: 'stroke', version: 1, layer: `l${Math.floor(i / 9)}`, colour: [40 + 20 * (i % 9), 120, 200 - 10 * (i % 9)], seed: i,
-      tool: { tool: 'soft-brush', size: 600, opacity: 40, flow: 60, hardness: 60, spacing: 20, pressureSize: 0, pressureFlow: 0, gather: 'flow', effect: 'paint', tooth: 0 },
-      samples: [0, 150 + (i % 9) * 280, 1023, 0, 2500, 150 + (i % 9) * 280, 1023, 200].map((value, k) => (k % 4 < 2 ? value * 16 : value)),
+      kind: 'stroke',
+      version: 1,
+      layer: `l${Math.floor(i / 9)}`,
+      colour: [40 + 20 * (i % 9), 120, 200 - 10 * (i % 9)],
+      seed: i,
+      tool: {
+        tool: 'soft-brush',
+        size: 600,
+        opacity: 40,
+        flow: 60,
+        hardness: 60,
+        spacing: 20,
+        pressureSize: 0,
+        pressureFlow: 0,
+        gather: 'flow',
+        effect: 'paint',
+        tooth: 0,
+      },
+      samples: [0, 150 + (i % 9) * 280, 1023, 0, 2500, 150 + (i % 9) * 280, 1023, 200].map((value, k) =>
+        k % 4 < 2 ? value * 16 : value,
+      ),
     },
   }))
 }
 
-/** A stroke of a 150 px brush on 8 full layers: from each pointer event's time stamp to the end of the frame that paints it. */
+/**
+ * A stroke of a 150 px brush on 8 full layers: from each pointer event's time stamp to the end of the frame that paints
+ * it.
+ */
 async function latency(page: Page, url: string): Promise<BrowserResult> {
   await openBigSheet(page, url, 8)
   await page.getByRole('spinbutton', { name: 'Size' }).fill('150')
@@ -96,7 +131,11 @@ async function latency(page: Page, url: string): Promise<BrowserResult> {
   const box = (await page.locator('.window').boundingBox())!
   const random = seededRandom(15)
   const rows: Row[] = []
-  for (const [what, key] of [['whole sheet in sight', 'f'], ['at 100 %', 'r'], ['at 100 %, with steadying', 'e']] as const) {
+  for (const [what, key] of [
+    ['whole sheet in sight', 'f'],
+    ['at 100 %', 'r'],
+    ['at 100 %, with steadying', 'e'],
+  ] as const) {
     await page.locator('.window').hover()
     await page.keyboard.press(key)
     await page.waitForTimeout(1500)
@@ -129,8 +168,12 @@ async function latency(page: Page, url: string): Promise<BrowserResult> {
   return { rows, notes: [] }
 }
 
-async function timings(page: Page): Promise<{ latencies: number[], frames: number[] }> {
-  return page.evaluate(() => (window as unknown as { littleEaselTimings: () => Promise<{ latencies: number[], frames: number[] }> }).littleEaselTimings())
+async function timings(page: Page): Promise<{ latencies: number[]; frames: number[] }> {
+  return page.evaluate(() =>
+    (
+      window as unknown as { littleEaselTimings: () => Promise<{ latencies: number[]; frames: number[] }> }
+    ).littleEaselTimings(),
+  )
 }
 
 /** Memory of the tab with 20 full layers and 1 000 strokes, MB: all of the renderer's processes. */
@@ -149,9 +192,15 @@ async function memory(page: Page, url: string): Promise<BrowserResult> {
   }
   await page.waitForTimeout(2000)
   const bytes = await page.evaluate(async () => {
-    const measure = (performance as unknown as { measureUserAgentSpecificMemory?: () => Promise<{ bytes: number }> }).measureUserAgentSpecificMemory
+    const measure = (performance as unknown as { measureUserAgentSpecificMemory?: () => Promise<{ bytes: number }> })
+      .measureUserAgentSpecificMemory
     return measure ? (await measure.call(performance)).bytes : Number.NaN
   })
   await page.unrouteAll({ behavior: 'ignoreErrors' })
-  return { rows: [], notes: [`The tab with 2500 × 2500, 20 full layers and 1 000 strokes more: ${Math.round(bytes / 1e6)} MB by the browser’s own measure (aim: under 600 MB).`] }
+  return {
+    rows: [],
+    notes: [
+      `The tab with 2500 × 2500, 20 full layers and 1 000 strokes more: ${Math.round(bytes / 1e6)} MB by the browser’s own measure (aim: under 600 MB).`,
+    ],
+  }
 }

@@ -52,7 +52,12 @@ function wayOfDabs(size: number): number[] {
     const along = (length * i) / 60
     const turn = Math.floor(along / room)
     const x = turn % 2 ? room - (along % room) : along % room
-    samples.push(Math.round((x + size / 2 + 20) * 16), Math.round((size / 2 + 20 + turn * size * 0.4 + i) * 16), 1023, 8)
+    samples.push(
+      Math.round((x + size / 2 + 20) * 16),
+      Math.round((size / 2 + 20 + turn * size * 0.4 + i) * 16),
+      1023,
+      8,
+    )
   }
   return samples
 }
@@ -108,9 +113,18 @@ export function settle(context: SKRSContext2D): number {
 export async function strokes(): Promise<Row[]> {
   const rows: Row[] = []
   for (const size of [40, 150, 500]) {
-    rows.push(...await side(`300 dabs of ${size} px at 8 % on ${SIDE} × ${SIDE}`, [
-      strokeCase('Little Easel, SIMD', kernels, size), strokeCase('Little Easel, plain twin', plain, size), skiaStampCase(size), memoryCopy,
-    ], 11))
+    rows.push(
+      ...(await side(
+        `300 dabs of ${size} px at 8 % on ${SIDE} × ${SIDE}`,
+        [
+          strokeCase('Little Easel, SIMD', kernels, size),
+          strokeCase('Little Easel, plain twin', plain, size),
+          skiaStampCase(size),
+          memoryCopy,
+        ],
+        11,
+      )),
+    )
   }
   kernels.openMask(SIDE, SIDE)
   return rows
@@ -120,13 +134,20 @@ export async function strokes(): Promise<Row[]> {
 export async function toolStrokes(): Promise<Row[]> {
   const rows: Row[] = []
   for (const size of [20, 200]) {
-    const cases = TOOL_IDS.filter(id => !isRubbing(TOOLS[id])).map((id) => {
-      const drawing: Drawing = { sheet, layers: [TOOLS[id].effect === 'erase' ? filledLayer('a', 3, 100) : emptyLayer('a')] }
+    const cases = TOOL_IDS.filter(id => !isRubbing(TOOLS[id])).map(id => {
+      const drawing: Drawing = {
+        sheet,
+        layers: [TOOLS[id].effect === 'erase' ? filledLayer('a', 3, 100) : emptyLayer('a')],
+      }
       const samples = wayOfDabs(size)
       return {
         name: TOOL_NAMES[id],
         run() {
-          const stroke = new Stroke(kernels, drawing, drawing.layers[0]!, { tool: toolSettings(id, { size }), colour: [40, 60, 90], seed: 5 })
+          const stroke = new Stroke(kernels, drawing, drawing.layers[0]!, {
+            tool: toolSettings(id, { size }),
+            colour: [40, 60, 90],
+            seed: 5,
+          })
           stroke.extend(samples)
           stroke.finish()
           return stroke.lay()
@@ -134,7 +155,13 @@ export async function toolStrokes(): Promise<Row[]> {
       }
     })
     kernels.openMask(SIDE, SIDE)
-    rows.push(...await side(`the way of 300 dabs of ${size} px with every tool on ${SIDE} × ${SIDE}`, [skiaStampCase(size), ...cases], 5))
+    rows.push(
+      ...(await side(
+        `the way of 300 dabs of ${size} px with every tool on ${SIDE} × ${SIDE}`,
+        [skiaStampCase(size), ...cases],
+        5,
+      )),
+    )
   }
   return rows
 }
@@ -142,16 +169,22 @@ export async function toolStrokes(): Promise<Row[]> {
 /** What a held stroke of 500 samples was meant to be (aim: under 10 ms). */
 export async function trueUp(): Promise<Row[]> {
   const strokes = HAND_KINDS.map((kind, i) => ({ name: kind, points: resample(handStroke(kind, 4000 + i), 500) }))
-  return side('true-up: recognising a stroke of 500 samples (aim: under 10 ms)', strokes.map(({ name, points }) => ({ name, run: () => recognise(points) })), 21)
+  return side(
+    'true-up: recognising a stroke of 500 samples (aim: under 10 ms)',
+    strokes.map(({ name, points }) => ({ name, run: () => recognise(points) })),
+    21,
+  )
 }
 
 export async function compositing(): Promise<Row[]> {
-  const layers = Array.from({ length: 8 }, (_, i) => filledLayer(`l${i}`, i + 1, [100, 80, 60, 100, 50, 90, 70, 100][i]!))
+  const layers = Array.from({ length: 8 }, (_, i) =>
+    filledLayer(`l${i}`, i + 1, [100, 80, 60, 100, 50, 90, 70, 100][i]!),
+  )
   const drawing: Drawing = { sheet, layers }
   const out = new Uint8Array(TILE_BYTES)
   const parts = tilesUnder(sheet, sheetRect(sheet))
   const flat = layers.map(layer => flattenDrawing(kernels, { sheet, layers: [{ ...layer, opacity: 100 }] }, null))
-  const canvases = flat.map((pixels) => {
+  const canvases = flat.map(pixels => {
     const canvas = createCanvas(SIDE, SIDE)
     const context = canvas.getContext('2d')
     const image = context.createImageData(SIDE, SIDE)
@@ -162,28 +195,38 @@ export async function compositing(): Promise<Row[]> {
   const target = createCanvas(SIDE, SIDE)
   const context = target.getContext('2d')
   const raw = { width: SIDE, height: SIDE, channels: 4 as const }
-  return side(`8 full layers of ${SIDE} × ${SIDE} flattened`, [
-    { name: 'Little Easel, SIMD', run: () => parts.forEach(({ number, part }) => flattenTile(kernels, drawing, number, part, sheet.paper, out)) },
-    {
-      name: 'Skia, drawImage with globalAlpha',
-      run() {
-        context.globalAlpha = 1
-        context.fillStyle = '#fbfaf6'
-        context.fillRect(0, 0, SIDE, SIDE)
-        canvases.forEach((canvas, i) => {
-          context.globalAlpha = layers[i]!.opacity / 100
-          context.drawImage(canvas, 0, 0)
-        })
-        return settle(context)
+  return side(
+    `8 full layers of ${SIDE} × ${SIDE} flattened`,
+    [
+      {
+        name: 'Little Easel, SIMD',
+        run: () => parts.forEach(({ number, part }) => flattenTile(kernels, drawing, number, part, sheet.paper, out)),
       },
-    },
-    {
-      name: 'libvips, composite (no layer opacity)',
-      run: () => sharp({ create: { width: SIDE, height: SIDE, channels: 4, background: '#fbfaf6' } })
-        .composite(flat.map(input => ({ input: Buffer.from(input.buffer), raw }))).raw().toBuffer(),
-    },
-    memoryCopy,
-  ], 7)
+      {
+        name: 'Skia, drawImage with globalAlpha',
+        run() {
+          context.globalAlpha = 1
+          context.fillStyle = '#fbfaf6'
+          context.fillRect(0, 0, SIDE, SIDE)
+          canvases.forEach((canvas, i) => {
+            context.globalAlpha = layers[i]!.opacity / 100
+            context.drawImage(canvas, 0, 0)
+          })
+          return settle(context)
+        },
+      },
+      {
+        name: 'libvips, composite (no layer opacity)',
+        run: () =>
+          sharp({ create: { width: SIDE, height: SIDE, channels: 4, background: '#fbfaf6' } })
+            .composite(flat.map(input => ({ input: Buffer.from(input.buffer), raw })))
+            .raw()
+            .toBuffer(),
+      },
+      memoryCopy,
+    ],
+    7,
+  )
 }
 
 /** Forty hand-drawn rings on a line layer. */
@@ -198,16 +241,33 @@ export function lineDrawing(): Drawing {
     const samples: number[] = []
     for (let k = 0; k <= 66; k++) {
       const angle = (2 * Math.PI * k) / 64
-      samples.push(Math.round((cx + (120 + random.between(-4, 4)) * Math.cos(angle)) * 16), Math.round((cy + (200 + random.between(-5, 5)) * Math.sin(angle)) * 16), 800, 8)
+      samples.push(
+        Math.round((cx + (120 + random.between(-4, 4)) * Math.cos(angle)) * 16),
+        Math.round((cy + (200 + random.between(-5, 5)) * Math.sin(angle)) * 16),
+        800,
+        8,
+      )
     }
-    engine.take({ type: 'act', at: i, act: { kind: 'stroke', version: 2, layer: 'lines', tool: toolSettings('ink-pen', { size: 9 }), colour: [38, 42, 51], seed: i, samples } })
+    engine.take({
+      type: 'act',
+      at: i,
+      act: {
+        kind: 'stroke',
+        version: 2,
+        layer: 'lines',
+        tool: toolSettings('ink-pen', { size: 9 }),
+        colour: [38, 42, 51],
+        seed: i,
+        samples,
+      },
+    })
   }
   return engine.drawing
 }
 
 /** The little of OpenCV that is timed. */
 export interface OpenCv {
-  Mat: { new (): OpenCvMat, zeros(rows: number, cols: number, type: number): OpenCvMat }
+  Mat: { new (): OpenCvMat; zeros(rows: number, cols: number, type: number): OpenCvMat }
   matFromArray(rows: number, cols: number, type: number, data: ArrayLike<number>): OpenCvMat
   CV_8UC3: number
   CV_8UC4: number
@@ -223,24 +283,77 @@ export interface OpenCv {
   dilate(from: OpenCvMat, to: OpenCvMat, kernel: OpenCvMat): void
   threshold(from: OpenCvMat, to: OpenCvMat, limit: number, value: number, kind: number): void
   bitwise_and(a: OpenCvMat, b: OpenCvMat, to: OpenCvMat): void
-  floodFill(image: OpenCvMat, mask: OpenCvMat, seed: object, value: object, rect: object, low: object, high: object, flags: number): number
+  floodFill(
+    image: OpenCvMat,
+    mask: OpenCvMat,
+    seed: object,
+    value: object,
+    rect: object,
+    low: object,
+    high: object,
+    flags: number,
+  ): number
 }
-export interface OpenCvMat { data: Uint8Array, delete(): void }
+export interface OpenCvMat {
+  data: Uint8Array
+  delete(): void
+}
 
 let library: Promise<OpenCv> | null = null
 
-/** The library, ready. Its object answers `then` with itself, so it must never be awaited; and it says only once that it is ready. */
+/**
+ * The library, ready. Its object answers `then` with itself, so it must never be awaited; and it says only once that it
+ * is ready.
+ */
 export function openCv(): Promise<OpenCv> {
-  library ??= new Promise((resolve) => {
-    const loaded = createRequire(import.meta.url)('@techstark/opencv-js') as OpenCv & { onRuntimeInitialized?: () => void }
+  library ??= new Promise(resolve => {
+    const loaded = createRequire(import.meta.url)('@techstark/opencv-js') as OpenCv & {
+      onRuntimeInitialized?: () => void
+    }
     loaded.onRuntimeInitialized = () => resolve(withoutThen(loaded))
   })
   return library
 }
 
 function withoutThen(loaded: OpenCv): OpenCv {
-  const { Mat, matFromArray, CV_8UC3, CV_8UC4, CV_8UC1, Size, BORDER_REPLICATE, GaussianBlur, Point, Scalar, Rect, floodFill, erode, dilate, threshold, bitwise_and, THRESH_BINARY } = loaded
-  return { Mat, matFromArray, CV_8UC3, CV_8UC4, CV_8UC1, Size, BORDER_REPLICATE, GaussianBlur, Point, Scalar, Rect, floodFill, erode, dilate, threshold, bitwise_and, THRESH_BINARY }
+  const {
+    Mat,
+    matFromArray,
+    CV_8UC3,
+    CV_8UC4,
+    CV_8UC1,
+    Size,
+    BORDER_REPLICATE,
+    GaussianBlur,
+    Point,
+    Scalar,
+    Rect,
+    floodFill,
+    erode,
+    dilate,
+    threshold,
+    bitwise_and,
+    THRESH_BINARY,
+  } = loaded
+  return {
+    Mat,
+    matFromArray,
+    CV_8UC3,
+    CV_8UC4,
+    CV_8UC1,
+    Size,
+    BORDER_REPLICATE,
+    GaussianBlur,
+    Point,
+    Scalar,
+    Rect,
+    floodFill,
+    erode,
+    dilate,
+    threshold,
+    bitwise_and,
+    THRESH_BINARY,
+  }
 }
 
 export async function pouring(): Promise<Row[]> {
@@ -257,23 +370,50 @@ export async function pouring(): Promise<Row[]> {
   const image = loaded.matFromArray(SIDE, SIDE, loaded.CV_8UC3, rgb)
   const mask = loaded.Mat.zeros(SIDE + 2, SIDE + 2, loaded.CV_8UC1)
   const rows: Row[] = []
-  for (const [what, x, y] of [['one of 40 shapes', 180, 260], ['the ground round 40 shapes', 20, 20]] as const) {
-    rows.push(...await side(`pour on a ${SIDE} × ${SIDE} line drawing: ${what}`, [
-      {
-        name: 'Little Easel (finds, creeps 2 px, lays)',
-        run: () => pour(kernels, drawing, colour, { where: { kind: 'places', points: [x, y] }, paint: { kind: 'colour', colour: [143, 170, 176] }, tolerance: 40, borders: 'all', gap: 0, grow: 2, seed: 1 }),
-      },
-      {
-        name: 'OpenCV, floodFill (finds and fills)',
-        ready() {
-          image.data.set(rgb)
-          mask.data.fill(0)
-        },
-        run: () => loaded.floodFill(image, mask, new loaded.Point(x, y), new loaded.Scalar(143, 170, 176, 255), new loaded.Rect(),
-          new loaded.Scalar(40, 40, 40, 0), new loaded.Scalar(40, 40, 40, 0), 4 | (1 << 16)),
-      },
-      memoryCopy,
-    ], 11))
+  for (const [what, x, y] of [
+    ['one of 40 shapes', 180, 260],
+    ['the ground round 40 shapes', 20, 20],
+  ] as const) {
+    rows.push(
+      ...(await side(
+        `pour on a ${SIDE} × ${SIDE} line drawing: ${what}`,
+        [
+          {
+            name: 'Little Easel (finds, creeps 2 px, lays)',
+            run: () =>
+              pour(kernels, drawing, colour, {
+                where: { kind: 'places', points: [x, y] },
+                paint: { kind: 'colour', colour: [143, 170, 176] },
+                tolerance: 40,
+                borders: 'all',
+                gap: 0,
+                grow: 2,
+                seed: 1,
+              }),
+          },
+          {
+            name: 'OpenCV, floodFill (finds and fills)',
+            ready() {
+              image.data.set(rgb)
+              mask.data.fill(0)
+            },
+            run: () =>
+              loaded.floodFill(
+                image,
+                mask,
+                new loaded.Point(x, y),
+                new loaded.Scalar(143, 170, 176, 255),
+                new loaded.Rect(),
+                new loaded.Scalar(40, 40, 40, 0),
+                new loaded.Scalar(40, 40, 40, 0),
+                4 | (1 << 16),
+              ),
+          },
+          memoryCopy,
+        ],
+        11,
+      )),
+    )
   }
   image.delete()
   mask.delete()
@@ -286,13 +426,25 @@ const PAINT = ['pencil', 'ink-pen', 'soft-brush', 'hard-eraser', 'soft-eraser'] 
 export function mixedRecord(count: number): DrawingRecord {
   const random = seededRandom(2000)
   const layers = ['one', 'two', 'three', 'four']
-  const entries: Entry[] = layers.map((layer, place) => ({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer, name: layer, place } }))
+  const entries: Entry[] = layers.map((layer, place) => ({
+    type: 'prepare',
+    at: 0,
+    act: { kind: 'layer-add', layer, name: layer, place },
+  }))
   for (let i = 0; i < count; i++) {
     const at = (i + 1) * 900
     const layer = random.pick(layers)
     const colour: [number, number, number] = [random.int(0, 255), random.int(0, 255), random.int(0, 255)]
     const tool = toolSettings(random.pick(PAINT))
-    const act: Act = { kind: 'stroke', version: 2, layer, tool, colour, seed: random.next(), samples: wanderingSamples(random, sheet, random.int(20, 60)) }
+    const act: Act = {
+      kind: 'stroke',
+      version: 2,
+      layer,
+      tool,
+      colour,
+      seed: random.next(),
+      samples: wanderingSamples(random, sheet, random.int(20, 60)),
+    }
     entries.push({ type: 'act', at, act })
     if (i % 50 === 49) entries.push({ type: 'undo', at: at + 100 })
   }
@@ -301,10 +453,11 @@ export function mixedRecord(count: number): DrawingRecord {
 
 export async function replaying(): Promise<Row[]> {
   const record = mixedRecord(2000)
-  return side(`replay of 2 000 mixed strokes on ${SIDE} × ${SIDE}`, [
-    { name: 'Little Easel, SIMD', run: () => replay(kernels, record).drawing },
-    memoryCopy,
-  ], 3)
+  return side(
+    `replay of 2 000 mixed strokes on ${SIDE} × ${SIDE}`,
+    [{ name: 'Little Easel, SIMD', run: () => replay(kernels, record).drawing }, memoryCopy],
+    3,
+  )
 }
 
 /** Something is really drawn: a bench of nothing would be fast. */

@@ -12,32 +12,73 @@ import { mural } from './mural'
 import { pile } from './pile'
 import { serveProposals } from './proposer'
 
-/** `npm run bench`: a table on the screen and bench/result.json. Ratios within one run count, not ms. LITTLE_EASEL_BENCH=closing gaps,…: only those, nothing written. */
+/**
+ * `npm run bench`: a table on the screen and bench/result.json. Ratios within one run count, not ms.
+ * LITTLE_EASEL_BENCH=closing gaps,…: only those, nothing written.
+ */
 async function main(): Promise<void> {
   checkThatItDraws()
   const rows: Row[] = []
   const wanted = process.env.LITTLE_EASEL_BENCH?.split(',')
-  for (const [name, run] of [['strokes', strokes], ['tools', toolStrokes], ['true-up', trueUp], ['compositing', compositing], ['pouring', pouring], ['blending', blending], ['stacks', stacks], ['closing gaps', closing], ['replaying', replaying], ['moving', moving], ['selecting', selecting], ['adjusting', adjusting], ['look-fors', looking], ['drafting', drafting], ['load', load], ['pile', pile], ['mural', mural]] as const) {
+  for (const [name, run] of [
+    ['strokes', strokes],
+    ['tools', toolStrokes],
+    ['true-up', trueUp],
+    ['compositing', compositing],
+    ['pouring', pouring],
+    ['blending', blending],
+    ['stacks', stacks],
+    ['closing gaps', closing],
+    ['replaying', replaying],
+    ['moving', moving],
+    ['selecting', selecting],
+    ['adjusting', adjusting],
+    ['look-fors', looking],
+    ['drafting', drafting],
+    ['load', load],
+    ['pile', pile],
+    ['mural', mural],
+  ] as const) {
     if (wanted && !wanted.includes(name)) continue
     console.log(`· ${name}`)
-    rows.push(...await run())
+    rows.push(...(await run()))
   }
   const appUrl = process.env.LITTLE_EASEL_URL
   console.log('· in Chromium')
   const none = { rows: [], notes: [] }
-  const browser = appUrl && !wanted ? await browserRows(appUrl).catch((error: unknown) => ({ ...none, notes: [`In Chromium it failed: ${String(error)}`] })) : none
+  const browser =
+    appUrl && !wanted
+      ? await browserRows(appUrl).catch((error: unknown) => ({
+          ...none,
+          notes: [`In Chromium it failed: ${String(error)}`],
+        }))
+      : none
   const groups = [...new Set([...rows, ...browser.rows].map(row => row.group))]
-  const table = groups.map((group) => {
+  const table = groups.map(group => {
     const own = [...rows, ...browser.rows].filter(row => row.group === group)
     const [first] = own
-    return [`\n${group}`, ...own.map(row => `  ${row.name.padEnd(44)} ${row.median.toFixed(1).padStart(9)} ${row.unit ?? `ms   × ${(row.median / first!.median).toFixed(2)}`}`)].join('\n')
+    return [
+      `\n${group}`,
+      ...own.map(
+        row =>
+          `  ${row.name.padEnd(44)} ${row.median.toFixed(1).padStart(9)} ${row.unit ?? `ms   × ${(row.median / first!.median).toFixed(2)}`}`,
+      ),
+    ].join('\n')
   })
   console.log(table.join('\n'))
   for (const note of browser.notes) console.log(`\n${note}`)
-  if (!wanted) writeFileSync(process.env.LITTLE_EASEL_BENCH_FILE ?? 'bench/result.json', `${JSON.stringify({ node: process.version, cores: cpus().length, rows, browser }, null, 2)}\n`)
+  if (!wanted)
+    writeFileSync(
+      process.env.LITTLE_EASEL_BENCH_FILE ?? 'bench/result.json',
+      `${JSON.stringify({ node: process.version, cores: cpus().length, rows, browser }, null, 2)}\n`,
+    )
 }
 
-if (!serveProposals()) main().then(() => process.exit(0), (error: unknown) => {
-  console.error(error)
-  process.exit(1)
-})
+if (!serveProposals())
+  main().then(
+    () => process.exit(0),
+    (error: unknown) => {
+      console.error(error)
+      process.exit(1)
+    },
+  )

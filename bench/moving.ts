@@ -38,7 +38,10 @@ function pulledNet(seed: number): Destination {
 
 export async function moving(): Promise<Row[]> {
   const lifted = new Lifted(kernels, sheet, hills(), box, undefined, false)
-  const turned: Destination = { kind: 'corners', points: cornersOf(box).map((value, i) => value * 0.9 + (i % 2 ? 120 : 60) + 30 * Math.sin(i)) }
+  const turned: Destination = {
+    kind: 'corners',
+    points: cornersOf(box).map((value, i) => value * 0.9 + (i % 2 ? 120 : 60) + 30 * Math.sin(i)),
+  }
   const source = createCanvas(SIDE, SIDE)
   source.getContext('2d').fillStyle = 'rgb(90 140 90 / 70%)'
   source.getContext('2d').fillRect(0, 0, SIDE, SIDE)
@@ -46,31 +49,42 @@ export async function moving(): Promise<Row[]> {
   const whole = createCanvas(SIDE, SIDE).getContext('2d')
   screen.imageSmoothingQuality = 'high'
   let seed = 0
-  const shown = await side('a part of 2500 × 2500 px in hand, shown at the size of the screen (aim: a frame in 33 ms)', [
-    { name: 'Little Easel, a net', run: () => lifted.preview(pulledNet(seed += 0.1), SHOWN, WINDOW) },
-    { name: 'Little Easel, a net, while it moves (half the size)', run: () => lifted.preview(pulledNet(seed += 0.1), HALF_SHOWN, HALF_WINDOW) },
-    { name: 'Little Easel, corners', run: () => lifted.preview(turned, SHOWN, WINDOW) },
-    {
-      name: 'Skia, turned and scaled',
-      run() {
-        screen.setTransform(0.25, 0.05, -0.05, 0.25, 60, 30)
-        screen.drawImage(source, 0, 0)
-        return screen.getImageData(0, 0, WINDOW.x1, WINDOW.y1)
+  const shown = await side(
+    'a part of 2500 × 2500 px in hand, shown at the size of the screen (aim: a frame in 33 ms)',
+    [
+      { name: 'Little Easel, a net', run: () => lifted.preview(pulledNet((seed += 0.1)), SHOWN, WINDOW) },
+      {
+        name: 'Little Easel, a net, while it moves (half the size)',
+        run: () => lifted.preview(pulledNet((seed += 0.1)), HALF_SHOWN, HALF_WINDOW),
       },
-    },
-  ], 9)
-  const settled = await side('the same part put down', [
-    { name: 'Little Easel, a net', run: () => lifted.laid(pulledNet(1)) },
-    { name: 'Little Easel, corners', run: () => lifted.laid(turned) },
-    {
-      name: 'Skia, turned and scaled',
-      run() {
-        whole.setTransform(0.9, 0.05, -0.05, 0.9, 60, 120)
-        whole.drawImage(source, 0, 0)
-        return whole.getImageData(0, 0, SIDE, SIDE)
+      { name: 'Little Easel, corners', run: () => lifted.preview(turned, SHOWN, WINDOW) },
+      {
+        name: 'Skia, turned and scaled',
+        run() {
+          screen.setTransform(0.25, 0.05, -0.05, 0.25, 60, 30)
+          screen.drawImage(source, 0, 0)
+          return screen.getImageData(0, 0, WINDOW.x1, WINDOW.y1)
+        },
       },
-    },
-  ], 3)
+    ],
+    9,
+  )
+  const settled = await side(
+    'the same part put down',
+    [
+      { name: 'Little Easel, a net', run: () => lifted.laid(pulledNet(1)) },
+      { name: 'Little Easel, corners', run: () => lifted.laid(turned) },
+      {
+        name: 'Skia, turned and scaled',
+        run() {
+          whole.setTransform(0.9, 0.05, -0.05, 0.9, 60, 120)
+          whole.drawImage(source, 0, 0)
+          return whole.getImageData(0, 0, SIDE, SIDE)
+        },
+      },
+    ],
+    3,
+  )
   return [...shown, ...settled]
 }
 
@@ -83,9 +97,16 @@ export async function selecting(): Promise<Row[]> {
   const selection = insideOutline({ sheet, layers: [] }, wavy)
   const values = Float64Array.from(readSelection(sheet, selection, box)) as unknown as number[]
   const ofContours = contours().size([SIDE, SIDE]).smooth(false).thresholds([127.5])
-  return side('the edge of a selection of 2500 × 2500 px', [
-    { name: 'Little Easel', run: () => selectionEdge(sheet, selection) },
-    { name: 'd3-contour', run: () => ofContours(values) },
-    { name: 'Little Easel, softened by 12 px before', run: () => selectionEdge(sheet, softened(sheet, selection, 12)) },
-  ], 5)
+  return side(
+    'the edge of a selection of 2500 × 2500 px',
+    [
+      { name: 'Little Easel', run: () => selectionEdge(sheet, selection) },
+      { name: 'd3-contour', run: () => ofContours(values) },
+      {
+        name: 'Little Easel, softened by 12 px before',
+        run: () => selectionEdge(sheet, softened(sheet, selection, 12)),
+      },
+    ],
+    5,
+  )
 }

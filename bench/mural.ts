@@ -11,12 +11,20 @@ const LEARNERS = 6
 const GROUP = `a mural of ${GRID.columns} × ${GRID.rows} panels of ${GRID.width} px put together at the server (aim: under 30 s, memory under 1 GB)`
 const wait = (ms: number) => new Promise(resolve => setTimeout(resolve, ms))
 
-/** How long it takes to put a whole mural together, what memory the server needs at most, and how it is when little has changed. */
+/**
+ * How long it takes to put a whole mural together, what memory the server needs at most, and how it is when little has
+ * changed.
+ */
 export async function mural(): Promise<Row[]> {
   const url = process.env.LITTLE_EASEL_URL
   if (!url) return []
   const teacher = await new Client(url).teacher()
-  const { classId, clients } = await openClass(url, teacher, 'A mural', Array.from({ length: LEARNERS }, (_, i) => `Learner ${i + 1}`))
+  const { classId, clients } = await openClass(
+    url,
+    teacher,
+    'A mural',
+    Array.from({ length: LEARNERS }, (_, i) => `Learner ${i + 1}`),
+  )
   const laid = await harbourMural(GRID)
   const { id } = (await teacher.call<{ id: number }>('POST', `/api/classes/${classId}/murals`, laid)).body
   const kernels = loadKernels()
@@ -29,7 +37,12 @@ export async function mural(): Promise<Row[]> {
     await client.call('POST', `/api/drawings/${drawing}/claim`, { writer, takeOver: false })
     const { entries } = drawPanelOf(kernels, laid, place, { seed: 900 + place })
     acts += entries.length
-    const { status } = await client.call('POST', `/api/drawings/${drawing}/batches`, { number: 0, from: 0, writer, entries })
+    const { status } = await client.call('POST', `/api/drawings/${drawing}/batches`, {
+      number: 0,
+      from: 0,
+      writer,
+      entries,
+    })
     if (status !== 200) throw new Error(`panel ${place} was answered with ${status}`)
   }
   const assemble = async () => {
@@ -54,6 +67,12 @@ export async function mural(): Promise<Row[]> {
   if (poster.status !== 200) throw new Error(`the poster was answered with ${poster.status}`)
   const row = (name: string, median: number): Row => ({ group: GROUP, name, median, runs: 1 })
   // The most that the process ever held, as Linux counts it (proc(5), VmHWM).
-  const peak = Number(/VmHWM:\s+(\d+) kB/.exec(readFileSync(`/proc/${process.env.LITTLE_EASEL_PID}/status`, 'utf8'))![1]) / 1024
-  return [row(`all drawn again from ${acts} acts, and joined`, first), row('again, nothing has changed', second), row('its poster of 2 m over A4', posterMs), { ...row('the server held at most', peak), unit: 'MB' }]
+  const peak =
+    Number(/VmHWM:\s+(\d+) kB/.exec(readFileSync(`/proc/${process.env.LITTLE_EASEL_PID}/status`, 'utf8'))![1]) / 1024
+  return [
+    row(`all drawn again from ${acts} acts, and joined`, first),
+    row('again, nothing has changed', second),
+    row('its poster of 2 m over A4', posterMs),
+    { ...row('the server held at most', peak), unit: 'MB' },
+  ]
 }

@@ -12,7 +12,12 @@ export async function pile(): Promise<Row[]> {
   const url = process.env.LITTLE_EASEL_URL
   if (!url) return []
   const teacher = await new Client(url).teacher()
-  const { plan, clients } = await openClass(url, teacher, 'A pile', Array.from({ length: PILE }, (_, i) => `Learner ${i + 1}`))
+  const { plan, clients } = await openClass(
+    url,
+    teacher,
+    'A pile',
+    Array.from({ length: PILE }, (_, i) => `Learner ${i + 1}`),
+  )
   const ids: number[] = []
   for (const [i, client] of clients.entries()) ids.push(await handInKettle(client, plan, { seed: 700 + i, steps: 4 }))
   await examined(teacher, ids)
@@ -27,27 +32,42 @@ export async function pile(): Promise<Row[]> {
     for (const id of ids.slice(1)) {
       // Someone looks at it before the next is turned to.
       await page.waitForTimeout(1200)
-      const times = await page.evaluate(id => new Promise<{ seen: number, ready: number }>((resolve) => {
-        const began = performance.now()
-        let seenAt = 0
-        // As a key that is pressed: it comes from somewhere on the page.
-        document.body.dispatchEvent(new KeyboardEvent('keydown', { key: '.', bubbles: true }))
-        const look = () => {
-          const isThere = location.pathname.endsWith(`/${id}`)
-          const picture = document.querySelector<HTMLImageElement>('.crit .first-look')
-          const canvas = document.querySelector('.crit .sheet .window canvas')
-          if (isThere && !seenAt && (canvas || (picture?.complete && picture.naturalWidth > 0))) seenAt = performance.now() - began
-          if (isThere && canvas && !picture && seenAt) resolve({ seen: seenAt, ready: performance.now() - began })
-          else requestAnimationFrame(look)
-        }
-        requestAnimationFrame(look)
-      }), id)
+      const times = await page.evaluate(
+        id =>
+          new Promise<{ seen: number; ready: number }>(resolve => {
+            const began = performance.now()
+            let seenAt = 0
+            // As a key that is pressed: it comes from somewhere on the page.
+            document.body.dispatchEvent(new KeyboardEvent('keydown', { key: '.', bubbles: true }))
+            const look = () => {
+              const isThere = location.pathname.endsWith(`/${id}`)
+              const picture = document.querySelector<HTMLImageElement>('.crit .first-look')
+              const canvas = document.querySelector('.crit .sheet .window canvas')
+              if (isThere && !seenAt && (canvas || (picture?.complete && picture.naturalWidth > 0)))
+                seenAt = performance.now() - began
+              if (isThere && canvas && !picture && seenAt) resolve({ seen: seenAt, ready: performance.now() - began })
+              else requestAnimationFrame(look)
+            }
+            requestAnimationFrame(look)
+          }),
+        id,
+      )
       seen.push(times.seen)
       ready.push(times.ready)
     }
   } finally {
     await browser.close()
   }
-  const row = (name: string, values: readonly number[], share: number): Row => ({ group: GROUP, name, median: percentile(values, share), runs: values.length })
-  return [row('the next is seen: 95 %', seen, 0.95), row('half of them', seen, 0.5), row('it can be replayed: 95 %', ready, 0.95), row('half of them can', ready, 0.5)]
+  const row = (name: string, values: readonly number[], share: number): Row => ({
+    group: GROUP,
+    name,
+    median: percentile(values, share),
+    runs: values.length,
+  })
+  return [
+    row('the next is seen: 95 %', seen, 0.95),
+    row('half of them', seen, 0.5),
+    row('it can be replayed: 95 %', ready, 0.95),
+    row('half of them can', ready, 0.5),
+  ]
 }

@@ -12,7 +12,11 @@ export function serveProposals(): boolean {
   return true
 }
 
-export function startProposer(): { isReady: Promise<unknown>, propose(done: StepDone): Promise<LookFor[]>, stop(): Promise<unknown> } {
+export function startProposer(): {
+  isReady: Promise<unknown>
+  propose(done: StepDone): Promise<LookFor[]>
+  stop(): Promise<unknown>
+} {
   const worker = new Worker(fileURLToPath(import.meta.url))
   const waiting: ((lookFors: LookFor[]) => void)[] = []
   const isReady = once(worker, 'message').then(() => {

@@ -16,7 +16,12 @@ export class Drawer {
   private clock = 0
   private seed: number
 
-  constructor(kernels: Kernels, sheet: Sheet, private readonly hand: Hand, seed: number) {
+  constructor(
+    kernels: Kernels,
+    sheet: Sheet,
+    private readonly hand: Hand,
+    seed: number,
+  ) {
     this.engine = new Engine(kernels, sheet)
     this.seed = seed * 7919
   }
@@ -37,7 +42,13 @@ export class Drawer {
     }
   }
 
-  stroke(layer: string, tool: ToolName | ToolSettings, colour: Colour, line: readonly Point[], hand: Partial<Hand> = {}): void {
+  stroke(
+    layer: string,
+    tool: ToolName | ToolSettings,
+    colour: Colour,
+    line: readonly Point[],
+    hand: Partial<Hand> = {},
+  ): void {
     const settings = typeof tool === 'string' ? toolSettings(tool) : tool
     const { samples, durationMs } = drawBy({ ...this.hand, ...hand }, line, this.nextSeed())
     this.wait(PAUSE_MS + durationMs)
@@ -47,8 +58,16 @@ export class Drawer {
   pour(layer: string, colour: Colour, x: number, y: number, grow = 2): void {
     this.wait(1500)
     this.act({
-      kind: 'pour', version: 1, layer, x: Math.round(x), y: Math.round(y), colour: [...colour],
-      tolerance: 40, borders: 'all', grow, seed: this.nextSeed(),
+      kind: 'pour',
+      version: 1,
+      layer,
+      x: Math.round(x),
+      y: Math.round(y),
+      colour: [...colour],
+      tolerance: 40,
+      borders: 'all',
+      grow,
+      seed: this.nextSeed(),
     })
   }
 

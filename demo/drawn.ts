@@ -40,7 +40,8 @@ const HANDED_LEARNERS = 4
 
 /** Names of what is kept. */
 export const kettleName = (learner: string): string => `kettle/${learner.toLowerCase().replaceAll(' ', '-')}`
-export const lessonName = (place: number, attempt: number): string => `lesson-${place + 1}/attempt-${String(attempt + 1).padStart(2, '0')}`
+export const lessonName = (place: number, attempt: number): string =>
+  `lesson-${place + 1}/attempt-${String(attempt + 1).padStart(2, '0')}`
 export const planName = (folder: string): string => `${folder}/plan`
 export const panelName = (place: number): string => `mural/panel-${place + 1}`
 
@@ -67,7 +68,9 @@ async function drawnPlan(plan: Plan): Promise<Drawn> {
 
 function kettles(): ToDraw[] {
   const plan = once(kettlePlan)
-  const learners = CLASSES.flatMap(each => each.learners).flatMap(({ attempt, ...learner }) => (attempt ? [{ attempt, ...learner }] : []))
+  const learners = CLASSES.flatMap(each => each.learners).flatMap(({ attempt, ...learner }) =>
+    attempt ? [{ attempt, ...learner }] : [],
+  )
   return [
     { name: planName('kettle'), draw: async kernels => drawnPlan(plan(kernels)) },
     ...learners.map(({ name, attempt, steady, handIn }): ToDraw => ({
@@ -77,7 +80,7 @@ function kettles(): ToDraw[] {
         const { engine } = drawKettle(kernels, { hand: steady ? STEADY_HAND : BEGINNERS_HAND, ...attempt })
         const { entries } = engine
         const live = await livePictureOf(showDrawing(kernels, engine.drawing), sheet.width, sheet.height)
-        return { entries, live, ...handIn && { examined: await examined({ version: 1, sheet, entries }, steps) } }
+        return { entries, live, ...(handIn && { examined: await examined({ version: 1, sheet, entries }, steps) }) }
       },
     })),
   ]
@@ -95,7 +98,11 @@ function attemptsAt(place: number): ToDraw[] {
         const { sheet, steps } = drafted
         const { entries } = drawAttempt(kernels, lesson, drafted, attempt)
         // Some of the first lessons were handed in.
-        return { entries, ...place < HANDED_LESSONS && i < HANDED_LEARNERS && { examined: await examined({ version: 1, sheet, entries }, steps) } }
+        return {
+          entries,
+          ...(place < HANDED_LESSONS &&
+            i < HANDED_LEARNERS && { examined: await examined({ version: 1, sheet, entries }, steps) }),
+        }
       },
     })),
   ]
@@ -104,14 +111,22 @@ function attemptsAt(place: number): ToDraw[] {
 function panels(): ToDraw[] {
   const sheet = panelSheet(HARBOUR_GRID)
   const mural = once(() => harbourMural())
-  const painted = new Map<number, Promise<{ entries: readonly Entry[], pixels: Uint8Array, edges: Edges }>>()
+  const painted = new Map<number, Promise<{ entries: readonly Entry[]; pixels: Uint8Array; edges: Edges }>>()
   const paint = (kernels: Kernels, place: number) => {
     if (!painted.has(place)) {
-      painted.set(place, mural(kernels).then((laidOut) => {
-        const { engine, entries } = drawPanelOf(kernels, laidOut, place, PANELS.find(each => each.place === place)!.attempt!)
-        const pixels = showDrawing(kernels, engine.drawing)
-        return { pixels, entries, edges: edgesOf(pixels, sheet.width, sheet.own) }
-      }))
+      painted.set(
+        place,
+        mural(kernels).then(laidOut => {
+          const { engine, entries } = drawPanelOf(
+            kernels,
+            laidOut,
+            place,
+            PANELS.find(each => each.place === place)!.attempt!,
+          )
+          const pixels = showDrawing(kernels, engine.drawing)
+          return { pixels, entries, edges: edgesOf(pixels, sheet.width, sheet.own) }
+        }),
+      )
     }
     return painted.get(place)!
   }
@@ -120,8 +135,15 @@ function panels(): ToDraw[] {
     name: panelName(place),
     async draw(kernels) {
       const { entries, pixels, edges } = await paint(kernels, place)
-      const all = await Promise.all(panelsOf(HARBOUR_GRID).map(async (_, at) => (drawn.includes(at) ? (await paint(kernels, at)).edges : null)))
-      return { entries, live: await livePictureOf(pixels, sheet.width, sheet.height, LIVE_PANEL_SIDE), edges: bytesOfEdges(edges), seams: seamsOfAll(HARBOUR_GRID, all)[place]! }
+      const all = await Promise.all(
+        panelsOf(HARBOUR_GRID).map(async (_, at) => (drawn.includes(at) ? (await paint(kernels, at)).edges : null)),
+      )
+      return {
+        entries,
+        live: await livePictureOf(pixels, sheet.width, sheet.height, LIVE_PANEL_SIDE),
+        edges: bytesOfEdges(edges),
+        seams: seamsOfAll(HARBOUR_GRID, all)[place]!,
+      }
     },
   }))
 }

@@ -25,9 +25,8 @@ const SAMPLE_MS = 8
 /** A smooth curve through the points (uniform Catmull–Rom), as a dense polyline about 2 px apart. */
 export function curveThrough(points: readonly Point[], closed = false): Point[] {
   const count = points.length
-  const at = (i: number): Point => closed
-    ? points[(i + count) % count]!
-    : points[Math.min(Math.max(i, 0), count - 1)]!
+  const at = (i: number): Point =>
+    closed ? points[(i + count) % count]! : points[Math.min(Math.max(i, 0), count - 1)]!
   const out: Point[] = []
   const segments = closed ? count : count - 1
   for (let i = 0; i < segments; i++) {
@@ -35,9 +34,12 @@ export function curveThrough(points: readonly Point[], closed = false): Point[] 
     const pieces = Math.max(2, Math.ceil(Math.hypot(p2[0] - p1[0], p2[1] - p1[1]) / 2))
     for (let k = 0; k < pieces; k++) {
       const t = k / pieces
-      const on = (axis: 0 | 1) => 0.5 * (2 * p1[axis] + (p2[axis] - p0[axis]) * t
-        + (2 * p0[axis] - 5 * p1[axis] + 4 * p2[axis] - p3[axis]) * t * t
-        + (3 * p1[axis] - p0[axis] - 3 * p2[axis] + p3[axis]) * t * t * t)
+      const on = (axis: 0 | 1) =>
+        0.5 *
+        (2 * p1[axis] +
+          (p2[axis] - p0[axis]) * t +
+          (2 * p0[axis] - 5 * p1[axis] + 4 * p2[axis] - p3[axis]) * t * t +
+          (3 * p1[axis] - p0[axis] - 3 * p2[axis] + p3[axis]) * t * t * t)
       out.push([on(0), on(1)])
     }
   }
@@ -76,7 +78,7 @@ export function part(line: readonly Point[], from: number, to: number): Point[] 
 /** Noise that sways between −1 and 1 over about `period` steps. */
 function swaying(random: Random, period: number): (i: number) => number {
   const knots = Array.from({ length: 400 }, () => random.between(-1, 1))
-  return (i) => {
+  return i => {
     const t = i / period
     const k = Math.floor(t) % 398
     const f = t - Math.floor(t)
@@ -117,14 +119,16 @@ export function drawBy(hand: Hand, line: readonly Point[], seed: number): DrawnS
     const f = Math.min(along / step, 1)
     // A hand aims at both ends: it sways less there.
     const sway = hand.sway * Math.min(1, 0.25 + 6 * Math.min(share, 1 - share))
-    samples.push(...packSample({
-      x: p[0] + (q[0] - p[0]) * f + sway * swayX(steps) + hand.tremor * random.between(-1, 1),
-      y: p[1] + (q[1] - p[1]) * f + sway * swayY(steps + 7) + hand.tremor * random.between(-1, 1),
-      pressure: hand.pressure * (0.45 + 0.55 * eased) * (1 + 0.18 * press(steps)),
-      wait: steps === 0 ? 0 : SAMPLE_MS,
-    }))
+    samples.push(
+      ...packSample({
+        x: p[0] + (q[0] - p[0]) * f + sway * swayX(steps) + hand.tremor * random.between(-1, 1),
+        y: p[1] + (q[1] - p[1]) * f + sway * swayY(steps + 7) + hand.tremor * random.between(-1, 1),
+        pressure: hand.pressure * (0.45 + 0.55 * eased) * (1 + 0.18 * press(steps)),
+        wait: steps === 0 ? 0 : SAMPLE_MS,
+      }),
+    )
     if (i >= last) break
-    along += (hand.speed * SAMPLE_MS / 1000) * eased * (1 + 0.3 * swayY(steps + 100))
+    along += ((hand.speed * SAMPLE_MS) / 1000) * eased * (1 + 0.3 * swayY(steps + 100))
     while (i < last && along >= lengths[i + 1]!) {
       along -= lengths[i + 1]!
       passed += lengths[i + 1]!

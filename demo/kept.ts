@@ -41,6 +41,6 @@ export async function keptDrawn(folder: string, name: string): Promise<Drawn> {
   const read: Record<string, unknown> = {}
   for (const key of TEXTS) if (files[`${key}.json`]) read[key] = text(key)
   for (const key of BYTES) if (files[key]) read[key] = files[key]
-  if (files['examined.json']) read.examined = { ...text('examined') as object, picture: files['examined-picture'] }
+  if (files['examined.json']) read.examined = { ...(text('examined') as object), picture: files['examined-picture'] }
   return read as Drawn
 }

@@ -20,7 +20,8 @@ beforeAll(async () => {
 function findingsOf(attempt: Attempt): Record<string, Finding> {
   const { engine } = drawKettle(kernels, attempt)
   const acts = standingActs(engine.entries)
-  const found = plan.steps.slice(0, attempt.steps)
+  const found = plan.steps
+    .slice(0, attempt.steps)
     .flatMap(step => lookAt({ drawing: engine.drawing, acts, step: step.id }, step.lookFors))
   return Object.fromEntries(found.map(finding => [finding.lookFor, finding]))
 }
@@ -52,20 +53,25 @@ describe('the kettle plan', () => {
 
   it('is drawn the same again from the same seed', () => {
     const attempt = { seed: 5, steps: 2 }
-    expect(contentHash(drawKettle(kernels, attempt).engine.drawing)).toBe(contentHash(drawKettle(kernels, attempt).engine.drawing))
+    expect(contentHash(drawKettle(kernels, attempt).engine.drawing)).toBe(
+      contentHash(drawKettle(kernels, attempt).engine.drawing),
+    )
   })
 })
 
 describe('drawn attempts', () => {
-  it.each(isLong ? [11, 12, 13, 14, 15, 16, 17, 18, 19, 20] : [11, 14])('a fair attempt (seed %i) is never told "not yet"', (seed) => {
-    const findings = findingsOf({ seed, steps: 4, shift: [(seed % 3) * 20 - 20, (seed % 4) * 10 - 15] })
-    for (const finding of Object.values(findings)) {
-      expect.soft(['met', 'nearly'], `${finding.lookFor}: ${finding.sentence}`).toContain(finding.verdict)
-    }
-    expect(findings.closed!.verdict, findings.closed!.sentence).toBe('met')
-  })
+  it.each(isLong ? [11, 12, 13, 14, 15, 16, 17, 18, 19, 20] : [11, 14])(
+    'a fair attempt (seed %i) is never told "not yet"',
+    seed => {
+      const findings = findingsOf({ seed, steps: 4, shift: [(seed % 3) * 20 - 20, (seed % 4) * 10 - 15] })
+      for (const finding of Object.values(findings)) {
+        expect.soft(['met', 'nearly'], `${finding.lookFor}: ${finding.sentence}`).toContain(finding.verdict)
+      }
+      expect(findings.closed!.verdict, findings.closed!.sentence).toBe('met')
+    },
+  )
 
-  it.each(isLong ? [6, 10, 14, 20, 30, 60] : [6, 30])('a gap of about %i px is found where it is', (gap) => {
+  it.each(isLong ? [6, 10, 14, 20, 30, 60] : [6, 30])('a gap of about %i px is found where it is', gap => {
     const { closed } = findingsOf({ seed: 21, steps: 2, faults: { gap } })
     expect(closed!.verdict).not.toBe('met')
     const ring = closed!.marks[0]!
@@ -94,7 +100,9 @@ describe('drawn attempts', () => {
   it('says "can\'t tell" where nothing was drawn yet', () => {
     const { engine } = drawKettle(kernels, { seed: 3, steps: 1 })
     const acts = standingActs(engine.entries)
-    const found = plan.steps.slice(1).flatMap(step => lookAt({ drawing: engine.drawing, acts, step: step.id }, step.lookFors))
+    const found = plan.steps
+      .slice(1)
+      .flatMap(step => lookAt({ drawing: engine.drawing, acts, step: step.id }, step.lookFors))
     expect([...new Set(found.map(finding => finding.verdict))]).toEqual(['cant-tell'])
   })
 

@@ -12,7 +12,12 @@ interface Given {
   readonly classId: number
   readonly learners: readonly { readonly id: number }[]
   readonly kept: (name: string) => Promise<Drawn>
-  readonly keep: (of: { learnerId: number, planId: number, versionId: number }, entries: readonly Entry[], endedAt: Date, tx: Tx) => Promise<DrawingRow>
+  readonly keep: (
+    of: { learnerId: number; planId: number; versionId: number },
+    entries: readonly Entry[],
+    endedAt: Date,
+    tx: Tx,
+  ) => Promise<DrawingRow>
   readonly endedAt: Date
 }
 
@@ -26,10 +31,25 @@ export async function seedMural({ teacherId, classId, learners, kept, keep, ende
     if (!attempt) continue
     const { versionId } = (await murals.panelAt(id, place))!
     const { entries, live, edges, seams } = await kept(panelName(place))
-    await inTransaction(async (tx) => {
-      const drawing = await keep({ learnerId, planId, versionId }, entries!, new Date(endedAt.getTime() + place * 60_000), tx)
+    await inTransaction(async tx => {
+      const drawing = await keep(
+        { learnerId, planId, versionId },
+        entries!,
+        new Date(endedAt.getTime() + place * 60_000),
+        tx,
+      )
       await murals.setPanelDrawing(id, place, drawing.id, tx)
-      await setLivePicture({ drawingId: drawing.id, position: entries!.length, picture: Buffer.from(live!), findings: null, edges: Buffer.from(edges!), seams: seams! }, tx)
+      await setLivePicture(
+        {
+          drawingId: drawing.id,
+          position: entries!.length,
+          picture: Buffer.from(live!),
+          findings: null,
+          edges: Buffer.from(edges!),
+          seams: seams!,
+        },
+        tx,
+      )
     })
   }
 }

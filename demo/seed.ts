@@ -30,25 +30,75 @@ const WEEK = 7 * 24 * 60 * MINUTE
 const UNFINISHED = 'unfinished@saltmarsh.example'
 
 /** Stores a drawing with its record, in batches as a browser sends them. */
-async function keepDrawing(of: { learnerId: number, planId: number, versionId: number }, entries: readonly Entry[], endedAt: Date, tx: Tx): Promise<DrawingRow> {
+async function keepDrawing(
+  of: { learnerId: number; planId: number; versionId: number },
+  entries: readonly Entry[],
+  endedAt: Date,
+  tx: Tx,
+): Promise<DrawingRow> {
   const drawing = await drawings.addDrawing(of, tx)
   let number = 0
   for (let start = 0; start < entries.length; start += BATCH) {
     const part = entries.slice(start, start + BATCH)
-    await drawings.addBatch({ drawingId: drawing.id, number: number++, start, count: part.length, ...await packEntries(part) }, tx)
+    await drawings.addBatch(
+      { drawingId: drawing.id, number: number++, start, count: part.length, ...(await packEntries(part)) },
+      tx,
+    )
   }
   const step = entries.findLast(entry => entry.type === 'step')
   await addWork(of.learnerId, endedAt, workMs(entries, 0), tx)
-  await drawing.update({ position: entries.length, nextBatch: number, clockMs: entries.at(-1)!.at, step: step?.step ?? null, stepAt: step ? new Date(endedAt.getTime() - entries.at(-1)!.at + step.at) : null, lastSeenAt: endedAt }, { transaction: tx })
+  await drawing.update(
+    {
+      position: entries.length,
+      nextBatch: number,
+      clockMs: entries.at(-1)!.at,
+      step: step?.step ?? null,
+      stepAt: step ? new Date(endedAt.getTime() - entries.at(-1)!.at + step.at) : null,
+      lastSeenAt: endedAt,
+    },
+    { transaction: tx },
+  )
   return drawing
 }
 
-/** Stores a hand-in of a whole drawing with what was found in it, and the teacher's answer if there is one. Returns its number. */
-async function keepHandIn(drawing: DrawingRow, examined: Examined, { note, endedAt, teacherId, answer }: { note: string, endedAt: Date, teacherId: number, answer: AnswerBody | undefined }, tx: Tx): Promise<number> {
+/**
+ * Stores a hand-in of a whole drawing with what was found in it, and the teacher's answer if there is one. Returns its
+ * number.
+ */
+async function keepHandIn(
+  drawing: DrawingRow,
+  examined: Examined,
+  {
+    note,
+    endedAt,
+    teacherId,
+    answer,
+  }: { note: string; endedAt: Date; teacherId: number; answer: AnswerBody | undefined },
+  tx: Tx,
+): Promise<number> {
   const { hash, findings, measures, picture } = examined
-  const row = await handIns.addHandIn({ drawingId: drawing.id, attempt: 1, position: drawing.position, hash, note, handedInAt: new Date(endedAt.getTime() + MINUTE) }, tx)
+  const row = await handIns.addHandIn(
+    {
+      drawingId: drawing.id,
+      attempt: 1,
+      position: drawing.position,
+      hash,
+      note,
+      handedInAt: new Date(endedAt.getTime() + MINUTE),
+    },
+    tx,
+  )
   await handIns.setExamined(row.id, { verification: 'matches', findings, measures, picture: Buffer.from(picture) }, tx)
-  if (answer) await handIns.setAnswer({ handInId: row.id, teacherId, answeredAt: new Date(endedAt.getTime() + 30 * MINUTE), ...answerSchema.parse(answer) }, tx)
+  if (answer)
+    await handIns.setAnswer(
+      {
+        handInId: row.id,
+        teacherId,
+        answeredAt: new Date(endedAt.getTime() + 30 * MINUTE),
+        ...answerSchema.parse(answer),
+      },
+      tx,
+    )
   return row.id
 }
 
@@ -57,11 +107,17 @@ export async function isDemoUnfinished(): Promise<boolean> {
   return (await people.teacherByEmail(UNFINISHED)) !== null
 }
 
-/** Fills an empty database with the hall's evening table. `kept` gives the drawings, which went through the real engine. */
+/**
+ * Fills an empty database with the hall's evening table. `kept` gives the drawings, which went through the real engine.
+ */
 export async function seedDemo(kept: (name: string) => Promise<Drawn>, say: (line: string) => void): Promise<void> {
   say('the kettle and who draws it')
   const { plan, picture } = await kept(planName('kettle'))
-  const teacher = await people.addTeacher({ email: UNFINISHED, name: TEACHER.name, secret: await sealSecret(TEACHER.password) })
+  const teacher = await people.addTeacher({
+    email: UNFINISHED,
+    name: TEACHER.name,
+    secret: await sealSecret(TEACHER.password),
+  })
   const planRow = await plans.addPlan(teacher.id, plan!, Buffer.from(picture!))
   const version = await plans.addVersion(planRow.id, 1, plan!)
   for (const { learners, ...one } of CLASSES) {
@@ -77,11 +133,18 @@ export async function seedDemo(kept: (name: string) => Promise<Drawn>, say: (lin
   await seedHarbour(teacher.id)
   await people.renameTeacher(teacher.id, TEACHER.email)
 
-  /** The class that follows the four other lessons: each plan drafted from the teacher's drawing, a dozen attempts at each. */
+  /**
+   * The class that follows the four other lessons: each plan drafted from the teacher's drawing, a dozen attempts at
+   * each.
+   */
   async function seedHarbour(teacherId: number): Promise<void> {
     const { learners, ...one } = HARBOUR_CLASS
     const schoolClass = await people.addClass({ teacherId, ...one })
-    const rows = await Promise.all(learners.map(async learner => people.addLearner({ classId: schoolClass.id, name: learner.name, secret: await sealSecret(learner.pin) })))
+    const rows = await Promise.all(
+      learners.map(async learner =>
+        people.addLearner({ classId: schoolClass.id, name: learner.name, secret: await sealSecret(learner.pin) }),
+      ),
+    )
     for (const [place, lesson] of LESSONS.entries()) {
       say(`“${lesson.title}”, and a dozen attempts at it`)
       const drafted = await kept(planName(`lesson-${place + 1}`))
@@ -91,44 +154,82 @@ export async function seedDemo(kept: (name: string) => Promise<Drawn>, say: (lin
       for (const [i, { id: learnerId }] of rows.entries()) {
         const { entries, examined } = await kept(lessonName(place, i))
         const endedAt = new Date(EVENING.getTime() - (4 - place) * WEEK + i * 4 * MINUTE)
-        await inTransaction(async (tx) => {
+        await inTransaction(async tx => {
           const drawing = await keepDrawing({ learnerId, planId: row.id, versionId: first.id }, entries!, endedAt, tx)
           // What was handed in was accepted, without marks: what was measured counts.
-          if (examined) await keepHandIn(drawing, examined, { note: '', endedAt, teacherId, answer: { marks: {}, words: 'Looked at. Go on with the next lesson.', next: '', outcome: 'accepted' } }, tx)
+          if (examined)
+            await keepHandIn(
+              drawing,
+              examined,
+              {
+                note: '',
+                endedAt,
+                teacherId,
+                answer: { marks: {}, words: 'Looked at. Go on with the next lesson.', next: '', outcome: 'accepted' },
+              },
+              tx,
+            )
         })
       }
     }
     for (const [name, drill, scores] of HARBOUR_TRIES) {
       const { id } = rows[learners.findIndex(each => each.name === name)]!
-      for (const [i, score] of scores.entries()) await addTryAt({ learnerId: id, drill, seed: 100 + i, score, figures: [] }, new Date(EVENING.getTime() - (scores.length - i) * 3 * 24 * 60 * MINUTE))
+      for (const [i, score] of scores.entries())
+        await addTryAt(
+          { learnerId: id, drill, seed: 100 + i, score, figures: [] },
+          new Date(EVENING.getTime() - (scores.length - i) * 3 * 24 * 60 * MINUTE),
+        )
     }
     const asked = HARBOUR_SET.warmUps.map(([drill, seed]) => ({ drill, seed }))
     await addSet({ classId: schoolClass.id, title: HARBOUR_SET.title, day: HARBOUR_SET.day, warmUps: asked })
     for (const [name, ...scores] of HARBOUR_SET.scores) {
       const { id } = rows[learners.findIndex(each => each.name === name)]!
-      for (const [i, score] of scores.entries()) await addTryAt({ learnerId: id, ...asked[i]!, score, figures: [] }, new Date(EVENING.getTime() - 2 * 24 * 60 * MINUTE + i * MINUTE))
+      for (const [i, score] of scores.entries())
+        await addTryAt(
+          { learnerId: id, ...asked[i]!, score, figures: [] },
+          new Date(EVENING.getTime() - 2 * 24 * 60 * MINUTE + i * MINUTE),
+        )
     }
     say('a mural')
     await seedMural({ teacherId, classId: schoolClass.id, learners: rows, kept, keep: keepDrawing, endedAt: EVENING })
   }
 
   /** Hangs a hand-in on the Wall of its class, with the teacher's words. */
-  async function hang(handInId: number, learnerId: number, { title, words }: typeof WALL[number], tx: Tx): Promise<void> {
+  async function hang(
+    handInId: number,
+    learnerId: number,
+    { title, words }: (typeof WALL)[number],
+    tx: Tx,
+  ): Promise<void> {
     const { classId } = (await people.learnerById(learnerId, tx))!
     const id = await wall.putForward({ classId, learnerId, handInId, title, isNamed: true, state: 'up' }, tx)
     await wall.setWork(id, { hungAt: EVENING }, tx)
     if (words) await wall.addWords({ workId: id, learnerId: null, teacherId: teacher.id, words, state: 'up' }, tx)
   }
 
-  async function seedDrawing(learnerId: number, planId: number, teacherId: number, learner: DemoLearner, place: number): Promise<void> {
+  async function seedDrawing(
+    learnerId: number,
+    planId: number,
+    teacherId: number,
+    learner: DemoLearner,
+    place: number,
+  ): Promise<void> {
     const { entries = [], live, examined } = await kept(kettleName(learner.name))
     const last = entries.at(-1)!.at
     const endedAt = new Date(EVENING.getTime() + place * 3 * MINUTE + last)
-    await inTransaction(async (tx) => {
+    await inTransaction(async tx => {
       const drawing = await keepDrawing({ learnerId, planId, versionId: version.id }, entries, endedAt, tx)
-      await setLivePicture({ drawingId: drawing.id, position: entries.length, picture: Buffer.from(live!), findings: null }, tx)
+      await setLivePicture(
+        { drawingId: drawing.id, position: entries.length, picture: Buffer.from(live!), findings: null },
+        tx,
+      )
       if (!learner.handIn || !examined) return
-      const handIn = await keepHandIn(drawing, examined, { note: learner.handIn.note, endedAt, teacherId, answer: learner.handIn.answer }, tx)
+      const handIn = await keepHandIn(
+        drawing,
+        examined,
+        { note: learner.handIn.note, endedAt, teacherId, answer: learner.handIn.answer },
+        tx,
+      )
       const hung = WALL.find(each => each.learner === learner.name)
       if (hung) await hang(handIn, learnerId, hung, tx)
     })

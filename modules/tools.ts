@@ -10,7 +10,7 @@ import { defineNuxtModule } from 'nuxt/kit'
 export default defineNuxtModule({
   meta: { name: 'little-easel-tools' },
   setup(_options, nuxt) {
-    nuxt.hook('nitro:init', (nitro) => {
+    nuxt.hook('nitro:init', nitro => {
       nitro.hooks.hook('compiled', async () => {
         const root = nuxt.options.rootDir
         const outdir = join(root, nuxt.options.dev ? '.nuxt/tools' : '.output/tools')
@@ -19,7 +19,13 @@ export default defineNuxtModule({
           entryPoints: { examiner: join(root, 'server/jobs/examiner.worker.ts') },
           outdir,
           outExtension: { '.js': '.mjs' },
-          bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', sourcemap: 'linked', logLevel: 'warning',
+          bundle: true,
+          platform: 'node',
+          format: 'esm',
+          target: 'node20',
+          packages: 'external',
+          sourcemap: 'linked',
+          logLevel: 'warning',
           alias: { '#core': join(root, 'core'), '#shared': join(root, 'shared'), '#demo': join(root, 'demo') },
         })
       })

@@ -10,16 +10,31 @@ const scratch = mkdtempSync(join(tmpdir(), 'little-easel-kernels-'))
 const binary = join(scratch, 'kernels.wasm')
 
 try {
-  execFileSync(process.execPath, [
-    join(root, 'node_modules/assemblyscript/bin/asc.js'),
-    'core/kernels/assembly/index.ts',
-    '-O3', '--noAssert', '--enable', 'simd', '--runtime', 'stub',
-    '--initialMemory', '2', '-o', binary,
-  ], { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] })
+  execFileSync(
+    process.execPath,
+    [
+      join(root, 'node_modules/assemblyscript/bin/asc.js'),
+      'core/kernels/assembly/index.ts',
+      '-O3',
+      '--noAssert',
+      '--enable',
+      'simd',
+      '--runtime',
+      'stub',
+      '--initialMemory',
+      '2',
+      '-o',
+      binary,
+    ],
+    { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] },
+  )
   const out = join(root, 'core/kernels/generated/kernels.ts')
   mkdirSync(dirname(out), { recursive: true })
   const base64 = readFileSync(binary).toString('base64')
-  writeFileSync(out, `/** Made by scripts/build-kernels.mjs from core/kernels/assembly. */\nexport const KERNELS_BASE64 = '${base64}'\n`)
+  writeFileSync(
+    out,
+    `/** Made by scripts/build-kernels.mjs from core/kernels/assembly. */\nexport const KERNELS_BASE64 = '${base64}'\n`,
+  )
   console.log(`kernels: ${readFileSync(binary).length} bytes`)
 } finally {
   rmSync(scratch, { recursive: true, force: true })

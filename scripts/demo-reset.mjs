@@ -9,7 +9,9 @@ runMain(async () => {
   requireNode()
   await ensurePackages()
   await ensureKernels()
-  const database = process.env.DATABASE_URL ? null : await startDatabase(process.env.LITTLE_EASEL_DATA ?? fromRoot('.data'))
+  const database = process.env.DATABASE_URL
+    ? null
+    : await startDatabase(process.env.LITTLE_EASEL_DATA ?? fromRoot('.data'))
   try {
     await setupDatabase(process.env.DATABASE_URL ?? database.url, ['--reset', '--demo'])
     say('the demo is as it was')

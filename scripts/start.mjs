@@ -20,7 +20,7 @@ runMain(async () => {
   let server = null
   let isEnding = false
   const databaseUrl = () => process.env.DATABASE_URL ?? database.url
-  const end = async (code) => {
+  const end = async code => {
     if (isEnding) return
     isEnding = true
     say('stopping')
@@ -33,9 +33,9 @@ runMain(async () => {
 
   try {
     await runSteps({
-      'packages': { run: ensurePackages },
+      packages: { run: ensurePackages },
       'the database server': { run: async () => isOwnDatabase && ensureDebian('mariadbd', ['mariadb-server']) },
-      'kernels': { after: ['packages'], run: ensureKernels },
+      kernels: { after: ['packages'], run: ensureKernels },
       'the build': { after: ['kernels'], run: ensureBuilt },
       'the database': {
         after: ['the database server', 'packages'],
@@ -48,7 +48,10 @@ runMain(async () => {
     })
     const port = process.env.PORT ? Number(process.env.PORT) : await freePort(4310)
     server = await startServer({
-      databaseUrl: databaseUrl(), port, host: process.env.HOST ?? '127.0.0.1', sessionPassword: sessionPassword(),
+      databaseUrl: databaseUrl(),
+      port,
+      host: process.env.HOST ?? '127.0.0.1',
+      sessionPassword: sessionPassword(),
       log: text => process.stdout.write(text),
     })
     server.process.on('exit', code => void end(code ?? 1))

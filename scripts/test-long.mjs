@@ -1,4 +1,5 @@
-// npm run test:long [-- part of a file's name …]: the tests of the core with many more random cases, and every drawing of the demo. Half an hour or so.
+// npm run test:long [-- part of a file's name …]: the tests of the core with many more random cases, and every drawing
+// of the demo. Half an hour or so.
 import { availableParallelism } from 'node:os'
 import { ensureKernels, ensurePackages, requireNode } from './lib/needs.mjs'
 import { run } from './lib/run.mjs'
@@ -8,5 +9,17 @@ runMain(async () => {
   requireNode()
   await ensurePackages()
   await ensureKernels()
-  await run('npx', ['vitest', 'run', '--project', 'core', `--maxWorkers=${availableParallelism()}`, '--testTimeout=600000', ...process.argv.slice(2)], { env: { LITTLE_EASEL_LONG: '1' } })
+  await run(
+    'npx',
+    [
+      'vitest',
+      'run',
+      '--project',
+      'core',
+      `--maxWorkers=${availableParallelism()}`,
+      '--testTimeout=600000',
+      ...process.argv.slice(2),
+    ],
+    { env: { LITTLE_EASEL_LONG: '1' } },
+  )
 })

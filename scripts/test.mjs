@@ -11,7 +11,20 @@ import { runMain, say } from './lib/say.mjs'
 
 const PARTS = {
   lint: () => check('npm', ['run', '--silent', 'lint']),
-  borders: () => check('npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'core', 'shared', 'server', 'app', 'demo', 'bench', 'shots', 'tests']),
+  borders: () =>
+    check('npx', [
+      'depcruise',
+      '--config',
+      '.dependency-cruiser.cjs',
+      'core',
+      'shared',
+      'server',
+      'app',
+      'demo',
+      'bench',
+      'shots',
+      'tests',
+    ]),
   types: () => check('npm', ['run', '--silent', 'types']),
   core: () => vitest('core'),
   app: () => vitest('app'),
@@ -38,19 +51,22 @@ runMain(async () => {
   const total = { passed: 0, failed: 0 }
   const unsteady = []
   const times = []
-  const one = async (name) => {
+  const one = async name => {
     say(name)
     const since = Date.now()
     const ended = await PARTS[name]()
     total.passed += ended.passed
     total.failed += ended.failed
-    unsteady.push(...ended.unsteady ?? [])
+    unsteady.push(...(ended.unsteady ?? []))
     times.push(`${name} ${Math.round((Date.now() - since) / 1000)} s`)
   }
   await Promise.all(names.filter(name => READING.includes(name)).map(one))
   for (const name of names.filter(name => !READING.includes(name))) await one(name)
   console.log(times.join(' · '))
-  if (unsteady.length) console.log(`Unsteady, passed when they were run again alone:\n${unsteady.map(each => `  ${relative(ROOT, each)}`).join('\n')}`)
+  if (unsteady.length)
+    console.log(
+      `Unsteady, passed when they were run again alone:\n${unsteady.map(each => `  ${relative(ROOT, each)}`).join('\n')}`,
+    )
   console.log(`${total.passed} passed, ${total.failed} failed`)
   process.exit(total.failed ? 1 : 0)
 })
@@ -71,7 +87,8 @@ async function check(command, args) {
 async function vitest(project, isRunAgain = false) {
   const first = await vitestRun(project)
   const unlucky = isRunAgain && first.code !== 0 ? unluckyFiles(first.report) : []
-  if (unlucky.length === 0) return { passed: first.report.numPassedTests, failed: first.report.numFailedTests || (first.code === 0 ? 0 : 1) }
+  if (unlucky.length === 0)
+    return { passed: first.report.numPassedTests, failed: first.report.numFailedTests || (first.code === 0 ? 0 : 1) }
   say(`once more, alone: ${unlucky.map(each => relative(ROOT, each)).join(', ')}`)
   const second = await vitestRun(project, unlucky)
   const ended = together(first.report, second.report)
@@ -83,15 +100,30 @@ async function vitestRun(project, files = []) {
   const folder = mkdtempSync(join(tmpdir(), 'little-easel-test-'))
   const file = join(folder, 'report.json')
   try {
-    const code = await exitCode('npx', ['vitest', 'run', '--project', project, `--maxWorkers=${WORKERS}`, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`, ...files])
-    return { code, report: existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : { numPassedTests: 0, numFailedTests: 0, testResults: [] } }
+    const code = await exitCode('npx', [
+      'vitest',
+      'run',
+      '--project',
+      project,
+      `--maxWorkers=${WORKERS}`,
+      '--reporter=default',
+      '--reporter=json',
+      `--outputFile.json=${file}`,
+      ...files,
+    ])
+    return {
+      code,
+      report: existsSync(file)
+        ? JSON.parse(readFileSync(file, 'utf8'))
+        : { numPassedTests: 0, numFailedTests: 0, testResults: [] },
+    }
   } finally {
     rmSync(folder, { recursive: true, force: true })
   }
 }
 
 function exitCode(command, args) {
-  return new Promise((resolve) => {
+  return new Promise(resolve => {
     const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'] })
     child.on('error', () => resolve(1))
     child.on('exit', code => resolve(code ?? 1))

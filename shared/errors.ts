@@ -6,7 +6,7 @@ export const ERROR_STATUS = {
   'not-yours': 403,
   'not-yet': 403,
   'not-found': 404,
-  'malformed': 422,
+  malformed: 422,
   'too-big': 413,
   'batch-out-of-order': 409,
   'batch-differs': 409,
@@ -17,7 +17,7 @@ export const ERROR_STATUS = {
   'plan-changed': 409,
   'panel-taken': 409,
   'database-down': 503,
-  'unexpected': 500,
+  unexpected: 500,
 } as const
 
 export type ErrorCode = keyof typeof ERROR_STATUS

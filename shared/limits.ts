@@ -5,7 +5,10 @@ export const BATCH_BYTES = 10_000_000
 /** Wrong sign-ins within {@link TRIES_WINDOW_MS} before the door stays shut for a while. */
 export const TRIES = 8
 export const TRIES_WINDOW_MS = 10 * 60 * 1000
-/** So many class codes that there are not may be tried from one place within {@link TRIES_WINDOW_MS}; after that each answer takes longer, up to so long, ms. */
+/**
+ * So many class codes that there are not may be tried from one place within {@link TRIES_WINDOW_MS}; after that each
+ * answer takes longer, up to so long, ms.
+ */
 export const CODE_GUESSES = 12
 export const GUESS_WAIT_MS = 8000
 /** Longer side of the picture of a drawing under way, px; that of a mural's panel, whose edges its neighbours see. */

@@ -8,7 +8,13 @@ import { planSchema } from '#core/plan'
 const GREATEST_PICTURE = 8_000_000
 const px = z.int().min(0).max(200_000)
 
-export const muralGridSchema = z.strictObject({ columns: z.int().min(1).max(40), rows: z.int().min(1).max(40), width: z.int().min(100).max(4000), height: z.int().min(100).max(4000), bleed: z.int().min(0).max(400) })
+export const muralGridSchema = z.strictObject({
+  columns: z.int().min(1).max(40),
+  rows: z.int().min(1).max(40),
+  width: z.int().min(100).max(4000),
+  height: z.int().min(100).max(4000),
+  bleed: z.int().min(0).max(400),
+})
 
 /** What is kept of a mural beside its plan. */
 export const muralFactsSchema = z.strictObject({
@@ -19,7 +25,9 @@ export const muralFactsSchema = z.strictObject({
   unit: z.int().min(4).max(10_000).nullable(),
   unitWords: z.string().trim().max(60),
   /** Where all lines that go away meet, px of the mural; null: nobody asks for it. */
-  vanishing: z.strictObject({ x: z.int().min(-100_000).max(200_000), y: z.int().min(-100_000).max(200_000) }).nullable(),
+  vanishing: z
+    .strictObject({ x: z.int().min(-100_000).max(200_000), y: z.int().min(-100_000).max(200_000) })
+    .nullable(),
   isUnder: z.boolean(),
   /** Whether learners choose their panels; else the teacher gives them. */
   isPicked: z.boolean(),
@@ -30,30 +38,53 @@ export const newMuralSchema = z.strictObject({
   facts: muralFactsSchema,
   palette: planSchema.shape.palette,
   /** PNG, JPEG or WebP; null: a bare grid. */
-  picture: z.base64().min(1).max(Math.ceil(GREATEST_PICTURE / 3) * 4).nullable(),
+  picture: z
+    .base64()
+    .min(1)
+    .max(Math.ceil(GREATEST_PICTURE / 3) * 4)
+    .nullable(),
 })
 export type NewMural = z.infer<typeof newMuralSchema>
 
 export const takePanelSchema = z.strictObject({ isTaken: z.boolean() })
 export const givePanelSchema = z.strictObject({ learner: z.int().min(1).nullable() })
-export const posterSchema = z.strictObject({ paper: z.enum(['a4', 'a3']), width: z.coerce.number().int().min(100).max(20_000) })
+export const posterSchema = z.strictObject({
+  paper: z.enum(['a4', 'a3']),
+  width: z.coerce.number().int().min(100).max(20_000),
+})
 
 const mark = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('colour'), from: px, to: px, difference: z.number().min(0).max(200) }),
   z.strictObject({ kind: z.literal('line'), at: px, on: z.enum(['first', 'second']) }),
 ])
-const seam = z.strictObject({ meets: z.number().min(0).max(1), linesMet: z.int().min(0).max(10_000), lines: z.int().min(0).max(10_000), marks: z.array(mark).max(400).readonly() })
+const seam = z.strictObject({
+  meets: z.number().min(0).max(1),
+  linesMet: z.int().min(0).max(10_000),
+  lines: z.int().min(0).max(10_000),
+  marks: z.array(mark).max(400).readonly(),
+})
 /** How a panel meets its neighbours, measured with the panel as the first. */
-export const panelSeamsSchema = z.strictObject({ left: seam.optional(), right: seam.optional(), above: seam.optional(), below: seam.optional() })
+export const panelSeamsSchema = z.strictObject({
+  left: seam.optional(),
+  right: seam.optional(),
+  above: seam.optional(),
+  below: seam.optional(),
+})
 export type PanelSeams = z.infer<typeof panelSeamsSchema>
 
 export interface PanelCard {
   place: number
   name: string
   /** Null: nobody draws it yet. */
-  learner: { id: number, name: string, isMe: boolean } | null
+  learner: { id: number; name: string; isMe: boolean } | null
   /** What is drawn of it; `pictured`: how far it was when its picture was made. */
-  drawing: { id: number, position: number, pictured: number | null, lastStrokeAt: string | null, handIn: number | null } | null
+  drawing: {
+    id: number
+    position: number
+    pictured: number | null
+    lastStrokeAt: string | null
+    handIn: number | null
+  } | null
   seams: PanelSeamsFound
 }
 
@@ -68,13 +99,13 @@ export interface MuralView {
   isArchived: boolean
   panels: PanelCard[]
   /** For the teacher, who gives panels. */
-  learners: { id: number, name: string }[]
+  learners: { id: number; name: string }[]
   assembly: {
     state: AssemblyState
     done: number
     of: number
     /** The one that is whole: when, and what is missing in it. */
-    whole: { at: string, missing: { place: number, why: 'free' | 'not-drawn' | 'other-size' }[], isOld: boolean } | null
+    whole: { at: string; missing: { place: number; why: 'free' | 'not-drawn' | 'other-size' }[]; isOld: boolean } | null
   }
 }
 
@@ -93,13 +124,18 @@ export interface PanelView {
   place: number
   name: string
   facts: MuralFacts
-  neighbours: Partial<Record<Side, {
-    place: number
-    name: string
-    learner: string | null
-    /** Null: nothing is drawn. */
-    pictured: number | null
-    /** Its edges as base64, when they are newer than what was asked with. */
-    edges: string | null
-  }>>
+  neighbours: Partial<
+    Record<
+      Side,
+      {
+        place: number
+        name: string
+        learner: string | null
+        /** Null: nothing is drawn. */
+        pictured: number | null
+        /** Its edges as base64, when they are newer than what was asked with. */
+        edges: string | null
+      }
+    >
+  >
 }

@@ -14,24 +14,44 @@ export const teacherSignInSchema = z.strictObject({
 
 const pin = z.string().regex(PIN, WHY_NO_PIN)
 export const learnerSignInSchema = z.strictObject({
-  code: z.string().trim().toUpperCase().regex(/^[A-Z0-9]{4,12}$/, 'A class code has four to twelve letters and digits.'),
+  code: z
+    .string()
+    .trim()
+    .toUpperCase()
+    .regex(/^[A-Z0-9]{4,12}$/, 'A class code has four to twelve letters and digits.'),
   name: z.string().trim().min(1).max(60),
   pin,
 })
 
 /** A new class. */
-export const newClassSchema = z.strictObject({ name: z.string().trim().min(1).max(80), when: z.string().trim().max(120) })
+export const newClassSchema = z.strictObject({
+  name: z.string().trim().min(1).max(80),
+  when: z.string().trim().max(120),
+})
 /** Learners for a class; a PIN of null is drawn by lot. */
-export const addLearnersSchema = z.strictObject({ learners: z.array(z.strictObject({ name: z.string().max(200), pin: pin.nullable() })).min(1).max(MOST_LISTED) })
+export const addLearnersSchema = z.strictObject({
+  learners: z
+    .array(z.strictObject({ name: z.string().max(200), pin: pin.nullable() }))
+    .min(1)
+    .max(MOST_LISTED),
+})
 
 export const renameLearnerSchema = z.strictObject({ name: z.string().max(200) })
 export const removeSchema = z.strictObject({ isRemoved: z.boolean() })
 
 const moment = z.iso.datetime()
 /** How a class has a plan: when, by when, which path, and who of it (null: all). */
-export const termsSchema = z.strictObject({
-  startsAt: moment.nullable(), dueAt: moment.nullable(), way: z.enum(['own', 'simple', 'richer']), learners: z.array(z.int().min(1)).min(1).max(500).nullable(),
-}).refine(({ startsAt, dueAt }) => !startsAt || !dueAt || Date.parse(startsAt) < Date.parse(dueAt), { message: 'It is due before it starts.', path: ['dueAt'] })
+export const termsSchema = z
+  .strictObject({
+    startsAt: moment.nullable(),
+    dueAt: moment.nullable(),
+    way: z.enum(['own', 'simple', 'richer']),
+    learners: z.array(z.int().min(1)).min(1).max(500).nullable(),
+  })
+  .refine(({ startsAt, dueAt }) => !startsAt || !dueAt || Date.parse(startsAt) < Date.parse(dueAt), {
+    message: 'It is due before it starts.',
+    path: ['dueAt'],
+  })
 export type Terms = z.infer<typeof termsSchema>
 export const orderSchema = z.strictObject({ plans: z.array(z.int().min(1)).max(500) })
 
@@ -40,8 +60,20 @@ export const livePictureSchema = z.strictObject({
   position: z.int().min(0),
   /** WebP or PNG. */
   base64: z.base64().max(Math.ceil(LIVE_PICTURE_BYTES / 3) * 4),
-  found: z.array(z.strictObject({ title: z.string().max(120), verdict: z.enum(['met', 'nearly', 'not-yet', 'cant-tell']), sentence: z.string().max(400) })).max(24).nullable(),
-  /** Of a mural's panel: the colours along its edges, left, right, above, below, three bytes a place; and how it meets its neighbours. */
+  found: z
+    .array(
+      z.strictObject({
+        title: z.string().max(120),
+        verdict: z.enum(['met', 'nearly', 'not-yet', 'cant-tell']),
+        sentence: z.string().max(400),
+      }),
+    )
+    .max(24)
+    .nullable(),
+  /**
+   * Of a mural's panel: the colours along its edges, left, right, above, below, three bytes a place; and how it meets
+   * its neighbours.
+   */
   edges: z.base64().max(80_000).optional(),
   seams: panelSeamsSchema.optional(),
 })
@@ -52,7 +84,14 @@ export type LiveFinding = NonNullable<LivePictureBody['found']>[number]
 export const placeSchema = z.coerce.number().int().min(0).max(100_000)
 /** Panels whose edges are known already, and up to where: “3:120,4:77”. */
 export const knownPanelsSchema = z.strictObject({
-  known: z.string().max(200).regex(/^(\d{1,6}:\d{1,9}(,\d{1,6}:\d{1,9})*)?$/).default('').transform(text => new Map(text === '' ? [] : text.split(',').map(each => each.split(':').map(Number) as [number, number]))),
+  known: z
+    .string()
+    .max(200)
+    .regex(/^(\d{1,6}:\d{1,9}(,\d{1,6}:\d{1,9})*)?$/)
+    .default('')
+    .transform(
+      text => new Map(text === '' ? [] : text.split(',').map(each => each.split(':').map(Number) as [number, number])),
+    ),
 })
 
 export const tableSchema = z.strictObject({ plan: z.coerce.number().int().min(1).optional() })
@@ -71,12 +110,24 @@ export const sendSchema = z.strictObject({
   to: z.array(z.int().min(1)).min(1).max(500).nullable(),
   news: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('words'), words: z.string().trim().min(1).max(500) }),
-    z.strictObject({ kind: z.literal('ghost'), plan: z.int().min(1), on: z.enum(['plan', 'sheet']), record: z.strictObject({ version: z.literal(1), sheet: sheetSchema, entries: z.array(entrySchema).min(1).max(MOST_SHOWN) }) }),
+    z.strictObject({
+      kind: z.literal('ghost'),
+      plan: z.int().min(1),
+      on: z.enum(['plan', 'sheet']),
+      record: z.strictObject({
+        version: z.literal(1),
+        sheet: sheetSchema,
+        entries: z.array(entrySchema).min(1).max(MOST_SHOWN),
+      }),
+    }),
   ]),
 })
 export type SendBody = z.infer<typeof sendSchema>
 
-/** Names who writes: the first {@link DEVICE_NAME} characters its browser, the rest the tab and the time that it was opened. */
+/**
+ * Names who writes: the first {@link DEVICE_NAME} characters its browser, the rest the tab and the time that it was
+ * opened.
+ */
 const writer = z.string().regex(/^[a-z0-9-]{8,40}$/)
 
 /** A run of a record's entries, in order. `from` is the place of the first; batches are numbered from 0. */
@@ -88,20 +139,38 @@ export const batchSchema = z.strictObject({
 })
 export type Batch = z.infer<typeof batchSchema>
 
-/** `isAgain`: by one that has written before and was replaced since; it may go on only where the other has fallen silent. */
+/**
+ * `isAgain`: by one that has written before and was replaced since; it may go on only where the other has fallen
+ * silent.
+ */
 export const claimSchema = z.strictObject({ writer, takeOver: z.boolean(), isAgain: z.boolean().optional() })
 export type Claim = z.infer<typeof claimSchema>
-export const newDrawingSchema = z.strictObject({ plan: z.int().min(1), afresh: z.boolean(), from: z.string().max(60).optional() })
+export const newDrawingSchema = z.strictObject({
+  plan: z.int().min(1),
+  afresh: z.boolean(),
+  from: z.string().max(60).optional(),
+})
 /** A sheet of one's own. */
 export const newSheetSchema = z.strictObject({ title: z.string().trim().min(1).max(80), sheet: sheetSchema })
 export type NewSheet = z.infer<typeof newSheetSchema>
 
 /** A lesson as it is changed: only what is new in it. `revision`: what it was changed from. */
-export const savePlanSchema = z.strictObject({ revision: z.int().min(1), plan: z.record(z.string().max(40), z.unknown()) })
+export const savePlanSchema = z.strictObject({
+  revision: z.int().min(1),
+  plan: z.record(z.string().max(40), z.unknown()),
+})
 /** `learners`: who of the class; nobody named: all. */
-export const givePlanSchema = z.strictObject({ classId: z.int().min(1), isGiven: z.boolean(), learners: z.array(z.int().min(1)).min(1).max(500).optional() })
+export const givePlanSchema = z.strictObject({
+  classId: z.int().min(1),
+  isGiven: z.boolean(),
+  learners: z.array(z.int().min(1)).min(1).max(500).optional(),
+})
 export type GivePlan = z.infer<typeof givePlanSchema>
-export const openStepSchema = z.strictObject({ classId: z.int().min(1), step: z.string().min(1).max(60), isOpen: z.boolean() })
+export const openStepSchema = z.strictObject({
+  classId: z.int().min(1),
+  step: z.string().min(1).max(60),
+  isOpen: z.boolean(),
+})
 export const archiveSchema = z.strictObject({ isArchived: z.boolean() })
 export const stepSchemaBody = z.strictObject({ step: z.string().min(1).max(60) })
 
@@ -109,7 +178,11 @@ export const stepSchemaBody = z.strictObject({ step: z.string().min(1).max(60) }
 export const copySchema = z.strictObject({ position: z.int().min(0), key: z.string().min(8).max(40) })
 const drawingTitle = z.string().trim().min(1).max(80)
 /** `from`: not as it stands, but begun with what lay there after so many entries, as on a sheet that was laid out. */
-export const duplicateSchema = z.strictObject({ key: z.string().min(8).max(40), title: drawingTitle, from: z.int().min(1).optional() })
+export const duplicateSchema = z.strictObject({
+  key: z.string().min(8).max(40),
+  title: drawingTitle,
+  from: z.int().min(1).optional(),
+})
 export type Duplicate = z.infer<typeof duplicateSchema>
 export const renameDrawingSchema = z.strictObject({ title: drawingTitle })
 export const removeDrawingSchema = z.strictObject({ isRemoved: z.boolean() })
@@ -125,7 +198,16 @@ export const handInSchema = z.strictObject({
 const onPad = z.number().min(-1000).max(2000)
 /** Outlines of a signature on its pad: strokes and numbers at most as many as a name needs. */
 export const signatureSchema = z.strictObject({
-  outlines: z.array(z.array(onPad).min(6).max(8000).refine(values => values.length % 2 === 0, 'an outline is made of pairs: x, y')).min(1).max(60),
+  outlines: z
+    .array(
+      z
+        .array(onPad)
+        .min(6)
+        .max(8000)
+        .refine(values => values.length % 2 === 0, 'an outline is made of pairs: x, y'),
+    )
+    .min(1)
+    .max(60),
 })
 
 /** Warm-ups that are done together at most. */
@@ -134,8 +216,14 @@ export const MOST_IN_SET = 8
 export const warmUpSetSchema = z.strictObject({
   title: z.string().trim().min(1).max(80),
   day: z.iso.date(),
-  warmUps: z.array(z.strictObject({ drill: z.enum(DRILL_NAMES), seed: z.int().min(0).max(GREATEST_SEED) })).min(1).max(MOST_IN_SET)
-    .refine(all => new Set(all.map(each => `${each.drill} ${each.seed}`)).size === all.length, 'The same try is in it twice.'),
+  warmUps: z
+    .array(z.strictObject({ drill: z.enum(DRILL_NAMES), seed: z.int().min(0).max(GREATEST_SEED) }))
+    .min(1)
+    .max(MOST_IN_SET)
+    .refine(
+      all => new Set(all.map(each => `${each.drill} ${each.seed}`)).size === all.length,
+      'The same try is in it twice.',
+    ),
 })
 export type WarmUpSetBody = z.infer<typeof warmUpSetSchema>
 
@@ -144,7 +232,16 @@ export const drillTrySchema = z.strictObject({
   drill: z.enum(DRILL_NAMES),
   seed: z.int().min(0).max(GREATEST_SEED),
   score: z.int().min(0).max(100),
-  figures: z.array(z.strictObject({ name: z.string().max(60), value: z.number(), unit: z.string().max(40), points: z.number().min(0).max(100) })).max(8),
+  figures: z
+    .array(
+      z.strictObject({
+        name: z.string().max(60),
+        value: z.number(),
+        unit: z.string().max(40),
+        points: z.number().min(0).max(100),
+      }),
+    )
+    .max(8),
 })
 export type DrillTryBody = z.infer<typeof drillTrySchema>
 
@@ -153,12 +250,17 @@ export const markLevelSchema = z.enum(['there', 'nearly', 'again', 'meant'])
 export type MarkLevel = z.infer<typeof markLevelSchema>
 
 /** Words at a place of the drawing, px of its sheet. */
-export const pinSchema = z.strictObject({ x: z.int().min(-4000).max(16_000), y: z.int().min(-4000).max(16_000), words: z.string().trim().min(1).max(300) })
+export const pinSchema = z.strictObject({
+  x: z.int().min(-4000).max(16_000),
+  y: z.int().min(-4000).max(16_000),
+  words: z.string().trim().min(1).max(300),
+})
 export type Pin = z.infer<typeof pinSchema>
 
 const levels = z.array(z.string().trim().min(1).max(40)).min(2).max(6)
 /** A mark by a criterion of the teacher's: what the levels were called then is kept with it. `level` counts from 0. */
-export const criterionMarkSchema = z.strictObject({ title: z.string().trim().min(1).max(80), levels, level: z.int().min(0).max(5) })
+export const criterionMarkSchema = z
+  .strictObject({ title: z.string().trim().min(1).max(80), levels, level: z.int().min(0).max(5) })
   .refine(({ levels: all, level }) => level < all.length, { message: 'There is no such level.', path: ['level'] })
 export type CriterionMark = z.infer<typeof criterionMarkSchema>
 
@@ -170,7 +272,11 @@ export const critKitSchema = z.strictObject({
 export type CritKit = z.infer<typeof critKitSchema>
 
 /** A drawing over the work. */
-export const sketchSchema = z.strictObject({ version: z.literal(1), sheet: sheetSchema, entries: z.array(entrySchema).min(1).max(400) })
+export const sketchSchema = z.strictObject({
+  version: z.literal(1),
+  sheet: sheetSchema,
+  entries: z.array(entrySchema).min(1).max(400),
+})
 
 export const answerSchema = z.strictObject({
   marks: z.record(z.string().max(60), markLevelSchema),

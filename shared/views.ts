@@ -8,9 +8,8 @@ import type { CriterionMark, LiveFinding, MarkLevel, Pin, SendBody } from './sch
 
 /** What the server's routes answer. Times are ISO 8601, UTC. */
 
-export type Person
-  = | { kind: 'teacher', id: number, name: string }
-    | { kind: 'learner', id: number, name: string, className: string }
+export type Person =
+  { kind: 'teacher'; id: number; name: string } | { kind: 'learner'; id: number; name: string; className: string }
 
 /** A learner's name as outlines x, y, x, y …; null when none is kept. */
 export interface SignatureView {
@@ -25,7 +24,7 @@ export interface PlanCard {
   minutes: number
   steps: number
   /** Warm-ups before it. */
-  warmUps: { drill: string, seed: number }[]
+  warmUps: { drill: string; seed: number }[]
 }
 
 /** A plan in the Plan book. */
@@ -40,7 +39,14 @@ export interface PlanBookCard extends PlanCard {
 export interface PlanBookView {
   plans: PlanBookCard[]
   /** What was drawn for a lesson, the latest first. */
-  sheets: { drawing: number, title: string, width: number, height: number, position: number, lastSeenAt: string | null }[]
+  sheets: {
+    drawing: number
+    title: string
+    width: number
+    height: number
+    position: number
+    lastSeenAt: string | null
+  }[]
 }
 
 export interface PlanClassesView {
@@ -89,14 +95,14 @@ export interface HandInCard {
 
 export interface DeskView {
   name: string
-  classes: { id: number, name: string, code: string, learners: number, when: string }[]
+  classes: { id: number; name: string; code: string; learners: number; when: string }[]
   /** Classes that were put away. */
-  archived: { id: number, name: string }[]
+  archived: { id: number; name: string }[]
   plans: PlanCard[]
   waiting: HandInCard[]
   answered: HandInCard[]
   /** What of each class waits for the teacher on its Wall: works offered, and kind words. */
-  walls: { classId: number, works: number, words: number }[]
+  walls: { classId: number; works: number; words: number }[]
 }
 
 /** What is written on a learner's slip: the PIN is known only when it is made. */
@@ -141,12 +147,12 @@ export interface RegisterView {
   when: string
   isArchived: boolean
   /** What waits for the teacher on the Wall. */
-  wall: { works: number, words: number }
+  wall: { works: number; words: number }
   murals: MuralCard[]
   /** In their order. */
   plans: GivenPlan[]
   /** Who was taken out; their work is kept. */
-  removed: { id: number, name: string, removedAt: string }[]
+  removed: { id: number; name: string; removedAt: string }[]
   learners: {
     id: number
     name: string
@@ -156,7 +162,7 @@ export interface RegisterView {
     strokes: number
     lastSeenAt: string | null
     handIns: number
-    latest: { id: number, state: HandInState } | null
+    latest: { id: number; state: HandInState } | null
   }[]
 }
 
@@ -169,18 +175,19 @@ export interface FolioView {
   /** Warm-ups that the class is asked for, the latest day first. */
   warmUpSets: OwnWarmUpSet[]
   /** `mine`: the names of one's own panels; `drawings`, `handIns`: of them. */
-  murals: (MuralCard & { mine: string[], drawings: FolioDrawing[], handIns: FolioHandIn[] })[]
-  plans: (PlanCard & GivenTerms & {
-    /** The one that is gone on with. */
-    drawing: FolioDrawing | null
-    /** All others with anything in them, the latest first. */
-    others: FolioDrawing[]
-    handIns: FolioHandIn[]
-  })[]
+  murals: (MuralCard & { mine: string[]; drawings: FolioDrawing[]; handIns: FolioHandIn[] })[]
+  plans: (PlanCard &
+    GivenTerms & {
+      /** The one that is gone on with. */
+      drawing: FolioDrawing | null
+      /** All others with anything in them, the latest first. */
+      others: FolioDrawing[]
+      handIns: FolioHandIn[]
+    })[]
   /** Sheets of one's own, the latest first; `plan`: what the sheet is. */
-  own: { plan: number, title: string, drawing: FolioDrawing, width: number, height: number, handIns: FolioHandIn[] }[]
+  own: { plan: number; title: string; drawing: FolioDrawing; width: number; height: number; handIns: FolioHandIn[] }[]
   /** What was put away and can still be taken back, the latest first. */
-  removed: { id: number, title: string, removedAt: string }[]
+  removed: { id: number; title: string; removedAt: string }[]
 }
 
 export interface FolioDrawing {
@@ -193,7 +200,7 @@ export interface FolioDrawing {
 
 export interface WarmUpsView {
   /** The oldest first. */
-  tries: { drill: string, seed: number, score: number, triedAt: string }[]
+  tries: { drill: string; seed: number; score: number; triedAt: string }[]
   /** What the class is asked for, the latest day first. */
   sets: OwnWarmUpSet[]
 }
@@ -203,17 +210,17 @@ export interface WarmUpSetView {
   title: string
   /** YYYY-MM-DD. */
   day: string
-  warmUps: { drill: DrillName, seed: number }[]
+  warmUps: { drill: DrillName; seed: number }[]
 }
 /** Of one warm-up of a set; null: not tried. */
-export type SetScore = { best: number, tries: number } | null
+export type SetScore = { best: number; tries: number } | null
 export interface OwnWarmUpSet extends WarmUpSetView {
   scores: SetScore[]
 }
 export interface ClassWarmUpsView {
   classId: number
   className: string
-  learners: { id: number, name: string }[]
+  learners: { id: number; name: string }[]
   /** The latest day first; scores by learner, then by warm-up, both in their order. */
   sets: (WarmUpSetView & { scores: SetScore[][] })[]
 }
@@ -277,7 +284,7 @@ export interface ClassSpread {
   values: Spread[]
   ladder: Spread[]
   hues: Spread[]
-  steps: { step: string, tookMs: Spread }[]
+  steps: { step: string; tookMs: Spread }[]
 }
 
 export interface HandInView {
@@ -301,25 +308,25 @@ export interface HandInView {
   /** How the class's hand-ins for this plan spread; null for learners, and where there are too few. */
   spread: ClassSpread | null
   /** Other hand-ins of the learner's for this plan, the oldest first. */
-  others: { id: number, attempt: number, handedInAt: string }[]
+  others: { id: number; attempt: number; handedInAt: string }[]
   /** The pile it belongs to: hand-ins that wait, oldest first. */
   pile: number[]
 }
 
 /** Something for learners at work, as it comes to them. */
-export type News
-  = | (Extract<SendBody['news'], { kind: 'words' }> & { from: string })
-    | Extract<SendBody['news'], { kind: 'ghost' }>
-    /** The hand that was up was seen. */
-    | { kind: 'hand-down' }
-    /** Steps that wait for the teacher and are open now. */
-    | { kind: 'opened', plan: number, opened: string[] }
+export type News =
+  | (Extract<SendBody['news'], { kind: 'words' }> & { from: string })
+  | Extract<SendBody['news'], { kind: 'ghost' }>
+  /** The hand that was up was seen. */
+  | { kind: 'hand-down' }
+  /** Steps that wait for the teacher and are open now. */
+  | { kind: 'opened'; plan: number; opened: string[] }
 
 /** What the stream of a learner at work tells. */
-export type LearnersNews
-  = | { kind: 'news', id: number, news: News }
-    /** The teacher's sheet that all look at, and how far it is; null: everyone draws. */
-    | { kind: 'front', front: { drawing: number, position: number } | null }
+export type LearnersNews =
+  | { kind: 'news'; id: number; news: News }
+  /** The teacher's sheet that all look at, and how far it is; null: everyone draws. */
+  | { kind: 'front'; front: { drawing: number; position: number } | null }
 
 /** A learner in the Round. Times are ISO 8601, UTC. */
 export interface RoundCard {
@@ -328,9 +335,9 @@ export interface RoundCard {
   /** What was drawn on last; null: nothing yet. */
   drawing: {
     id: number
-    plan: { id: number, title: string, steps: number }
+    plan: { id: number; title: string; steps: number }
     /** From 1 on; null: none is open. */
-    step: { number: number, title: string } | null
+    step: { number: number; title: string } | null
     stepAt: string | null
     lastStrokeAt: string | null
     /** Entries. */
@@ -341,7 +348,7 @@ export interface RoundCard {
     handIn: HandInState | null
   } | null
   /** A hand that is up. */
-  asks: { words: string, at: string } | null
+  asks: { words: string; at: string } | null
   /** Signed out, and not drawn since. */
   hasLeft: boolean
 }
@@ -351,7 +358,7 @@ export interface RoundView {
   name: string
   /** The teacher's clock may differ from the server's. */
   now: string
-  plans: { id: number, title: string, steps: { id: string, title: string, waits: boolean }[], opened: string[] }[]
+  plans: { id: number; title: string; steps: { id: string; title: string; waits: boolean }[]; opened: string[] }[]
   /** The teacher's sheet that everyone looks at. */
   front: number | null
   /** The plan that the teacher said is drawn today; null: nothing was said, or it was another class's time. */
@@ -375,17 +382,17 @@ export interface EntriesView {
 export interface TableView {
   id: number
   name: string
-  plans: { id: number, title: string }[]
+  plans: { id: number; title: string }[]
   /** Null: the class has none yet. */
   plan: number | null
   /** Look-fors of the plan in its order. */
-  lookFors: { id: string, title: string, step: number }[]
+  lookFors: { id: string; title: string; step: number }[]
   rows: TableRow[]
 }
 
 /** A learner's latest hand-in for it; null: none yet. */
 export interface TableRow {
-  learner: { id: number, name: string }
+  learner: { id: number; name: string }
   handIn: {
     id: number
     attempt: number
@@ -398,8 +405,15 @@ export interface TableRow {
   } | null
 }
 
-/** A plan that trains what it measures. `learners`: for whom of the class it is; null: for all of it, or for nobody yet. */
-export interface PracticePlan { id: number, title: string, measures: MeasureName[], learners: number[] | null }
+/**
+ * A plan that trains what it measures. `learners`: for whom of the class it is; null: for all of it, or for nobody yet.
+ */
+export interface PracticePlan {
+  id: number
+  title: string
+  measures: MeasureName[]
+  learners: number[] | null
+}
 
 /** How learners get on over a term. */
 export interface ProgressView {
@@ -417,9 +431,16 @@ export interface LearnerProgress {
   id: number
   name: string
   /** Hand-ins that were looked at, the oldest first. */
-  handIns: { id: number, plan: number, at: string, attempt: number, state: HandInState, judged: { measure: MeasureName, verdict: Finding['verdict'] }[] }[]
+  handIns: {
+    id: number
+    plan: number
+    at: string
+    attempt: number
+    state: HandInState
+    judged: { measure: MeasureName; verdict: Finding['verdict'] }[]
+  }[]
   /** The oldest first. */
-  tries: { drill: string, score: number, triedAt: string }[]
+  tries: { drill: string; score: number; triedAt: string }[]
   /** Days (UTC) on which they drew, and how long, ms. */
-  days: { day: string, workedMs: number }[]
+  days: { day: string; workedMs: number }[]
 }

@@ -1,15 +1,25 @@
 import { z } from 'zod'
 
-/** A class's Wall: what hangs there, with its learner's leave, and the words below it. What passes between app and server. */
+/**
+ * A class's Wall: what hangs there, with its learner's leave, and the words below it. What passes between app and
+ * server.
+ */
 
-/** `asked`: the teacher asks for leave · `offered`: the learner would like it · `refused`: the learner said no · `down`: taken down. */
+/**
+ * `asked`: the teacher asks for leave · `offered`: the learner would like it · `refused`: the learner said no · `down`:
+ * taken down.
+ */
 export type WorkState = 'asked' | 'offered' | 'up' | 'refused' | 'down'
 export type WordsState = 'waiting' | 'up' | 'refused'
 
 const title = z.string().trim().max(120)
 export const askForWorksSchema = z.strictObject({ handIns: z.array(z.int().min(1)).min(1).max(200) })
 export const offerWorkSchema = z.strictObject({ title, isNamed: z.boolean() })
-export const changeWorkSchema = z.strictObject({ title: title.optional(), isNamed: z.boolean().optional(), state: z.enum(['up', 'refused', 'down']).optional() })
+export const changeWorkSchema = z.strictObject({
+  title: title.optional(),
+  isNamed: z.boolean().optional(),
+  state: z.enum(['up', 'refused', 'down']).optional(),
+})
 export type ChangeWork = z.infer<typeof changeWorkSchema>
 export const orderWorksSchema = z.strictObject({ works: z.array(z.int().min(1)).max(1000) })
 export const sayWordsSchema = z.strictObject({ words: z.string().trim().min(1, 'Write a few words.').max(400) })

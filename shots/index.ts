@@ -126,8 +126,12 @@ async function atTheEasel(): Promise<void> {
   await page.getByRole('button', { name: 'Next step' }).click()
   await page.mouse.click(...onPage(at, [800, 700]))
   await page.getByRole('button', { name: 'Next step' }).click()
-  for (const [i, inset] of [96, 104, 118, 136].entries()) await drawWithPen(page, at, arc(800, 690, 285 - inset, 246 - inset * 0.9, -0.06, 0.36), 20 + i)
-  await page.getByRole('button', { name: 'Daylight' }).or(page.getByRole('button', { name: /^Lamplight/ })).click()
+  for (const [i, inset] of [96, 104, 118, 136].entries())
+    await drawWithPen(page, at, arc(800, 690, 285 - inset, 246 - inset * 0.9, -0.06, 0.36), 20 + i)
+  await page
+    .getByRole('button', { name: 'Daylight' })
+    .or(page.getByRole('button', { name: /^Lamplight/ }))
+    .click()
   await page.getByRole('button', { name: /Colour in hand/ }).click()
   await take(page, 'easel-lamplight-mixer')
   await browser.close()
@@ -140,7 +144,10 @@ async function inTheLight(): Promise<void> {
   await enterAsLearner(page, url, { code: 'KETTLE7', name: 'Kit Averne', pin: '9465' })
   await openEasel(page)
   await page.getByRole('button', { name: 'Adjust the paint of this layer, and light' }).click()
-  await page.locator('.choices').getByRole('button', { name: /^Light pin/ }).click()
+  await page
+    .locator('.choices')
+    .getByRole('button', { name: /^Light pin/ })
+    .click()
   await page.getByText('core shadow').waitFor()
   await take(page, 'easel-light')
   await browser.close()
@@ -151,7 +158,16 @@ async function freelyAtTheEasel(): Promise<void> {
   const browser = await openBrowser()
   const page = browser.context.pages()[0]!
   await enterAsLearner(page, url, { code: 'PIER22', name: 'Otto Brandreth', pin: '1836' })
-  const { id } = await page.evaluate(async () => (await fetch('/api/sheets', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ title: 'Tools', sheet: { width: 1600, height: 1200, paper: [250, 249, 245] } }) })).json() as Promise<{ id: number }>)
+  const { id } = await page.evaluate(
+    async () =>
+      (
+        await fetch('/api/sheets', {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify({ title: 'Tools', sheet: { width: 1600, height: 1200, paper: [250, 249, 245] } }),
+        })
+      ).json() as Promise<{ id: number }>,
+  )
   await page.goto(`${url}/easel/${id}`)
   const at = await waitForSheet(page)
   const lift = async (name: string) => {
@@ -166,7 +182,19 @@ async function freelyAtTheEasel(): Promise<void> {
     const y = 130 + Math.floor(i / 2) * 135
     // On to the next well; white would not be seen.
     await page.keyboard.press('s')
-    await drawWithPen(page, at, [[x, y], [x + 160, y - 44], [x + 330, y + 40], [x + 500, y - 34], [x + 640, y + 16]], 40 + i, { pressure: 0.62, speed: 700 })
+    await drawWithPen(
+      page,
+      at,
+      [
+        [x, y],
+        [x + 160, y - 44],
+        [x + 330, y + 40],
+        [x + 500, y - 34],
+        [x + 640, y + 16],
+      ],
+      40 + i,
+      { pressure: 0.62, speed: 700 },
+    )
   }
   await page.getByRole('button', { name: 'Guides' }).click()
   await page.locator('.add', { hasText: 'Perspective' }).click()
@@ -209,7 +237,8 @@ async function withLayers(): Promise<void> {
   await page.getByRole('radio', { name: /^Soft brush/ }).click()
   await page.locator('#tool-size').fill('150')
   await page.locator('#tool-size').press('Enter')
-  for (const [i, inset] of [96, 110, 128].entries()) await drawWithPen(page, at, arc(800, 690, 285 - inset, 246 - inset * 0.9, -0.06, 0.36), 20 + i, { pressure: 0.5 })
+  for (const [i, inset] of [96, 110, 128].entries())
+    await drawWithPen(page, at, arc(800, 690, 285 - inset, 246 - inset * 0.9, -0.06, 0.36), 20 + i, { pressure: 0.5 })
   await page.getByRole('button', { name: 'More for Layer 4' }).click()
   await page.locator('.v-overlay--active .v-list').getByText('Group with Colour').click()
   await page.waitForTimeout(500)
@@ -225,7 +254,12 @@ async function warmingUp(): Promise<void> {
   const browser = await openBrowser()
   const page = browser.context.pages()[0]!
   await enterAsLearner(page, url, { code: 'KETTLE7', name: 'Lowri Pask', pin: '7713' })
-  for (const [seed, sway] of [[31, 14], [32, 9], [33, 10], [34, 5]] as const) {
+  for (const [seed, sway] of [
+    [31, 14],
+    [32, 9],
+    [33, 10],
+    [34, 5],
+  ] as const) {
     await page.goto(`${url}/warm-ups/ellipse-on-axis?seed=${seed}`)
     await page.locator('.window canvas').first().waitFor()
     await page.waitForTimeout(600)
@@ -233,9 +267,24 @@ async function warmingUp(): Promise<void> {
     const at = await placeOfSheet(page.locator('.window'), sheet)
     const dots = prompts.flatMap(each => (each.kind === 'dot' ? [each.at] : []))
     for (let i = 0; i < dots.length; i += 4) {
-      const [a, b, c, d] = dots.slice(i, i + 4) as [{ x: number, y: number }, { x: number, y: number }, { x: number, y: number }, { x: number, y: number }]
-      const [long, short, turn] = [Math.hypot(a.x - b.x, a.y - b.y) / 2, Math.hypot(c.x - d.x, c.y - d.y) / 2, Math.atan2(a.y - b.y, a.x - b.x)]
-      const round = arc(0, 0, long, short, 0, 1.01).map(([x, y]) => [(a.x + b.x) / 2 + x * Math.cos(turn) - y * Math.sin(turn), (a.y + b.y) / 2 + x * Math.sin(turn) + y * Math.cos(turn)] as const)
+      const [a, b, c, d] = dots.slice(i, i + 4) as [
+        { x: number; y: number },
+        { x: number; y: number },
+        { x: number; y: number },
+        { x: number; y: number },
+      ]
+      const [long, short, turn] = [
+        Math.hypot(a.x - b.x, a.y - b.y) / 2,
+        Math.hypot(c.x - d.x, c.y - d.y) / 2,
+        Math.atan2(a.y - b.y, a.x - b.x),
+      ]
+      const round = arc(0, 0, long, short, 0, 1.01).map(
+        ([x, y]) =>
+          [
+            (a.x + b.x) / 2 + x * Math.cos(turn) - y * Math.sin(turn),
+            (a.y + b.y) / 2 + x * Math.sin(turn) + y * Math.cos(turn),
+          ] as const,
+      )
       await drawWithPen(page, at, round, seed + i, { pressure: 0.7, sway })
     }
     await page.getByRole('button', { name: 'How did it go?' }).click()
@@ -258,7 +307,10 @@ async function main(): Promise<void> {
   await onTheRound()
 }
 
-main().then(() => process.exit(0), (error: unknown) => {
-  console.error(error)
-  process.exit(1)
-})
+main().then(
+  () => process.exit(0),
+  (error: unknown) => {
+    console.error(error)
+    process.exit(1)
+  },
+)

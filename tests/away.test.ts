@@ -26,7 +26,8 @@ async function strokesOnServer(drawing: number): Promise<number> {
 }
 
 /** Waits until the server has so many strokes of it. */
-const expectOnServer = (drawing: number, count: number) => expect.poll(() => strokesOnServer(drawing), { timeout: 30_000, interval: 400 }).toBe(count)
+const expectOnServer = (drawing: number, count: number) =>
+  expect.poll(() => strokesOnServer(drawing), { timeout: 30_000, interval: 400 }).toBe(count)
 
 beforeEach(async () => {
   browser = await openBrowser()
@@ -77,7 +78,9 @@ describe('nothing is lost', () => {
     await page.getByRole('button', { name: 'Step 4' }).click()
     await page.getByRole('button', { name: 'Hand in' }).click()
     await page.getByRole('dialog').getByRole('button', { name: 'Hand in' }).click()
-    await expect.poll(() => page.getByRole('dialog').locator('.trouble').textContent(), { timeout: 20_000 }).toContain('can’t reach its database')
+    await expect
+      .poll(() => page.getByRole('dialog').locator('.trouble').textContent(), { timeout: 20_000 })
+      .toContain('can’t reach its database')
     await page.getByRole('button', { name: 'Not yet' }).click()
     await faults.startDatabase()
     await expect.poll(async () => (await fetch(`${url}/api/health`)).status, { timeout: 20_000 }).toBe(200)
@@ -214,7 +217,10 @@ describe('the Round', () => {
     try {
       const round = teacher.context.pages()[0]!
       await enterAsTeacher(round, url, { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' })
-      await round.locator('article', { hasText: 'Thursday evening table' }).getByRole('link', { name: 'The Round' }).click()
+      await round
+        .locator('article', { hasText: 'Thursday evening table' })
+        .getByRole('link', { name: 'The Round' })
+        .click()
       await round.getByText('live', { exact: true }).waitFor()
       await round.locator('article.sheet', { hasText: JESSAMY.name }).waitFor()
       await faults.killServer()
@@ -223,7 +229,10 @@ describe('the Round', () => {
       await round.getByText('live', { exact: true }).waitFor({ timeout: 30_000 })
       await drawWithMouse(page, at, ring(0), 1)
       await expectOnServer(drawingNumber(page), 1)
-      await round.locator('article.sheet', { hasText: JESSAMY.name }).getByText('drawing', { exact: true }).waitFor({ timeout: 15_000 })
+      await round
+        .locator('article.sheet', { hasText: JESSAMY.name })
+        .getByText('drawing', { exact: true })
+        .waitFor({ timeout: 15_000 })
     } finally {
       await teacher.close()
     }

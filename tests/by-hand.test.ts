@@ -15,13 +15,19 @@ import { drawWithMouse, onPage, type Placed } from './lib/draw'
 import { drawingNumber, expectKept, switchTruingOff, waitForSheet } from './lib/easel'
 import { url } from './lib/world'
 
-/** The Easel worked by hand on ordinary windows: keys after fields, words that are asked for, typed figures, layers together, what is in hand when somebody leaves. */
+/**
+ * The Easel worked by hand on ordinary windows: keys after fields, words that are asked for, typed figures, layers
+ * together, what is in hand when somebody leaves.
+ */
 
 const teacher = new Client(url)
 const kernels = loadKernels()
 const SHEET = { width: 1600, height: 1200, paper: [250, 248, 242] as const }
 
-describe.each([{ width: 1280, height: 800 }, { width: 1024, height: 768 }])('$width × $height', ({ width, height }) => {
+describe.each([
+  { width: 1280, height: 800 },
+  { width: 1024, height: 768 },
+])('$width × $height', ({ width, height }) => {
   let browser: OpenedBrowser
   let page: Page
   let at: Placed
@@ -33,7 +39,11 @@ describe.each([{ width: 1280, height: 800 }, { width: 1024, height: 768 }])('$wi
     client = own.clients[0]!
     browser = await openBrowser({ width, height })
     page = browser.context.pages()[0]!
-    await enterAsLearner(page, url, { code: own.slips.code, name: own.slips.slips[0]!.name, pin: own.slips.slips[0]!.pin })
+    await enterAsLearner(page, url, {
+      code: own.slips.code,
+      name: own.slips.slips[0]!.name,
+      pin: own.slips.slips[0]!.pin,
+    })
     await openSheet('A sheet by hand')
     await switchTruingOff(page)
   })
@@ -48,7 +58,10 @@ describe.each([{ width: 1280, height: 800 }, { width: 1024, height: 768 }])('$wi
     await expectKept(page)
     return (await client.call<DrawingView>('GET', `/api/drawings/${drawingNumber(page)}`)).body.entries
   }
-  const acts = async <K extends Act['kind']>(kind: K) => (await entries()).flatMap(entry => (entry.type === 'act' && entry.act.kind === kind ? [entry.act as Extract<Act, { kind: K }>] : []))
+  const acts = async <K extends Act['kind']>(kind: K) =>
+    (await entries()).flatMap(entry =>
+      entry.type === 'act' && entry.act.kind === kind ? [entry.act as Extract<Act, { kind: K }>] : [],
+    )
   const actsOnce = async <K extends Act['kind']>(kind: K, count: number) => {
     await expect.poll(async () => (await acts(kind)).length, { timeout: 20_000 }).toBe(count)
     return acts(kind)
@@ -103,8 +116,16 @@ describe.each([{ width: 1280, height: 800 }, { width: 1024, height: 768 }])('$wi
 
     it('a layer that is renamed takes the words, and nothing else hears them', async () => {
       const colour = await page.getByRole('button', { name: /^Colour in hand/ }).getAttribute('aria-label')
-      await page.getByRole('button', { name: /^More for / }).first().click()
-      await page.getByRole('listitem').filter({ hasText: 'Rename' }).or(page.locator('.v-overlay--active').getByText('Rename', { exact: true })).first().click()
+      await page
+        .getByRole('button', { name: /^More for / })
+        .first()
+        .click()
+      await page
+        .getByRole('listitem')
+        .filter({ hasText: 'Rename' })
+        .or(page.locator('.v-overlay--active').getByText('Rename', { exact: true }))
+        .first()
+        .click()
       await page.getByLabel('New name').waitFor()
       await page.keyboard.type('Sketch')
       await page.keyboard.press('Enter')
@@ -159,7 +180,10 @@ describe.each([{ width: 1280, height: 800 }, { width: 1024, height: 768 }])('$wi
       await red.fill('200')
       await red.press('Enter')
       await expect.poll(shown).toBe('rgb(200, 107, 176)')
-      const lightness = page.locator('.figures label').filter({ hasText: /^lightness/i }).locator('input')
+      const lightness = page
+        .locator('.figures label')
+        .filter({ hasText: /^lightness/i })
+        .locator('input')
       await lightness.fill('30')
       await lightness.press('Enter')
       await expect.poll(async () => Number((await shown()).match(/\d+/)![0])).toBeLessThan(170)
@@ -175,7 +199,10 @@ describe.each([{ width: 1280, height: 800 }, { width: 1024, height: 768 }])('$wi
     const leaf = (name: RegExp) => page.getByRole('radio', { name })
     const boundsOf = async () => {
       const { drawing } = replay(kernels, { version: 1, sheet: SHEET as never, entries: await entries() })
-      return stackOf(drawing).flatMap(layersIn).map(layer => paintBox(drawing.sheet, layer)).filter(box => box !== null)
+      return stackOf(drawing)
+        .flatMap(layersIn)
+        .map(layer => paintBox(drawing.sheet, layer))
+        .filter(box => box !== null)
     }
 
     it('chosen together are brought into line, moved as one part, and grouped', async () => {
@@ -185,7 +212,10 @@ describe.each([{ width: 1280, height: 800 }, { width: 1024, height: 768 }])('$wi
       await leaf(/^Layer 2, empty/).waitFor()
       await drawWithMouse(page, at, ring(700, 600), 2)
       await actsOnce('stroke', 2)
-      await page.locator('.leaf').last().click({ modifiers: ['Control'] })
+      await page
+        .locator('.leaf')
+        .last()
+        .click({ modifiers: ['Control'] })
       const together = page.getByRole('region', { name: 'Layers chosen together' })
       await together.getByText('2 chosen').waitFor()
       await together.getByRole('button', { name: 'To the left of one another' }).click()
@@ -216,12 +246,16 @@ describe.each([{ width: 1280, height: 800 }, { width: 1024, height: 768 }])('$wi
       await part.getByRole('button', { name: 'Settle' }).click()
       await actsOnce('move', 1)
       const middles = (await boundsOf()).map(box => [(box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2])
-      expect(middles.some(([x, y]) => Math.abs(x! - 800) <= 1.5 && Math.abs(y! - 600) <= 1.5), JSON.stringify(middles)).toBe(true)
+      expect(
+        middles.some(([x, y]) => Math.abs(x! - 800) <= 1.5 && Math.abs(y! - 600) <= 1.5),
+        JSON.stringify(middles),
+      ).toBe(true)
     })
   })
 
   describe('shapes', () => {
-    const outlineOf = ({ outline }: Extract<Act, { kind: 'shape' }>): Point[] => Array.from({ length: outline.length / 2 }, (_, i) => [outline[2 * i]! / 16, outline[2 * i + 1]! / 16])
+    const outlineOf = ({ outline }: Extract<Act, { kind: 'shape' }>): Point[] =>
+      Array.from({ length: outline.length / 2 }, (_, i) => [outline[2 * i]! / 16, outline[2 * i + 1]! / 16])
 
     it('snap to squares, to the middle and to the thirds, and not with Alt', async () => {
       await openSheet('Lying against lines')
@@ -243,12 +277,17 @@ describe.each([{ width: 1280, height: 800 }, { width: 1024, height: 768 }])('$wi
 
     it('corners are set by taps, one after the other', async () => {
       await stencil('Corners, one after the other')
-      const corners: Point[] = [[200, 900], [350, 700], [520, 980]]
+      const corners: Point[] = [
+        [200, 900],
+        [350, 700],
+        [520, 980],
+      ]
       for (const corner of corners) await page.mouse.click(...onPage(at, corner))
       await page.keyboard.press('Enter')
       const shape = (await actsOnce('shape', 3)).at(-1)!
       expect(shape.form).toBe('polyline')
-      for (const [x, y] of corners) expect(Math.min(...outlineOf(shape).map(([px, py]) => Math.hypot(px - x, py - y)))).toBeLessThan(8)
+      for (const [x, y] of corners)
+        expect(Math.min(...outlineOf(shape).map(([px, py]) => Math.hypot(px - x, py - y)))).toBeLessThan(8)
       await stencil('Free hand')
     })
 
@@ -261,9 +300,27 @@ describe.each([{ width: 1280, height: 800 }, { width: 1024, height: 768 }])('$wi
       await page.keyboard.press('Escape')
       await page.locator('.card.guides').waitFor({ state: 'hidden' })
       const line = (i: number) => 800 + spacing * i
-      await drawWithMouse(page, at, [[300, 600 + spacing * 2 + 9], [900, 600 + spacing * 2 + 12]], 31)
-      await drawWithMouse(page, at, [[300, 200], [600, 500]], 32)
-      const [along, across] = (await actsOnce('stroke', 2)).map(({ samples }) => Array.from({ length: samples.length / SAMPLE_FIELDS }, (_, i) => unpackSample(samples, i)))
+      await drawWithMouse(
+        page,
+        at,
+        [
+          [300, 600 + spacing * 2 + 9],
+          [900, 600 + spacing * 2 + 12],
+        ],
+        31,
+      )
+      await drawWithMouse(
+        page,
+        at,
+        [
+          [300, 200],
+          [600, 500],
+        ],
+        32,
+      )
+      const [along, across] = (await actsOnce('stroke', 2)).map(({ samples }) =>
+        Array.from({ length: samples.length / SAMPLE_FIELDS }, (_, i) => unpackSample(samples, i)),
+      )
       expect(line(0)).toBe(800)
       for (const { y } of along!) expect(Math.abs(y - (600 + spacing * 2)), `y ${y}`).toBeLessThan(0.2)
       expect(across!.at(-1)!.y - across![0]!.y).toBeGreaterThan(200)
@@ -282,7 +339,10 @@ describe.each([{ width: 1280, height: 800 }, { width: 1024, height: 768 }])('$wi
       await page.getByRole('button', { name: 'Save a picture' }).click()
       const saved = page.waitForEvent('download')
       await page.getByRole('button', { name: 'Save it' }).click()
-      const { data, info } = await sharp(await (await saved).path()).ensureAlpha().raw().toBuffer({ resolveWithObject: true })
+      const { data, info } = await sharp(await (await saved).path())
+        .ensureAlpha()
+        .raw()
+        .toBuffer({ resolveWithObject: true })
       const [settled] = await actsOnce('shape', 1)
       expect(settled!.form).toBe('box')
       // On the box's left side lies its line.
@@ -301,20 +361,32 @@ describe.each([{ width: 1280, height: 800 }, { width: 1024, height: 768 }])('$wi
       const drawing = drawingNumber(page)
       await page.getByRole('link', { name: 'Back to the folio' }).click()
       await page.getByRole('heading', { name: /folio/ }).waitFor()
-      const lettering = async () => (await client.call<DrawingView>('GET', `/api/drawings/${drawing}`)).body.entries.flatMap(entry => (entry.type === 'act' && entry.act.kind === 'lettering' ? [entry.act] : []))
-      await expect.poll(async () => (await lettering()).map(({ text, opacity }) => [text, opacity]), { timeout: 20_000 }).toEqual([['Mole', 100]])
+      const lettering = async () =>
+        (await client.call<DrawingView>('GET', `/api/drawings/${drawing}`)).body.entries.flatMap(entry =>
+          entry.type === 'act' && entry.act.kind === 'lettering' ? [entry.act] : [],
+        )
+      await expect
+        .poll(async () => (await lettering()).map(({ text, opacity }) => [text, opacity]), { timeout: 20_000 })
+        .toEqual([['Mole', 100]])
     })
 
     it('a crop is asked about when somebody leaves', async () => {
       await openSheet('A crop in hand')
       await page.getByRole('button', { name: /^The sheet: paper/ }).click()
       await page.getByRole('button', { name: /Crop/ }).click()
-      await page.getByRole('radio', { name: '1 : 1' }).or(page.getByRole('radio', { name: /square/i })).first().click()
+      await page
+        .getByRole('radio', { name: '1 : 1' })
+        .or(page.getByRole('radio', { name: /square/i }))
+        .first()
+        .click()
       const drawing = drawingNumber(page)
       page.once('dialog', dialog => void dialog.accept())
       await page.getByRole('link', { name: 'Back to the folio' }).click()
       await page.getByRole('heading', { name: /folio/ }).waitFor()
-      const cuts = async () => (await client.call<DrawingView>('GET', `/api/drawings/${drawing}`)).body.entries.filter(entry => entry.type === 'act' && entry.act.kind === 'sheet-cut').length
+      const cuts = async () =>
+        (await client.call<DrawingView>('GET', `/api/drawings/${drawing}`)).body.entries.filter(
+          entry => entry.type === 'act' && entry.act.kind === 'sheet-cut',
+        ).length
       await expect.poll(cuts, { timeout: 20_000 }).toBe(1)
     })
   })
@@ -341,8 +413,16 @@ describe.each([{ width: 1280, height: 800 }, { width: 1024, height: 768 }])('$wi
       await page.getByLabel(/^Turned by chance, /).press('Enter')
       await page.keyboard.press('Escape')
       await page.locator('.card.more').waitFor({ state: 'hidden' })
-      await drawWithMouse(page, at, [[200, 300], [1300, 900]], 51)
-      const [{ tool }] = await actsOnce('stroke', 1) as [Extract<Act, { kind: 'stroke' }>]
+      await drawWithMouse(
+        page,
+        at,
+        [
+          [200, 300],
+          [1300, 900],
+        ],
+        51,
+      )
+      const [{ tool }] = (await actsOnce('stroke', 1)) as [Extract<Act, { kind: 'stroke' }>]
       expect('tip' in tool && tool.tip).toMatchObject({ kind: 'shape', shrinks: 60, sways: 90 })
     })
   })
@@ -354,8 +434,10 @@ describe.each([{ width: 1280, height: 800 }, { width: 1024, height: 768 }])('$wi
       const before = (await window.boundingBox())!
       const cookies = await browser.context.cookies()
       let letGo = () => {}
-      const isUnderWay = new Promise<void>(resolve => { letGo = resolve })
-      await page.route('**/api/drawings/*/batches', async (route) => {
+      const isUnderWay = new Promise<void>(resolve => {
+        letGo = resolve
+      })
+      await page.route('**/api/drawings/*/batches', async route => {
         await isUnderWay
         await browser.context.clearCookies()
         await route.fulfill({ status: 401, json: await (await fetch(`${url}/api/folio`)).json() })

@@ -12,8 +12,10 @@ import { drawingNumber, openEasel, waitForSheet } from './lib/easel'
 import { url } from './lib/world'
 
 /**
- * A bounded campaign against one drawing in a real browser: stroke after stroke, each followed by a fault that a seed chooses.
- * In the end every stroke is at the server once, in one drawing or another of the learner's. What `model.test.ts` does with
+ * A bounded campaign against one drawing in a real browser: stroke after stroke, each followed by a fault that a seed
+ * chooses.
+ * In the end every stroke is at the server once, in one drawing or another of the learner's. What `model.test.ts` does
+ * with
  * plain objects some hundred thousand times is done here with the things themselves.
  */
 
@@ -49,34 +51,51 @@ const during = async (pattern: string, answer: (route: Route) => Promise<void>, 
 const abort = (route: Route) => route.abort()
 
 const FAULTS: Record<string, Fault> = {
-  'nothing': async draw => draw(),
+  nothing: async draw => draw(),
   'the network is away for one stroke': draw => during(BATCHES, abort, draw),
-  'an answer is lost after the server has stored it': draw => during(BATCHES, async (route) => {
-    await route.fetch().catch(() => {})
-    await route.abort().catch(() => {})
-  }, async () => {
-    await draw()
-    await expect.poll(() => saved().getAttribute('data-state'), { timeout: 15_000 }).toBe('away')
-  }),
-  'an answer is late': draw => during(BATCHES, async (route) => {
-    await new Promise(resolve => setTimeout(resolve, 2200))
-    await route.continue().catch(() => {})
-  }, draw),
-  'the page is loaded again at once': async (draw) => {
+  'an answer is lost after the server has stored it': draw =>
+    during(
+      BATCHES,
+      async route => {
+        await route.fetch().catch(() => {})
+        await route.abort().catch(() => {})
+      },
+      async () => {
+        await draw()
+        await expect.poll(() => saved().getAttribute('data-state'), { timeout: 15_000 }).toBe('away')
+      },
+    ),
+  'an answer is late': draw =>
+    during(
+      BATCHES,
+      async route => {
+        await new Promise(resolve => setTimeout(resolve, 2200))
+        await route.continue().catch(() => {})
+      },
+      draw,
+    ),
+  'the page is loaded again at once': async draw => {
     await draw()
     await page.reload()
     at = await waitForSheet(page)
   },
-  'the page is loaded again while the server can’t say who is there': draw => during(API, abort, async () => {
-    await draw()
-    await page.getByText(/kept on this device/).waitFor()
-    await page.reload()
-    at = await waitForSheet(page)
-  }),
-  'the page crashes': async (draw) => {
+  'the page is loaded again while the server can’t say who is there': draw =>
+    during(API, abort, async () => {
+      await draw()
+      await page.getByText(/kept on this device/).waitFor()
+      await page.reload()
+      at = await waitForSheet(page)
+    }),
+  'the page crashes': async draw => {
     await draw()
     // Noted when it is done; a crash in the same moment is the model's matter.
-    await expect.poll(async () => /kept/.test(await saved().getAttribute('data-state') ?? '') || /kept/.test(await saved().textContent() ?? '')).toBe(true)
+    await expect
+      .poll(
+        async () =>
+          /kept/.test((await saved().getAttribute('data-state')) ?? '') ||
+          /kept/.test((await saved().textContent()) ?? ''),
+      )
+      .toBe(true)
     const next = await browser.context.newPage()
     const devtools = await browser.context.newCDPSession(page)
     const crashed = page.waitForEvent('crash')
@@ -86,13 +105,13 @@ const FAULTS: Record<string, Fault> = {
     page = next
     await opened()
   },
-  'the folio is opened at once': async (draw) => {
+  'the folio is opened at once': async draw => {
     await draw()
     await page.getByRole('link', { name: 'Back to the folio' }).click()
     await page.getByRole('heading', { name: /folio/ }).waitFor()
     await opened()
   },
-  'the stroke is cut off by loading again': async (draw) => {
+  'the stroke is cut off by loading again': async draw => {
     await draw()
     await page.mouse.move(...onPage(at, [400, 150]))
     await page.mouse.down()
@@ -103,7 +122,7 @@ const FAULTS: Record<string, Fault> = {
 }
 
 describe('a campaign of faults', () => {
-  it.each([3, 8])('with seed %i loses no stroke and doubles none', async (seed) => {
+  it.each([3, 8])('with seed %i loses no stroke and doubles none', async seed => {
     const place = seed === 3 ? 0 : 1
     const { name, pin } = own.slips.slips[place]!
     browser = await openBrowser()
@@ -121,15 +140,23 @@ describe('a campaign of faults', () => {
     }
     const folio = async () => {
       const { plans } = (await own.clients[place]!.call<FolioView>('GET', '/api/folio')).body
-      return plans.flatMap(each => [...each.drawing ? [each.drawing] : [], ...each.others])
+      return plans.flatMap(each => [...(each.drawing ? [each.drawing] : []), ...each.others])
     }
     const strokes = async () => {
-      const views = await Promise.all((await folio()).map(async each => (await own.clients[place]!.call<DrawingView>('GET', `/api/drawings/${each.id}`)).body))
-      return views.flatMap(each => each.entries.flatMap(entry => (entry.type === 'act' && entry.act.kind === 'stroke' ? [entry.act] : [])))
+      const views = await Promise.all(
+        (await folio()).map(
+          async each => (await own.clients[place]!.call<DrawingView>('GET', `/api/drawings/${each.id}`)).body,
+        ),
+      )
+      return views.flatMap(each =>
+        each.entries.flatMap(entry => (entry.type === 'act' && entry.act.kind === 'stroke' ? [entry.act] : [])),
+      )
     }
     const cut = done.filter(each => each.startsWith('the stroke is cut off')).length
     // A stroke that was cut off within its first half second may be there or not; the others all are.
-    await expect.poll(async () => (await strokes()).length, { timeout: 60_000, interval: 800, message: done.join(' · ') }).toBeGreaterThanOrEqual(ROUNDS)
+    await expect
+      .poll(async () => (await strokes()).length, { timeout: 60_000, interval: 800, message: done.join(' · ') })
+      .toBeGreaterThanOrEqual(ROUNDS)
     await page.locator('[data-test=saving][data-state=kept]').waitFor()
     const all = await strokes()
     const distinct = all.filter((each, i) => all.findIndex(one => isDeepStrictEqual(one, each)) === i)

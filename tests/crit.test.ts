@@ -25,7 +25,15 @@ beforeAll(async () => {
   const own = await openClass(url, teacher, 'Pier group', NAMES)
   classId = own.classId
   slips = own.slips
-  for (const [i, client] of own.clients.entries()) handIns.push(await handInKettle(client, own.plan, { seed: 300 + i, steps: 4, ...i === 0 && { faults: { gap: 22 } } }, `Number ${i + 1}`))
+  for (const [i, client] of own.clients.entries())
+    handIns.push(
+      await handInKettle(
+        client,
+        own.plan,
+        { seed: 300 + i, steps: 4, ...(i === 0 && { faults: { gap: 22 } }) },
+        `Number ${i + 1}`,
+      ),
+    )
   await examined(teacher, handIns)
   browser = await openBrowser()
   page = browser.context.pages()[0]!
@@ -54,13 +62,19 @@ describe('looking at a hand-in', () => {
     expect(measures!.values.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 2)
     expect(measures!.steps.map(each => each.step)).toEqual((await view(handIns[0]!)).plan.steps.map(each => each.id))
     expect(spread!.values).toHaveLength(20)
-    for (const { low, middle, high, count } of spread!.values) expect([low <= middle && middle <= high, count]).toEqual([true, 5])
+    for (const { low, middle, high, count } of spread!.values)
+      expect([low <= middle && middle <= high, count]).toEqual([true, 5])
     expect(others).toEqual([])
     const ada = await new Client(url).learner(NAMES[0]!, slips.slips[0]!.pin, slips.code)
     expect((await ada.call<HandInView>('GET', `/api/hand-ins/${handIns[0]}`)).body.spread).toBeNull()
   })
 
-  it.each([['mirrored', 'z'], ['in greys', 'x'], ['squinted at', 'c'], ['with and without marks', 'g']])('%s, by one key', async (_what, key) => {
+  it.each([
+    ['mirrored', 'z'],
+    ['in greys', 'x'],
+    ['squinted at', 'c'],
+    ['with and without marks', 'g'],
+  ])('%s, by one key', async (_what, key) => {
     await expectToggles(key)
   })
 
@@ -68,7 +82,10 @@ describe('looking at a hand-in', () => {
     await page.keyboard.press('v')
     const apart = page.getByRole('region', { name: 'The layers taken apart' })
     await apart.getByText(/^Ink pen \d+ ×/).waitFor()
-    await apart.getByText(/\d+ acts? from \d+:\d\d to \d+:\d\d · \d+ % undone/).first().waitFor()
+    await apart
+      .getByText(/\d+ acts? from \d+:\d\d to \d+:\d\d · \d+ % undone/)
+      .first()
+      .waitFor()
     await expectAccessible(page)
     await page.keyboard.press('v')
     await apart.waitFor({ state: 'hidden' })
@@ -125,7 +142,14 @@ describe('looking at a hand-in', () => {
     await jump.selectOption({ index: 2 })
     await expect.poll(() => page.getByLabel('Place in the making').inputValue().then(Number)).toBeGreaterThan(1)
     await page.keyboard.press('p')
-    await expect.poll(async () => (await page.locator('.time').textContent())!.split(' of ')[0] === (await page.locator('.time').textContent())!.split(' of ')[1]!.replace(' min', ''), { timeout: 20_000 }).toBe(true)
+    await expect
+      .poll(
+        async () =>
+          (await page.locator('.time').textContent())!.split(' of ')[0] ===
+          (await page.locator('.time').textContent())!.split(' of ')[1]!.replace(' min', ''),
+        { timeout: 20_000 },
+      )
+      .toBe(true)
   })
 
   it('goes through the pile by key', async () => {
@@ -152,7 +176,10 @@ describe('answering', () => {
     await expectAccessible(page, '.dialog')
     await page.getByRole('dialog').getByRole('button', { name: 'Keep', exact: true }).click()
     await page.getByRole('dialog').waitFor({ state: 'hidden' })
-    await page.getByRole('group', { name: 'Your mark for Care with edges' }).getByRole('button', { name: 'on the way' }).click()
+    await page
+      .getByRole('group', { name: 'Your mark for Care with edges' })
+      .getByRole('button', { name: 'on the way' })
+      .click()
     await page.getByRole('button', { name: 'Take your time at the spout.' }).click()
     expect(await page.getByLabel('Your words').inputValue()).toBe('Take your time at the spout.')
   })
@@ -204,7 +231,11 @@ describe('answering', () => {
   it('can be taken back step by step', async () => {
     const undo = page.getByRole('button', { name: 'Undo in the answer' })
     expect(await undo.isDisabled()).toBe(true)
-    const mark = page.getByRole('group', { name: /^Your mark for/ }).first().getByRole('button').first()
+    const mark = page
+      .getByRole('group', { name: /^Your mark for/ })
+      .first()
+      .getByRole('button')
+      .first()
     const isPressed = () => mark.getAttribute('aria-pressed')
     await mark.click()
     expect(await isPressed()).toBe('true')
@@ -237,7 +268,15 @@ describe('answering', () => {
     const [x, y] = onPage(at, [280, 280])
     const corner = () => page.screenshot({ clip: { x, y, width: 240 * at.scale, height: 60 * at.scale } })
     const empty = await restingLook(corner)
-    await drawWithMouse(page, at, [[300, 300], [500, 320]], 4)
+    await drawWithMouse(
+      page,
+      at,
+      [
+        [300, 300],
+        [500, 320],
+      ],
+      4,
+    )
     expect((await restingLook(corner)).equals(empty)).toBe(false)
     await page.getByRole('button', { name: 'Undo the last stroke' }).click()
     await expect.poll(async () => (await corner()).equals(empty)).toBe(true)
@@ -255,7 +294,11 @@ describe('answering', () => {
     await page.getByRole('button', { name: 'Return to draw on' }).click()
     await page.getByText('Returned to Ada Tregear.').waitFor()
     const { answer } = await view(handIns[0]!)
-    expect(answer).toMatchObject({ outcome: 'again', pins: [{ words: 'Here the line <b>sings</b>.' }], criteria: [{ title: 'Care with edges', levels: ['not yet', 'on the way', 'sure'], level: 1 }] })
+    expect(answer).toMatchObject({
+      outcome: 'again',
+      pins: [{ words: 'Here the line <b>sings</b>.' }],
+      criteria: [{ title: 'Care with edges', levels: ['not yet', 'on the way', 'sure'], level: 1 }],
+    })
     expect(answer!.pins[0]!.x).toBeGreaterThan(980)
     expect(answer!.pins[0]!.x).toBeLessThan(1020)
     expect(answer!.sketch!.entries.map(each => each.type)).toEqual(['prepare', 'act', 'act', 'undo'])
@@ -286,7 +329,9 @@ describe('answering', () => {
   const body: AnswerBody = { marks: {}, words: 'Well seen.', next: '', outcome: 'accepted' }
   it('by two at once: the second is told, and writes over nothing unseen', async () => {
     const path = `/api/hand-ins/${handIns[1]}/answer`
-    const [first, second] = await Promise.all(['The first.', 'The second.'].map(words => teacher.call('PUT', path, { ...body, words, seen: null })))
+    const [first, second] = await Promise.all(
+      ['The first.', 'The second.'].map(words => teacher.call('PUT', path, { ...body, words, seen: null })),
+    )
     expect([first!.status, second!.status].sort()).toEqual([200, 409])
     expect([first!.code, second!.code]).toContain('already-answered')
     const { answer } = await view(handIns[1]!)
@@ -301,7 +346,10 @@ describe('answering', () => {
     ['too many comments', { pins: Array.from({ length: 41 }, () => ({ x: 1, y: 1, words: 'Here' })) }],
     ['a level that there is not', { criteria: [{ title: 'Care', levels: ['no', 'yes'], level: 2 }] }],
     ['a criterion with one level', { criteria: [{ title: 'Care', levels: ['yes'], level: 0 }] }],
-    ['a drawing over it that is none', { sketch: { version: 1, sheet: { width: 100, height: 100, paper: [0, 0, 0] }, entries: [{ type: 'wish' }] } }],
+    [
+      'a drawing over it that is none',
+      { sketch: { version: 1, sheet: { width: 100, height: 100, paper: [0, 0, 0] }, entries: [{ type: 'wish' }] } },
+    ],
   ])('is refused with %s', async (_what, set) => {
     const { status, code } = await teacher.call('PUT', `/api/hand-ins/${handIns[2]}/answer`, { ...body, ...set })
     expect([status, code]).toEqual([422, 'malformed'])
@@ -331,14 +379,21 @@ describe('the Table', () => {
     expect(await names()).toEqual(NAMES)
     await page.getByLabel('sorted by').selectOption('look-fors met')
     const share = async (name: string) => {
-      const verdicts = Object.values((await table()).rows.find(each => each.learner.name === name)!.handIn!.verdicts).filter(each => each !== 'cant-tell')
+      const verdicts = Object.values(
+        (await table()).rows.find(each => each.learner.name === name)!.handIn!.verdicts,
+      ).filter(each => each !== 'cant-tell')
       return verdicts.filter(each => each === 'met').length / verdicts.length
     }
     const shares = await Promise.all((await names()).map(share))
     expect(shares).toEqual([...shares].sort((a, b) => a - b))
-    await page.locator('article.work', { hasText: NAMES[0]! }).getByText(/^look-fors met: \d+ %$/).waitFor()
+    await page
+      .locator('article.work', { hasText: NAMES[0]! })
+      .getByText(/^look-fors met: \d+ %$/)
+      .waitFor()
     await page.getByLabel('grouped').selectOption('by how they stand')
-    expect((await page.locator('.table-page h2').allTextContents()).map(each => each.replace(/\s*\d+$/, '')).sort()).toEqual(['accepted', 'to draw on', 'waits for a look'])
+    expect(
+      (await page.locator('.table-page h2').allTextContents()).map(each => each.replace(/\s*\d+$/, '')).sort(),
+    ).toEqual(['accepted', 'to draw on', 'waits for a look'])
     await page.getByText(/^Medians of 5: look-fors met \d+ %/).waitFor()
     await expectAccessible(page)
   })
@@ -353,7 +408,11 @@ describe('the Table', () => {
     expect(await cell.innerText()).toContain('not yet')
     const { answer } = await view(handIns[0]!)
     const { teacher: _, answeredAt, ...given } = answer!
-    await teacher.call('PUT', `/api/hand-ins/${handIns[0]}/answer`, { ...given, marks: { closed: 'nearly' }, seen: answeredAt })
+    await teacher.call('PUT', `/api/hand-ins/${handIns[0]}/answer`, {
+      ...given,
+      marks: { closed: 'nearly' },
+      seen: answeredAt,
+    })
     await page.reload()
     await page.getByRole('button', { name: 'Look-fors', exact: true }).click()
     await expect.poll(() => cell.innerText()).toContain('nearly, your mark')
@@ -373,7 +432,10 @@ describe('the Table', () => {
     await talk.getByText('2 works').waitFor()
     const text = await talk.innerText()
     for (const name of NAMES) expect(text).not.toContain(name.split(' ')[0])
-    expect(await talk.locator('img').evaluateAll(all => all.map(each => each.getAttribute('alt')))).toEqual(['Work 1', 'Work 2'])
+    expect(await talk.locator('img').evaluateAll(all => all.map(each => each.getAttribute('alt')))).toEqual([
+      'Work 1',
+      'Work 2',
+    ])
     await expectAccessible(page, '.talk')
     await page.keyboard.press('Escape')
     await talk.waitFor({ state: 'hidden' })

@@ -1,7 +1,15 @@
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { SAMPLE_FIELDS, unpackSample } from '#core/brush'
-import { contentHash, replay, requireRecord, type Act, type Entry, type FreshStrokeAct, type ShapeAct } from '#core/drawing'
+import {
+  contentHash,
+  replay,
+  requireRecord,
+  type Act,
+  type Entry,
+  type FreshStrokeAct,
+  type ShapeAct,
+} from '#core/drawing'
 import { loadKernels } from '#core/kernels'
 import type { Point } from '#demo/hand'
 import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
@@ -31,7 +39,9 @@ afterAll(async () => {
 
 const entries = async () => {
   await expectKept(page)
-  return (await client.call<{ entries: Entry[], plan: { sheet: object } }>('GET', `/api/drawings/${drawingNumber(page)}`)).body
+  return (
+    await client.call<{ entries: Entry[]; plan: { sheet: object } }>('GET', `/api/drawings/${drawingNumber(page)}`)
+  ).body
 }
 /** The act that doing something adds to the record, once the server has it. */
 async function actOf<A extends Act = FreshStrokeAct>(doing: () => Promise<unknown>): Promise<A> {
@@ -42,7 +52,8 @@ async function actOf<A extends Act = FreshStrokeAct>(doing: () => Promise<unknow
   return last.act as A
 }
 const draw = (line: readonly Point[], seed: number, hand = {}) => actOf(() => drawWithMouse(page, at, line, seed, hand))
-const placesOf = (act: FreshStrokeAct) => Array.from({ length: act.samples.length / SAMPLE_FIELDS }, (_, i) => unpackSample(act.samples, i))
+const placesOf = (act: FreshStrokeAct) =>
+  Array.from({ length: act.samples.length / SAMPLE_FIELDS }, (_, i) => unpackSample(act.samples, i))
 
 async function fetchTool(name: string): Promise<void> {
   await page.getByRole('button', { name: /Cupboard/ }).click()
@@ -64,10 +75,24 @@ async function holdRing(middle: Point, radius: number, whileHeld: () => Promise<
 }
 
 describe('tools from the cupboard', () => {
-  it.each(['Broad nib', 'Round brush', 'Dry brush', 'Marker', 'Crayon', 'Chalk', 'Stamp', 'Wash', 'Kneaded eraser'])('%s leaves its stroke in the record', async (name) => {
-    await fetchTool(name)
-    expect((await draw([[300, 300], [700, 420], [1200, 330]], 7)).tool.tool).toBe(name.toLowerCase().replace(' ', '-'))
-  })
+  it.each(['Broad nib', 'Round brush', 'Dry brush', 'Marker', 'Crayon', 'Chalk', 'Stamp', 'Wash', 'Kneaded eraser'])(
+    '%s leaves its stroke in the record',
+    async name => {
+      await fetchTool(name)
+      expect(
+        (
+          await draw(
+            [
+              [300, 300],
+              [700, 420],
+              [1200, 330],
+            ],
+            7,
+          )
+        ).tool.tool,
+      ).toBe(name.toLowerCase().replace(' ', '-'))
+    },
+  )
 
   it('a sprayer that rests goes on throwing', async () => {
     await fetchTool('Spatter')
@@ -87,22 +112,57 @@ describe('tools from the cupboard', () => {
     await page.getByRole('button', { name: /More of this tool/ }).click()
     await page.getByRole('slider', { name: 'Steadying' }).press('ArrowRight')
     await page.keyboard.press('Escape')
-    expect((await draw([[300, 900], [900, 940]], 8)).tool.steadying).toBe(3)
+    expect(
+      (
+        await draw(
+          [
+            [300, 900],
+            [900, 940],
+          ],
+          8,
+        )
+      ).tool.steadying,
+    ).toBe(3)
     await page.keyboard.press('e')
-    expect((await draw([[300, 960], [900, 1000]], 9)).tool.steadying).toBe(0)
+    expect(
+      (
+        await draw(
+          [
+            [300, 960],
+            [900, 1000],
+          ],
+          9,
+        )
+      ).tool.steadying,
+    ).toBe(0)
     await page.keyboard.press('e')
-    expect((await draw([[300, 1020], [900, 1060]], 9)).tool.steadying).toBe(3)
+    expect(
+      (
+        await draw(
+          [
+            [300, 1020],
+            [900, 1060],
+          ],
+          9,
+        )
+      ).tool.steadying,
+    ).toBe(3)
   })
 })
 
 describe('a held stroke', () => {
   it('becomes true, is adjusted, and is kept as what it became', async () => {
-    const act = await actOf(() => holdRing([600, 500], 200, async () => {
-      await page.locator('.bar.card', { hasText: 'Circle' }).waitFor()
-    }))
+    const act = await actOf(() =>
+      holdRing([600, 500], 200, async () => {
+        await page.locator('.bar.card', { hasText: 'Circle' }).waitFor()
+      }),
+    )
     expect(act.trued).toBe('circle')
     const places = placesOf(act)
-    const middle = { x: (Math.max(...places.map(({ x }) => x)) + Math.min(...places.map(({ x }) => x))) / 2, y: (Math.max(...places.map(({ y }) => y)) + Math.min(...places.map(({ y }) => y))) / 2 }
+    const middle = {
+      x: (Math.max(...places.map(({ x }) => x)) + Math.min(...places.map(({ x }) => x))) / 2,
+      y: (Math.max(...places.map(({ y }) => y)) + Math.min(...places.map(({ y }) => y))) / 2,
+    }
     expect(Math.hypot(middle.x - 600, middle.y - 500)).toBeLessThan(12)
     const radii = places.map(({ x, y }) => Math.hypot(x - middle.x, y - middle.y))
     expect(Math.max(...radii) - Math.min(...radii)).toBeLessThan(1.5)
@@ -115,7 +175,9 @@ describe('a held stroke', () => {
       return (Math.max(...xs) - Math.min(...xs)) / 2
     }
     const moveTo = async (x: number, y: number) => page.mouse.move(...onPage(at, [x, y]), { steps: 6 })
-    expect(await radiusOf(() => moveTo(600 + 300 * Math.cos(-1.2 + 6.02), 500 + 300 * Math.sin(-1.2 + 6.02)))).toBeGreaterThan(270)
+    expect(
+      await radiusOf(() => moveTo(600 + 300 * Math.cos(-1.2 + 6.02), 500 + 300 * Math.sin(-1.2 + 6.02))),
+    ).toBeGreaterThan(270)
     const moved = await radiusOf(async () => {
       await page.keyboard.down('Alt')
       await moveTo(900, 500)
@@ -125,7 +187,17 @@ describe('a held stroke', () => {
   })
 
   it('stays as the hand drew it when it is lifted at once, and undo takes a true shape away', async () => {
-    expect((await draw([[300, 300], [900, 310]], 4)).trued).toBeUndefined()
+    expect(
+      (
+        await draw(
+          [
+            [300, 300],
+            [900, 310],
+          ],
+          4,
+        )
+      ).trued,
+    ).toBeUndefined()
     const before = (await entries()).entries.length
     await page.keyboard.press('Control+z')
     await expect.poll(async () => (await entries()).entries.at(-1)?.type).toBe('undo')
@@ -149,7 +221,9 @@ describe('stencils', () => {
   const boxOf = ({ outline }: ShapeAct) => {
     const xs = outline.filter((_, i) => i % 2 === 0).map(value => value / 16)
     const ys = outline.filter((_, i) => i % 2 === 1).map(value => value / 16)
-    return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)].map(value => Math.round(value / 10) * 10)
+    return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)].map(
+      value => Math.round(value / 10) * 10,
+    )
   }
 
   it('a box is drawn out, changed by a handle, and settled as one act with line and fill', async () => {
@@ -201,34 +275,64 @@ describe('guides', () => {
   it('a mirror line repeats the stroke on the other side', async () => {
     await addGuide('Mirror line')
     await closeMenu()
-    const { echoes } = await draw([[300, 400], [500, 700]], 21)
+    const { echoes } = await draw(
+      [
+        [300, 400],
+        [500, 700],
+      ],
+      21,
+    )
     expect(echoes).toHaveLength(1)
     const [a, b, c, d, e, f] = echoes![0]!.map(value => value / 65536)
     // In the upright line through the middle of a sheet 1600 wide.
     expect([a! * 300 + c! * 400 + e!, b! * 300 + d! * 400 + f!].map(Math.round)).toEqual([1300, 400])
     await takeAway('Mirror line')
-    expect((await draw([[300, 420], [500, 720]], 22)).echoes).toBeUndefined()
+    expect(
+      (
+        await draw(
+          [
+            [300, 420],
+            [500, 720],
+          ],
+          22,
+        )
+      ).echoes,
+    ).toBeUndefined()
   })
 
   it('strokes keep to squares that are followed', async () => {
     await addGuide('Squares')
     await page.getByRole('region', { name: 'Squares' }).getByRole('checkbox', { name: 'strokes follow' }).check()
     await closeMenu()
-    const ys = placesOf(await draw([[400, 500], [900, 560]], 23)).map(({ y }) => y)
+    const ys = placesOf(
+      await draw(
+        [
+          [400, 500],
+          [900, 560],
+        ],
+        23,
+      ),
+    ).map(({ y }) => y)
     expect(Math.max(...ys) - Math.min(...ys)).toBeLessThan(0.2)
     await takeAway('Squares')
   })
 
   it('are moved on the sheet by their handles, and kept for the next time', async () => {
     await addGuide('Mirror line')
-    await page.getByRole('switch', { name: /handles/ }).or(page.getByLabel(/Move them on the sheet/)).first().click()
+    await page
+      .getByRole('switch', { name: /handles/ })
+      .or(page.getByLabel(/Move them on the sheet/))
+      .first()
+      .click()
     await closeMenu()
     const [x, y] = onPage(at, [800, 600])
     await page.mouse.move(x, y)
     await page.mouse.down()
     await page.mouse.move(x - 100, y, { steps: 5 })
     await page.mouse.up()
-    const stored = await page.evaluate(() => Object.entries(localStorage).find(([key]) => key.startsWith('little-easel-guides-'))![1])
+    const stored = await page.evaluate(
+      () => Object.entries(localStorage).find(([key]) => key.startsWith('little-easel-guides-'))![1],
+    )
     const [guide] = JSON.parse(stored) as { middle: { x: number } }[]
     expect(Math.abs(guide!.middle.x - (800 - 100 / at.scale))).toBeLessThan(6)
     await takeAway('Mirror line')
@@ -267,13 +371,26 @@ describe('ways of looking', () => {
   it('in the mirror the hand draws where it sees', async () => {
     await page.keyboard.press('z')
     await page.getByText('Mirror', { exact: true }).first().waitFor()
-    const first = placesOf(await draw([[300, 300], [420, 330]], 31, { sway: 0, tremor: 0 }))[0]!
+    const first = placesOf(
+      await draw(
+        [
+          [300, 300],
+          [420, 330],
+        ],
+        31,
+        { sway: 0, tremor: 0 },
+      ),
+    )[0]!
     expect(Math.abs(first.x - 1300)).toBeLessThan(14)
     await page.keyboard.press('z')
   })
 
   it('values and squint grey the sheet and leave the drawing alone', async () => {
-    const filter = () => page.locator('.window canvas').first().evaluate(canvas => getComputedStyle(canvas).filter)
+    const filter = () =>
+      page
+        .locator('.window canvas')
+        .first()
+        .evaluate(canvas => getComputedStyle(canvas).filter)
     await page.keyboard.press('x')
     await expect.poll(filter).toContain('tone-values')
     await page.keyboard.press('c')
@@ -288,7 +405,16 @@ describe('ways of looking', () => {
     await page.keyboard.press('Escape')
     await page.getByText('turned', { exact: false }).first().waitFor()
     // Turned by 180° what lay at the top left lies at the bottom right.
-    const first = placesOf(await draw([[300, 300], [420, 330]], 32, { sway: 0, tremor: 0 }))[0]!
+    const first = placesOf(
+      await draw(
+        [
+          [300, 300],
+          [420, 330],
+        ],
+        32,
+        { sway: 0, tremor: 0 },
+      ),
+    )[0]!
     expect(Math.hypot(first.x - 1300, first.y - 900)).toBeLessThan(20)
     await page.getByRole('button', { name: 'Ways of looking' }).click()
     await page.getByRole('button', { name: 'Straighten' }).click()
@@ -303,7 +429,7 @@ describe('all of it', () => {
     const handed = page.waitForRequest(request => request.url().endsWith('/hand-ins'))
     await page.getByRole('button', { name: 'Hand in' }).click()
     await page.getByRole('dialog').getByRole('button', { name: 'Hand in' }).click()
-    const { hash, position } = (await handed).postDataJSON() as { hash: string, position: number }
+    const { hash, position } = (await handed).postDataJSON() as { hash: string; position: number }
     const { entries: all, plan } = await entries()
     const record = requireRecord({ version: 1, sheet: plan.sheet, entries: all.slice(0, position) })
     expect(contentHash(replay(loadKernels(), record).drawing)).toBe(hash)

@@ -26,8 +26,15 @@ beforeAll(async () => {
   await teacher.teacher()
   own = await openClass(url, teacher, 'The loft', ['Wilf Arden', 'Yara Coombe', 'Zelda Pike'])
 })
-const whoIs = (place: number) => ({ code: own.slips.code, name: own.slips.slips[place]!.name, pin: own.slips.slips[place]!.pin })
-const strokesOf = async (place: number, drawing: number) => (await own.clients[place]!.call<DrawingView>('GET', `/api/drawings/${drawing}`)).body.entries.filter(each => each.type === 'act' && each.act.kind === 'stroke').length
+const whoIs = (place: number) => ({
+  code: own.slips.code,
+  name: own.slips.slips[place]!.name,
+  pin: own.slips.slips[place]!.pin,
+})
+const strokesOf = async (place: number, drawing: number) =>
+  (await own.clients[place]!.call<DrawingView>('GET', `/api/drawings/${drawing}`)).body.entries.filter(
+    each => each.type === 'act' && each.act.kind === 'stroke',
+  ).length
 
 describe('what was drawn and has not been sent', () => {
   let at: Placed
@@ -113,13 +120,28 @@ describe('what was drawn and has not been sent', () => {
     const { body } = await other.call<DrawingView>('GET', `/api/drawings/${drawing}`)
     await other.call('POST', `/api/drawings/${drawing}/claim`, { writer: 'another-device-of-tests', takeOver: true })
     const stroke = body.entries.find(each => each.type === 'act' && each.act.kind === 'stroke')!
-    expect((await other.call('POST', `/api/drawings/${drawing}/batches`, { number: body.nextBatch, from: body.position, writer: 'another-device-of-tests', entries: [{ ...stroke, at: body.entries.at(-1)!.at + 1 }] })).status).toBe(200)
+    expect(
+      (
+        await other.call('POST', `/api/drawings/${drawing}/batches`, {
+          number: body.nextBatch,
+          from: body.position,
+          writer: 'another-device-of-tests',
+          entries: [{ ...stroke, at: body.entries.at(-1)!.at + 1 }],
+        })
+      ).status,
+    ).toBe(200)
     await page.unroute(BATCHES)
     await page.unroute(CLAIMS)
-    await expect.poll(async () => (await other.call<FolioView>('GET', '/api/folio')).body.plans[0]!.others.length, { timeout: 40_000 }).toBeGreaterThan(0)
+    await expect
+      .poll(async () => (await other.call<FolioView>('GET', '/api/folio')).body.plans[0]!.others.length, {
+        timeout: 40_000,
+      })
+      .toBeGreaterThan(0)
     expect(await strokesOf(0, drawing)).toBe(2)
     const folio = (await other.call<FolioView>('GET', '/api/folio')).body.plans[0]!
-    const copies = await Promise.all([folio.drawing!, ...folio.others].filter(each => each.id !== drawing).map(each => strokesOf(0, each.id)))
+    const copies = await Promise.all(
+      [folio.drawing!, ...folio.others].filter(each => each.id !== drawing).map(each => strokesOf(0, each.id)),
+    )
     // The one that both had, and the stroke that did not follow on.
     expect(copies).toContain(2)
   })
@@ -183,7 +205,7 @@ describe('drawings of one’s own', () => {
     const drawn = (await own.clients[2]!.call<DrawingView>('GET', `/api/drawings/${number}`)).body.entries
     // On a slow machine it has come to its end by now.
     const pause = page.getByRole('button', { name: /^(Pause|Replay the making)$/ })
-    if (await pause.getAttribute('aria-label') === 'Pause') await pause.click()
+    if ((await pause.getAttribute('aria-label')) === 'Pause') await pause.click()
     // To the very end: all that stands there.
     await page.getByLabel('Place in the making').press('End')
     await page.getByRole('button', { name: 'Begin another from this moment' }).click()
@@ -191,14 +213,19 @@ describe('drawings of one’s own', () => {
     await waitForSheet(page)
     expect(drawingNumber(page)).not.toBe(number)
     const begun = (await own.clients[2]!.call<DrawingView>('GET', `/api/drawings/${drawingNumber(page)}`)).body.entries
-    const strokes = (entries: typeof begun, type: 'act' | 'prepare') => entries.filter(each => each.type === type && each.act.kind === 'stroke').length
+    const strokes = (entries: typeof begun, type: 'act' | 'prepare') =>
+      entries.filter(each => each.type === type && each.act.kind === 'stroke').length
     expect([strokes(begun, 'prepare'), strokes(begun, 'act')]).toEqual([strokes(drawn, 'act'), 0])
     expect(strokes(begun, 'prepare')).toBeGreaterThan(0)
     expect(await page.getByRole('button', { name: 'Undo (Ctrl Z)' }).isDisabled()).toBe(true)
     // A key does no more than the button: nothing is noted.
     await page.keyboard.press('Control+z')
     await expectKept(page)
-    expect((await own.clients[2]!.call<DrawingView>('GET', `/api/drawings/${drawingNumber(page)}`)).body.entries.filter(each => each.type === 'undo')).toEqual([])
+    expect(
+      (await own.clients[2]!.call<DrawingView>('GET', `/api/drawings/${drawingNumber(page)}`)).body.entries.filter(
+        each => each.type === 'undo',
+      ),
+    ).toEqual([])
   })
 })
 
@@ -207,9 +234,11 @@ describe('a starter sheet', () => {
     const kernels = loadKernels()
     const { plan } = (await teacher.call<PlanView>('GET', `/api/plans/${own.plan}`)).body
     const begun = beginAt(kernels, plan as Plan, 1, 0)
-    const { id } = (await teacher.call<{ id: number }>('POST', '/api/plans', { ...begun, title: 'A kettle begun' })).body
+    const { id } = (await teacher.call<{ id: number }>('POST', '/api/plans', { ...begun, title: 'A kettle begun' }))
+      .body
     await teacher.call('POST', `/api/plans/${id}/give`, { classId: own.classId, isGiven: true })
-    const drawing = (await own.clients[1]!.call<{ id: number }>('POST', '/api/drawings', { plan: id, afresh: false })).body.id
+    const drawing = (await own.clients[1]!.call<{ id: number }>('POST', '/api/drawings', { plan: id, afresh: false }))
+      .body.id
     const starter = starterEntries(begun, begun.steps[0]!.id)
     expect(starter.length).toBeGreaterThan(3)
     expect((await own.clients[1]!.call<DrawingView>('GET', `/api/drawings/${drawing}`)).body.entries).toEqual(starter)

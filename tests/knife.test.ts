@@ -34,7 +34,10 @@ const entries = async () => {
 }
 /** The last act of a kind on the server, once there are `count` of them. */
 async function actOf<K extends Act['kind']>(kind: K, count = 1): Promise<Extract<Act, { kind: K }>> {
-  const found = async () => (await entries()).flatMap(entry => (entry.type === 'act' && entry.act.kind === kind ? [entry.act as Extract<Act, { kind: K }>] : []))
+  const found = async () =>
+    (await entries()).flatMap(entry =>
+      entry.type === 'act' && entry.act.kind === kind ? [entry.act as Extract<Act, { kind: K }>] : [],
+    )
   await expect.poll(async () => (await found()).length, { timeout: 15_000 }).toBe(count)
   return (await found()).at(-1)!
 }
@@ -58,7 +61,10 @@ describe('a sheet of one’s own', () => {
     await dialog.getByRole('radio', { name: 'A4' }).click()
     await dialog.getByText('2480 × 3508 px').waitFor()
     expect(await dialog.locator('.budget').textContent()).toContain('room for 15 full layers')
-    for (const [side, words] of [['0', 'too small'], ['40000', 'too long']] as const) {
+    for (const [side, words] of [
+      ['0', 'too small'],
+      ['40000', 'too long'],
+    ] as const) {
       await dialog.getByLabel('Unit').selectOption('px')
       await dialog.getByLabel('Width').fill(side)
       await dialog.getByLabel('Width').press('Tab')
@@ -79,7 +85,8 @@ describe('a sheet of one’s own', () => {
     await page.locator('.step-sheet').waitFor()
     expect(await page.locator('.title').textContent()).toBe('Dunes at noon')
     at = await placeOfSheet(page.locator('.window'), SHEET)
-    const { plan } = (await client.call<{ plan: { sheet: unknown } }>('GET', `/api/drawings/${drawingNumber(page)}`)).body
+    const { plan } = (await client.call<{ plan: { sheet: unknown } }>('GET', `/api/drawings/${drawingNumber(page)}`))
+      .body
     expect(plan.sheet).toMatchObject({ ...SHEET, paper: [246, 236, 214], texture: { name: 'laid' } })
   })
 })
@@ -88,10 +95,28 @@ describe('a part', () => {
   it('is chosen by hand, and only there lands paint', async () => {
     await page.keyboard.press('3')
     await knife('Round it by hand')
-    await drawWithMouse(page, at, Array.from({ length: 30 }, (_, i) => [450 + 250 * Math.cos(i / 4.8), 350 + 200 * Math.sin(i / 4.8)] as [number, number]), 3)
+    await drawWithMouse(
+      page,
+      at,
+      Array.from(
+        { length: 30 },
+        (_, i) => [450 + 250 * Math.cos(i / 4.8), 350 + 200 * Math.sin(i / 4.8)] as [number, number],
+      ),
+      3,
+    )
     expect((await actOf('select')).area.kind).toBe('outline')
     await bar().getByRole('button', { name: 'Done' }).click()
-    await drawWithMouse(page, at, [[100, 350], [300, 340], [600, 360], [820, 350]], 5)
+    await drawWithMouse(
+      page,
+      at,
+      [
+        [100, 350],
+        [300, 340],
+        [600, 360],
+        [820, 350],
+      ],
+      5,
+    )
     await actOf('stroke')
     await page.locator('.edge').waitFor()
     await expectAccessible(page, '.strip')
@@ -119,7 +144,10 @@ describe('a part', () => {
     await bar().getByRole('button', { name: 'Move', exact: true }).click()
     await bar().getByRole('button', { name: 'Settle' }).waitFor()
     await drag([450, 350], [500, 420])
-    await page.locator('.window').focus().catch(() => {})
+    await page
+      .locator('.window')
+      .focus()
+      .catch(() => {})
     for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight')
     await page.keyboard.press('Shift+ArrowDown')
     await bar().getByRole('button', { name: 'A quarter to the right' }).click()
@@ -212,18 +240,29 @@ describe('writing', () => {
 })
 
 describe('a reference', () => {
-  const picture = (width: number, height: number) => sharp({ create: { width, height, channels: 3, background: { r: 40, g: 120, b: 200 } } })
+  const picture = (width: number, height: number) =>
+    sharp({ create: { width, height, channels: 3, background: { r: 40, g: 120, b: 200 } } })
 
   it('is pinned up, gives its colour, and is no part of the record', async () => {
     const before = (await entries()).length
     await page.getByRole('button', { name: 'Reference pictures' }).click()
-    await page.getByLabel('Pin up pictures').setInputFiles({ name: 'sea.png', mimeType: 'image/png', buffer: await picture(300, 200).png().toBuffer() })
+    await page
+      .getByLabel('Pin up pictures')
+      .setInputFiles({ name: 'sea.png', mimeType: 'image/png', buffer: await picture(300, 200).png().toBuffer() })
     const pinned = page.locator('.pinned canvas')
     // The picture is decoded first.
-    const middle = () => pinned.evaluate((each: HTMLCanvasElement) => [...each.getContext('2d')!.getImageData(each.width >> 1, each.height >> 1, 1, 1).data])
+    const middle = () =>
+      pinned.evaluate((each: HTMLCanvasElement) => [
+        ...each.getContext('2d')!.getImageData(each.width >> 1, each.height >> 1, 1, 1).data,
+      ])
     await expect.poll(middle).toEqual([40, 120, 200, 255])
     await pinned.click()
-    expect(await page.locator('.hand').first().evaluate(element => getComputedStyle(element).backgroundColor)).toBe('rgb(40, 120, 200)')
+    expect(
+      await page
+        .locator('.hand')
+        .first()
+        .evaluate(element => getComputedStyle(element).backgroundColor),
+    ).toBe('rgb(40, 120, 200)')
     await expectAccessible(page, '.board')
     expect((await entries()).length).toBe(before)
   })
@@ -296,7 +335,10 @@ describe('the sheet', () => {
     await expectAccessible(page, '.strip')
     await page.keyboard.press('Enter')
     const cut = await actOf('sheet-cut', 2)
-    expect([cut.box[2] - cut.box[0], cut.box[3] - cut.box[1]]).toEqual([cut.box[3] - cut.box[1], cut.box[3] - cut.box[1]])
+    expect([cut.box[2] - cut.box[0], cut.box[3] - cut.box[1]]).toEqual([
+      cut.box[3] - cut.box[1],
+      cut.box[3] - cut.box[1],
+    ])
     await page.getByRole('button', { name: /^The sheet/ }).click()
     await page.getByRole('button', { name: 'Crop …' }).click()
     await crop.getByLabel('printed at').selectOption('a6')
@@ -310,11 +352,15 @@ describe('the sheet', () => {
     await page.getByRole('button', { name: 'Hand in' }).click()
     await page.getByRole('dialog').getByRole('button', { name: 'Hand in' }).click()
     await page.getByText('It lies on your teacher’s desk.').waitFor()
-    const folio = (await client.call<{ own: { title: string, handIns: { id: number }[] }[] }>('GET', '/api/folio')).body
+    const folio = (await client.call<{ own: { title: string; handIns: { id: number }[] }[] }>('GET', '/api/folio')).body
     const { id } = folio.own.find(each => each.title === 'Dunes at noon')!.handIns[0]!
     const teacher = await new Client(url).teacher()
-    await expect.poll(async () => (await teacher.call<HandInView>('GET', `/api/hand-ins/${id}`)).body.verification, { timeout: 60_000 }).toBe('matches')
-    const desk = (await teacher.call<{ waiting: { id: number, plan: string }[] }>('GET', '/api/desk')).body
+    await expect
+      .poll(async () => (await teacher.call<HandInView>('GET', `/api/hand-ins/${id}`)).body.verification, {
+        timeout: 60_000,
+      })
+      .toBe('matches')
+    const desk = (await teacher.call<{ waiting: { id: number; plan: string }[] }>('GET', '/api/desk')).body
     expect(desk.waiting.find(each => each.id === id)?.plan).toBe('Dunes at noon')
   })
 })

@@ -37,14 +37,32 @@ const openLadder = async () => {
 /** The faint borders as they lie on the sheet. */
 const faintBorders = async (): Promise<Point[][]> => {
   const path = await page.locator('.bands .line').getAttribute('d')
-  return path!.split('M').slice(1).map(part => part.split('L').map(place => place.trim().split(' ').map(Number) as [number, number]))
+  return path!
+    .split('M')
+    .slice(1)
+    .map(part => part.split('L').map(place => place.trim().split(' ').map(Number) as [number, number]))
 }
-const EGG: readonly Point[] = curveThrough([[600, 330], [740, 400], [800, 560], [770, 720], [600, 800], [430, 720], [400, 560], [460, 400]], true)
+const EGG: readonly Point[] = curveThrough(
+  [
+    [600, 330],
+    [740, 400],
+    [800, 560],
+    [770, 720],
+    [600, 800],
+    [430, 720],
+    [400, 560],
+    [460, 400],
+  ],
+  true,
+)
 
 describe('ladder shading', () => {
   it('needs a shape', async () => {
     await openLadder()
-    await page.getByText(/finds no paint|no paint/).first().waitFor()
+    await page
+      .getByText(/finds no paint|no paint/)
+      .first()
+      .waitFor()
     expect(await card().count()).toBe(0)
     for (const each of await page.locator('.notice').getByRole('button', { name: 'Close' }).all()) await each.click()
   })
@@ -61,8 +79,18 @@ describe('ladder shading', () => {
     for (let i = 0; i < 8; i++) await page.keyboard.press('Shift+ArrowRight')
     await expect.poll(async () => JSON.stringify(await faintBorders()) === JSON.stringify(before)).toBe(false)
     await button('Into the paint box').click()
-    const shades = page.getByRole('group', { name: 'Paint box' }).getByRole('group', { name: /^Shade ladder/ }).getByRole('button', { name: /^Shade \d/ })
-    const lightness = await shades.evaluateAll(all => all.map(each => getComputedStyle(each).backgroundColor.match(/\d+/g)!.slice(0, 3).reduce((sum, value) => sum + Number(value), 0)))
+    const shades = page
+      .getByRole('group', { name: 'Paint box' })
+      .getByRole('group', { name: /^Shade ladder/ })
+      .getByRole('button', { name: /^Shade \d/ })
+    const lightness = await shades.evaluateAll(all =>
+      all.map(each =>
+        getComputedStyle(each)
+          .backgroundColor.match(/\d+/g)!
+          .slice(0, 3)
+          .reduce((sum, value) => sum + Number(value), 0),
+      ),
+    )
     expect(lightness).toHaveLength(6)
     expect(lightness).toEqual([...lightness].sort((a, b) => a - b))
     await expectAccessible(page, '.card.shading')
@@ -83,25 +111,34 @@ describe('ladder shading', () => {
     await drawWithMouse(page, at, [...border.slice(middle + 3), long(border.at(-1)!, border.at(-3)!)], 8, { sway: 1 })
     await record.acts('stroke', 3)
     await button('Show open borders').click()
-    await card().getByText(/1 area can be poured. One gap is open; with it closed there are 2/).waitFor()
+    await card()
+      .getByText(/1 area can be poured. One gap is open; with it closed there are 2/)
+      .waitFor()
     await page.getByRole('button', { name: /^A gap of/ }).click()
-    await card().getByText(/2 areas can be poured. All are closed/).waitFor()
+    await card()
+      .getByText(/2 areas can be poured. All are closed/)
+      .waitFor()
     expect((await record.acts('stroke', 4)).at(-1)!.layer).not.toBe('sketch')
   })
 
   it('shows the seam that is left, until it is softened', async () => {
     await fetchTool(/^Pour/)
-    const places = await page.locator('.bands .numbers').evaluateAll(all => all.map((each) => {
-      const { x, y, width, height } = each.getBoundingClientRect()
-      return { shade: Number(each.textContent), x: x + width / 2, y: y + height / 2 }
-    }))
+    const places = await page.locator('.bands .numbers').evaluateAll(all =>
+      all.map(each => {
+        const { x, y, width, height } = each.getBoundingClientRect()
+        return { shade: Number(each.textContent), x: x + width / 2, y: y + height / 2 }
+      }),
+    )
     for (const { shade, x, y } of places) {
       await button(new RegExp(`^Shade ${shade}`)).click()
       await page.mouse.click(x, y)
       await record.acts('pour', shade)
     }
     const filled = await record.drawing()
-    const sheetPlace = ({ x, y }: { x: number, y: number }): Point => [Math.round((x - at.left) / at.scale), Math.round((y - at.top) / at.scale)]
+    const sheetPlace = ({ x, y }: { x: number; y: number }): Point => [
+      Math.round((x - at.left) / at.scale),
+      Math.round((y - at.top) / at.scale),
+    ]
     const [dark, light] = places.map(place => pixel(filled, sheetPlace(place)).reduce((a, b) => a + b, 0))
     expect(dark!).toBeLessThan(light! - 60)
 
@@ -110,12 +147,13 @@ describe('ladder shading', () => {
     await button('Show the seams left').click()
     const words = card().getByRole('status')
     await expect.poll(() => words.textContent()).toMatch(/seams? (is|are) left, the hardest with [\d.]+ L\* a px/)
-    const hardest = async () => Number(/with ([\d.]+) L/.exec(await words.textContent() ?? '')?.[1] ?? 0)
+    const hardest = async () => Number(/with ([\d.]+) L/.exec((await words.textContent()) ?? '')?.[1] ?? 0)
     const before = await hardest()
     expect(before).toBeGreaterThan(3)
     await fetchTool(/^Softening brush/)
     const along = border!.filter((_, i) => i % 5 === 0)
-    for (let pass = 0; pass < 3; pass++) await drawWithMouse(page, at, pass % 2 ? [...along].reverse() : along, 20 + pass, { speed: 1500 })
+    for (let pass = 0; pass < 3; pass++)
+      await drawWithMouse(page, at, pass % 2 ? [...along].reverse() : along, 20 + pass, { speed: 1500 })
     await expect.poll(hardest, { timeout: 15_000 }).toBeLessThan(before / 2)
   })
 

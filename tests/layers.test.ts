@@ -22,7 +22,8 @@ afterAll(async () => {
   await browser.close()
 })
 
-const words = (items: readonly StackItem[]): string => items.map(item => (item.kind === 'layer' ? item.layer.name : `${item.group.name}(${words(item.items)})`)).join(' ')
+const words = (items: readonly StackItem[]): string =>
+  items.map(item => (item.kind === 'layer' ? item.layer.name : `${item.group.name}(${words(item.items)})`)).join(' ')
 const tree = async () => words(stackOf(await record.drawing()))
 const more = async (name: string, choice: string | RegExp) => {
   await page.getByRole('button', { name: `More for ${name}`, exact: true }).click()
@@ -39,10 +40,11 @@ const step = async (number: number) => {
   await untilNothingMoves(page)
 }
 const touch = (place: Point) => page.mouse.click(...onPage(at, place))
-const ring = (middle: Point, radius: number, from: number, to: number): Point[] => Array.from({ length: 70 }, (_, i) => {
-  const angle = (from + ((to - from) * i) / 69) * Math.PI * 2
-  return [middle[0] + radius * Math.cos(angle), middle[1] + radius * Math.sin(angle)]
-})
+const ring = (middle: Point, radius: number, from: number, to: number): Point[] =>
+  Array.from({ length: 70 }, (_, i) => {
+    const angle = (from + ((to - from) * i) / 69) * Math.PI * 2
+    return [middle[0] + radius * Math.cos(angle), middle[1] + radius * Math.sin(angle)]
+  })
 const MIDDLE: Point = [800, 620]
 
 describe('pouring', () => {
@@ -99,14 +101,32 @@ describe('pouring', () => {
 
 describe('the guard', () => {
   it('says at the first stroke that it went on the wrong layer, and moves it with one touch', async () => {
-    await page.getByRole('radio', { name: /^Lines/ }).first().click()
+    await page
+      .getByRole('radio', { name: /^Lines/ })
+      .first()
+      .click()
     await page.getByRole('radio', { name: /^Soft brush/ }).click()
-    await drawWithMouse(page, at, [[300, 300], [520, 340]], 5)
+    await drawWithMouse(
+      page,
+      at,
+      [
+        [300, 300],
+        [520, 340],
+      ],
+      5,
+    )
     await page.getByText('That went on “Lines”.').waitFor()
     await page.getByRole('button', { name: 'Move it to Colour' }).click()
     const { entries } = await record.read()
-    expect(entries.slice(-2).map(entry => (entry.type === 'act' ? [entry.act.kind, 'layer' in entry.act && entry.act.layer] : entry.type))).toEqual(['undo', ['stroke', 'colour']])
-    await page.getByRole('radio', { name: /^Colour/ }).first().waitFor()
+    expect(
+      entries
+        .slice(-2)
+        .map(entry => (entry.type === 'act' ? [entry.act.kind, 'layer' in entry.act && entry.act.layer] : entry.type)),
+    ).toEqual(['undo', ['stroke', 'colour']])
+    await page
+      .getByRole('radio', { name: /^Colour/ })
+      .first()
+      .waitFor()
     expect(await page.getByRole('radio', { name: /^Colour/, checked: true }).count()).toBe(1)
   })
 
@@ -114,14 +134,30 @@ describe('the guard', () => {
     const count = (await record.read()).entries.length
     await page.getByRole('checkbox', { name: 'locked' }).check()
     await record.acts('stack-set', 1)
-    await drawWithMouse(page, at, [[300, 400], [520, 440]], 6)
+    await drawWithMouse(
+      page,
+      at,
+      [
+        [300, 400],
+        [520, 440],
+      ],
+      6,
+    )
     await page.getByText('The layer “Colour” is locked').waitFor()
     await page.getByRole('checkbox', { name: 'locked' }).uncheck()
     await closeNotices()
     await page.getByRole('button', { name: 'Lay a new sheet on the live one' }).click()
     await page.getByRole('radio', { name: /^Layer 4, empty/ }).waitFor()
     await page.getByRole('radio', { name: /^Hard eraser/ }).click()
-    await drawWithMouse(page, at, [[300, 400], [520, 440]], 6)
+    await drawWithMouse(
+      page,
+      at,
+      [
+        [300, 400],
+        [520, 440],
+      ],
+      6,
+    )
     await page.getByText('“Layer 4” is empty').waitFor()
     expect((await record.read()).entries.length).toBe(count + 3)
     await page.getByRole('button', { name: /^Go to/ }).click()
@@ -138,7 +174,15 @@ describe('the stack', () => {
     await page.locator('.does', { hasText: 'darkens everything below' }).waitFor()
     await page.getByRole('checkbox', { name: 'clip to below' }).check()
     await page.getByRole('radio', { name: /^Soft brush/ }).click()
-    await drawWithMouse(page, at, [[420, 620], [1180, 640]], 7)
+    await drawWithMouse(
+      page,
+      at,
+      [
+        [420, 620],
+        [1180, 640],
+      ],
+      7,
+    )
     await closeNotices()
     const clipped = await record.drawing()
     expect(clipped.layers.find(layer => layer.name === 'Layer 4')).toMatchObject({ mode: 'multiply', clip: true })
@@ -148,7 +192,15 @@ describe('the stack', () => {
     await more('Layer 4', 'Add a mask that shows all')
     await page.locator('.live', { hasText: 'mask of Layer 4' }).waitFor()
     await page.getByRole('button', { name: 'Well: ink' }).click()
-    await drawWithMouse(page, at, [[700, 630], [900, 634]], 8)
+    await drawWithMouse(
+      page,
+      at,
+      [
+        [700, 630],
+        [900, 634],
+      ],
+      8,
+    )
     const masked = await record.drawing()
     expect(pixel(masked, [800, 632])).not.toEqual(before)
     await more('Layer 4', 'Mask: show it alone')
@@ -169,7 +221,10 @@ describe('the stack', () => {
     await expect.poll(tree).toBe('Group 1(Colour Layer 4) Lines Sketch')
     await page.keyboard.press('Alt+ArrowRight')
     await expect.poll(tree).toBe('Group 1(Colour Layer 4 Lines) Sketch')
-    const [from, to] = [(await page.locator('#sheet-lines').boundingBox())!, (await page.locator('#sheet-sketch').boundingBox())!]
+    const [from, to] = [
+      (await page.locator('#sheet-lines').boundingBox())!,
+      (await page.locator('#sheet-sketch').boundingBox())!,
+    ]
     await page.mouse.move(from.x + 30, from.y + 25)
     await page.mouse.down()
     await page.mouse.move(from.x + 32, from.y + 10, { steps: 4 })
@@ -181,7 +236,9 @@ describe('the stack', () => {
     const before = pixel(await record.drawing(), [800, 632])
     await more('Group 1', 'Merge the group into one sheet')
     await expect.poll(tree).toBe('Group 1 Sketch Lines')
-    expect(Math.max(...pixel(await record.drawing(), [800, 632]).map((value, i) => Math.abs(value - before[i]!)))).toBeLessThanOrEqual(1)
+    expect(
+      Math.max(...pixel(await record.drawing(), [800, 632]).map((value, i) => Math.abs(value - before[i]!))),
+    ).toBeLessThanOrEqual(1)
     await page.keyboard.press('Control+z')
     await expect.poll(tree).toBe('Group 1(Colour Layer 4) Sketch Lines')
   })
@@ -190,7 +247,13 @@ describe('the stack', () => {
     const count = (await record.read()).entries.length
     const slider = page.getByRole('slider', { name: /^How strongly/ })
     for (let i = 0; i < 8; i++) await slider.press('ArrowLeft')
-    await expect.poll(async () => (await record.drawing()).layers.find(layer => layer.id === 'lines')!.opacity + (await record.drawing()).layers.find(layer => layer.name === 'Layer 4')!.opacity).toBeLessThan(200)
+    await expect
+      .poll(
+        async () =>
+          (await record.drawing()).layers.find(layer => layer.id === 'lines')!.opacity +
+          (await record.drawing()).layers.find(layer => layer.name === 'Layer 4')!.opacity,
+      )
+      .toBeLessThan(200)
     expect((await record.read()).entries.length).toBeGreaterThan(count)
   })
 })
@@ -200,8 +263,18 @@ describe('the fence', () => {
     await step(4)
     await closeNotices()
     await page.getByRole('button', { name: 'fence' }).click()
-    const count = (await record.read()).entries.filter(entry => entry.type === 'act' && entry.act.kind === 'stroke').length
-    await drawWithMouse(page, at, [[800, 700], [1300, 720]], 4)
+    const count = (await record.read()).entries.filter(
+      entry => entry.type === 'act' && entry.act.kind === 'stroke',
+    ).length
+    await drawWithMouse(
+      page,
+      at,
+      [
+        [800, 700],
+        [1300, 720],
+      ],
+      4,
+    )
     const strokes = await record.acts('stroke', count + 1)
     expect(strokes.at(-1)).toMatchObject({ fence: { borders: 'all', gap: 6 } })
     const fenced = await record.drawing()
@@ -217,7 +290,12 @@ describe('the paint box', () => {
     await untilNothingMoves(page)
     await page.getByRole('group', { name: 'Mixtures' }).getByRole('button').nth(4).click()
     await page.getByRole('tab', { name: 'Shades' }).click()
-    expect(await page.getByRole('group', { name: /Shade ladder/ }).getByRole('button').count()).toBe(6)
+    expect(
+      await page
+        .getByRole('group', { name: /Shade ladder/ })
+        .getByRole('button')
+        .count(),
+    ).toBe(6)
     await page.getByRole('button', { name: 'Into my wells' }).click()
     expect(await page.getByRole('button', { name: /^My well/ }).count()).toBe(6)
     await expectAccessible(page, '.mixer')
@@ -231,9 +309,21 @@ describe('the paint box', () => {
     await page.keyboard.press('j')
     await touch([200, 200])
     const { sheet } = await record.drawing()
-    await expect.poll(() => page.getByRole('button', { name: /^Colour in hand/ }).evaluate(button => getComputedStyle(button).backgroundColor)).toBe(`rgb(${sheet.paper.join(', ')})`)
+    await expect
+      .poll(() =>
+        page
+          .getByRole('button', { name: /^Colour in hand/ })
+          .evaluate(button => getComputedStyle(button).backgroundColor),
+      )
+      .toBe(`rgb(${sheet.paper.join(', ')})`)
     // One touch back to the colour before.
     await page.keyboard.press('d')
-    await expect.poll(() => page.getByRole('button', { name: /^Colour in hand/ }).evaluate(button => getComputedStyle(button).backgroundColor)).not.toBe(`rgb(${sheet.paper.join(', ')})`)
+    await expect
+      .poll(() =>
+        page
+          .getByRole('button', { name: /^Colour in hand/ })
+          .evaluate(button => getComputedStyle(button).backgroundColor),
+      )
+      .not.toBe(`rgb(${sheet.paper.join(', ')})`)
   })
 })

@@ -22,7 +22,7 @@ beforeAll(async () => {
   teacher = teacherBrowser.context.pages()[0]!
   for (const page of [learner, teacher]) {
     page.on('pageerror', error => troubles.push(error.message))
-    page.on('console', (message) => {
+    page.on('console', message => {
       if (message.type() === 'error' && !/40[134]|status of 4/.test(message.text())) troubles.push(message.text())
     })
   }
@@ -156,7 +156,9 @@ describe('the teacher', () => {
   it('opens the crit: the server’s replay matches, pixel for pixel', async () => {
     await teacher.getByRole('link', { name: /Lowri Pask/ }).click()
     await teacher.getByText('“I went slowly.”').waitFor()
-    await expect.poll(() => teacher.locator('[data-test=seal]').textContent(), { timeout: 30_000 }).toContain('record matches')
+    await expect
+      .poll(() => teacher.locator('[data-test=seal]').textContent(), { timeout: 30_000 })
+      .toContain('record matches')
     await teacher.getByText('The outline of the pot is closed all round.').waitFor()
     await expectAccessible(teacher)
   })
@@ -179,7 +181,10 @@ describe('the teacher', () => {
     await teacher.getByRole('button', { name: 'Accept' }).click()
     await teacher.getByText('A few words are missing.').waitFor()
     await teacher.getByRole('button', { name: 'Mark as measured' }).click()
-    await teacher.getByRole('group', { name: 'Your mark for Shadow inside the lines' }).getByRole('button', { name: 'Nearly' }).click()
+    await teacher
+      .getByRole('group', { name: 'Your mark for Shadow inside the lines' })
+      .getByRole('button', { name: 'Nearly' })
+      .click()
     await teacher.getByLabel('Your words').fill('A calm, closed line, Lowri.')
     await teacher.getByLabel('A next thing to try').fill('Let the shadow go round the belly.')
     await teacher.getByRole('button', { name: 'Return to draw on' }).click()

@@ -14,14 +14,17 @@ import { drawWithMouse, onPage, placeOfSheet, type Placed } from './lib/draw'
 import { drawingNumber, expectAccessible, expectKept } from './lib/easel'
 import { anotherServer, faults, url } from './lib/world'
 
-/** A class draws one picture: it is laid out, picked, drawn panel beside panel, measured along the seams, and put together. */
+/**
+ * A class draws one picture: it is laid out, picked, drawn panel beside panel, measured along the seams, and put
+ * together.
+ */
 
 const second = await anotherServer()
 const teacher = new Client(url)
 const [ada, bo] = [new Client(url), new Client(second)]
 let classId = 0
 let slips: SlipsView
-let desk: { browser: OpenedBrowser, page: Page }
+let desk: { browser: OpenedBrowser; page: Page }
 let muralId = 0
 /** A panel that nobody has in the end. */
 let freed = -1
@@ -33,7 +36,11 @@ const SHEET = { width: 480, height: 480 }
 beforeAll(async () => {
   await teacher.teacher()
   classId = (await teacher.call<{ id: number }>('POST', '/api/classes', { name: 'Sea wall group', when: '' })).body.id
-  slips = (await teacher.call<SlipsView>('POST', `/api/classes/${classId}/learners`, { learners: ['Ada Tregear', 'Bo Hask', 'Cissy Rooke'].map(name => ({ name, pin: null })) })).body
+  slips = (
+    await teacher.call<SlipsView>('POST', `/api/classes/${classId}/learners`, {
+      learners: ['Ada Tregear', 'Bo Hask', 'Cissy Rooke'].map(name => ({ name, pin: null })),
+    })
+  ).body
   await ada.learner('Ada Tregear', slips.slips[0]!.pin, slips.code)
   await bo.learner('Bo Hask', slips.slips[1]!.pin, slips.code)
   const browser = await openBrowser()
@@ -57,8 +64,15 @@ describe('a new mural', () => {
     await page.getByLabel('What all should know').fill('Boats on mud, in three colours.')
     // Sky, a dark quay across the second third, mud.
     const picture = await sharp({ create: { width: 600, height: 400, channels: 3, background: '#8fb6d8' } })
-      .composite([{ input: { create: { width: 600, height: 130, channels: 3, background: '#5b4a3a' } }, left: 0, top: 270 }, { input: { create: { width: 600, height: 30, channels: 3, background: '#26262c' } }, left: 0, top: 240 }]).png().toBuffer()
-    await page.getByLabel('The picture that the mural is cut from').setInputFiles({ name: 'tide.png', mimeType: 'image/png', buffer: picture })
+      .composite([
+        { input: { create: { width: 600, height: 130, channels: 3, background: '#5b4a3a' } }, left: 0, top: 270 },
+        { input: { create: { width: 600, height: 30, channels: 3, background: '#26262c' } }, left: 0, top: 240 },
+      ])
+      .png()
+      .toBuffer()
+    await page
+      .getByLabel('The picture that the mural is cut from')
+      .setInputFiles({ name: 'tide.png', mimeType: 'image/png', buffer: picture })
     await page.getByRole('button', { name: 'Another picture' }).waitFor()
     await page.getByLabel('across').fill('3')
     await page.getByLabel('down').fill('2')
@@ -80,28 +94,44 @@ describe('a new mural', () => {
     await page.getByText('6 panels, 0 begun, 6 free.').waitFor()
     expect(await page.locator('.cell').count()).toBe(6)
     const { facts } = await view()
-    expect(facts).toMatchObject({ grid: { columns: 3, rows: 2, width: 400, height: 400, bleed: 40 }, ground: 536, unit: 100, unitWords: 'a grown cat', vanishing: { x: 600, y: 312 }, isPicked: true })
+    expect(facts).toMatchObject({
+      grid: { columns: 3, rows: 2, width: 400, height: 400, bleed: 40 },
+      ground: 536,
+      unit: 100,
+      unitWords: 'a grown cat',
+      vanishing: { x: 600, y: 312 },
+      isPicked: true,
+    })
     await expectAccessible(page)
   })
 
   it.each<[string, Partial<NewMural['facts']>, Partial<NewMural>, string]>([
     ['too many panels', { grid: { columns: 30, rows: 30, width: 200, height: 200, bleed: 0 } }, {}, 'malformed'],
     ['panels that are no sheet', { grid: { columns: 1, rows: 1, width: 40, height: 40, bleed: 0 } }, {}, 'malformed'],
-    ['a whole that fills the memory', { grid: { columns: 12, rows: 10, width: 4000, height: 4000, bleed: 0 } }, {}, 'too-big'],
+    [
+      'a whole that fills the memory',
+      { grid: { columns: 12, rows: 10, width: 4000, height: 4000, bleed: 0 } },
+      {},
+      'too-big',
+    ],
     ['no title', { title: ' ' }, {}, 'malformed'],
     ['a picture that is none', {}, { picture: 'aGVsbG8=' }, 'malformed'],
     ['no colours', {}, { palette: [] }, 'malformed'],
   ])('of %s is refused, and nothing is kept', async (_, facts, rest, code) => {
     const before = (await view()).facts
     const good: NewMural = { facts: before, palette: [{ name: 'mud', colour: [91, 74, 58] }], picture: null }
-    const answer = await teacher.call('POST', `/api/classes/${classId}/murals`, { ...good, ...rest, facts: { ...before, ...facts } })
+    const answer = await teacher.call('POST', `/api/classes/${classId}/murals`, {
+      ...good,
+      ...rest,
+      facts: { ...before, ...facts },
+    })
     expect(answer.code).toBe(code)
     expect((await ada.call<FolioView>('GET', '/api/folio')).body.murals).toHaveLength(1)
   })
 })
 
 /** A learner in a browser at a panel's sheet. */
-async function atPanel(at: string, who: 0 | 1, place: number): Promise<{ page: Page, at: Placed }> {
+async function atPanel(at: string, who: 0 | 1, place: number): Promise<{ page: Page; at: Placed }> {
   const browser = await openBrowser()
   opened.push(browser)
   const page = browser.context.pages()[0]!
@@ -125,8 +155,8 @@ async function seenAt(page: Page, at: Placed, [x, y]: Point): Promise<number[]> 
 }
 
 describe('panels', () => {
-  let left: { page: Page, at: Placed }
-  let right: { page: Page, at: Placed }
+  let left: { page: Page; at: Placed }
+  let right: { page: Page; at: Placed }
 
   it('are taken by who comes first', async () => {
     left = await atPanel(url, 0, 3)
@@ -142,16 +172,25 @@ describe('panels', () => {
     expect(plan.sheet).toMatchObject(SHEET)
     expect(plan.palette.length).toBeGreaterThanOrEqual(3)
     // The second row begins at 400 px, with its bleed at 360: the next line of squares of 100 px is 40 px further down.
-    expect(plan.steps[0]!.guides).toMatchObject([{ kind: 'grid', spacing: 100, offsetX: 40, offsetY: 40 }, { kind: 'perspective', points: [{ x: 640, y: -48 }] }])
+    expect(plan.steps[0]!.guides).toMatchObject([
+      { kind: 'grid', spacing: 100, offsetX: 40, offsetY: 40 },
+      { kind: 'perspective', points: [{ x: 640, y: -48 }] },
+    ])
     const cut = plan.pictures![0]!
     const { data, info } = await sharp(Buffer.from(cut.base64, 'base64')).raw().toBuffer({ resolveWithObject: true })
     expect(info.width).toBe(info.height)
     // In the picture mud begins at 270 of 400: at 540 of 800, 140 px below the panel's upper edge.
-    const at = (y: number) => [...data.subarray(3 * Math.round((y / SHEET.height) * info.height) * info.width).subarray(0, 3)]
+    const at = (y: number) => [
+      ...data.subarray(3 * Math.round((y / SHEET.height) * info.height) * info.width).subarray(0, 3),
+    ]
     expect(at(40 + 250)[0]).toBeGreaterThan(80)
     expect(at(40 + 250)[2]).toBeLessThan(70)
     expect(at(40 + 40)[2]).toBeGreaterThan(190)
-    await expect.poll(() => left.page.evaluate(() => document.querySelector('[data-test="panel-edges"] svg .ground')?.getAttribute('y1'))).toBe('176')
+    await expect
+      .poll(() =>
+        left.page.evaluate(() => document.querySelector('[data-test="panel-edges"] svg .ground')?.getAttribute('y1')),
+      )
+      .toBe('176')
   })
 
   it('show what the neighbour draws, faintly, along the common edge', async () => {
@@ -162,7 +201,9 @@ describe('panels', () => {
     await expectKept(page)
     const edge = right.page.locator('[data-test="panel-edges"] img[data-side="left"]').first()
     await edge.waitFor({ timeout: 20_000 })
-    await expect.poll(() => edge.evaluate((each: HTMLImageElement) => each.naturalWidth), { timeout: 10_000 }).toBe(SHEET.width)
+    await expect
+      .poll(() => edge.evaluate((each: HTMLImageElement) => each.naturalWidth), { timeout: 10_000 })
+      .toBe(SHEET.width)
     // Its own part ends where Bo's begins: the picture lies one panel to the left.
     const box = (await edge.boundingBox())!
     const sheet = (await right.page.locator('[data-test="panel-edges"] svg').boundingBox())!
@@ -176,12 +217,17 @@ describe('panels', () => {
     // Bo's line comes 60 px lower.
     await drawWithMouse(right.page, right.at, line([12, 300], [300, 300]), 2, STEADY)
     await expectKept(right.page)
-    for (const [{ page }, edge, mine, other] of [[left, 'right', 200, 260], [right, 'left', 260, 200]] as const) {
+    for (const [{ page }, edge, mine, other] of [
+      [left, 'right', 200, 260],
+      [right, 'left', 260, 200],
+    ] as const) {
       const card = page.locator('[data-test="panel-card"]')
       await card.getByText('one seam does not meet').waitFor({ timeout: 30_000 })
       await card.getByRole('button').click()
       const words = await card.getByText(new RegExp(`Along the ${edge} edge`)).innerText()
-      const [, at, over] = /a line of yours ends at (\d+) px from the top; a line comes over at (\d+) px/.exec(words)!.map(Number)
+      const [, at, over] = /a line of yours ends at (\d+) px from the top; a line comes over at (\d+) px/
+        .exec(words)!
+        .map(Number)
       expect(Math.abs(at! - mine)).toBeLessThan(8)
       expect(Math.abs(over! - other)).toBeLessThan(8)
     }
@@ -202,8 +248,12 @@ describe('panels', () => {
   })
 
   it('keep what is drawn while the network or the server is away, and know their neighbours again afterwards', async () => {
-    const strokes = async (client: Client, page: Page) => (await client.call<{ entries: Entry[] }>('GET', `/api/drawings/${drawingNumber(page)}`)).body.entries.filter(each => each.type === 'act' && each.act.kind === 'stroke').length
-    const isAway = (page: Page) => expect.poll(() => page.locator('[data-test=saving]').getAttribute('data-state'), { timeout: 15_000 }).toBe('away')
+    const strokes = async (client: Client, page: Page) =>
+      (await client.call<{ entries: Entry[] }>('GET', `/api/drawings/${drawingNumber(page)}`)).body.entries.filter(
+        each => each.type === 'act' && each.act.kind === 'stroke',
+      ).length
+    const isAway = (page: Page) =>
+      expect.poll(() => page.locator('[data-test=saving]').getAttribute('data-state'), { timeout: 15_000 }).toBe('away')
     const before = [await strokes(ada, left.page), await strokes(bo, right.page)]
     await right.page.context().setOffline(true)
     await drawWithMouse(right.page, right.at, line([150, 420], [300, 420]), 5, STEADY)
@@ -242,14 +292,34 @@ async function drawnThrough(client: Client, place: number, entries: Entry[]): Pr
   const { id } = (await client.call<{ id: number }>('POST', `/api/murals/${muralId}/panels/${place}/open`)).body
   const writer = 'a-writer-of-tests'
   await client.call('POST', `/api/drawings/${id}/claim`, { writer, takeOver: true })
-  const { position, nextBatch } = (await client.call<{ position: number, nextBatch: number }>('GET', `/api/drawings/${id}`)).body
-  const { status } = await client.call('POST', `/api/drawings/${id}/batches`, { number: nextBatch, from: position, writer, entries })
+  const { position, nextBatch } = (
+    await client.call<{ position: number; nextBatch: number }>('GET', `/api/drawings/${id}`)
+  ).body
+  const { status } = await client.call('POST', `/api/drawings/${id}/batches`, {
+    number: nextBatch,
+    from: position,
+    writer,
+    entries,
+  })
   expect(status).toBe(200)
   return id
 }
 
 const LAID: Entry = { type: 'act', at: 1, act: { kind: 'layer-add', layer: 'one', name: 'Drawing', place: 0 } }
-const FILLED: Entry = { type: 'act', at: 2, act: { kind: 'shape', version: 1, layer: 'one', form: 'box', outline: [0, 0, 7680, 0, 7680, 7680, 0, 7680], line: null, fill: { colour: [60, 120, 90], opacity: 100 }, seed: 1 } }
+const FILLED: Entry = {
+  type: 'act',
+  at: 2,
+  act: {
+    kind: 'shape',
+    version: 1,
+    layer: 'one',
+    form: 'box',
+    outline: [0, 0, 7680, 0, 7680, 7680, 0, 7680],
+    line: null,
+    fill: { colour: [60, 120, 90], opacity: 100 },
+    seed: 1,
+  },
+}
 
 describe('the whole', () => {
   it('is put together at full size: each panel as its record makes it, missing ones hatched', async () => {
@@ -259,7 +329,11 @@ describe('the whole', () => {
     expect(hers).toHaveLength(2)
     await drawnThrough(cissy, hers[0]!, [LAID, FILLED])
     // The other one is cut to another size: it can't be put in.
-    await drawnThrough(cissy, hers[1]!, [LAID, FILLED, { type: 'act', at: 3, act: { kind: 'sheet-cut', version: 1, box: [0, 0, 300, 300] } }])
+    await drawnThrough(cissy, hers[1]!, [
+      LAID,
+      FILLED,
+      { type: 'act', at: 3, act: { kind: 'sheet-cut', version: 1, box: [0, 0, 300, 300] } },
+    ])
 
     const { page } = desk
     await page.goto(`${url}/murals/${muralId}`)
@@ -280,22 +354,37 @@ describe('the whole', () => {
     const at = (x: number, y: number) => [...data.subarray(3 * (y * 1200 + x), 3 * (y * 1200 + x) + 3)]
     const origin = (place: number) => [400 * (place % 3), 400 * Math.floor(place / 3)] as const
     const [hx, hy] = origin(hers[0]!)
-    for (const [x, y] of [[0, 0], [399, 0], [0, 399], [399, 399], [200, 200]] as const) expect(at(hx + x, hy + y)).toEqual([60, 120, 90])
+    for (const [x, y] of [
+      [0, 0],
+      [399, 0],
+      [0, 399],
+      [399, 399],
+      [200, 200],
+    ] as const)
+      expect(at(hx + x, hy + y)).toEqual([60, 120, 90])
     // Ada's panel, px for px as the core draws her record here.
-    const mine = (await ada.call<{ plan: Plan, entries: Entry[] }>('GET', `/api/drawings/${panels[3]!.drawing!.id}`)).body
-    const drawn = showDrawing(loadKernels(), replay(loadKernels(), { version: 1, sheet: mine.plan.sheet, entries: mine.entries }).drawing)
+    const mine = (await ada.call<{ plan: Plan; entries: Entry[] }>('GET', `/api/drawings/${panels[3]!.drawing!.id}`))
+      .body
+    const drawn = showDrawing(
+      loadKernels(),
+      replay(loadKernels(), { version: 1, sheet: mine.plan.sheet, entries: mine.entries }).drawing,
+    )
     let differ = 0
     for (let y = 0; y < 400; y++) {
       for (let x = 0; x < 400; x++) {
-        for (let c = 0; c < 3; c++) if (data[3 * ((400 + y) * 1200 + x) + c] !== drawn[4 * ((40 + y) * 480 + 40 + x) + c]) differ++
+        for (let c = 0; c < 3; c++)
+          if (data[3 * ((400 + y) * 1200 + x) + c] !== drawn[4 * ((40 + y) * 480 + 40 + x) + c]) differ++
       }
     }
     expect(differ).toBe(0)
     // A missing one is hatched, with its name in the middle: letters of ink on paper.
     const [fx, fy] = origin(freed)
     expect(new Set(Array.from({ length: 60 }, (_, i) => at(fx + 100 + i, fy + 100).join())).size).toBeGreaterThan(1)
-    const inMiddle = Array.from({ length: 100 * 60 }, (_, i) => at(fx + 150 + (i % 100), fy + 170 + Math.floor(i / 100))[0]!)
-    const inked = inMiddle.filter(each => each < 0xA0).length / inMiddle.length
+    const inMiddle = Array.from(
+      { length: 100 * 60 },
+      (_, i) => at(fx + 150 + (i % 100), fy + 170 + Math.floor(i / 100))[0]!,
+    )
+    const inked = inMiddle.filter(each => each < 0xa0).length / inMiddle.length
     expect(inked).toBeGreaterThan(0.15)
     expect(inked).toBeLessThan(0.7)
   })
@@ -315,14 +404,18 @@ describe('the whole', () => {
     const [, , width, height] = first.view
     // A3 of ISO 216: 297 × 420 mm.
     expect([Math.round((width! / 72) * 25.4), Math.round((height! / 72) * 25.4)]).toEqual([297, 420])
-    expect((await first.getTextContent()).items.map(each => ('str' in each ? each.str : '')).join(' ')).toContain('row 1 of 1, column 1 of 3')
+    expect((await first.getTextContent()).items.map(each => ('str' in each ? each.str : '')).join(' ')).toContain(
+      'row 1 of 1, column 1 of 3',
+    )
     expect((await teacher.call('GET', `/api/murals/${muralId}/poster?paper=a9&width=600`)).code).toBe('malformed')
   })
 
   it('is said to be old when someone draws on, and measured anew when it is put together again', async () => {
     const before = (await view()).assembly.whole!
     expect(before.isOld).toBe(false)
-    await drawnThrough(ada, 3, [{ type: 'act', at: 9_999_999, act: { ...(FILLED as { act: object }).act, layer: 'panel-first' } as never }])
+    await drawnThrough(ada, 3, [
+      { type: 'act', at: 9_999_999, act: { ...(FILLED as { act: object }).act, layer: 'panel-first' } as never },
+    ])
     await desk.page.reload()
     await desk.page.getByText('Some have drawn on since.').waitFor()
 
@@ -330,9 +423,18 @@ describe('the whole', () => {
     const { panels } = await view()
     expect(panels[0]!.seams).toEqual({})
     const next = panels[1]!.learner!.name === 'Ada Tregear' ? ada : bo
-    await drawnThrough(next, 1, [LAID, { type: 'act', at: 2, act: { ...(FILLED as { act: object }).act, fill: { colour: [200, 40, 40], opacity: 100 } } as never }])
+    await drawnThrough(next, 1, [
+      LAID,
+      {
+        type: 'act',
+        at: 2,
+        act: { ...(FILLED as { act: object }).act, fill: { colour: [200, 40, 40], opacity: 100 } } as never,
+      },
+    ])
     await teacher.call('POST', `/api/murals/${muralId}/assemble`)
-    await expect.poll(async () => (await view()).assembly.whole!.at, { timeout: 60_000, interval: 500 }).not.toBe(before.at)
+    await expect
+      .poll(async () => (await view()).assembly.whole!.at, { timeout: 60_000, interval: 500 })
+      .not.toBe(before.at)
     const after = await view()
     expect(after.assembly.whole!.isOld).toBe(false)
     expect(after.assembly.whole!.missing.map(each => each.place)).not.toContain(1)
@@ -368,15 +470,28 @@ describe('a panel that goes to someone else', () => {
 describe('a mural of another class', () => {
   it('is nobody else’s', async () => {
     const otto = await new Client(url).learner('Otto Brandreth', '1836', 'PIER22')
-    for (const path of [`/api/murals/${muralId}`, `/api/murals/${muralId}/picture`, `/api/murals/${muralId}/whole`, `/api/murals/${muralId}/panels/3/picture`]) expect((await otto.call('GET', path)).code).toBe('not-yours')
-    expect((await otto.call('POST', `/api/murals/${muralId}/panels/${freed}/take`, { isTaken: true })).code).toBe('not-yours')
+    for (const path of [
+      `/api/murals/${muralId}`,
+      `/api/murals/${muralId}/picture`,
+      `/api/murals/${muralId}/whole`,
+      `/api/murals/${muralId}/panels/3/picture`,
+    ])
+      expect((await otto.call('GET', path)).code).toBe('not-yours')
+    expect((await otto.call('POST', `/api/murals/${muralId}/panels/${freed}/take`, { isTaken: true })).code).toBe(
+      'not-yours',
+    )
     // A panel is drawn on by its own learner only.
     expect((await bo.call('POST', `/api/murals/${muralId}/panels/3/open`)).code).toBe('not-yours')
     expect((await bo.call('POST', `/api/murals/${muralId}/panels/99/open`)).code).toBe('not-found')
   })
 
   it('a drawing that is no panel has no neighbours', async () => {
-    const { id } = (await bo.call<{ id: number }>('POST', '/api/sheets', { title: 'Dunes', sheet: { width: 300, height: 200, paper: [255, 255, 255] } })).body
+    const { id } = (
+      await bo.call<{ id: number }>('POST', '/api/sheets', {
+        title: 'Dunes',
+        sheet: { width: 300, height: 200, paper: [255, 255, 255] },
+      })
+    ).body
     expect((await bo.call<{ panel: PanelView | null }>('GET', `/api/drawings/${id}/panel`)).body.panel).toBeNull()
   })
 
@@ -384,6 +499,8 @@ describe('a mural of another class', () => {
     await teacher.call('POST', `/api/murals/${muralId}/archive`, { isArchived: true })
     expect((await ada.call<FolioView>('GET', '/api/folio')).body.murals).toEqual([])
     await teacher.call('POST', `/api/murals/${muralId}/archive`, { isArchived: false })
-    expect((await ada.call<FolioView>('GET', '/api/folio')).body.murals).toMatchObject([{ title: 'Low tide', mine: ['B1', 'A2'] }])
+    expect((await ada.call<FolioView>('GET', '/api/folio')).body.murals).toMatchObject([
+      { title: 'Low tide', mine: ['B1', 'A2'] },
+    ])
   })
 })

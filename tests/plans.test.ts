@@ -88,7 +88,9 @@ describe('a lesson drawn by the teacher', () => {
     const drafted = await plan()
     expect(drafted.title).toBe('A float for the net')
     expect(drafted.steps).toHaveLength(3)
-    expect(drafted.steps.map(step => step.tools[0]!.kind === 'pour' ? 'pour' : step.tools[0]!.settings.tool)).toEqual(['pencil', 'ink-pen', 'pour'])
+    expect(drafted.steps.map(step => (step.tools[0]!.kind === 'pour' ? 'pour' : step.tools[0]!.settings.tool))).toEqual(
+      ['pencil', 'ink-pen', 'pour'],
+    )
     expect(drafted.steps[1]!.lookFors.map(each => each.settings.measure)).toContain('closed-outline')
     expect(drafted.pictures?.map(each => each.id)).toEqual(drafted.steps.map(step => `result-${step.id}`))
     // The pencil's two rings, the outline, the pour: what was undone is not among them.
@@ -112,7 +114,10 @@ describe('the plan editor', () => {
     const step = (await plan()).steps[1]!
     expect(step.title).toBe('One line round it')
     expect(step.words).toEqual(['Go round once, <b>slowly</b>.'])
-    expect(step.rich?.content[0]).toMatchObject({ type: 'paragraph', content: [{ text: 'Go round ' }, { text: 'once', marks: [{ type: 'bold' }] }, { text: ', <b>slowly</b>.' }] })
+    expect(step.rich?.content[0]).toMatchObject({
+      type: 'paragraph',
+      content: [{ text: 'Go round ' }, { text: 'once', marks: [{ type: 'bold' }] }, { text: ', <b>slowly</b>.' }],
+    })
   })
 
   it('shows where a look-for looks, and changes how strictly it asks', async () => {
@@ -123,13 +128,18 @@ describe('the plan editor', () => {
     await expect.poll(() => page.locator('.stage svg path').count()).toBeGreaterThan(0)
     await first.getByRole('combobox').selectOption('gentle')
     await expectSaved()
-    expect((await plan()).steps[1]!.lookFors.find(each => each.settings.measure === 'closed-outline')!.settings).toMatchObject({ tolerance: 'gentle' })
+    expect(
+      (await plan()).steps[1]!.lookFors.find(each => each.settings.measure === 'closed-outline')!.settings,
+    ).toMatchObject({ tolerance: 'gentle' })
   })
 
   it('asks for more, and for less', async () => {
     const before = (await plan()).steps[1]!.lookFors.length
     await page.getByRole('button', { name: 'Ask for more' }).click()
-    await page.locator('.offers').getByRole('button', { name: /Like the one that was shown/ }).click({ timeout: 60_000 })
+    await page
+      .locator('.offers')
+      .getByRole('button', { name: /Like the one that was shown/ })
+      .click({ timeout: 60_000 })
     await expect.poll(async () => (await settled()).steps[1]!.lookFors.length).toBe(before + 1)
     await page.getByRole('button', { name: 'Do not ask for “Like the one that was shown”' }).click()
     await expectSaved()
@@ -140,10 +150,17 @@ describe('the plan editor', () => {
     const first = page.locator('.look-for').filter({ has: page.locator('input[value="Closed outline"]') })
     await first.getByRole('button', { name: 'Where' }).click()
     const box = (await page.locator('.stage svg').boundingBox())!
-    const place = (x: number, y: number) => page.mouse.move(box.x + (x / 1600) * box.width, box.y + (y / 1200) * box.height)
+    const place = (x: number, y: number) =>
+      page.mouse.move(box.x + (x / 1600) * box.width, box.y + (y / 1200) * box.height)
     await place(400, 200)
     await page.mouse.down()
-    for (const [x, y] of [[1200, 210], [1210, 1000], [420, 990], [400, 220]] as const) await place(x, y)
+    for (const [x, y] of [
+      [1200, 210],
+      [1210, 1000],
+      [420, 990],
+      [400, 220],
+    ] as const)
+      await place(x, y)
     await page.mouse.up()
     await expectSaved()
     const { settings } = (await plan()).steps[1]!.lookFors.find(each => each.settings.measure === 'closed-outline')!
@@ -162,14 +179,25 @@ describe('the plan editor', () => {
     await page.getByRole('button', { name: 'Take back' }).click()
     await page.getByRole('button', { name: 'Take back' }).click()
     await expectSaved()
-    expect((await plan()).steps.map(each => each.title)).toEqual(['Sketch it lightly', 'One line round it', 'Pour the colour'])
+    expect((await plan()).steps.map(each => each.title)).toEqual([
+      'Sketch it lightly',
+      'One line round it',
+      'Pour the colour',
+    ])
     await expectAccessible(page)
   })
 
   it('says why a step can’t go elsewhere, and leaves it where it was', async () => {
     await page.locator('.strip .choose').nth(2).press('Alt+ArrowUp')
-    await page.getByText(/“Pour the colour” can’t stand there/).first().waitFor({ timeout: 30_000 })
-    expect((await settled()).steps.map(each => each.title)).toEqual(['Sketch it lightly', 'One line round it', 'Pour the colour'])
+    await page
+      .getByText(/“Pour the colour” can’t stand there/)
+      .first()
+      .waitFor({ timeout: 30_000 })
+    expect((await settled()).steps.map(each => each.title)).toEqual([
+      'Sketch it lightly',
+      'One line round it',
+      'Pour the colour',
+    ])
   })
 
   it('keeps what is typed while the server is away', async () => {
@@ -183,20 +211,30 @@ describe('the plan editor', () => {
   })
 
   it('is shared as a file that gives the same plan', async () => {
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Share as a file' }).click()])
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Share as a file' }).click(),
+    ])
     expect(download.suggestedFilename()).toBe('a-float-for-the-net.easelplan.zip')
     const file = await download.path()
     expect(readPlanFile(readFileSync(file))).toEqual(await plan())
     await page.goto(`${url}/plans`)
-    await page.locator('input[type=file]').setInputFiles({ name: 'a.zip', mimeType: 'application/zip', buffer: readFileSync(file) })
+    await page
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'a.zip', mimeType: 'application/zip', buffer: readFileSync(file) })
     // The book has it: nothing is written over, and nothing is there twice, unasked.
     await page.getByText('“A float for the net” is in your book already').waitFor()
     await page.getByRole('button', { name: 'A plan of its own' }).click()
     await page.waitForURL('**/plans/*')
     expect(drawingNumber(page)).not.toBe(planNumber)
     await page.goto(`${url}/plans`)
-    await page.locator('input[type=file]').setInputFiles({ name: 'b.zip', mimeType: 'application/zip', buffer: readFileSync(file).subarray(0, 900) })
-    await page.getByText(/it is no zip file, or it is cut short/).first().waitFor()
+    await page
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'b.zip', mimeType: 'application/zip', buffer: readFileSync(file).subarray(0, 900) })
+    await page
+      .getByText(/it is no zip file, or it is cut short/)
+      .first()
+      .waitFor()
   })
 })
 
@@ -212,7 +250,9 @@ describe('a plan that is given to a class', () => {
     await page.locator('.strip .choose').first().click()
     await page.getByLabel(/When the look-fors are met/).check()
     await expectSaved()
-    await expect.poll(async () => (await view()).classes.find(each => each.version !== null)).toMatchObject({ version: 1, isBehind: true })
+    await expect
+      .poll(async () => (await view()).classes.find(each => each.version !== null))
+      .toMatchObject({ version: 1, isBehind: true })
   })
 
   it('is followed by a learner as it was given, who may mean something so', async () => {
@@ -220,7 +260,11 @@ describe('a plan that is given to a class', () => {
     try {
       const sheet = own.context.pages()[0]!
       await enterAsLearner(sheet, url, { code: 'SLIP48', name: 'Alva Tregenna', pin: '4471' })
-      await sheet.locator('.plan').filter({ hasText: 'A float for the net' }).getByRole('button', { name: 'Start drawing' }).click()
+      await sheet
+        .locator('.plan')
+        .filter({ hasText: 'A float for the net' })
+        .getByRole('button', { name: 'Start drawing' })
+        .click()
       const at = await waitForSheet(sheet)
       await sheet.getByRole('button', { name: 'Step 2: One line round it' }).click()
       await sheet.locator('.step-sheet strong', { hasText: 'once' }).waitFor()
@@ -233,7 +277,15 @@ describe('a plan that is given to a class', () => {
       await sheet.getByText('Kept: your teacher sees that you meant it so.').waitFor()
       await expectKept(sheet)
       const number = drawingNumber(sheet)
-      await expect.poll(async () => (await teacher.call<{ entries: { type: string, isMeant?: boolean }[] }>('GET', `/api/drawings/${number}`)).body.entries.filter(each => each.type === 'meant').map(each => each.isMeant)).toEqual([true])
+      await expect
+        .poll(async () =>
+          (
+            await teacher.call<{ entries: { type: string; isMeant?: boolean }[] }>('GET', `/api/drawings/${number}`)
+          ).body.entries
+            .filter(each => each.type === 'meant')
+            .map(each => each.isMeant),
+        )
+        .toEqual([true])
       // What was meant is still so after the page was loaded again.
       await sheet.reload()
       await waitForSheet(sheet)
@@ -248,7 +300,9 @@ describe('a plan that is given to a class', () => {
       await waitForSheet(sheet)
       await sheet.getByRole('heading', { name: 'One line round it' }).waitFor()
       await expectKept(sheet)
-      const fresh = (await teacher.call<{ entries: { type: string }[] }>('GET', `/api/drawings/${drawingNumber(sheet)}`)).body.entries
+      const fresh = (
+        await teacher.call<{ entries: { type: string }[] }>('GET', `/api/drawings/${drawingNumber(sheet)}`)
+      ).body.entries
       expect(fresh.filter(each => each.type === 'prepare').length).toBeGreaterThanOrEqual(3)
     } finally {
       await own.close()
@@ -258,7 +312,9 @@ describe('a plan that is given to a class', () => {
   it('moves the class on', async () => {
     await page.getByRole('button', { name: 'Classes' }).click()
     await page.locator('.one').filter({ hasText: 'Tuesday' }).getByRole('button', { name: 'Move on' }).click()
-    await expect.poll(async () => (await view()).classes.find(each => each.version !== null)).toMatchObject({ version: 2, isBehind: false })
+    await expect
+      .poll(async () => (await view()).classes.find(each => each.version !== null))
+      .toMatchObject({ version: 2, isBehind: false })
     await page.getByRole('button', { name: 'Close' }).click()
   })
 
@@ -288,7 +344,9 @@ describe('a plan that is given to a class', () => {
     expect(after.steps.map(each => each.title)).toEqual(before.steps.map(each => each.title))
     expect(after.demonstration.entries.length).toBe(before.demonstration.entries.length)
     expect(JSON.stringify(after.demonstration)).not.toBe(JSON.stringify(before.demonstration))
-    expect(after.pictures!.find(each => each.id === 'result-step-2')!.base64).not.toBe(before.pictures!.find(each => each.id === 'result-step-2')!.base64)
+    expect(after.pictures!.find(each => each.id === 'result-step-2')!.base64).not.toBe(
+      before.pictures!.find(each => each.id === 'result-step-2')!.base64,
+    )
   })
 
   it('has a step that waits until the teacher opens the next one', async () => {
@@ -299,12 +357,18 @@ describe('a plan that is given to a class', () => {
     await page.getByRole('button', { name: 'Classes' }).click()
     const row = page.locator('.one').filter({ hasText: 'Tuesday' })
     await row.getByRole('button', { name: 'Move on' }).click()
-    await expect.poll(async () => (await view()).classes.find(each => each.version !== null)).toMatchObject({ version: 3, isBehind: false })
+    await expect
+      .poll(async () => (await view()).classes.find(each => each.version !== null))
+      .toMatchObject({ version: 3, isBehind: false })
     const own = await openBrowser()
     try {
       const sheet = own.context.pages()[0]!
       await enterAsLearner(sheet, url, { code: 'SLIP48', name: 'Benno Hask', pin: '2208' })
-      await sheet.locator('.plan').filter({ hasText: 'A float for the net' }).getByRole('button', { name: 'Start drawing' }).click()
+      await sheet
+        .locator('.plan')
+        .filter({ hasText: 'A float for the net' })
+        .getByRole('button', { name: 'Start drawing' })
+        .click()
       await waitForSheet(sheet)
       await sheet.getByText('Your teacher opens the next step for everyone.').waitFor()
       expect(await sheet.getByRole('button', { name: 'Wait a moment' }).isDisabled()).toBe(true)
@@ -334,18 +398,47 @@ describe('the Plan book', () => {
     await expect.poll(() => page.getByRole('heading', { name: 'The tin kettle, again' }).count()).toBe(0)
     await page.getByRole('button', { name: 'Archive (1)' }).click()
     await page.getByRole('button', { name: 'Take The tin kettle, again out of the archive' }).click()
-    await expect.poll(async () => (await teacher.call<PlanBookView>('GET', '/api/plans')).body.plans.filter(each => each.isArchived)).toEqual([])
+    await expect
+      .poll(async () =>
+        (await teacher.call<PlanBookView>('GET', '/api/plans')).body.plans.filter(each => each.isArchived),
+      )
+      .toEqual([])
     await expectAccessible(page)
   })
 })
 
 describe('what a plan may not be', () => {
-  const save = async (changes: object, revision?: number) => teacher.call('PUT', `/api/plans/${planNumber}`, { revision: revision ?? (await view()).revision, plan: changes })
+  const save = async (changes: object, revision?: number) =>
+    teacher.call('PUT', `/api/plans/${planNumber}`, { revision: revision ?? (await view()).revision, plan: changes })
 
   it.each<[string, (now: Plan) => object, RegExp]>([
     ['without a step', () => ({ steps: [] }), /steps: a plan needs a step/],
-    ['with words that are no words', now => ({ steps: now.steps.map(each => ({ ...each, rich: { type: 'doc', content: [{ type: 'script', text: 'alert(1)' }] } })) }), /steps\.0\.rich/],
-    ['with a look-for without a place', now => ({ steps: now.steps.map(each => ({ ...each, lookFors: [{ id: 'x', title: 'x', settings: { measure: 'steady-line', layer: 'a', what: 'it', tolerance: 'standard' } }] })) }), /steps\.0\.lookFors\.0/],
+    [
+      'with words that are no words',
+      now => ({
+        steps: now.steps.map(each => ({
+          ...each,
+          rich: { type: 'doc', content: [{ type: 'script', text: 'alert(1)' }] },
+        })),
+      }),
+      /steps\.0\.rich/,
+    ],
+    [
+      'with a look-for without a place',
+      now => ({
+        steps: now.steps.map(each => ({
+          ...each,
+          lookFors: [
+            {
+              id: 'x',
+              title: 'x',
+              settings: { measure: 'steady-line', layer: 'a', what: 'it', tolerance: 'standard' },
+            },
+          ],
+        })),
+      }),
+      /steps\.0\.lookFors\.0/,
+    ],
     ['with a field that there is not', () => ({ price: 12 }), /price/],
   ])('%s is refused and nothing is stored', async (_what, changes, why) => {
     const before = await view()

@@ -21,10 +21,11 @@ beforeAll(async () => {
 afterAll(() => browser?.close())
 
 const register = async () => (await teacher.call<RegisterView>('GET', `/api/classes/${classId}`)).body
-const door = (code: string, name: string, pin: string) => new Client(url).call('POST', '/api/session/learner', { code, name, pin })
+const door = (code: string, name: string, pin: string) =>
+  new Client(url).call('POST', '/api/session/learner', { code, name, pin })
 
 describe('a new class', () => {
-  let slip: { name: string, pin: string }
+  let slip: { name: string; pin: string }
 
   it('is opened from the desk, with a code of its own', async () => {
     await page.getByRole('button', { name: 'New class' }).click()
@@ -40,9 +41,16 @@ describe('a new class', () => {
 
   it('gets learners from a pasted list, and says who is left out and why', async () => {
     await page.getByRole('button', { name: 'Add learners' }).click()
-    await page.getByLabel('Names, one a line').fill('Name;PIN\nAda Tregear;4471\nZoë Pell;\nzoe pell;\n=1+1;\nBo Hask;12\n  Cissy   Rooke ;')
+    await page
+      .getByLabel('Names, one a line')
+      .fill('Name;PIN\nAda Tregear;4471\nZoë Pell;\nzoe pell;\n=1+1;\nBo Hask;12\n  Cissy   Rooke ;')
     await page.getByRole('heading', { name: '3 learners to add' }).waitFor()
-    for (const why of ['The same name stands in row 3.', 'This does not look like a name.', 'A PIN has four to eight digits.']) await page.getByText(why).waitFor()
+    for (const why of [
+      'The same name stands in row 3.',
+      'This does not look like a name.',
+      'A PIN has four to eight digits.',
+    ])
+      await page.getByText(why).waitFor()
     await expectAccessible(page, '.dialog')
     await page.getByRole('button', { name: 'Add 3 learners' }).click()
     await page.getByRole('heading', { name: '3 slips for Sandbank evening' }).waitFor()
@@ -54,15 +62,24 @@ describe('a new class', () => {
   })
 
   it('gives the list as CSV', async () => {
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Keep the list (CSV)' }).click()])
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Keep the list (CSV)' }).click(),
+    ])
     const chunks: Buffer[] = []
     for await (const chunk of await download.createReadStream()) chunks.push(chunk as Buffer)
     const { code } = await register()
-    expect(Buffer.concat(chunks).toString('utf8').split('\r\n').slice(0, 2)).toEqual(['Class,Class code,Name,PIN', `Sandbank evening,${code},Ada Tregear,4471`])
+    expect(Buffer.concat(chunks).toString('utf8').split('\r\n').slice(0, 2)).toEqual([
+      'Class,Class code,Name,PIN',
+      `Sandbank evening,${code},Ada Tregear,4471`,
+    ])
   })
 
   it('gives the slips as a PDF to print', async () => {
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Slips to print (PDF)' }).click()])
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Slips to print (PDF)' }).click(),
+    ])
     expect(download.suggestedFilename()).toBe('sandbank-evening-slips.pdf')
     const chunks: Buffer[] = []
     for await (const chunk of await download.createReadStream()) chunks.push(chunk as Buffer)
@@ -92,8 +109,18 @@ describe('a new class', () => {
   it('takes all of a list or nothing of it', async () => {
     const before = await register()
     for (const learners of [
-      [{ name: 'Dilly Moor', pin: null }, { name: 'ADA TREGEAR', pin: null }], [{ name: 'Dilly Moor', pin: null }, { name: '<b>', pin: null }],
-      [{ name: 'Dilly Moor', pin: '12' }], [{ name: 'x'.repeat(90), pin: null }], [], Array.from({ length: 201 }, (_, i) => ({ name: `Learner ${i}`, pin: null })),
+      [
+        { name: 'Dilly Moor', pin: null },
+        { name: 'ADA TREGEAR', pin: null },
+      ],
+      [
+        { name: 'Dilly Moor', pin: null },
+        { name: '<b>', pin: null },
+      ],
+      [{ name: 'Dilly Moor', pin: '12' }],
+      [{ name: 'x'.repeat(90), pin: null }],
+      [],
+      Array.from({ length: 201 }, (_, i) => ({ name: `Learner ${i}`, pin: null })),
     ]) {
       const { status, code } = await teacher.call('POST', `/api/classes/${classId}/learners`, { learners })
       expect([status, code]).toEqual([422, 'malformed'])
@@ -102,10 +129,14 @@ describe('a new class', () => {
   })
 
   it('takes thirty at once', async () => {
-    const { status, body } = await teacher.call<SlipsView>('POST', `/api/classes/${classId}/learners`, { learners: Array.from({ length: 30 }, (_, i) => ({ name: `Learner ${i + 1}`, pin: null })) })
+    const { status, body } = await teacher.call<SlipsView>('POST', `/api/classes/${classId}/learners`, {
+      learners: Array.from({ length: 30 }, (_, i) => ({ name: `Learner ${i + 1}`, pin: null })),
+    })
     expect(status).toBe(200)
     expect(body.slips).toHaveLength(30)
-    expect((await teacher.call<DeskView>('GET', '/api/desk')).body.classes.find(each => each.id === classId)!.learners).toBe(33)
+    expect(
+      (await teacher.call<DeskView>('GET', '/api/desk')).body.classes.find(each => each.id === classId)!.learners,
+    ).toBe(33)
   })
 })
 
@@ -117,10 +148,19 @@ describe('someone taken out of the class', () => {
     const before = await register()
     code = before.code
     ada = before.learners.find(each => each.name === 'Ada Tregear')!.id
-    const { body: { slips: [slip] } } = await teacher.call<SlipsView>('POST', `/api/learners/${ada}/pin`)
+    const {
+      body: {
+        slips: [slip],
+      },
+    } = await teacher.call<SlipsView>('POST', `/api/learners/${ada}/pin`)
     const client = new Client(url)
     await client.call('POST', '/api/session/learner', { code, name: 'Ada Tregear', pin: slip!.pin })
-    const { body: { id } } = await client.call<{ id: number }>('POST', '/api/sheets', { title: 'Dunes', sheet: { width: 300, height: 200, paper: [255, 255, 255] } })
+    const {
+      body: { id },
+    } = await client.call<{ id: number }>('POST', '/api/sheets', {
+      title: 'Dunes',
+      sheet: { width: 300, height: 200, paper: [255, 255, 255] },
+    })
     expect((await client.call('GET', `/api/drawings/${id}`)).status).toBe(200)
 
     await page.reload()
@@ -132,7 +172,9 @@ describe('someone taken out of the class', () => {
     expect((await client.call('GET', '/api/folio')).code).toBe('not-signed-in')
     expect((await door(code, 'Ada Tregear', slip!.pin)).code).toBe('not-yours')
     expect((await door(code, 'Ada Tregear', '0000')).code).toBe('wrong-sign-in')
-    const again = await teacher.call('POST', `/api/classes/${classId}/learners`, { learners: [{ name: 'ada tregear', pin: null }] })
+    const again = await teacher.call('POST', `/api/classes/${classId}/learners`, {
+      learners: [{ name: 'ada tregear', pin: null }],
+    })
     expect([again.status, again.code]).toEqual([422, 'malformed'])
 
     await page.getByText('One learner was taken out').click()
@@ -144,14 +186,15 @@ describe('someone taken out of the class', () => {
   it('is renamed, but not into someone else', async () => {
     expect((await teacher.call('PUT', `/api/learners/${ada}`, { name: ' Ada   Tregear-Moor ' })).status).toBe(200)
     expect((await register()).learners.find(each => each.id === ada)!.name).toBe('Ada Tregear-Moor')
-    for (const name of ['zoe pell', '', '=1+1', 'x'.repeat(80)]) expect((await teacher.call('PUT', `/api/learners/${ada}`, { name })).code).toBe('malformed')
+    for (const name of ['zoe pell', '', '=1+1', 'x'.repeat(80)])
+      expect((await teacher.call('PUT', `/api/learners/${ada}`, { name })).code).toBe('malformed')
   })
 })
 
 describe('the plans of a term', () => {
   const terms = { startsAt: null, dueAt: null, way: 'own', learners: null }
   let plans: number[]
-  let zoe: { client: Client, id: number }
+  let zoe: { client: Client; id: number }
 
   it('are given from the register', async () => {
     await page.reload()
@@ -165,7 +208,9 @@ describe('the plans of a term', () => {
     await expectAccessible(page)
     const { code, learners } = await register()
     const id = learners.find(each => each.name === 'Zoë Pell')!.id
-    const { body: { slips } } = await teacher.call<SlipsView>('POST', `/api/learners/${id}/pin`)
+    const {
+      body: { slips },
+    } = await teacher.call<SlipsView>('POST', `/api/learners/${id}/pin`)
     zoe = { id, client: new Client(url) }
     await zoe.client.call('POST', '/api/session/learner', { code, name: 'Zoë Pell', pin: slips[0]!.pin })
   })
@@ -174,7 +219,10 @@ describe('the plans of a term', () => {
   const begin = (plan: number) => zoe.client.call<{ id: number }>('POST', '/api/drawings', { plan, afresh: false })
 
   it('have an order, by hand and by keys', async () => {
-    await page.getByRole('button', { name: /^Move .*: arrow keys$/ }).first().focus()
+    await page
+      .getByRole('button', { name: /^Move .*: arrow keys$/ })
+      .first()
+      .focus()
     await page.keyboard.press('ArrowDown')
     await expect.poll(async () => (await register()).plans.map(each => each.id)).toEqual([plans[1], plans[0]])
     expect((await folio()).map(each => each.id)).toEqual([plans[1], plans[0]])
@@ -182,30 +230,47 @@ describe('the plans of a term', () => {
 
   it('open on their day, and not before', async () => {
     const later = new Date(Date.now() + 3_600_000).toISOString()
-    expect((await teacher.call('PUT', `/api/classes/${classId}/plans/${plans[0]}`, { ...terms, startsAt: later })).status).toBe(200)
+    expect(
+      (await teacher.call('PUT', `/api/classes/${classId}/plans/${plans[0]}`, { ...terms, startsAt: later })).status,
+    ).toBe(200)
     expect((await begin(plans[0]!)).code).toBe('not-yet')
     expect((await folio()).find(each => each.id === plans[0])!.startsAt).toBe(later)
-    await teacher.call('PUT', `/api/classes/${classId}/plans/${plans[0]}`, { ...terms, startsAt: new Date(Date.now() - 1000).toISOString(), dueAt: later })
+    await teacher.call('PUT', `/api/classes/${classId}/plans/${plans[0]}`, {
+      ...terms,
+      startsAt: new Date(Date.now() - 1000).toISOString(),
+      dueAt: later,
+    })
     expect((await begin(plans[0]!)).status).toBe(200)
   })
 
   it('are for some of the class, and stay with whoever has begun', async () => {
     const others = (await register()).learners.filter(each => each.id !== zoe.id).map(each => each.id)
-    for (const plan of plans) expect((await teacher.call('PUT', `/api/classes/${classId}/plans/${plan}`, { ...terms, learners: others.slice(0, 2) })).status).toBe(200)
+    for (const plan of plans)
+      expect(
+        (await teacher.call('PUT', `/api/classes/${classId}/plans/${plan}`, { ...terms, learners: others.slice(0, 2) }))
+          .status,
+      ).toBe(200)
     expect((await folio()).map(each => each.id)).toEqual([plans[0]])
     expect((await begin(plans[1]!)).code).toBe('not-yours')
-    expect((await register()).plans.find(each => each.id === plans[1])!.learners).toEqual([...others.slice(0, 2)].sort((a, b) => a - b))
+    expect((await register()).plans.find(each => each.id === plans[1])!.learners).toEqual(
+      [...others.slice(0, 2)].sort((a, b) => a - b),
+    )
   })
 
   it('take the path that the teacher sets', async () => {
     await teacher.call('PUT', `/api/classes/${classId}/plans/${plans[0]}`, { ...terms, way: 'richer' })
-    const { body: { id } } = await begin(plans[0]!)
+    const {
+      body: { id },
+    } = await begin(plans[0]!)
     expect((await zoe.client.call<{ way: string }>('GET', `/api/drawings/${id}`)).body.way).toBe('richer')
   })
 
   it('are set in the register', async () => {
     await page.reload()
-    await page.getByRole('button', { name: /^When and by whom/ }).first().click()
+    await page
+      .getByRole('button', { name: /^When and by whom/ })
+      .first()
+      .click()
     await page.getByLabel('It opens').fill('2031-03-04T18:30')
     await page.getByLabel('It is due').fill('2031-03-04T17:30')
     await page.getByText('It would be due before it opens.').waitFor()
@@ -217,8 +282,13 @@ describe('the plans of a term', () => {
   })
 
   it.each([
-    { ...terms, way: 'scenic' }, { ...terms, startsAt: 'tomorrow' }, { ...terms, startsAt: '2031-03-04T18:30:00Z', dueAt: '2031-03-04T18:30:00Z' }, { ...terms, learners: [] }, { ...terms, learners: [99_999_999] }, { way: 'own' },
-  ])('not with %j', async (body) => {
+    { ...terms, way: 'scenic' },
+    { ...terms, startsAt: 'tomorrow' },
+    { ...terms, startsAt: '2031-03-04T18:30:00Z', dueAt: '2031-03-04T18:30:00Z' },
+    { ...terms, learners: [] },
+    { ...terms, learners: [99_999_999] },
+    { way: 'own' },
+  ])('not with %j', async body => {
     const { status, code } = await teacher.call('PUT', `/api/classes/${classId}/plans/${plans[0]}`, body)
     expect([status, code]).toEqual([422, 'malformed'])
   })

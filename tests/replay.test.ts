@@ -40,16 +40,23 @@ describe('hundreds of random acts', () => {
             for (const entry of randomEntries(seed, sheet, count)) engine.take(entry)
             return contentHash(engine.drawing)
           }`,
-        resolveDir: fromRoot(), loader: 'ts',
+        resolveDir: fromRoot(),
+        loader: 'ts',
       },
-      bundle: true, write: false, format: 'iife', globalName: 'easel', target: 'es2022',
+      bundle: true,
+      write: false,
+      format: 'iife',
+      globalName: 'easel',
+      target: 'es2022',
     })
     const blank = await browser.context.newPage()
     await blank.evaluate(`${bundle.outputFiles[0]!.text}; globalThis.easel = easel`)
     for (const seed of [1, 2, 3]) {
       const count = 260
       const there = await blank.evaluate(
-        ([s, sh, c]) => (globalThis as unknown as { easel: { run: (...given: unknown[]) => string } }).easel.run(s, sh, c), [seed, sheet, count] as const,
+        ([s, sh, c]) =>
+          (globalThis as unknown as { easel: { run: (...given: unknown[]) => string } }).easel.run(s, sh, c),
+        [seed, sheet, count] as const,
       )
       const here = replay(loadKernels(), { version: 1, sheet, entries: randomEntries(seed, sheet, count) })
       expect(there).toBe(contentHash(here.drawing))
@@ -67,9 +74,14 @@ describe('hundreds of random acts', () => {
     await expectKept(page)
     await page.getByRole('button', { name: 'Hand in' }).click()
     await page.getByRole('dialog').getByRole('button', { name: 'Hand in' }).click()
-    const { hash, position } = (await handed).postDataJSON() as { hash: string, position: number }
+    const { hash, position } = (await handed).postDataJSON() as { hash: string; position: number }
     const client = await new Client(url).learner('Otto Brandreth', '1836', 'PIER22')
-    const { entries, plan } = (await client.call<{ entries: Entry[], plan: { sheet: { width: number, height: number, paper: [number, number, number] } } }>('GET', `/api/drawings/${drawingNumber(page)}`)).body
+    const { entries, plan } = (
+      await client.call<{
+        entries: Entry[]
+        plan: { sheet: { width: number; height: number; paper: [number, number, number] } }
+      }>('GET', `/api/drawings/${drawingNumber(page)}`)
+    ).body
     const record = requireRecord({ version: 1, sheet: plan.sheet, entries: entries.slice(0, position) })
     // Some come to nothing: a pour that would run out, an eraser on an empty layer.
     expect(record.entries.filter(entry => entry.type === 'act').length).toBeGreaterThan(100)
@@ -80,7 +92,11 @@ describe('hundreds of random acts', () => {
 type Random = ReturnType<typeof seededRandom>
 
 /** One thing that someone at the Easel might do: mostly a stroke, else another tool, size, colour, step or undo. */
-async function randomDoing(at: Page, toPage: (x: number, y: number) => [number, number], random: Random): Promise<void> {
+async function randomDoing(
+  at: Page,
+  toPage: (x: number, y: number) => [number, number],
+  random: Random,
+): Promise<void> {
   const roll = random.unit()
   if (roll < 0.08) return at.keyboard.press(random.pick(['1', '2', '3']))
   if (roll < 0.16) return at.keyboard.press(random.pick(['q', 'w', 'w']))

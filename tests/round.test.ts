@@ -16,8 +16,8 @@ const teacher = new Client(second)
 let classId = 0
 let planId = 0
 let slips: SlipsView
-let desk: { browser: OpenedBrowser, page: Page }
-const sheets: { browser: OpenedBrowser, page: Page, at: Placed }[] = []
+let desk: { browser: OpenedBrowser; page: Page }
+const sheets: { browser: OpenedBrowser; page: Page; at: Placed }[] = []
 const NAMES = ['Ada Tregear', 'Bo Hask', 'Cissy Rooke']
 
 beforeAll(async () => {
@@ -25,9 +25,14 @@ beforeAll(async () => {
   const { plans } = (await teacher.call<DeskView>('GET', '/api/desk')).body
   const { plan } = (await teacher.call<{ plan: Plan }>('GET', `/api/plans/${plans[0]!.id}`)).body
   const steps = plan.steps.map((step, i) => (i === 0 ? { ...step, goOn: 'opened' as const } : step))
-  planId = (await teacher.call<{ id: number }>('POST', '/api/plans', { ...plan, title: 'The kettle, together', steps })).body.id
+  planId = (await teacher.call<{ id: number }>('POST', '/api/plans', { ...plan, title: 'The kettle, together', steps }))
+    .body.id
   classId = (await teacher.call<{ id: number }>('POST', '/api/classes', { name: 'Jetty group', when: '' })).body.id
-  slips = (await teacher.call<SlipsView>('POST', `/api/classes/${classId}/learners`, { learners: NAMES.map(name => ({ name, pin: null })) })).body
+  slips = (
+    await teacher.call<SlipsView>('POST', `/api/classes/${classId}/learners`, {
+      learners: NAMES.map(name => ({ name, pin: null })),
+    })
+  ).body
   await teacher.call('POST', `/api/plans/${planId}/give`, { classId, isGiven: true })
   for (const { name, pin } of slips.slips.slice(0, 2)) {
     const browser = await openBrowser()
@@ -60,12 +65,14 @@ describe('the Round', () => {
   it('shows who has begun and who has not', async () => {
     await card('Cissy Rooke').getByText('has drawn nothing yet').waitFor()
     expect(await desk.page.locator('article.sheet').count()).toBe(3)
-    await card('Ada Tregear').getByText(/^1 of 4/).waitFor()
+    await card('Ada Tregear')
+      .getByText(/^1 of 4/)
+      .waitFor()
     await expectAccessible(desk.page)
   })
 
   it('shows a sheet as it is drawn', async () => {
-    const [{ page, at }] = sheets as [typeof sheets[number]]
+    const [{ page, at }] = sheets as [(typeof sheets)[number]]
     await drawWithMouse(page, at, arc(700, 600, 200, 160), 3)
     await expectKept(page)
     const picture = card('Ada Tregear').locator('img')
@@ -74,14 +81,18 @@ describe('the Round', () => {
     const src = await picture.getAttribute('src')
     await drawWithMouse(page, at, arc(700, 600, 120, 100), 4)
     await expect.poll(() => picture.getAttribute('src'), { timeout: 15_000 }).not.toBe(src)
-    await card('Ada Tregear').getByText(/^last stroke \d+ s ago$/).waitFor()
+    await card('Ada Tregear')
+      .getByText(/^last stroke \d+ s ago$/)
+      .waitFor()
     await card('Ada Tregear').getByText('drawing', { exact: true }).waitFor()
   })
 
   it('tells what a look at the step has found', async () => {
-    const [{ page }] = sheets as [typeof sheets[number]]
+    const [{ page }] = sheets as [(typeof sheets)[number]]
     await page.getByRole('button', { name: 'Look at my step' }).click()
-    await card('Ada Tregear').getByText(/\d of \d met/).waitFor({ timeout: 15_000 })
+    await card('Ada Tregear')
+      .getByText(/\d of \d met/)
+      .waitFor({ timeout: 15_000 })
     const [{ drawing }] = (await firstCards()).filter(each => each.name === 'Ada Tregear') as [RoundCard]
     expect(drawing!.found!.length).toBeGreaterThan(0)
     expect(drawing!.plan).toEqual({ id: planId, title: 'The kettle, together', steps: 4 })
@@ -112,7 +123,9 @@ describe('the Round', () => {
       await page.locator('[data-test=teachers-words]').waitFor({ state: 'hidden' })
     }
     // Put away is put away: a reload does not bring it back.
-    const heard = sheets[1]!.page.waitForResponse(response => response.headers()['content-type']?.startsWith('text/event-stream') ?? false)
+    const heard = sheets[1]!.page.waitForResponse(
+      response => response.headers()['content-type']?.startsWith('text/event-stream') ?? false,
+    )
     await sheets[1]!.page.reload()
     await sheets[1]!.page.locator('.step-sheet').waitFor()
     await heard
@@ -125,7 +138,9 @@ describe('the Round', () => {
     await page.getByRole('button', { name: 'Wait a moment' }).waitFor()
     await desk.page.getByRole('button', { name: 'Open step 2 for all' }).click()
     await page.getByRole('button', { name: /^(Next step|Go on anyway)$/ }).waitFor({ timeout: 5000 })
-    expect((await teacher.call<RoundView>('GET', `/api/classes/${classId}/round`)).body.plans[0]!.opened).toHaveLength(1)
+    expect((await teacher.call<RoundView>('GET', `/api/classes/${classId}/round`)).body.plans[0]!.opened).toHaveLength(
+      1,
+    )
   })
 })
 
@@ -138,8 +153,18 @@ describe('watching one sheet', () => {
   it('shows each stroke as it comes', async () => {
     const before = await restingLook(() => look(desk.page, '.watch .window'))
     const { page, at } = sheets[0]!
-    await drawWithMouse(page, at, [[500, 300], [1100, 340]], 5)
-    await expect.poll(async () => (await look(desk.page, '.watch .window')).equals(before), { timeout: 15_000 }).toBe(false)
+    await drawWithMouse(
+      page,
+      at,
+      [
+        [500, 300],
+        [1100, 340],
+      ],
+      5,
+    )
+    await expect
+      .poll(async () => (await look(desk.page, '.watch .window')).equals(before), { timeout: 15_000 })
+      .toBe(false)
     await expectAccessible(desk.page, '.watch')
   })
 
@@ -154,7 +179,9 @@ describe('watching one sheet', () => {
 
   it('shows a stroke over it; the learner’s own lines stay', async () => {
     const learner = sheets[0]!.page
-    const drawn = async () => (await teacher.call<{ position: number }>('GET', `/api/drawings/${drawingNumber(learner)}/entries?from=0`)).body.position
+    const drawn = async () =>
+      (await teacher.call<{ position: number }>('GET', `/api/drawings/${drawingNumber(learner)}/entries?from=0`)).body
+        .position
     const before = await drawn()
     await desk.page.getByRole('button', { name: 'Show a stroke' }).click()
     const at = await placeOfSheet(desk.page.locator('.watch .window'))
@@ -173,7 +200,15 @@ describe('watching one sheet', () => {
   it('shows a stroke to everyone on the plan', async () => {
     const at = await placeOfSheet(desk.page.locator('.watch .window'))
     await desk.page.getByRole('button', { name: 'Show a stroke' }).click()
-    await drawWithMouse(desk.page, at, [[400, 900], [1200, 900]], 7)
+    await drawWithMouse(
+      desk.page,
+      at,
+      [
+        [400, 900],
+        [1200, 900],
+      ],
+      7,
+    )
     await desk.page.getByRole('button', { name: 'To all on this plan' }).click()
     for (const { page } of sheets) {
       await page.getByRole('group', { name: 'What your teacher shows' }).waitFor()
@@ -194,7 +229,10 @@ describe('eyes to the front', () => {
     const before = await restingLook(() => canvas.screenshot())
     const at = await placeOfSheet(desk.page.locator('.window').first())
     await drawWithMouse(desk.page, at, arc(800, 600, 300, 260), 8)
-    for (const { page } of sheets) await expect.poll(async () => (await look(page, '.front .window')).equals(before), { timeout: 15_000 }).toBe(false)
+    for (const { page } of sheets)
+      await expect
+        .poll(async () => (await look(page, '.front .window')).equals(before), { timeout: 15_000 })
+        .toBe(false)
     await expectAccessible(sheets[0]!.page, '.front')
   })
 
@@ -249,11 +287,18 @@ describe('someone taken out in the middle of a lesson', () => {
     await teacher.call('POST', `/api/learners/${id}/remove`, { isRemoved: true })
     await expect.poll(() => desk.page.locator('article.sheet').count()).toBe(2)
     await drawWithMouse(page, at, arc(600, 500, 90, 90), 9)
-    await expect.poll(() => page.locator('[data-test=saving]').getAttribute('data-state'), { timeout: 15_000 }).toBe('signed-out')
+    await expect
+      .poll(() => page.locator('[data-test=saving]').getAttribute('data-state'), { timeout: 15_000 })
+      .toBe('signed-out')
     await teacher.call('POST', `/api/learners/${id}/remove`, { isRemoved: false })
     await page.reload()
     await expectKept(page)
-    const { entries } = (await teacher.call<{ entries: { type: string, act?: { kind: string } }[] }>('GET', `/api/drawings/${drawingNumber(page)}/entries?from=0`)).body
+    const { entries } = (
+      await teacher.call<{ entries: { type: string; act?: { kind: string } }[] }>(
+        'GET',
+        `/api/drawings/${drawingNumber(page)}/entries?from=0`,
+      )
+    ).body
     expect(entries.filter(each => each.act?.kind === 'stroke')).toHaveLength(1)
   })
 })
@@ -265,7 +310,18 @@ describe('what is sent', () => {
     ['to nobody', () => ({ to: [], news: { kind: 'words', words: 'Hello' } })],
     ['to someone of another class', () => ({ to: [1], news: { kind: 'words', words: 'Hello' } })],
     ['of no kind', () => ({ to: null, news: { kind: 'song', words: 'Hello' } })],
-    ['strokes that are none', () => ({ to: null, news: { kind: 'ghost', plan: planId, on: 'plan', record: { version: 1, sheet: { width: 10, height: 10, paper: [0, 0, 0] }, entries: [{ type: 'wish' }] } } })],
+    [
+      'strokes that are none',
+      () => ({
+        to: null,
+        news: {
+          kind: 'ghost',
+          plan: planId,
+          on: 'plan',
+          record: { version: 1, sheet: { width: 10, height: 10, paper: [0, 0, 0] }, entries: [{ type: 'wish' }] },
+        },
+      }),
+    ],
   ])('%s: is refused', async (_what, body) => {
     const { status, code } = await teacher.call('POST', `/api/classes/${classId}/send`, body())
     expect([status, code]).toEqual([422, 'malformed'])
@@ -273,7 +329,10 @@ describe('what is sent', () => {
 
   it('words that look like markup are words', async () => {
     const { page } = sheets[0]!
-    await teacher.call('POST', `/api/classes/${classId}/send`, { to: [slips.slips[0]!.id], news: { kind: 'words', words: '<img src=x onerror=alert(1)> <b>bold</b>' } })
+    await teacher.call('POST', `/api/classes/${classId}/send`, {
+      to: [slips.slips[0]!.id],
+      news: { kind: 'words', words: '<img src=x onerror=alert(1)> <b>bold</b>' },
+    })
     await page.locator('[data-test=teachers-words]', { hasText: '<img src=x onerror=alert(1)> <b>bold</b>' }).waitFor()
     expect(await page.locator('[data-test=teachers-words] img, [data-test=teachers-words] b').count()).toBe(0)
   })
@@ -281,6 +340,7 @@ describe('what is sent', () => {
   it('a picture of a drawing that is none is refused', async () => {
     const ada = await new Client(url).learner(NAMES[0]!, slips.slips[0]!.pin, slips.code)
     const path = `/api/drawings/${drawingNumber(sheets[0]!.page)}/live`
-    for (const base64 of ['PHN2Zz48L3N2Zz4=', '%%%', 'A'.repeat(500_000)]) expect((await ada.call('PUT', path, { position: 1, base64, found: null })).code).toBe('malformed')
+    for (const base64 of ['PHN2Zz48L3N2Zz4=', '%%%', 'A'.repeat(500_000)])
+      expect((await ada.call('PUT', path, { position: 1, base64, found: null })).code).toBe('malformed')
   })
 })

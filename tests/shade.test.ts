@@ -40,19 +40,46 @@ const card = (name: RegExp) => page.getByRole('group', { name })
 describe('rubbing', () => {
   it('has nothing to rub on an empty layer, and says so', async () => {
     await fetchTool(/^Smudging stump/)
-    await drawWithMouse(page, at, [[600, 500], [700, 520]], 1)
+    await drawWithMouse(
+      page,
+      at,
+      [
+        [600, 500],
+        [700, 520],
+      ],
+      1,
+    )
     await page.getByText(/the smudging stump finds no paint there|the smudge finds no paint there/).waitFor()
-    for (const button of await page.locator('.notice').getByRole('button', { name: 'Close' }).all()) await button.click()
+    for (const button of await page.locator('.notice').getByRole('button', { name: 'Close' }).all())
+      await button.click()
     expect((await record.read()).entries.filter(entry => entry.type === 'act')).toHaveLength(0)
   })
 
   it('drags paint along: an act that the server draws alike', async () => {
     await fetchTool(/^Marker/)
-    await drawWithMouse(page, at, [[400, 400], [700, 405], [700, 430], [400, 430]], 2)
+    await drawWithMouse(
+      page,
+      at,
+      [
+        [400, 400],
+        [700, 405],
+        [700, 430],
+        [400, 430],
+      ],
+      2,
+    )
     await record.acts('stroke', 1)
     const before = pixel(await record.drawing(), [760, 418])
     await page.getByRole('radio', { name: /^Smudging stump/ }).click()
-    await drawWithMouse(page, at, [[640, 418], [780, 420]], 3)
+    await drawWithMouse(
+      page,
+      at,
+      [
+        [640, 418],
+        [780, 420],
+      ],
+      3,
+    )
     const [, smudge] = await record.acts('stroke', 2)
     expect(smudge!.tool.effect).toBe('smudge')
     const after = pixel(await record.drawing(), [760, 418])
@@ -86,7 +113,10 @@ describe('adjusting', () => {
     await point.focus()
     for (let i = 0; i < 40; i++) await page.keyboard.press('Shift+ArrowRight')
     await expect.poll(() => point.getAttribute('aria-valuetext')).toBe('254 becomes 128')
-    await page.locator('.window').focus().catch(() => {})
+    await page
+      .locator('.window')
+      .focus()
+      .catch(() => {})
     await bar.getByRole('button', { name: 'Leave as it was' }).click()
     await bar.waitFor({ state: 'detached' })
     await record.acts('adjust', 1)
@@ -115,7 +145,9 @@ describe('light', () => {
   })
 
   it('throws the shadow of what is painted, on a layer under it', async () => {
-    await card(/^The light$/).getByRole('button', { name: 'Cast a shadow' }).click()
+    await card(/^The light$/)
+      .getByRole('button', { name: 'Cast a shadow' })
+      .click()
     const bar = card(/^The cast shadow$/)
     await bar.waitFor()
     await bar.getByText('away from the light pin').waitFor()
@@ -129,7 +161,9 @@ describe('light', () => {
   })
 
   it('is taken away with its pin', async () => {
-    await card(/^The light$/).getByRole('button', { name: 'Take it away' }).click()
+    await card(/^The light$/)
+      .getByRole('button', { name: 'Take it away' })
+      .click()
     expect((await record.acts('light-pin', 4)).at(-1)!.light).toBeNull()
   })
 
@@ -155,8 +189,13 @@ describe('light', () => {
     await bar.getByRole('button', { name: 'Keep it' }).click()
     const [act] = await record.acts('haze', 1)
     expect(act!.layers.length).toBeGreaterThan(0)
-    const { entries, plan: { sheet } } = await record.read()
-    const [before, after] = [entries.slice(0, -1), entries].map(each => replay(loadKernels(), { version: 1, sheet, entries: each }).drawing)
+    const {
+      entries,
+      plan: { sheet },
+    } = await record.read()
+    const [before, after] = [entries.slice(0, -1), entries].map(
+      each => replay(loadKernels(), { version: 1, sheet, entries: each }).drawing,
+    )
     const { layer } = act!.layers.at(-1)!
     const paintOf = (of: Drawing) => of.layers.find(({ id }) => id === layer)!.tiles
     expect(paintOf(after!) === paintOf(before!)).toBe(false)
@@ -169,9 +208,15 @@ describe('a picture saved', () => {
     const dialog = page.getByRole('dialog')
     await dialog.getByLabel(/On nothing/).check()
     await restingBox(dialog.getByRole('button', { name: 'Save it' }))
-    const [download] = await Promise.all([page.waitForEvent('download'), dialog.getByRole('button', { name: 'Save it' }).click()])
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      dialog.getByRole('button', { name: 'Save it' }).click(),
+    ])
     expect(download.suggestedFilename()).toMatch(/^[a-z-]+\.png$/)
-    const { data, info } = await sharp((await download.path())!).ensureAlpha().raw().toBuffer({ resolveWithObject: true })
+    const { data, info } = await sharp((await download.path())!)
+      .ensureAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true })
     const own = await record.drawing()
     expect([info.width, info.height]).toEqual([own.sheet.width, own.sheet.height])
     expect(Buffer.compare(data, Buffer.from(flattenDrawing(loadKernels(), own, null)))).toBe(0)

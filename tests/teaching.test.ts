@@ -22,7 +22,7 @@ beforeAll(async () => {
 const register = async (classId: number) => (await teacher.call<RegisterView>('GET', `/api/classes/${classId}`)).body
 
 /** The teacher before a page, in a small window. */
-async function teacherAt(path: string): Promise<{ browser: OpenedBrowser, page: Page }> {
+async function teacherAt(path: string): Promise<{ browser: OpenedBrowser; page: Page }> {
   const browser = await openBrowser({ width: 1024, height: 768 })
   const page = browser.context.pages()[0]!
   await enterAsTeacher(page, url, { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' })
@@ -41,7 +41,9 @@ describe('a learner who moves to another class', () => {
     expect((await register(first.classId)).learners.map(each => each.name)).toEqual(['Fyfe Morrow'])
     expect((await register(second.classId)).learners.map(each => [each.name, each.handIns])).toContainEqual([name, 1])
     const { pin } = first.slips.slips[0]!
-    expect((await new Client(url).call('POST', '/api/session/learner', { code: first.slips.code, name, pin })).status).toBe(401)
+    expect(
+      (await new Client(url).call('POST', '/api/session/learner', { code: first.slips.code, name, pin })).status,
+    ).toBe(401)
     const moved = await new Client(url).learner(name, pin, second.slips.code)
     const folio = (await moved.call<FolioView>('GET', '/api/folio')).body
     expect(folio.className).toBe('The quay group')
@@ -61,7 +63,9 @@ describe('what a class draws today', () => {
   })
 
   it('is a plan that the class has', async () => {
-    expect((await teacher.call('PUT', `/api/classes/${first.classId}/today`, { plan: 999_999 })).status).toBeGreaterThanOrEqual(400)
+    expect(
+      (await teacher.call('PUT', `/api/classes/${first.classId}/today`, { plan: 999_999 })).status,
+    ).toBeGreaterThanOrEqual(400)
   })
 })
 
@@ -77,12 +81,14 @@ describe('a left hand', () => {
     await page.getByRole('button', { name: 'Ways of looking' }).click()
     await page.getByLabel('I draw with my left hand').check()
     await page.keyboard.press('Escape')
-    await expect.poll(async () => await left('.stack') < await left('.step-sheet')).toBe(true)
+    await expect.poll(async () => (await left('.stack')) < (await left('.step-sheet'))).toBe(true)
     await page.reload()
     await page.locator('.window canvas').first().waitFor()
     await page.locator('.step-sheet').waitFor()
     expect(await left('.stack')).toBeLessThan(await left('.step-sheet'))
-    expect((await page.getByRole('group', { name: 'Paint box' }).boundingBox())!.x).toBeLessThan((await page.getByRole('button', { name: /^Cupboard/ }).boundingBox())!.x)
+    expect((await page.getByRole('group', { name: 'Paint box' }).boundingBox())!.x).toBeLessThan(
+      (await page.getByRole('button', { name: /^Cupboard/ }).boundingBox())!.x,
+    )
     await expectInReach(page, 'at the Easel for a left hand')
     await browser.close()
   })
@@ -91,9 +97,15 @@ describe('a left hand', () => {
 describe('a learner who signs out', () => {
   it('is away in the Round at once', async () => {
     const [client] = second.clients as [Client]
-    const { id } = (await client.call<{ id: number }>('POST', '/api/drawings', { plan: second.plan, afresh: true })).body
+    const { id } = (await client.call<{ id: number }>('POST', '/api/drawings', { plan: second.plan, afresh: true }))
+      .body
     await client.call('POST', `/api/drawings/${id}/claim`, { writer: 'a-writer-of-tests', takeOver: false })
-    await client.call('POST', `/api/drawings/${id}/batches`, { number: 0, from: 0, writer: 'a-writer-of-tests', entries: plainEntries(0, 3) })
+    await client.call('POST', `/api/drawings/${id}/batches`, {
+      number: 0,
+      from: 0,
+      writer: 'a-writer-of-tests',
+      entries: plainEntries(0, 3),
+    })
     const stream = await teacher.stream(`/api/classes/${second.classId}/round/live`)
     const told = async () => (await stream.next<RoundNews>()).cards.find(each => each.name === 'Gwen Tarrock')
     expect(await told()).toMatchObject({ hasLeft: false, drawing: { id } })
@@ -107,7 +119,9 @@ describe('a list whose headings nobody knows', () => {
   it('names nobody until it is said which column is what', async () => {
     const { browser, page } = await teacherAt(`/register/${first.classId}`)
     await page.getByRole('button', { name: 'Add learners' }).click()
-    await page.getByLabel('Names, one a line').fill('Course list, autumn;;\nNr;Wer;Ort\n1;Hale Penrose;Quay\n2;Iva Rook;Mole')
+    await page
+      .getByLabel('Names, one a line')
+      .fill('Course list, autumn;;\nNr;Wer;Ort\n1;Hale Penrose;Quay\n2;Iva Rook;Mole')
     await page.getByText('Which column is what?').waitFor()
     await page.getByRole('heading', { name: 'Nobody to add yet' }).waitFor()
     await page.getByLabel('Column 2 is').selectOption('name')
@@ -116,7 +130,9 @@ describe('a list whose headings nobody knows', () => {
     await page.getByRole('heading', { name: '2 learners to add' }).waitFor()
     await page.getByRole('button', { name: 'Add 2 learners' }).click()
     await page.getByRole('heading', { name: /^2 slips/ }).waitFor()
-    expect((await register(first.classId)).learners.map(each => each.name)).toEqual(expect.arrayContaining(['Hale Penrose', 'Iva Rook']))
+    expect((await register(first.classId)).learners.map(each => each.name)).toEqual(
+      expect.arrayContaining(['Hale Penrose', 'Iva Rook']),
+    )
     await browser.close()
   })
 })
@@ -127,7 +143,16 @@ describe('the plan editor in a small window', () => {
     for (const tab of ['Words', 'Laid out', 'Look-fors', 'Going on']) {
       await page.getByRole('tab', { name: tab }).click()
       await page.getByRole('tab', { name: tab, selected: true }).waitFor()
-      await expect.poll(() => page.locator('.leaf').last().evaluate(each => each.scrollWidth - each.clientWidth), { message: tab }).toBeLessThanOrEqual(0)
+      await expect
+        .poll(
+          () =>
+            page
+              .locator('.leaf')
+              .last()
+              .evaluate(each => each.scrollWidth - each.clientWidth),
+          { message: tab },
+        )
+        .toBeLessThanOrEqual(0)
     }
     await browser.close()
   })

@@ -15,12 +15,14 @@ import { Client } from './lib/client'
 import { expectAccessible } from './lib/easel'
 import { url } from './lib/world'
 
-/** What comes of hand-ins: they hang on the Wall with leave, are compared with earlier ones, and tell how the term goes. */
+/**
+ * What comes of hand-ins: they hang on the Wall with leave, are compared with earlier ones, and tell how the term goes.
+ */
 
 const teacher = new Client(url)
 let own: OwnClass
-let desk: { browser: OpenedBrowser, page: Page }
-let learner: { browser: OpenedBrowser, page: Page }
+let desk: { browser: OpenedBrowser; page: Page }
+let learner: { browser: OpenedBrowser; page: Page }
 /** Ada's first and second, Bo's, Cissy's. */
 let handIns: number[] = []
 
@@ -29,8 +31,10 @@ beforeAll(async () => {
   own = await openClass(url, teacher, 'Net loft group', ['Ada Tregear', 'Bo Hask', 'Cissy Rooke'])
   const [ada, bo, cissy] = own.clients as [Client, Client, Client]
   handIns = [
-    await handInKettle(ada, own.plan, { seed: 501, steps: 4, faults: { gap: 30, spill: true } }), await handInKettle(ada, own.plan, { seed: 502, steps: 4 }),
-    await handInKettle(bo, own.plan, { seed: 503, steps: 4, faults: { shadeOutside: true } }), await handInKettle(cissy, own.plan, { seed: 504, steps: 2, unfinished: true }),
+    await handInKettle(ada, own.plan, { seed: 501, steps: 4, faults: { gap: 30, spill: true } }),
+    await handInKettle(ada, own.plan, { seed: 502, steps: 4 }),
+    await handInKettle(bo, own.plan, { seed: 503, steps: 4, faults: { shadeOutside: true } }),
+    await handInKettle(cissy, own.plan, { seed: 504, steps: 2, unfinished: true }),
   ]
   await examined(teacher, handIns)
   const browser = await openBrowser()
@@ -45,7 +49,8 @@ afterAll(async () => {
   await learner?.browser.close()
 })
 
-const wall = async (client: Client = teacher) => (await client.call<WallView>('GET', `/api/classes/${own.classId}/wall`)).body.works
+const wall = async (client: Client = teacher) =>
+  (await client.call<WallView>('GET', `/api/classes/${own.classId}/wall`)).body.works
 
 describe('the Wall', () => {
   it('asks for leave for works that are picked on the Table', async () => {
@@ -57,7 +62,10 @@ describe('the Wall', () => {
     for (const name of ['Ada Tregear', 'Bo Hask']) await page.getByLabel(`Pick ${name}’s work`).check()
     await page.getByRole('button', { name: 'Ask for the Wall' }).click()
     await page.getByText('2 learners were asked.').waitFor()
-    expect((await wall()).map(each => [each.learner, each.state])).toEqual([['Ada Tregear', 'asked'], ['Bo Hask', 'asked']])
+    expect((await wall()).map(each => [each.learner, each.state])).toEqual([
+      ['Ada Tregear', 'asked'],
+      ['Bo Hask', 'asked'],
+    ])
     // Nobody else sees what is only asked for, nor its picture.
     const cissy = own.clients[2]!
     expect(await wall(cissy)).toEqual([])
@@ -77,7 +85,12 @@ describe('the Wall', () => {
     await page.getByRole('button', { name: 'Yes, hang it' }).click()
     await page.getByText('one work hangs').waitFor()
     const [first] = await wall(own.clients[2]!)
-    expect(first).toMatchObject({ title: 'Tin in the <b>evening</b>', learner: 'Ada Tregear', handIn: null, isMine: false })
+    expect(first).toMatchObject({
+      title: 'Tin in the <b>evening</b>',
+      learner: 'Ada Tregear',
+      handIn: null,
+      isMine: false,
+    })
     const bo = own.clients[1]!
     const his = (await wall(bo)).find(each => each.isMine)!
     expect((await bo.call('PUT', `/api/wall/${his.id}`, { state: 'up', isNamed: false })).status).toBe(200)
@@ -87,8 +100,12 @@ describe('the Wall', () => {
 
   it('is offered works by learners', async () => {
     const cissy = own.clients[2]!
-    expect((await cissy.call('POST', `/api/hand-ins/${handIns[3]}/wall`, { title: 'Half a kettle', isNamed: true })).status).toBe(200)
-    expect((await cissy.call('POST', `/api/hand-ins/${handIns[2]}/wall`, { title: 'Mine', isNamed: true })).code).toBe('not-yours')
+    expect(
+      (await cissy.call('POST', `/api/hand-ins/${handIns[3]}/wall`, { title: 'Half a kettle', isNamed: true })).status,
+    ).toBe(200)
+    expect((await cissy.call('POST', `/api/hand-ins/${handIns[2]}/wall`, { title: 'Mine', isNamed: true })).code).toBe(
+      'not-yours',
+    )
     await desk.page.goto(`${url}/wall/${own.classId}`)
     await desk.page.getByText('Offered for the Wall').waitFor()
     await desk.page.getByRole('button', { name: 'Hang it' }).click()
@@ -97,17 +114,22 @@ describe('the Wall', () => {
 
   it('shows words once the teacher lets them through, whatever they hold', async () => {
     const { page } = learner
-    const script = '<script>document.body.dataset.broken = "yes"</script><img src=x onerror="document.body.dataset.broken=1">'
+    const script =
+      '<script>document.body.dataset.broken = "yes"</script><img src=x onerror="document.body.dataset.broken=1">'
     const bo = own.clients[1]!
     const tin = (await wall(bo)).find(each => each.title.startsWith('Tin'))!
-    for (const words of [script, 'The lid is well seen.']) expect((await bo.call('POST', `/api/wall/${tin.id}/words`, { words })).status).toBe(200)
+    for (const words of [script, 'The lid is well seen.'])
+      expect((await bo.call('POST', `/api/wall/${tin.id}/words`, { words })).status).toBe(200)
     expect((await bo.call('POST', `/api/wall/${tin.id}/words`, { words: ' ' })).code).toBe('malformed')
     expect((await bo.call('POST', `/api/wall/${tin.id}/words`, { words: 'x'.repeat(401) })).code).toBe('malformed')
     expect((await wall(own.clients[0]!)).find(each => each.id === tin.id)!.words).toEqual([])
     // The desk and the register say that they wait, and lead there.
     for (const page of ['/desk', `/register/${own.classId}`]) {
       await desk.page.goto(url + page)
-      await desk.page.locator('.waits', { hasText: /kind words at 2 places/ }).last().waitFor()
+      await desk.page
+        .locator('.waits', { hasText: /kind words at 2 places/ })
+        .last()
+        .waitFor()
     }
     await desk.page.locator('.waits').getByRole('link').click()
     await desk.page.waitForURL(/\/wall\/\d+$/)
@@ -137,16 +159,20 @@ describe('the Wall', () => {
     expect((await ada.call('PUT', `/api/wall/words/${id}`, { isLetThrough: true })).code).toBe('not-yours')
     await teacher.call('PUT', `/api/wall/words/${id}`, { isLetThrough: false })
     expect((await wall(ada)).find(each => each.id === tin.id)!.words.map(each => each.words)).not.toContain('Crooked.')
-    expect((await wall(bo)).find(each => each.id === tin.id)!.words.at(-1)).toMatchObject({ words: 'Crooked.', state: 'refused' })
+    expect((await wall(bo)).find(each => each.id === tin.id)!.words.at(-1)).toMatchObject({
+      words: 'Crooked.',
+      state: 'refused',
+    })
     expect((await bo.call('DELETE', `/api/wall/words/${id}`)).status).toBe(200)
   })
 
   it('is ordered by the teacher, by keys as well', async () => {
     const { page } = desk
     await page.goto(`${url}/wall/${own.classId}`)
-    const order = () => page.locator('figure.work').evaluateAll(all => all.map(each => Number((each as HTMLElement).dataset.work)))
+    const order = () =>
+      page.locator('figure.work').evaluateAll(all => all.map(each => Number((each as HTMLElement).dataset.work)))
     await expect.poll(async () => (await order()).length).toBe(3)
-    const [first, second, third] = await order() as [number, number, number]
+    const [first, second, third] = (await order()) as [number, number, number]
     await page.locator(`[data-work="${first}"] .handle`).focus()
     await page.keyboard.press('ArrowRight')
     await expect.poll(async () => (await wall(own.clients[0]!)).map(each => each.id)).toEqual([second, first, third])
@@ -172,7 +198,12 @@ describe('progress', () => {
     const { learners } = (await teacher.call<ProgressView>('GET', `/api/classes/${own.classId}/progress`)).body
     const before = learners[0]!.handIns.at(-1)!.judged.find(each => each.measure === 'closed-outline')!
     expect(before.verdict).toBe('met')
-    const body: AnswerBody = { marks: { closed: 'again' }, words: 'Look again at the spout.', next: '', outcome: 'again' }
+    const body: AnswerBody = {
+      marks: { closed: 'again' },
+      words: 'Look again at the spout.',
+      next: '',
+      outcome: 'again',
+    }
     expect((await teacher.call('PUT', `/api/hand-ins/${handIns[1]}/answer`, body)).status).toBe(200)
     const mine = (await own.clients[0]!.call<ProgressView>('GET', '/api/progress')).body.learners
     expect(mine).toHaveLength(1)
@@ -212,7 +243,8 @@ describe('progress', () => {
 
   it('gives a plan out of the Plan book to whom it trains, and takes it back', async () => {
     const { page } = desk
-    const plansOf = async (who: number) => (await own.clients[who]!.call<ProgressView>('GET', '/api/progress')).body.plans.map(each => each.title)
+    const plansOf = async (who: number) =>
+      (await own.clients[who]!.call<ProgressView>('GET', '/api/progress')).body.plans.map(each => each.title)
     const before = await plansOf(0)
     await page.getByLabel('Whose progress').selectOption({ label: 'Ada Tregear' })
     await page.getByRole('heading', { name: 'Progress: Ada Tregear' }).waitFor()
@@ -229,19 +261,35 @@ describe('progress', () => {
 
   it('gives one more learner a plan that some of the class have, and takes it back from that one only', async () => {
     const { page } = desk
-    const progress = async (client: Client) => (await client.call<ProgressView>('GET', client === teacher ? `/api/classes/${own.classId}/progress` : '/api/progress')).body
+    const progress = async (client: Client) =>
+      (
+        await client.call<ProgressView>(
+          'GET',
+          client === teacher ? `/api/classes/${own.classId}/progress` : '/api/progress',
+        )
+      ).body
     const [ada, bo, cissy] = own.clients as [Client, Client, Client]
-    const title = (await page.getByRole('button', { name: /^Give them: / }).first().innerText()).replace('Give them: ', '')
+    const title = (
+      await page
+        .getByRole('button', { name: /^Give them: / })
+        .first()
+        .innerText()
+    ).replace('Give them: ', '')
     const { id } = (await progress(teacher)).book.find(each => each.title === title)!
-    const give = (isGiven: boolean, learners?: number[]) => teacher.call('POST', `/api/plans/${id}/give`, { classId: own.classId, isGiven, ...learners && { learners } })
-    const whoHasIt = async () => Promise.all([ada, bo, cissy].map(async each => (await progress(each)).plans.some(one => one.id === id)))
+    const give = (isGiven: boolean, learners?: number[]) =>
+      teacher.call('POST', `/api/plans/${id}/give`, { classId: own.classId, isGiven, ...(learners && { learners }) })
+    const whoHasIt = async () =>
+      Promise.all([ada, bo, cissy].map(async each => (await progress(each)).plans.some(one => one.id === id)))
     const members = (await progress(teacher)).learners.map(each => each.id)
     const [adaId, boId, cissyId] = members as [number, number, number]
     await give(true, [boId])
     expect((await progress(teacher)).plans.find(each => each.id === id)!.learners).toEqual([boId])
     await page.reload()
     await page.getByLabel('Whose progress').selectOption({ label: 'Ada Tregear' })
-    await page.getByRole('button', { name: `Give them: ${title}` }).first().click()
+    await page
+      .getByRole('button', { name: `Give them: ${title}` })
+      .first()
+      .click()
     await page.getByText(`“${title}” is given to Ada Tregear.`).waitFor()
     expect(await whoHasIt()).toEqual([true, true, false])
     await page.getByText(`Plan: ${title}`).first().waitFor()
@@ -257,12 +305,24 @@ describe('progress', () => {
     expect(await whoHasIt()).toEqual([true, true, false])
     await give(false)
     expect(await whoHasIt()).toEqual([false, false, false])
-    expect((await teacher.call('POST', `/api/plans/${own.plan}/give`, { classId: own.classId, isGiven: false, learners: [adaId] })).code).toBe('plan-changed')
+    expect(
+      (
+        await teacher.call('POST', `/api/plans/${own.plan}/give`, {
+          classId: own.classId,
+          isGiven: false,
+          learners: [adaId],
+        })
+      ).code,
+    ).toBe('plan-changed')
   })
 
   it('gives nothing to someone of another class', async () => {
     const { book } = (await teacher.call<ProgressView>('GET', `/api/classes/${own.classId}/progress`)).body
-    const { status, code } = await teacher.call('POST', `/api/plans/${book[0]!.id}/give`, { classId: own.classId, isGiven: true, learners: [1] })
+    const { status, code } = await teacher.call('POST', `/api/plans/${book[0]!.id}/give`, {
+      classId: own.classId,
+      isGiven: true,
+      learners: [1],
+    })
     expect([status, code]).toEqual([422, 'malformed'])
     expect((await teacher.call<ProgressView>('GET', `/api/classes/${own.classId}/progress`)).body.book).toEqual(book)
   })
@@ -289,10 +349,27 @@ describe('a plan that someone draws on', () => {
     const cissyId = learners[2]!.id
     await teacher.call('POST', `/api/plans/${plan}/give`, { classId: own.classId, isGiven: true })
     expect((await bo.call('POST', '/api/drawings', { plan, afresh: false })).status).toBe(200)
-    await teacher.call('PUT', `/api/classes/${own.classId}/plans/${plan}`, { startsAt: null, dueAt: null, way: 'own', learners: [cissyId] })
+    await teacher.call('PUT', `/api/classes/${own.classId}/plans/${plan}`, {
+      startsAt: null,
+      dueAt: null,
+      way: 'own',
+      learners: [cissyId],
+    })
     // Bo has it no longer, but drew on it.
-    expect((await teacher.call('POST', `/api/plans/${plan}/give`, { classId: own.classId, isGiven: false, learners: [cissyId] })).code).toBe('plan-changed')
-    expect((await teacher.call<ProgressView>('GET', `/api/classes/${own.classId}/progress`)).body.plans.find(each => each.id === plan)!.learners).toEqual([cissyId])
+    expect(
+      (
+        await teacher.call('POST', `/api/plans/${plan}/give`, {
+          classId: own.classId,
+          isGiven: false,
+          learners: [cissyId],
+        })
+      ).code,
+    ).toBe('plan-changed')
+    expect(
+      (await teacher.call<ProgressView>('GET', `/api/classes/${own.classId}/progress`)).body.plans.find(
+        each => each.id === plan,
+      )!.learners,
+    ).toEqual([cissyId])
   })
 })
 
@@ -302,14 +379,25 @@ describe('a folio', () => {
     await page.goto(`${url}/folio`)
     await page.getByRole('button', { name: 'Earlier versions side by side' }).click()
     const dialog = page.getByRole('dialog')
-    await expect.poll(() => dialog.locator('figure img').evaluateAll(all => all.map(each => (each as HTMLImageElement).naturalWidth))).toEqual([900, 900])
+    await expect
+      .poll(() =>
+        dialog.locator('figure img').evaluateAll(all => all.map(each => (each as HTMLImageElement).naturalWidth)),
+      )
+      .toEqual([900, 900])
     // LOOK page versions
     await expectAccessible(page)
-    const sources = await dialog.locator('figure img').evaluateAll(all => all.map(each => new URL((each as HTMLImageElement).src).pathname))
+    const sources = await dialog
+      .locator('figure img')
+      .evaluateAll(all => all.map(each => new URL((each as HTMLImageElement).src).pathname))
     expect(sources).toEqual([`/api/hand-ins/${handIns[0]}/picture`, `/api/hand-ins/${handIns[1]}/picture`])
     await dialog.getByLabel('one over the other').check()
     await dialog.getByLabel('Where one ends and the other begins').fill('20')
-    expect(await dialog.locator('.over img').last().evaluate(each => (each as HTMLElement).style.clipPath)).toBe('inset(0px 0px 0px 20%)')
+    expect(
+      await dialog
+        .locator('.over img')
+        .last()
+        .evaluate(each => (each as HTMLElement).style.clipPath),
+    ).toBe('inset(0px 0px 0px 20%)')
     await dialog.getByRole('button', { name: 'Close' }).click()
   })
 
@@ -321,14 +409,19 @@ describe('a folio', () => {
     await page.getByRole('button', { name: 'Pack it' }).click()
     await page.getByText('A part of the program did not load, or broke off.').waitFor()
     await page.unroute(part)
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Pack it' }).click()])
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Pack it' }).click(),
+    ])
     expect(download.suggestedFilename()).toBe('ada-tregear-folio.zip')
     const files = unzipSync(new Uint8Array(readFileSync(await download.path())))
     const names = Object.keys(files)
     expect(names.filter(each => /hand-in 1 .*\.png$/.test(each))).toHaveLength(1)
     // Every drawing in which something is drawn, whichever is gone on with, and every hand-in.
     const folio = (await own.clients[0]!.call<FolioView>('GET', '/api/folio')).body
-    const drawings = folio.plans.flatMap(each => [...each.drawing ? [each.drawing] : [], ...each.others]).filter(each => each.position > 0)
+    const drawings = folio.plans
+      .flatMap(each => [...(each.drawing ? [each.drawing] : []), ...each.others])
+      .filter(each => each.position > 0)
     const expected = drawings.length + folio.plans.flatMap(each => each.handIns).length
     expect(expected).toBeGreaterThanOrEqual(3)
     expect(names.filter(each => each.endsWith('.record.json'))).toHaveLength(expected)

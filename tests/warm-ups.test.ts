@@ -29,7 +29,13 @@ async function drawLines(seed: number, sway: number): Promise<void> {
   const dots = task.prompts.flatMap(each => (each.kind === 'dot' ? [each.at] : []))
   for (let i = 0; i < dots.length; i += 2) {
     const [a, b] = [dots[i]!, dots[i + 1]!]
-    await drawWithMouse(page, at, Array.from({ length: 40 }, (_, k) => [a.x + ((b.x - a.x) * k) / 39, a.y + ((b.y - a.y) * k) / 39] as const), seed + i, { sway, tremor: sway / 10, speed: 2600 })
+    await drawWithMouse(
+      page,
+      at,
+      Array.from({ length: 40 }, (_, k) => [a.x + ((b.x - a.x) * k) / 39, a.y + ((b.y - a.y) * k) / 39] as const),
+      seed + i,
+      { sway, tremor: sway / 10, speed: 2600 },
+    )
   }
 }
 
@@ -63,7 +69,12 @@ describe('a warm-up', () => {
     await page.locator('[data-test=points]').waitFor()
     const calm = await points()
     expect(calm).toBeGreaterThan(shaky)
-    await expect.poll(async () => (await tries()).map(each => [each.drill, each.seed, each.score])).toEqual([['line-through-dots', 31, shaky], ['line-through-dots', 31, calm]])
+    await expect
+      .poll(async () => (await tries()).map(each => [each.drill, each.seed, each.score]))
+      .toEqual([
+        ['line-through-dots', 31, shaky],
+        ['line-through-dots', 31, calm],
+      ])
     await page.getByRole('img', { name: /2 tries, best/ }).waitFor()
     await expectAccessible(page, 'footer')
   })
@@ -71,7 +82,16 @@ describe('a warm-up', () => {
   it('can be undone before it is scored', async () => {
     await page.getByRole('button', { name: 'A new one' }).click()
     const at = await placeOfSheet(page.locator('.window'), { width: 960, height: 640 })
-    await drawWithMouse(page, at, [[100, 100], [300, 120], [500, 100]], 3)
+    await drawWithMouse(
+      page,
+      at,
+      [
+        [100, 100],
+        [300, 120],
+        [500, 100],
+      ],
+      3,
+    )
     await page.keyboard.press('Control+z')
     await page.getByRole('button', { name: 'How did it go?' }).click()
     await page.getByText('No line yet.').waitFor()
@@ -79,8 +99,9 @@ describe('a warm-up', () => {
 
   it('that is mixed is matched by sliders', async () => {
     await page.goto(`${url}/warm-ups/value-ladder?seed=4`)
-    const { from, to } = drillTask('value-ladder', 4).answering as { from: number, to: number }
-    for (let i = 1; i <= 5; i++) await page.getByLabel(`Lightness of rung ${i}`).fill(String(Math.round(2 * (from + ((to - from) * i) / 6)) / 2))
+    const { from, to } = drillTask('value-ladder', 4).answering as { from: number; to: number }
+    for (let i = 1; i <= 5; i++)
+      await page.getByLabel(`Lightness of rung ${i}`).fill(String(Math.round(2 * (from + ((to - from) * i) / 6)) / 2))
     await page.getByRole('button', { name: 'How did it go?' }).click()
     await page.locator('[data-test=points]').waitFor()
     expect(await points()).toBeGreaterThanOrEqual(95)
@@ -96,7 +117,11 @@ describe('a warm-up', () => {
 describe('warm-ups before a lesson', () => {
   it('lead through the set to the sheet', async () => {
     await page.goto(`${url}/folio`)
-    await page.locator('.plan').filter({ hasText: 'Three plums in a bowl' }).getByRole('link', { name: 'Warm up first' }).click()
+    await page
+      .locator('.plan')
+      .filter({ hasText: 'Three plums in a bowl' })
+      .getByRole('link', { name: 'Warm up first' })
+      .click()
     await page.getByText('1 of 3 before the lesson').waitFor()
     await page.getByRole('button', { name: 'Leave it out' }).click()
     await page.getByText('2 of 3 before the lesson').waitFor()
@@ -113,10 +138,18 @@ describe('a set for a class', () => {
   let classId = 0
   beforeAll(async () => {
     await teacher.teacher()
-    classId = (await teacher.call<{ classes: { id: number, code: string }[] }>('GET', '/api/desk')).body.classes.find(each => each.code === 'SLIP48')!.id
+    classId = (await teacher.call<{ classes: { id: number; code: string }[] }>('GET', '/api/desk')).body.classes.find(
+      each => each.code === 'SLIP48',
+    )!.id
   })
-  const set = async (title: string) => (await teacher.call<ClassWarmUpsView>('GET', `/api/classes/${classId}/warm-ups`)).body.sets.find(each => each.title === title)
-  const cissy = async () => (await teacher.call<ClassWarmUpsView>('GET', `/api/classes/${classId}/warm-ups`)).body.learners.findIndex(each => each.name === 'Cissy Rooke')
+  const set = async (title: string) =>
+    (await teacher.call<ClassWarmUpsView>('GET', `/api/classes/${classId}/warm-ups`)).body.sets.find(
+      each => each.title === title,
+    )
+  const cissy = async () =>
+    (await teacher.call<ClassWarmUpsView>('GET', `/api/classes/${classId}/warm-ups`)).body.learners.findIndex(
+      each => each.name === 'Cissy Rooke',
+    )
 
   it('is put together by the teacher, for a day, in an order', async () => {
     const { context, close } = await openBrowser()
@@ -163,7 +196,11 @@ describe('a set for a class', () => {
 
   it('is shown from its day on only, and keeps what was tried when it is changed or given again', async () => {
     const { id, title, day, warmUps, scores } = (await set('Before the boats'))!
-    const later = await teacher.call('POST', `/api/classes/${classId}/warm-ups`, { title: 'In a year', day: '2031-01-07', warmUps: [{ drill: 'arcs', seed: 9 }] })
+    const later = await teacher.call('POST', `/api/classes/${classId}/warm-ups`, {
+      title: 'In a year',
+      day: '2031-01-07',
+      warmUps: [{ drill: 'arcs', seed: 9 }],
+    })
     expect(later.status).toBe(200)
     await page.goto(`${url}/warm-ups`)
     await page.locator('.set').filter({ hasText: title }).waitFor()
@@ -178,7 +215,17 @@ describe('a set for a class', () => {
 
   it.each([
     ['no warm-up', { title: 'x', day: '2026-11-17', warmUps: [] }],
-    ['the same twice', { title: 'x', day: '2026-11-17', warmUps: [{ drill: 'arcs', seed: 1 }, { drill: 'arcs', seed: 1 }] }],
+    [
+      'the same twice',
+      {
+        title: 'x',
+        day: '2026-11-17',
+        warmUps: [
+          { drill: 'arcs', seed: 1 },
+          { drill: 'arcs', seed: 1 },
+        ],
+      },
+    ],
     ['no such day', { title: 'x', day: '2026-02-30', warmUps: [{ drill: 'arcs', seed: 1 }] }],
     ['no title', { title: ' ', day: '2026-11-17', warmUps: [{ drill: 'arcs', seed: 1 }] }],
   ])('of %s is refused', async (_, body) => {

@@ -6,7 +6,12 @@ import { WorkerLost } from '../workers/lost'
 export class ApiRefusal extends Error {
   override readonly name = 'ApiRefusal'
 
-  constructor(readonly code: ErrorCode, message: string, readonly fix: string, readonly detail: Record<string, unknown> = {}) {
+  constructor(
+    readonly code: ErrorCode,
+    message: string,
+    readonly fix: string,
+    readonly detail: Record<string, unknown> = {},
+  ) {
     super(message)
   }
 }
@@ -24,8 +29,16 @@ export class Unreachable extends Error {
 /** How long an answer is waited for, ms. */
 const PATIENCE_MS = 20_000
 
-/** Calls a route and returns its JSON. Throws {@link ApiRefusal} or {@link Unreachable}; works in pages and workers. `keepalive`: it goes out although the page is being left. */
-export async function callApi<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown, keepalive = false): Promise<T> {
+/**
+ * Calls a route and returns its JSON. Throws {@link ApiRefusal} or {@link Unreachable}; works in pages and workers.
+ * `keepalive`: it goes out although the page is being left.
+ */
+export async function callApi<T>(
+  method: 'GET' | 'POST' | 'PUT' | 'DELETE',
+  path: string,
+  body?: unknown,
+  keepalive = false,
+): Promise<T> {
   let response: Response
   let answer: unknown
   try {
@@ -47,7 +60,13 @@ export async function callApi<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path
 }
 
 /** What to tell a person about what failed. */
-export function troubleOf(error: unknown): { message: string, fix: string } {
-  if (error instanceof ApiRefusal || error instanceof Unreachable || error instanceof WorkerLost || error instanceof CoreError) return { message: error.message, fix: error.fix }
+export function troubleOf(error: unknown): { message: string; fix: string } {
+  if (
+    error instanceof ApiRefusal ||
+    error instanceof Unreachable ||
+    error instanceof WorkerLost ||
+    error instanceof CoreError
+  )
+    return { message: error.message, fix: error.fix }
   return { message: 'Something went wrong here.', fix: 'Load the page again. Your drawing is kept.' }
 }

@@ -22,7 +22,9 @@ export function createAdjust(host: Remote<SheetHost>, layerWithPaint: () => stri
   const kind = computed<AdjustmentKind | null>(() => how.value?.kind ?? null)
 
   function actOf(): AdjustAct | null {
-    return how.value && layer.value ? { kind: 'adjust', version: 1, layer: layer.value, how: structuredClone(toRaw(how.value)), seed } : null
+    return how.value && layer.value
+      ? { kind: 'adjust', version: 1, layer: layer.value, how: structuredClone(toRaw(how.value)), seed }
+      : null
   }
 
   const showSmall = latestOnly(async () => {

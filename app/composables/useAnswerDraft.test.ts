@@ -7,8 +7,15 @@ import { draftOf, useAnswerDraft, type AnswerInHand } from './useAnswerDraft'
 /** In a browser that keeps nothing: what is kept is tested end to end. */
 
 const ANSWER: NonNullable<HandInView['answer']> = {
-  teacher: 'Orla Wennick', answeredAt: '2026-11-20T10:00:00.000Z', marks: { closed: 'nearly' }, words: 'Well seen.', next: '', outcome: 'again',
-  pins: [{ x: 10, y: 20, words: 'Here' }], sketch: null, criteria: [{ title: 'Care', levels: ['no', 'yes'], level: 1 }],
+  teacher: 'Orla Wennick',
+  answeredAt: '2026-11-20T10:00:00.000Z',
+  marks: { closed: 'nearly' },
+  words: 'Well seen.',
+  next: '',
+  outcome: 'again',
+  pins: [{ x: 10, y: 20, words: 'Here' }],
+  sketch: null,
+  criteria: [{ title: 'Care', levels: ['no', 'yes'], level: 1 }],
 }
 let scope: EffectScope
 let answer: AnswerInHand
@@ -25,7 +32,14 @@ afterEach(() => {
 
 describe('a draft', () => {
   it('begins from the answer that was given, with nothing to take back', () => {
-    expect(answer.draft.value).toEqual({ marks: { closed: 'nearly' }, words: 'Well seen.', next: '', levels: { Care: 1 }, pins: [{ x: 10, y: 20, words: 'Here' }], sketch: null })
+    expect(answer.draft.value).toEqual({
+      marks: { closed: 'nearly' },
+      words: 'Well seen.',
+      next: '',
+      levels: { Care: 1 },
+      pins: [{ x: 10, y: 20, words: 'Here' }],
+      sketch: null,
+    })
     expect([answer.canUndo.value, answer.canRedo.value, answer.found.value]).toEqual([false, false, null])
     expect(draftOf(null)).toEqual({ marks: {}, words: '', next: '', levels: {}, pins: [], sketch: null })
   })

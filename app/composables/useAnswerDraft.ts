@@ -11,15 +11,20 @@ const PAUSE_MS = 300
 /** The answer as it was given last; or an empty one. */
 export function draftOf(answer: HandInView['answer']): AnswerDraft {
   return {
-    marks: { ...answer?.marks }, words: answer?.words ?? '', next: answer?.next ?? '', levels: Object.fromEntries(answer?.criteria.map(each => [each.title, each.level]) ?? []),
-    pins: [...answer?.pins ?? []], sketch: answer?.sketch ?? null,
+    marks: { ...answer?.marks },
+    words: answer?.words ?? '',
+    next: answer?.next ?? '',
+    levels: Object.fromEntries(answer?.criteria.map(each => [each.title, each.level]) ?? []),
+    pins: [...(answer?.pins ?? [])],
+    sketch: answer?.sketch ?? null,
   }
 }
 
 const isSame = (a: AnswerDraft, b: AnswerDraft) => JSON.stringify(a) === JSON.stringify(b)
 
 /**
- * The answer to a hand-in while it is being made: every step can be taken back, and what is not returned yet is kept in this browser,
+ * The answer to a hand-in while it is being made: every step can be taken back, and what is not returned yet is kept in
+ * this browser,
  * through turning the pile, a closed tab and a dead network.
  */
 export function useAnswerDraft(teacher: number, handIn: number) {
@@ -31,7 +36,7 @@ export function useAnswerDraft(teacher: number, handIn: number) {
   let timer: ReturnType<typeof setTimeout> | null = null
   let isOver = false
   /** What was found in this browser: when it was kept, and whether someone has answered since. */
-  const found = shallowRef<{ readonly at: number, readonly isOutrun: boolean } | null>(null)
+  const found = shallowRef<{ readonly at: number; readonly isOutrun: boolean } | null>(null)
 
   /** With nothing to take back. */
   function beginFrom(value: AnswerDraft): void {
@@ -61,7 +66,9 @@ export function useAnswerDraft(teacher: number, handIn: number) {
     if (timer) clearTimeout(timer)
     timer = null
     if (isOver) return
-    void (isSame(draft.value, base) ? forgetDraft(key) : keepDraft(key, draft.value, seen)).catch(error => console.warn('draft not kept', error))
+    void (isSame(draft.value, base) ? forgetDraft(key) : keepDraft(key, draft.value, seen)).catch(error =>
+      console.warn('draft not kept', error),
+    )
   }
 
   /** One step: a mark, a comment, a stroke. */
@@ -104,8 +111,18 @@ export function useAnswerDraft(teacher: number, handIn: number) {
 
   return {
     // Not `readonly`: what is drawn goes to a worker as it is.
-    draft: computed(() => draft.value), found: computed(() => found.value), canUndo: computed(() => canUndo.value || last.value.snapshot !== draft.value), canRedo,
-    open, change, type, settle, undo: () => step(undo), redo: () => step(redo), beginAnew, done,
+    draft: computed(() => draft.value),
+    found: computed(() => found.value),
+    canUndo: computed(() => canUndo.value || last.value.snapshot !== draft.value),
+    canRedo,
+    open,
+    change,
+    type,
+    settle,
+    undo: () => step(undo),
+    redo: () => step(redo),
+    beginAnew,
+    done,
   }
 }
 

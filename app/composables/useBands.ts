@@ -28,7 +28,10 @@ interface Around {
   readonly onTrouble: (message: string, fix: string) => void
 }
 
-/** Ladder shading: faint borders of bands over a shape, the shades for them, gaps in the borders that were drawn, and the seams that are left. */
+/**
+ * Ladder shading: faint borders of bands over a shape, the shades for them, gaps in the borders that were drawn, and
+ * the seams that are left.
+ */
 export function createBands(host: Remote<SheetHost>, hand: ReturnType<typeof useHand>, around: Around) {
   const isOpen = ref(false)
   /** Whether the faint borders are shown: they are in the way once they are drawn over. */
@@ -83,7 +86,12 @@ export function createBands(host: Remote<SheetHost>, hand: ReturnType<typeof use
   async function addLayer(): Promise<void> {
     const layer = newLayerId()
     around.choose(layer)
-    await host.act({ kind: 'layer-add', layer, name: `Bands of ${around.nameOf(shape)}`.slice(0, 60), place: around.placeOf(shape) + (isOutline ? 0 : 1) })
+    await host.act({
+      kind: 'layer-add',
+      layer,
+      name: `Bands of ${around.nameOf(shape)}`.slice(0, 60),
+      place: around.placeOf(shape) + (isOutline ? 0 : 1),
+    })
   }
   /** Lays the shades in the paint box, in order, or puts them away. */
   const isLaid = computed(() => hand.ladder.length > 0)
@@ -113,9 +121,34 @@ export function createBands(host: Remote<SheetHost>, hand: ReturnType<typeof use
     if (isOpen.value && watches.value) void lookOnceMore()
   }
   async function closeGap(gap: LineGap): Promise<void> {
-    if (!await host.closeGap({ ...gap }, around.live.value)) around.onTrouble('This gap can’t be closed by itself.', 'Draw the border on to the next line, or over the edge of the form.')
+    if (!(await host.closeGap({ ...gap }, around.live.value)))
+      around.onTrouble(
+        'This gap can’t be closed by itself.',
+        'Draw the border on to the next line, or over the edge of the form.',
+      )
   }
 
-  return { isOpen, isShown, form, rungs, lightName, base, ladder, bands, trouble, borders, seams, watches, open, close, addLayer, isLaid, layLadder, watchFor, afterChange, closeGap }
+  return {
+    isOpen,
+    isShown,
+    form,
+    rungs,
+    lightName,
+    base,
+    ladder,
+    bands,
+    trouble,
+    borders,
+    seams,
+    watches,
+    open,
+    close,
+    addLayer,
+    isLaid,
+    layLadder,
+    watchFor,
+    afterChange,
+    closeGap,
+  }
 }
 export type BandsInHand = ReturnType<typeof createBands>

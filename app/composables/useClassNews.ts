@@ -10,14 +10,14 @@ export function createClassNews(easel: Easel) {
   const { say } = useNotices()
   const { trying } = useTrying()
   /** Words that were not put away yet, the oldest first. */
-  const words = ref<{ id: number, words: string, from: string }[]>([])
+  const words = ref<{ id: number; words: string; from: string }[]>([])
   /** Strokes of the teacher's, to be played over the sheet. */
   const ghost = shallowRef<ShownGhost | null>(null)
   const isHandUp = ref(false)
   /** Steps of this plan that the teacher has opened, as it was told last; null: not told yet. */
   const opened = ref<string[] | null>(null)
   /** The teacher's sheet that all look at. */
-  const front = ref<{ drawing: number, position: number } | null>(null)
+  const front = ref<{ drawing: number; position: number } | null>(null)
   /** Someone does not want to wait any longer. */
   const isFrontLeft = ref(false)
 
@@ -31,7 +31,8 @@ export function createClassNews(easel: Easel) {
     sessionStorage.setItem(KEY, String(Math.max(id, told() ?? 0)))
     switch (news.kind) {
       case 'words':
-        if (!words.value.some(each => each.id === id)) words.value = [...words.value, { id, words: news.words, from: news.from }]
+        if (!words.value.some(each => each.id === id))
+          words.value = [...words.value, { id, words: news.words, from: news.from }]
         isHandUp.value = false
         break
       case 'ghost':
@@ -49,7 +50,7 @@ export function createClassNews(easel: Easel) {
     }
   }
 
-  function takeFront(next: { drawing: number, position: number } | null): void {
+  function takeFront(next: { drawing: number; position: number } | null): void {
     const isNew = next !== null && next.drawing !== front.value?.drawing
     if (isNew) {
       // What the hand holds is finished: nothing is drawn while all look to the front.
@@ -62,20 +63,33 @@ export function createClassNews(easel: Easel) {
 
   const { isOpen } = useStream<LearnersNews>(() => api.newsStream(told()), take)
 
-  const raise = (about: string) => trying(true, async () => {
-    await api.raiseHand(easel.drawing, about)
-    isHandUp.value = true
-    say('Your hand is up. Draw on meanwhile.')
-  })
-  const takeDown = () => trying(true, async () => {
-    await api.takeHandDown(easel.drawing)
-    isHandUp.value = false
-  })
+  const raise = (about: string) =>
+    trying(true, async () => {
+      await api.raiseHand(easel.drawing, about)
+      isHandUp.value = true
+      say('Your hand is up. Draw on meanwhile.')
+    })
+  const takeDown = () =>
+    trying(true, async () => {
+      await api.takeHandDown(easel.drawing)
+      isHandUp.value = false
+    })
   const putAway = (id: number) => {
     words.value = words.value.filter(each => each.id !== id)
   }
 
-  return { words: readonly(words), ghost, isHandUp: readonly(isHandUp), opened: readonly(opened), front: readonly(front), isFrontLeft, isHeard: isOpen, raise, takeDown, putAway }
+  return {
+    words: readonly(words),
+    ghost,
+    isHandUp: readonly(isHandUp),
+    opened: readonly(opened),
+    front: readonly(front),
+    isFrontLeft,
+    isHeard: isOpen,
+    raise,
+    takeDown,
+    putAway,
+  }
 }
 
 export type ClassNews = ReturnType<typeof createClassNews>

@@ -6,10 +6,19 @@ import { cropHandled, cropMoved, withRatio, type Crop } from '#core/parts'
 import type { SheetHost } from '../workers/sheet/host'
 
 /** A size on paper that the cut is scaled to. */
-export interface PrintSize { readonly width: number, readonly height: number, readonly unit: Unit, readonly perInch: number }
+export interface PrintSize {
+  readonly width: number
+  readonly height: number
+  readonly unit: Unit
+  readonly perInch: number
+}
 
 /** Cropping the sheet: a box over it that is pulled, then cut. */
-export function createCrop(host: Remote<SheetHost>, sheet: () => { readonly width: number, readonly height: number }, onTrouble: (message: string, fix: string) => void) {
+export function createCrop(
+  host: Remote<SheetHost>,
+  sheet: () => { readonly width: number; readonly height: number },
+  onTrouble: (message: string, fix: string) => void,
+) {
   const crop = shallowRef<Crop | null>(null)
   const print = ref<PrintSize | null>(null)
   const isOpen = computed(() => crop.value !== null)
@@ -31,7 +40,10 @@ export function createCrop(host: Remote<SheetHost>, sheet: () => { readonly widt
   function setPrint(size: PrintSize): void {
     if (!crop.value || !(size.width > 0) || !(size.height > 0)) return
     print.value = size
-    crop.value = withRatio(crop.value, toPx(size.width, size.unit, size.perInch) / toPx(size.height, size.unit, size.perInch))
+    crop.value = withRatio(
+      crop.value,
+      toPx(size.width, size.unit, size.perInch) / toPx(size.height, size.unit, size.perInch),
+    )
   }
 
   function take(key: string, to: Point): void {
@@ -54,14 +66,18 @@ export function createCrop(host: Remote<SheetHost>, sheet: () => { readonly widt
     if (!value) return
     const { x0, y0, x1, y1 } = value.box
     const { value: size } = print
-    const [width, height] = size ? [toPx(size.width, size.unit, size.perInch), toPx(size.height, size.unit, size.perInch)] : [x1 - x0, y1 - y0]
+    const [width, height] = size
+      ? [toPx(size.width, size.unit, size.perInch), toPx(size.height, size.unit, size.perInch)]
+      : [x1 - x0, y1 - y0]
     const trouble = checkSheet(x1 - x0, y1 - y0) ?? checkSheet(width!, height!)
     if (trouble) return onTrouble(trouble.message, trouble.fix)
     crop.value = null
     const now = sheet()
-    if (x0 !== 0 || y0 !== 0 || x1 !== now.width || y1 !== now.height) await host.act({ kind: 'sheet-cut', version: 1, box: [x0, y0, x1, y1] })
+    if (x0 !== 0 || y0 !== 0 || x1 !== now.width || y1 !== now.height)
+      await host.act({ kind: 'sheet-cut', version: 1, box: [x0, y0, x1, y1] })
     if (!size) return
-    if (width !== x1 - x0 || height !== y1 - y0) await host.act({ kind: 'sheet-scale', version: 1, width: width!, height: height! })
+    if (width !== x1 - x0 || height !== y1 - y0)
+      await host.act({ kind: 'sheet-scale', version: 1, width: width!, height: height! })
     await host.act({ kind: 'sheet-resolution', perInch: size.perInch })
   }
 

@@ -49,7 +49,7 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
   useWorkerWatch(worker, lookerWorker)
   const host = markRaw(wrap<SheetHost>(worker)) as Remote<SheetHost>
 
-  const progress = ref<{ done: number, of: number } | null>(null)
+  const progress = ref<{ done: number; of: number } | null>(null)
   const plan = shallowRef<Plan | null>(null)
   const closed = ref<Closed | null>(null)
   const isReadOnly = ref(true)
@@ -58,7 +58,11 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
   const answer = shallowRef<Extract<OpenAnswer, { ok: true }>['lastAnswer']>(null)
   /** The sheet as it is now; the plan's until it is cut or scaled. */
   const sheet = shallowRef<Sheet>({ width: 1, height: 1, paper: [255, 255, 255] })
-  const stack = createStack(host, () => sheet.value, (message, fix) => say(message, fix, 'attention'))
+  const stack = createStack(
+    host,
+    () => sheet.value,
+    (message, fix) => say(message, fix, 'attention'),
+  )
   const { layers, live, liveLayer, choose } = stack
   /** Where the plan's sheet lies on it. */
   const placed = shallowRef<Placed>(PLACED_AS_IS)
@@ -85,11 +89,15 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
   const isRicher = ref(false)
   /** The path that the teacher has chosen for all; `own`: each learner chooses. */
   const way = ref<GivenWay>('own')
-  const steps = computed<readonly Step[]>(() => plan.value?.steps.filter(each => isRicher.value || !each.isRicher) ?? [])
+  const steps = computed<readonly Step[]>(
+    () => plan.value?.steps.filter(each => isRicher.value || !each.isRicher) ?? [],
+  )
   const step = computed<Step | null>(() => steps.value[stepNumber.value] ?? null)
   /** What was said to be so on purpose, as step and look-for. */
   const meant = ref<ReadonlySet<string>>(new Set())
-  const pictures = computed(() => new Map((plan.value?.pictures ?? []).map(each => [each.id, `data:${each.type};base64,${each.base64}`])))
+  const pictures = computed(
+    () => new Map((plan.value?.pictures ?? []).map(each => [each.id, `data:${each.type};base64,${each.base64}`])),
+  )
   function take(notice: SheetNotice): void {
     switch (notice.kind) {
       case 'opening':
@@ -155,11 +163,23 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
     purpose.value = opened.purpose
     meant.value = new Set(opened.meant.map(each => `${each.step} ${each.lookFor}`))
     void references.load()
-    if (opened.hasKeptApart) say('This drawing went on in another place. What you drew here meanwhile is kept as a drawing of its own.', 'You find it in your folio.', 'attention')
-    if (opened.hadHole) say('A stroke is missing in what this device kept.', 'What came after it is kept as a drawing of its own: you find it in your folio.', 'attention')
+    if (opened.hasKeptApart)
+      say(
+        'This drawing went on in another place. What you drew here meanwhile is kept as a drawing of its own.',
+        'You find it in your folio.',
+        'attention',
+      )
+    if (opened.hadHole)
+      say(
+        'A stroke is missing in what this device kept.',
+        'What came after it is kept as a drawing of its own: you find it in your folio.',
+        'attention',
+      )
     const last = opened.step ?? opened.startAt
     way.value = opened.way
-    isRicher.value = opened.way === 'richer' || (opened.way === 'own' && (opened.plan.steps.find(each => each.id === last)?.isRicher ?? false))
+    isRicher.value =
+      opened.way === 'richer' ||
+      (opened.way === 'own' && (opened.plan.steps.find(each => each.id === last)?.isRicher ?? false))
     const at = steps.value.findIndex(each => each.id === last)
     // Where a teacher marks steps of a lesson, the last one is none of the sheet's own.
     await openStep(Math.max(at, 0), opened.step === null || (at < 0 && opened.purpose !== 'lesson'))
@@ -193,7 +213,12 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
   /** The reference of a step hangs beside the sheet when the step opens for the first time, or lies under all of it. */
   async function pinReference({ reference }: Step, isUnder = false): Promise<void> {
     const picture = plan.value?.pictures?.find(each => each.id === reference)
-    if (picture) await references.give(picture.id, new Blob([bytesOf(picture.base64) as BlobPart], { type: picture.type }), isUnder)
+    if (picture)
+      await references.give(
+        picture.id,
+        new Blob([bytesOf(picture.base64) as BlobPart], { type: picture.type }),
+        isUnder,
+      )
   }
 
   /** Says that what was found is so on purpose, or takes it back. */
@@ -210,11 +235,14 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
   let lookingMs = Infinity
   let quietTimer: ReturnType<typeof setTimeout> | null = null
   /** After a look that was quick the step is looked at again by itself, once the hand rests. */
-  watch(() => history.value.position, () => {
-    if (quietTimer) clearTimeout(quietTimer)
-    if (lookingMs > QUICK_LOOK_MS || !step.value || !findings.value.has(step.value.id)) return
-    quietTimer = setTimeout(() => void lookAtStep(true), QUIET_AFTER_MS)
-  })
+  watch(
+    () => history.value.position,
+    () => {
+      if (quietTimer) clearTimeout(quietTimer)
+      if (lookingMs > QUICK_LOOK_MS || !step.value || !findings.value.has(step.value.id)) return
+      quietTimer = setTimeout(() => void lookAtStep(true), QUIET_AFTER_MS)
+    },
+  )
 
   /** `isQuiet`: by itself, without a word. */
   async function lookAtStep(isQuiet = false): Promise<void> {
@@ -243,25 +271,68 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
 
   // --- strokes
 
-  const guard = createGuard(host, stack, () => (!plan.value || isOwnPlan(plan.value) || purpose.value === 'redraw' ? null : step.value), () => isReadOnly.value)
+  const guard = createGuard(
+    host,
+    stack,
+    () => (!plan.value || isOwnPlan(plan.value) || purpose.value === 'redraw' ? null : step.value),
+    () => isReadOnly.value,
+  )
   const layerToDrawOn = () => guard.layerFor({ needsPaint: false, what: 'it' })
   const layerToPour = () => guard.layerFor({ needsPaint: false, what: 'the pour' }, true)
   const layerWithPaint = () => guard.layerFor({ needsPaint: true, what: 'it' })
   const lines = () => guides.snapLines(sheet.value)
   const stencil = createStencil(host, hand, layerToDrawOn, lines)
-  const around = { layerNow: layerToDrawOn, layerWithPaint, sheet: () => sheet.value, lines, guides: () => guides.guides.value }
+  const around = {
+    layerNow: layerToDrawOn,
+    layerWithPaint,
+    sheet: () => sheet.value,
+    lines,
+    guides: () => guides.guides.value,
+  }
   const parts = createParts(host, around)
   const adjusting = createAdjust(host, layerWithPaint)
-  const lighting = createLight(host, { sheet: () => sheet.value, layerWithPaint, nameOf: id => layers.value.find(each => each.id === id)?.name ?? 'the layer' })
+  const lighting = createLight(host, {
+    sheet: () => sheet.value,
+    layerWithPaint,
+    nameOf: id => layers.value.find(each => each.id === id)?.name ?? 'the layer',
+  })
   const bands = createBands(host, hand, {
     onTrouble: (message, fix) => say(message, fix, 'attention'),
-    live, layerWithPaint, choose, light: lighting.light, needLight: () => lighting.need(), nameOf: id => layers.value.find(each => each.id === id)?.name ?? 'the shape', placeOf: id => layers.value.findIndex(each => each.id === id),
+    live,
+    layerWithPaint,
+    choose,
+    light: lighting.light,
+    needLight: () => lighting.need(),
+    nameOf: id => layers.value.find(each => each.id === id)?.name ?? 'the shape',
+    placeOf: id => layers.value.findIndex(each => each.id === id),
   })
-  const haze = createHaze(host, { layers: () => layers.value, colour: () => hand.colour, isReadOnly: () => isReadOnly.value })
-  const pouring = createPour(host, hand, { layerNow: layerToPour, sheet: () => sheet.value, onTrouble: (message, fix) => say(message, fix, 'attention') })
-  const sampling = createSampling(host, hand, () => live.value, () => say('There is no paint on this layer there.', 'Touch where it is painted, or sample all layers.'))
-  const crop = createCrop(host, () => sheet.value, (message, fix) => say(message, fix, 'attention'))
-  const references = createReferences(drawing, host, () => sheet.value, (message, fix) => say(message, fix, 'attention'))
+  const haze = createHaze(host, {
+    layers: () => layers.value,
+    colour: () => hand.colour,
+    isReadOnly: () => isReadOnly.value,
+  })
+  const pouring = createPour(host, hand, {
+    layerNow: layerToPour,
+    sheet: () => sheet.value,
+    onTrouble: (message, fix) => say(message, fix, 'attention'),
+  })
+  const sampling = createSampling(
+    host,
+    hand,
+    () => live.value,
+    () => say('There is no paint on this layer there.', 'Touch where it is painted, or sample all layers.'),
+  )
+  const crop = createCrop(
+    host,
+    () => sheet.value,
+    (message, fix) => say(message, fix, 'attention'),
+  )
+  const references = createReferences(
+    drawing,
+    host,
+    () => sheet.value,
+    (message, fix) => say(message, fix, 'attention'),
+  )
   const letters = createLetters(host, hand, { ...around, onTrouble: (message, fix) => say(message, fix, 'attention') })
 
   /** Only one of them has the pointer: the others settle what they hold. */
@@ -283,8 +354,11 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
   /** Puts down all that is in hand; a crop or a pour that waits for a word are asked about. */
   async function settleAll(): Promise<void> {
     const under = [
-      adjusting.how.value && adjusting.settle(), lighting.shadow.value && lighting.keepShadow(), haze.isOpen.value && haze.keep(),
-      parts.held.value && parts.settle(), letters.writing.value && letters.settle(),
+      adjusting.how.value && adjusting.settle(),
+      lighting.shadow.value && lighting.keepShadow(),
+      haze.isOpen.value && haze.keep(),
+      parts.held.value && parts.settle(),
+      letters.writing.value && letters.settle(),
     ]
     stencil.settle()
     await Promise.all(under)
@@ -309,7 +383,7 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
   let toGuides: (packed: readonly number[]) => number[] = packed => [...packed]
 
   /** A stroke along a guide that has not begun yet. */
-  let waiting: { readonly start: (first: readonly number[]) => void, readonly first: readonly number[] } | null = null
+  let waiting: { readonly start: (first: readonly number[]) => void; readonly first: readonly number[] } | null = null
 
   /** Px on the screen for one of the sheet, as the stroke began. */
   let sheetScale = 1
@@ -324,7 +398,8 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
     if (haze.isOpen.value) return void haze.keep()
     if (parts.mode.value) return parts.begin(unpackSample(samples, 0), samples, time, scale)
     if (letters.isReady.value || letters.writing.value) return letters.begin(unpackSample(samples, 0), scale)
-    if (stencil.kind.value && hand.settings && isRubbing(hand.settings)) return void say('Rubbing draws no shapes.', 'Lift a tool that paints, or put the stencil away.', 'attention')
+    if (stencil.kind.value && hand.settings && isRubbing(hand.settings))
+      return void say('Rubbing draws no shapes.', 'Lift a tool that paints, or put the stencil away.', 'attention')
     if (stencil.kind.value && hand.settings) return stencil.begin(unpackSample(samples, 0), scale)
     const { lifted, settings } = hand
     if (!lifted) return
@@ -337,7 +412,12 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
       const follower = guides.follower(unpackSample(samples, 0), scale)
       toGuides = heldTo(follower)
       const fence = hand.isFenced && !stack.isMaskLive.value ? { fence: { ...FENCE } } : {}
-      const style = { tool: toRaw(settings), colour: [...hand.colour] as [number, number, number], ...(echoes && { echoes }), ...fence }
+      const style = {
+        tool: toRaw(settings),
+        colour: [...hand.colour] as [number, number, number],
+        ...(echoes && { echoes }),
+        ...fence,
+      }
       const start = (first: readonly number[]) => void host.beginStroke(layer, style, first, time)
       // Along a guide it begins once it is clear which way the hand means.
       if (follower.isFree) return start(samples)
@@ -390,7 +470,19 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
   async function hold(): Promise<boolean> {
     const { settings } = hand
     // A sprayer goes on while the hand rests: there resting means something else.
-    if (!settings || sampling.isOn.value || stencil.kind.value || crop.isOpen.value || parts.mode.value || letters.isReady.value || letters.writing.value || !hand.truesUp || isRubbing(settings) || settings.tip.kind === 'spray') return false
+    if (
+      !settings ||
+      sampling.isOn.value ||
+      stencil.kind.value ||
+      crop.isOpen.value ||
+      parts.mode.value ||
+      letters.isReady.value ||
+      letters.writing.value ||
+      !hand.truesUp ||
+      isRubbing(settings) ||
+      settings.tip.kind === 'spray'
+    )
+      return false
     trueKind.value = await host.trueUp(hand.hasEvenWidth, { lines: lines(), reach: SNAP_REACH / sheetScale })
     return trueKind.value !== null
   }
@@ -445,13 +537,78 @@ export function createEasel(drawing: number, person: number | null, guides: Guid
   }
 
   return {
-    drawing, host, hand, progress: readonly(progress), plan, closed: readonly(closed), isReadOnly: readonly(isReadOnly), isOffline: readonly(isOffline),
-    wasTaken: readonly(wasTaken), answer, layers, live, liveLayer, history: readonly(history), thumbnails, sending: readonly(sending),
-    planId: readonly(planId), purpose: readonly(purpose), pictures, steps, isRicher: readonly(isRicher), way: readonly(way), goRicher, meant: readonly(meant), setMeant,
-    step, stepNumber: readonly(stepNumber), findings, lookedAt: readonly(lookedAt), isLooking: readonly(isLooking), pointedAt,
-    open, openStep, pinReference, lookAtStep, clearFindings, begin, extend, end, drop, hold, adjust, stencil, parts, letters, pouring, adjusting, lighting, haze, bands, settleAll, needsWord, sampling, crop, references, sheet, placed, chooseStencil, choosePart, chooseLetters, trueKind: readonly(trueKind), trueHow, isTruePerfect,
-    stack, copyLayer, isSheetOpen, seams: shallowReadonly(seams), close, keepApart,
-    undo: () => (discardInHand() ? undefined : host.undo()), redo: () => host.redo(), wake: () => host.wake(),
+    drawing,
+    host,
+    hand,
+    progress: readonly(progress),
+    plan,
+    closed: readonly(closed),
+    isReadOnly: readonly(isReadOnly),
+    isOffline: readonly(isOffline),
+    wasTaken: readonly(wasTaken),
+    answer,
+    layers,
+    live,
+    liveLayer,
+    history: readonly(history),
+    thumbnails,
+    sending: readonly(sending),
+    planId: readonly(planId),
+    purpose: readonly(purpose),
+    pictures,
+    steps,
+    isRicher: readonly(isRicher),
+    way: readonly(way),
+    goRicher,
+    meant: readonly(meant),
+    setMeant,
+    step,
+    stepNumber: readonly(stepNumber),
+    findings,
+    lookedAt: readonly(lookedAt),
+    isLooking: readonly(isLooking),
+    pointedAt,
+    open,
+    openStep,
+    pinReference,
+    lookAtStep,
+    clearFindings,
+    begin,
+    extend,
+    end,
+    drop,
+    hold,
+    adjust,
+    stencil,
+    parts,
+    letters,
+    pouring,
+    adjusting,
+    lighting,
+    haze,
+    bands,
+    settleAll,
+    needsWord,
+    sampling,
+    crop,
+    references,
+    sheet,
+    placed,
+    chooseStencil,
+    choosePart,
+    chooseLetters,
+    trueKind: readonly(trueKind),
+    trueHow,
+    isTruePerfect,
+    stack,
+    copyLayer,
+    isSheetOpen,
+    seams: shallowReadonly(seams),
+    close,
+    keepApart,
+    undo: () => (discardInHand() ? undefined : host.undo()),
+    redo: () => host.redo(),
+    wake: () => host.wake(),
   }
 }
 

@@ -11,8 +11,11 @@ export function useFindingMarks(findings: () => readonly StepFindings[]) {
     return shown.flatMap(each => each.marks.map(mark => ({ mark, isStrong: each === pointed })))
   })
   /** Where to look for a finding: its first ring; null when it has none. */
-  function placeOf(lookFor: string): { x: number, y: number } | null {
-    const mark = findings().flatMap(each => each.findings).find(each => each.lookFor === lookFor)?.marks.find(each => each.kind === 'ring')
+  function placeOf(lookFor: string): { x: number; y: number } | null {
+    const mark = findings()
+      .flatMap(each => each.findings)
+      .find(each => each.lookFor === lookFor)
+      ?.marks.find(each => each.kind === 'ring')
     return mark?.kind === 'ring' ? mark : null
   }
   return { marks, pointedAt, placeOf }

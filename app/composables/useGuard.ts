@@ -6,7 +6,12 @@ import { useNotices } from './useNotices'
 import type { StackInHand } from './useStack'
 
 /** Says at the first stroke that it goes on the wrong layer, and moves it with one touch. */
-export function createGuard(host: Remote<SheetHost>, stack: StackInHand, step: () => Step | null, isReadOnly: () => boolean) {
+export function createGuard(
+  host: Remote<SheetHost>,
+  stack: StackInHand,
+  step: () => Step | null,
+  isReadOnly: () => boolean,
+) {
   const { say, dismiss } = useNotices()
   /** What was said of the last stroke: with the next one it is no longer true. */
   let said: number | null = null
@@ -21,7 +26,10 @@ export function createGuard(host: Remote<SheetHost>, stack: StackInHand, step: (
 
   const nameOf = (id: string) => stack.layers.value.find(layer => layer.id === id)?.name ?? 'the other layer'
 
-  /** The layer or mask for something that is about to be done; null when nothing could come of it. `isStroke`: it can be moved afterwards. */
+  /**
+   * The layer or mask for something that is about to be done; null when nothing could come of it. `isStroke`: it can be
+   * moved afterwards.
+   */
   function layerFor(intent: Intent, isStroke = false): string | null {
     stray = null
     takeBack()
@@ -31,7 +39,12 @@ export function createGuard(host: Remote<SheetHost>, stack: StackInHand, step: (
     const found = layer && astray(step(), layers.value, layer, isMaskLive.value, intent)
     if (!found) return live.value
     if (found.kind === 'stops') {
-      said = say(found.message, found.fix, 'attention', found.right ? [{ label: `Go to ${nameOf(found.right)}`, run: () => stack.choose(found.right!) }] : [])
+      said = say(
+        found.message,
+        found.fix,
+        'attention',
+        found.right ? [{ label: `Go to ${nameOf(found.right)}`, run: () => stack.choose(found.right!) }] : [],
+      )
       return null
     }
     if (isStroke && !told.has(found.key)) stray = found
@@ -45,19 +58,30 @@ export function createGuard(host: Remote<SheetHost>, stack: StackInHand, step: (
     if (!found?.right) return
     told.add(found.key)
     const { right } = found
-    said = say(found.message, found.fix, 'attention', [{
-      label: `Move it to ${nameOf(right)}`,
-      async run() {
-        await host.moveLast(right)
-        stack.choose(right)
+    said = say(found.message, found.fix, 'attention', [
+      {
+        label: `Move it to ${nameOf(right)}`,
+        async run() {
+          await host.moveLast(right)
+          stack.choose(right)
+        },
       },
-    }])
+    ])
   }
 
   /** A new shape hides letters. */
   function sayCovers(name: string, layer: string): void {
-    said = say(`The new shape covers the letters on “${name}”.`, 'They are still there, under it.', 'attention', [{ label: 'Put it under the letters', run: () => host.putUnder(layer) }])
+    said = say(`The new shape covers the letters on “${name}”.`, 'They are still there, under it.', 'attention', [
+      { label: 'Put it under the letters', run: () => host.putUnder(layer) },
+    ])
   }
 
-  return { layerFor, afterStroke, sayCovers, forget: () => { stray = null } }
+  return {
+    layerFor,
+    afterStroke,
+    sayCovers,
+    forget: () => {
+      stray = null
+    },
+  }
 }

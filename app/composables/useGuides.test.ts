@@ -36,7 +36,9 @@ describe('the guides of a drawing', () => {
   })
 
   it.each<[string, string]>([
-    ['no JSON', 'not json'], ['no list', '{"kind":"grid"}'], ['what no guide is', '[{"kind":"compass"},5,null]'],
+    ['no JSON', 'not json'],
+    ['no list', '{"kind":"grid"}'],
+    ['what no guide is', '[{"kind":"compass"},5,null]'],
   ])('that were kept as %s are left out', (_what, text) => {
     localStorage.setItem(KEY, text)
     expect(open().guides.value).toEqual([])
@@ -59,7 +61,10 @@ describe('the guides of a drawing', () => {
     expect(guides.value.map(({ id }) => isGiven(id))).toEqual([true, false])
     change('plan-a', { isShown: false })
     remove('plan-a')
-    expect(guides.value.map(({ kind, isShown }) => [kind, isShown])).toEqual([['thirds', false], ['spokes', true]])
+    expect(guides.value.map(({ kind, isShown }) => [kind, isShown])).toEqual([
+      ['thirds', false],
+      ['spokes', true],
+    ])
     await nextTick()
     expect(open().guides.value.map(({ kind }) => kind)).toEqual(['spokes'])
     isAdjusting.value = true

@@ -26,7 +26,8 @@ export function createGuides(drawing: number) {
     own.value = [...own.value, newGuide(kind, crypto.randomUUID().slice(0, 8), sheet)]
   }
   function change(id: string, set: Partial<Guide>): void {
-    const changed = (list: readonly Guide[]) => list.map(each => (each.id === id ? { ...each, ...set } as Guide : each))
+    const changed = (list: readonly Guide[]) =>
+      list.map(each => (each.id === id ? ({ ...each, ...set } as Guide) : each))
     if (isGiven(id)) given.value = changed(given.value)
     else own.value = changed(own.value)
   }
@@ -44,15 +45,23 @@ export function createGuides(drawing: number) {
   const isGiven = (id: string) => given.value.some(each => each.id === id)
 
   return {
-    guides, isAdjusting, snaps, add, change, remove, give, isGiven,
+    guides,
+    isAdjusting,
+    snaps,
+    add,
+    change,
+    remove,
+    give,
+    isGiven,
     /** What shapes and parts lie against now. */
-    snapLines: (sheet: { readonly width: number, readonly height: number }): SnapLine[] => (snaps.value ? snapLines(sheet, guides.value) : []),
+    snapLines: (sheet: { readonly width: number; readonly height: number }): SnapLine[] =>
+      snaps.value ? snapLines(sheet, guides.value) : [],
     /** Where a stroke begun now is repeated, as an act holds it; none: undefined. */
     echoes(): [number, number, number, number, number, number][] | undefined {
       const found = echoesOf(guides.value, ECHO_ONE)
       return found.length ? found : undefined
     },
-    follower: (start: { x: number, y: number }, scale: number) => new Follower(guides.value, start, scale),
+    follower: (start: { x: number; y: number }, scale: number) => new Follower(guides.value, start, scale),
   }
 }
 

@@ -6,17 +6,30 @@ import type { SheetHost } from '../workers/sheet/host'
 import type { LayerNote } from '../workers/view/layer-news'
 
 /** A layer and how far away it is, 0 … 100. */
-export interface Far { readonly layer: string, readonly name: string, readonly distance: number }
+export interface Far {
+  readonly layer: string
+  readonly name: string
+  readonly distance: number
+}
 
 /** Haze: layers fade toward the sky by their distance; shown until it is kept. */
-export function createHaze(host: Remote<SheetHost>, around: { readonly layers: () => readonly LayerNote[], readonly colour: () => readonly [number, number, number], readonly isReadOnly: () => boolean }) {
+export function createHaze(
+  host: Remote<SheetHost>,
+  around: {
+    readonly layers: () => readonly LayerNote[]
+    readonly colour: () => readonly [number, number, number]
+    readonly isReadOnly: () => boolean
+  },
+) {
   const far = shallowRef<readonly Far[]>([])
   const sky = ref<[number, number, number]>([214, 222, 232])
   const isOpen = ref(false)
   let seed = 0
 
   function actOf(): HazeAct | null {
-    const layers = far.value.filter(each => each.distance > 0).map(({ layer, distance }) => ({ layer, share: distance }))
+    const layers = far.value
+      .filter(each => each.distance > 0)
+      .map(({ layer, distance }) => ({ layer, share: distance }))
     return isOpen.value && layers.length ? { kind: 'haze', version: 1, sky: [...sky.value], layers, seed } : null
   }
   const show = latestOnly(async () => {
@@ -28,7 +41,13 @@ export function createHaze(host: Remote<SheetHost>, around: { readonly layers: (
     if (around.isReadOnly()) return
     const layers = around.layers().filter(layer => !layer.isEmpty && !layer.isHidden && !layer.isLocked)
     seed = crypto.getRandomValues(new Uint32Array(1))[0]!
-    far.value = layers.map(({ id, name }, i) => ({ layer: id, name, distance: Math.max(0, Math.round(45 * (1 - (2 * i) / Math.max(layers.length, 2)))) })).reverse()
+    far.value = layers
+      .map(({ id, name }, i) => ({
+        layer: id,
+        name,
+        distance: Math.max(0, Math.round(45 * (1 - (2 * i) / Math.max(layers.length, 2)))),
+      }))
+      .reverse()
     isOpen.value = true
     void show()
   }

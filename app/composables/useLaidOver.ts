@@ -1,8 +1,13 @@
 import { onDevice, type Size, type WindowView } from '../sheet/view'
 import type { usePlayer } from './usePlayer'
 
-/** A player's canvas laid over a sheet in its window: it shows once `lay` is called, and moves with the sheet. CSS px. */
-export function useLaidOver({ player, show }: Pick<ReturnType<typeof usePlayer>, 'player' | 'show'>, where: () => { readonly view: WindowView, readonly size: Size }) {
+/**
+ * A player's canvas laid over a sheet in its window: it shows once `lay` is called, and moves with the sheet. CSS px.
+ */
+export function useLaidOver(
+  { player, show }: Pick<ReturnType<typeof usePlayer>, 'player' | 'show'>,
+  where: () => { readonly view: WindowView; readonly size: Size },
+) {
   const canvas = ref<HTMLCanvasElement>()
   const isShown = ref(false)
 

@@ -13,7 +13,7 @@ import type { SheetHost } from '../workers/sheet/host'
 
 interface Around {
   readonly layerNow: () => string | null
-  readonly sheet: () => { readonly width: number, readonly height: number }
+  readonly sheet: () => { readonly width: number; readonly height: number }
   /** What parts lie against. */
   readonly lines: () => readonly SnapLine[]
   /** A font or the like could not be had. */
@@ -33,7 +33,11 @@ interface Writing {
 const SNAP_REACH = 7
 
 /** Lettering and the signature: set on the sheet, moved, sized and turned until they are settled. */
-export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof useHand>, { layerNow, sheet, lines, onTrouble }: Around) {
+export function createLetters(
+  host: Remote<SheetHost>,
+  hand: ReturnType<typeof useHand>,
+  { layerNow, sheet, lines, onTrouble }: Around,
+) {
   const writing = shallowRef<Writing | null>(null)
   /** Whether the next touch of the sheet begins a text. */
   const isReady = ref(false)
@@ -55,7 +59,7 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
     const { value } = writing
     const map = value && projectiveTo(value.held.box, value.held.to.points)
     if (!value || !map || value.outlines.length === 0) return null
-    const outlines = value.outlines.map((points) => {
+    const outlines = value.outlines.map(points => {
       const out: number[] = []
       for (let i = 0; i < points.length; i += 2) {
         const { x, y } = mapped(map, points[i]!, points[i + 1]!)
@@ -63,7 +67,17 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
       }
       return out
     })
-    return { kind: 'lettering', version: 1, layer: value.layer, text: value.text, is: value.is, outlines, colour: [...hand.colour] as [number, number, number], opacity: isSolid.value ? 100 : hand.settings?.opacity ?? 100, seed }
+    return {
+      kind: 'lettering',
+      version: 1,
+      layer: value.layer,
+      text: value.text,
+      is: value.is,
+      outlines,
+      colour: [...hand.colour] as [number, number, number],
+      opacity: isSolid.value ? 100 : (hand.settings?.opacity ?? 100),
+      seed,
+    }
   }
   const show = latestOnly(() => host.showUnsettled(act()))
 
@@ -106,21 +120,37 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
         // The new words get the turn and size that the old ones had: from their box to where it lay.
         const old = writing.value.held.box
         const corner = (x: number, y: number) => Object.values(mapped(map, x, y))
-        const points = [corner(old.x0, old.y0), corner(old.x0 + box.x1 - box.x0, old.y0), corner(old.x0 + box.x1 - box.x0, old.y0 + box.y1 - box.y0), corner(old.x0, old.y0 + box.y1 - box.y0)].flat()
+        const points = [
+          corner(old.x0, old.y0),
+          corner(old.x0 + box.x1 - box.x0, old.y0),
+          corner(old.x0 + box.x1 - box.x0, old.y0 + box.y1 - box.y0),
+          corner(old.x0, old.y0 + box.y1 - box.y0),
+        ].flat()
         const held: Held = { box, to: { kind: 'corners', points } }
         const after = middleOf(held)
         const isFirst = writing.value.outlines.length === 0
-        writing.value = { ...writing.value, outlines, text: text.value.slice(0, 400), held: isFirst ? movedBy(held, before.x - after.x, before.y - after.y) : held }
+        writing.value = {
+          ...writing.value,
+          outlines,
+          text: text.value.slice(0, 400),
+          held: isFirst ? movedBy(held, before.x - after.x, before.y - after.y) : held,
+        }
       }
       written = typed
       await show()
     } catch {
-      onTrouble('The letters of this font can’t be had just now.', 'Try again when the server is back, or choose another font.')
+      onTrouble(
+        'The letters of this font can’t be had just now.',
+        'Try again when the server is back, or choose another font.',
+      )
     }
   }
   const rewrite = latestOnly(writeAnew)
   watch([text, font, size], () => void rewrite())
-  watch(() => [hand.colour, hand.settings?.opacity, isSolid.value], () => writing.value && void show())
+  watch(
+    () => [hand.colour, hand.settings?.opacity, isSolid.value],
+    () => writing.value && void show(),
+  )
 
   function begin(place: Point, shownScale: number): void {
     scale = shownScale
@@ -135,7 +165,18 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
     written = ''
     // An empty line's box, until there are words in it.
     const { value: height } = size
-    writing.value = { is: 'text', text: ' ', layer, outlines: [], held: heldWhole({ x0: Math.round(place.x), y0: Math.round(place.y - height / 2), x1: Math.round(place.x + height), y1: Math.round(place.y + height / 2) }) }
+    writing.value = {
+      is: 'text',
+      text: ' ',
+      layer,
+      outlines: [],
+      held: heldWhole({
+        x0: Math.round(place.x),
+        y0: Math.round(place.y - height / 2),
+        x1: Math.round(place.x + height),
+        y1: Math.round(place.y + height / 2),
+      }),
+    }
     void rewrite()
   }
 
@@ -151,7 +192,8 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
   }
 
   function take(key: string, to: Point): void {
-    if (writing.value) change(handled(writing.value.held, 'size', key, to, { isEven: !keys.shift, isCentred: keys.alt }))
+    if (writing.value)
+      change(handled(writing.value.held, 'size', key, to, { isEven: !keys.shift, isCentred: keys.alt }))
   }
 
   function nudge(dx: number, dy: number): void {
@@ -191,7 +233,10 @@ export function createLetters(host: Remote<SheetHost>, hand: ReturnType<typeof u
     const by = width / 6 / Math.max(box.x1 - box.x0, 1)
     const sized = outlines.map(points => points.map(value => value * by))
     const sizedBox = boxOf(sized)
-    lay('signature', name, sized, { x: width * 0.97 - (sizedBox.x1 - sizedBox.x0) / 2, y: height * 0.97 - (sizedBox.y1 - sizedBox.y0) / 2 })
+    lay('signature', name, sized, {
+      x: width * 0.97 - (sizedBox.x1 - sizedBox.x0) / 2,
+      y: height * 0.97 - (sizedBox.y1 - sizedBox.y0) / 2,
+    })
   }
 
   return { writing, isReady, text, font, size, isSolid, choose, begin, extend, end, take, nudge, settle, discard, sign }
@@ -208,5 +253,10 @@ function boxOf(outlines: readonly (readonly number[])[]) {
       y1 = Math.max(y1, points[i + 1]!)
     }
   }
-  return { x0: Math.floor(x0), y0: Math.floor(y0), x1: Math.max(Math.ceil(x1), Math.floor(x0) + 1), y1: Math.max(Math.ceil(y1), Math.floor(y0) + 1) }
+  return {
+    x0: Math.floor(x0),
+    y0: Math.floor(y0),
+    x1: Math.max(Math.ceil(x1), Math.floor(x0) + 1),
+    y1: Math.max(Math.ceil(y1), Math.floor(y0) + 1),
+  }
 }

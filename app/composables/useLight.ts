@@ -27,7 +27,14 @@ export interface ShadowSet {
 const USUAL_HEIGHT = 35
 
 /** The light pin, the forms beside it, and the shadow that a layer casts. */
-export function createLight(host: Remote<SheetHost>, around: { readonly sheet: () => Sheet, readonly layerWithPaint: () => string | null, readonly nameOf: (layer: string) => string }) {
+export function createLight(
+  host: Remote<SheetHost>,
+  around: {
+    readonly sheet: () => Sheet
+    readonly layerWithPaint: () => string | null
+    readonly nameOf: (layer: string) => string
+  },
+) {
   /** As the drawing has it. */
   const kept = shallowRef<Light | null>(null)
   /** While it is moved. */
@@ -58,7 +65,11 @@ export function createLight(host: Remote<SheetHost>, around: { readonly sheet: (
     const { value } = draft
     if (!value) return
     const px = (each: number) => Math.round(each * SUBPIXELS)
-    await host.act({ kind: 'light-pin', version: 1, light: { x: px(value.x), y: px(value.y), height: Math.round(value.height) } })
+    await host.act({
+      kind: 'light-pin',
+      version: 1,
+      light: { x: px(value.x), y: px(value.y), height: Math.round(value.height) },
+    })
     draft.value = null
   }
   async function remove(): Promise<void> {
@@ -80,8 +91,18 @@ export function createLight(host: Remote<SheetHost>, around: { readonly sheet: (
     const way = thrown.value ?? { x: Math.cos((value.turn * Math.PI) / 180), y: Math.sin((value.turn * Math.PI) / 180) }
     const px = (each: number) => Math.min(Math.max(Math.round(each * value.length), -FARTHEST_SHADOW), FARTHEST_SHADOW)
     return {
-      kind: 'cast-shadow', version: 1, from: value.from, layer: value.layer, name: value.name, colour: [34, 32, 58], dark: value.dark,
-      dx: px(way.x), dy: px(way.y), sigma: Math.round(value.soft * 10), opacity: value.opacity, seed: value.seed,
+      kind: 'cast-shadow',
+      version: 1,
+      from: value.from,
+      layer: value.layer,
+      name: value.name,
+      colour: [34, 32, 58],
+      dark: value.dark,
+      dx: px(way.x),
+      dy: px(way.y),
+      sigma: Math.round(value.soft * 10),
+      opacity: value.opacity,
+      seed: value.seed,
     }
   }
   const show = latestOnly(async () => {
@@ -98,7 +119,14 @@ export function createLight(host: Remote<SheetHost>, around: { readonly sheet: (
     middle = { x: (box.x0 + box.x1) / 2, y: (box.y0 + box.y1) / 2 }
     const size = Math.min(box.x1 - box.x0, box.y1 - box.y0)
     shadow.value = {
-      from, layer: newLayerId(), name: `Shadow of ${around.nameOf(from)}`.slice(0, 60), length: Math.round(size * 0.18), turn: 45, soft: Math.max(2, Math.round(size * 0.03)), dark: 85, opacity: 45,
+      from,
+      layer: newLayerId(),
+      name: `Shadow of ${around.nameOf(from)}`.slice(0, 60),
+      length: Math.round(size * 0.18),
+      turn: 45,
+      soft: Math.max(2, Math.round(size * 0.03)),
+      dark: 85,
+      opacity: 45,
       seed: crypto.getRandomValues(new Uint32Array(1))[0]!,
     }
     await show()
@@ -124,10 +152,32 @@ export function createLight(host: Remote<SheetHost>, around: { readonly sheet: (
     const from = around.layerWithPaint()
     if (!from) return null
     const layer = newLayerId()
-    await host.act({ kind: 'cut-shading', version: 1, from, layer, name: `Shade on ${around.nameOf(from)}`.slice(0, 60) })
+    await host.act({
+      kind: 'cut-shading',
+      version: 1,
+      from,
+      layer,
+      name: `Shade on ${around.nameOf(from)}`.slice(0, 60),
+    })
     return layer
   }
 
-  return { cutShading, kept, light, isOpen, shadow, thrown, open, need, put, settle, remove, beginShadow, setShadow, keepShadow, dropShadow }
+  return {
+    cutShading,
+    kept,
+    light,
+    isOpen,
+    shadow,
+    thrown,
+    open,
+    need,
+    put,
+    settle,
+    remove,
+    beginShadow,
+    setShadow,
+    keepShadow,
+    dropShadow,
+  }
 }
 export type LightInHand = ReturnType<typeof createLight>

@@ -25,7 +25,12 @@ export function useNotices() {
   }
 
   /** Returns its number, to take it away by. */
-  function say(message: string, fix = '', tone: PageNotice['tone'] = 'plain', actions: readonly NoticeAction[] = []): number {
+  function say(
+    message: string,
+    fix = '',
+    tone: PageNotice['tone'] = 'plain',
+    actions: readonly NoticeAction[] = [],
+  ): number {
     const same = notices.value.find(each => each.message === message && each.fix === fix)
     if (same) return same.id
     const id = next++

@@ -3,7 +3,7 @@ import { ApiRefusal, troubleOf } from '../api/client'
 /** Data of a page: asked when the page opens and again on demand. An expired session leads to the front door. */
 export function usePageData<T>(ask: () => Promise<T>) {
   const data = shallowRef<T | null>(null)
-  const trouble = ref<{ message: string, fix: string } | null>(null)
+  const trouble = ref<{ message: string; fix: string } | null>(null)
   const route = useRoute()
 
   async function load(): Promise<void> {

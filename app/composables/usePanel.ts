@@ -14,16 +14,21 @@ export function createPanel(easel: Easel) {
   const panel = shallowRef<PanelView | null>(null)
   const isShown = ref(true)
   /** By place: up to where its edges are known, and what they are. */
-  const known = new Map<number, { pictured: number, edges: ReturnType<typeof edgesOfBytes> }>()
+  const known = new Map<number, { pictured: number; edges: ReturnType<typeof edgesOfBytes> }>()
   let timer: ReturnType<typeof setTimeout> | null = null
   let isOver = false
 
   const sheet = computed(() => (panel.value ? panelSheet(panel.value.facts.grid) : null))
-  const isPanel = computed(() => easel.plan.value !== null && isPanelPlan(easel.plan.value) && easel.purpose.value === null)
+  const isPanel = computed(
+    () => easel.plan.value !== null && isPanelPlan(easel.plan.value) && easel.purpose.value === null,
+  )
 
   async function ask(): Promise<void> {
     try {
-      const { panel: next } = await api.panel(easel.drawing, [...known].map(([place, { pictured }]) => [place, pictured] as const))
+      const { panel: next } = await api.panel(
+        easel.drawing,
+        [...known].map(([place, { pictured }]) => [place, pictured] as const),
+      )
       if (!next || isOver) return
       const isFirst = panel.value === null
       let isNew = isFirst
@@ -55,27 +60,49 @@ export function createPanel(easel: Easel) {
     if (document.visibilityState === 'visible') await ask()
     if (!isOver) timer = setTimeout(() => void turn(), ASK_MS)
   }
-  watch(isPanel, (is) => {
-    if (is) void turn()
-  }, { immediate: true })
+  watch(
+    isPanel,
+    is => {
+      if (is) void turn()
+    },
+    { immediate: true },
+  )
   onScopeDispose(() => {
     isOver = true
     if (timer) clearTimeout(timer)
   })
 
-  const nameOf = ({ name, learner }: { name: string, learner: string | null }) => (learner ? `${name}, ${learner}` : `${name}, which nobody draws yet`)
+  const nameOf = ({ name, learner }: { name: string; learner: string | null }) =>
+    learner ? `${name}, ${learner}` : `${name}, which nobody draws yet`
   /** How each edge meets its neighbour. */
   const findings = computed<(Finding & { side: Side })[]>(() => {
     const { value } = panel
     const { value: seams } = easel.seams
     if (!value || !seams) return []
-    return SIDES.flatMap((side) => {
+    return SIDES.flatMap(side => {
       const neighbour = value.neighbours[side]
-      return neighbour ? [{ side, lookFor: `seam ${side}`, ...seamFinding(side, seams[side] ?? null, { own: panelSheet(value.facts.grid).own, neighbour: nameOf(neighbour) }) }] : []
+      return neighbour
+        ? [
+            {
+              side,
+              lookFor: `seam ${side}`,
+              ...seamFinding(side, seams[side] ?? null, {
+                own: panelSheet(value.facts.grid).own,
+                neighbour: nameOf(neighbour),
+              }),
+            },
+          ]
+        : []
     })
   })
   /** The sheet was cut or scaled: it can't be put in as it is. */
-  const isOtherSize = computed(() => panel.value !== null && (easel.seams.value === null || (sheet.value !== null && (easel.sheet.value.width !== sheet.value.width || easel.sheet.value.height !== sheet.value.height))))
+  const isOtherSize = computed(
+    () =>
+      panel.value !== null &&
+      (easel.seams.value === null ||
+        (sheet.value !== null &&
+          (easel.sheet.value.width !== sheet.value.width || easel.sheet.value.height !== sheet.value.height))),
+  )
 
   return { panel, sheet, isShown, findings, isOtherSize }
 }

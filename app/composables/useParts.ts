@@ -4,7 +4,22 @@ import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
 import { SUBPIXELS } from '#core/brush'
 import type { BendKind } from '#core/moving'
-import { alignedBy, asNet, flipped, handled, heldWhole, holds, movedBy, outerCorners, quarterTurned, snapOf, type Alignment, type Held, type SnapLine, type Way } from '#core/parts'
+import {
+  alignedBy,
+  asNet,
+  flipped,
+  handled,
+  heldWhole,
+  holds,
+  movedBy,
+  outerCorners,
+  quarterTurned,
+  snapOf,
+  type Alignment,
+  type Held,
+  type SnapLine,
+  type Way,
+} from '#core/parts'
 import type { Choice } from '#core/select'
 import type { SheetHost } from '../workers/sheet/host'
 import { newLayerId } from '../sheet/layer-ids'
@@ -26,7 +41,7 @@ interface Around {
   readonly layerNow: () => string | null
   /** The same for what needs paint there. */
   readonly layerWithPaint: () => string | null
-  readonly sheet: () => { readonly width: number, readonly height: number }
+  readonly sheet: () => { readonly width: number; readonly height: number }
   /** What parts lie against. */
   readonly lines: () => readonly SnapLine[]
   readonly guides: () => readonly Guide[]
@@ -50,7 +65,11 @@ export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint,
   /** Lines that the part in hand lies against now. */
   const against = shallowRef<readonly SnapLine[]>([])
 
-  const bend = useLocalStorage('little-easel-bend', { how: 'push' as BendKind, size: 120, strength: 70 }, { mergeDefaults: true })
+  const bend = useLocalStorage(
+    'little-easel-bend',
+    { how: 'push' as BendKind, size: 120, strength: 70 },
+    { mergeDefaults: true },
+  )
 
   const keys = reactive({ shift: false, alt: false })
   const readKeys = (event: KeyboardEvent) => Object.assign(keys, { shift: event.shiftKey, alt: event.altKey })
@@ -71,7 +90,10 @@ export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint,
     draft.value = []
     if (points.length < 6) return
     await host.act({
-      kind: 'select', version: 1, choice: choiceNow(), soften: soften.value,
+      kind: 'select',
+      version: 1,
+      choice: choiceNow(),
+      soften: soften.value,
       area: { kind: 'outline', points: points.map(value => Math.round(value * SUBPIXELS)) },
     })
   }
@@ -81,14 +103,24 @@ export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint,
     const layer = layerNow()
     if (!layer || x < 0 || y < 0 || x >= width || y >= height) return
     await host.act({
-      kind: 'select', version: 1, choice: choiceNow(), soften: soften.value,
+      kind: 'select',
+      version: 1,
+      choice: choiceNow(),
+      soften: soften.value,
       area: { kind: 'colour', layer, x: Math.floor(x), y: Math.floor(y), ...colour },
     })
   }
 
   async function selectPaint(): Promise<void> {
     const layer = layerNow()
-    if (layer) await host.act({ kind: 'select', version: 1, choice: choice.value, soften: soften.value, area: { kind: 'paint', layer } })
+    if (layer)
+      await host.act({
+        kind: 'select',
+        version: 1,
+        choice: choice.value,
+        soften: soften.value,
+        area: { kind: 'paint', layer },
+      })
   }
 
   const selectAll = () => host.act({ kind: 'select', version: 1, choice: 'new', soften: 0, area: { kind: 'all' } })
@@ -107,7 +139,7 @@ export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint,
 
   async function takeHold(to: Held['to'] | null = null): Promise<void> {
     const layer = several.length ? [...several] : layerNow()
-    const box = layer && await host.takePart(layer, leaves.value, to)
+    const box = layer && (await host.takePart(layer, leaves.value, to))
     held.value = box ? { box, to: to ?? heldWhole(box).to } : null
     if (!box) mode.value = null
   }
@@ -174,7 +206,11 @@ export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint,
     const { width, height } = sheet()
     const xs = outerCorners(held.value).map(each => each.x)
     const ys = outerCorners(held.value).map(each => each.y)
-    const { dx, dy } = alignedBy({ x0: Math.min(...xs), y0: Math.min(...ys), x1: Math.max(...xs), y1: Math.max(...ys) }, { x0: 0, y0: 0, x1: width, y1: height }, how)
+    const { dx, dy } = alignedBy(
+      { x0: Math.min(...xs), y0: Math.min(...ys), x1: Math.max(...xs), y1: Math.max(...ys) },
+      { x0: 0, y0: 0, x1: width, y1: height },
+      how,
+    )
     change(movedBy(held.value, dx, dy))
   }
 
@@ -227,7 +263,8 @@ export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint,
         break
       case 'lasso': {
         const [x, y] = draft.value.slice(-2)
-        if (Math.hypot(place.x - x!, place.y - y!) * scale >= LASSO_STEP) draft.value = [...draft.value, place.x, place.y]
+        if (Math.hypot(place.x - x!, place.y - y!) * scale >= LASSO_STEP)
+          draft.value = [...draft.value, place.x, place.y]
         break
       }
       case 'corners':
@@ -307,17 +344,55 @@ export function createParts(host: Remote<SheetHost>, { layerNow, layerWithPaint,
     const wanted = { left: { x: -1, y: 0 }, right: { x: 1, y: 0 }, top: { x: 0, y: -1 }, bottom: { x: 0, y: 1 } }[half]
     if (left.x * wanted.x + left.y * wanted.y < 0) [dx, dy] = [-dx, -dy]
     await host.act({
-      kind: 'mirror-half', version: 1, layer,
-      line: [middle.x, middle.y, middle.x + dx, middle.y + dy].map(value => Math.round(value * SUBPIXELS)) as [number, number, number, number],
+      kind: 'mirror-half',
+      version: 1,
+      layer,
+      line: [middle.x, middle.y, middle.x + dx, middle.y + dy].map(value => Math.round(value * SUBPIXELS)) as [
+        number,
+        number,
+        number,
+        number,
+      ],
     })
   }
 
   return {
-    mode, edges, isSelected, draft, choice, soften, colour, held, way, leaves, against, bend,
-    choose, takeLayers, align, begin, extend, end, drop, accept, leave, take, nudge, setWay, settle, discard,
+    mode,
+    edges,
+    isSelected,
+    draft,
+    choice,
+    soften,
+    colour,
+    held,
+    way,
+    leaves,
+    against,
+    bend,
+    choose,
+    takeLayers,
+    align,
+    begin,
+    extend,
+    end,
+    drop,
+    accept,
+    leave,
+    take,
+    nudge,
+    setWay,
+    settle,
+    discard,
     flip: (isSideways: boolean) => held.value && change(flipped(held.value, isSideways)),
     quarter: (by: 1 | -1) => held.value && change(quarterTurned(held.value, by)),
-    selectPaint, selectAll, selectNone, invert, softenNow, copyToLayer, clearInside, mirrorHalf,
+    selectPaint,
+    selectAll,
+    selectNone,
+    invert,
+    softenNow,
+    copyToLayer,
+    clearInside,
+    mirrorHalf,
   }
 }
 export type Parts = ReturnType<typeof createParts>

@@ -30,7 +30,7 @@ export function createPlanEditor(id: number) {
   const isArchived = ref(false)
   const at = ref(0)
   const state = ref<SavingState>('kept')
-  const trouble = ref<{ message: string, fix: string } | null>(null)
+  const trouble = ref<{ message: string; fix: string } | null>(null)
   /** What long work is under way. */
   const work = ref<string | null>(null)
   const seen = shallowRef<StepSeen | null>(null)
@@ -51,7 +51,9 @@ export function createPlanEditor(id: number) {
   let saving: Promise<void> = Promise.resolve()
 
   const step = computed(() => plan.value?.steps[at.value] ?? null)
-  const pictures = computed(() => new Map((plan.value?.pictures ?? []).map(each => [each.id, `data:${each.type};base64,${each.base64}`])))
+  const pictures = computed(
+    () => new Map((plan.value?.pictures ?? []).map(each => [each.id, `data:${each.type};base64,${each.base64}`])),
+  )
 
   async function load(): Promise<PlanView> {
     const view = await api.plan(id)
@@ -77,7 +79,10 @@ export function createPlanEditor(id: number) {
     }
   }
 
-  /** Puts a changed plan in the place of the old one. Changes of one `kind` that follow each other are taken back together. */
+  /**
+   * Puts a changed plan in the place of the old one. Changes of one `kind` that follow each other are taken back
+   * together.
+   */
   function change(next: Plan, kind: string | null = null): void {
     if (!plan.value || next === plan.value) return
     if (kind === null || kind !== lastKind) past.value = [...past.value.slice(1 - MOST_UNDOS), plan.value]
@@ -116,14 +121,16 @@ export function createPlanEditor(id: number) {
   function setStep(changes: { [K in keyof Step]?: Step[K] | undefined }, kind: string | null = null): void {
     const { value } = plan
     if (!value || !step.value) return
-    const next = Object.fromEntries(Object.entries({ ...step.value, ...changes }).filter(([, each]) => each !== undefined)) as unknown as Step
+    const next = Object.fromEntries(
+      Object.entries({ ...step.value, ...changes }).filter(([, each]) => each !== undefined),
+    ) as unknown as Step
     change({ ...value, steps: value.steps.with(at.value, next) }, kind && `${kind} ${step.value.id}`)
   }
   /** Takes a file into the plan as a picture; says why it can't be one. */
   async function takePicture(file: File): Promise<PlanPicture | null> {
     try {
       const picture = await planPicture(file)
-      if (plan.value) set({ pictures: [...plan.value.pictures ?? [], picture] })
+      if (plan.value) set({ pictures: [...(plan.value.pictures ?? []), picture] })
       return picture
     } catch (error) {
       if (!(error instanceof PictureTrouble)) throw error
@@ -151,7 +158,9 @@ export function createPlanEditor(id: number) {
   async function save(): Promise<void> {
     const now = plan.value
     if (!now || !saved || now === saved) return void (state.value = state.value === 'saving' ? 'kept' : state.value)
-    const changes = Object.fromEntries(Object.entries(now).filter(([key, value]) => value !== saved![key as keyof Plan])) as Partial<Plan>
+    const changes = Object.fromEntries(
+      Object.entries(now).filter(([key, value]) => value !== saved![key as keyof Plan]),
+    ) as Partial<Plan>
     try {
       const answer = await api.savePlan(id, revision, changes)
       revision = answer.revision
@@ -163,7 +172,10 @@ export function createPlanEditor(id: number) {
       trouble.value = troubleOf(error)
       if (error instanceof ApiRefusal && error.code === 'plan-changed') {
         state.value = 'refused'
-        say(error.message, error.fix, 'attention', [{ label: 'Load it again', run: load }, { label: 'Keep mine as a copy', run: keepCopy }])
+        say(error.message, error.fix, 'attention', [
+          { label: 'Load it again', run: load },
+          { label: 'Keep mine as a copy', run: keepCopy },
+        ])
       } else if (error instanceof ApiRefusal && error.code === 'malformed') {
         state.value = 'refused'
       } else {
@@ -192,7 +204,10 @@ export function createPlanEditor(id: number) {
   // --- steps
 
   /** Does something long with the plan in the worker; says so, and what was refused. */
-  async function during<T>(words: string, run: () => Promise<{ ok: true, value: T } | { ok: false, message: string, fix: string }>): Promise<T | null> {
+  async function during<T>(
+    words: string,
+    run: () => Promise<{ ok: true; value: T } | { ok: false; message: string; fix: string }>,
+  ): Promise<T | null> {
     if (work.value) return null
     work.value = words
     try {
@@ -240,9 +255,36 @@ export function createPlanEditor(id: number) {
   }
 
   return {
-    id, desk, plan, step, at, classes, version, isArchived, state: readonly(state), trouble: readonly(trouble), work: readonly(work), seen, pointedAt, drawingAreaOf, pictures, pictureOf,
-    canUndo: computed(() => past.value.length > 0), canRedo: computed(() => future.value.length > 0),
-    load, change, set, setStep, takePicture, undo, redo, flush, during, changeSteps, refreshClasses, close,
+    id,
+    desk,
+    plan,
+    step,
+    at,
+    classes,
+    version,
+    isArchived,
+    state: readonly(state),
+    trouble: readonly(trouble),
+    work: readonly(work),
+    seen,
+    pointedAt,
+    drawingAreaOf,
+    pictures,
+    pictureOf,
+    canUndo: computed(() => past.value.length > 0),
+    canRedo: computed(() => future.value.length > 0),
+    load,
+    change,
+    set,
+    setStep,
+    takePicture,
+    undo,
+    redo,
+    flush,
+    during,
+    changeSteps,
+    refreshClasses,
+    close,
   }
 }
 

@@ -10,7 +10,7 @@ export function usePlayer() {
   useWorkerWatch(worker)
   const player = markRaw(wrap<Player>(worker))
   const time = ref({ time: 0, length: 0, position: 0, isPlaying: false })
-  const loading = ref<{ done: number, of: number } | null>(null)
+  const loading = ref<{ done: number; of: number } | null>(null)
   const isReady = ref(false)
   /** The sheet as it is at that time. */
   const sheet = ref({ width: 1, height: 1 })
@@ -51,5 +51,16 @@ export function usePlayer() {
   const stop = () => worker.terminate()
   onScopeDispose(stop)
 
-  return { player, time: readonly(time), loading: readonly(loading), isReady: readonly(isReady), sheet: readonly(sheet), layers, thumbnails, load, append, show }
+  return {
+    player,
+    time: readonly(time),
+    loading: readonly(loading),
+    isReady: readonly(isReady),
+    sheet: readonly(sheet),
+    layers,
+    thumbnails,
+    load,
+    append,
+    show,
+  }
 }

@@ -11,7 +11,10 @@ import type { useHand } from '../stores/hand'
 import type { SheetHost } from '../workers/sheet/host'
 
 /** What is poured: the colour, nothing at all, or the colour through a pattern or a grain. */
-export type Poured = { readonly kind: 'colour' | 'clear' } | { readonly kind: 'pattern', readonly pattern: PatternName, readonly size: number } | { readonly kind: 'grain', readonly texture: TextureName, readonly strength: number }
+export type Poured =
+  | { readonly kind: 'colour' | 'clear' }
+  | { readonly kind: 'pattern'; readonly pattern: PatternName; readonly size: number }
+  | { readonly kind: 'grain'; readonly texture: TextureName; readonly strength: number }
 
 /** How one colour goes over into another. */
 export interface Fade {
@@ -30,7 +33,15 @@ const STEP = 3
  * Pouring by hand: a touch fills one cell, a drag every cell that it crosses, a loop every closed cell inside. What
  * would run out, or fill the whole empty sheet, is asked about first.
  */
-export function createPour(host: Remote<SheetHost>, hand: ReturnType<typeof useHand>, around: { readonly layerNow: () => string | null, readonly sheet: () => { readonly width: number, readonly height: number }, readonly onTrouble: (message: string, fix: string) => void }) {
+export function createPour(
+  host: Remote<SheetHost>,
+  hand: ReturnType<typeof useHand>,
+  around: {
+    readonly layerNow: () => string | null
+    readonly sheet: () => { readonly width: number; readonly height: number }
+    readonly onTrouble: (message: string, fix: string) => void
+  },
+) {
   const way = ref<'touch' | 'loop' | 'fade'>('touch')
   const fade = ref<Fade>({ form: 'straight', to: 'clear', space: 'oklab', isCell: true })
   const poured = shallowRef<Poured>({ kind: 'colour' })
@@ -39,7 +50,7 @@ export function createPour(host: Remote<SheetHost>, hand: ReturnType<typeof useH
   /** Gaps that are ringed on the sheet. */
   const gaps = shallowRef<readonly LineGap[]>([])
   /** A pour that waits for an answer. */
-  const waiting = shallowRef<{ readonly kind: 'whole' | 'leaks', readonly act: FreshPourAct } | null>(null)
+  const waiting = shallowRef<{ readonly kind: 'whole' | 'leaks'; readonly act: FreshPourAct } | null>(null)
   const isBusy = ref(false)
 
   let points: number[] = []
@@ -56,12 +67,20 @@ export function createPour(host: Remote<SheetHost>, hand: ReturnType<typeof useH
     const [x0, y0] = [points[0]!, points[1]!]
     const [x1, y1] = [points[points.length - 2]!, points[points.length - 1]!]
     if (form !== 'along' && x0 === x1 && y0 === y1) return null
-    const end = to === 'clear' ? null : hand.lastColours[0] ?? null
+    const end = to === 'clear' ? null : (hand.lastColours[0] ?? null)
     const px = (value: number) => Math.round(value * 16)
     const { tolerance, borders, grow, gap = USUAL_GAP } = now
     return {
-      kind: 'gradient', version: 1, layer, form, from: [px(x0), px(y0)], to: [px(x1), px(y1)], opacity: 100, seed,
-      ramp: rampBetween([...hand.colour], end && [...end], space).map(stop => [...stop]), ...(isCell && { fence: { tolerance, borders, grow, gap } }),
+      kind: 'gradient',
+      version: 1,
+      layer,
+      form,
+      from: [px(x0), px(y0)],
+      to: [px(x1), px(y1)],
+      opacity: 100,
+      seed,
+      ramp: rampBetween([...hand.colour], end && [...end], space).map(stop => [...stop]),
+      ...(isCell && { fence: { tolerance, borders, grow, gap } }),
     }
   }
 
@@ -72,7 +91,15 @@ export function createPour(host: Remote<SheetHost>, hand: ReturnType<typeof useH
     const colour: [number, number, number] = [...hand.colour]
     const paint = { ...toRaw(poured.value), ...(poured.value.kind !== 'clear' && { colour }) } as PourPaint
     return {
-      kind: 'pour', version: 2, layer, paint, tolerance: now.tolerance, grow: now.grow, borders: now.borders, gap: now.gap ?? USUAL_GAP, seed,
+      kind: 'pour',
+      version: 2,
+      layer,
+      paint,
+      tolerance: now.tolerance,
+      grow: now.grow,
+      borders: now.borders,
+      gap: now.gap ?? USUAL_GAP,
+      seed,
       where: { kind: way.value === 'loop' ? 'loop' : 'places', points: places },
     }
   }
@@ -147,7 +174,11 @@ export function createPour(host: Remote<SheetHost>, hand: ReturnType<typeof useH
   /** Closes a gap with a stroke, and pours if that was the last one in the way. */
   async function close(gap: LineGap): Promise<void> {
     const isClosed = await host.closeGap({ ...gap })
-    if (!isClosed) return around.onTrouble('The line has gone from this gap, or its layer is locked.', 'Close it with the pen, or pour anyway.')
+    if (!isClosed)
+      return around.onTrouble(
+        'The line has gone from this gap, or its layer is locked.',
+        'Close it with the pen, or pour anyway.',
+      )
     gaps.value = gaps.value.filter(each => each !== gap)
     if (gaps.value.length || !waiting.value) return
     const { act } = waiting.value
@@ -175,6 +206,23 @@ export function createPour(host: Remote<SheetHost>, hand: ReturnType<typeof useH
     gaps.value = []
   }
 
-  return { way, fade, poured, draft, gaps, waiting, isBusy, begin, extend, end, drop, pourAnyway, close, closeAll, showGaps, clear }
+  return {
+    way,
+    fade,
+    poured,
+    draft,
+    gaps,
+    waiting,
+    isBusy,
+    begin,
+    extend,
+    end,
+    drop,
+    pourAnyway,
+    close,
+    closeAll,
+    showGaps,
+    clear,
+  }
 }
 export type PourInHand = ReturnType<typeof createPour>

@@ -23,7 +23,7 @@ export interface Reference {
 }
 
 interface Shelves extends DBSchema {
-  references: { key: string, value: Reference, indexes: { drawing: number } }
+  references: { key: string; value: Reference; indexes: { drawing: number } }
 }
 
 /** Pictures at one drawing at most: more than anyone can look at. */
@@ -38,7 +38,12 @@ function store(): Promise<IDBPDatabase<Shelves>> {
 }
 
 /** Reference pictures of one drawing. */
-export function createReferences(drawing: number, host: Remote<SheetHost>, sheet: () => { readonly width: number, readonly height: number }, say: (message: string, fix: string) => void) {
+export function createReferences(
+  drawing: number,
+  host: Remote<SheetHost>,
+  sheet: () => { readonly width: number; readonly height: number },
+  say: (message: string, fix: string) => void,
+) {
   const pictures = shallowRef<readonly Reference[]>([])
   /** Whether the board beside the sheet is open. */
   const isOpen = shallowRef(false)
@@ -51,7 +56,10 @@ export function createReferences(drawing: number, host: Remote<SheetHost>, sheet
     console.warn('reference not kept', error)
     say('This browser does not keep the picture.', 'It stays here until the page is closed.')
   }
-  const keep = (picture: Reference) => store().then(db => db.put('references', toRaw(picture))).catch(isNotKept)
+  const keep = (picture: Reference) =>
+    store()
+      .then(db => db.put('references', toRaw(picture)))
+      .catch(isNotKept)
 
   /** What is kept is read first: it tells what was given already, and where it was put. */
   let loaded: Promise<void> = Promise.resolve()
@@ -73,7 +81,19 @@ export function createReferences(drawing: number, host: Remote<SheetHost>, sheet
       if (pictures.value.length >= MOST) return say(`${MOST} pictures hang here already.`, 'Take one away first.')
       try {
         const { blob, width, height, wasAnimated } = await readPicture(file)
-        const picture: Reference = { id: crypto.randomUUID(), drawing, name, blob, width, height, isFlipped: false, isGrey: false, under: null, held: null, addedAt: Date.now() }
+        const picture: Reference = {
+          id: crypto.randomUUID(),
+          drawing,
+          name,
+          blob,
+          width,
+          height,
+          isFlipped: false,
+          isGrey: false,
+          under: null,
+          held: null,
+          addedAt: Date.now(),
+        }
         pictures.value = [...pictures.value, picture]
         isOpen.value = true
         void keep(picture)
@@ -85,7 +105,10 @@ export function createReferences(drawing: number, host: Remote<SheetHost>, sheet
     }
   }
 
-  /** Pins up a picture that the plan gives, or lays it under the whole sheet, once for a drawing: what was put away stays away. */
+  /**
+   * Pins up a picture that the plan gives, or lays it under the whole sheet, once for a drawing: what was put away
+   * stays away.
+   */
   async function give(name: string, blob: Blob, isUnder = false): Promise<void> {
     const id = `given-${drawing}-${name}`
     await loaded
@@ -93,7 +116,19 @@ export function createReferences(drawing: number, host: Remote<SheetHost>, sheet
     given.add(id)
     try {
       const { width, height } = await readPicture(blob)
-      const picture: Reference = { id, drawing, name: 'from your teacher', blob, width, height, isFlipped: false, isGrey: false, under: null, held: null, addedAt: Date.now() }
+      const picture: Reference = {
+        id,
+        drawing,
+        name: 'from your teacher',
+        blob,
+        width,
+        height,
+        isFlipped: false,
+        isGrey: false,
+        under: null,
+        held: null,
+        addedAt: Date.now(),
+      }
       pictures.value = [...pictures.value.filter(each => each.id !== id), picture]
       if (isUnder) lay(id)
       else isOpen.value = true
@@ -116,7 +151,9 @@ export function createReferences(drawing: number, host: Remote<SheetHost>, sheet
 
   function remove(id: string): void {
     pictures.value = pictures.value.filter(each => each.id !== id)
-    void store().then(db => db.delete('references', id)).catch(isNotKept)
+    void store()
+      .then(db => db.delete('references', id))
+      .catch(isNotKept)
   }
 
   /** Lays a picture under the drawing, fitted into the sheet; the one that lay there hangs beside it again. */
@@ -139,9 +176,16 @@ export function createReferences(drawing: number, host: Remote<SheetHost>, sheet
   /** Tells the worker what lies under the drawing. */
   async function showUnder(): Promise<void> {
     const { value } = under
-    if (!value?.held) return void await host.layUnder(null)
+    if (!value?.held) return void (await host.layUnder(null))
     const corners = outerCorners(value.held).flatMap(({ x, y }) => [x, y])
-    await host.layUnder({ id: value.id, blob: value.blob, corners, opacity: value.under!, isFlipped: value.isFlipped, isGrey: value.isGrey })
+    await host.layUnder({
+      id: value.id,
+      blob: value.blob,
+      corners,
+      opacity: value.under!,
+      isFlipped: value.isFlipped,
+      isGrey: value.isGrey,
+    })
   }
   watch(under, () => void showUnder())
 
@@ -150,10 +194,17 @@ export function createReferences(drawing: number, host: Remote<SheetHost>, sheet
 export type References = ReturnType<typeof createReferences>
 
 /** The whole picture in the middle of the sheet: inside it, or over all of it. */
-export function fitted({ width, height }: { readonly width: number, readonly height: number }, sheet: { readonly width: number, readonly height: number }, fills: boolean): Held {
+export function fitted(
+  { width, height }: { readonly width: number; readonly height: number },
+  sheet: { readonly width: number; readonly height: number },
+  fills: boolean,
+): Held {
   const scales = [sheet.width / width, sheet.height / height]
   const scale = fills ? Math.max(...scales) : Math.min(...scales)
   const [x0, y0] = [(sheet.width - width * scale) / 2, (sheet.height - height * scale) / 2]
   const [x1, y1] = [x0 + width * scale, y0 + height * scale]
-  return { box: { x0: 0, y0: 0, x1: width, y1: height }, to: { kind: 'corners', points: [x0, y0, x1, y0, x1, y1, x0, y1] } }
+  return {
+    box: { x0: 0, y0: 0, x1: width, y1: height },
+    to: { kind: 'corners', points: [x0, y0, x1, y0, x1, y1, x0, y1] },
+  }
 }

@@ -31,18 +31,29 @@ export function useRound(classId: number) {
   /** The server's clock against this one's, ms. */
   const ahead = computed(() => (round.value ? Date.parse(round.value.now) - loadedAt : 0))
   let loadedAt = Date.now()
-  watch(round, () => { loadedAt = Date.now() }, { flush: 'sync' })
-  const timer = setInterval(() => { clock.value = Date.now() }, TICK_MS)
+  watch(
+    round,
+    () => {
+      loadedAt = Date.now()
+    },
+    { flush: 'sync' },
+  )
+  const timer = setInterval(() => {
+    clock.value = Date.now()
+  }, TICK_MS)
   onScopeDispose(() => clearInterval(timer))
 
-  const { isOpen } = useStream<RoundNews>(() => api.roundStream(classId), ({ cards: changed, gone }) => {
-    const next = new Map(cards.value)
-    for (const card of changed) next.set(card.id, card)
-    for (const id of gone) next.delete(id)
-    cards.value = next
-    clock.value = Date.now()
-    isHeard.value = true
-  })
+  const { isOpen } = useStream<RoundNews>(
+    () => api.roundStream(classId),
+    ({ cards: changed, gone }) => {
+      const next = new Map(cards.value)
+      for (const card of changed) next.set(card.id, card)
+      for (const id of gone) next.delete(id)
+      cards.value = next
+      clock.value = Date.now()
+      isHeard.value = true
+    },
+  )
 
   const order = ref<RoundOrder>('standing')
   const only = ref<Standing | null>(null)
@@ -57,30 +68,50 @@ export function useRound(classId: number) {
     }
     for (const card of cards.value.values()) {
       const span = since(card.drawing?.stepAt ?? null)
-      if (span !== null) spans.set(keyOf(card), [...spans.get(keyOf(card)) ?? [], span])
+      if (span !== null) spans.set(keyOf(card), [...(spans.get(keyOf(card)) ?? []), span])
     }
-    return [...cards.value.values()].map((card) => {
+    return [...cards.value.values()].map(card => {
       const { drawing } = card
       const lastStrokeAt = timeOf(drawing?.lastStrokeAt ?? null)
       const standing = standingOf({
-        now, lastStrokeAt, stepAt: timeOf(drawing?.stepAt ?? null), isAsking: card.asks !== null, hasLeft: card.hasLeft,
-        isHandedIn: drawing?.handIn === 'waiting' || drawing?.handIn === 'accepted', usualMs: usualTime(spans.get(keyOf(card)) ?? []),
+        now,
+        lastStrokeAt,
+        stepAt: timeOf(drawing?.stepAt ?? null),
+        isAsking: card.asks !== null,
+        hasLeft: card.hasLeft,
+        isHandedIn: drawing?.handIn === 'waiting' || drawing?.handIn === 'accepted',
+        usualMs: usualTime(spans.get(keyOf(card)) ?? []),
       })
       const judged = drawing?.found?.filter(each => each.verdict !== 'cant-tell') ?? []
-      return { card, standing, inStepMs: since(drawing?.stepAt ?? null), sinceStrokeMs: since(drawing?.lastStrokeAt ?? null), met: judged.filter(each => each.verdict === 'met').length, judged: judged.length }
+      return {
+        card,
+        standing,
+        inStepMs: since(drawing?.stepAt ?? null),
+        sinceStrokeMs: since(drawing?.lastStrokeAt ?? null),
+        met: judged.filter(each => each.verdict === 'met').length,
+        judged: judged.length,
+      }
     })
   })
 
-  const counts = computed(() => STANDINGS.map(standing => ({ standing, count: all.value.filter(each => each.standing === standing).length })).filter(each => each.count > 0))
+  const counts = computed(() =>
+    STANDINGS.map(standing => ({
+      standing,
+      count: all.value.filter(each => each.standing === standing).length,
+    })).filter(each => each.count > 0),
+  )
   const shown = computed(() => {
     const by: Record<RoundOrder, (a: AtRound, b: AtRound) => number> = {
       name: () => 0,
       // Whose hand has been up for longest comes first.
-      standing: (a, b) => STANDINGS.indexOf(a.standing) - STANDINGS.indexOf(b.standing) || (a.card.asks?.at ?? '').localeCompare(b.card.asks?.at ?? ''),
+      standing: (a, b) =>
+        STANDINGS.indexOf(a.standing) - STANDINGS.indexOf(b.standing) ||
+        (a.card.asks?.at ?? '').localeCompare(b.card.asks?.at ?? ''),
       step: (a, b) => (a.card.drawing?.step?.number ?? 0) - (b.card.drawing?.step?.number ?? 0),
       time: (a, b) => (b.inStepMs ?? -1) - (a.inStepMs ?? -1),
     }
-    return all.value.filter(each => only.value === null || each.standing === only.value)
+    return all.value
+      .filter(each => only.value === null || each.standing === only.value)
       .sort((a, b) => by[order.value](a, b) || a.card.name.localeCompare(b.card.name, undefined, { numeric: true }))
   })
 
@@ -90,9 +121,12 @@ export function useRound(classId: number) {
     const counted = new Map<number, number>()
     for (const { drawing } of cards.value.values()) {
       const at = timeOf(drawing?.lastStrokeAt ?? null)
-      if (drawing && at !== null && now - at < LATELY_MS) counted.set(drawing.plan.id, (counted.get(drawing.plan.id) ?? 0) + 1)
+      if (drawing && at !== null && now - at < LATELY_MS)
+        counted.set(drawing.plan.id, (counted.get(drawing.plan.id) ?? 0) + 1)
     }
-    return [...round.value?.plans ?? []].sort((a, b) => (counted.get(b.id) ?? 0) - (counted.get(a.id) ?? 0))[0] ?? null
+    return (
+      [...(round.value?.plans ?? [])].sort((a, b) => (counted.get(b.id) ?? 0) - (counted.get(a.id) ?? 0))[0] ?? null
+    )
   })
   /** Today's plan: as the teacher said, or as is proposed. */
   const today = computed(() => round.value?.plans.find(each => each.id === round.value!.today) ?? proposed.value)

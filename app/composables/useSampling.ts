@@ -5,7 +5,12 @@ import { latestOnly } from '../sheet/latest-only'
 import type { SheetHost } from '../workers/sheet/host'
 
 /** Taking a colour from the sheet: the next touch, and all of its way, picks what lies there. */
-export function createSampling(host: Remote<SheetHost>, hand: ReturnType<typeof useHand>, live: () => string, onNothing: () => void) {
+export function createSampling(
+  host: Remote<SheetHost>,
+  hand: ReturnType<typeof useHand>,
+  live: () => string,
+  onNothing: () => void,
+) {
   const isOn = ref(false)
   /** Side of the square that is averaged, px. */
   const side = ref(3)
@@ -22,11 +27,11 @@ export function createSampling(host: Remote<SheetHost>, hand: ReturnType<typeof 
     isFirst = false
   })
 
-  function begin(at: { x: number, y: number }): void {
+  function begin(at: { x: number; y: number }): void {
     isFirst = true
     extend(at)
   }
-  function extend(at: { x: number, y: number }): void {
+  function extend(at: { x: number; y: number }): void {
     place = at
     void take()
   }

@@ -16,7 +16,11 @@ export interface Lies {
 }
 
 /** What can be done to the stack, and which layer or mask is live. */
-export function createStack(host: Remote<SheetHost>, sheet: () => { readonly width: number, readonly height: number }, say: (message: string, fix: string) => void) {
+export function createStack(
+  host: Remote<SheetHost>,
+  sheet: () => { readonly width: number; readonly height: number },
+  say: (message: string, fix: string) => void,
+) {
   const stack = ref<readonly StackNote[]>([])
   const layers = computed<LayerNote[]>(() => layerNotes(stack.value))
   /** The layer or mask that is drawn on. */
@@ -26,18 +30,27 @@ export function createStack(host: Remote<SheetHost>, sheet: () => { readonly wid
   const chosen = ref<readonly string[]>([])
   function toggleChosen(id: string): void {
     // The first is chosen together with the one that was live.
-    const before = chosen.value.length || id === liveLayer.value?.id || !liveLayer.value ? chosen.value : [liveLayer.value.id]
+    const before =
+      chosen.value.length || id === liveLayer.value?.id || !liveLayer.value ? chosen.value : [liveLayer.value.id]
     chosen.value = before.includes(id) ? before.filter(each => each !== id) : [...before, id]
   }
-  const chooseNone = () => { chosen.value = [] }
+  const chooseNone = () => {
+    chosen.value = []
+  }
   /** All layers in a group, or the layer itself. */
   const layersOf = (id: string) => {
     const note = lies(id)?.note
-    return note ? all([note]).filter(each => each.kind === 'layer').map(each => each.id) : []
+    return note
+      ? all([note])
+          .filter(each => each.kind === 'layer')
+          .map(each => each.id)
+      : []
   }
 
   /** The layer that is live, or whose mask is. Null when it is a group's mask. */
-  const liveLayer = computed(() => layers.value.find(layer => layer.id === live.value || layer.mask?.id === live.value) ?? null)
+  const liveLayer = computed(
+    () => layers.value.find(layer => layer.id === live.value || layer.mask?.id === live.value) ?? null,
+  )
   const isMaskLive = computed(() => liveLayer.value?.id !== live.value)
   /** What is drawn on, in words. */
   const liveName = computed(() => {
@@ -56,11 +69,13 @@ export function createStack(host: Remote<SheetHost>, sheet: () => { readonly wid
   /** The stack as the worker tells of it. */
   function take(next: readonly StackNote[]): void {
     stack.value = next
-    const has = (id: string) => find(next, note => (note.kind === 'layer' && note.id === id) || note.mask?.id === id) !== null
+    const has = (id: string) =>
+      find(next, note => (note.kind === 'layer' && note.id === id) || note.mask?.id === id) !== null
     chosen.value = chosen.value.filter(has)
     if (wanted && has(wanted)) choose(wanted)
     else if (!has(live.value)) live.value = layers.value[layers.value.length - 1]?.id ?? ''
-    if (alone.value && !find(next, note => note.id === alone.value!.id || note.mask?.id === alone.value!.id)) void showAlone(null)
+    if (alone.value && !find(next, note => note.id === alone.value!.id || note.mask?.id === alone.value!.id))
+      void showAlone(null)
   }
 
   function lies(id: string): Lies | null {
@@ -75,7 +90,8 @@ export function createStack(host: Remote<SheetHost>, sheet: () => { readonly wid
   const set = (item: string, what: StackSetAct['set']) => host.act({ kind: 'stack-set', item, set: what })
   /** Shows a setting that is still changed; nothing of it is in the record. */
   const show = (item: string, what: StackSetAct['set']) => host.showUnsettled({ kind: 'stack-set', item, set: what })
-  const put = (item: string, group: string | null, on: string | null) => host.act({ kind: 'stack-put', item, group, on })
+  const put = (item: string, group: string | null, on: string | null) =>
+    host.act({ kind: 'stack-put', item, group, on })
 
   /** How many sheets there is room for, and how many lie there; a mask takes as much room as a layer. */
   const room = computed(() => {
@@ -95,7 +111,13 @@ export function createStack(host: Remote<SheetHost>, sheet: () => { readonly wid
     const at = lies(liveLayer.value?.id ?? '')
     choose(id)
     const place = layers.value.findIndex(layer => layer.id === at?.note.id) + 1
-    await host.act({ kind: 'layer-add', layer: id, name: `Layer ${layers.value.length + 1}`, place, ...(at?.group && { group: at.group.id }) })
+    await host.act({
+      kind: 'layer-add',
+      layer: id,
+      name: `Layer ${layers.value.length + 1}`,
+      place,
+      ...(at?.group && { group: at.group.id }),
+    })
   }
   async function copy(item: string): Promise<void> {
     const found = lies(item)
@@ -116,8 +138,10 @@ export function createStack(host: Remote<SheetHost>, sheet: () => { readonly wid
   }
   const remove = (item: string) => host.act({ kind: 'stack-remove', item })
   const clear = (layer: string) => host.act({ kind: 'layer-clear', layer })
-  const recolour = (layer: string, colour: readonly [number, number, number]) => host.act({ kind: 'recolour', version: 1, layer, colour: [...colour], only: null })
-  const rename = (layer: string, name: string) => (name.trim() ? host.act({ kind: 'layer-rename', layer, name: name.trim().slice(0, 60) }) : undefined)
+  const recolour = (layer: string, colour: readonly [number, number, number]) =>
+    host.act({ kind: 'recolour', version: 1, layer, colour: [...colour], only: null })
+  const rename = (layer: string, name: string) =>
+    name.trim() ? host.act({ kind: 'layer-rename', layer, name: name.trim().slice(0, 60) }) : undefined
 
   /** One up or down among those beside it; at an end of its group, out of it. */
   async function move(item: string, by: 1 | -1): Promise<void> {
@@ -125,16 +149,17 @@ export function createStack(host: Remote<SheetHost>, sheet: () => { readonly wid
     if (!at) return
     const { siblings, place, group } = at
     const next = siblings[place + by]
-    if (next) return void await put(item, group?.id ?? null, by > 0 ? next.id : siblings[place - 2]?.id ?? null)
+    if (next) return void (await put(item, group?.id ?? null, by > 0 ? next.id : (siblings[place - 2]?.id ?? null)))
     if (!group) return
     const round = lies(group.id)!
-    await put(item, round.group?.id ?? null, by > 0 ? group.id : round.siblings[round.place - 1]?.id ?? null)
+    await put(item, round.group?.id ?? null, by > 0 ? group.id : (round.siblings[round.place - 1]?.id ?? null))
   }
   /** Into the group next to it, if there is one. */
   async function moveIn(item: string): Promise<void> {
     const at = lies(item)
     const group = [at?.siblings[at.place - 1], at?.siblings[at.place + 1]].find(note => note?.kind === 'group')
-    if (at && group) await put(item, group.id, at.siblings[at.place - 1] === group ? group.items[group.items.length - 1]!.id : null)
+    if (at && group)
+      await put(item, group.id, at.siblings[at.place - 1] === group ? group.items[group.items.length - 1]!.id : null)
   }
 
   /** Puts them in a group, with all that is clipped to them: nothing looks different. */
@@ -150,7 +175,11 @@ export function createStack(host: Remote<SheetHost>, sheet: () => { readonly wid
   async function ungroup(id: string): Promise<void> {
     const at = lies(id)
     const above = at?.siblings[at.place + 1]
-    if (above?.clip) return say(`“${above.name}” is clipped to this group.`, 'Switch that clip off first, or merge the group into one sheet.')
+    if (above?.clip)
+      return say(
+        `“${above.name}” is clipped to this group.`,
+        'Switch that clip off first, or merge the group into one sheet.',
+      )
     await host.act({ kind: 'stack-ungroup', group: id })
   }
 
@@ -186,8 +215,43 @@ export function createStack(host: Remote<SheetHost>, sheet: () => { readonly wid
   const applyMask = (item: string) => host.act({ kind: 'mask-apply', version: 1, item })
 
   return {
-    stack, chosen: readonly(chosen), toggleChosen, chooseNone, layersOf, layers, live, liveLayer, isMaskLive, liveName, alone, room, choose, take, lies, showAlone, set, show, put, add, copy, remove, clear, recolour, rename, move, moveIn,
-    group, ungroup, mergeDown, mergeGroup, flatten, addMask, switchMask, invertMask, removeMask, applyMask,
+    stack,
+    chosen: readonly(chosen),
+    toggleChosen,
+    chooseNone,
+    layersOf,
+    layers,
+    live,
+    liveLayer,
+    isMaskLive,
+    liveName,
+    alone,
+    room,
+    choose,
+    take,
+    lies,
+    showAlone,
+    set,
+    show,
+    put,
+    add,
+    copy,
+    remove,
+    clear,
+    recolour,
+    rename,
+    move,
+    moveIn,
+    group,
+    ungroup,
+    mergeDown,
+    mergeGroup,
+    flatten,
+    addMask,
+    switchMask,
+    invertMask,
+    removeMask,
+    applyMask,
   }
 }
 
@@ -198,7 +262,11 @@ function all(notes: readonly StackNote[]): StackNote[] {
   return notes.flatMap(note => [note, ...all(note.items)])
 }
 
-function find(notes: readonly StackNote[], isWanted: (note: StackNote) => boolean, group: StackNote | null = null): Lies | null {
+function find(
+  notes: readonly StackNote[],
+  isWanted: (note: StackNote) => boolean,
+  group: StackNote | null = null,
+): Lies | null {
   for (const [place, note] of notes.entries()) {
     if (isWanted(note)) return { note, siblings: notes, place, group }
     const found = find(note.items, isWanted, note)

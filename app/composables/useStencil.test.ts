@@ -22,7 +22,10 @@ let lines: SnapLine[]
 beforeEach(() => {
   setActivePinia(createPinia())
   hand = useHand()
-  hand.layOut({ tools: [{ kind: 'tool', settings: toolSettings('ink-pen', { size: 6 }) }], well: 0 } as unknown as Step, palette)
+  hand.layOut(
+    { tools: [{ kind: 'tool', settings: toolSettings('ink-pen', { size: 6 }) }], well: 0 } as unknown as Step,
+    palette,
+  )
   shown = []
   settled = []
   waiting = []
@@ -37,7 +40,14 @@ beforeEach(() => {
     },
     act: (act: ShapeAct) => Promise.resolve(void settled.push(structuredClone(act))),
   }
-  stencil = effectScope().run(() => createStencil(host as never, hand, () => layer, () => lines))!
+  stencil = effectScope().run(() =>
+    createStencil(
+      host as never,
+      hand,
+      () => layer,
+      () => lines,
+    ),
+  )!
 })
 
 const at = (x: number, y: number) => ({ x, y })
@@ -47,7 +57,10 @@ async function drag(from: readonly [number, number], to: readonly [number, numbe
   stencil.end()
   await nextTick()
 }
-const press = (key: string, set: object) => window.dispatchEvent(Object.assign(new Event(key), { shiftKey: false, altKey: false, ctrlKey: false, metaKey: false, ...set }))
+const press = (key: string, set: object) =>
+  window.dispatchEvent(
+    Object.assign(new Event(key), { shiftKey: false, altKey: false, ctrlKey: false, metaKey: false, ...set }),
+  )
 const boxOf = ({ outline }: ShapeAct) => {
   const xs = outline.filter((_, i) => i % 2 === 0).map(value => value / 16)
   const ys = outline.filter((_, i) => i % 2 === 1).map(value => value / 16)
@@ -67,7 +80,13 @@ describe('corners, one after the other', () => {
     expect(stencil.shape.value).toMatchObject({ points: [{ x: 100, y: 100 }] })
     await tap(200, 100)
     await tap(200, 180)
-    expect(stencil.shape.value).toMatchObject({ points: [{ x: 100, y: 100 }, { x: 200, y: 100 }, { x: 200, y: 180 }] })
+    expect(stencil.shape.value).toMatchObject({
+      points: [
+        { x: 100, y: 100 },
+        { x: 200, y: 100 },
+        { x: 200, y: 180 },
+      ],
+    })
     stencil.settle()
     await nextTick()
     expect(boxOf(settled[0]!)).toEqual([100, 100, 200, 180])
@@ -78,13 +97,24 @@ describe('corners, one after the other', () => {
     await drag([10, 10], [60, 10])
     await tap(60, 50)
     await drag([90, 90], [100, 120])
-    expect(stencil.shape.value).toMatchObject({ points: [{ x: 10, y: 10 }, { x: 60, y: 10 }, { x: 60, y: 50 }, { x: 100, y: 120 }] })
+    expect(stencil.shape.value).toMatchObject({
+      points: [
+        { x: 10, y: 10 },
+        { x: 60, y: 10 },
+        { x: 60, y: 50 },
+        { x: 100, y: 120 },
+      ],
+    })
   })
 })
 
 describe('a stencil with lines near by', () => {
   it('snaps its corners and its handles to them, but not while it is moved', async () => {
-    lines = [{ axis: 'x', at: 100 }, { axis: 'x', at: 300 }, { axis: 'y', at: 240 }]
+    lines = [
+      { axis: 'x', at: 100 },
+      { axis: 'x', at: 300 },
+      { axis: 'y', at: 240 },
+    ]
     stencil.choose('box')
     await drag([104, 110], [296, 236])
     expect(boxOf(shown.at(-1)!)).toEqual([100, 110, 300, 240])
@@ -102,7 +132,13 @@ describe('a stencil', () => {
     expect(boxOf(shown.at(-1)!)).toEqual([100, 100, 300, 240])
     stencil.settle()
     expect(settled).toHaveLength(1)
-    expect(settled[0]).toMatchObject({ kind: 'shape', layer: 'lines', form: 'box', fill: null, line: { tool: { tool: 'ink-pen', size: 6 }, colour: [70, 80, 90] } })
+    expect(settled[0]).toMatchObject({
+      kind: 'shape',
+      layer: 'lines',
+      form: 'box',
+      fill: null,
+      line: { tool: { tool: 'ink-pen', size: 6 }, colour: [70, 80, 90] },
+    })
     expect(stencil.shape.value).toBeNull()
   })
 

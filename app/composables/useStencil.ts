@@ -15,7 +15,12 @@ const SNAP_REACH = 7
  * A shape that is set with a stencil: drawn out, changed by its handles, and settled. Until then it
  * is only shown, and nothing of it is in the record.
  */
-export function createStencil(host: Remote<SheetHost>, hand: ReturnType<typeof useHand>, layerNow: () => string | null, lines: () => readonly SnapLine[]) {
+export function createStencil(
+  host: Remote<SheetHost>,
+  hand: ReturnType<typeof useHand>,
+  layerNow: () => string | null,
+  lines: () => readonly SnapLine[],
+) {
   /** The stencil that lies ready; null: the free hand. */
   const kind = ref<StencilKind | null>(null)
   const shape = shallowRef<Stencil | null>(null)
@@ -25,7 +30,8 @@ export function createStencil(host: Remote<SheetHost>, hand: ReturnType<typeof u
   const sides = ref(6)
 
   const keys = reactive({ shift: false, alt: false, control: false })
-  const readKeys = (event: KeyboardEvent) => Object.assign(keys, { shift: event.shiftKey, alt: event.altKey, control: event.ctrlKey || event.metaKey })
+  const readKeys = (event: KeyboardEvent) =>
+    Object.assign(keys, { shift: event.shiftKey, alt: event.altKey, control: event.ctrlKey || event.metaKey })
   useEventListener('keydown', readKeys)
   useEventListener('keyup', readKeys)
 
@@ -45,10 +51,18 @@ export function createStencil(host: Remote<SheetHost>, hand: ReturnType<typeof u
     const { settings } = hand
     // A single corner is no shape yet.
     if (!shape.value || (shape.value.kind === 'polyline' && shape.value.points.length < 2)) return null
-    return shapeAct(shape.value, layer, {
-      line: hasLine.value && settings ? { tool: toRaw(settings), colour: [...hand.colour] } : null,
-      fill: hasFill.value && isFillable(shape.value) ? { colour: [...fillColour.value ?? hand.colour], opacity: 100 } : null,
-    }, seed)
+    return shapeAct(
+      shape.value,
+      layer,
+      {
+        line: hasLine.value && settings ? { tool: toRaw(settings), colour: [...hand.colour] } : null,
+        fill:
+          hasFill.value && isFillable(shape.value)
+            ? { colour: [...(fillColour.value ?? hand.colour)], opacity: 100 }
+            : null,
+      },
+      seed,
+    )
   }
 
   /** Shows it as it is; while the worker draws, only the latest waits. */
@@ -129,7 +143,8 @@ export function createStencil(host: Remote<SheetHost>, hand: ReturnType<typeof u
   }
 
   watch([hasLine, hasFill, fillColour, sides, () => hand.settings, () => hand.colour], () => {
-    if (shape.value?.kind === 'polygon' && shape.value.sides !== sides.value) shape.value = { ...shape.value, sides: sides.value }
+    if (shape.value?.kind === 'polygon' && shape.value.sides !== sides.value)
+      shape.value = { ...shape.value, sides: sides.value }
     if (shape.value) void show()
   })
 

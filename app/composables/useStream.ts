@@ -3,8 +3,10 @@ const FIRST_MS = 1000
 const LONGEST_MS = 15_000
 
 /**
- * Listens to a stream of the server's (server-sent events) for as long as its scope lives. One that breaks off is opened
- * again; `address` is asked each time, so that it can say what is known already. `isOpen`: whether it is heard just now.
+ * Listens to a stream of the server's (server-sent events) for as long as its scope lives. One that breaks off is
+ * opened
+ * again; `address` is asked each time, so that it can say what is known already. `isOpen`: whether it is heard just
+ * now.
  */
 export function useStream<N>(address: () => string, take: (news: N) => void) {
   const isOpen = ref(false)

@@ -1,6 +1,8 @@
 import { troubleOf } from '../api/client'
 
-/** Does what may fail: says what went wrong and what to do about it. `busy` is what is under way, null when nothing is. */
+/**
+ * Does what may fail: says what went wrong and what to do about it. `busy` is what is under way, null when nothing is.
+ */
 export function useTrying<K = true>() {
   const { say } = useNotices()
   const busy = shallowRef<K | null>(null)

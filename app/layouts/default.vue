@@ -16,7 +16,10 @@ const session = useSession()
       <span class="grow" />
       <LightSwitch />
       <template v-if="session.person">
-        <span class="who">{{ session.person.name }}<span v-if="session.person.kind === 'learner'" class="soft"> · {{ session.person.className }}</span></span>
+        <span class="who"
+          >{{ session.person.name
+          }}<span v-if="session.person.kind === 'learner'" class="soft"> · {{ session.person.className }}</span></span
+        >
         <SignOut />
       </template>
     </header>
@@ -26,10 +29,37 @@ const session = useSession()
 </template>
 
 <style scoped>
-.bar { display: flex; align-items: center; gap: 18px; padding: 8px 24px; background: var(--paper); border-bottom: 1px solid var(--line); min-height: 56px; }
-.name { display: flex; align-items: center; gap: 10px; text-decoration: none; color: var(--ink); font-size: 1.25rem; }
-nav a { padding: 6px 10px; border-radius: 8px; text-decoration: none; color: var(--ink); }
-nav a.router-link-active { background: var(--paper-shade); box-shadow: inset 0 -2px 0 var(--blue); }
-.grow { flex: 1; }
-.who { font-size: 0.95rem; }
+.bar {
+  display: flex;
+  align-items: center;
+  gap: 18px;
+  padding: 8px 24px;
+  background: var(--paper);
+  border-bottom: 1px solid var(--line);
+  min-height: 56px;
+}
+.name {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  text-decoration: none;
+  color: var(--ink);
+  font-size: 1.25rem;
+}
+nav a {
+  padding: 6px 10px;
+  border-radius: 8px;
+  text-decoration: none;
+  color: var(--ink);
+}
+nav a.router-link-active {
+  background: var(--paper-shade);
+  box-shadow: inset 0 -2px 0 var(--blue);
+}
+.grow {
+  flex: 1;
+}
+.who {
+  font-size: 0.95rem;
+}
 </style>

@@ -1,12 +1,13 @@
 import { useSession } from '../stores/session'
 
 /** Pages say with `meta.who` for whom they are; everyone else is shown to the front door or to their own pages. */
-export default defineNuxtRouteMiddleware(async (to) => {
+export default defineNuxtRouteMiddleware(async to => {
   const session = useSession()
   try {
     await session.load()
   } catch {
-    // The server does not answer: the page itself says so when it asks for its data, and goes on with what this device keeps.
+    // The server does not answer: the page itself says so when it asks for its data, and goes on with what this device
+    // keeps.
     return
   }
   const { who } = to.meta

@@ -16,7 +16,8 @@ const begun = shallowRef<ReadonlySet<number>>(new Set())
 onMounted(async () => {
   begun.value = await begunAnswers(useSession().person!.id).catch(() => begun.value)
 })
-const wallOf = (classId: number) => wallWaits(desk.value?.walls.find(each => each.classId === classId) ?? { works: 0, words: 0 })
+const wallOf = (classId: number) =>
+  wallWaits(desk.value?.walls.find(each => each.classId === classId) ?? { works: 0, words: 0 })
 </script>
 
 <template>
@@ -25,13 +26,21 @@ const wallOf = (classId: number) => wallWaits(desk.value?.walls.find(each => eac
     <template v-else>
       <h1>Desk</h1>
       <section aria-labelledby="waiting">
-        <h2 id="waiting">{{ desk.waiting.length ? `${desk.waiting.length} wait for a look` : 'Nothing waits for a look' }}</h2>
-        <div v-if="desk.waiting.length === 0" class="card"><p>When someone hands in, the drawing lies here, oldest first.</p></div>
+        <h2 id="waiting">
+          {{ desk.waiting.length ? `${desk.waiting.length} wait for a look` : 'Nothing waits for a look' }}
+        </h2>
+        <div v-if="desk.waiting.length === 0" class="card">
+          <p>When someone hands in, the drawing lies here, oldest first.</p>
+        </div>
         <div class="pile">
           <NuxtLink v-for="card in desk.waiting" :key="card.id" :to="`/crit/${card.id}`" class="card hand-in">
             <HandInPicture :id="card.id" :alt="`${card.plan} by ${card.learner}`" />
             <strong>{{ card.learner }}</strong>
-            <span class="small soft">{{ card.plan }}<template v-if="card.attempt > 1"> · hand-in {{ card.attempt }}</template><br>{{ timeInWords(card.handedInAt) }}<template v-if="begun.has(card.id)"> · <span class="begun">answer begun</span></template></span>
+            <span class="small soft"
+              >{{ card.plan }}<template v-if="card.attempt > 1"> · hand-in {{ card.attempt }}</template
+              ><br />{{ timeInWords(card.handedInAt)
+              }}<template v-if="begun.has(card.id)"> · <span class="begun">answer begun</span></template></span
+            >
             <span class="small"><MetLine :met="card.met" :judged="card.judged" /></span>
           </NuxtLink>
         </div>
@@ -41,32 +50,52 @@ const wallOf = (classId: number) => wallWaits(desk.value?.walls.find(each => eac
           <h2 id="classes">Classes</h2>
           <p v-if="desk.classes.length === 0" class="soft">Open a class, then add its learners.</p>
           <article v-for="one in desk.classes" :key="one.id" class="card class">
-            <NuxtLink :to="`/register/${one.id}`"><strong>{{ one.name }}</strong></NuxtLink>
+            <NuxtLink :to="`/register/${one.id}`"
+              ><strong>{{ one.name }}</strong></NuxtLink
+            >
             <span class="small soft">{{ one.when }}</span>
-            <span class="small">{{ one.learners === 1 ? 'one learner' : `${one.learners} learners` }} · code <strong class="code">{{ one.code }}</strong></span>
+            <span class="small"
+              >{{ one.learners === 1 ? 'one learner' : `${one.learners} learners` }} · code
+              <strong class="code">{{ one.code }}</strong></span
+            >
             <NuxtLink :to="`/round/${one.id}`" class="small">The Round</NuxtLink>
             <NuxtLink v-if="wallOf(one.id)" :to="`/wall/${one.id}`" class="small waits">{{ wallOf(one.id) }}</NuxtLink>
           </article>
           <v-btn variant="outlined" size="small" @click="isOpening = true">New class</v-btn>
           <NewClass v-model="isOpening" />
           <details v-if="desk.archived.length" class="small away">
-            <summary>{{ desk.archived.length === 1 ? 'One class is' : `${desk.archived.length} classes are` }} put away</summary>
-            <p v-for="one in desk.archived" :key="one.id"><NuxtLink :to="`/register/${one.id}`">{{ one.name }}</NuxtLink></p>
+            <summary>
+              {{ desk.archived.length === 1 ? 'One class is' : `${desk.archived.length} classes are` }} put away
+            </summary>
+            <p v-for="one in desk.archived" :key="one.id">
+              <NuxtLink :to="`/register/${one.id}`">{{ one.name }}</NuxtLink>
+            </p>
           </details>
         </section>
         <section aria-labelledby="plans">
           <h2 id="plans"><NuxtLink to="/plans">Plan book</NuxtLink></h2>
           <NuxtLink v-for="plan in desk.plans" :key="plan.id" :to="`/plans/${plan.id}`" class="card plan">
-            <img :src="api.planPicture(plan.id)" :alt="plan.title" width="112" height="84">
-            <div><strong>{{ plan.title }}</strong><p class="small soft">{{ plan.goal }}</p><span class="small">{{ stepsInWords(plan.steps) }} · {{ plan.minutes }} minutes</span></div>
+            <img :src="api.planPicture(plan.id)" :alt="plan.title" width="112" height="84" />
+            <div>
+              <strong>{{ plan.title }}</strong>
+              <p class="small soft">{{ plan.goal }}</p>
+              <span class="small">{{ stepsInWords(plan.steps) }} · {{ plan.minutes }} minutes</span>
+            </div>
           </NuxtLink>
         </section>
         <section aria-labelledby="answered">
           <h2 id="answered">Answered lately</h2>
           <p v-if="desk.answered.length === 0" class="soft">Your answers are listed here.</p>
-          <NuxtLink v-for="card in desk.answered.slice(0, 6)" :key="card.id" :to="`/crit/${card.id}`" class="card class">
+          <NuxtLink
+            v-for="card in desk.answered.slice(0, 6)"
+            :key="card.id"
+            :to="`/crit/${card.id}`"
+            class="card class"
+          >
             <strong>{{ card.learner }}</strong>
-            <span class="small soft">{{ card.plan }} · {{ card.state === 'accepted' ? 'accepted' : 'to draw on' }}</span>
+            <span class="small soft"
+              >{{ card.plan }} · {{ card.state === 'accepted' ? 'accepted' : 'to draw on' }}</span
+            >
           </NuxtLink>
         </section>
       </div>
@@ -75,22 +104,91 @@ const wallOf = (classId: number) => wallWaits(desk.value?.walls.find(each => eac
 </template>
 
 <style scoped>
-.waits { border-left: 3px solid var(--ochre); padding-left: 8px; }
-h1 { margin-bottom: 4px; }
-section h2 { margin: 16px 0 10px; }
-.pile { display: grid; grid-template-columns: repeat(auto-fill, minmax(196px, 1fr)); gap: 16px; }
-.hand-in { display: grid; gap: 3px; align-content: start; color: inherit; text-decoration: none; padding: 12px; }
-.hand-in:hover, .class:hover { border-color: var(--blue); }
-.hand-in strong { margin-top: 6px; }
-.begun { white-space: nowrap; color: var(--ink); font-weight: 520; border-bottom: 2px solid var(--ochre); }
-.columns { display: grid; grid-template-columns: 1fr 1.3fr 1fr; gap: 26px; margin-top: 16px; }
-.class { display: grid; gap: 2px; color: inherit; text-decoration: none; margin-bottom: 10px; padding: 12px 16px; }
-.away { margin-top: 12px; }
-.away summary { cursor: pointer; min-height: 28px; }
-.code { letter-spacing: 0.08em; }
-h2 a { color: inherit; }
-.plan { color: inherit; text-decoration: none; display: grid; grid-template-columns: 112px 1fr; gap: 16px; padding: 12px; margin-bottom: 10px; }
-.plan img { width: 112px; height: auto; border: 1px solid var(--line); background: #fff; }
-.plan p { margin: 2px 0; }
-@media (max-width: 900px) { .columns { grid-template-columns: 1fr; gap: 0; } }
+.waits {
+  border-left: 3px solid var(--ochre);
+  padding-left: 8px;
+}
+h1 {
+  margin-bottom: 4px;
+}
+section h2 {
+  margin: 16px 0 10px;
+}
+.pile {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(196px, 1fr));
+  gap: 16px;
+}
+.hand-in {
+  display: grid;
+  gap: 3px;
+  align-content: start;
+  color: inherit;
+  text-decoration: none;
+  padding: 12px;
+}
+.hand-in:hover,
+.class:hover {
+  border-color: var(--blue);
+}
+.hand-in strong {
+  margin-top: 6px;
+}
+.begun {
+  white-space: nowrap;
+  color: var(--ink);
+  font-weight: 520;
+  border-bottom: 2px solid var(--ochre);
+}
+.columns {
+  display: grid;
+  grid-template-columns: 1fr 1.3fr 1fr;
+  gap: 26px;
+  margin-top: 16px;
+}
+.class {
+  display: grid;
+  gap: 2px;
+  color: inherit;
+  text-decoration: none;
+  margin-bottom: 10px;
+  padding: 12px 16px;
+}
+.away {
+  margin-top: 12px;
+}
+.away summary {
+  cursor: pointer;
+  min-height: 28px;
+}
+.code {
+  letter-spacing: 0.08em;
+}
+h2 a {
+  color: inherit;
+}
+.plan {
+  color: inherit;
+  text-decoration: none;
+  display: grid;
+  grid-template-columns: 112px 1fr;
+  gap: 16px;
+  padding: 12px;
+  margin-bottom: 10px;
+}
+.plan img {
+  width: 112px;
+  height: auto;
+  border: 1px solid var(--line);
+  background: #fff;
+}
+.plan p {
+  margin: 2px 0;
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: 1fr;
+    gap: 0;
+  }
+}
 </style>

@@ -8,31 +8,42 @@ import { stepsInWords } from '#core/plan'
 definePageMeta({ who: 'learner' })
 const { data: folio, trouble, load } = usePageData(() => api.folio())
 /** Asked for by now, within the last days, and not done. */
-const waitingSets = computed(() => folio.value?.warmUpSets.filter(each => each.day <= dayToday() && each.day > dayAgo(DAYS_WAITING) && each.scores.includes(null)) ?? [])
+const waitingSets = computed(
+  () =>
+    folio.value?.warmUpSets.filter(
+      each => each.day <= dayToday() && each.day > dayAgo(DAYS_WAITING) && each.scores.includes(null),
+    ) ?? [],
+)
 const DAYS_WAITING = 7
 const isNewSheetOpen = ref(false)
 const isTaking = ref(false)
-const comparing = shallowRef<{ title: string, handIns: readonly FolioHandIn[] } | null>(null)
+const comparing = shallowRef<{ title: string; handIns: readonly FolioHandIn[] } | null>(null)
 const { busy, trying } = useTrying<number>()
 const asking = ref<FolioView['plans'][number] | null>(null)
 
 type FolioPlan = FolioView['plans'][number]
-const isAhead = (plan: FolioPlan) => plan.startsAt !== null && Date.parse(plan.startsAt) > Date.now() && plan.drawing === null
+const isAhead = (plan: FolioPlan) =>
+  plan.startsAt !== null && Date.parse(plan.startsAt) > Date.now() && plan.drawing === null
 /** Past its day, and nothing was handed in. */
-const isLate = (plan: FolioPlan) => plan.dueAt !== null && Date.parse(plan.dueAt) < Date.now() && plan.handIns.length === 0
+const isLate = (plan: FolioPlan) =>
+  plan.dueAt !== null && Date.parse(plan.dueAt) < Date.now() && plan.handIns.length === 0
 
 function draw(plan: FolioView['plans'][number], afresh: boolean): void {
   asking.value = null
   void trying(plan.id, async () => navigateTo(`/easel/${(await api.openDrawing(plan.id, afresh)).id}`))
 }
 
-const takeBack = (id: number) => trying(id, async () => {
-  await api.removeDrawing(id, false)
-  await load()
-})
+const takeBack = (id: number) =>
+  trying(id, async () => {
+    await api.removeDrawing(id, false)
+    await load()
+  })
 /** What was just sent from this device is there as well. */
 const outbox = useOutbox()
-watch(() => outbox.isSending, isSending => isSending || void load())
+watch(
+  () => outbox.isSending,
+  isSending => isSending || void load(),
+)
 </script>
 
 <template>
@@ -48,40 +59,90 @@ watch(() => outbox.isSending, isSending => isSending || void load())
         </div>
       </div>
       <p class="soft">{{ folio.className }}</p>
-      <p v-if="folio.askedFor" class="card asked">Your teacher would like to hang {{ folio.askedFor === 1 ? 'a work' : `${folio.askedFor} works` }} of yours. <NuxtLink :to="`/wall/${folio.classId}`">Say yes or no</NuxtLink></p>
+      <p v-if="folio.askedFor" class="card asked">
+        Your teacher would like to hang {{ folio.askedFor === 1 ? 'a work' : `${folio.askedFor} works` }} of yours.
+        <NuxtLink :to="`/wall/${folio.classId}`">Say yes or no</NuxtLink>
+      </p>
       <SetCard v-for="each in waitingSets" :key="each.id" :set="each" class="asked" />
       <div v-if="folio.plans.length === 0" class="card empty">
         <h2>Nothing has been given to your class yet.</h2>
         <p>As soon as your teacher gives out a plan, it lies here, ready to draw.</p>
       </div>
       <article v-for="plan in folio.plans" :key="plan.id" class="card plan">
-        <img :src="api.planPicture(plan.id)" :alt="`${plan.title}, as the teacher drew it`" width="300" height="225">
+        <img :src="api.planPicture(plan.id)" :alt="`${plan.title}, as the teacher drew it`" width="300" height="225" />
         <div>
           <h2>{{ plan.title }}</h2>
           <p>{{ plan.goal }}</p>
-          <p class="soft small">{{ stepsInWords(plan.steps) }} · about {{ plan.minutes }} minutes<template v-if="plan.way !== 'own'"> · the {{ plan.way }} path</template></p>
-          <p v-if="isAhead(plan)" class="small">It opens <strong>{{ dayInWords(plan.startsAt!) }}</strong>.</p>
-          <p v-else-if="plan.dueAt" class="small" :class="{ late: isLate(plan) }">{{ isLate(plan) ? 'It was due' : 'It is due' }} <strong>{{ dayInWords(plan.dueAt) }}</strong>{{ isLate(plan) ? ': hand in what you have.' : '.' }}</p>
+          <p class="soft small">
+            {{ stepsInWords(plan.steps) }} · about {{ plan.minutes }} minutes<template v-if="plan.way !== 'own'">
+              · the {{ plan.way }} path</template
+            >
+          </p>
+          <p v-if="isAhead(plan)" class="small">
+            It opens <strong>{{ dayInWords(plan.startsAt!) }}</strong>.
+          </p>
+          <p v-else-if="plan.dueAt" class="small" :class="{ late: isLate(plan) }">
+            {{ isLate(plan) ? 'It was due' : 'It is due' }} <strong>{{ dayInWords(plan.dueAt) }}</strong>{{
+              isLate(plan) ? ': hand in what you have.' : '.'
+            }}
+          </p>
           <div class="row">
-            <v-btn color="primary" :loading="busy === plan.id" :disabled="isAhead(plan)" @click="draw(plan, false)">{{ plan.drawing?.position ? 'Go on drawing' : 'Start drawing' }}</v-btn>
-            <v-btn v-if="plan.warmUps.length" variant="outlined" :to="{ path: `/warm-ups/${plan.warmUps[0]!.drill}`, query: { seed: plan.warmUps[0]!.seed, plan: plan.id } }">Warm up first</v-btn>
+            <v-btn color="primary" :loading="busy === plan.id" :disabled="isAhead(plan)" @click="draw(plan, false)">{{
+              plan.drawing?.position ? 'Go on drawing' : 'Start drawing'
+            }}</v-btn>
+            <v-btn
+              v-if="plan.warmUps.length"
+              variant="outlined"
+              :to="{
+                path: `/warm-ups/${plan.warmUps[0]!.drill}`,
+                query: { seed: plan.warmUps[0]!.seed, plan: plan.id },
+              }"
+              >Warm up first</v-btn
+            >
             <v-btn v-if="plan.drawing?.position" variant="outlined" @click="asking = plan">Begin afresh</v-btn>
-            <span v-if="plan.drawing?.lastSeenAt" class="soft small">last drawn {{ timeInWords(plan.drawing.lastSeenAt) }}</span>
-            <DrawingMenu v-if="plan.drawing?.position" :drawing="plan.drawing" :title="plan.drawing.title ?? plan.title" @changed="load" />
+            <span v-if="plan.drawing?.lastSeenAt" class="soft small"
+              >last drawn {{ timeInWords(plan.drawing.lastSeenAt) }}</span
+            >
+            <DrawingMenu
+              v-if="plan.drawing?.position"
+              :drawing="plan.drawing"
+              :title="plan.drawing.title ?? plan.title"
+              @changed="load"
+            />
           </div>
           <section v-if="plan.others.length" class="others">
             <h3>Other drawings of this plan</h3>
-            <DrawingLine v-for="each in plan.others" :key="each.id" :drawing="each" :plan="plan.title" @changed="load" />
+            <DrawingLine
+              v-for="each in plan.others"
+              :key="each.id"
+              :drawing="each"
+              :plan="plan.title"
+              @changed="load"
+            />
           </section>
           <HandInList :hand-ins="plan.handIns" />
-          <v-btn v-if="plan.handIns.length > 1" size="small" variant="outlined" @click="comparing = { title: plan.title, handIns: plan.handIns }">Earlier versions side by side</v-btn>
+          <v-btn
+            v-if="plan.handIns.length > 1"
+            size="small"
+            variant="outlined"
+            @click="comparing = { title: plan.title, handIns: plan.handIns }"
+            >Earlier versions side by side</v-btn
+          >
         </div>
       </article>
       <section v-if="folio.murals.length" class="own" aria-labelledby="murals-title">
         <h2 id="murals-title">Drawn together</h2>
         <article v-for="mural in folio.murals" :key="mural.id" class="card sheet">
-          <NuxtLink :to="`/murals/${mural.id}`"><strong>{{ mural.title }}</strong></NuxtLink>
-          <span class="soft small">{{ mural.mine.length ? `your part: ${mural.mine.join(', ')}` : mural.taken < mural.panels ? `${mural.panels - mural.taken} of ${mural.panels} panels are free` : 'all panels are taken' }}</span>
+          <NuxtLink :to="`/murals/${mural.id}`"
+            ><strong>{{ mural.title }}</strong></NuxtLink
+          >
+          <span class="soft small">{{
+            mural.mine.length
+              ? `your part: ${mural.mine.join(', ')}`
+              : mural.taken < mural.panels
+                ? `${mural.panels - mural.taken} of ${mural.panels} panels are free`
+                : 'all panels are taken'
+          }}</span>
         </article>
       </section>
       <section class="own" aria-labelledby="own-title">
@@ -91,9 +152,18 @@ watch(() => outbox.isSending, isSending => isSending || void load())
         </div>
         <p v-if="folio.own.length === 0" class="soft">None yet. Take one whenever you like to draw without a plan.</p>
         <article v-for="sheet in folio.own" :key="sheet.drawing.id" class="card sheet">
-          <DrawingLine :drawing="sheet.drawing" :plan="sheet.title" @changed="load">{{ sheet.width }} × {{ sheet.height }} px · </DrawingLine>
+          <DrawingLine :drawing="sheet.drawing" :plan="sheet.title" @changed="load"
+            >{{ sheet.width }} × {{ sheet.height }} px ·
+          </DrawingLine>
           <HandInList :hand-ins="sheet.handIns" />
-          <v-btn v-if="sheet.handIns.length > 1" size="small" variant="outlined" class="versions" @click="comparing = { title: sheet.title, handIns: sheet.handIns }">Earlier versions side by side</v-btn>
+          <v-btn
+            v-if="sheet.handIns.length > 1"
+            size="small"
+            variant="outlined"
+            class="versions"
+            @click="comparing = { title: sheet.title, handIns: sheet.handIns }"
+            >Earlier versions side by side</v-btn
+          >
         </article>
       </section>
       <section v-if="folio.removed.length" class="own" aria-labelledby="away-title">
@@ -101,15 +171,23 @@ watch(() => outbox.isSending, isSending => isSending || void load())
         <p class="soft small">Each can be taken back for 30 days. What was handed in stays with your teacher.</p>
         <div v-for="each in folio.removed" :key="each.id" class="row away">
           <strong>{{ each.title }}</strong><span class="soft small">put away {{ timeInWords(each.removedAt) }}</span>
-          <v-btn size="small" variant="outlined" :loading="busy === each.id" @click="takeBack(each.id)">Take it back</v-btn>
+          <v-btn size="small" variant="outlined" :loading="busy === each.id" @click="takeBack(each.id)"
+            >Take it back</v-btn
+          >
         </div>
       </section>
     </template>
     <v-dialog :model-value="asking !== null" max-width="460" @update:model-value="asking = null">
       <div class="card">
         <h2>Begin afresh?</h2>
-        <p>A new, empty sheet is laid out. The one you have is kept: you find it here, under “Other drawings of this plan”. Everything handed in is kept as well.</p>
-        <div class="row end"><v-btn variant="outlined" @click="asking = null">Keep drawing the old one</v-btn><v-btn color="primary" @click="asking && draw(asking, true)">Begin afresh</v-btn></div>
+        <p>
+          A new, empty sheet is laid out. The one you have is kept: you find it here, under “Other drawings of this
+          plan”. Everything handed in is kept as well.
+        </p>
+        <div class="row end">
+          <v-btn variant="outlined" @click="asking = null">Keep drawing the old one</v-btn
+          ><v-btn color="primary" @click="asking && draw(asking, true)">Begin afresh</v-btn>
+        </div>
       </div>
     </v-dialog>
     <NewSheetDialog v-model="isNewSheetOpen" />
@@ -119,18 +197,66 @@ watch(() => outbox.isSending, isSending => isSending || void load())
 </template>
 
 <style scoped>
-.plan { display: grid; grid-template-columns: 300px 1fr; gap: 28px; margin-top: 18px; }
-.plan > img { width: 300px; height: auto; border: 1px solid var(--line); border-radius: 6px; background: #fff; }
-.row { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; }
-.row.end { justify-content: flex-end; margin-top: 10px; }
-.late { color: var(--ochre); }
-.own { margin-top: 30px; }
-.others { margin-top: 16px; border-top: 1px dashed var(--line); padding-top: 10px; }
-.away { min-height: 44px; }
-.asked { border-left: 4px solid var(--ochre); margin: 8px 0; }
-.versions { justify-self: start; }
-.between { justify-content: space-between; }
-.sheet { display: grid; gap: 4px; margin-top: 10px; padding: 14px 20px; }
-.empty { margin-top: 20px; max-width: 560px; }
-@media (max-width: 760px) { .plan { grid-template-columns: 1fr; } }
+.plan {
+  display: grid;
+  grid-template-columns: 300px 1fr;
+  gap: 28px;
+  margin-top: 18px;
+}
+.plan > img {
+  width: 300px;
+  height: auto;
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  background: #fff;
+}
+.row {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.row.end {
+  justify-content: flex-end;
+  margin-top: 10px;
+}
+.late {
+  color: var(--ochre);
+}
+.own {
+  margin-top: 30px;
+}
+.others {
+  margin-top: 16px;
+  border-top: 1px dashed var(--line);
+  padding-top: 10px;
+}
+.away {
+  min-height: 44px;
+}
+.asked {
+  border-left: 4px solid var(--ochre);
+  margin: 8px 0;
+}
+.versions {
+  justify-self: start;
+}
+.between {
+  justify-content: space-between;
+}
+.sheet {
+  display: grid;
+  gap: 4px;
+  margin-top: 10px;
+  padding: 14px 20px;
+}
+.empty {
+  margin-top: 20px;
+  max-width: 560px;
+}
+@media (max-width: 760px) {
+  .plan {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -28,7 +28,9 @@ async function entered(person: Person): Promise<void> {
         <button role="tab" :aria-selected="door === 'learner'" @click="door = 'learner'">I have a class code</button>
         <button role="tab" :aria-selected="door === 'teacher'" @click="door = 'teacher'">I teach</button>
       </div>
-      <p v-if="route.query.again" class="small again">You were signed out after a while. Sign in to go on where you were.</p>
+      <p v-if="route.query.again" class="small again">
+        You were signed out after a while. Sign in to go on where you were.
+      </p>
       <template v-if="door === 'learner'">
         <h2>Come to the table</h2>
         <p class="soft small">The code, your name and your PIN are on the slip from your teacher.</p>
@@ -44,12 +46,53 @@ async function entered(person: Person): Promise<void> {
 </template>
 
 <style scoped>
-.door { max-width: 1120px; margin: 0 auto; padding: 40px 32px; display: grid; grid-template-columns: 1.15fr 1fr; gap: 56px; align-items: center; min-height: calc(100vh - 60px); }
-.picture h1 { margin: 22px 0 8px; max-width: 20ch; font-size: 2rem; }
-.entry { padding: 26px 30px 30px; }
-.tabs { display: grid; grid-template-columns: 1fr 1fr; gap: 6px; margin-bottom: 22px; border-bottom: 1px solid var(--line); }
-.tabs button { padding: 10px 6px; border-bottom: 3px solid transparent; color: var(--ink-soft); font-weight: 450; min-height: 44px; }
-.tabs button[aria-selected='true'] { color: var(--ink); border-bottom-color: var(--blue); }
-.again { border-left: 4px solid var(--ochre); padding-left: 12px; }
-@media (max-width: 820px) { .door { grid-template-columns: 1fr; gap: 24px; } .picture h1 { font-size: 1.5rem; } }
+.door {
+  max-width: 1120px;
+  margin: 0 auto;
+  padding: 40px 32px;
+  display: grid;
+  grid-template-columns: 1.15fr 1fr;
+  gap: 56px;
+  align-items: center;
+  min-height: calc(100vh - 60px);
+}
+.picture h1 {
+  margin: 22px 0 8px;
+  max-width: 20ch;
+  font-size: 2rem;
+}
+.entry {
+  padding: 26px 30px 30px;
+}
+.tabs {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 6px;
+  margin-bottom: 22px;
+  border-bottom: 1px solid var(--line);
+}
+.tabs button {
+  padding: 10px 6px;
+  border-bottom: 3px solid transparent;
+  color: var(--ink-soft);
+  font-weight: 450;
+  min-height: 44px;
+}
+.tabs button[aria-selected='true'] {
+  color: var(--ink);
+  border-bottom-color: var(--blue);
+}
+.again {
+  border-left: 4px solid var(--ochre);
+  padding-left: 12px;
+}
+@media (max-width: 820px) {
+  .door {
+    grid-template-columns: 1fr;
+    gap: 24px;
+  }
+  .picture h1 {
+    font-size: 1.5rem;
+  }
+}
 </style>

@@ -5,7 +5,9 @@ export default defineNuxtPlugin(({ vueApp }) => {
   watchTyping()
   vueApp.directive<HTMLElement>('focus', {
     mounted(element) {
-      const field = element.matches('input, textarea') ? element as HTMLInputElement : element.querySelector<HTMLInputElement>('input, textarea')
+      const field = element.matches('input, textarea')
+        ? (element as HTMLInputElement)
+        : element.querySelector<HTMLInputElement>('input, textarea')
       // After the card that holds it has taken the focus itself.
       requestAnimationFrame(() => {
         field?.focus({ preventScroll: true })

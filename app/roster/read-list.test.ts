@@ -2,10 +2,13 @@ import { describe, expect, it } from 'vitest'
 import { csvOf } from '../sheet/csv'
 import { decodedList, readList } from './read-list'
 
-const utf16 = (text: string, isBig: boolean) => Uint8Array.from([...`\uFEFF${text}`].flatMap((letter) => {
-  const code = letter.charCodeAt(0)
-  return isBig ? [code >> 8, code & 255] : [code & 255, code >> 8]
-}))
+const utf16 = (text: string, isBig: boolean) =>
+  Uint8Array.from(
+    [...`\uFEFF${text}`].flatMap(letter => {
+      const code = letter.charCodeAt(0)
+      return isBig ? [code >> 8, code & 255] : [code & 255, code >> 8]
+    }),
+  )
 
 describe('the bytes of a list', () => {
   it.each<[string, Uint8Array]>([
@@ -38,14 +41,28 @@ describe('a pasted list', () => {
 
 describe('a list as CSV', () => {
   it('quotes what needs it, ends lines as the standard says, and makes no formula', () => {
-    expect(csvOf([['Name', 'PIN'], ['Tregear, "Ada"', 4471], ['=1+1', 2]])).toBe('Name,PIN\r\n"Tregear, ""Ada""",4471\r\n"\'=1+1",2\r\n')
+    expect(
+      csvOf([
+        ['Name', 'PIN'],
+        ['Tregear, "Ada"', 4471],
+        ['=1+1', 2],
+      ]),
+    ).toBe('Name,PIN\r\n"Tregear, ""Ada""",4471\r\n"\'=1+1",2\r\n')
   })
 
-  it.each(['=cmd', '+1', '-1', '@x', '\tx'])('%j begins with an apostrophe', (cell) => {
+  it.each(['=cmd', '+1', '-1', '@x', '\tx'])('%j begins with an apostrophe', cell => {
     expect(csvOf([[cell]])).toContain(`'${cell}`)
   })
 
   it('is read back as it was', () => {
-    expect(readList(csvOf([['Name', 'PIN'], ['Tregear, Ada', '4471']]), []).learners).toEqual([{ name: 'Tregear, Ada', pin: '4471', row: 2 }])
+    expect(
+      readList(
+        csvOf([
+          ['Name', 'PIN'],
+          ['Tregear, Ada', '4471'],
+        ]),
+        [],
+      ).learners,
+    ).toEqual([{ name: 'Tregear, Ada', pin: '4471', row: 2 }])
   })
 })

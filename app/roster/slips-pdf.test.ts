@@ -11,17 +11,40 @@ const fontBytes = async (url: string) => {
   const bytes = await readFile(root + url.slice(url.indexOf('node_modules')))
   return bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength)
 }
-const names = ['Ada Tregear', 'Zoë Pell', 'Łucja Żuraw', 'Ștefan Țărm', '名 Ada', 'A name that goes on and on until it fills all of sixty letters', ...Array.from({ length: 9 }, (_, i) => `Learner ${i + 7}`)]
-const made = slipsPdf({ className: 'Sandbank evening', code: 'QRT629', slips: names.map((name, i) => ({ id: i, name, pin: String(1000 + i) })) }, 'easel.example:4310', fontBytes)
+const names = [
+  'Ada Tregear',
+  'Zoë Pell',
+  'Łucja Żuraw',
+  'Ștefan Țărm',
+  '名 Ada',
+  'A name that goes on and on until it fills all of sixty letters',
+  ...Array.from({ length: 9 }, (_, i) => `Learner ${i + 7}`),
+]
+const made = slipsPdf(
+  {
+    className: 'Sandbank evening',
+    code: 'QRT629',
+    slips: names.map((name, i) => ({ id: i, name, pin: String(1000 + i) })),
+  },
+  'easel.example:4310',
+  fontBytes,
+)
 
 /** Read by pdf.js, which had no part in writing it. */
-async function pages(): Promise<{ size: number[], lines: { text: string, right: number }[] }[]> {
+async function pages(): Promise<{ size: number[]; lines: { text: string; right: number }[] }[]> {
   const pdf = await getDocument({ data: (await made).slice(), useSystemFonts: false, verbosity: 0 }).promise
-  return Promise.all(Array.from({ length: pdf.numPages }, async (_, i) => {
-    const page = await pdf.getPage(i + 1)
-    const { items } = await page.getTextContent()
-    return { size: page.view, lines: items.flatMap(each => ('str' in each ? [{ text: each.str, right: (each.transform[4] as number) + each.width }] : [])) }
-  }))
+  return Promise.all(
+    Array.from({ length: pdf.numPages }, async (_, i) => {
+      const page = await pdf.getPage(i + 1)
+      const { items } = await page.getTextContent()
+      return {
+        size: page.view,
+        lines: items.flatMap(each =>
+          'str' in each ? [{ text: each.str, right: (each.transform[4] as number) + each.width }] : [],
+        ),
+      }
+    }),
+  )
 }
 
 describe('slips to print', () => {
@@ -33,8 +56,20 @@ describe('slips to print', () => {
   })
 
   it('say name, code, PIN and where to come in, in letters of many languages', async () => {
-    const text = (await pages()).flatMap(each => each.lines.map(line => line.text)).join('').replace(/\s+/g, ' ')
-    for (const words of ['Ada Tregear', 'Zoë Pell', 'Łucja Żuraw', 'Ștefan Țărm', 'class code QRT629', 'PIN 1014', 'easel.example:4310']) expect(text).toContain(words)
+    const text = (await pages())
+      .flatMap(each => each.lines.map(line => line.text))
+      .join('')
+      .replace(/\s+/g, ' ')
+    for (const words of [
+      'Ada Tregear',
+      'Zoë Pell',
+      'Łucja Żuraw',
+      'Ștefan Țărm',
+      'class code QRT629',
+      'PIN 1014',
+      'easel.example:4310',
+    ])
+      expect(text).toContain(words)
     // What the shipped face does not have.
     expect(text).toContain('? Ada')
   })
@@ -44,6 +79,6 @@ describe('slips to print', () => {
     const long = lines.filter(each => each.text.includes('goes on and on'))
     expect(long).toHaveLength(1)
     // The sixth slip lies in the right column, which ends 12 mm from the edge.
-    expect(long[0]!.right).toBeLessThanOrEqual(595.28 - (12 + 5) * 72 / 25.4 + 0.5)
+    expect(long[0]!.right).toBeLessThanOrEqual(595.28 - ((12 + 5) * 72) / 25.4 + 0.5)
   })
 })

@@ -18,7 +18,11 @@ const SOFT = rgb(0.39, 0.37, 0.33)
 type Face = readonly [PDFFont, PDFFont]
 
 /** Slips as a PDF to be printed and cut: class, name, class code, PIN, and where to come in. */
-export async function slipsPdf({ className, code, slips }: SlipsView, address: string, fontBytes: (url: string) => Promise<ArrayBuffer> = fetched): Promise<Uint8Array> {
+export async function slipsPdf(
+  { className, code, slips }: SlipsView,
+  address: string,
+  fontBytes: (url: string) => Promise<ArrayBuffer> = fetched,
+): Promise<Uint8Array> {
   const pdf = await PDFDocument.create()
   pdf.registerFontkit(fontkit)
   pdf.setTitle(`${className}: slips`)
@@ -32,7 +36,15 @@ export async function slipsPdf({ className, code, slips }: SlipsView, address: s
     const x = (field.x + INSIDE_MM) * POINTS_PER_MM
     const room = (field.width - 2 * INSIDE_MM) * POINTS_PER_MM
     const at = (mm: number) => (height - field.y - mm) * POINTS_PER_MM
-    page.drawRectangle({ x: field.x * POINTS_PER_MM, y: at(field.height), width: field.width * POINTS_PER_MM, height: field.height * POINTS_PER_MM, borderColor: SOFT, borderWidth: 0.5, borderDashArray: [3, 3] })
+    page.drawRectangle({
+      x: field.x * POINTS_PER_MM,
+      y: at(field.height),
+      width: field.width * POINTS_PER_MM,
+      height: field.height * POINTS_PER_MM,
+      borderColor: SOFT,
+      borderWidth: 0.5,
+      borderDashArray: [3, 3],
+    })
     write(page, className, plain, { x, y: at(9), size: 9, room, colour: SOFT })
     write(page, name, bold, { x, y: at(17), size: 17, room, colour: INK })
     write(page, `class code  ${code}`, plain, { x, y: at(26), size: 12, room, colour: INK })
@@ -43,7 +55,12 @@ export async function slipsPdf({ className, code, slips }: SlipsView, address: s
 }
 
 /** Writes a line, as much smaller as it must be to fit; a letter that neither part of the face has becomes a “?”. */
-function write(page: PDFPage, text: string, face: Face, { x, y, size, room, colour }: { x: number, y: number, size: number, room: number, colour: ReturnType<typeof rgb> }): void {
+function write(
+  page: PDFPage,
+  text: string,
+  face: Face,
+  { x, y, size, room, colour }: { x: number; y: number; size: number; room: number; colour: ReturnType<typeof rgb> },
+): void {
   const runs = runsOf(text, face)
   const wide = runs.reduce((sum, run) => sum + run.font.widthOfTextAtSize(run.text, size), 0)
   const fitted = wide > room ? (size * room) / wide : size
@@ -54,9 +71,9 @@ function write(page: PDFPage, text: string, face: Face, { x, y, size, room, colo
   }
 }
 
-function runsOf(text: string, face: Face): { text: string, font: PDFFont }[] {
+function runsOf(text: string, face: Face): { text: string; font: PDFFont }[] {
   const known = face.map(font => new Set(font.getCharacterSet()))
-  const runs: { text: string, font: PDFFont }[] = []
+  const runs: { text: string; font: PDFFont }[] = []
   for (const letter of text.normalize('NFC')) {
     const place = known.findIndex(set => set.has(letter.codePointAt(0)!))
     const font = face[Math.max(place, 0)]!

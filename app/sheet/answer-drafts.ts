@@ -16,7 +16,10 @@ export interface AnswerDraft {
 }
 
 /** Whose answer to which hand-in. */
-export interface DraftKey { readonly teacher: number, readonly handIn: number }
+export interface DraftKey {
+  readonly teacher: number
+  readonly handIn: number
+}
 
 export interface KeptDraft {
   readonly draft: AnswerDraft
@@ -26,7 +29,7 @@ export interface KeptDraft {
 }
 
 interface Shelves extends DBSchema {
-  drafts: { key: [teacher: number, handIn: number], value: KeptDraft & DraftKey }
+  drafts: { key: [teacher: number, handIn: number]; value: KeptDraft & DraftKey }
 }
 
 /** A draft that nobody came back to for so long is forgotten, ms: a year. */
@@ -34,7 +37,9 @@ const FORGOTTEN_MS = 365 * 86_400_000
 
 let opened: Promise<IDBPDatabase<Shelves>> | null = null
 function store(): Promise<IDBPDatabase<Shelves>> {
-  opened ??= openDB<Shelves>('little-easel-answers', 1, { upgrade: db => void db.createObjectStore('drafts', { keyPath: ['teacher', 'handIn'] }) })
+  opened ??= openDB<Shelves>('little-easel-answers', 1, {
+    upgrade: db => void db.createObjectStore('drafts', { keyPath: ['teacher', 'handIn'] }),
+  })
   return opened
 }
 

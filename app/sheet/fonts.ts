@@ -44,7 +44,11 @@ function load(name: LetteringFont): Promise<Font> {
 export async function textOutlines(text: string, name: LetteringFont, size: number): Promise<number[][]> {
   const font = await load(name)
   const up = (font.ascender / font.unitsPerEm) * size
-  return text.split('\n').flatMap((line, i) => outlinesOf(font.getPath(withoutMissing(font, line), 0, up + i * size * LINE_HEIGHT, size).commands))
+  return text
+    .split('\n')
+    .flatMap((line, i) =>
+      outlinesOf(font.getPath(withoutMissing(font, line), 0, up + i * size * LINE_HEIGHT, size).commands),
+    )
 }
 
 function withoutMissing(font: Font, text: string): string {
@@ -72,7 +76,11 @@ export function outlinesOf(commands: readonly Command[]): number[][] {
       for (let i = 1; i <= PIECES; i++) {
         const t = i / PIECES
         const u = 1 - t
-        if (command.type === 'Q') outline.push(u * u * x + 2 * u * t * command.x1 + t * t * command.x, u * u * y + 2 * u * t * command.y1 + t * t * command.y)
+        if (command.type === 'Q')
+          outline.push(
+            u * u * x + 2 * u * t * command.x1 + t * t * command.x,
+            u * u * y + 2 * u * t * command.y1 + t * t * command.y,
+          )
         else {
           outline.push(
             u * u * u * x + 3 * u * u * t * command.x1 + 3 * u * t * t * command.x2 + t * t * t * command.x,

@@ -4,7 +4,11 @@ import { hexOf, readHex } from './hex'
 
 describe('colours as hex', () => {
   // CSS Color Module Level 4, § 6.1: named colours and their values.
-  it.each([['#ff6347', [255, 99, 71]], ['#663399', [102, 51, 153]], ['#f5fffa', [245, 255, 250]]])('%s', (hex, colour) => {
+  it.each([
+    ['#ff6347', [255, 99, 71]],
+    ['#663399', [102, 51, 153]],
+    ['#f5fffa', [245, 255, 250]],
+  ])('%s', (hex, colour) => {
     expect(readHex(hex)).toEqual(colour)
     expect(hexOf(colour)).toBe(hex)
   })
@@ -17,8 +21,10 @@ describe('colours as hex', () => {
   it.each(['', '#12', '#12345', 'red', '#12345g'])('“%s” is none', text => expect(readHex(text)).toBeNull())
 
   it('there and back is the same', () => {
-    fc.assert(fc.property(fc.tuple(fc.nat(255), fc.nat(255), fc.nat(255)), (colour) => {
-      expect(readHex(hexOf(colour))).toEqual(colour)
-    }))
+    fc.assert(
+      fc.property(fc.tuple(fc.nat(255), fc.nat(255), fc.nat(255)), colour => {
+        expect(readHex(hexOf(colour))).toEqual(colour)
+      }),
+    )
   })
 })

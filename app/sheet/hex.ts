@@ -1,7 +1,8 @@
 import type { Rgb8 } from '#core/colour'
 
 /** A colour of sRGB as six hexadecimal digits (CSS Color 4, § 5.2). */
-export const hexOf = (colour: readonly number[]): string => `#${colour.map(each => each.toString(16).padStart(2, '0')).join('')}`
+export const hexOf = (colour: readonly number[]): string =>
+  `#${colour.map(each => each.toString(16).padStart(2, '0')).join('')}`
 
 /** Reads six digits or three, with # or without; null: it is no colour. */
 export function readHex(text: string): Rgb8 | null {

@@ -23,7 +23,12 @@ function isField(target: Element, key: string, held: Partial<KeyboardEvent> = {}
 }
 
 describe('whose a key is', () => {
-  it.each([['text', '<input data-here type="text">'], ['words', '<textarea data-here></textarea>'], ['no type', '<input data-here>'], ['rich words', '<p contenteditable="true"><b data-here>x</b></p>']])('all are those of %s', (_what, markup) => {
+  it.each([
+    ['text', '<input data-here type="text">'],
+    ['words', '<textarea data-here></textarea>'],
+    ['no type', '<input data-here>'],
+    ['rich words', '<p contenteditable="true"><b data-here>x</b></p>'],
+  ])('all are those of %s', (_what, markup) => {
     const field = focused(markup)
     for (const key of ['s', '1', 'Enter', 'Escape', 'ArrowUp', ' ']) expect(isField(field, key), key).toBe(true)
     expect(isField(field, 'z', { ctrlKey: true })).toBe(true)
@@ -66,7 +71,10 @@ describe('whose a key is', () => {
   it('the page has all others, and none while a card asks for something', () => {
     const page = focused('<main data-here></main>')
     expect(['s', 'Enter', ' ', 'ArrowUp'].map(key => isField(page, key))).toEqual([false, false, false, false])
-    document.body.insertAdjacentHTML('beforeend', '<div class="v-overlay--active"><div class="v-overlay__scrim"></div></div>')
+    document.body.insertAdjacentHTML(
+      'beforeend',
+      '<div class="v-overlay--active"><div class="v-overlay__scrim"></div></div>',
+    )
     expect(isField(page, 's')).toBe(true)
   })
 })

@@ -1,7 +1,9 @@
 /** Whose a key is: that of the field that has the focus, or the page's. */
 
-const WRITING = 'input:not([type]), input[type=text], input[type=search], input[type=email], input[type=password], textarea, [contenteditable=""], [contenteditable=true]'
-const PICKING = 'select, input[type=range], [role=slider], [role=radiogroup], [role=tablist], [role=menu], [role=listbox], .v-menu'
+const WRITING =
+  'input:not([type]), input[type=text], input[type=search], input[type=email], input[type=password], textarea, [contenteditable=""], [contenteditable=true]'
+const PICKING =
+  'select, input[type=range], [role=slider], [role=radiogroup], [role=tablist], [role=menu], [role=listbox], .v-menu'
 
 /** Number fields in which something was typed that does not count yet. */
 const typed = new WeakSet<EventTarget>()
@@ -10,7 +12,10 @@ const TOUCHED = 'button, a, summary, [role=radio], [role=menuitem], [role=option
 /** What was touched last with a pointer: it keeps the focus, but whoever presses a key then means the page. */
 let touched: Element | null = null
 
-/** Remembers what is being typed in number fields, and what was touched rather than gone to by keys. Returns how to stop. */
+/**
+ * Remembers what is being typed in number fields, and what was touched rather than gone to by keys. Returns how to
+ * stop.
+ */
 export function watchTyping(): () => void {
   const note = ({ target }: Event) => {
     if (target instanceof HTMLInputElement && target.type === 'number') typed.add(target)
@@ -40,7 +45,8 @@ export function watchTyping(): () => void {
 const isAsked = () => document.querySelector('.v-overlay--active > .v-overlay__scrim') !== null
 
 /**
- * Whether a key goes to the field that has the focus. Where words are written, all do; in a number field those that write it,
+ * Whether a key goes to the field that has the focus. Where words are written, all do; in a number field those that
+ * write it,
  * and undo only while it is being typed; on ticks and sliders those that change them.
  */
 export function isForField(event: KeyboardEvent): boolean {

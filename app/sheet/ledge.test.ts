@@ -19,12 +19,19 @@ describe('tools on the ledge', () => {
   })
 
   it('whatever the room: none is lost, the lifted one lies there, and they fit if one does', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 14 }), fc.integer({ min: 0, max: 13 }), fc.double({ min: 0.1, max: 90, noNaN: true }), (count, at, room) => {
-      const lifted = `tool-${at % count}`
-      const { shown, folded, slotRem } = laidOut(keys(count), [lifted], room)
-      expect([...shown, ...folded].sort()).toEqual(keys(count).sort())
-      expect(shown).toContain(lifted)
-      if (room >= 7.2) expect(shown.length * slotRem + (folded.length ? 3 : 0)).toBeLessThanOrEqual(room + 1e-9)
-    }))
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 14 }),
+        fc.integer({ min: 0, max: 13 }),
+        fc.double({ min: 0.1, max: 90, noNaN: true }),
+        (count, at, room) => {
+          const lifted = `tool-${at % count}`
+          const { shown, folded, slotRem } = laidOut(keys(count), [lifted], room)
+          expect([...shown, ...folded].sort()).toEqual(keys(count).sort())
+          expect(shown).toContain(lifted)
+          if (room >= 7.2) expect(shown.length * slotRem + (folded.length ? 3 : 0)).toBeLessThanOrEqual(room + 1e-9)
+        },
+      ),
+    )
   })
 })

@@ -13,7 +13,8 @@ export interface LaidOut {
 }
 
 /**
- * Lays out as many tools as find room. What was lifted last stays out; the others fold in the order in which they were not lifted.
+ * Lays out as many tools as find room. What was lifted last stays out; the others fold in the order in which they were
+ * not lifted.
  *
  * @param keys all tools, as they lie
  * @param recent those that were lifted, the last one first
@@ -21,9 +22,13 @@ export interface LaidOut {
  */
 export function laidOut(keys: readonly string[], recent: readonly string[], roomRem: number): LaidOut {
   if (roomRem === 0) return { shown: keys, folded: [], slotRem: BEST_REM }
-  if (keys.length * LEAST_REM <= roomRem) return { shown: keys, folded: [], slotRem: Math.min(BEST_REM, roomRem / keys.length) }
+  if (keys.length * LEAST_REM <= roomRem)
+    return { shown: keys, folded: [], slotRem: Math.min(BEST_REM, roomRem / keys.length) }
   const count = Math.max(1, Math.floor((roomRem - MORE_REM) / LEAST_REM))
-  const first = [...recent.filter(each => keys.includes(each)), ...keys.filter(each => !recent.includes(each))].slice(0, count)
+  const first = [...recent.filter(each => keys.includes(each)), ...keys.filter(each => !recent.includes(each))].slice(
+    0,
+    count,
+  )
   return {
     shown: keys.filter(each => first.includes(each)),
     folded: keys.filter(each => !first.includes(each)),

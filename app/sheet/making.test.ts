@@ -4,10 +4,22 @@ import { beatAfter, beatBefore, timelineOf, type Entry } from '#core/drawing'
 import type { Step } from '#core/plan'
 import { makingOf } from './making'
 
-const steps = [{ id: 'one', title: 'One' }, { id: 'two', title: 'Two' }] as Step[]
+const steps = [
+  { id: 'one', title: 'One' },
+  { id: 'two', title: 'Two' },
+] as Step[]
 const stroke = (at: number, tool: ToolName, waits: number[]): Entry => ({
-  type: 'act', at,
-  act: { kind: 'stroke', version: 2, layer: 'a', tool: toolSettings(tool), colour: [0, 0, 0], seed: 1, samples: waits.flatMap(wait => [0, 0, 500, wait]) },
+  type: 'act',
+  at,
+  act: {
+    kind: 'stroke',
+    version: 2,
+    layer: 'a',
+    tool: toolSettings(tool),
+    colour: [0, 0, 0],
+    seed: 1,
+    samples: waits.flatMap(wait => [0, 0, 500, wait]),
+  },
 })
 const entries: Entry[] = [
   { type: 'step', at: 0, step: 'one' },
@@ -61,11 +73,18 @@ describe('the making of a drawing', () => {
   const making = makingOf(entries, beats, steps)
 
   it('shows every act in the step in which it was done, and leaves out what a step laid out', () => {
-    expect(making.ticks.map(({ kind, step }) => [kind, step])).toEqual([['paint', 0], ['undo', 0], ['erase', 1]])
+    expect(making.ticks.map(({ kind, step }) => [kind, step])).toEqual([
+      ['paint', 0],
+      ['undo', 0],
+      ['erase', 1],
+    ])
   })
 
   it('spans the steps over the whole time and sums them up', () => {
-    expect(making.bands.map(({ step, start, end }) => [step, start, end])).toEqual([[0, 0, 1520], [1, 1520, beats[5]!.end]])
+    expect(making.bands.map(({ step, start, end }) => [step, start, end])).toEqual([
+      [0, 0, 1520],
+      [1, 1520, beats[5]!.end],
+    ])
     expect(making.sums).toEqual([
       { title: 'One', strokes: 1, erased: 0, undone: 1, seconds: 2 },
       { title: 'Two', strokes: 0, erased: 1, undone: 0, seconds: 1 },

@@ -31,14 +31,14 @@ export interface Making {
   readonly bands: StepBand[]
   readonly sums: StepSum[]
   /** Long pauses: when in the playing, which cuts them short, and how long they were, ms. */
-  readonly pauses: { readonly at: number, readonly ms: number }[]
+  readonly pauses: { readonly at: number; readonly ms: number }[]
 }
 
 /** What a strip over the playing time shows: every act, the spans of the steps, and sums for the table behind it. */
 export function makingOf(entries: readonly Entry[], beats: readonly Beat[], steps: readonly Step[]): Making {
   const ticks: Tick[] = []
   const bands: StepBand[] = []
-  const pauses: { at: number, ms: number }[] = []
+  const pauses: { at: number; ms: number }[] = []
   let before = entries[0]?.at ?? 0
   let step = -1
   let openedAt = 0
@@ -67,7 +67,9 @@ export function makingOf(entries: readonly Entry[], beats: readonly Beat[], step
       strokes: own.filter(tick => tick.kind === 'paint' || tick.kind === 'pour').length,
       erased: own.filter(tick => tick.kind === 'erase').length,
       undone: own.filter(tick => tick.kind === 'undo').length,
-      seconds: Math.round(bands.filter(band => band.step === number).reduce((sum, band) => sum + band.end - band.start, 0) / 1000),
+      seconds: Math.round(
+        bands.filter(band => band.step === number).reduce((sum, band) => sum + band.end - band.start, 0) / 1000,
+      ),
     }
   })
   return { ticks, bands, sums, pauses }

@@ -46,13 +46,33 @@ beforeEach(() => {
   })
 })
 
-interface Given { shift?: boolean, id?: number, type?: string, x: number, y: number, at: number, pressure?: number, button?: number }
+interface Given {
+  shift?: boolean
+  id?: number
+  type?: string
+  x: number
+  y: number
+  at: number
+  pressure?: number
+  button?: number
+}
 
-function point(kind: string, { id = 1, type = 'mouse', x, y, at, pressure = 0.5, button = 0, shift = false }: Given): void {
+function point(
+  kind: string,
+  { id = 1, type = 'mouse', x, y, at, pressure = 0.5, button = 0, shift = false }: Given,
+): void {
   const event = new Event(kind, { bubbles: true, cancelable: true })
   Object.defineProperties(event, {
-    pointerId: { value: id }, pointerType: { value: type }, clientX: { value: x }, clientY: { value: y },
-    pressure: { value: pressure }, button: { value: button }, shiftKey: { value: shift }, altKey: { value: false }, ctrlKey: { value: false }, timeStamp: { value: at },
+    pointerId: { value: id },
+    pointerType: { value: type },
+    clientX: { value: x },
+    clientY: { value: y },
+    pressure: { value: pressure },
+    button: { value: button },
+    shiftKey: { value: shift },
+    altKey: { value: false },
+    ctrlKey: { value: false },
+    timeStamp: { value: at },
   })
   element.dispatchEvent(event)
 }
@@ -79,7 +99,9 @@ describe('a pointer on the sheet', () => {
       const some = samples.length / SAMPLE_FIELDS
       expect(some).toBeGreaterThan(4)
       expect(sampleAt(some - 1)).toMatchObject({ x: 200, y: 200 })
-      expect(Array.from({ length: some }, (_, i) => sampleAt(i).wait).reduce((sum, wait) => sum + wait, 0)).toBeGreaterThan(150)
+      expect(
+        Array.from({ length: some }, (_, i) => sampleAt(i).wait).reduce((sum, wait) => sum + wait, 0),
+      ).toBeGreaterThan(150)
       vi.advanceTimersByTime(2000)
       const most = samples.length
       expect(most / SAMPLE_FIELDS).toBeLessThan(20)
@@ -101,7 +123,12 @@ describe('a pointer on the sheet', () => {
       point('pointermove', { x: 200 + way, y: 150, at: 40 })
       await vi.advanceTimersByTimeAsync(rest)
     }
-    beforeEach(() => void vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'setInterval', 'clearInterval', 'requestAnimationFrame'] }))
+    beforeEach(
+      () =>
+        void vi.useFakeTimers({
+          toFake: ['setTimeout', 'clearTimeout', 'setInterval', 'clearInterval', 'requestAnimationFrame'],
+        }),
+    )
     afterEach(() => void vi.useRealTimers())
 
     it('becomes a true shape that follows the pointer until it is lifted', async () => {
@@ -123,7 +150,10 @@ describe('a pointer on the sheet', () => {
       expect(log).toEqual(['begin', 'hold'])
     })
 
-    it.each([['lifted at once', 80, 200], ['no more than a dot', 10, 900]])('%s stays as it was drawn', async (_what, way, rest) => {
+    it.each([
+      ['lifted at once', 80, 200],
+      ['no more than a dot', 10, 900],
+    ])('%s stays as it was drawn', async (_what, way, rest) => {
       await stroke(way, rest)
       point('pointerup', { x: 200 + way, y: 150, at: 300 })
       await vi.advanceTimersByTimeAsync(2000)
@@ -229,7 +259,14 @@ describe('a pointer on the sheet', () => {
 
   it('zooms at the pointer with the wheel', () => {
     const wheel = new Event('wheel', { cancelable: true })
-    Object.defineProperties(wheel, { clientX: { value: 300 }, clientY: { value: 250 }, deltaY: { value: -300 }, deltaX: { value: 0 }, deltaMode: { value: 0 }, shiftKey: { value: false } })
+    Object.defineProperties(wheel, {
+      clientX: { value: 300 },
+      clientY: { value: 250 },
+      deltaY: { value: -300 },
+      deltaX: { value: 0 },
+      deltaMode: { value: 0 },
+      shiftKey: { value: false },
+    })
     element.dispatchEvent(wheel)
     expect(view).toMatchObject({ x: -100, y: -150, scale: 1 })
   })
@@ -244,15 +281,18 @@ describe('a pointer on the sheet', () => {
 describe('a tap by several fingers', () => {
   const touch = (kind: string, id: number, x: number, at: number) => point(kind, { id, type: 'touch', x, y: 60, at })
 
-  it.each([2, 3])('%i of them, still and short, is told of; the sheet stays where it was and nothing is drawn', (count) => {
-    const before = { ...view }
-    for (let id = 1; id <= count; id++) touch('pointerdown', id, 40 * id, 10 * id)
-    touch('pointermove', 1, 43, 60)
-    for (let id = 1; id <= count; id++) touch('pointerup', id, 40 * id, 100 + 10 * id)
-    expect(log.filter(each => each !== 'begin' && each !== 'drop')).toEqual([`tap ${count}`])
-    expect(log.includes('begin')).toBe(log.includes('drop'))
-    expect(view).toEqual(before)
-  })
+  it.each([2, 3])(
+    '%i of them, still and short, is told of; the sheet stays where it was and nothing is drawn',
+    count => {
+      const before = { ...view }
+      for (let id = 1; id <= count; id++) touch('pointerdown', id, 40 * id, 10 * id)
+      touch('pointermove', 1, 43, 60)
+      for (let id = 1; id <= count; id++) touch('pointerup', id, 40 * id, 100 + 10 * id)
+      expect(log.filter(each => each !== 'begin' && each !== 'drop')).toEqual([`tap ${count}`])
+      expect(log.includes('begin')).toBe(log.includes('drop'))
+      expect(view).toEqual(before)
+    },
+  )
 
   it('that lasts is none', () => {
     touch('pointerdown', 1, 40, 0)

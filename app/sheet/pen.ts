@@ -48,14 +48,36 @@ const TAP_WAY = 14
 /** Two fingers turn the sheet only from this on, radians. */
 const LEAST_TURN = 0.14
 
-interface Finger { x: number, y: number }
+interface Finger {
+  x: number
+  y: number
+}
 
-type Mode
-  = | { kind: 'rest' }
-    | { kind: 'draw', pointer: number, type: string, startedAt: number, startX: number, startY: number, way: number, lastTime: number, last: PointerEvent, restedFor: number, rest: ReturnType<typeof setInterval> | null, hold: ReturnType<typeof setTimeout> | null, heldX: number, heldY: number, isTrue: boolean }
-    | { kind: 'move', pointer: number, x: number, y: number }
-  /** `turned`: how far the fingers turned so far; `before`: how the sheet lay when they came down; `most`: fingers at once; `way`: how far one has gone. */
-    | { kind: 'gesture', turned: number, before: WindowView, startedAt: number, most: number, way: number }
+type Mode =
+  | { kind: 'rest' }
+  | {
+      kind: 'draw'
+      pointer: number
+      type: string
+      startedAt: number
+      startX: number
+      startY: number
+      way: number
+      lastTime: number
+      last: PointerEvent
+      restedFor: number
+      rest: ReturnType<typeof setInterval> | null
+      hold: ReturnType<typeof setTimeout> | null
+      heldX: number
+      heldY: number
+      isTrue: boolean
+    }
+  | { kind: 'move'; pointer: number; x: number; y: number }
+  /**
+   * `turned`: how far the fingers turned so far; `before`: how the sheet lay when they came down; `most`: fingers at
+   * once; `way`: how far one has gone.
+   */
+  | { kind: 'gesture'; turned: number; before: WindowView; startedAt: number; most: number; way: number }
 
 type Drawing = Extract<Mode, { kind: 'draw' }>
 
@@ -63,14 +85,20 @@ type Drawing = Extract<Mode, { kind: 'draw' }>
  * Turns pointer events on an element into strokes (pen with pressure, mouse, one finger) and into
  * moving and zooming the sheet (two fingers, middle button, space held, wheel). Returns how to stop.
  */
-export function listenToPen(element: HTMLElement, target: PenTarget): { stop: () => void, setMoving: (isHeld: boolean) => void } {
+export function listenToPen(
+  element: HTMLElement,
+  target: PenTarget,
+): { stop: () => void; setMoving: (isHeld: boolean) => void } {
   const fingers = new Map<number, Finger>()
   let mode: Mode = { kind: 'rest' }
   let box = element.getBoundingClientRect()
   let penSeenAt = -Infinity
   let isSpaceHeld = false
 
-  const place = (event: { clientX: number, clientY: number }): Finger => ({ x: event.clientX - box.left, y: event.clientY - box.top })
+  const place = (event: { clientX: number; clientY: number }): Finger => ({
+    x: event.clientX - box.left,
+    y: event.clientY - box.top,
+  })
   const epoch = (event: Event) => performance.timeOrigin + event.timeStamp
 
   function sampleOf(event: PointerEvent, wait: number): number[] {
@@ -98,8 +126,21 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
     }
     if (event.button !== 0) return
     const drawing: Drawing = {
-      kind: 'draw', pointer: event.pointerId, type: event.pointerType, startedAt: event.timeStamp, startX: at.x, startY: at.y, way: 0,
-      lastTime: event.timeStamp, last: event, restedFor: 0, rest: null, hold: null, heldX: at.x, heldY: at.y, isTrue: false,
+      kind: 'draw',
+      pointer: event.pointerId,
+      type: event.pointerType,
+      startedAt: event.timeStamp,
+      startX: at.x,
+      startY: at.y,
+      way: 0,
+      lastTime: event.timeStamp,
+      last: event,
+      restedFor: 0,
+      rest: null,
+      hold: null,
+      heldX: at.x,
+      heldY: at.y,
+      isTrue: false,
     }
     mode = drawing
     target.begin(sampleOf(event, 0), epoch(event))
@@ -159,7 +200,14 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
       else target.end()
     }
     leaveMode()
-    mode = { kind: 'gesture', turned: 0, before: target.view(), startedAt: isWhole ? startedAt : -Infinity, most: 2, way: 0 }
+    mode = {
+      kind: 'gesture',
+      turned: 0,
+      before: target.view(),
+      startedAt: isWhole ? startedAt : -Infinity,
+      most: 2,
+      way: 0,
+    }
   }
 
   function move(event: PointerEvent): void {
@@ -179,7 +227,11 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
     if (drawing.isTrue) {
       const { x, y } = place(event)
       const at = toSheet(target.view(), x, y)
-      return target.adjust(at.x, at.y, { shift: event.shiftKey, control: event.ctrlKey || event.metaKey, alt: event.altKey || isSpaceHeld })
+      return target.adjust(at.x, at.y, {
+        shift: event.shiftKey,
+        control: event.ctrlKey || event.metaKey,
+        alt: event.altKey || isSpaceHeld,
+      })
     }
     const events = event.getCoalescedEvents?.() ?? []
     const samples: number[] = []
@@ -213,9 +265,15 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
     const by = Math.atan2(b1.y - a1.y, b1.x - a1.x) - Math.atan2(b0.y - a0.y, b0.x - a0.x)
     gesture.turned += by - 2 * Math.PI * Math.round(by / (2 * Math.PI))
     const view = target.view()
-    const moved = zoomAt({ ...view, x: view.x + to.x - from.x, y: view.y + to.y - from.y }, to.x, to.y, view.scale * ratio)
+    const moved = zoomAt(
+      { ...view, x: view.x + to.x - from.x, y: view.y + to.y - from.y },
+      to.x,
+      to.y,
+      view.scale * ratio,
+    )
     // Fingers are never quite still: the sheet turns only once they clearly do, and stops where it is straight.
-    const wanted = Math.abs(gesture.turned) < LEAST_TURN ? gesture.before.turn : snappedTurn(gesture.before.turn + gesture.turned)
+    const wanted =
+      Math.abs(gesture.turned) < LEAST_TURN ? gesture.before.turn : snappedTurn(gesture.before.turn + gesture.turned)
     target.look(turnAt(moved, to.x, to.y, wanted - moved.turn))
   }
 
@@ -246,7 +304,7 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
     const lines = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? 16 : 1
     const view = target.view()
     if (event.shiftKey) target.look({ ...view, x: view.x - (event.deltaX || event.deltaY) * lines })
-    else target.look(zoomAt(view, x, y, view.scale * 2 ** (-event.deltaY * lines / 300)))
+    else target.look(zoomAt(view, x, y, view.scale * 2 ** ((-event.deltaY * lines) / 300)))
   }
 
   const options = { passive: false } as const
@@ -270,7 +328,10 @@ export function listenToPen(element: HTMLElement, target: PenTarget): { stop: ()
   }
 }
 
-/** A pen says how hard it is pressed; a mouse and most fingers can't and count as full, so that a tool's size is its size. */
+/**
+ * A pen says how hard it is pressed; a mouse and most fingers can't and count as full, so that a tool's size is its
+ * size.
+ */
 function pressureOf(event: PointerEvent): number {
   if (event.pointerType === 'pen') return event.pressure
   const isMeasured = event.pointerType === 'touch' && event.pressure > 0 && event.pressure < 1 && event.pressure !== 0.5

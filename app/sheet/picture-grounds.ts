@@ -1,3 +1,3 @@
 /** What a saved picture lies on: the paper as it is, its colour alone, or nothing at all. */
 export const PICTURE_GROUNDS = ['paper', 'plain', 'clear'] as const
-export type PictureGround = typeof PICTURE_GROUNDS[number]
+export type PictureGround = (typeof PICTURE_GROUNDS)[number]

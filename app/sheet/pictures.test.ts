@@ -2,7 +2,8 @@ import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { isAnimated, PictureTrouble, readPicture, sizeFromHead } from './pictures'
 
-const blank = (width: number, height: number) => sharp({ create: { width, height, channels: 4, background: { r: 200, g: 100, b: 50, alpha: 1 } } })
+const blank = (width: number, height: number) =>
+  sharp({ create: { width, height, channels: 4, background: { r: 200, g: 100, b: 50, alpha: 1 } } })
 const frames = Buffer.concat([10, 200].map(value => Buffer.alloc(20 * 30 * 3, value)))
 const animated = () => sharp(frames, { raw: { width: 20, height: 60, channels: 3, pageHeight: 30 } })
 

@@ -19,13 +19,17 @@ export function classTrends(learners: readonly LearnerProgress[]): Trend[] {
 }
 
 /** What to practise next, with the plans that ask for it: of the class, and of the Plan book. */
-export function proposalsFor(trends: readonly Trend[], { plans, book }: Pick<ProgressView, 'plans' | 'book'>, learners: readonly LearnerProgress[]): Proposal[] {
+export function proposalsFor(
+  trends: readonly Trend[],
+  { plans, book }: Pick<ProgressView, 'plans' | 'book'>,
+  learners: readonly LearnerProgress[],
+): Proposal[] {
   const handedIn = new Map(learners.flatMap(each => each.handIns).map(each => [each.plan, Date.parse(each.at)]))
   return practiseNext(trends, [...plans, ...book], handedIn)
 }
 
 /** Tries by warm-up, the warm-up that was tried last first. */
-export function triesByDrill({ tries }: LearnerProgress): { drill: string, scores: number[] }[] {
+export function triesByDrill({ tries }: LearnerProgress): { drill: string; scores: number[] }[] {
   const by = new Map<string, number[]>()
   for (const { drill, score } of tries) {
     const scores = by.get(drill) ?? []
@@ -36,7 +40,7 @@ export function triesByDrill({ tries }: LearnerProgress): { drill: string, score
 }
 
 /** Days of several learners together. */
-export function daysTogether(learners: readonly LearnerProgress[]): { day: string, workedMs: number }[] {
+export function daysTogether(learners: readonly LearnerProgress[]): { day: string; workedMs: number }[] {
   const sums = new Map<string, number>()
   for (const { day, workedMs } of learners.flatMap(each => each.days)) sums.set(day, (sums.get(day) ?? 0) + workedMs)
   return [...sums].sort(([a], [b]) => a.localeCompare(b)).map(([day, workedMs]) => ({ day, workedMs }))

@@ -9,5 +9,11 @@ export function savedFile(bytes: Uint8Array, name: string, type: string): void {
 
 /** A title as a file's name: letters and digits of any script, and hyphens. */
 export function fileName(title: string, otherwise: string): string {
-  return title.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '').slice(0, 60) || otherwise
+  return (
+    title
+      .toLowerCase()
+      .replace(/[^\p{L}\p{N}]+/gu, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 60) || otherwise
+  )
 }

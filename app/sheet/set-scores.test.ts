@@ -2,10 +2,27 @@ import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
 import { classMeans, meanOf, setTable } from './set-scores'
 
-const learners = [{ id: 1, name: 'Bram Ostley' }, { id: 2, name: 'Ada, Tregear' }, { id: 3, name: 'Dov Marl' }]
+const learners = [
+  { id: 1, name: 'Bram Ostley' },
+  { id: 2, name: 'Ada, Tregear' },
+  { id: 3, name: 'Dov Marl' },
+]
 const set = {
-  id: 4, title: 'Before the kettle', day: '2026-11-26', warmUps: [{ drill: 'arcs' as const, seed: 5 }, { drill: 'spiral' as const, seed: 6 }],
-  scores: [[{ best: 60, tries: 2 }, { best: 71, tries: 1 }], [{ best: 80, tries: 1 }, null], [null, null]],
+  id: 4,
+  title: 'Before the kettle',
+  day: '2026-11-26',
+  warmUps: [
+    { drill: 'arcs' as const, seed: 5 },
+    { drill: 'spiral' as const, seed: 6 },
+  ],
+  scores: [
+    [
+      { best: 60, tries: 2 },
+      { best: 71, tries: 1 },
+    ],
+    [{ best: 80, tries: 1 }, null],
+    [null, null],
+  ],
 }
 
 describe('scores of a set', () => {

@@ -2,7 +2,13 @@ import type { Standing } from '#core/round'
 
 /** How a learner at work stands, in words: for one, and for a count of them. */
 export const STANDING_WORDS: Record<Standing, string> = {
-  'asking': 'asks', 'stuck': 'long at this step', 'silent': 'quiet', 'drawing': 'drawing', 'done': 'handed in', 'away': 'away', 'not-begun': 'not begun',
+  asking: 'asks',
+  stuck: 'long at this step',
+  silent: 'quiet',
+  drawing: 'drawing',
+  done: 'handed in',
+  away: 'away',
+  'not-begun': 'not begun',
 }
 
 /** A span as people say it: 40 s, 12 min, 3 h. */

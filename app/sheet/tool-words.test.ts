@@ -3,7 +3,7 @@ import { TOOL_IDS, TOOL_NAMES, toolSettings } from '#core/brush'
 import { TOOL_WORDS, toolNameOf, wordsOf } from './tool-words'
 
 describe('the words for tools', () => {
-  it.each([...TOOL_IDS, 'pour'] as const)('%s has a name and says what it is good for', (tool) => {
+  it.each([...TOOL_IDS, 'pour'] as const)('%s has a name and says what it is good for', tool => {
     expect(TOOL_WORDS[tool].name).toMatch(/^[A-Z]/)
     expect(TOOL_WORDS[tool].use).toMatch(/\.$/)
     // One line of the cupboard's shelf.

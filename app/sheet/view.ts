@@ -68,19 +68,34 @@ export function onDevice(view: WindowView, ratio: number): WindowView {
 }
 
 /** The box round the sheet in the window. */
-function boxOf(view: WindowView, { width, height }: Extent): { x0: number, y0: number, x1: number, y1: number } {
-  const corners = [[0, 0], [width, 0], [width, height], [0, height]].map(([x, y]) => toWindow(view, { x: x!, y: y! }))
+function boxOf(view: WindowView, { width, height }: Extent): { x0: number; y0: number; x1: number; y1: number } {
+  const corners = [
+    [0, 0],
+    [width, 0],
+    [width, height],
+    [0, height],
+  ].map(([x, y]) => toWindow(view, { x: x!, y: y! }))
   const xs = corners.map(({ x }) => x)
   const ys = corners.map(({ y }) => y)
   return { x0: Math.min(...xs), y0: Math.min(...ys), x1: Math.max(...xs), y1: Math.max(...ys) }
 }
 
 /** The whole sheet in the middle of the window, turned and mirrored as it was. */
-export function fitView(sheet: Extent, window: Size, { turn, isMirrored }: Pick<WindowView, 'turn' | 'isMirrored'> = STRAIGHT): WindowView {
+export function fitView(
+  sheet: Extent,
+  window: Size,
+  { turn, isMirrored }: Pick<WindowView, 'turn' | 'isMirrored'> = STRAIGHT,
+): WindowView {
   const one = boxOf({ x: 0, y: 0, scale: 1, turn, isMirrored }, sheet)
-  const scale = clampScale(Math.min((window.width - 2 * FIT_MARGIN) / (one.x1 - one.x0), (window.height - 2 * FIT_MARGIN) / (one.y1 - one.y0)))
+  const scale = clampScale(
+    Math.min((window.width - 2 * FIT_MARGIN) / (one.x1 - one.x0), (window.height - 2 * FIT_MARGIN) / (one.y1 - one.y0)),
+  )
   return {
-    x: window.width / 2 - (scale * (one.x0 + one.x1)) / 2, y: window.height / 2 - (scale * (one.y0 + one.y1)) / 2, scale, turn, isMirrored,
+    x: window.width / 2 - (scale * (one.x0 + one.x1)) / 2,
+    y: window.height / 2 - (scale * (one.y0 + one.y1)) / 2,
+    scale,
+    turn,
+    isMirrored,
   }
 }
 

@@ -5,11 +5,19 @@ import type { Plan, Step } from '#core/plan'
 import { useHand, type Colour } from './hand'
 
 const palette: Plan['palette'] = [
-  { name: 'slate', colour: [70, 80, 90] }, { name: 'tin', colour: [150, 160, 165] }, { name: 'flame', colour: [210, 110, 40] },
+  { name: 'slate', colour: [70, 80, 90] },
+  { name: 'tin', colour: [150, 160, 165] },
+  { name: 'flame', colour: [210, 110, 40] },
 ]
-const step = (set: Partial<Step>) => ({
-  tools: [{ kind: 'tool', settings: toolSettings('pencil', { size: 9 }) }, { kind: 'pour', tolerance: 30, grow: 2, borders: 'all' }], well: 0, ...set,
-}) as Step
+const step = (set: Partial<Step>) =>
+  ({
+    tools: [
+      { kind: 'tool', settings: toolSettings('pencil', { size: 9 }) },
+      { kind: 'pour', tolerance: 30, grow: 2, borders: 'all' },
+    ],
+    well: 0,
+    ...set,
+  }) as Step
 
 let hand: ReturnType<typeof useHand>
 beforeEach(() => {
@@ -58,7 +66,14 @@ describe('the tray', () => {
 })
 
 describe('setting a tool', () => {
-  it.each([[250, 250], [0, 1], [-5, 1], [4000, 600], [12.6, 13], [Number.NaN, 9]])('to %d px gives %i', (asked, size) => {
+  it.each([
+    [250, 250],
+    [0, 1],
+    [-5, 1],
+    [4000, 600],
+    [12.6, 13],
+    [Number.NaN, 9],
+  ])('to %d px gives %i', (asked, size) => {
     hand.setSize(asked)
     expect(hand.settings!.size).toBe(size)
   })
@@ -75,7 +90,12 @@ describe('setting a tool', () => {
     hand.fetchTool('dry-brush')
     hand.set({ steadying: 5 })
     hand.set({ grain: { ...hand.settings!.grain, bite: 3 } })
-    expect(structuredClone(hand.settings)).toMatchObject({ tool: 'dry-brush', steadying: 5, tip: { kind: 'bristles' }, grain: { bite: 3 } })
+    expect(structuredClone(hand.settings)).toMatchObject({
+      tool: 'dry-brush',
+      steadying: 5,
+      tip: { kind: 'bristles' },
+      grain: { bite: 3 },
+    })
   })
 
   it('erases with any tip, and paints again as its tool does', () => {

@@ -1,7 +1,15 @@
 import { defineStore } from 'pinia'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
-import { GREATEST_SIZE, LEAST_SIZE, TOOLS, toolSettings, toolSettingsSchema, type ToolName, type ToolSettings } from '#core/brush'
+import {
+  GREATEST_SIZE,
+  LEAST_SIZE,
+  TOOLS,
+  toolSettings,
+  toolSettingsSchema,
+  type ToolName,
+  type ToolSettings,
+} from '#core/brush'
 import type { LaidTool, Plan, Step } from '#core/plan'
 import { steppedSize } from '../sheet/sizes'
 import { toolNameOf } from '../sheet/tool-words'
@@ -59,7 +67,9 @@ export const useHand = defineStore('hand', () => {
   /** Fills own wells; one that is there already is not filled twice, and with too many the oldest go. */
   function fillWells(...colours: Colour[]): void {
     const fresh = colours.filter((each, i) => colours.findIndex(other => isSame(other, each)) === i)
-    ownWells.value = [...ownWells.value.filter(each => !fresh.some(other => isSame(other, each))), ...fresh].slice(-MOST_OWN_WELLS)
+    ownWells.value = [...ownWells.value.filter(each => !fresh.some(other => isSame(other, each))), ...fresh].slice(
+      -MOST_OWN_WELLS,
+    )
   }
   function emptyWell(colour: Colour): void {
     ownWells.value = ownWells.value.filter(each => !isSame(each, colour))
@@ -69,11 +79,13 @@ export const useHand = defineStore('hand', () => {
   const ladder = shallowRef<readonly Colour[]>([])
 
   const lifted = computed(() => tools.value.find(each => each.key === liftedKey.value) ?? null)
-  const settings = computed<ToolSettings | null>(() => (lifted.value?.now.kind === 'tool' ? lifted.value.now.settings : null))
+  const settings = computed<ToolSettings | null>(() =>
+    lifted.value?.now.kind === 'tool' ? lifted.value.now.settings : null,
+  )
   /** What the cupboard still holds. */
   const cupboard = computed(() => {
     const out = new Set(tools.value.map(each => toolNameOf(each.laid)))
-    return [...Object.keys(TOOLS) as ToolName[], 'pour' as const].filter(name => !out.has(name))
+    return [...(Object.keys(TOOLS) as ToolName[]), 'pour' as const].filter(name => !out.has(name))
   })
 
   /** Lays out what a step needs; what was fetched before goes back into the cupboard. */
@@ -142,7 +154,7 @@ export const useHand = defineStore('hand', () => {
     if (!settings.value) return
     const { tool, steadying } = settings.value
     if (steadying > 0) steadied.set(tool, steadying)
-    set({ steadying: steadying > 0 ? 0 : steadied.get(tool) ?? (TOOLS[tool].steadying || USUAL_STEADYING) })
+    set({ steadying: steadying > 0 ? 0 : (steadied.get(tool) ?? (TOOLS[tool].steadying || USUAL_STEADYING)) })
   }
 
   function setSize(size: number): void {
@@ -198,7 +210,43 @@ export const useHand = defineStore('hand', () => {
     pick(wells.value[next]!.colour)
   }
 
-  return { tools, liftedKey, lifted, settings, cupboard, colour, lastColours, wells, isEraser, truesUp, hasEvenWidth, isFenced, layOut, lift, fetchTool, set, setErasing, toggleSteadying, setSize, stepSize, setPour, layBack, own, keepOwn, fetchOwn, forgetOwn, pick, keepColour, mix, swap, stepWell, ladder, ownWells, fillWells, emptyWell }
+  return {
+    tools,
+    liftedKey,
+    lifted,
+    settings,
+    cupboard,
+    colour,
+    lastColours,
+    wells,
+    isEraser,
+    truesUp,
+    hasEvenWidth,
+    isFenced,
+    layOut,
+    lift,
+    fetchTool,
+    set,
+    setErasing,
+    toggleSteadying,
+    setSize,
+    stepSize,
+    setPour,
+    layBack,
+    own,
+    keepOwn,
+    fetchOwn,
+    forgetOwn,
+    pick,
+    keepColour,
+    mix,
+    swap,
+    stepWell,
+    ladder,
+    ownWells,
+    fillWells,
+    emptyWell,
+  }
 })
 
 /** A tool as someone set and named it. */
@@ -213,7 +261,9 @@ function readWells(text: string): Colour[] {
     const parsed: unknown = JSON.parse(text)
     if (!Array.isArray(parsed)) return []
     const isByte = (value: unknown) => Number.isInteger(value) && (value as number) >= 0 && (value as number) <= 255
-    return parsed.filter((each): each is Colour => Array.isArray(each) && each.length === 3 && each.every(isByte)).slice(0, MOST_OWN_WELLS)
+    return parsed
+      .filter((each): each is Colour => Array.isArray(each) && each.length === 3 && each.every(isByte))
+      .slice(0, MOST_OWN_WELLS)
   } catch {
     return []
   }
@@ -223,7 +273,7 @@ function readOwn(text: string): OwnTool[] {
   try {
     const parsed: unknown = JSON.parse(text)
     if (!Array.isArray(parsed)) return []
-    return parsed.flatMap((each: { name?: unknown, settings?: unknown } | null) => {
+    return parsed.flatMap((each: { name?: unknown; settings?: unknown } | null) => {
       const settings = toolSettingsSchema.safeParse(each?.settings)
       return settings.success && typeof each?.name === 'string' ? [{ name: each.name, settings: settings.data }] : []
     })

@@ -31,7 +31,7 @@ export const useOutbox = defineStore('outbox', () => {
     const person = session.logOwner
     if (timer) clearTimeout(timer)
     timer = null
-    if (person === null || !await hasUnsent(person)) {
+    if (person === null || !(await hasUnsent(person))) {
       waiting.value = []
       return
     }
@@ -40,7 +40,12 @@ export const useOutbox = defineStore('outbox', () => {
       outbox ??= await open()
       const { waiting: still, keptApart } = await outbox.send(person)
       waiting.value = still
-      if (keptApart) say('A drawing went on in another place. What was drawn here meanwhile is kept as a drawing of its own.', 'You find it in your folio.', 'attention')
+      if (keptApart)
+        say(
+          'A drawing went on in another place. What was drawn here meanwhile is kept as a drawing of its own.',
+          'You find it in your folio.',
+          'attention',
+        )
     } catch {
       // The worker did not load: it is tried again.
       outbox = null
@@ -55,7 +60,10 @@ export const useOutbox = defineStore('outbox', () => {
 
 /** Asked before the worker is loaded: mostly there is nothing. */
 async function hasUnsent(person: number): Promise<boolean> {
-  const [{ Keeper }, { isUnsent }] = await Promise.all([import('../workers/record/keeper'), import('../workers/record/shelf')])
+  const [{ Keeper }, { isUnsent }] = await Promise.all([
+    import('../workers/record/keeper'),
+    import('../workers/record/shelf'),
+  ])
   try {
     const keeper = await Keeper.open()
     try {
@@ -75,5 +83,8 @@ async function open(): Promise<Remote<Outbox>> {
   const remote = wrap<Outbox>(worker)
   const lost = whenLost(worker)
   // What waits for a lost worker would wait for ever.
-  return new Proxy(remote, { get: (target, name) => (name === 'send' ? (person: number) => Promise.race([target.send(person), lost]) : Reflect.get(target, name)) })
+  return new Proxy(remote, {
+    get: (target, name) =>
+      name === 'send' ? (person: number) => Promise.race([target.send(person), lost]) : Reflect.get(target, name),
+  })
 }

@@ -42,7 +42,9 @@ describe('tools of one’s own', () => {
   })
 
   it.each([
-    ['no JSON', 'pencil'], ['no list', '{}'], ['settings of no tool', '[{"name":"Fur","settings":{"tool":"comb"}},null,7]'],
+    ['no JSON', 'pencil'],
+    ['no list', '{}'],
+    ['settings of no tool', '[{"name":"Fur","settings":{"tool":"comb"}},null,7]'],
   ])('kept as %s are left out', (_what, text) => {
     localStorage.setItem(KEY, text)
     expect(open().own).toEqual([])

@@ -6,7 +6,9 @@ import { api } from '../api/routes'
 /** Who is signed in on this device. */
 export const useSession = defineStore('session', () => {
   /** Who was here last, for when the server can't say; nobody after signing out. */
-  const remembered = useLocalStorage<Person | null>('little-easel-person', null, { serializer: { read: readPerson, write: value => JSON.stringify(value) } })
+  const remembered = useLocalStorage<Person | null>('little-easel-person', null, {
+    serializer: { read: readPerson, write: value => JSON.stringify(value) },
+  })
   const person = ref<Person | null>(null)
   const isKnown = ref(false)
 
@@ -33,7 +35,10 @@ export const useSession = defineStore('session', () => {
   }
 
   const home = computed(() => (person.value?.kind === 'teacher' ? '/desk' : person.value ? '/folio' : '/'))
-  /** As whose this browser keeps records: teachers and learners are counted apart, or what it keeps of one would be opened by the other. */
+  /**
+   * As whose this browser keeps records: teachers and learners are counted apart, or what it keeps of one would be
+   * opened by the other.
+   */
   const logOwner = computed(() => (person.value ? (person.value.kind === 'teacher' ? -1 : 1) * person.value.id : null))
 
   return { person: readonly(person), isKnown: readonly(isKnown), home, logOwner, load, enter: know, leave }

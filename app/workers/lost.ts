@@ -9,11 +9,14 @@ export class WorkerLost extends Error {
 }
 
 /**
- * Rejects with {@link WorkerLost} once a worker can't be loaded or breaks off: whoever waits for its answer would wait for ever.
+ * Rejects with {@link WorkerLost} once a worker can't be loaded or breaks off: whoever waits for its answer would wait
+ * for ever.
  * To be asked for as soon as there is the worker, which may be lost before anyone waits.
  */
 export function whenLost(worker: Pick<Worker, 'addEventListener'>): Promise<never> {
-  const lost = new Promise<never>((_, reject) => worker.addEventListener('error', () => reject(new WorkerLost()), { once: true }))
+  const lost = new Promise<never>((_, reject) =>
+    worker.addEventListener('error', () => reject(new WorkerLost()), { once: true }),
+  )
   lost.catch(() => {})
   return lost
 }

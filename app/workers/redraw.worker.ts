@@ -16,7 +16,10 @@ export class Redrawer {
   /** The same with what was drawn over it, on a sheet of its own. */
   pictureWithOver(record: DrawingRecord, over: DrawingRecord): Uint8Array {
     const work = replay(kernels, record).drawing
-    const layers = replay(kernels, over).drawing.layers.map(({ group: _group, ...layer }) => ({ ...layer, id: `over ${layer.id}` }))
+    const layers = replay(kernels, over).drawing.layers.map(({ group: _group, ...layer }) => ({
+      ...layer,
+      id: `over ${layer.id}`,
+    }))
     const png = picturePng(kernels, { ...work, layers: [...work.layers, ...layers] }, 'paper')
     return transfer(png, [png.buffer])
   }

@@ -6,7 +6,21 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { expOf, logOf, powerOf, seededRandom } from '../base'
 import { loadKernels, plainKernels, TILE, TILE_BYTES } from '../kernels'
 import { flattenDrawing, type Layer, type Selection } from '../layers'
-import { adjusted, adjustmentSchema, blurredTiles, boxOf, curveTable, finished, levelsTable, lightTable, oklabOfRgb, PLAIN_ADJUSTMENTS, rgbOfOklab, stepsTable, type Adjustment } from './index'
+import {
+  adjusted,
+  adjustmentSchema,
+  blurredTiles,
+  boxOf,
+  curveTable,
+  finished,
+  levelsTable,
+  lightTable,
+  oklabOfRgb,
+  PLAIN_ADJUSTMENTS,
+  rgbOfOklab,
+  stepsTable,
+  type Adjustment,
+} from './index'
 import { mapFor } from './maps'
 
 const kernels = loadKernels()
@@ -14,7 +28,10 @@ const [WIDTH, HEIGHT] = [520, 300]
 const sheet = { width: WIDTH, height: HEIGHT, paper: [255, 255, 255] as const }
 
 /** A layer from a function of its px. */
-function painted(of: (x: number, y: number) => readonly [number, number, number, number], more: Partial<Layer> = {}): Layer {
+function painted(
+  of: (x: number, y: number) => readonly [number, number, number, number],
+  more: Partial<Layer> = {},
+): Layer {
   const tiles = new Map<number, Uint8Array>()
   for (let number = 0; number < 6; number++) {
     const tile = new Uint8Array(TILE_BYTES)
@@ -27,18 +44,24 @@ function painted(of: (x: number, y: number) => readonly [number, number, number,
   return { id: 'a', name: 'a', visible: true, opacity: 100, tiles, ...more }
 }
 const pixelsOf = (layer: Layer) => flattenDrawing(kernels, { sheet, layers: [{ ...layer, mask: undefined }] }, null)
-const adjust = (layer: Layer, adjustment: Adjustment, selection?: Selection) => finished(adjusted(kernels, { sheet, layer, selection, seed: 3 }, adjustment))
+const adjust = (layer: Layer, adjustment: Adjustment, selection?: Selection) =>
+  finished(adjusted(kernels, { sheet, layer, selection, seed: 3 }, adjustment))
 
 /** Blobs and edges of colour, opaque. */
 const random = seededRandom(7)
-const blobs = Array.from({ length: 60 }, () => ({ x: random.between(0, WIDTH), y: random.between(0, HEIGHT), r: random.between(4, 60), colour: [random.int(0, 255), random.int(0, 255), random.int(0, 255)] as const }))
+const blobs = Array.from({ length: 60 }, () => ({
+  x: random.between(0, WIDTH),
+  y: random.between(0, HEIGHT),
+  r: random.between(4, 60),
+  colour: [random.int(0, 255), random.int(0, 255), random.int(0, 255)] as const,
+}))
 const picture = painted((x, y) => {
   const blob = blobs.find(each => (each.x - x) ** 2 + (each.y - y) ** 2 < each.r ** 2)
   return blob ? [...blob.colour, 255] : [230, 226, 215, 255]
 })
 
 /** Greatest and mean difference of two pictures. */
-function apart(a: ArrayLike<number>, b: ArrayLike<number>): { worst: number, mean: number } {
+function apart(a: ArrayLike<number>, b: ArrayLike<number>): { worst: number; mean: number } {
   let [worst, sum] = [0, 0]
   for (let i = 0; i < a.length; i++) {
     const off = Math.abs(a[i]! - b[i]!)
@@ -50,11 +73,18 @@ function apart(a: ArrayLike<number>, b: ArrayLike<number>): { worst: number, mea
 
 describe('powers that are the same everywhere', () => {
   it('agree with the engine’s own to the last few bits', () => {
-    fc.assert(fc.property(fc.double({ min: 1e-6, max: 1e6, noNaN: true }), fc.double({ min: -6, max: 6, noNaN: true }), (x, y) => {
-      expect(Math.abs(logOf(x) - Math.log(x))).toBeLessThan(1e-14 * Math.max(1, Math.abs(Math.log(x))))
-      expect(Math.abs(expOf(y) / Math.exp(y) - 1)).toBeLessThan(1e-14)
-      if (y > 0) expect(Math.abs(powerOf(x, y) / x ** y - 1)).toBeLessThan(1e-12)
-    }), { seed: 1 })
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1e-6, max: 1e6, noNaN: true }),
+        fc.double({ min: -6, max: 6, noNaN: true }),
+        (x, y) => {
+          expect(Math.abs(logOf(x) - Math.log(x))).toBeLessThan(1e-14 * Math.max(1, Math.abs(Math.log(x))))
+          expect(Math.abs(expOf(y) / Math.exp(y) - 1)).toBeLessThan(1e-14)
+          if (y > 0) expect(Math.abs(powerOf(x, y) / x ** y - 1)).toBeLessThan(1e-12)
+        },
+      ),
+      { seed: 1 },
+    )
     expect(powerOf(0, 2.4)).toBe(0)
   })
 })
@@ -62,13 +92,16 @@ describe('powers that are the same everywhere', () => {
 describe('OKLab', () => {
   it('agrees with culori', () => {
     const toOklab = converter('oklab')
-    fc.assert(fc.property(fc.tuple(fc.nat(255), fc.nat(255), fc.nat(255)), ([r, g, b]) => {
-      const own = oklabOfRgb(r, g, b)
-      const { l, a, b: c } = toOklab({ mode: 'rgb', r: r / 255, g: g / 255, b: b / 255 })
-      expect(Math.max(Math.abs(own[0] - l), Math.abs(own[1] - a), Math.abs(own[2] - c))).toBeLessThan(2e-6)
-      const back = rgbOfOklab(own)
-      expect(Math.max(...back.map((value, i) => Math.abs(value - [r, g, b][i]!)))).toBeLessThan(0.05)
-    }), { numRuns: 400, seed: 2 })
+    fc.assert(
+      fc.property(fc.tuple(fc.nat(255), fc.nat(255), fc.nat(255)), ([r, g, b]) => {
+        const own = oklabOfRgb(r, g, b)
+        const { l, a, b: c } = toOklab({ mode: 'rgb', r: r / 255, g: g / 255, b: b / 255 })
+        expect(Math.max(Math.abs(own[0] - l), Math.abs(own[1] - a), Math.abs(own[2] - c))).toBeLessThan(2e-6)
+        const back = rgbOfOklab(own)
+        expect(Math.max(...back.map((value, i) => Math.abs(value - [r, g, b][i]!)))).toBeLessThan(0.05)
+      }),
+      { numRuns: 400, seed: 2 },
+    )
   })
 
   it('brings what the screen can’t show back by its chroma', () => {
@@ -81,7 +114,10 @@ describe('OKLab', () => {
 })
 
 describe('a blur', () => {
-  interface Mat { readonly data: Uint8Array, delete(): void }
+  interface Mat {
+    readonly data: Uint8Array
+    delete(): void
+  }
   interface Cv {
     Mat: new () => Mat
     matFromArray(rows: number, columns: number, type: number, values: ArrayLike<number>): Mat
@@ -94,13 +130,13 @@ describe('a blur', () => {
   let cv: Cv
   beforeAll(async () => {
     cv = createRequire(import.meta.url)('@techstark/opencv-js') as Cv
-    await new Promise<void>((resolve) => {
+    await new Promise<void>(resolve => {
       if (cv.Mat) resolve()
       else cv.onRuntimeInitialized = () => resolve()
     })
   }, 60_000)
 
-  it.each([0.5, 1, 3, 8, 20, 80])('of σ %d px has that variance', (sigma) => {
+  it.each([0.5, 1, 3, 8, 20, 80])('of σ %d px has that variance', sigma => {
     const { radius, edge } = boxOf(sigma)
     const side = radius + 1
     const size = 2 * radius + 1 + 2 * edge
@@ -110,7 +146,12 @@ describe('a blur', () => {
     expect(edge).toBeLessThan(1)
   })
 
-  it.each([[1, 6, 0.7], [3, 6, 0.6], [12, 5, 0.5], [40, 7, 0.9]])('of σ %d px is that of OpenCV', (sigma, most, mean) => {
+  it.each([
+    [1, 6, 0.7],
+    [3, 6, 0.6],
+    [12, 5, 0.5],
+    [40, 7, 0.9],
+  ])('of σ %d px is that of OpenCV', (sigma, most, mean) => {
     const own = pixelsOf(adjust(picture, { kind: 'blur', sigma: sigma * 10 }))
     const [from, to] = [cv.matFromArray(HEIGHT, WIDTH, cv.CV_8UC4, pixelsOf(picture)), new cv.Mat()]
     const side = 2 * Math.ceil(4 * sigma) + 1
@@ -123,9 +164,15 @@ describe('a blur', () => {
     to.delete()
   })
 
-  it.each([[3, 6, 0.7], [12, 6, 0.7]])('of σ %d px is that of sharp', async (sigma, most, mean) => {
+  it.each([
+    [3, 6, 0.7],
+    [12, 6, 0.7],
+  ])('of σ %d px is that of sharp', async (sigma, most, mean) => {
     const own = pixelsOf(adjust(picture, { kind: 'blur', sigma: sigma * 10 }))
-    const theirs = await sharp(pixelsOf(picture), { raw: { width: WIDTH, height: HEIGHT, channels: 4 } }).blur({ sigma, precision: 'float', minAmplitude: 0.01 }).raw().toBuffer()
+    const theirs = await sharp(pixelsOf(picture), { raw: { width: WIDTH, height: HEIGHT, channels: 4 } })
+      .blur({ sigma, precision: 'float', minAmplitude: 0.01 })
+      .raw()
+      .toBuffer()
     const off = apart(own, theirs)
     console.info(`blur σ ${sigma}: at most ${off.worst} from sharp’s, ${off.mean.toFixed(2)} on average`)
     expect(off.worst).toBeLessThanOrEqual(most)
@@ -140,7 +187,8 @@ describe('a blur', () => {
       // Fainter than that nobody sees a colour.
       if (soft[at + 3]! < 4) continue
       faint++
-      for (const [c, value] of [200, 40, 30].entries()) if (Math.abs(soft[at + c]! - value) > (soft[at + 3]! < 12 ? 12 : 2)) off++
+      for (const [c, value] of [200, 40, 30].entries())
+        if (Math.abs(soft[at + c]! - value) > (soft[at + 3]! < 12 ? 12 : 2)) off++
     }
     expect(off).toBe(0)
     expect(faint).toBeGreaterThan(20_000)
@@ -180,28 +228,54 @@ describe('values', () => {
   })
 
   it('levels spread what lies between, as sharp’s linear does', async () => {
-    const own = pixelsOf(adjust(picture, { kind: 'levels', black: 40, white: 210, middle: 100, outBlack: 0, outWhite: 255 }))
+    const own = pixelsOf(
+      adjust(picture, { kind: 'levels', black: 40, white: 210, middle: 100, outBlack: 0, outWhite: 255 }),
+    )
     const slope = 255 / 170
-    const theirs = await sharp(pixelsOf(picture), { raw: { width: WIDTH, height: HEIGHT, channels: 4 } }).removeAlpha().linear(slope, -40 * slope).raw().toBuffer()
-    expect(apart(own.filter((_, i) => i % 4 < 3), theirs).worst).toBeLessThanOrEqual(1)
-    expect(levelsTable({ black: 0, white: 255, middle: 200, outBlack: 0, outWhite: 255 })[64]).toBeCloseTo(255 * Math.sqrt(64 / 255), 9)
+    const theirs = await sharp(pixelsOf(picture), { raw: { width: WIDTH, height: HEIGHT, channels: 4 } })
+      .removeAlpha()
+      .linear(slope, -40 * slope)
+      .raw()
+      .toBuffer()
+    expect(
+      apart(
+        own.filter((_, i) => i % 4 < 3),
+        theirs,
+      ).worst,
+    ).toBeLessThanOrEqual(1)
+    expect(levelsTable({ black: 0, white: 255, middle: 200, outBlack: 0, outWhite: 255 })[64]).toBeCloseTo(
+      255 * Math.sqrt(64 / 255),
+      9,
+    )
     expect(levelsTable({ black: 0, white: 255, middle: 100, outBlack: 255, outWhite: 0 })[30]).toBeCloseTo(225)
   })
 
   it('curves go through their points and never swing beyond them', () => {
-    const points = fc.uniqueArray(fc.nat(255), { minLength: 2, maxLength: 12 }).chain(xs => fc.tuple(...xs.sort((a, b) => a - b).map(x => fc.tuple(fc.constant(x), fc.nat(255)))))
-    fc.assert(fc.property(points, (each) => {
-      const table = curveTable(each)
-      each.forEach(([x, y], k) => {
-        expect(table[x]).toBeCloseTo(y, 6)
-        const [next, to] = each[k + 1] ?? [x, y]
-        for (let i = x; i <= next; i++) {
-          expect(table[i]).toBeGreaterThanOrEqual(Math.min(y, to) - 1e-6)
-          expect(table[i]).toBeLessThanOrEqual(Math.max(y, to) + 1e-6)
-        }
-      })
-    }), { numRuns: 200, seed: 4 })
-    expect([...curveTable([[0, 0], [255, 255]])].every((value, i) => Math.abs(value - i) < 1e-9)).toBe(true)
+    const points = fc
+      .uniqueArray(fc.nat(255), { minLength: 2, maxLength: 12 })
+      .chain(xs => fc.tuple(...xs.sort((a, b) => a - b).map(x => fc.tuple(fc.constant(x), fc.nat(255)))))
+    fc.assert(
+      fc.property(points, each => {
+        const table = curveTable(each)
+        each.forEach(([x, y], k) => {
+          expect(table[x]).toBeCloseTo(y, 6)
+          const [next, to] = each[k + 1] ?? [x, y]
+          for (let i = x; i <= next; i++) {
+            expect(table[i]).toBeGreaterThanOrEqual(Math.min(y, to) - 1e-6)
+            expect(table[i]).toBeLessThanOrEqual(Math.max(y, to) + 1e-6)
+          }
+        })
+      }),
+      { numRuns: 200, seed: 4 },
+    )
+    expect(
+      [
+        ...curveTable([
+          [0, 0],
+          [255, 255],
+        ]),
+      ].every((value, i) => Math.abs(value - i) < 1e-9),
+    ).toBe(true)
   })
 
   it('steps are those of a discrete transfer function', () => {
@@ -225,7 +299,12 @@ describe('values', () => {
 
 describe('hue, chroma and lightness', () => {
   const toOklch = converter('oklch')
-  const rainbow = painted((x, y) => [Math.floor((x / WIDTH) * 255), Math.floor((y / HEIGHT) * 255), Math.floor(((x + y) % 256)), 255])
+  const rainbow = painted((x, y) => [
+    Math.floor((x / WIDTH) * 255),
+    Math.floor((y / HEIGHT) * 255),
+    Math.floor((x + y) % 256),
+    255,
+  ])
 
   it('are what culori makes of them', () => {
     const own = pixelsOf(adjust(rainbow, { kind: 'colour', hue: 40, chroma: -30, lightness: -20 }))
@@ -234,15 +313,26 @@ describe('hue, chroma and lightness', () => {
     let worst = 0
     let outside = 0
     for (let at = 0; at < own.length; at += 4 * 37) {
-      const { l, c, h = 0 } = toOklch({ mode: 'rgb', r: before[at]! / 255, g: before[at + 1]! / 255, b: before[at + 2]! / 255 })
+      const {
+        l,
+        c,
+        h = 0,
+      } = toOklch({ mode: 'rgb', r: before[at]! / 255, g: before[at + 1]! / 255, b: before[at + 2]! / 255 })
       const { r, g, b } = toRgb({ mode: 'oklch', l: l * 0.8, c: c * 0.7, h: h + 40 })
       if (Math.min(r, g, b) < 0 || Math.max(r, g, b) > 1) {
         outside++
         continue
       }
-      worst = Math.max(worst, Math.abs(own[at]! - 255 * r), Math.abs(own[at + 1]! - 255 * g), Math.abs(own[at + 2]! - 255 * b))
+      worst = Math.max(
+        worst,
+        Math.abs(own[at]! - 255 * r),
+        Math.abs(own[at + 1]! - 255 * g),
+        Math.abs(own[at + 2]! - 255 * b),
+      )
     }
-    console.info(`hue, chroma, lightness: at most ${worst.toFixed(1)} of 255 from culori (${outside} samples beyond the screen left out)`)
+    console.info(
+      `hue, chroma, lightness: at most ${worst.toFixed(1)} of 255 from culori (${outside} samples beyond the screen left out)`,
+    )
     expect(worst).toBeLessThan(1.2)
   })
 
@@ -300,37 +390,83 @@ describe('line art', () => {
 })
 
 describe('where it is done', () => {
-  const half: Selection = new Map([[0, new Uint8Array(TILE * TILE).map((_, i) => (i % TILE < 100 ? 255 : i % TILE < 110 ? 128 : 0))]])
+  const half: Selection = new Map([
+    [0, new Uint8Array(TILE * TILE).map((_, i) => (i % TILE < 100 ? 255 : i % TILE < 110 ? 128 : 0))],
+  ])
 
-  it.each(Object.values(PLAIN_ADJUSTMENTS).map(each => [each.kind, each] as const))('%s: only where it is chosen', (_kind, adjustment) => {
-    const out = adjust(picture, adjustment, half)
-    const [a, b] = [pixelsOf(out), pixelsOf(picture)]
-    let changed = 0
-    for (let y = 0; y < HEIGHT; y += 7) for (let x = 110; x < WIDTH; x += 3) for (let c = 0; c < 4; c++) if (a[4 * (y * WIDTH + x) + c] !== b[4 * (y * WIDTH + x) + c]) changed++
-    expect(changed).toBe(0)
-    expect(out.tiles.get(1)).toBe(picture.tiles.get(1))
-  })
+  it.each(Object.values(PLAIN_ADJUSTMENTS).map(each => [each.kind, each] as const))(
+    '%s: only where it is chosen',
+    (_kind, adjustment) => {
+      const out = adjust(picture, adjustment, half)
+      const [a, b] = [pixelsOf(out), pixelsOf(picture)]
+      let changed = 0
+      for (let y = 0; y < HEIGHT; y += 7)
+        for (let x = 110; x < WIDTH; x += 3)
+          for (let c = 0; c < 4; c++) if (a[4 * (y * WIDTH + x) + c] !== b[4 * (y * WIDTH + x) + c]) changed++
+      expect(changed).toBe(0)
+      expect(out.tiles.get(1)).toBe(picture.tiles.get(1))
+    },
+  )
 
-  it.each(['blur', 'lines', 'sketch'] as const)('%s leaves the alpha of a layer that stays inside', (kind) => {
-    const leaf = painted((x, y) => ((x - 200) ** 2 + (y - 150) ** 2 < 5000 ? [x % 255, 120, y % 255, 255] : [0, 0, 0, 0]), { inside: true })
+  it.each(['blur', 'lines', 'sketch'] as const)('%s leaves the alpha of a layer that stays inside', kind => {
+    const leaf = painted(
+      (x, y) => ((x - 200) ** 2 + (y - 150) ** 2 < 5000 ? [x % 255, 120, y % 255, 255] : [0, 0, 0, 0]),
+      { inside: true },
+    )
     const [a, b] = [pixelsOf(adjust(leaf, PLAIN_ADJUSTMENTS[kind])), pixelsOf(leaf)]
     expect(a.filter((value, i) => i % 4 === 3 && value !== b[i])).toHaveLength(0)
   })
 
-  it.each(Object.values(PLAIN_ADJUSTMENTS).map(each => [each.kind, each] as const))('%s: the same with plain kernels', (_kind, adjustment) => {
-    const small = { ...picture, tiles: new Map([[0, picture.tiles.get(0)!]]) }
-    const [a, b] = [kernels, plainKernels()].map(each => finished(adjusted(each, { sheet, layer: small, seed: 5 }, adjustment)))
-    expect([...a!.tiles.keys()].sort()).toEqual([...b!.tiles.keys()].sort())
-    for (const [number, tile] of a!.tiles) expect(tile.findIndex((value, i) => value !== b!.tiles.get(number)![i])).toBe(-1)
-  })
+  it.each(Object.values(PLAIN_ADJUSTMENTS).map(each => [each.kind, each] as const))(
+    '%s: the same with plain kernels',
+    (_kind, adjustment) => {
+      const small = { ...picture, tiles: new Map([[0, picture.tiles.get(0)!]]) }
+      const [a, b] = [kernels, plainKernels()].map(each =>
+        finished(adjusted(each, { sheet, layer: small, seed: 5 }, adjustment)),
+      )
+      expect([...a!.tiles.keys()].sort()).toEqual([...b!.tiles.keys()].sort())
+      for (const [number, tile] of a!.tiles)
+        expect(tile.findIndex((value, i) => value !== b!.tiles.get(number)![i])).toBe(-1)
+    },
+  )
 })
 
 describe('bad settings are refused', () => {
   it.each([
-    [{ kind: 'curves', all: [[0, 0], [120, 40], [120, 90], [255, 255]] }, /right/],
-    [{ kind: 'curves', all: [[90, 0], [30, 200]] }, /right/],
+    [
+      {
+        kind: 'curves',
+        all: [
+          [0, 0],
+          [120, 40],
+          [120, 90],
+          [255, 255],
+        ],
+      },
+      /right/,
+    ],
+    [
+      {
+        kind: 'curves',
+        all: [
+          [90, 0],
+          [30, 200],
+        ],
+      },
+      /right/,
+    ],
     [{ kind: 'levels', black: 200, white: 200, middle: 100, outBlack: 0, outWhite: 255 }, /below white/],
-    [{ kind: 'tones', stops: [{ at: 200, colour: [0, 0, 0] }, { at: 20, colour: [9, 9, 9] }], strength: 100 }, /dark to light/],
+    [
+      {
+        kind: 'tones',
+        stops: [
+          { at: 200, colour: [0, 0, 0] },
+          { at: 20, colour: [9, 9, 9] },
+        ],
+        strength: 100,
+      },
+      /dark to light/,
+    ],
     [{ kind: 'blur', sigma: 0 }, /expected/],
   ])('%o', (settings, why) => {
     const result = adjustmentSchema.safeParse(settings)
@@ -339,7 +475,14 @@ describe('bad settings are refused', () => {
   })
 
   it('but tones at one value are a jump', () => {
-    const jump: Adjustment = { kind: 'tones', stops: [{ at: 128, colour: [0, 0, 0] }, { at: 128, colour: [255, 255, 255] }], strength: 100 }
+    const jump: Adjustment = {
+      kind: 'tones',
+      stops: [
+        { at: 128, colour: [0, 0, 0] },
+        { at: 128, colour: [255, 255, 255] },
+      ],
+      strength: 100,
+    }
     expect(adjustmentSchema.safeParse(jump).success).toBe(true)
     const steps = painted(x => [x % 256, x % 256, x % 256, 255])
     const out = pixelsOf(adjust(steps, jump))
@@ -349,18 +492,23 @@ describe('bad settings are refused', () => {
 })
 
 describe('a rough look', () => {
-  it.each([{ ...PLAIN_ADJUSTMENTS.colour, hue: 70, chroma: 30, lightness: -10 }, { ...PLAIN_ADJUSTMENTS.sketch, width: 40 }] as const)('at $kind is near the full one', (how) => {
+  it.each([
+    { ...PLAIN_ADJUSTMENTS.colour, hue: 70, chroma: 30, lightness: -10 },
+    { ...PLAIN_ADJUSTMENTS.sketch, width: 40 },
+  ] as const)('at $kind is near the full one', how => {
     const [rough, full] = [mapFor(how, true)!, mapFor(how)!]
     const [a, b] = [new Float64Array(4), new Float64Array(4)]
     let total = 0
     let count = 0
-    for (let r = 0; r < 256; r += 17) for (let g = 3; g < 256; g += 17) for (let blue = 1; blue < 256; blue += 17) {
-      rough(r, g, blue, a)
-      full(r, g, blue, b)
-      for (let c = 0; c < 3; c++) total += Math.abs(a[c]! - b[c]!)
-      total += 255 * Math.abs(a[3]! - b[3]!)
-      count += 4
-    }
+    for (let r = 0; r < 256; r += 17)
+      for (let g = 3; g < 256; g += 17)
+        for (let blue = 1; blue < 256; blue += 17) {
+          rough(r, g, blue, a)
+          full(r, g, blue, b)
+          for (let c = 0; c < 3; c++) total += Math.abs(a[c]! - b[c]!)
+          total += 255 * Math.abs(a[3]! - b[3]!)
+          count += 4
+        }
     expect(total / count).toBeLessThan(4)
     expect(total).toBeGreaterThan(0)
   })

@@ -17,7 +17,8 @@ export interface AdjustPlace {
 }
 
 /**
- * A layer with an adjustment done to its paint. Yields the share that is done, 0 … 1, so that long work can show it and be
+ * A layer with an adjustment done to its paint. Yields the share that is done, 0 … 1, so that long work can show it and
+ * be
  * stopped. On a layer that stays inside what is painted the alpha is left as it is.
  */
 export function* adjusted(kernels: Kernels, place: AdjustPlace, adjustment: Adjustment): Generator<number, Layer> {
@@ -37,13 +38,21 @@ export function* adjusted(kernels: Kernels, place: AdjustPlace, adjustment: Adju
 }
 
 /** What becomes of the tiles, wherever they are chosen; those left out become clear. */
-function* changedTiles(kernels: Kernels, place: AdjustPlace, adjustment: Adjustment): Generator<number, ReadonlyMap<number, Tile>> {
+function* changedTiles(
+  kernels: Kernels,
+  place: AdjustPlace,
+  adjustment: Adjustment,
+): Generator<number, ReadonlyMap<number, Tile>> {
   const { sheet, layer, seed } = place
   switch (adjustment.kind) {
-    case 'blur': return yield* blurredTiles(kernels, sheet, layer.tiles, adjustment.sigma / 10, seed)
-    case 'sharpen': return yield* sharpened(kernels, place, adjustment)
-    case 'lines': return yield* cleanedLines(kernels, sheet, layer.tiles, adjustment)
-    default: return yield* mapped(place, mapFor(adjustment, place.isRough)!)
+    case 'blur':
+      return yield* blurredTiles(kernels, sheet, layer.tiles, adjustment.sigma / 10, seed)
+    case 'sharpen':
+      return yield* sharpened(kernels, place, adjustment)
+    case 'lines':
+      return yield* cleanedLines(kernels, sheet, layer.tiles, adjustment)
+    default:
+      return yield* mapped(place, mapFor(adjustment, place.isRough)!)
   }
 }
 
@@ -61,10 +70,10 @@ let matrix: Float32Array | null = null
 
 /** The dither matrix, for what is rounded px by px. */
 function noises(): Float32Array {
-  return matrix ??= ditherMatrix()
+  return (matrix ??= ditherMatrix())
 }
 
-function mappedTile(tile: Tile, map: ColourMap, { x: left, y: top }: { x: number, y: number }, seed: number): Tile {
+function mappedTile(tile: Tile, map: ColourMap, { x: left, y: top }: { x: number; y: number }, seed: number): Tile {
   const out = new Uint8Array(TILE_BYTES)
   const pixels = new Uint32Array(tile.buffer, tile.byteOffset, TILE * TILE)
   const into = new Uint32Array(out.buffer)
@@ -81,7 +90,9 @@ function mappedTile(tile: Tile, map: ColourMap, { x: left, y: top }: { x: number
       last = pixel
       const up = noise[row | ((left + x + seed) & 15)]!
       const alpha = byteOf((pixel >>> 24) * value[3]! + up)
-      if (alpha > 0) into[y * TILE + x] = byteOf(value[0]! + up) | (byteOf(value[1]! + up) << 8) | (byteOf(value[2]! + up) << 16) | (alpha << 24)
+      if (alpha > 0)
+        into[y * TILE + x] =
+          byteOf(value[0]! + up) | (byteOf(value[1]! + up) << 8) | (byteOf(value[2]! + up) << 16) | (alpha << 24)
     }
   }
   return out
@@ -92,7 +103,11 @@ function byteOf(value: number): number {
 }
 
 /** Unsharp masking: what differs from a blur is added once more, or more often. */
-function* sharpened(kernels: Kernels, { sheet, layer, seed }: AdjustPlace, { sigma, amount }: AdjustmentOf<'sharpen'>): Generator<number, Map<number, Tile>> {
+function* sharpened(
+  kernels: Kernels,
+  { sheet, layer, seed }: AdjustPlace,
+  { sigma, amount }: AdjustmentOf<'sharpen'>,
+): Generator<number, Map<number, Tile>> {
   const blurred = yield* blurredTiles(kernels, sheet, layer.tiles, sigma / 10, seed)
   const out = new Map<number, Tile>()
   const more = amount / 100
@@ -108,15 +123,28 @@ function* sharpened(kernels: Kernels, { sheet, layer, seed }: AdjustPlace, { sig
       const at = 4 * i
       if (tile[at + 3] === 0 || soft[at + 3] === 0) continue
       const noise = noises()[ditherIndex(left + (i % TILE), top + Math.floor(i / TILE), seed)]!
-      for (let c = 0; c < 3; c++) sharp[at + c] = Math.min(Math.max(Math.floor(tile[at + c]! + (tile[at + c]! - soft[at + c]!) * more + noise), 0), 255)
+      for (let c = 0; c < 3; c++)
+        sharp[at + c] = Math.min(
+          Math.max(Math.floor(tile[at + c]! + (tile[at + c]! - soft[at + c]!) * more + noise), 0),
+          255,
+        )
     }
     out.set(number, sharp)
   }
   return out
 }
 
-/** From one tile to the other, as far as is chosen; colours by their alpha. On a layer that stays inside its alpha is kept. */
-function mixed({ sheet, layer, seed }: AdjustPlace, number: number, before: Tile | null, after: Tile | null, chosen: Uint8Array | undefined): Tile {
+/**
+ * From one tile to the other, as far as is chosen; colours by their alpha. On a layer that stays inside its alpha is
+ * kept.
+ */
+function mixed(
+  { sheet, layer, seed }: AdjustPlace,
+  number: number,
+  before: Tile | null,
+  after: Tile | null,
+  chosen: Uint8Array | undefined,
+): Tile {
   const out = before?.slice() ?? new Uint8Array(TILE_BYTES)
   const { x: left, y: top } = tileOrigin(sheet, number)
   for (let i = 0; i < TILE * TILE; i++) {
@@ -133,7 +161,11 @@ function mixed({ sheet, layer, seed }: AdjustPlace, number: number, before: Tile
       out.fill(0, at, at + 4)
       continue
     }
-    for (let c = 0; c < 3; c++) out[at + c] = Math.min(Math.floor(((before ? before[at + c]! * wa : 0) + (after ? after[at + c]! * wb : 0)) / (wa + wb) + noise), 255)
+    for (let c = 0; c < 3; c++)
+      out[at + c] = Math.min(
+        Math.floor(((before ? before[at + c]! * wa : 0) + (after ? after[at + c]! * wb : 0)) / (wa + wb) + noise),
+        255,
+      )
     out[at + 3] = byte
   }
   return out

@@ -5,7 +5,8 @@ import { sheetRect, tileColumns, tileOrigin, type Sheet } from '../layers'
 type Tiles = ReadonlyMap<number, Tile>
 
 /**
- * Three boxes with the variance of a Gaussian: extended box blur (Gwosdek, Grewenig, Bruhn & Weickert 2011, "Theoretical
+ * Three boxes with the variance of a Gaussian: extended box blur (Gwosdek, Grewenig, Bruhn & Weickert 2011,
+ * "Theoretical
  * foundations of Gaussian convolution by extended box filtering", eq. 12–14), so that any width is met exactly.
  *
  * @param sigma standard deviation, px
@@ -24,12 +25,19 @@ export function reachOf(sigma: number): number {
 }
 
 /**
- * Blurs tiles (Gaussian, transparent px count as nothing, the sheet's edge goes on as it is). What is far from all paint
+ * Blurs tiles (Gaussian, transparent px count as nothing, the sheet's edge goes on as it is). What is far from all
+ * paint
  * stays out. Yields the share that is done, 0 … 1, so that long work can show it and be stopped.
  *
  * @returns blurred tiles; clear ones are left out
  */
-export function* blurredTiles(kernels: Kernels, sheet: Sheet, tiles: Tiles, sigma: number, seed = 0): Generator<number, Map<number, Tile>> {
+export function* blurredTiles(
+  kernels: Kernels,
+  sheet: Sheet,
+  tiles: Tiles,
+  sigma: number,
+  seed = 0,
+): Generator<number, Map<number, Tile>> {
   const out = new Map<number, Tile>()
   const paint = paintBox(sheet, tiles)
   const reach = reachOf(sigma)
@@ -54,13 +62,29 @@ export function paintBox(sheet: Sheet, tiles: Tiles): Rect {
 
 /** Grown to whole tiles, as far as the sheet goes. */
 function toTiles(sheet: Sheet, { x0, y0, x1, y1 }: Rect): Rect {
-  return intersectRect({ x0: Math.floor(x0 / TILE) * TILE, y0: Math.floor(y0 / TILE) * TILE, x1: Math.ceil(x1 / TILE) * TILE, y1: Math.ceil(y1 / TILE) * TILE }, sheetRect(sheet))
+  return intersectRect(
+    {
+      x0: Math.floor(x0 / TILE) * TILE,
+      y0: Math.floor(y0 / TILE) * TILE,
+      x1: Math.ceil(x1 / TILE) * TILE,
+      y1: Math.ceil(y1 / TILE) * TILE,
+    },
+    sheetRect(sheet),
+  )
 }
 
-/** Weighed rows of tiles by their row, blurred along the rows, cut to the target's width; null where there is nothing. */
+/**
+ * Weighed rows of tiles by their row, blurred along the rows, cut to the target's width; null where there is nothing.
+ */
 type Bands = ReadonlyMap<number, Uint16Array | null>
 
-function* bandsAcross(kernels: Kernels, sheet: Sheet, tiles: Tiles, sigma: number, target: Rect): Generator<number, Bands> {
+function* bandsAcross(
+  kernels: Kernels,
+  sheet: Sheet,
+  tiles: Tiles,
+  sigma: number,
+  target: Rect,
+): Generator<number, Bands> {
   const bands = new Map<number, Uint16Array | null>()
   const reach = reachOf(sigma)
   const weighed = new Uint16Array(TILE_BYTES)
@@ -100,7 +124,15 @@ function goOn(band: Uint16Array, width: number, rows: number, first: number, end
   }
 }
 
-function* columnsDown(kernels: Kernels, sheet: Sheet, bands: Bands, sigma: number, target: Rect, seed: number, out: Map<number, Tile>): Generator<number, void> {
+function* columnsDown(
+  kernels: Kernels,
+  sheet: Sheet,
+  bands: Bands,
+  sigma: number,
+  target: Rect,
+  seed: number,
+  out: Map<number, Tile>,
+): Generator<number, void> {
   const reach = reachOf(sigma)
   const width = target.x1 - target.x0
   const [from, to] = [target.y0 - reach, target.y1 + reach]
@@ -111,11 +143,21 @@ function* columnsDown(kernels: Kernels, sheet: Sheet, bands: Bands, sigma: numbe
     for (const [row, band] of bands) {
       if (!band) continue
       const [y0, y1] = [Math.max(row * TILE, from), Math.min((row + 1) * TILE, sheet.height, to)]
-      copyPart(band.subarray(4 * width * (y0 - row * TILE)), width, left - target.x0, strip.subarray(4 * wide * (y0 - from)), wide, 0, wide, y1 - y0)
+      copyPart(
+        band.subarray(4 * width * (y0 - row * TILE)),
+        width,
+        left - target.x0,
+        strip.subarray(4 * wide * (y0 - from)),
+        wide,
+        0,
+        wide,
+        y1 - y0,
+      )
     }
     // Beyond the sheet its first and last row go on.
     for (let y = from; y < 0; y++) strip.copyWithin(4 * wide * (y - from), 4 * wide * -from, 4 * wide * (1 - from))
-    for (let y = sheet.height; y < to; y++) strip.copyWithin(4 * wide * (y - from), 4 * wide * (sheet.height - 1 - from), 4 * wide * (sheet.height - from))
+    for (let y = sheet.height; y < to; y++)
+      strip.copyWithin(4 * wide * (y - from), 4 * wide * (sheet.height - 1 - from), 4 * wide * (sheet.height - from))
     kernels.blurDown(strip, wide, to - from, boxOf(sigma))
     for (let top = target.y0; top < target.y1; top += TILE) {
       const rows = Math.min(TILE, target.y1 - top)
@@ -130,7 +172,16 @@ function* columnsDown(kernels: Kernels, sheet: Sheet, bands: Bands, sigma: numbe
 }
 
 /** Copies columns of weighed px, row by row. Widths in px. */
-function copyPart(from: Uint16Array, fromWidth: number, fromX: number, to: Uint16Array, toWidth: number, toX: number, columns: number, rows: number): void {
+function copyPart(
+  from: Uint16Array,
+  fromWidth: number,
+  fromX: number,
+  to: Uint16Array,
+  toWidth: number,
+  toX: number,
+  columns: number,
+  rows: number,
+): void {
   for (let y = 0; y < rows; y++) {
     const at = 4 * (y * fromWidth + fromX)
     to.set(from.subarray(at, at + 4 * columns), 4 * (y * toWidth + toX))

@@ -20,10 +20,16 @@ interface Plane {
 }
 
 /**
- * Solid lines on clear from soft or photographed ones: how dark each px is against its surroundings, cut at a strength with
+ * Solid lines on clear from soft or photographed ones: how dark each px is against its surroundings, cut at a strength
+ * with
  * an edge as soft as wanted; small specks left out; thicker or thinner by the distance from the cut.
  */
-export function* cleanedLines(kernels: Kernels, sheet: Sheet, tiles: ReadonlyMap<number, Tile>, how: AdjustmentOf<'lines'>): Generator<number, Map<number, Tile>> {
+export function* cleanedLines(
+  kernels: Kernels,
+  sheet: Sheet,
+  tiles: ReadonlyMap<number, Tile>,
+  how: AdjustmentOf<'lines'>,
+): Generator<number, Map<number, Tile>> {
   const box = intersectRect(growRect(paintBox(sheet, tiles), Math.max(how.thicken, 0) + 1), sheetRect(sheet))
   const dark = darkness(sheet, tiles, box)
   yield 0.2
@@ -69,7 +75,8 @@ function darkness(sheet: Sheet, tiles: ReadonlyMap<number, Tile>, box: Rect): Pl
     for (let py = part.y0; py < part.y1; py++) {
       for (let px = part.x0; px < part.x1; px++) {
         const at = 4 * ((py - y) * TILE + px - x)
-        values[(py - box.y0) * width + px - box.x0] = (tile[at + 3]! / 255) * (1 - lumaOf(tile[at]!, tile[at + 1]!, tile[at + 2]!) / 255)
+        values[(py - box.y0) * width + px - box.x0] =
+          (tile[at + 3]! / 255) * (1 - lumaOf(tile[at]!, tile[at + 1]!, tile[at + 2]!) / 255)
       }
     }
   }
@@ -86,7 +93,8 @@ function opaqueOf(sheet: Sheet, tiles: ReadonlyMap<number, Tile>): Map<number, T
       for (let at = 0; at < TILE_BYTES; at += 4) {
         const alpha = tile[at + 3]!
         if (alpha === 0) continue
-        for (let c = 0; c < 3; c++) white[at + c] = Math.floor((tile[at + c]! * alpha + 255 * (255 - alpha) + 127) / 255)
+        for (let c = 0; c < 3; c++)
+          white[at + c] = Math.floor((tile[at + c]! * alpha + 255 * (255 - alpha) + 127) / 255)
       }
     }
     out.set(number, white)
@@ -121,7 +129,11 @@ function covered(dark: Plane, { strength, soft }: AdjustmentOf<'lines'>): Plane 
 /** What hangs together in less than `least` px goes. */
 function withoutSpecks({ width, height, values }: Plane, least: number): void {
   if (width === 0 || height === 0) return
-  const { labels, found } = components(Uint8Array.from(values, value => (value > 0 ? 1 : 0)), width, height)
+  const { labels, found } = components(
+    Uint8Array.from(values, value => (value > 0 ? 1 : 0)),
+    width,
+    height,
+  )
   for (let i = 0; i < values.length; i++) if (labels[i]! > 0 && found[labels[i]! - 1]!.area < least) values[i] = 0
 }
 
@@ -129,7 +141,7 @@ function withoutSpecks({ width, height, values }: Plane, least: number): void {
 function thicken({ width, height, values }: Plane, by: number): void {
   if (width === 0 || height === 0) return
   const isThicker = by > 0
-  const set = Uint8Array.from(values, value => ((value >= 0.5) === isThicker ? 1 : 0))
+  const set = Uint8Array.from(values, value => (value >= 0.5 === isThicker ? 1 : 0))
   const distances = squaredDistances(set, width, height)
   for (let i = 0; i < values.length; i++) {
     // From the edge of the line, which lies half a px before the px that is set.

@@ -3,27 +3,48 @@ import { oklabOfRgb, rgbOfOklab, rgbOfOklabInto, type Oklab } from './oklab'
 import type { Adjustment, AdjustmentOf } from './settings'
 import { curveTable, levelsTable, lightTable, stepsTable, type Table } from './tables'
 
-/** What becomes of a colour: writes red, green, blue, 0 … 255 and not rounded, and a share of the alpha that stays, 0 … 1. */
+/**
+ * What becomes of a colour: writes red, green, blue, 0 … 255 and not rounded, and a share of the alpha that stays, 0 …
+ * 1.
+ */
 export type ColourMap = (r: number, g: number, b: number, out: Float64Array) => void
 
-/** How light a colour is in sRGB's own numbers, 0 … 255 (coefficients of luminanceToAlpha, Filter Effects Module Level 1). */
+/**
+ * How light a colour is in sRGB's own numbers, 0 … 255 (coefficients of luminanceToAlpha, Filter Effects Module Level
+ * 1).
+ */
 export function lumaOf(r: number, g: number, b: number): number {
   return 0.2126 * r + 0.7152 * g + 0.0722 * b
 }
 
-/** Adjustments that look at each px by itself; null for those that look round it. @param isRough a few values off, and much sooner */
+/**
+ * Adjustments that look at each px by itself; null for those that look round it. @param isRough a few values off, and
+ * much sooner
+ */
 export function mapFor(adjustment: Adjustment, isRough = false): ColourMap | null {
   switch (adjustment.kind) {
-    case 'colour': return (isRough ? latticed : remembered)(turner(adjustment))
-    case 'light': return byTables(lightTable(adjustment))
-    case 'levels': return byTables(levelsTable(adjustment))
-    case 'curves': return curvesMap(adjustment)
-    case 'steps': return byTables(stepsTable(adjustment.count))
-    case 'tones': return tonesMap(adjustment)
-    case 'grey': return greyMap(adjustment.amount / 100)
-    case 'threshold': return (r, g, b, out) => put(out, lumaOf(r, g, b) >= adjustment.at ? 255 : 0)
-    case 'sketch': return (isRough ? latticed : remembered)(sketchMap(adjustment))
-    case 'blur': case 'sharpen': case 'lines': return null
+    case 'colour':
+      return (isRough ? latticed : remembered)(turner(adjustment))
+    case 'light':
+      return byTables(lightTable(adjustment))
+    case 'levels':
+      return byTables(levelsTable(adjustment))
+    case 'curves':
+      return curvesMap(adjustment)
+    case 'steps':
+      return byTables(stepsTable(adjustment.count))
+    case 'tones':
+      return tonesMap(adjustment)
+    case 'grey':
+      return greyMap(adjustment.amount / 100)
+    case 'threshold':
+      return (r, g, b, out) => put(out, lumaOf(r, g, b) >= adjustment.at ? 255 : 0)
+    case 'sketch':
+      return (isRough ? latticed : remembered)(sketchMap(adjustment))
+    case 'blur':
+    case 'sharpen':
+    case 'lines':
+      return null
   }
 }
 
@@ -49,7 +70,7 @@ function curvesMap({ all, red, green, blue }: AdjustmentOf<'curves'>): ColourMap
   const after = (own: typeof red): Table => {
     if (!own) return whole
     const table = curveTable(own)
-    return whole.map((value) => {
+    return whole.map(value => {
       const i = Math.min(Math.floor(value), 254)
       return table[i]! + (table[i + 1]! - table[i]!) * (value - i)
     })
@@ -99,10 +120,17 @@ function latticed(map: ColourMap): ColourMap {
     const [i, j, k] = [r >> 4, g >> 4, b >> 4]
     const [u, v, w] = [(r & 15) / APART, (g & 15) / APART, (b & 15) / APART]
     const [a0, a1, b0, b1] = [knot(i, j, k), knot(i + 1, j, k), knot(i, j + 1, k), knot(i + 1, j + 1, k)]
-    const [c0, c1, d0, d1] = [knot(i, j, k + 1), knot(i + 1, j, k + 1), knot(i, j + 1, k + 1), knot(i + 1, j + 1, k + 1)]
+    const [c0, c1, d0, d1] = [
+      knot(i, j, k + 1),
+      knot(i + 1, j, k + 1),
+      knot(i, j + 1, k + 1),
+      knot(i + 1, j + 1, k + 1),
+    ]
     for (let c = 0; c < 4; c++) {
-      const low = (knots[a0 + c]! * (1 - u) + knots[a1 + c]! * u) * (1 - v) + (knots[b0 + c]! * (1 - u) + knots[b1 + c]! * u) * v
-      const high = (knots[c0 + c]! * (1 - u) + knots[c1 + c]! * u) * (1 - v) + (knots[d0 + c]! * (1 - u) + knots[d1 + c]! * u) * v
+      const low =
+        (knots[a0 + c]! * (1 - u) + knots[a1 + c]! * u) * (1 - v) + (knots[b0 + c]! * (1 - u) + knots[b1 + c]! * u) * v
+      const high =
+        (knots[c0 + c]! * (1 - u) + knots[c1 + c]! * u) * (1 - v) + (knots[d0 + c]! * (1 - u) + knots[d1 + c]! * u) * v
       out[c] = low * (1 - w) + high * w
     }
   }

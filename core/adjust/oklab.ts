@@ -1,7 +1,8 @@
 import { powerOf } from '../base'
 
 /*
- * sRGB (IEC 61966-2-1) and OKLab (Ottosson 2020; CSS Color Module Level 4, §9.2) with the same last bit on every engine.
+ * sRGB (IEC 61966-2-1) and OKLab (Ottosson 2020; CSS Color Module Level 4, §9.2) with the same last bit on every
+ * engine.
  * What is only looked at uses culori (see ../colour); what goes into a drawing is computed here.
  */
 
@@ -84,7 +85,8 @@ const SLACK = 1e-4
 const HALVINGS = 8
 
 /**
- * The colour of the screen, 0 … 255 and not rounded, at a place of OKLab. What it can't show loses chroma, not lightness or
+ * The colour of the screen, 0 … 255 and not rounded, at a place of OKLab. What it can't show loses chroma, not
+ * lightness or
  * hue (as CSS Color Module Level 4, §13, but by halving alone).
  */
 export function rgbOfOklab([l, a, b]: Oklab): [number, number, number] {

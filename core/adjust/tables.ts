@@ -4,21 +4,28 @@ import type { AdjustmentOf } from './settings'
 /** For each value of a channel, 0 … 255, the one that it becomes; not rounded. */
 export type Table = Float64Array
 
-const tableOf = (value: (x: number) => number): Table => Float64Array.from({ length: 256 }, (_, x) => Math.min(Math.max(value(x), 0), 255))
+const tableOf = (value: (x: number) => number): Table =>
+  Float64Array.from({ length: 256 }, (_, x) => Math.min(Math.max(value(x), 0), 255))
 
 /** Contrast at its strongest: this many times as steep. */
 const STEEPEST = 4
 
-/** brightness() and then contrast() of the Filter Effects Module Level 1, §10.2 and §10.3: slopes in sRGB's own numbers, cut off after each. */
+/**
+ * brightness() and then contrast() of the Filter Effects Module Level 1, §10.2 and §10.3: slopes in sRGB's own numbers,
+ * cut off after each.
+ */
 export function lightTable({ brightness, contrast }: Pick<AdjustmentOf<'light'>, 'brightness' | 'contrast'>): Table {
   const bright = 1 + brightness / 100
   const slope = contrast <= 0 ? 1 + contrast / 100 : 1 + ((STEEPEST - 1) * contrast) / 100
   return tableOf(x => (Math.min(x * bright, 255) - 127.5) * slope + 127.5)
 }
 
-/** What lies between black and white is spread; the middle by a power (gamma of feComponentTransfer, Filter Effects Module Level 1). */
+/**
+ * What lies between black and white is spread; the middle by a power (gamma of feComponentTransfer, Filter Effects
+ * Module Level 1).
+ */
 export function levelsTable({ black, white, middle, outBlack, outWhite }: Omit<AdjustmentOf<'levels'>, 'kind'>): Table {
-  return tableOf((x) => {
+  return tableOf(x => {
     const share = Math.min(Math.max((x - black) / (white - black), 0), 1)
     return outBlack + (outWhite - outBlack) * (middle === 100 ? share : powerOf(share, 100 / middle))
   })
@@ -37,7 +44,7 @@ export function stepsTable(count: number): Table {
  */
 export function curveTable(points: readonly (readonly [number, number])[]): Table {
   const slopes = slopesOf(points)
-  return tableOf((x) => {
+  return tableOf(x => {
     const last = points.length - 1
     if (x <= points[0]![0]) return points[0]![1]
     if (x >= points[last]![0]) return points[last]![1]
@@ -47,13 +54,21 @@ export function curveTable(points: readonly (readonly [number, number])[]): Tabl
     const h = x1 - x0
     const t = (x - x0) / h
     const [t2, t3] = [t * t, t * t * t]
-    return (2 * t3 - 3 * t2 + 1) * y0 + (t3 - 2 * t2 + t) * h * slopes[k]! + (3 * t2 - 2 * t3) * y1 + (t3 - t2) * h * slopes[k + 1]!
+    return (
+      (2 * t3 - 3 * t2 + 1) * y0 +
+      (t3 - 2 * t2 + t) * h * slopes[k]! +
+      (3 * t2 - 2 * t3) * y1 +
+      (t3 - t2) * h * slopes[k + 1]!
+    )
   })
 }
 
 function slopesOf(points: readonly (readonly [number, number])[]): number[] {
   const count = points.length
-  const secants = Array.from({ length: count - 1 }, (_, k) => (points[k + 1]![1] - points[k]![1]) / (points[k + 1]![0] - points[k]![0]))
+  const secants = Array.from(
+    { length: count - 1 },
+    (_, k) => (points[k + 1]![1] - points[k]![1]) / (points[k + 1]![0] - points[k]![0]),
+  )
   const slopes = points.map((_, k) => {
     if (k === 0) return secants[0]!
     if (k === count - 1) return secants[k - 1]!

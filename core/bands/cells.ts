@@ -32,14 +32,22 @@ export function piecesOf({ box, inside }: FormShape): Piece[] {
   }
   const set = Uint8Array.from(counts, count => (2 * count >= cell * cell ? 1 : 0))
   const { labels, found } = components(set, columns, rows)
-  return found.filter(part => part.area >= LEAST).sort((a, b) => b.area - a.area).map(part => ({
-    columns, rows, cell, x: box.x0 - RIM * cell, y: box.y0 - RIM * cell, inside: Uint8Array.from(labels, label => (label === part.label ? 1 : 0)),
-  }))
+  return found
+    .filter(part => part.area >= LEAST)
+    .sort((a, b) => b.area - a.area)
+    .map(part => ({
+      columns,
+      rows,
+      cell,
+      x: box.x0 - RIM * cell,
+      y: box.y0 - RIM * cell,
+      inside: Uint8Array.from(labels, label => (label === part.label ? 1 : 0)),
+    }))
 }
 
 /** The middle of a cell, sheet px. */
-export function placeOf({ columns, cell, x, y }: Piece, at: number): { readonly x: number, readonly y: number } {
-  return { x: x + (at % columns + 0.5) * cell, y: y + (Math.floor(at / columns) + 0.5) * cell }
+export function placeOf({ columns, cell, x, y }: Piece, at: number): { readonly x: number; readonly y: number } {
+  return { x: x + ((at % columns) + 0.5) * cell, y: y + (Math.floor(at / columns) + 0.5) * cell }
 }
 
 /** Middle and axes of a piece by its second moments. */
@@ -58,7 +66,7 @@ export function axesOf({ columns, inside }: Piece): Axes {
   let [count, sx, sy, xx, xy, yy] = [0, 0, 0, 0, 0, 0]
   for (let i = 0; i < inside.length; i++) {
     if (!inside[i]) continue
-    const [x, y] = [i % columns + 0.5, Math.floor(i / columns) + 0.5]
+    const [x, y] = [(i % columns) + 0.5, Math.floor(i / columns) + 0.5]
     count++
     sx += x
     sy += y
@@ -68,10 +76,17 @@ export function axesOf({ columns, inside }: Piece): Axes {
   }
   const [x, y] = [sx / count, sy / count]
   const [a, b, c] = [xx / count - x * x, xy / count - x * y, yy / count - y * y]
-  // The eigenvalues of a symmetric 2 × 2 matrix; an ellipse's moment about an axis is a quarter of its half axis squared.
+  // The eigenvalues of a symmetric 2 × 2 matrix; an ellipse's moment about an axis is a quarter of its half axis
+  // squared.
   const spread = Math.sqrt(((a - c) / 2) * ((a - c) / 2) + b * b)
   const [most, least] = [(a + c) / 2 + spread, Math.max((a + c) / 2 - spread, 0)]
   const way: [number, number] = Math.abs(most - c) > Math.abs(most - a) ? [most - c, b] : [b, most - a]
   const length = Math.sqrt(way[0] * way[0] + way[1] * way[1])
-  return { x, y, along: length > 1e-9 ? [way[0] / length, way[1] / length] : [0, 1], long: 2 * Math.sqrt(most), short: 2 * Math.sqrt(least) }
+  return {
+    x,
+    y,
+    along: length > 1e-9 ? [way[0] / length, way[1] / length] : [0, 1],
+    long: 2 * Math.sqrt(most),
+    short: 2 * Math.sqrt(least),
+  }
 }

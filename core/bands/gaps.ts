@@ -19,12 +19,19 @@ export interface BandsFound {
 }
 
 /**
- * Where the borders of bands that were drawn on a layer are open: between two lines, or between a line and the shape's edge.
+ * Where the borders of bands that were drawn on a layer are open: between two lines, or between a line and the shape's
+ * edge.
  * `bands`: into how many areas they divide the shape, each of which can be poured; `whenClosed`: with the gaps closed.
  *
  * @param wanted how many there should be
  */
-export function bandGaps(kernels: Kernels, drawing: Drawing, layer: Layer, { box, inside }: FormShape, wanted: number): BandsFound {
+export function bandGaps(
+  kernels: Kernels,
+  drawing: Drawing,
+  layer: Layer,
+  { box, inside }: FormShape,
+  wanted: number,
+): BandsFound {
   const [width, height] = [box.x1 - box.x0, box.y1 - box.y0]
   const clear = inside.slice()
   for (const { number, part } of tilesUnder(drawing.sheet, box)) {
@@ -33,7 +40,8 @@ export function bandGaps(kernels: Kernels, drawing: Drawing, layer: Layer, { box
     const origin = tileOrigin(drawing.sheet, number)
     for (let y = part.y0; y < part.y1; y++) {
       for (let x = part.x0; x < part.x1; x++) {
-        if (tile[4 * ((y - origin.y) * TILE + x - origin.x) + 3]! >= INK_ALPHA) clear[(y - box.y0) * width + x - box.x0] = 0
+        if (tile[4 * ((y - origin.y) * TILE + x - origin.x) + 3]! >= INK_ALPHA)
+          clear[(y - box.y0) * width + x - box.x0] = 0
       }
     }
   }
@@ -54,7 +62,11 @@ export function bandGaps(kernels: Kernels, drawing: Drawing, layer: Layer, { box
     if (wider.sizes.length > found.sizes.length) found = wider
   }
   const { gaps, sizes } = found
-  const moved = ({ x, y }: { readonly x: number, readonly y: number }) => ({ x: x + box.x0, y: y + box.y0 })
+  const moved = ({ x, y }: { readonly x: number; readonly y: number }) => ({ x: x + box.x0, y: y + box.y0 })
   const bands = components(clear, width, height).found.filter(each => each.area >= LEAST_BAND).length
-  return { bands, whenClosed: Math.max(sizes.length - 1, bands), gaps: gaps.map(gap => ({ ...gap, ...moved(gap), ends: [moved(gap.ends[0]), moved(gap.ends[1])] })) }
+  return {
+    bands,
+    whenClosed: Math.max(sizes.length - 1, bands),
+    gaps: gaps.map(gap => ({ ...gap, ...moved(gap), ends: [moved(gap.ends[0]), moved(gap.ends[1])] })),
+  }
 }

@@ -22,13 +22,20 @@ const LEAST_AREA = 24
 const LEAST_LENGTH = 14
 
 /**
- * The seams that are left inside a shape: where lightness, evened over 3 × 3 px, changes by more than {@link SEAM_STEP} a px
+ * The seams that are left inside a shape: where lightness, evened over 3 × 3 px, changes by more than {@link SEAM_STEP}
+ * a px
  * (central differences), in pieces that are longer than grain.
  *
  * @param lightness L*, row-major
  * @param inside 1 inside the shape; the same size
  */
-export function seamsLeft(lightness: Float32Array, inside: Uint8Array, width: number, height: number, least = SEAM_STEP): Seams {
+export function seamsLeft(
+  lightness: Float32Array,
+  inside: Uint8Array,
+  width: number,
+  height: number,
+  least = SEAM_STEP,
+): Seams {
   // Px that lie just so far inside count.
   const inner = withoutRim(sharedKernels(), inside, width, height, Math.sqrt(RIM * RIM - 1))
   const even = evened(lightness, width, height)
@@ -46,7 +53,11 @@ export function seamsLeft(lightness: Float32Array, inside: Uint8Array, width: nu
     }
   }
   const { labels, found } = components(steep, width, height)
-  const long = new Set(found.filter(({ area, box }) => area >= LEAST_AREA && Math.max(box.x1 - box.x0, box.y1 - box.y0) >= LEAST_LENGTH).map(({ label }) => label))
+  const long = new Set(
+    found
+      .filter(({ area, box }) => area >= LEAST_AREA && Math.max(box.x1 - box.x0, box.y1 - box.y0) >= LEAST_LENGTH)
+      .map(({ label }) => label),
+  )
   const set = new Uint8Array(inside.length)
   let [px, strongest] = [0, 0]
   for (let i = 0; i < set.length; i++) {
@@ -61,7 +72,9 @@ export function seamsLeft(lightness: Float32Array, inside: Uint8Array, width: nu
 /** The mean of 3 × 3 px; the outermost stay. */
 function evened(values: Float32Array, width: number, height: number): Float32Array {
   const across = values.slice()
-  for (let y = 0; y < height; y++) for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) across[i] = (values[i - 1]! + values[i]! + values[i + 1]!) / 3
+  for (let y = 0; y < height; y++)
+    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++)
+      across[i] = (values[i - 1]! + values[i]! + values[i + 1]!) / 3
   const out = across.slice()
   for (let i = width; i < out.length - width; i++) out[i] = (across[i - width]! + across[i]! + across[i + width]!) / 3
   return out

@@ -30,13 +30,23 @@ export function formShape(drawing: Drawing, layer: Layer): FormShape | null {
   return inside.includes(1) ? { box, inside } : null
 }
 
-/** Sets what can't be reached from outside. A side of the box that lies on the sheet's edge is no outside: an outline may run off the sheet. */
+/**
+ * Sets what can't be reached from outside. A side of the box that lies on the sheet's edge is no outside: an outline
+ * may run off the sheet.
+ */
 function fillHoles(inside: Uint8Array, width: number, height: number, box: Rect, sheet: Sheet): void {
-  const { labels, found } = components(inside.map(value => 1 - value), width, height)
-  const isOpen = ({ box: part }: typeof found[number]) =>
-    (part.x0 === 0 && box.x0 > 0) || (part.y0 === 0 && box.y0 > 0) || (part.x1 === width && box.x1 < sheet.width) || (part.y1 === height && box.y1 < sheet.height)
+  const { labels, found } = components(
+    inside.map(value => 1 - value),
+    width,
+    height,
+  )
+  const isOpen = ({ box: part }: (typeof found)[number]) =>
+    (part.x0 === 0 && box.x0 > 0) ||
+    (part.y0 === 0 && box.y0 > 0) ||
+    (part.x1 === width && box.x1 < sheet.width) ||
+    (part.y1 === height && box.y1 < sheet.height) ||
     // All round: nothing but the sheet's edge bounds it.
-    || (part.x0 === 0 && part.x1 === width && part.y0 === 0 && part.y1 === height)
+    (part.x0 === 0 && part.x1 === width && part.y0 === 0 && part.y1 === height)
   const holes = new Set(found.filter(part => !isOpen(part)).map(part => part.label))
   for (let i = 0; i < inside.length; i++) if (holes.has(labels[i]!)) inside[i] = 1
 }

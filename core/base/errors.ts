@@ -1,14 +1,14 @@
 /** Codes of what can be refused by the core, each with a sentence a person can act on. */
-export type CoreErrorCode
-  = | 'sheet-size'
-    | 'act-malformed'
-    | 'act-refused'
-    | 'record-malformed'
-    | 'record-version'
-    | 'nothing-drawn'
-    | 'plan-edit'
-    | 'plan-file'
-    | 'mural-size'
+export type CoreErrorCode =
+  | 'sheet-size'
+  | 'act-malformed'
+  | 'act-refused'
+  | 'record-malformed'
+  | 'record-version'
+  | 'nothing-drawn'
+  | 'plan-edit'
+  | 'plan-file'
+  | 'mural-size'
 
 /**
  * Something given from outside that the core can't take.

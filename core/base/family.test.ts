@@ -14,6 +14,6 @@ describe('the union of a family', () => {
     expect(schema.parse({ kind: 'line', to: 2 })).toEqual({ kind: 'line', to: 2 })
     expect(schema.safeParse({ kind: 'dot', to: 2 }).success).toBe(false)
     expect(schema.safeParse({ kind: 'ring' }).success).toBe(false)
-    expectTypeOf<z.infer<typeof schema>>().toEqualTypeOf<{ kind: 'dot', x: number } | { kind: 'line', to: number }>()
+    expectTypeOf<z.infer<typeof schema>>().toEqualTypeOf<{ kind: 'dot'; x: number } | { kind: 'line'; to: number }>()
   })
 })

@@ -7,7 +7,9 @@ const LN2 = 0.6931471805599453
 const LOG_TERMS = 14
 const EXP_TERMS = 16
 
-/** Natural logarithm of x > 0: ln m = 2 artanh((m − 1) ÷ (m + 1)), after x was brought near 1 by halving and doubling. */
+/**
+ * Natural logarithm of x > 0: ln m = 2 artanh((m − 1) ÷ (m + 1)), after x was brought near 1 by halving and doubling.
+ */
 export function logOf(x: number): number {
   let m = x
   let twos = 0

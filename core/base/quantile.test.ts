@@ -7,7 +7,8 @@ describe('quantiles', () => {
     const random = seededRandom(7)
     for (let n = 1; n < 40; n++) {
       const values = Array.from({ length: n }, () => Math.round(random.unit() * 30))
-      for (const share of [0, 0.1, 0.25, 0.5, 0.75, 0.9, 1]) expect(quantileOf(values, share), `${share} of ${values.join()}`).toBeCloseTo(quantile(values, share), 9)
+      for (const share of [0, 0.1, 0.25, 0.5, 0.75, 0.9, 1])
+        expect(quantileOf(values, share), `${share} of ${values.join()}`).toBeCloseTo(quantile(values, share), 9)
       expect(medianOf(values)).toBe(median(values))
     }
   })

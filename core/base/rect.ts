@@ -17,16 +17,20 @@ export function unionRect(a: Rect, b: Rect): Rect {
   if (isEmptyRect(a)) return b
   if (isEmptyRect(b)) return a
   return {
-    x0: Math.min(a.x0, b.x0), y0: Math.min(a.y0, b.y0),
-    x1: Math.max(a.x1, b.x1), y1: Math.max(a.y1, b.y1),
+    x0: Math.min(a.x0, b.x0),
+    y0: Math.min(a.y0, b.y0),
+    x1: Math.max(a.x1, b.x1),
+    y1: Math.max(a.y1, b.y1),
   }
 }
 
 /** What both have in common; {@link EMPTY_RECT} when nothing. */
 export function intersectRect(a: Rect, b: Rect): Rect {
   const rect = {
-    x0: Math.max(a.x0, b.x0), y0: Math.max(a.y0, b.y0),
-    x1: Math.min(a.x1, b.x1), y1: Math.min(a.y1, b.y1),
+    x0: Math.max(a.x0, b.x0),
+    y0: Math.max(a.y0, b.y0),
+    x1: Math.min(a.x1, b.x1),
+    y1: Math.min(a.y1, b.y1),
   }
   return isEmptyRect(rect) ? EMPTY_RECT : rect
 }

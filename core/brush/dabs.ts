@@ -47,7 +47,7 @@ export class DabBox {
 
   private keep(key: string, number: number, dab: Dab): Dab {
     let own = this.made.get(key)
-    if (!own) this.made.set(key, own = new Map())
+    if (!own) this.made.set(key, (own = new Map()))
     own.set(number, dab)
     return dab
   }

@@ -1,8 +1,25 @@
 export { radiusAt } from './response'
-export { FULL_PRESSURE, packSample, SAMPLE_FIELDS, samplesSchema, SUBPIXELS, unpackSample, type Sample } from './samples'
 export {
-  GREATEST_SIZE, GREATEST_STEADYING, isRubbing, LEAST_SIZE, STAMP_SHAPES, TOOL_IDS, toolSettingsSchema,
-  type StampShape, type Tip, type ToolName, type ToolSettings,
+  FULL_PRESSURE,
+  packSample,
+  SAMPLE_FIELDS,
+  samplesSchema,
+  SUBPIXELS,
+  unpackSample,
+  type Sample,
+} from './samples'
+export {
+  GREATEST_SIZE,
+  GREATEST_STEADYING,
+  isRubbing,
+  LEAST_SIZE,
+  STAMP_SHAPES,
+  TOOL_IDS,
+  toolSettingsSchema,
+  type StampShape,
+  type Tip,
+  type ToolName,
+  type ToolSettings,
 } from './settings'
 export { fromVersion1, toolSettings1Schema, type ToolSettings1 } from './settings-1'
 export { Steadier } from './steady'

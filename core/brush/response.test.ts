@@ -3,7 +3,17 @@ import { FLOW_STEPS, radiusAt, responseOf } from './response'
 import { toolSettings } from './tools'
 import type { Step } from './steps'
 
-const step = (set: Partial<Step> = {}): Step => ({ x: 0, y: 0, pressure: 1, time: 0, dx: 1, dy: 0, along: 500, speed: 0, ...set })
+const step = (set: Partial<Step> = {}): Step => ({
+  x: 0,
+  y: 0,
+  pressure: 1,
+  time: 0,
+  dx: 1,
+  dy: 0,
+  along: 500,
+  speed: 0,
+  ...set,
+})
 const plain = { pressureSize: 0, pressureFlow: 0, speedSize: 0, speedFlow: 0, taperIn: 0, taperOut: 0 }
 const pen = (set: object) => toolSettings('ink-pen', { ...plain, size: 40, ...set })
 const radius = (set: object, at: Partial<Step>, total = Infinity) => responseOf(pen(set), total).radius(step(at))
@@ -21,7 +31,15 @@ describe('how a tool answers to the hand', () => {
     expect(radius(set, at)).toBeCloseTo(expected, 1)
   })
 
-  it.each<[number, number]>([[0, 1 / 8], [20, 15], [40, 20], [300, 20], [360, 20], [380, 15], [400, 1 / 8]])('with pointed ends of 40 px, at %i of 400 px', (along, expected) => {
+  it.each<[number, number]>([
+    [0, 1 / 8],
+    [20, 15],
+    [40, 20],
+    [300, 20],
+    [360, 20],
+    [380, 15],
+    [400, 1 / 8],
+  ])('with pointed ends of 40 px, at %i of 400 px', (along, expected) => {
     expect(radius({ taperIn: 100, taperOut: 100 }, { along }, 400)).toBeCloseTo(expected, 1)
   })
 

@@ -36,8 +36,12 @@ export function responseOf(tool: ToolSettings, total: number): Response {
   const half = tool.size / 2
   const taper = taperOf(tool, total)
   return {
-    radius: step => roundedRadius(half * byPressure(tool.pressureSize, step.pressure) * bySpeed(tool.speedSize, step.speed) * taper(step.along)),
-    flow: step => Math.round(byPressure(tool.pressureFlow, step.pressure) * bySpeed(tool.speedFlow, step.speed) * FLOW_STEPS),
+    radius: step =>
+      roundedRadius(
+        half * byPressure(tool.pressureSize, step.pressure) * bySpeed(tool.speedSize, step.speed) * taper(step.along),
+      ),
+    flow: step =>
+      Math.round(byPressure(tool.pressureFlow, step.pressure) * bySpeed(tool.speedFlow, step.speed) * FLOW_STEPS),
   }
 }
 
@@ -49,7 +53,7 @@ function taperOf({ size, taperIn, taperOut }: ToolSettings, total: number): (alo
   const fit = total < wanted ? total / wanted : 1
   const start = (taperIn / 100) * size * fit
   const end = (taperOut / 100) * size * fit
-  return (along) => {
+  return along => {
     const left = total - along
     const rise = along < start ? eased(along / start) : 1
     return left < end ? rise * eased(Math.max(left, 0) / end) : rise

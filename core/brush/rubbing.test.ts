@@ -8,7 +8,10 @@ const kernels = loadKernels()
 const [WIDTH, HEIGHT] = [400, 240]
 const sheet = { width: WIDTH, height: HEIGHT, paper: [255, 255, 255] as const }
 
-function painted(of: (x: number, y: number) => readonly [number, number, number, number], more: Partial<Layer> = {}): Drawing {
+function painted(
+  of: (x: number, y: number) => readonly [number, number, number, number],
+  more: Partial<Layer> = {},
+): Drawing {
   const tiles = new Map<number, Uint8Array>()
   for (let number = 0; number < 2; number++) {
     const tile = new Uint8Array(TILE_BYTES)
@@ -21,7 +24,11 @@ function painted(of: (x: number, y: number) => readonly [number, number, number,
   return { sheet, layers: [{ id: 'a', name: 'a', visible: true, opacity: 100, tiles, ...more }] }
 }
 const px = (drawing: Drawing) => {
-  const pixels = flattenDrawing(kernels, { sheet, layers: drawing.layers.map(layer => ({ ...layer, inside: false })) }, null)
+  const pixels = flattenDrawing(
+    kernels,
+    { sheet, layers: drawing.layers.map(layer => ({ ...layer, inside: false })) },
+    null,
+  )
   return (x: number, y: number) => [...pixels.subarray(4 * (y * WIDTH + x), 4 * (y * WIDTH + x) + 4)]
 }
 
@@ -32,12 +39,25 @@ function way(points: readonly (readonly [number, number])[], pressure = 1): numb
     const [[x0, y0], [x1, y1]] = [points[k - 1]!, points[k]!]
     for (let i = 0; i <= 24; i++) {
       const t = (i / 24) ** 1.2
-      out.push(...packSample({ x: x0 + (x1 - x0) * t + Math.sin(i * 1.7 + k) * 0.8, y: y0 + (y1 - y0) * t + Math.cos(i * 2.3) * 0.8, pressure, wait: i === 0 && k === 1 ? 0 : 8 }))
+      out.push(
+        ...packSample({
+          x: x0 + (x1 - x0) * t + Math.sin(i * 1.7 + k) * 0.8,
+          y: y0 + (y1 - y0) * t + Math.cos(i * 2.3) * 0.8,
+          pressure,
+          wait: i === 0 && k === 1 ? 0 : 8,
+        }),
+      )
     }
   }
   return out
 }
-function rubbed(drawing: Drawing, tool: ToolSettings, samples: readonly number[], within?: Selection, own: Kernels = kernels): Drawing {
+function rubbed(
+  drawing: Drawing,
+  tool: ToolSettings,
+  samples: readonly number[],
+  within?: Selection,
+  own: Kernels = kernels,
+): Drawing {
   const rubbing = new Rubbing(own, drawing, drawing.layers[0]!, { tool, colour: [0, 0, 0], seed: 9 }, within)
   rubbing.extend(samples)
   rubbing.finish()
@@ -57,14 +77,22 @@ describe('blending two stripes with the smudging stump', () => {
     for (let pass = 0; pass < 3; pass++) {
       const samples = Array.from({ length: 161 }, (_, i) => {
         const t = pass % 2 ? 1 - i / 160 : i / 160
-        return packSample({ x: 40 + 320 * t, y: 120 + 1.5 * Math.sin(i / 7 + pass) + size * swing * Math.sin(i / 3), pressure: 1, wait: i ? 8 : 0 })
+        return packSample({
+          x: 40 + 320 * t,
+          y: 120 + 1.5 * Math.sin(i / 7 + pass) + size * swing * Math.sin(i / 3),
+          pressure: 1,
+          wait: i ? 8 : 0,
+        })
       }).flat()
       drawing = rubbed(drawing, smudge({ size, opacity }), samples)
     }
     const at = px(drawing)
     const lightness = (x: number, y: number) => lightnessOf(at(x, y).slice(0, 3) as [number, number, number])
     let sum = 0
-    for (let x = 120; x < 280; x += 10) sum += Math.max(...Array.from({ length: 118 }, (_, k) => Math.abs(lightness(x, 62 + k) - lightness(x, 60 + k)) / 2))
+    for (let x = 120; x < 280; x += 10)
+      sum += Math.max(
+        ...Array.from({ length: 118 }, (_, k) => Math.abs(lightness(x, 62 + k) - lightness(x, 60 + k)) / 2),
+      )
     return sum / 16
   }
 
@@ -78,7 +106,16 @@ describe('blending two stripes with the smudging stump', () => {
 
 describe('smudging', () => {
   it('drags colour along, and runs out', () => {
-    const at = px(rubbed(half, smudge({ size: 40, opacity: 80 }), way([[120, 120], [360, 120]])))
+    const at = px(
+      rubbed(
+        half,
+        smudge({ size: 40, opacity: 80 }),
+        way([
+          [120, 120],
+          [360, 120],
+        ]),
+      ),
+    )
     expect(at(165, 120)[0]).toBeGreaterThan(120)
     const reds = [160, 190, 220, 260, 320].map(x => at(x, 120)[0]!)
     expect(reds).toEqual([...reds].sort((a, b) => b - a))
@@ -88,7 +125,16 @@ describe('smudging', () => {
 
   it('carries farther the stronger it is', () => {
     const reach = (opacity: number) => {
-      const at = px(rubbed(half, smudge({ size: 40, opacity }), way([[120, 120], [380, 120]])))
+      const at = px(
+        rubbed(
+          half,
+          smudge({ size: 40, opacity }),
+          way([
+            [120, 120],
+            [380, 120],
+          ]),
+        ),
+      )
       let x = 150
       while (x < 390 && at(x, 120)[0]! > 50) x++
       return x
@@ -99,7 +145,18 @@ describe('smudging', () => {
   })
 
   it('across the border of paint leaves no px darker than both sides, nor of another colour', () => {
-    const at = px(rubbed(edge, smudge({ size: 50, opacity: 85 }), way([[110, 120], [240, 126], [90, 118], [250, 110]])))
+    const at = px(
+      rubbed(
+        edge,
+        smudge({ size: 50, opacity: 85 }),
+        way([
+          [110, 120],
+          [240, 126],
+          [90, 118],
+          [250, 110],
+        ]),
+      ),
+    )
     let seen = 0
     let worst = 0
     for (let y = 80; y < 160; y++) {
@@ -109,67 +166,144 @@ describe('smudging', () => {
         if (x >= 150) seen++
         // As it shows on white: paint is (200, 60, 40), paper white; nothing may be darker than paint.
         const shown = [r!, g!, b!].map(value => value + (255 - value) * (1 - a! / 255))
-        worst = Math.max(worst, lightnessOf([200, 60, 40]) - lightnessOf([Math.round(shown[0]!), Math.round(shown[1]!), Math.round(shown[2]!)]))
+        worst = Math.max(
+          worst,
+          lightnessOf([200, 60, 40]) -
+            lightnessOf([Math.round(shown[0]!), Math.round(shown[1]!), Math.round(shown[2]!)]),
+        )
         if (a! >= 12) expect(Math.abs(r! - 200)).toBeLessThanOrEqual(3)
       }
     }
-    console.info(`smudge over an edge: ${seen} px of paint beyond it, the darkest ${worst.toFixed(2)} L* below the paint`)
+    console.info(
+      `smudge over an edge: ${seen} px of paint beyond it, the darkest ${worst.toFixed(2)} L* below the paint`,
+    )
     expect(seen).toBeGreaterThan(1500)
     expect(worst).toBeLessThan(0.5)
   })
 })
 
 describe('softening', () => {
-  it.each([[40, 5], [60, 3], [90, 2]])('with %i px takes a seam of two shades away in %i passes at half strength', (size, passes) => {
+  it.each([
+    [40, 5],
+    [60, 3],
+    [90, 2],
+  ])('with %i px takes a seam of two shades away in %i passes at half strength', (size, passes) => {
     const seam = painted(x => (x < 200 ? [150, 110, 90, 255] : [112, 80, 66, 255]))
     let drawing = seam
-    for (let i = 0; i < passes; i++) drawing = rubbed(drawing, soften({ size, opacity: 50 }), way([[200, 40], [200, 200], [200, 40]]))
+    for (let i = 0; i < passes; i++)
+      drawing = rubbed(
+        drawing,
+        soften({ size, opacity: 50 }),
+        way([
+          [200, 40],
+          [200, 200],
+          [200, 40],
+        ]),
+      )
     const at = px(drawing)
     let worst = 0
     for (let y = 70; y < 170; y++) {
-      for (let x = 160; x < 240; x++) worst = Math.max(worst, Math.abs(lightnessOf(at(x, y).slice(0, 3) as [number, number, number]) - lightnessOf(at(x + 1, y).slice(0, 3) as [number, number, number])))
+      for (let x = 160; x < 240; x++)
+        worst = Math.max(
+          worst,
+          Math.abs(
+            lightnessOf(at(x, y).slice(0, 3) as [number, number, number]) -
+              lightnessOf(at(x + 1, y).slice(0, 3) as [number, number, number]),
+          ),
+        )
     }
     const before = lightnessOf([150, 110, 90]) - lightnessOf([112, 80, 66])
-    console.info(`soften ${size} px, ${passes} passes: strongest step ${worst.toFixed(2)} L* a px (${before.toFixed(1)} before)`)
+    console.info(
+      `soften ${size} px, ${passes} passes: strongest step ${worst.toFixed(2)} L* a px (${before.toFixed(1)} before)`,
+    )
     expect(worst).toBeLessThanOrEqual(1)
     expect(at(120, 120)).toEqual([150, 110, 90, 255])
   })
 
   it('does not spread beyond the shape of a layer that stays inside', () => {
-    const disc = painted((x, y) => ((x - 200) ** 2 + (y - 120) ** 2 < 3600 ? (x < 200 ? [220, 180, 90, 255] : [120, 80, 30, 255]) : [0, 0, 0, 0]), { inside: true })
-    const at = px(rubbed(disc, soften({ size: 80, opacity: 70 }), way([[130, 120], [270, 120], [200, 40], [200, 200]])))
-    for (let y = 0; y < HEIGHT; y++) for (let x = 0; x < WIDTH; x++) expect(at(x, y)[3]).toBe((x - 200) ** 2 + (y - 120) ** 2 < 3600 ? 255 : 0)
+    const disc = painted(
+      (x, y) =>
+        (x - 200) ** 2 + (y - 120) ** 2 < 3600 ? (x < 200 ? [220, 180, 90, 255] : [120, 80, 30, 255]) : [0, 0, 0, 0],
+      { inside: true },
+    )
+    const at = px(
+      rubbed(
+        disc,
+        soften({ size: 80, opacity: 70 }),
+        way([
+          [130, 120],
+          [270, 120],
+          [200, 40],
+          [200, 200],
+        ]),
+      ),
+    )
+    for (let y = 0; y < HEIGHT; y++)
+      for (let x = 0; x < WIDTH; x++) expect(at(x, y)[3]).toBe((x - 200) ** 2 + (y - 120) ** 2 < 3600 ? 255 : 0)
     expect(at(200, 120)[0]).toBeGreaterThan(130)
     expect(at(200, 120)[0]).toBeLessThan(210)
   })
 })
 
 describe('both', () => {
-  it.each([smudge({ size: 44 }), soften({ size: 44 })])('$effect: only where it is chosen', (tool) => {
-    const chosen: Selection = new Map([[0, new Uint8Array(TILE * TILE).map((_, i) => (Math.floor(i / TILE) < 120 ? 255 : 0))]])
-    const at = px(rubbed(half, tool, way([[100, 120], [200, 120]]), chosen))
+  it.each([smudge({ size: 44 }), soften({ size: 44 })])('$effect: only where it is chosen', tool => {
+    const chosen: Selection = new Map([
+      [0, new Uint8Array(TILE * TILE).map((_, i) => (Math.floor(i / TILE) < 120 ? 255 : 0))],
+    ])
+    const at = px(
+      rubbed(
+        half,
+        tool,
+        way([
+          [100, 120],
+          [200, 120],
+        ]),
+        chosen,
+      ),
+    )
     expect(at(151, 110)).not.toEqual([40, 90, 200, 255])
     for (let x = 100; x < 250; x++) expect(at(x, 121)).toEqual(x < 150 ? [200, 60, 40, 255] : [40, 90, 200, 255])
   })
 
-  it.each([smudge({ size: 44 }), soften({ size: 44 })])('$effect: the same drawing however the samples come, and with plain kernels', (tool) => {
-    const samples = way([[100, 60], [250, 180], [380, 239]], 0.7)
-    const whole = rubbed(half, tool, samples)
-    const rubbing = new Rubbing(kernels, half, half.layers[0]!, { tool, colour: [0, 0, 0], seed: 9 })
-    for (let i = 0; i < samples.length; i += 12) rubbing.extend(samples.slice(i, i + 12))
-    rubbing.finish()
-    const parts = rubbing.touched.parts().map(({ number, part }) => [number, rubbing.preview(number, part).slice()] as const)
-    const bit = rubbing.lay()
-    const plain = rubbed(half, tool, samples, undefined, plainKernels())
-    for (const [number, tile] of whole.layers[0]!.tiles) {
-      for (const other of [bit, plain]) expect(tile.findIndex((value, i) => value !== other.layers[0]!.tiles.get(number)![i])).toBe(-1)
-    }
-    for (const [number, tile] of parts) expect(tile.findIndex((value, i) => value !== whole.layers[0]!.tiles.get(number)![i])).toBe(-1)
-  })
+  it.each([smudge({ size: 44 }), soften({ size: 44 })])(
+    '$effect: the same drawing however the samples come, and with plain kernels',
+    tool => {
+      const samples = way(
+        [
+          [100, 60],
+          [250, 180],
+          [380, 239],
+        ],
+        0.7,
+      )
+      const whole = rubbed(half, tool, samples)
+      const rubbing = new Rubbing(kernels, half, half.layers[0]!, { tool, colour: [0, 0, 0], seed: 9 })
+      for (let i = 0; i < samples.length; i += 12) rubbing.extend(samples.slice(i, i + 12))
+      rubbing.finish()
+      const parts = rubbing.touched
+        .parts()
+        .map(({ number, part }) => [number, rubbing.preview(number, part).slice()] as const)
+      const bit = rubbing.lay()
+      const plain = rubbed(half, tool, samples, undefined, plainKernels())
+      for (const [number, tile] of whole.layers[0]!.tiles) {
+        for (const other of [bit, plain])
+          expect(tile.findIndex((value, i) => value !== other.layers[0]!.tiles.get(number)![i])).toBe(-1)
+      }
+      for (const [number, tile] of parts)
+        expect(tile.findIndex((value, i) => value !== whole.layers[0]!.tiles.get(number)![i])).toBe(-1)
+    },
+  )
 
-  it.each([smudge(), soften()])('$effect: what it does not reach stays to the last bit, faint paint too', (tool) => {
+  it.each([smudge(), soften()])('$effect: what it does not reach stays to the last bit, faint paint too', tool => {
     const faint = painted((x, y) => [x % 256, y % 256, 77, 1 + ((x * 7 + y) % 40)])
-    const after = rubbed(faint, { ...tool, size: 40 }, way([[100, 100], [140, 100]]))
+    const after = rubbed(
+      faint,
+      { ...tool, size: 40 },
+      way([
+        [100, 100],
+        [140, 100],
+      ]),
+    )
     const [a, b] = [faint.layers[0]!.tiles.get(0)!, after.layers[0]!.tiles.get(0)!]
     for (let y = 0; y < HEIGHT; y++) {
       for (let x = 0; x < TILE; x++) {
@@ -188,10 +322,16 @@ describe('a glow', () => {
     const tool = toolSettings('glow', { size: 80, flow: 100, hardness: 100, opacity: 50, pressureFlow: 0 })
     kernels.openMask(WIDTH, HEIGHT)
     const stroke = new Stroke(kernels, drawing, drawing.layers[0]!, { tool, colour: [200, 160, 60], seed: 4 })
-    stroke.extend(way([[100, 120], [300, 120]]))
+    stroke.extend(
+      way([
+        [100, 120],
+        [300, 120],
+      ]),
+    )
     stroke.finish()
     const at = px(stroke.lay())
-    for (const [c, value] of [160, 130, 120, 255].entries()) expect(Math.abs(at(120, 120)[c]! - value)).toBeLessThanOrEqual(1)
+    for (const [c, value] of [160, 130, 120, 255].entries())
+      expect(Math.abs(at(120, 120)[c]! - value)).toBeLessThanOrEqual(1)
     expect(at(270, 120).slice(0, 3)).toEqual([200, 160, 60])
     expect(Math.abs(at(270, 120)[3]! - 127.5)).toBeLessThanOrEqual(1)
   })

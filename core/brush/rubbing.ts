@@ -1,6 +1,15 @@
 import { EMPTY_RECT, growRect, intersectRect, isEmptyRect, unionRect, type Rect } from '../base'
 import { isClearTile, TILE, TILE_BYTES, type Kernels, type Tile } from '../kernels'
-import { sheetRect, tileOrigin, tilesUnder, Touched, withLayer, type Drawing, type Layer, type Selection } from '../layers'
+import {
+  sheetRect,
+  tileOrigin,
+  tilesUnder,
+  Touched,
+  withLayer,
+  type Drawing,
+  type Layer,
+  type Selection,
+} from '../layers'
 import { areaOf, boxRadius, type Area } from './area'
 import { PathWalker } from './path'
 import { FLOW_STEPS, responseOf } from './response'
@@ -20,8 +29,10 @@ const LEAST_SIGMA = 1.2
 const CARRY_SIZES = 1.6
 
 /**
- * Rubbing the paint of a layer under the hand: `smudge` drags colour along, `soften` blurs it. Works on colours weighed by
- * alpha in 16 bits, so that many passes neither drift nor leave dark fringes; each px is rounded once, when it is shown or
+ * Rubbing the paint of a layer under the hand: `smudge` drags colour along, `soften` blurs it. Works on colours weighed
+ * by
+ * alpha in 16 bits, so that many passes neither drift nor leave dark fringes; each px is rounded once, when it is shown
+ * or
  * laid.
  */
 export class Rubbing implements LiveStroke {
@@ -46,7 +57,10 @@ export class Rubbing implements LiveStroke {
   private readonly side: number
 
   constructor(
-    private readonly kernels: Kernels, private readonly drawing: Drawing, readonly layer: Layer, private readonly style: StrokeStyle,
+    private readonly kernels: Kernels,
+    private readonly drawing: Drawing,
+    readonly layer: Layer,
+    private readonly style: StrokeStyle,
     private readonly within: Selection | undefined = drawing.selection,
   ) {
     const { tool } = style
@@ -56,12 +70,17 @@ export class Rubbing implements LiveStroke {
     this.side = Math.ceil(tool.size / 2) * 2 + 1
     const step = Math.max(tool.size * (this.isSmudge ? SMUDGE_STEP : SOFTEN_STEP), 1)
     const response = responseOf(tool, Infinity)
-    this.frames = [AS_DRAWN, ...style.echoes ?? []]
+    this.frames = [AS_DRAWN, ...(style.echoes ?? [])]
     this.carried = this.frames.map(() => null)
-    this.walker = new PathWalker(new Spacer(() => step, (at) => {
-      const strength = ((tool.opacity / 100) * response.flow(at)) / FLOW_STEPS
-      this.frames.forEach((_, frame) => this.rub(at, frame, strength, step))
-    }))
+    this.walker = new PathWalker(
+      new Spacer(
+        () => step,
+        at => {
+          const strength = ((tool.opacity / 100) * response.flow(at)) / FLOW_STEPS
+          this.frames.forEach((_, frame) => this.rub(at, frame, strength, step))
+        },
+      ),
+    )
   }
 
   extend(packed: readonly number[]): Rect {
@@ -79,7 +98,7 @@ export class Rubbing implements LiveStroke {
 
   preview(number: number, _part: Rect): Tile {
     let tile = this.previews.get(number)
-    if (!tile) this.previews.set(number, tile = new Uint8Array(TILE_BYTES))
+    if (!tile) this.previews.set(number, (tile = new Uint8Array(TILE_BYTES)))
     const work = this.work.get(number)
     if (!work) tile.set(this.layer.tiles.get(number) ?? new Uint8Array(TILE_BYTES))
     else this.straighten(number, work, tile)
@@ -111,7 +130,10 @@ export class Rubbing implements LiveStroke {
     if (!before || !weighed) return
     // Four values of 16 bits are compared as two of 32.
     const [was, is] = [new Uint32Array(weighed.buffer), new Uint32Array(work.buffer)]
-    const [from, to] = [new Uint32Array(before.buffer, before.byteOffset, TILE * TILE), new Uint32Array(out.buffer, out.byteOffset, TILE * TILE)]
+    const [from, to] = [
+      new Uint32Array(before.buffer, before.byteOffset, TILE * TILE),
+      new Uint32Array(out.buffer, out.byteOffset, TILE * TILE),
+    ]
     for (let i = 0; i < from.length; i++) {
       if (was[2 * i] === is[2 * i] && was[2 * i + 1] === is[2 * i + 1]) to[i] = from[i]!
       else if (this.layer.inside) out[4 * i + 3] = before[4 * i + 3]!
@@ -132,7 +154,16 @@ export class Rubbing implements LiveStroke {
     else this.soften(box, x, y, strength)
   }
 
-  private smudge(whole: Rect, box: Rect, x: number, y: number, strength: number, frame: number, isFirst: boolean, step: number): void {
+  private smudge(
+    whole: Rect,
+    box: Rect,
+    x: number,
+    y: number,
+    strength: number,
+    frame: number,
+    isFirst: boolean,
+    step: number,
+  ): void {
     const under = this.read(whole)
     const carried = this.carried[frame]
     if (!carried || isFirst) {
@@ -179,7 +210,10 @@ export class Rubbing implements LiveStroke {
     return out
   }
 
-  /** Brings the px of a dab toward those of an area that holds it, each as far as the brush, the selection and the strength say. */
+  /**
+   * Brings the px of a dab toward those of an area that holds it, each as far as the brush, the selection and the
+   * strength say.
+   */
   private write(box: Rect, cx: number, cy: number, strength: number, toward: Area): void {
     const { sheet } = this.drawing
     for (const { number, part } of tilesUnder(sheet, box)) {
@@ -192,12 +226,22 @@ export class Rubbing implements LiveStroke {
         this.work.set(number, work)
       }
       const { x, y } = tileOrigin(sheet, number)
-      for (let py = part.y0; py < part.y1; py++) this.writeRow(work, py, { x0: part.x0, x1: part.x1, left: x, top: y }, cx, cy, strength, toward, chosen)
+      for (let py = part.y0; py < part.y1; py++)
+        this.writeRow(work, py, { x0: part.x0, x1: part.x1, left: x, top: y }, cx, cy, strength, toward, chosen)
     }
     this.fresh = unionRect(this.fresh, this.touched.add(box))
   }
 
-  private writeRow(work: Uint16Array, py: number, { x0, x1, left, top }: { x0: number, x1: number, left: number, top: number }, cx: number, cy: number, strength: number, { box, values }: Area, chosen: Uint8Array | undefined): void {
+  private writeRow(
+    work: Uint16Array,
+    py: number,
+    { x0, x1, left, top }: { x0: number; x1: number; left: number; top: number },
+    cx: number,
+    cy: number,
+    strength: number,
+    { box, values }: Area,
+    chosen: Uint8Array | undefined,
+  ): void {
     const { size, hardness } = this.style.tool
     const radius = size / 2
     const hard = hardness / 100

@@ -25,15 +25,21 @@ const WIDEST = FARTHEST * SUBPIXELS
 const LONGEST_WAIT = 3_600_000
 
 /** Flat: {@link SAMPLE_FIELDS} whole numbers a sample, at least one sample. */
-export const samplesSchema = z.array(z.int()).min(SAMPLE_FIELDS).max(GREATEST_SAMPLES * SAMPLE_FIELDS)
+export const samplesSchema = z
+  .array(z.int())
+  .min(SAMPLE_FIELDS)
+  .max(GREATEST_SAMPLES * SAMPLE_FIELDS)
   .refine(values => values.length % SAMPLE_FIELDS === 0, 'samples come in fours: x, y, pressure, wait')
   .refine(values => values.every(inRange), 'a sample is out of range')
 
 function inRange(value: number, i: number): boolean {
   switch (i % SAMPLE_FIELDS) {
-    case 2: return value >= 0 && value <= FULL_PRESSURE
-    case 3: return value >= 0 && value <= LONGEST_WAIT
-    default: return value >= -WIDEST && value <= WIDEST
+    case 2:
+      return value >= 0 && value <= FULL_PRESSURE
+    case 3:
+      return value >= 0 && value <= LONGEST_WAIT
+    default:
+      return value >= -WIDEST && value <= WIDEST
   }
 }
 

@@ -23,7 +23,14 @@ export type ToolSettings1 = z.infer<typeof toolSettings1Schema>
 export function fromVersion1({ tooth, ...set }: ToolSettings1): ToolSettings {
   return {
     ...set,
-    tip: { kind: 'disc' }, grain: { texture: 'cartridge', depth: tooth, bite: 0 },
-    rim: 0, scatter: 0, speedSize: 0, speedFlow: 0, taperIn: 0, taperOut: 0, steadying: 0,
+    tip: { kind: 'disc' },
+    grain: { texture: 'cartridge', depth: tooth, bite: 0 },
+    rim: 0,
+    scatter: 0,
+    speedSize: 0,
+    speedFlow: 0,
+    taperIn: 0,
+    taperOut: 0,
+    steadying: 0,
   }
 }

@@ -8,13 +8,29 @@ export const GREATEST_SIZE = 600
 export const GREATEST_STEADYING = 10
 
 export const TOOL_IDS = [
-  'pencil', 'ink-pen', 'broad-nib', 'round-brush', 'dry-brush', 'marker', 'crayon', 'chalk', 'spatter', 'stamp',
-  'soft-brush', 'wash', 'glow', 'smudge', 'soften', 'hard-eraser', 'soft-eraser', 'kneaded-eraser',
+  'pencil',
+  'ink-pen',
+  'broad-nib',
+  'round-brush',
+  'dry-brush',
+  'marker',
+  'crayon',
+  'chalk',
+  'spatter',
+  'stamp',
+  'soft-brush',
+  'wash',
+  'glow',
+  'smudge',
+  'soften',
+  'hard-eraser',
+  'soft-eraser',
+  'kneaded-eraser',
 ] as const
-export type ToolName = typeof TOOL_IDS[number]
+export type ToolName = (typeof TOOL_IDS)[number]
 
 export const STAMP_SHAPES = ['disc', 'ring', 'square', 'triangle', 'star', 'leaf'] as const
-export type StampShape = typeof STAMP_SHAPES[number]
+export type StampShape = (typeof STAMP_SHAPES)[number]
 
 const percent = z.int().min(0).max(100)
 const bothWays = z.int().min(-100).max(100)
@@ -22,19 +38,31 @@ const bothWays = z.int().min(-100).max(100)
 /** What touches the paper. */
 export const tipSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('disc') }),
-  /** A flat edge: `angle` of its long side from the horizontal, degrees anticlockwise; `thin`: its short side, % of the long one. */
+  /**
+   * A flat edge: `angle` of its long side from the horizontal, degrees anticlockwise; `thin`: its short side, % of the
+   * long one.
+   */
   z.strictObject({ kind: z.literal('nib'), angle: z.int().min(0).max(179), thin: z.int().min(4).max(100) }),
-  /** A bundle of bristles across the stroke. `dryness`: how many of them skip; `reach`: how far the paint lasts, in sizes, 0 for ever. */
+  /**
+   * A bundle of bristles across the stroke. `dryness`: how many of them skip; `reach`: how far the paint lasts, in
+   * sizes, 0 for ever.
+   */
   z.strictObject({ kind: z.literal('bristles'), dryness: percent, reach: z.int().min(0).max(400) }),
-  /** Drops thrown within the size while time passes: `rate` a second for each 10 px of the size; `drop`: their size, px. */
+  /**
+   * Drops thrown within the size while time passes: `rate` a second for each 10 px of the size; `drop`: their size, px.
+   */
   z.strictObject({ kind: z.literal('spray'), rate: z.int().min(1).max(400), drop: z.int().min(1).max(40) }),
   /**
-   * A shape set down again and again. `turn`: always the same way up, along the stroke, or any way. By chance it is smaller by
+   * A shape set down again and again. `turn`: always the same way up, along the stroke, or any way. By chance it is
+   * smaller by
    * up to `shrinks` per cent, and turned by up to `sways` degrees to either side; absent: not at all.
    */
   z.strictObject({
-    kind: z.literal('shape'), shape: z.enum(STAMP_SHAPES), turn: z.enum(['upright', 'along', 'any']),
-    shrinks: z.int().min(0).max(90).optional(), sways: z.int().min(0).max(180).optional(),
+    kind: z.literal('shape'),
+    shape: z.enum(STAMP_SHAPES),
+    turn: z.enum(['upright', 'along', 'any']),
+    shrinks: z.int().min(0).max(90).optional(),
+    sways: z.int().min(0).max(180).optional(),
   }),
 ])
 export type Tip = z.infer<typeof tipSchema>
@@ -70,7 +98,10 @@ export const toolSettingsSchema = z.strictObject({
   taperIn: z.int().min(0).max(2000),
   taperOut: z.int().min(0).max(2000),
   gather: z.enum(['flow', 'peak']),
-  /** What the stroke does: lay paint, glaze over it, add light, take paint off; or rub what is there: drag it along, blur it. */
+  /**
+   * What the stroke does: lay paint, glaze over it, add light, take paint off; or rub what is there: drag it along,
+   * blur it.
+   */
   effect: z.enum(['paint', 'glaze', 'glow', 'erase', 'smudge', 'soften']),
   /** 0 the hand as it is … 10 very calm. */
   steadying: z.int().min(0).max(GREATEST_STEADYING),

@@ -3,14 +3,16 @@ import type { Sample } from './samples'
 import { Steadier } from './steady'
 import { straight, trembling, type HandPoint } from './testing'
 
-const toSamples = (points: readonly HandPoint[]): Sample[] => points.map(({ x, y, pressure = 1, wait = 8 }) => ({ x, y, pressure, wait }))
+const toSamples = (points: readonly HandPoint[]): Sample[] =>
+  points.map(({ x, y, pressure = 1, wait = 8 }) => ({ x, y, pressure, wait }))
 const steadied = (level: number, samples: readonly Sample[]) => {
   const steadier = new Steadier(level)
   const during = samples.map(sample => steadier.add(sample))
   return { during, rest: steadier.finish() }
 }
 /** Root mean square of the deviation from the line y = 100. */
-const tremble = (samples: readonly Sample[]) => Math.sqrt(samples.reduce((sum, { y }) => sum + (y - 100) ** 2, 0) / samples.length)
+const tremble = (samples: readonly Sample[]) =>
+  Math.sqrt(samples.reduce((sum, { y }) => sum + (y - 100) ** 2, 0) / samples.length)
 const levels = Array.from({ length: 11 }, (_, level) => level)
 const hand = toSamples(trembling(3, 3, straight(0, 100, 600, 100, { steps: 200 })))
 
@@ -26,7 +28,7 @@ describe('steadying', () => {
     expect(trembles[10]!).toBeLessThan(trembles[0]! / 4)
   })
 
-  it.each(levels)('at level %i ends where the pen was lifted, without running past it', (level) => {
+  it.each(levels)('at level %i ends where the pen was lifted, without running past it', level => {
     const { during, rest } = steadied(level, hand)
     const last = hand.at(-1)!
     const end = rest.at(-1) ?? during.at(-1)!

@@ -20,7 +20,10 @@ export class Spacer implements Trace {
   private along = 0
   private speed = 0
 
-  constructor(private readonly spacingAt: (step: Step) => number, private readonly emit: (step: Step) => void) {}
+  constructor(
+    private readonly spacingAt: (step: Step) => number,
+    private readonly emit: (step: Step) => void,
+  ) {}
 
   begin(point: PathPoint): void {
     this.emit(this.start(point))

@@ -108,10 +108,12 @@ export class Stroke implements LiveStroke {
       this.finish()
       return
     }
-    for (let i = 0; i < packed.length / SAMPLE_FIELDS; i++) this.steadied.push(this.steadier.add(unpackSample(packed, i)))
+    for (let i = 0; i < packed.length / SAMPLE_FIELDS; i++)
+      this.steadied.push(this.steadier.add(unpackSample(packed, i)))
     this.steadied.push(...this.steadier.finish())
     const measuring = new PathWalker({
-      begin: () => {}, piece: (a, b) => {
+      begin: () => {},
+      piece: (a, b) => {
         this.length += distance(a, b)
       },
     })
@@ -127,7 +129,19 @@ export class Stroke implements LiveStroke {
     const parts = this.touched.parts()
     const run = runOf(this.style.tool)
     const laid = layMask(this.kernels, this.layer, this.drawing.sheet, parts, this.laying, this.within, run > 0)
-    const layer = run > 0 ? ranTogether(this.kernels, this.drawing, this.layer, laid, parts, heldInside(this.laying, this.layer), run, this.within) : laid
+    const layer =
+      run > 0
+        ? ranTogether(
+            this.kernels,
+            this.drawing,
+            this.layer,
+            laid,
+            parts,
+            heldInside(this.laying, this.layer),
+            run,
+            this.within,
+          )
+        : laid
     this.drop()
     return withLayer(this.drawing, layer)
   }
@@ -135,7 +149,9 @@ export class Stroke implements LiveStroke {
   /** Paint runs once the brush is lifted, and farther than the stroke went. */
   private makeRoomToRun(): void {
     const margin = runMargin(runOf(this.style.tool))
-    if (margin > 0) for (const { part } of this.touched.parts()) this.fresh = unionRect(this.fresh, this.touched.add(growRect(part, margin)))
+    if (margin > 0)
+      for (const { part } of this.touched.parts())
+        this.fresh = unionRect(this.fresh, this.touched.add(growRect(part, margin)))
   }
 
   /** Leaves the stroke undone and cleans the mask. */
@@ -167,7 +183,7 @@ export class Stroke implements LiveStroke {
     const { tool, seed, echoes = [] } = this.style
     const box = dabBoxOf(this.kernels)
     const put = (dab: Dab, x: number, y: number) => this.put(dab, x, y)
-    const traces = [AS_DRAWN, ...echoes].map((frame) => {
+    const traces = [AS_DRAWN, ...echoes].map(frame => {
       const trace = traceOf({ tool, response: responseOf(tool, total), box, seed, frame, put })
       return frame === AS_DRAWN ? trace : mapped(trace, frame)
     })
@@ -189,7 +205,11 @@ export class Stroke implements LiveStroke {
 
 /** A trace that is told of the path as the frame maps it. */
 function mapped(trace: Trace, { a, b, c, d, e, f }: Frame): Trace {
-  const map = (point: PathPoint): PathPoint => ({ ...point, x: a * point.x + c * point.y + e, y: b * point.x + d * point.y + f })
+  const map = (point: PathPoint): PathPoint => ({
+    ...point,
+    x: a * point.x + c * point.y + e,
+    y: b * point.x + d * point.y + f,
+  })
   return {
     begin: point => trace.begin(map(point)),
     piece: (from, to) => trace.piece(map(from), map(to)),
@@ -199,8 +219,12 @@ function mapped(trace: Trace, { a, b, c, d, e, f }: Frame): Trace {
 function layingOf({ tool, colour, seed }: StrokeStyle): Laying {
   const { texture, depth, bite } = tool.grain
   return {
-    kind: layingKind(tool.effect), colour, opacity: tool.opacity / 100,
-    grain: { texture, depth: depth / 100, bite: bite / 100 }, rim: tool.rim / 100, seed,
+    kind: layingKind(tool.effect),
+    colour,
+    opacity: tool.opacity / 100,
+    grain: { texture, depth: depth / 100, bite: bite / 100 },
+    rim: tool.rim / 100,
+    seed,
   }
 }
 

@@ -30,7 +30,12 @@ export class TrialSheet {
 
   stroke(tool: ToolSettings, points: readonly HandPoint[], style: Partial<Omit<StrokeStyle, 'tool'>> = {}): this {
     kernels.openMask(this.width, this.height)
-    const stroke = new Stroke(kernels, this.drawing, this.drawing.layers[0]!, { tool, colour: [10, 20, 30], seed: 7, ...style })
+    const stroke = new Stroke(kernels, this.drawing, this.drawing.layers[0]!, {
+      tool,
+      colour: [10, 20, 30],
+      seed: 7,
+      ...style,
+    })
     stroke.extend(points.flatMap(({ x, y, pressure = 1, wait = 8 }) => packSample({ x, y, pressure, wait })))
     stroke.finish()
     this.drawing = stroke.lay()
@@ -66,13 +71,28 @@ export class TrialSheet {
 }
 
 /** A straight way in even steps. */
-export function straight(x0: number, y0: number, x1: number, y1: number, given: { steps?: number, pressure?: number, wait?: number } = {}): HandPoint[] {
+export function straight(
+  x0: number,
+  y0: number,
+  x1: number,
+  y1: number,
+  given: { steps?: number; pressure?: number; wait?: number } = {},
+): HandPoint[] {
   const { steps = 40, pressure = 1, wait = 8 } = given
-  return Array.from({ length: steps + 1 }, (_, i) => ({ x: x0 + ((x1 - x0) * i) / steps, y: y0 + ((y1 - y0) * i) / steps, pressure, wait: i ? wait : 0 }))
+  return Array.from({ length: steps + 1 }, (_, i) => ({
+    x: x0 + ((x1 - x0) * i) / steps,
+    y: y0 + ((y1 - y0) * i) / steps,
+    pressure,
+    wait: i ? wait : 0,
+  }))
 }
 
 /** A straight way drawn by a hand that trembles by up to `wobble` px. */
 export function trembling(seed: number, wobble: number, points: readonly HandPoint[]): HandPoint[] {
   const random = seededRandom(seed)
-  return points.map(point => ({ ...point, x: point.x + random.between(-wobble, wobble), y: point.y + random.between(-wobble, wobble) }))
+  return points.map(point => ({
+    ...point,
+    x: point.x + random.between(-wobble, wobble),
+    y: point.y + random.between(-wobble, wobble),
+  }))
 }

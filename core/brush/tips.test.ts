@@ -4,14 +4,21 @@ import { straight, TrialSheet } from './testing'
 import { components } from '../raster'
 
 const even = (tool: ToolName, set: Partial<Omit<ToolSettings, 'tool'>> = {}) =>
-  toolSettings(tool, { taperIn: 0, taperOut: 0, speedSize: 0, steadying: 0, grain: { texture: 'cartridge', depth: 0, bite: 0 }, ...set })
+  toolSettings(tool, {
+    taperIn: 0,
+    taperOut: 0,
+    speedSize: 0,
+    steadying: 0,
+    grain: { texture: 'cartridge', depth: 0, bite: 0 },
+    ...set,
+  })
 const across = straight(40, 150, 360, 150)
 
 // What rubs has a test of its own.
 const PAINTING = TOOL_IDS.filter(tool => !isRubbing(TOOLS[tool]))
 
 describe('every tool that paints or takes off', () => {
-  it.each(PAINTING)('%s draws, or takes off, and the same seed gives the same', (tool) => {
+  it.each(PAINTING)('%s draws, or takes off, and the same seed gives the same', tool => {
     const drawn = () => {
       const sheet = new TrialSheet()
       if (TOOLS[tool].effect === 'erase') sheet.stroke(even('ink-pen', { size: 120 }), across)
@@ -24,7 +31,7 @@ describe('every tool that paints or takes off', () => {
     expect(drawn().sheet.alpha).toEqual(sheet.alpha)
   })
 
-  it.each(PAINTING)('%s leaves something of a single touch', (tool) => {
+  it.each(PAINTING)('%s leaves something of a single touch', tool => {
     const sheet = new TrialSheet()
     if (TOOLS[tool].effect === 'erase') sheet.stroke(even('ink-pen', { size: 120 }), across)
     const before = sheet.area()
@@ -64,13 +71,21 @@ describe('the broad nib', () => {
   /** Width of a long straight stroke, from its area. */
   const width = (angle: number, dx: number, dy: number) => {
     const tool = { ...nib, tip: { kind: 'nib' as const, angle, thin: 10 } }
-    const of = (length: number) => new TrialSheet(500, 500).stroke(tool, straight(250 - dx * length / 2, 250 - dy * length / 2, 250 + dx * length / 2, 250 + dy * length / 2)).area()
+    const of = (length: number) =>
+      new TrialSheet(500, 500)
+        .stroke(
+          tool,
+          straight(250 - (dx * length) / 2, 250 - (dy * length) / 2, 250 + (dx * length) / 2, 250 + (dy * length) / 2),
+        )
+        .area()
     return (of(260) - of(160)) / 100
   }
 
   it.each([
-    ['along its edge it is a hairline', 0, 1, 0, 6], ['across its edge it is broad', 0, 0, 1, 60],
-    ['turned by 90° the other way round', 90, 1, 0, 60], ['at 30° between both', 0, Math.sqrt(3) / 2, 0.5, 60 * 0.5 + 6 * (Math.sqrt(3) / 2)],
+    ['along its edge it is a hairline', 0, 1, 0, 6],
+    ['across its edge it is broad', 0, 0, 1, 60],
+    ['turned by 90° the other way round', 90, 1, 0, 60],
+    ['at 30° between both', 0, Math.sqrt(3) / 2, 0.5, 60 * 0.5 + 6 * (Math.sqrt(3) / 2)],
   ] as const)('%s', (_what, angle, dx, dy, expected) => {
     // A rounded box of 60 × 6 seen from the side; its round corners take a little.
     expect(Math.abs(width(angle, dx, dy) - expected)).toBeLessThan(2.6)
@@ -79,20 +94,30 @@ describe('the broad nib', () => {
 
 describe('the sprayer', () => {
   const spray = toolSettings('spatter', { size: 100 })
-  const inTime = (wait: number) => new TrialSheet().stroke(spray, straight(80, 150, 320, 150, { steps: 24, wait })).area()
+  const inTime = (wait: number) =>
+    new TrialSheet().stroke(spray, straight(80, 150, 320, 150, { steps: 24, wait })).area()
 
   it('thins when it moves fast', () => {
     expect(inTime(40) / inTime(10)).toBeGreaterThan(2.2)
   })
 
   it('makes it solid where it rests', () => {
-    const rest = (ms: number) => new TrialSheet().stroke(spray, Array.from({ length: ms / 40 }, () => ({ x: 200, y: 150, wait: 40 }))).area(170, 120, 230, 180) / 3600
+    const rest = (ms: number) =>
+      new TrialSheet()
+        .stroke(
+          spray,
+          Array.from({ length: ms / 40 }, () => ({ x: 200, y: 150, wait: 40 })),
+        )
+        .area(170, 120, 230, 180) / 3600
     expect(rest(400)).toBeLessThan(0.75)
     expect(rest(8000)).toBeGreaterThan(0.95)
   })
 
   it('keeps within its size', () => {
-    const sheet = new TrialSheet().stroke(spray, Array.from({ length: 100 }, () => ({ x: 200, y: 150, wait: 40 })))
+    const sheet = new TrialSheet().stroke(
+      spray,
+      Array.from({ length: 100 }, () => ({ x: 200, y: 150, wait: 40 })),
+    )
     // Half the size, and half of the biggest drop.
     const reach = 50 + 4
     expect(sheet.area() - sheet.area(200 - reach, 150 - reach, 200 + reach, 150 + reach)).toBe(0)
@@ -101,7 +126,10 @@ describe('the sprayer', () => {
 
 describe('the dry brush', () => {
   const brush = (dryness: number, reach = 0, pressure = 1) =>
-    new TrialSheet().stroke(even('dry-brush', { size: 60, opacity: 100, flow: 100, tip: { kind: 'bristles', dryness, reach } }), straight(40, 150, 360, 150, { pressure }))
+    new TrialSheet().stroke(
+      even('dry-brush', { size: 60, opacity: 100, flow: 100, tip: { kind: 'bristles', dryness, reach } }),
+      straight(40, 150, 360, 150, { pressure }),
+    )
   const cover = (sheet: TrialSheet, x0: number, x1: number) => sheet.area(x0, 124, x1, 176) / ((x1 - x0) * 52)
 
   it('covers when it is wet and leaves holes when it is dry', () => {
@@ -138,8 +166,15 @@ describe('the dry brush', () => {
 
 describe('a stamp by chance', () => {
   const areas = (set: object) => {
-    const sheet = new TrialSheet().stroke(even('stamp', { size: 40, spacing: 200, tip: { kind: 'shape', shape: 'square', turn: 'upright', ...set } }), straight(60, 150, 340, 150))
-    const found = components(sheet.alpha.map(value => (value >= 128 ? 1 : 0)), sheet.width, sheet.height).found
+    const sheet = new TrialSheet().stroke(
+      even('stamp', { size: 40, spacing: 200, tip: { kind: 'shape', shape: 'square', turn: 'upright', ...set } }),
+      straight(60, 150, 340, 150),
+    )
+    const found = components(
+      sheet.alpha.map(value => (value >= 128 ? 1 : 0)),
+      sheet.width,
+      sheet.height,
+    ).found
     return found.map(each => ({ area: each.area, width: each.box.x1 - each.box.x0 })).filter(each => each.area > 30)
   }
 
@@ -171,15 +206,25 @@ describe('the stamp', () => {
 
   it.each([
     // Areas of the shapes for a radius of 20 px.
-    ['disc', Math.PI * 400], ['ring', Math.PI * (400 - (20 * 0.72) ** 2)], ['square', 36 * 36],
-    ['triangle', (3 * Math.sqrt(3) / 4) * 400], ['star', 10 * 0.5 * 20 * 20 * 0.382 * Math.sin(Math.PI / 5)],
+    ['disc', Math.PI * 400],
+    ['ring', Math.PI * (400 - (20 * 0.72) ** 2)],
+    ['square', 36 * 36],
+    ['triangle', ((3 * Math.sqrt(3)) / 4) * 400],
+    ['star', 10 * 0.5 * 20 * 20 * 0.382 * Math.sin(Math.PI / 5)],
   ] as const)('%s has its area, as often as it fits', (shape, area) => {
-    const sheet = new TrialSheet().stroke(stamp({ tip: { kind: 'shape', shape, turn: 'upright' } }), straight(60, 150, 300, 150))
+    const sheet = new TrialSheet().stroke(
+      stamp({ tip: { kind: 'shape', shape, turn: 'upright' } }),
+      straight(60, 150, 300, 150),
+    )
     expect(Math.abs(sheet.area() / (4 * area) - 1)).toBeLessThan(0.025)
   })
 
   it('turns along the stroke', () => {
-    const leaf = (x1: number, y1: number) => new TrialSheet().stroke(stamp({ tip: { kind: 'shape', shape: 'leaf', turn: 'along' } }), straight(150, 100, x1, y1))
+    const leaf = (x1: number, y1: number) =>
+      new TrialSheet().stroke(
+        stamp({ tip: { kind: 'shape', shape: 'leaf', turn: 'along' } }),
+        straight(150, 100, x1, y1),
+      )
     const level = leaf(170, 100)
     const down = leaf(150, 120)
     // The same leaf, lying and standing.
@@ -188,7 +233,10 @@ describe('the stamp', () => {
   })
 
   it('strays when it is told to, by no more than that', () => {
-    const sheet = new TrialSheet().stroke(stamp({ size: 10, spacing: 100, scatter: 300, tip: { kind: 'shape', shape: 'disc', turn: 'upright' } }), across)
+    const sheet = new TrialSheet().stroke(
+      stamp({ size: 10, spacing: 100, scatter: 300, tip: { kind: 'shape', shape: 'disc', turn: 'upright' } }),
+      across,
+    )
     expect(sheet.area(0, 0, 400, 140)).toBeGreaterThan(0)
     expect(sheet.area(0, 0, 400, 150 - 30 - 6)).toBe(0)
   })
@@ -200,7 +248,9 @@ describe('wet and dry paint', () => {
 
   it('the marker is darker where strokes overlap, and even within one', () => {
     const marker = even('marker', { size: 40, rim: 0 })
-    const sheet = new TrialSheet().stroke(marker, across, { colour: [120, 150, 60] }).stroke(marker, vertical, { colour: [120, 150, 60] })
+    const sheet = new TrialSheet()
+      .stroke(marker, across, { colour: [120, 150, 60] })
+      .stroke(marker, vertical, { colour: [120, 150, 60] })
     const once = at(sheet, 100, 150)
     expect(at(sheet, 200, 150)).toBeLessThan(once - 25)
     expect(Math.abs(at(sheet, 300, 150) - once)).toBeLessThanOrEqual(1)
@@ -228,21 +278,27 @@ describe('wet and dry paint', () => {
     expect(sheet.area()).toBeLessThan(before - 200)
   })
 
-  it.each(['crayon', 'chalk'] as const)('%s skips the hollows when pressed lightly and fills them when pressed hard', (tool) => {
-    const share = (pressure: number) => {
-      const sheet = new TrialSheet().stroke(toolSettings(tool, { size: 60, flow: 100, pressureFlow: 80 }), straight(40, 150, 360, 150, { pressure }))
-      return sheet.area(100, 140, 300, 160) / 4000 / (TOOLS[tool].opacity / 100)
-    }
-    expect(share(0.25)).toBeLessThan(0.6)
-    expect(share(1)).toBeGreaterThan(0.97)
-  })
+  it.each(['crayon', 'chalk'] as const)(
+    '%s skips the hollows when pressed lightly and fills them when pressed hard',
+    tool => {
+      const share = (pressure: number) => {
+        const sheet = new TrialSheet().stroke(
+          toolSettings(tool, { size: 60, flow: 100, pressureFlow: 80 }),
+          straight(40, 150, 360, 150, { pressure }),
+        )
+        return sheet.area(100, 140, 300, 160) / 4000 / (TOOLS[tool].opacity / 100)
+      }
+      expect(share(0.25)).toBeLessThan(0.6)
+      expect(share(1)).toBeGreaterThan(0.97)
+    },
+  )
 })
 
 describe('echoes', () => {
   const mirror = { a: -1, b: 0, c: 0, d: 1, e: 400, f: 0 }
   const way = straight(60, 60, 150, 220)
 
-  it.each(['ink-pen', 'broad-nib', 'soft-brush', 'dry-brush'] as const)('of the %s are its mirror picture', (tool) => {
+  it.each(['ink-pen', 'broad-nib', 'soft-brush', 'dry-brush'] as const)('of the %s are its mirror picture', tool => {
     const { alpha, width } = new TrialSheet().stroke(even(tool, { size: 24 }), way, { echoes: [mirror] })
     let sum = 0
     let off = 0

@@ -21,7 +21,8 @@ export function runMargin(sigma: number): number {
 }
 
 /**
- * Wet on wet: where there was paint before, a stroke runs out softly and dries without a rim; on dry paper it stays as it
+ * Wet on wet: where there was paint before, a stroke runs out softly and dries without a rim; on dry paper it stays as
+ * it
  * was laid. The mask is blurred, not the paint: the grain of both stays.
  *
  * The stroke's mask must still be open.
@@ -30,7 +31,14 @@ export function runMargin(sigma: number): number {
  * @param parts what the stroke touched, grown by {@link runMargin}
  */
 export function ranTogether(
-  kernels: Kernels, { sheet }: Drawing, before: Layer, laid: Layer, parts: readonly TilePart[], laying: Laying, sigma: number, within?: Selection,
+  kernels: Kernels,
+  { sheet }: Drawing,
+  before: Layer,
+  laid: Layer,
+  parts: readonly TilePart[],
+  laying: Laying,
+  sigma: number,
+  within?: Selection,
 ): Layer {
   const box = { radius: boxRadius(sigma), edge: 0 }
   const weighed = new Map<number, Uint16Array>()
@@ -53,8 +61,14 @@ export function ranTogether(
     kernels.blurAcross(plane, width, height, box)
     kernels.blurDown(plane, width, height, box)
     const soft = was.slice()
-    withMask(kernels, part, (x, y) => plane[4 * ((y - around.y0) * width + x - around.x0) + MASK]! >>> 1, () => layTile(kernels, wetLaying, was, soft, sheet, { number, part }, within))
-    const wetness = (x: number, y: number) => Math.max(plane[4 * ((y - around.y0) * width + x - around.x0) + WETNESS]! / 32767.5 - 1, 0)
+    withMask(
+      kernels,
+      part,
+      (x, y) => plane[4 * ((y - around.y0) * width + x - around.x0) + MASK]! >>> 1,
+      () => layTile(kernels, wetLaying, was, soft, sheet, { number, part }, within),
+    )
+    const wetness = (x: number, y: number) =>
+      Math.max(plane[4 * ((y - around.y0) * width + x - around.x0) + WETNESS]! / 32767.5 - 1, 0)
     tiles.set(number, mixed(kernels, dry, soft, part, tileOrigin(sheet, number), wetness, laying.seed))
   }
   return { ...laid, tiles }
@@ -68,13 +82,15 @@ const MASK = 1
 function planeOf(kernels: Kernels, { box, values }: Area, onSheet: Rect): Uint16Array {
   const full = WET_ALPHA * 257
   const out = new Uint16Array(values.length)
-  for (let i = 0; i < values.length; i += 4) out[i + WETNESS] = Math.min(Math.floor((values[i + 3]! * 65535) / full), 65535)
+  for (let i = 0; i < values.length; i += 4)
+    out[i + WETNESS] = Math.min(Math.floor((values[i + 3]! * 65535) / full), 65535)
   if (isEmptyRect(onSheet)) return out
   const mask = kernels.readMask(onSheet)
   const width = box.x1 - box.x0
   let from = 0
   for (let y = onSheet.y0; y < onSheet.y1; y++) {
-    for (let to = 4 * ((y - box.y0) * width + onSheet.x0 - box.x0), x = onSheet.x0; x < onSheet.x1; x++, to += 4) out[to + MASK] = Math.min(2 * mask[from++]!, 65535)
+    for (let to = 4 * ((y - box.y0) * width + onSheet.x0 - box.x0), x = onSheet.x0; x < onSheet.x1; x++, to += 4)
+      out[to + MASK] = Math.min(2 * mask[from++]!, 65535)
   }
   return out
 }
@@ -89,7 +105,8 @@ function withMask(kernels: Kernels, part: Rect, valueAt: (x: number, y: number) 
     kernels.writeMaskRow(part.x0, y, row)
   }
   work()
-  for (let y = part.y0; y < part.y1; y++) kernels.writeMaskRow(part.x0, y, kept.subarray((y - part.y0) * width, (y - part.y0 + 1) * width))
+  for (let y = part.y0; y < part.y1; y++)
+    kernels.writeMaskRow(part.x0, y, kept.subarray((y - part.y0) * width, (y - part.y0 + 1) * width))
 }
 
 function weighedOf(kernels: Kernels, tile: Tile): Uint16Array {
@@ -98,10 +115,24 @@ function weighedOf(kernels: Kernels, tile: Tile): Uint16Array {
   return out
 }
 
-/** From the one toward the other, inside a part, as wet as it was; where it was dry, or both are the same, to the last bit as it is. */
-function mixed(kernels: Kernels, dry: Tile, soft: Tile, part: Rect, { x, y }: { x: number, y: number }, wetness: (x: number, y: number) => number, seed: number): Tile {
+/**
+ * From the one toward the other, inside a part, as wet as it was; where it was dry, or both are the same, to the last
+ * bit as it is.
+ */
+function mixed(
+  kernels: Kernels,
+  dry: Tile,
+  soft: Tile,
+  part: Rect,
+  { x, y }: { x: number; y: number },
+  wetness: (x: number, y: number) => number,
+  seed: number,
+): Tile {
   const [from, to] = [weighedOf(kernels, dry), weighedOf(kernels, soft)]
-  const [a, b] = [dry, soft].map(tile => new Uint32Array(tile.buffer, tile.byteOffset, TILE * TILE)) as [Uint32Array, Uint32Array]
+  const [a, b] = [dry, soft].map(tile => new Uint32Array(tile.buffer, tile.byteOffset, TILE * TILE)) as [
+    Uint32Array,
+    Uint32Array,
+  ]
   const ran = new Uint8Array(TILE * TILE)
   for (let py = part.y0; py < part.y1; py++) {
     for (let px = part.x0; px < part.x1; px++) {

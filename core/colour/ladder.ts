@@ -19,7 +19,7 @@ const LIGHT_TURN = 16
 const SHADOW_OF_GREY = 0.022
 
 /** A light by its colour's hue in OKLCH, degrees; the shadow turns the other way. */
-export const LIGHTS = { 'warm sun': 85, 'lamp': 65, 'blue sky': 250, 'moon': 275 } as const
+export const LIGHTS = { 'warm sun': 85, lamp: 65, 'blue sky': 250, moon: 275 } as const
 export type LightName = keyof typeof LIGHTS
 
 export interface Ladder {
@@ -51,13 +51,17 @@ export function shadeLadder(base: Rgb8, lightHue: number, count: number): Ladder
       const hue = isGrey ? shadowHue : turnedToward(mixture.hue, shadowHue, SHADOW_TURN * far)
       return atLightness(wanted, Math.max(mixture.chroma * (1 + LIVELIER * far), SHADOW_OF_GREY * far), hue)
     }
-    return atLightness(wanted, mixture.chroma * (1 - PALER * far), turnedToward(mixture.hue, lightHue, LIGHT_TURN * far))
+    return atLightness(
+      wanted,
+      mixture.chroma * (1 - PALER * far),
+      turnedToward(mixture.hue, lightHue, LIGHT_TURN * far),
+    )
   })
   return { rungs, base: place }
 }
 
 /** The rung that the base is, so that the steps are as great as can be on both sides. */
-function bestPlace(own: number, count: number): { place: number, step: number } {
+function bestPlace(own: number, count: number): { place: number; step: number } {
   let best = { place: 0, step: 0 }
   for (let place = 0; place < count; place++) {
     const below = place > 0 ? (own - DARKEST) / place : Infinity
@@ -74,7 +78,10 @@ function turnedToward(hue: number, target: number, most: number): number {
   return (hue + Math.max(-most, Math.min(most, way)) + 360) % 360
 }
 
-/** The colour of a hue and chroma that has an L*: OKLab's lightness is looked for by halving; chroma gives way to the screen. */
+/**
+ * The colour of a hue and chroma that has an L*: OKLab's lightness is looked for by halving; chroma gives way to the
+ * screen.
+ */
 function atLightness(wanted: number, chroma: number, hue: number): Rgb8 {
   let [low, high] = [0, 1]
   for (let i = 0; i < 30; i++) {

@@ -6,12 +6,12 @@ const STEPS = 4096
 /** CIE 1976: below this luminance L* goes straight up. */
 const LINEAR_BELOW = 216 / 24389
 
-let tables: { readonly linear: Float64Array, readonly lightness: Float32Array } | null = null
+let tables: { readonly linear: Float64Array; readonly lightness: Float32Array } | null = null
 function madeTables() {
-  return tables ??= {
+  return (tables ??= {
     linear: Float64Array.from({ length: 256 }, (_, i) => toLinear(i / 255) * STEPS),
     lightness: Float32Array.from({ length: STEPS + 2 }, (_, i) => lightnessOfLuminance(i / STEPS)),
-  }
+  })
 }
 
 /** L* of a luminance, 0 … 1 (CIE 15:2018, 8.2.1). */
@@ -20,7 +20,8 @@ function lightnessOfLuminance(y: number): number {
 }
 
 /**
- * L* (CIE 1976, 0 … 100, the screen's white) of every px of a picture, its alpha left aside. Luminance by the sRGB primaries
+ * L* (CIE 1976, 0 … 100, the screen's white) of every px of a picture, its alpha left aside. Luminance by the sRGB
+ * primaries
  * (IEC 61966-2-1); by a table with straight steps between: within 0.05 of {@link lightnessOf}.
  *
  * @param rgba RGBA8, row-major
@@ -35,7 +36,8 @@ export function lightnessPlane(rgba: Uint8Array): Float32Array {
       out[i] = out[i - 1]!
       continue
     }
-    const y = 0.2126390 * linear[rgba[4 * i]!]! + 0.7151687 * linear[rgba[4 * i + 1]!]! + 0.0721923 * linear[rgba[4 * i + 2]!]!
+    const y =
+      0.212639 * linear[rgba[4 * i]!]! + 0.7151687 * linear[rgba[4 * i + 1]!]! + 0.0721923 * linear[rgba[4 * i + 2]!]!
     const step = Math.floor(y)
     const low = lightness[step]!
     out[i] = low + (lightness[step + 1]! - low) * (y - step)
@@ -45,5 +47,7 @@ export function lightnessPlane(rgba: Uint8Array): Float32Array {
 
 /** The same px, each as one number: to tell whether two are alike. */
 export function wholePx(rgba: Uint8Array): Uint32Array {
-  return rgba.byteOffset % 4 === 0 ? new Uint32Array(rgba.buffer, rgba.byteOffset, rgba.length >> 2) : new Uint32Array(rgba.slice().buffer)
+  return rgba.byteOffset % 4 === 0
+    ? new Uint32Array(rgba.buffer, rgba.byteOffset, rgba.length >> 2)
+    : new Uint32Array(rgba.slice().buffer)
 }

@@ -6,10 +6,13 @@ const byte = fc.integer({ min: 0, max: 255 })
 
 describe('mixing in OKLCH', () => {
   it('comes back to the same colour, to a level at the edge of what a screen shows', () => {
-    fc.assert(fc.property(byte, byte, byte, (r, g, b) => {
-      const back = rgbOf(mixtureOf([r, g, b]))
-      expect(Math.max(...back.map((value, i) => Math.abs(value - [r, g, b][i]!)))).toBeLessThanOrEqual(1)
-    }), { numRuns: 400, seed: 12 })
+    fc.assert(
+      fc.property(byte, byte, byte, (r, g, b) => {
+        const back = rgbOf(mixtureOf([r, g, b]))
+        expect(Math.max(...back.map((value, i) => Math.abs(value - [r, g, b][i]!)))).toBeLessThanOrEqual(1)
+      }),
+      { numRuns: 400, seed: 12 },
+    )
   })
 
   // CSS Color Module Level 4, the OKLCH values of sRGB red, lime and blue as its examples give them.

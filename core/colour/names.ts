@@ -1,9 +1,25 @@
 import { mixtureOf, type Rgb8 } from './mix'
 
-/** Hues of OKLCH up to which a name goes, degrees. By eye, with the screen's own red at 29°, yellow at 110°, green at 142°, blue at 264°. */
+/**
+ * Hues of OKLCH up to which a name goes, degrees. By eye, with the screen's own red at 29°, yellow at 110°, green at
+ * 142°, blue at 264°.
+ */
 const HUES: readonly [number, string][] = [
-  [8, 'pink'], [38, 'red'], [72, 'orange'], [98, 'golden yellow'], [118, 'yellow'], [132, 'yellow green'], [160, 'green'], [182, 'sea green'],
-  [214, 'turquoise'], [246, 'sky blue'], [276, 'blue'], [300, 'violet'], [328, 'purple'], [350, 'magenta'], [360, 'pink'],
+  [8, 'pink'],
+  [38, 'red'],
+  [72, 'orange'],
+  [98, 'golden yellow'],
+  [118, 'yellow'],
+  [132, 'yellow green'],
+  [160, 'green'],
+  [182, 'sea green'],
+  [214, 'turquoise'],
+  [246, 'sky blue'],
+  [276, 'blue'],
+  [300, 'violet'],
+  [328, 'purple'],
+  [350, 'magenta'],
+  [360, 'pink'],
 ]
 
 /** A colour in words, for those who can't tell it by looking: “dark greyish blue”. */

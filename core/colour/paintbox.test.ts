@@ -1,7 +1,20 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { seededRandom } from '../base'
-import { colourName, GREATEST_RUNGS, harmonyOf, LEAST_RUNGS, LIGHTS, lightnessOf, mixedAsPaint, mixtureOf, oklabOf, paletteOf, shadeLadder, type Rgb8 } from './index'
+import {
+  colourName,
+  GREATEST_RUNGS,
+  harmonyOf,
+  LEAST_RUNGS,
+  LIGHTS,
+  lightnessOf,
+  mixedAsPaint,
+  mixtureOf,
+  oklabOf,
+  paletteOf,
+  shadeLadder,
+  type Rgb8,
+} from './index'
 
 const byte = fc.integer({ min: 0, max: 255 })
 const anyColour = fc.tuple(byte, byte, byte)
@@ -54,16 +67,19 @@ describe('mixing as paint', () => {
   })
 
   it('of a colour and itself is that colour; goes from one to the other; the order does not matter', () => {
-    fc.assert(fc.property(anyColour, anyColour, fc.double({ min: 0.02, max: 0.98, noNaN: true }), (a, b, share) => {
-      expect(Math.max(...mixedAsPaint(a, a, share).map((value, c) => Math.abs(value - a[c]!)))).toBeLessThanOrEqual(1)
-      const mixed = mixedAsPaint(a, b, share)
-      const back = mixedAsPaint(b, a, 1 - share)
-      for (let c = 0; c < 3; c++) {
-        expect(mixed[c]!).toBeGreaterThanOrEqual(Math.min(a[c]!, b[c]!) - 1)
-        expect(mixed[c]!).toBeLessThanOrEqual(Math.max(a[c]!, b[c]!) + 1)
-        expect(Math.abs(mixed[c]! - back[c]!)).toBeLessThanOrEqual(1)
-      }
-    }), { numRuns: 300, seed: 3 })
+    fc.assert(
+      fc.property(anyColour, anyColour, fc.double({ min: 0.02, max: 0.98, noNaN: true }), (a, b, share) => {
+        expect(Math.max(...mixedAsPaint(a, a, share).map((value, c) => Math.abs(value - a[c]!)))).toBeLessThanOrEqual(1)
+        const mixed = mixedAsPaint(a, b, share)
+        const back = mixedAsPaint(b, a, 1 - share)
+        for (let c = 0; c < 3; c++) {
+          expect(mixed[c]!).toBeGreaterThanOrEqual(Math.min(a[c]!, b[c]!) - 1)
+          expect(mixed[c]!).toBeLessThanOrEqual(Math.max(a[c]!, b[c]!) + 1)
+          expect(Math.abs(mixed[c]! - back[c]!)).toBeLessThanOrEqual(1)
+        }
+      }),
+      { numRuns: 300, seed: 3 },
+    )
   })
 
   it('is darker than light would mix them', () => {
@@ -73,17 +89,34 @@ describe('mixing as paint', () => {
 
 describe('harmonies', () => {
   it('keep the lightness; the complement of the complement comes back near', () => {
-    fc.assert(fc.property(anyColour, (colour) => {
-      for (const each of [...harmonyOf(colour, 'complement'), ...harmonyOf(colour, 'neighbours'), ...harmonyOf(colour, 'triad')]) {
-        expect(Math.abs(mixtureOf(each).lightness - mixtureOf(colour).lightness)).toBeLessThan(0.03)
-      }
-    }), { numRuns: 200, seed: 4 })
-    expect(Math.abs(mixtureOf(harmonyOf([120, 150, 130], 'complement')[0]!).hue - ((mixtureOf([120, 150, 130]).hue + 180) % 360))).toBeLessThan(4)
+    fc.assert(
+      fc.property(anyColour, colour => {
+        for (const each of [
+          ...harmonyOf(colour, 'complement'),
+          ...harmonyOf(colour, 'neighbours'),
+          ...harmonyOf(colour, 'triad'),
+        ]) {
+          expect(Math.abs(mixtureOf(each).lightness - mixtureOf(colour).lightness)).toBeLessThan(0.03)
+        }
+      }),
+      { numRuns: 200, seed: 4 },
+    )
+    expect(
+      Math.abs(
+        mixtureOf(harmonyOf([120, 150, 130], 'complement')[0]!).hue - ((mixtureOf([120, 150, 130]).hue + 180) % 360),
+      ),
+    ).toBeLessThan(4)
   })
 })
 
 describe('a palette from a picture', () => {
-  const COLOURS: Rgb8[] = [[200, 40, 30], [20, 120, 60], [40, 60, 200], [230, 190, 20], [245, 240, 230]]
+  const COLOURS: Rgb8[] = [
+    [200, 40, 30],
+    [20, 120, 60],
+    [40, 60, 200],
+    [230, 190, 20],
+    [245, 240, 230],
+  ]
 
   it('finds five colours and their shares, whatever little noise lies on them', () => {
     const random = seededRandom(9)
@@ -98,7 +131,9 @@ describe('a palette from a picture', () => {
     const found = paletteOf(pixels, 5)
     expect(found).toHaveLength(5)
     for (const [i, colour] of COLOURS.entries()) {
-      const near = found.find(each => Math.hypot(...oklabOf(each.colour).map((value, c) => value - oklabOf(colour)[c]!)) < 0.02)
+      const near = found.find(
+        each => Math.hypot(...oklabOf(each.colour).map((value, c) => value - oklabOf(colour)[c]!)) < 0.02,
+      )
       expect(near, `${colour}`).toBeDefined()
       expect(Math.abs(near!.share - shares[i]!)).toBeLessThan(0.02)
     }
@@ -106,17 +141,34 @@ describe('a palette from a picture', () => {
   })
 
   it('has no more colours than the picture, and none of what is clear', () => {
-    expect(paletteOf([10, 20, 30, 255, 10, 20, 30, 255, 90, 90, 90, 0], 8)).toEqual([{ colour: [10, 20, 30], share: 1 }])
+    expect(paletteOf([10, 20, 30, 255, 10, 20, 30, 255, 90, 90, 90, 0], 8)).toEqual([
+      { colour: [10, 20, 30], share: 1 },
+    ])
     expect(paletteOf([], 5)).toEqual([])
     expect(paletteOf([1, 2, 3, 0], 5)).toEqual([])
-    expect(paletteOf(Array.from({ length: 40_000 }, (_, i) => (i % 4 === 3 ? 255 : (i * 7919) % 256)), 10_000).length).toBeLessThanOrEqual(24)
+    expect(
+      paletteOf(
+        Array.from({ length: 40_000 }, (_, i) => (i % 4 === 3 ? 255 : (i * 7919) % 256)),
+        10_000,
+      ).length,
+    ).toBeLessThanOrEqual(24)
   })
 })
 
 describe('names', () => {
   it.each<[Rgb8, string]>([
-    [[0, 0, 0], 'black'], [[255, 255, 255], 'white'], [[128, 128, 128], 'grey'], [[255, 0, 0], 'vivid red'], [[0, 0, 255], 'vivid blue'],
-    [[255, 255, 0], 'pale vivid yellow'], [[0, 128, 0], 'green'], [[110, 65, 30], 'brown'], [[60, 70, 95], 'greyish blue'], [[255, 165, 0], 'light orange'], [[30, 36, 52], 'dark greyish blue'], [[250, 246, 230], 'white with a touch of golden yellow'],
+    [[0, 0, 0], 'black'],
+    [[255, 255, 255], 'white'],
+    [[128, 128, 128], 'grey'],
+    [[255, 0, 0], 'vivid red'],
+    [[0, 0, 255], 'vivid blue'],
+    [[255, 255, 0], 'pale vivid yellow'],
+    [[0, 128, 0], 'green'],
+    [[110, 65, 30], 'brown'],
+    [[60, 70, 95], 'greyish blue'],
+    [[255, 165, 0], 'light orange'],
+    [[30, 36, 52], 'dark greyish blue'],
+    [[250, 246, 230], 'white with a touch of golden yellow'],
   ])('%j is %s', (rgb, name) => {
     expect(colourName(rgb)).toBe(name)
   })

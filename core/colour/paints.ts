@@ -15,7 +15,7 @@ const MOST = 0.992
 export function mixedAsPaint(a: Rgb8, b: Rgb8, share: number): Rgb8 {
   if (share <= 0) return a
   if (share >= 1) return b
-  return [0, 1, 2].map((c) => {
+  return [0, 1, 2].map(c => {
     const ratio = absorbed(a[c]!) * (1 - share) + absorbed(b[c]!) * share
     const reflected = 1 + ratio - Math.sqrt(ratio * ratio + 2 * ratio)
     return Math.min(Math.max(Math.round(fromLinear((reflected - LEAST) / (MOST - LEAST)) * 255), 0), 255)

@@ -35,21 +35,26 @@ export function paletteOf(pixels: ArrayLike<number>, count: number): PaletteColo
       for (let c = 0; c < 3; c++) sum[c]! += point[c]!
       sum[3]!++
     }
-    const next = sums.map((sum, i): Point => (sum[3] ? [sum[0]! / sum[3], sum[1]! / sum[3], sum[2]! / sum[3]] : middles[i]!))
+    const next = sums.map((sum, i): Point =>
+      sum[3] ? [sum[0]! / sum[3], sum[1]! / sum[3], sum[2]! / sum[3]] : middles[i]!,
+    )
     sizes = sums.map(sum => sum[3]!)
     const moved = next.reduce((most, point, i) => Math.max(most, squared(point, middles[i]!)), 0)
     middles = next
     if (moved < 1e-9) break
   }
-  return middles.map((middle, i) => ({ colour: rgbOfOklab(middle), share: sizes[i]! / points.length }))
-    .filter(each => each.share > 0).sort((a, b) => b.share - a.share)
+  return middles
+    .map((middle, i) => ({ colour: rgbOfOklab(middle), share: sizes[i]! / points.length }))
+    .filter(each => each.share > 0)
+    .sort((a, b) => b.share - a.share)
 }
 
 function sampled(pixels: ArrayLike<number>): Point[] {
   const count = Math.floor(pixels.length / 4)
   const step = Math.max(1, Math.floor(count / MOST_PX))
   const points: Point[] = []
-  for (let i = 0; i < count; i += step) if (pixels[4 * i + 3]! >= 128) points.push(oklabOf([pixels[4 * i]!, pixels[4 * i + 1]!, pixels[4 * i + 2]!]))
+  for (let i = 0; i < count; i += step)
+    if (pixels[4 * i + 3]! >= 128) points.push(oklabOf([pixels[4 * i]!, pixels[4 * i + 1]!, pixels[4 * i + 2]!]))
   return points
 }
 
@@ -66,7 +71,9 @@ function spread(points: readonly Point[], count: number): Point[] {
     while (i < points.length - 1 && left > far[i]!) left -= far[i++]!
     const next = points[i]!
     chosen.push(next)
-    points.forEach((point, j) => { far[j] = Math.min(far[j]!, squared(point, next)) })
+    points.forEach((point, j) => {
+      far[j] = Math.min(far[j]!, squared(point, next))
+    })
   }
   return chosen
 }

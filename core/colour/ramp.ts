@@ -12,8 +12,10 @@ export const RAMP_ONE = 65280
 const STOPS = 33
 
 /**
- * Colours from one to another in even steps: in OKLab, where they look even, or in sRGB's own numbers. Null is clear, and
- * has the other's colour, so that nothing turns grey on the way. Made once and kept in the record: a replay computes none of it.
+ * Colours from one to another in even steps: in OKLab, where they look even, or in sRGB's own numbers. Null is clear,
+ * and
+ * has the other's colour, so that nothing turns grey on the way. Made once and kept in the record: a replay computes
+ * none of it.
  */
 export function rampBetween(from: Rgb8 | null, to: Rgb8 | null, space: 'oklab' | 'srgb'): RampStop[] {
   const [a, b] = [from ?? to ?? [0, 0, 0], to ?? from ?? [0, 0, 0]] as [Rgb8, Rgb8]
@@ -21,7 +23,9 @@ export function rampBetween(from: Rgb8 | null, to: Rgb8 | null, space: 'oklab' |
   return Array.from({ length: STOPS }, (_, i) => {
     const t = i / (STOPS - 1)
     const rgb = space === 'srgb' ? a.map((value, c) => (value + (b[c]! - value) * t) / 255) : betweenInOklab(a, b, t)
-    return [...rgb, alphaA + (alphaB - alphaA) * t].map(value => Math.min(Math.max(Math.round(value * RAMP_ONE), 0), RAMP_ONE)) as unknown as RampStop
+    return [...rgb, alphaA + (alphaB - alphaA) * t].map(value =>
+      Math.min(Math.max(Math.round(value * RAMP_ONE), 0), RAMP_ONE),
+    ) as unknown as RampStop
   })
 }
 

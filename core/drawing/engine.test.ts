@@ -16,8 +16,13 @@ function recordOf(seed: number, count: number): DrawingRecord {
 function strokeAct(seed: number, layer = 'one'): FreshStrokeAct {
   const random = seededRandom(seed)
   return {
-    kind: 'stroke', version: 2, layer, tool: toolSettings(random.pick(TOOL_IDS), { size: 30 }),
-    colour: [20, 60, 90], seed, samples: wanderingSamples(random, sheet, 30),
+    kind: 'stroke',
+    version: 2,
+    layer,
+    tool: toolSettings(random.pick(TOOL_IDS), { size: 30 }),
+    colour: [20, 60, 90],
+    seed,
+    samples: wanderingSamples(random, sheet, 30),
   }
 }
 
@@ -52,11 +57,12 @@ describe('a record', () => {
 
   it('is the same however the samples of a live stroke are cut', () => {
     const act = strokeAct(5)
-    const drawn = ([1, 3, 1000] as const).map((chunk) => {
+    const drawn = ([1, 3, 1000] as const).map(chunk => {
       const engine = new Engine(kernels, sheet)
       for (const entry of randomEntries(2, sheet, 12)) engine.take(entry)
       const stroke = engine.beginStroke('one', act, act.samples)
-      for (let i = 0; i < act.samples.length; i += chunk * SAMPLE_FIELDS) stroke.extend(act.samples.slice(i, i + chunk * SAMPLE_FIELDS))
+      for (let i = 0; i < act.samples.length; i += chunk * SAMPLE_FIELDS)
+        stroke.extend(act.samples.slice(i, i + chunk * SAMPLE_FIELDS))
       stroke.finish()
       engine.endStroke(stroke, act, 1)
       return contentHash(engine.drawing)
@@ -76,7 +82,11 @@ describe('a record', () => {
     stroke.finish()
     const part = { x0: 0, y0: 0, x1: 256, y1: 256 }
     const preview = stroke.preview(0, part).slice()
-    const laid = stroke.lay().layers.find(layer => layer.id === 'two')!.tiles.get(0) ?? new Uint8Array(preview.length)
+    const laid =
+      stroke
+        .lay()
+        .layers.find(layer => layer.id === 'two')!
+        .tiles.get(0) ?? new Uint8Array(preview.length)
     expect(preview.findIndex((value, i) => value !== laid[i])).toBe(-1)
   })
 })
@@ -139,11 +149,39 @@ describe('what is refused', () => {
   it.each([
     ['a newer version', { version: 2, sheet, entries: [] }, 'record-version'],
     ['no sheet', { version: 1, entries: [] }, 'record-malformed'],
-    ['a sheet too big', { version: 1, sheet: { ...sheet, width: 10_000, height: 10_000 }, entries: [] }, 'record-malformed'],
-    ['a size out of range', { version: 1, sheet, entries: [{ type: 'act', at: 0, act: { ...strokeAct(1), tool: toolSettings('pencil', { size: 601 }) } }] }, 'record-malformed'],
-    ['a sample cut short', { version: 1, sheet, entries: [{ type: 'act', at: 0, act: { ...strokeAct(1), samples: [1, 2, 3] } }] }, 'record-malformed'],
-    ['a NaN', { version: 1, sheet, entries: [{ type: 'act', at: 0, act: { ...strokeAct(1), samples: [1, 2, 3, Number.NaN] } }] }, 'record-malformed'],
-    ['a pressure out of range', { version: 1, sheet, entries: [{ type: 'act', at: 0, act: { ...strokeAct(1), samples: [1, 2, 5000, 0] } }] }, 'record-malformed'],
+    [
+      'a sheet too big',
+      { version: 1, sheet: { ...sheet, width: 10_000, height: 10_000 }, entries: [] },
+      'record-malformed',
+    ],
+    [
+      'a size out of range',
+      {
+        version: 1,
+        sheet,
+        entries: [{ type: 'act', at: 0, act: { ...strokeAct(1), tool: toolSettings('pencil', { size: 601 }) } }],
+      },
+      'record-malformed',
+    ],
+    [
+      'a sample cut short',
+      { version: 1, sheet, entries: [{ type: 'act', at: 0, act: { ...strokeAct(1), samples: [1, 2, 3] } }] },
+      'record-malformed',
+    ],
+    [
+      'a NaN',
+      {
+        version: 1,
+        sheet,
+        entries: [{ type: 'act', at: 0, act: { ...strokeAct(1), samples: [1, 2, 3, Number.NaN] } }],
+      },
+      'record-malformed',
+    ],
+    [
+      'a pressure out of range',
+      { version: 1, sheet, entries: [{ type: 'act', at: 0, act: { ...strokeAct(1), samples: [1, 2, 5000, 0] } }] },
+      'record-malformed',
+    ],
   ])('%s', (_what, value, code) => {
     expect(() => requireRecord(value)).toThrow(expect.objectContaining({ code }))
   })

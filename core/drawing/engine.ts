@@ -23,7 +23,11 @@ export class Engine {
   /** moments[i] is what stood after the first i entries. */
   private readonly moments: Moment[]
 
-  constructor(private readonly kernels: Kernels, readonly sheet: Sheet, budget?: number) {
+  constructor(
+    private readonly kernels: Kernels,
+    readonly sheet: Sheet,
+    budget?: number,
+  ) {
     kernels.openMask(sheet.width, sheet.height)
     this.history = new History(kernels, blankDrawing(sheet), budget)
     this.moments = [this.history.start]
@@ -70,7 +74,10 @@ export class Engine {
     return acts.reverse()
   }
 
-  /** Starts a stroke that grows as the pen moves; its first samples say where. Throws CoreError when the layer is not there. */
+  /**
+   * Starts a stroke that grows as the pen moves; its first samples say where. Throws CoreError when the layer is not
+   * there.
+   */
   beginStroke(layer: string, style: FreshStyle, samples: readonly number[]): LiveStroke {
     const { drawing } = this
     this.kernels.fitMask(drawing.sheet.width, drawing.sheet.height)
@@ -120,12 +127,17 @@ export class Engine {
   private next(entry: Entry): Moment {
     const { history, moment } = this
     switch (entry.type) {
-      case 'act': return history.do(moment, entry.act)
-      case 'prepare': return history.prepare(moment, entry.act)
-      case 'undo': return history.undo(moment)
-      case 'redo': return history.redo(moment)
+      case 'act':
+        return history.do(moment, entry.act)
+      case 'prepare':
+        return history.prepare(moment, entry.act)
+      case 'undo':
+        return history.undo(moment)
+      case 'redo':
+        return history.redo(moment)
       case 'step':
-      case 'meant': return moment
+      case 'meant':
+        return moment
     }
   }
 }

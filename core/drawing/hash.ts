@@ -21,17 +21,24 @@ function tileHash(tile: Tile): string | null {
  */
 export function contentHash(drawing: Drawing): string {
   const { width, height, paper, texture } = drawing.sheet
-  const layers = drawing.layers.map((layer) => {
+  const layers = drawing.layers.map(layer => {
     const { id, name, visible, opacity, tiles } = layer
     const more = moreOf(layer)
     return [id, name, visible, opacity, tilesHeld(tiles), ...(more ? [more] : [])]
   })
   const groups = drawing.groups?.map(group => [group.id, group.name, group.visible, group.opacity, moreOf(group)])
-  return bytesToHex(sha256(utf8ToBytes(JSON.stringify([1, width, height, paper, layers, ...(texture ? [texture] : []), ...(groups ? [groups] : [])]))))
+  return bytesToHex(
+    sha256(
+      utf8ToBytes(
+        JSON.stringify([1, width, height, paper, layers, ...(texture ? [texture] : []), ...(groups ? [groups] : [])]),
+      ),
+    ),
+  )
 }
 
 function tilesHeld(tiles: ReadonlyMap<number, Tile>): (readonly [number, string])[] {
-  return [...tiles.entries()].sort(([a], [b]) => a - b)
+  return [...tiles.entries()]
+    .sort(([a], [b]) => a - b)
     .map(([number, tile]) => [number, tileHash(tile)] as const)
     .filter((held): held is readonly [number, string] => held[1] !== null)
 }
@@ -41,5 +48,12 @@ function moreOf(item: Layer | Group): unknown[] | null {
   const { mode, locked, clip, group, mask } = item
   const inside = 'inside' in item && item.inside
   if (!mode && !locked && !clip && !group && !mask && !inside) return null
-  return [mode ?? 'normal', !!locked, !!clip, !!inside, group ?? null, mask ? [mask.id, mask.base, mask.isOn, tilesHeld(mask.tiles)] : null]
+  return [
+    mode ?? 'normal',
+    !!locked,
+    !!clip,
+    !!inside,
+    group ?? null,
+    mask ? [mask.id, mask.base, mask.isOn, tilesHeld(mask.tiles)] : null,
+  ]
 }

@@ -44,7 +44,11 @@ export class History {
   private readonly pictures = new Map<Node, Drawing>()
   private sinceTrim = 0
 
-  constructor(private readonly kernels: Kernels, start: Drawing, private readonly budget = DEFAULT_BUDGET) {
+  constructor(
+    private readonly kernels: Kernels,
+    start: Drawing,
+    private readonly budget = DEFAULT_BUDGET,
+  ) {
     this.root = { parent: null, act: null, prepared: false, depth: 0, children: [] }
     this.pictures.set(this.root, start)
   }
@@ -130,7 +134,10 @@ export class History {
     const weighed = new Set<Tile>()
     const weigh = (picture: Drawing) => {
       let added = 0
-      for (const tiles of [...picture.layers, ...[...picture.layers, ...picture.groups ?? []].flatMap(item => item.mask ?? [])].map(each => each.tiles)) {
+      for (const tiles of [
+        ...picture.layers,
+        ...[...picture.layers, ...(picture.groups ?? [])].flatMap(item => item.mask ?? []),
+      ].map(each => each.tiles)) {
         for (const tile of tiles.values()) {
           if (!weighed.has(tile)) {
             weighed.add(tile)

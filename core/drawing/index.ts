@@ -1,8 +1,73 @@
-export { actSchema, adjusting, applyAct, bordersSchema, colourSchema, destinationOf, ECHO_ONE, facts, FARTHEST_SHADOW, freshStyleOf, GREATEST_GAP, GREATEST_GROW, GREATEST_LAYERS, GREATEST_NET, layerIdSchema, layerNameSchema, pourOf, type Act, type ActFacts, type AdjustAct, type BendAct, type CastShadowAct, type FreshPourAct, type FreshStrokeAct, type FreshStyle, type GradientAct, type HazeAct, type LayerAddAct, type LetteringAct, type LightPinAct, type MirrorHalfAct, type MoveAct, type MoveLayersAct, type PourAct, type PourPaint, type SelectAct, type SelectArea, type ShapeAct, type SheetPaperAct, type StackSetAct, type StrokeAct, type Work } from './acts'
+export {
+  actSchema,
+  adjusting,
+  applyAct,
+  bordersSchema,
+  colourSchema,
+  destinationOf,
+  ECHO_ONE,
+  facts,
+  FARTHEST_SHADOW,
+  freshStyleOf,
+  GREATEST_GAP,
+  GREATEST_GROW,
+  GREATEST_LAYERS,
+  GREATEST_NET,
+  layerIdSchema,
+  layerNameSchema,
+  pourOf,
+  type Act,
+  type ActFacts,
+  type AdjustAct,
+  type BendAct,
+  type CastShadowAct,
+  type FreshPourAct,
+  type FreshStrokeAct,
+  type FreshStyle,
+  type GradientAct,
+  type HazeAct,
+  type LayerAddAct,
+  type LetteringAct,
+  type LightPinAct,
+  type MirrorHalfAct,
+  type MoveAct,
+  type MoveLayersAct,
+  type PourAct,
+  type PourPaint,
+  type SelectAct,
+  type SelectArea,
+  type ShapeAct,
+  type SheetPaperAct,
+  type StackSetAct,
+  type StrokeAct,
+  type Work,
+} from './acts'
 export { blankDrawing, Engine, replay } from './engine'
 export { contentHash } from './hash'
 export { entrySchema, RECORD_VERSION, recordSchema, requireRecord, type DrawingRecord, type Entry } from './record'
 export { meantIn, standingActs, type StandingAct } from './standing'
 export { beatAfter, beatBefore, durationOf, timelineOf, type Beat } from './timeline'
-export { boxForSize, fromPx, LAYER_MEMORY, layerBudget, MM_PER_INCH, PRINT_PER_INCH, SCREEN_PER_INCH, SHEET_SIZES, toPx, UNITS, type Anchor, type SheetSize, type Unit } from './sizes'
-export { checkSheet, GREATEST_AREA, GREATEST_SIDE, LEAST_SIDE, sheetSchema, textureSchema, type PaperTexture } from './sheet'
+export {
+  boxForSize,
+  fromPx,
+  LAYER_MEMORY,
+  layerBudget,
+  MM_PER_INCH,
+  PRINT_PER_INCH,
+  SCREEN_PER_INCH,
+  SHEET_SIZES,
+  toPx,
+  UNITS,
+  type Anchor,
+  type SheetSize,
+  type Unit,
+} from './sizes'
+export {
+  checkSheet,
+  GREATEST_AREA,
+  GREATEST_SIDE,
+  LEAST_SIDE,
+  sheetSchema,
+  textureSchema,
+  type PaperTexture,
+} from './sheet'

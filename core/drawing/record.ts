@@ -8,7 +8,8 @@ const at = z.int().min(0).max(Number.MAX_SAFE_INTEGER)
 
 /**
  * One line of a record. `prepare` lays out what a step needs (its layers); undo leaves it standing.
- * `aided`: the program did it for somebody who asked for it. `step` says which step of the plan was opened, `meant` that something a look-for found is so on purpose (or, after all,
+ * `aided`: the program did it for somebody who asked for it. `step` says which step of the plan was opened, `meant`
+ * that something a look-for found is so on purpose (or, after all,
  * not). Nothing is ever taken out of a record.
  */
 export const entrySchema = z.discriminatedUnion('type', [
@@ -17,7 +18,13 @@ export const entrySchema = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('undo'), at }),
   z.strictObject({ type: z.literal('redo'), at }),
   z.strictObject({ type: z.literal('step'), at, step: z.string().min(1).max(60) }),
-  z.strictObject({ type: z.literal('meant'), at, step: z.string().min(1).max(60), lookFor: z.string().min(1).max(60), isMeant: z.boolean() }),
+  z.strictObject({
+    type: z.literal('meant'),
+    at,
+    step: z.string().min(1).max(60),
+    lookFor: z.string().min(1).max(60),
+    isMeant: z.boolean(),
+  }),
 ])
 export type Entry = z.infer<typeof entrySchema>
 
@@ -35,10 +42,18 @@ export type DrawingRecord = z.infer<typeof recordSchema>
 export function requireRecord(value: unknown): DrawingRecord {
   const version = (value as { version?: unknown } | null)?.version
   if (typeof version === 'number' && version > RECORD_VERSION) {
-    throw new CoreError('record-version', `the record is of version ${version}, this program knows ${RECORD_VERSION}`, 'Use a newer Little Easel.')
+    throw new CoreError(
+      'record-version',
+      `the record is of version ${version}, this program knows ${RECORD_VERSION}`,
+      'Use a newer Little Easel.',
+    )
   }
   const parsed = recordSchema.safeParse(value)
   if (parsed.success) return parsed.data
   const issue = parsed.error.issues[0]!
-  throw new CoreError('record-malformed', `${issue.path.join('.') || 'record'}: ${issue.message}`, 'Get the record again from where it was kept.')
+  throw new CoreError(
+    'record-malformed',
+    `${issue.path.join('.') || 'record'}: ${issue.message}`,
+    'Get the record again from where it was kept.',
+  )
 }

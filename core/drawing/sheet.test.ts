@@ -2,13 +2,31 @@ import { describe, expect, it } from 'vitest'
 import { loadKernels } from '../kernels'
 import { showDrawing, flattenDrawing, type Sheet } from '../layers'
 import { toolSettings } from '../brush'
-import { boxForSize, checkSheet, contentHash, Engine, fromPx, layerBudget, recordSchema, SHEET_SIZES, sheetSchema, toPx, type Act, type StrokeAct } from './index'
+import {
+  boxForSize,
+  checkSheet,
+  contentHash,
+  Engine,
+  fromPx,
+  layerBudget,
+  recordSchema,
+  SHEET_SIZES,
+  sheetSchema,
+  toPx,
+  type Act,
+  type StrokeAct,
+} from './index'
 
 const kernels = loadKernels()
 const sheet: Sheet = { width: 300, height: 280, paper: [250, 245, 235] }
 
 const lineAct: StrokeAct = {
-  kind: 'stroke', version: 2, layer: 'one', tool: toolSettings('ink-pen', { size: 12, taperIn: 0, taperOut: 0, pressureSize: 0, steadying: 0 }), colour: [20, 30, 200], seed: 1,
+  kind: 'stroke',
+  version: 2,
+  layer: 'one',
+  tool: toolSettings('ink-pen', { size: 12, taperIn: 0, taperOut: 0, pressureSize: 0, steadying: 0 }),
+  colour: [20, 30, 200],
+  seed: 1,
   samples: [40 * 16, 100 * 16, 1023, 0, 250 * 16, 180 * 16, 1023, 12],
 }
 function start(): Engine {
@@ -20,7 +38,8 @@ function start(): Engine {
 const act = (engine: Engine, ...acts: Act[]) => {
   for (const each of acts) engine.take({ type: 'act', at: 2, act: each })
 }
-const alphaAt = ({ drawing }: Engine, x: number, y: number) => flattenDrawing(kernels, drawing, null)[4 * (y * drawing.sheet.width + x) + 3]!
+const alphaAt = ({ drawing }: Engine, x: number, y: number) =>
+  flattenDrawing(kernels, drawing, null)[4 * (y * drawing.sheet.width + x) + 3]!
 
 describe('sizes', () => {
   it('of ISO paper at 300 px an inch are those of the trade’s tables', () => {
@@ -29,12 +48,22 @@ describe('sizes', () => {
       const { width, height, unit } = SHEET_SIZES.find(each => each.key === key)!
       return [toPx(width, unit, 300), toPx(height, unit, 300)]
     }
-    expect([px('a3'), px('a4'), px('a5'), px('a6'), px('eight-ten')]).toEqual([[3508, 4961], [2480, 3508], [1748, 2480], [1240, 1748], [2400, 3000]])
+    expect([px('a3'), px('a4'), px('a5'), px('a6'), px('eight-ten')]).toEqual([
+      [3508, 4961],
+      [2480, 3508],
+      [1748, 2480],
+      [1240, 1748],
+      [2400, 3000],
+    ])
   })
 
   it('of ISO paper halve from one to the next, rounded down to a mm (ISO 216, 3.2)', () => {
     const of = (key: string) => SHEET_SIZES.find(each => each.key === key)!
-    for (const [big, small] of [['a3', 'a4'], ['a4', 'a5'], ['a5', 'a6']] as const) {
+    for (const [big, small] of [
+      ['a3', 'a4'],
+      ['a4', 'a5'],
+      ['a5', 'a6'],
+    ] as const) {
       expect([of(small).width, of(small).height]).toEqual([Math.floor(of(big).height / 2), of(big).width])
     }
   })
@@ -51,7 +80,12 @@ describe('sizes', () => {
   })
 
   it.each([
-    [0, 100, 'too small'], [40_000, 40_000, 'too long'], [9000, 9000, 'million'], [Number.NaN, 10, 'whole'], [63, 500, 'too small'], [64.5, 100, 'whole'],
+    [0, 100, 'too small'],
+    [40_000, 40_000, 'too long'],
+    [9000, 9000, 'million'],
+    [Number.NaN, 10, 'whole'],
+    [63, 500, 'too small'],
+    [64.5, 100, 'whole'],
   ])('%f × %f is refused with what to do', (width, height, word) => {
     const trouble = checkSheet(width, height)!
     expect(trouble.message).toContain(word)
@@ -59,7 +93,12 @@ describe('sizes', () => {
   })
 
   it('that are checked are those that a record takes', () => {
-    for (const [width, height] of [[64, 64], [10_000, 4800], [4800, 10_000], [2500, 2500]] as const) {
+    for (const [width, height] of [
+      [64, 64],
+      [10_000, 4800],
+      [4800, 10_000],
+      [2500, 2500],
+    ] as const) {
       expect(checkSheet(width, height)).toBeNull()
       expect(sheetSchema.safeParse({ width, height, paper: [1, 2, 3] }).success).toBe(true)
     }
@@ -67,7 +106,9 @@ describe('sizes', () => {
   })
 
   it.each([
-    [{ x: 0, y: 0 }, [0, 0, 400, 200]], [{ x: 0.5, y: 0.5 }, [-50, 40, 350, 240]], [{ x: 1, y: 1 }, [-100, 80, 300, 280]],
+    [{ x: 0, y: 0 }, [0, 0, 400, 200]],
+    [{ x: 0.5, y: 0.5 }, [-50, 40, 350, 240]],
+    [{ x: 1, y: 1 }, [-100, 80, 300, 280]],
   ] as const)('held at %j', (anchor, box) => {
     expect(boxForSize(sheet, 400, 200, anchor)).toEqual(box)
   })
@@ -87,7 +128,11 @@ describe('another size', () => {
   it('cropped loses what lies outside, and undo brings it back', () => {
     const engine = start()
     const before = contentHash(engine.drawing)
-    act(engine, { kind: 'sheet-cut', version: 1, box: [100, 100, 200, 200] }, { kind: 'sheet-cut', version: 1, box: [-100, -100, 200, 180] })
+    act(
+      engine,
+      { kind: 'sheet-cut', version: 1, box: [100, 100, 200, 200] },
+      { kind: 'sheet-cut', version: 1, box: [-100, -100, 200, 180] },
+    )
     expect(alphaAt(engine, 60, 107)).toBe(0)
     expect(alphaAt(engine, 145, 140)).toBe(255)
     engine.take({ type: 'undo', at: 3 })
@@ -100,8 +145,12 @@ describe('another size', () => {
     act(engine, { kind: 'sheet-scale', version: 1, width: 600, height: 560 })
     expect(alphaAt(engine, 290, 280)).toBe(255)
     expect(alphaAt(engine, 290, 240)).toBe(0)
-    const wide = flattenDrawing(kernels, engine.drawing, null).filter((_, i) => i % 4 === 3).reduce((sum, a) => sum + a, 0)
-    const first = flattenDrawing(kernels, start().drawing, null).filter((_, i) => i % 4 === 3).reduce((sum, a) => sum + a, 0)
+    const wide = flattenDrawing(kernels, engine.drawing, null)
+      .filter((_, i) => i % 4 === 3)
+      .reduce((sum, a) => sum + a, 0)
+    const first = flattenDrawing(kernels, start().drawing, null)
+      .filter((_, i) => i % 4 === 3)
+      .reduce((sum, a) => sum + a, 0)
     expect(wide / first).toBeCloseTo(4, 1)
   })
 
@@ -126,7 +175,11 @@ describe('another size', () => {
 })
 
 describe('paper', () => {
-  const textured = (under: number, over: number): Act => ({ kind: 'sheet-paper', colour: [240, 230, 210], texture: { name: 'canvas', under, over } })
+  const textured = (under: number, over: number): Act => ({
+    kind: 'sheet-paper',
+    colour: [240, 230, 210],
+    texture: { name: 'canvas', under, over },
+  })
   const mean = (pixels: Uint8Array, channel: number) => {
     let sum = 0
     for (let i = channel; i < pixels.length; i += 4) sum += pixels[i]!
@@ -162,7 +215,11 @@ describe('paper', () => {
   })
 
   it('repeats without a seam from tile to tile', () => {
-    const engine = new Engine(kernels, { ...sheet, width: 600, texture: { name: 'cold-pressed', under: 100, over: 50 } })
+    const engine = new Engine(kernels, {
+      ...sheet,
+      width: 600,
+      texture: { name: 'cold-pressed', under: 100, over: 50 },
+    })
     const shown = showDrawing(kernels, engine.drawing)
     const row = (x: number) => shown.subarray(4 * (10 * 600 + x), 4 * (10 * 600 + x + 80))
     expect(row(256)).toEqual(row(0))
@@ -179,7 +236,19 @@ describe('paper', () => {
   })
 
   it('is part of a record', () => {
-    expect(recordSchema.safeParse({ version: 1, sheet: { ...sheet, texture: { name: 'laid', under: 30, over: 10 }, perInch: 300 }, entries: [] }).success).toBe(true)
-    expect(recordSchema.safeParse({ version: 1, sheet: { ...sheet, texture: { name: 'marble', under: 30, over: 10 } }, entries: [] }).success).toBe(false)
+    expect(
+      recordSchema.safeParse({
+        version: 1,
+        sheet: { ...sheet, texture: { name: 'laid', under: 30, over: 10 }, perInch: 300 },
+        entries: [],
+      }).success,
+    ).toBe(true)
+    expect(
+      recordSchema.safeParse({
+        version: 1,
+        sheet: { ...sheet, texture: { name: 'marble', under: 30, over: 10 } },
+        entries: [],
+      }).success,
+    ).toBe(false)
   })
 })

@@ -16,22 +16,39 @@ export const paperSchema = z.strictObject({ colour: colourSchema, texture: textu
 
 export const perInchSchema = z.int().min(10).max(2400)
 
-export const sheetSchema = z.strictObject({
-  width: z.int().min(LEAST_SIDE).max(GREATEST_SIDE),
-  height: z.int().min(LEAST_SIDE).max(GREATEST_SIDE),
-  paper: colourSchema,
-  texture: textureSchema.optional(),
-  perInch: perInchSchema.optional(),
-}).refine(sheet => sheet.width * sheet.height <= GREATEST_AREA, `a sheet has at most ${GREATEST_AREA / 1e6} million pixels`)
+export const sheetSchema = z
+  .strictObject({
+    width: z.int().min(LEAST_SIDE).max(GREATEST_SIDE),
+    height: z.int().min(LEAST_SIDE).max(GREATEST_SIDE),
+    paper: colourSchema,
+    texture: textureSchema.optional(),
+    perInch: perInchSchema.optional(),
+  })
+  .refine(
+    sheet => sheet.width * sheet.height <= GREATEST_AREA,
+    `a sheet has at most ${GREATEST_AREA / 1e6} million pixels`,
+  )
 
 /** Why there can be no sheet of this size, px; null when there can. */
-export function checkSheet(width: number, height: number): { message: string, fix: string } | null {
-  if (!Number.isInteger(width) || !Number.isInteger(height)) return { message: 'A sheet has whole pixels.', fix: 'Give a width and a height.' }
-  if (Math.min(width, height) < LEAST_SIDE) return { message: `A sheet of ${width} × ${height} px is too small to draw on.`, fix: `Each side needs at least ${LEAST_SIDE} px.` }
-  if (Math.max(width, height) > GREATEST_SIDE) return { message: `A side of ${Math.max(width, height)} px is too long.`, fix: `A side has ${GREATEST_SIDE} px at most: choose a smaller size or resolution.` }
+export function checkSheet(width: number, height: number): { message: string; fix: string } | null {
+  if (!Number.isInteger(width) || !Number.isInteger(height))
+    return { message: 'A sheet has whole pixels.', fix: 'Give a width and a height.' }
+  if (Math.min(width, height) < LEAST_SIDE)
+    return {
+      message: `A sheet of ${width} × ${height} px is too small to draw on.`,
+      fix: `Each side needs at least ${LEAST_SIDE} px.`,
+    }
+  if (Math.max(width, height) > GREATEST_SIDE)
+    return {
+      message: `A side of ${Math.max(width, height)} px is too long.`,
+      fix: `A side has ${GREATEST_SIDE} px at most: choose a smaller size or resolution.`,
+    }
   if (width * height > GREATEST_AREA) {
     const millions = Math.ceil((width * height) / 1e5) / 10
-    return { message: `${width} × ${height} px are ${millions} million pixels: more than this program keeps safely.`, fix: `Stay within ${GREATEST_AREA / 1e6} million: choose a smaller size or resolution.` }
+    return {
+      message: `${width} × ${height} px are ${millions} million pixels: more than this program keeps safely.`,
+      fix: `Stay within ${GREATEST_AREA / 1e6} million: choose a smaller size or resolution.`,
+    }
   }
   return null
 }

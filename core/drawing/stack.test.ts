@@ -2,7 +2,19 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { CoreError } from '../base'
 import { BLEND_MODES, loadKernels, TILE_BYTES, type BlendMode } from '../kernels'
-import { findItem, flattenDrawing, itemId, itemOf, layersIn, stackOf, withClipRuns, withItem, type Drawing, type Layer, type StackItem } from '../layers'
+import {
+  findItem,
+  flattenDrawing,
+  itemId,
+  itemOf,
+  layersIn,
+  stackOf,
+  withClipRuns,
+  withItem,
+  type Drawing,
+  type Layer,
+  type StackItem,
+} from '../layers'
 import { toolSettings } from '../brush'
 import { actSchema, applyAct, type Act } from './acts'
 import { contentHash } from './hash'
@@ -21,13 +33,32 @@ function striped(id: string, colour: readonly [number, number, number], step: nu
   }
   return { id, name: id, visible: true, opacity: 100, tiles: new Map([[0, tile]]) }
 }
-const start: Drawing = { sheet, layers: [striped('a', [200, 40, 30], 1), striped('b', [20, 120, 60], 2), striped('c', [40, 60, 200], 3), striped('d', [230, 190, 20], 0)] }
+const start: Drawing = {
+  sheet,
+  layers: [
+    striped('a', [200, 40, 30], 1),
+    striped('b', [20, 120, 60], 2),
+    striped('c', [40, 60, 200], 3),
+    striped('d', [230, 190, 20], 0),
+  ],
+}
 
-const run = (drawing: Drawing, ...acts: Act[]) => acts.reduce((now, act) => applyAct(kernels, now, actSchema.parse(act)), drawing)
-const set = (item: string, what: Extract<Act, { kind: 'stack-set' }>['set']): Act => ({ kind: 'stack-set', item, set: what })
+const run = (drawing: Drawing, ...acts: Act[]) =>
+  acts.reduce((now, act) => applyAct(kernels, now, actSchema.parse(act)), drawing)
+const set = (item: string, what: Extract<Act, { kind: 'stack-set' }>['set']): Act => ({
+  kind: 'stack-set',
+  item,
+  set: what,
+})
 const group = (id: string, ...items: string[]): Act => ({ kind: 'stack-group', group: id, name: id, items })
-const put = (item: string, into: string | null, on: string | null): Act => ({ kind: 'stack-put', item, group: into, on })
-const words = (items: readonly StackItem[]): string => items.map(item => (item.kind === 'layer' ? itemId(item) : `${itemId(item)}(${words(item.items)})`)).join(' ')
+const put = (item: string, into: string | null, on: string | null): Act => ({
+  kind: 'stack-put',
+  item,
+  group: into,
+  on,
+})
+const words = (items: readonly StackItem[]): string =>
+  items.map(item => (item.kind === 'layer' ? itemId(item) : `${itemId(item)}(${words(item.items)})`)).join(' ')
 const tree = (drawing: Drawing) => words(stackOf(drawing))
 const refused = (drawing: Drawing, act: Act) => {
   try {
@@ -42,22 +73,45 @@ const pixels = (drawing: Drawing) => flattenDrawing(kernels, drawing)
 const worst = (a: Uint8Array, b: Uint8Array) => a.reduce((most, value, i) => Math.max(most, Math.abs(value - b[i]!)), 0)
 
 describe('grouping what others are clipped to', () => {
-  const clippables = (items: readonly StackItem[]) => items.map(item => ({ id: itemId(item), clip: itemOf(item).clip === true }))
+  const clippables = (items: readonly StackItem[]) =>
+    items.map(item => ({ id: itemId(item), clip: itemOf(item).clip === true }))
 
-  it.each<[string, string[]]>([['a', ['a', 'b', 'c']], ['b', ['a', 'b', 'c']], ['d', ['d']]])('takes the whole run of %s along', (id, expected) => {
-    expect(withClipRuns(clippables(stackOf(run(start, set('b', { clip: true }), set('c', { clip: true })))), [id])).toEqual(expected)
+  it.each<[string, string[]]>([
+    ['a', ['a', 'b', 'c']],
+    ['b', ['a', 'b', 'c']],
+    ['d', ['d']],
+  ])('takes the whole run of %s along', (id, expected) => {
+    expect(
+      withClipRuns(clippables(stackOf(run(start, set('b', { clip: true }), set('c', { clip: true })))), [id]),
+    ).toEqual(expected)
   })
 
   it('changes no px, however the stack looks; nor does taking the group away again', () => {
-    const look = fc.record({ clip: fc.boolean(), mode: fc.constantFrom<BlendMode>(...BLEND_MODES), opacity: fc.integer({ min: 1, max: 100 }), visible: fc.boolean() })
-    fc.assert(fc.property(fc.array(look, { minLength: 4, maxLength: 4 }), fc.integer({ min: 0, max: 3 }), fc.integer({ min: 0, max: 3 }), (looks, from, to) => {
-      const before = looks.reduce((now, { clip, ...rest }, i) => run(now, set(start.layers[i]!.id, i ? { ...rest, clip } : rest)), start)
-      const chosen = start.layers.slice(Math.min(from, to), Math.max(from, to) + 1).map(each => each.id)
-      const grouped = run(before, group('g', ...withClipRuns(clippables(stackOf(before)), chosen)))
-      const pixelsBefore = pixels(before)
-      expect(worst(pixels(grouped), pixelsBefore)).toBe(0)
-      expect(worst(pixels(run(grouped, { kind: 'stack-ungroup', group: 'g' })), pixelsBefore)).toBe(0)
-    }), { numRuns: 150, seed: 4 })
+    const look = fc.record({
+      clip: fc.boolean(),
+      mode: fc.constantFrom<BlendMode>(...BLEND_MODES),
+      opacity: fc.integer({ min: 1, max: 100 }),
+      visible: fc.boolean(),
+    })
+    fc.assert(
+      fc.property(
+        fc.array(look, { minLength: 4, maxLength: 4 }),
+        fc.integer({ min: 0, max: 3 }),
+        fc.integer({ min: 0, max: 3 }),
+        (looks, from, to) => {
+          const before = looks.reduce(
+            (now, { clip, ...rest }, i) => run(now, set(start.layers[i]!.id, i ? { ...rest, clip } : rest)),
+            start,
+          )
+          const chosen = start.layers.slice(Math.min(from, to), Math.max(from, to) + 1).map(each => each.id)
+          const grouped = run(before, group('g', ...withClipRuns(clippables(stackOf(before)), chosen)))
+          const pixelsBefore = pixels(before)
+          expect(worst(pixels(grouped), pixelsBefore)).toBe(0)
+          expect(worst(pixels(run(grouped, { kind: 'stack-ungroup', group: 'g' })), pixelsBefore)).toBe(0)
+        },
+      ),
+      { numRuns: 150, seed: 4 },
+    )
   })
 })
 
@@ -72,9 +126,33 @@ describe('the stack as a tree', () => {
     ['the last one out: the group goes', [group('g', 'b'), put('b', null, 'd')], 'a c d b'],
     ['ungrouped', [group('g', 'b', 'c'), { kind: 'stack-ungroup', group: 'g' }], 'a b c d'],
     ['a group removed with what is in it', [group('g', 'b', 'c'), { kind: 'stack-remove', item: 'g' }], 'a d'],
-    ['an old move to a place between two of a group lands in it', [group('g', 'b', 'c'), { kind: 'layer-move', layer: 'd', place: 2 }], 'a g(b d c)'],
-    ['a group copied with all in it', [group('g', 'b', 'c'), { kind: 'stack-copy', group: 'g', name: 'again', ids: [['g', 'h'], ['b', 'e'], ['c', 'f']] }], 'a g(b c) h(e f) d'],
-    ['a copy lies on what it is of, in its group', [group('g', 'b', 'c'), { kind: 'layer-copy', layer: 'b', copy: 'e', name: 'e' }], 'a g(b e c) d'],
+    [
+      'an old move to a place between two of a group lands in it',
+      [group('g', 'b', 'c'), { kind: 'layer-move', layer: 'd', place: 2 }],
+      'a g(b d c)',
+    ],
+    [
+      'a group copied with all in it',
+      [
+        group('g', 'b', 'c'),
+        {
+          kind: 'stack-copy',
+          group: 'g',
+          name: 'again',
+          ids: [
+            ['g', 'h'],
+            ['b', 'e'],
+            ['c', 'f'],
+          ],
+        },
+      ],
+      'a g(b c) h(e f) d',
+    ],
+    [
+      'a copy lies on what it is of, in its group',
+      [group('g', 'b', 'c'), { kind: 'layer-copy', layer: 'b', copy: 'e', name: 'e' }],
+      'a g(b e c) d',
+    ],
   ])('%s', (_what, acts, expected) => {
     expect(tree(run(start, ...acts))).toBe(expected)
   })
@@ -84,47 +162,132 @@ describe('the stack as a tree', () => {
     const id = fc.constantFrom(...ids)
     const doing = fc.oneof(
       fc.record({ kind: fc.constant('stack-put' as const), item: id, group: fc.option(id), on: fc.option(id) }),
-      fc.record({ kind: fc.constant('stack-group' as const), group: fc.constantFrom('g0', 'g1', 'g2'), name: fc.constant('g'), items: fc.uniqueArray(id, { minLength: 1, maxLength: 4 }) }),
+      fc.record({
+        kind: fc.constant('stack-group' as const),
+        group: fc.constantFrom('g0', 'g1', 'g2'),
+        name: fc.constant('g'),
+        items: fc.uniqueArray(id, { minLength: 1, maxLength: 4 }),
+      }),
       fc.record({ kind: fc.constant('stack-ungroup' as const), group: fc.constantFrom('g0', 'g1', 'g2') }),
       fc.record({ kind: fc.constant('layer-move' as const), layer: id, place: fc.integer({ min: 0, max: 5 }) }),
     )
-    fc.assert(fc.property(fc.array(doing, { maxLength: 14 }), (acts) => {
-      let drawing = start
-      for (const act of acts) if (refused(drawing, act) === null) drawing = run(drawing, act)
-      expect(drawing.layers.map(layer => layer.id).sort()).toEqual(['a', 'b', 'c', 'd'])
-      expect(stackOf(drawing).flatMap(layersIn)).toEqual(drawing.layers)
-      const known = new Set(drawing.groups?.map(each => each.id))
-      for (const each of [...drawing.layers, ...drawing.groups ?? []]) if (each.group !== undefined) expect(known.has(each.group)).toBe(true)
-      for (const each of drawing.groups ?? []) expect(layersIn(findItem(stackOf(drawing), each.id)!.item).length).toBeGreaterThan(0)
-    }), { numRuns: 400, seed: 12 })
+    fc.assert(
+      fc.property(fc.array(doing, { maxLength: 14 }), acts => {
+        let drawing = start
+        for (const act of acts) if (refused(drawing, act) === null) drawing = run(drawing, act)
+        expect(drawing.layers.map(layer => layer.id).sort()).toEqual(['a', 'b', 'c', 'd'])
+        expect(stackOf(drawing).flatMap(layersIn)).toEqual(drawing.layers)
+        const known = new Set(drawing.groups?.map(each => each.id))
+        for (const each of [...drawing.layers, ...(drawing.groups ?? [])])
+          if (each.group !== undefined) expect(known.has(each.group)).toBe(true)
+        for (const each of drawing.groups ?? [])
+          expect(layersIn(findItem(stackOf(drawing), each.id)!.item).length).toBeGreaterThan(0)
+      }),
+      { numRuns: 400, seed: 12 },
+    )
   })
 
   it.each<[string, Act[], Act, string]>([
     ['a group into itself', [group('g', 'b')], put('g', 'g', null), 'a group can’t lie in itself'],
-    ['a group into one that lies in it', [group('g', 'b'), group('h', 'g')], put('h', 'g', null), 'a group can’t lie in itself'],
+    [
+      'a group into one that lies in it',
+      [group('g', 'b'), group('h', 'g')],
+      put('h', 'g', null),
+      'a group can’t lie in itself',
+    ],
     ['into a layer', [], put('b', 'a', null), 'that is not a group'],
     ['on something that lies elsewhere', [group('g', 'b')], put('a', null, 'b'), 'that layer does not lie there'],
     ['a group and what is in it', [group('g', 'b')], group('h', 'g', 'b'), 'one of them lies in another'],
-    ['a copy of a group with an id missing', [group('g', 'b', 'c')], { kind: 'stack-copy', group: 'g', name: 'again', ids: [['g', 'h'], ['b', 'e']] }, 'the copy of "c" has no id'],
-    ['a copy of a group with an id twice', [group('g', 'b', 'c')], { kind: 'stack-copy', group: 'g', name: 'again', ids: [['g', 'h'], ['b', 'e'], ['c', 'e']] }, 'two copies would have one id'],
+    [
+      'a copy of a group with an id missing',
+      [group('g', 'b', 'c')],
+      {
+        kind: 'stack-copy',
+        group: 'g',
+        name: 'again',
+        ids: [
+          ['g', 'h'],
+          ['b', 'e'],
+        ],
+      },
+      'the copy of "c" has no id',
+    ],
+    [
+      'a copy of a group with an id twice',
+      [group('g', 'b', 'c')],
+      {
+        kind: 'stack-copy',
+        group: 'g',
+        name: 'again',
+        ids: [
+          ['g', 'h'],
+          ['b', 'e'],
+          ['c', 'e'],
+        ],
+      },
+      'two copies would have one id',
+    ],
     ['an id that is taken', [], group('a', 'b'), 'there is a layer "a" already'],
     ['the lowest clipped', [], set('a', { clip: true }), 'there is nothing below to clip to'],
-    ['the lowest of a group clipped', [group('g', 'b', 'c')], set('b', { clip: true }), 'there is nothing below to clip to'],
-    ['merging the lowest', [], { kind: 'stack-merge', version: 1, what: { kind: 'down', item: 'a' }, layer: 'a', name: 'a' }, 'there is nothing below to merge with'],
-    ['merging with a hidden one', [set('b', { visible: false })], { kind: 'stack-merge', version: 1, what: { kind: 'down', item: 'c' }, layer: 'b', name: 'b' }, 'one of the two is hidden'],
+    [
+      'the lowest of a group clipped',
+      [group('g', 'b', 'c')],
+      set('b', { clip: true }),
+      'there is nothing below to clip to',
+    ],
+    [
+      'merging the lowest',
+      [],
+      { kind: 'stack-merge', version: 1, what: { kind: 'down', item: 'a' }, layer: 'a', name: 'a' },
+      'there is nothing below to merge with',
+    ],
+    [
+      'merging with a hidden one',
+      [set('b', { visible: false })],
+      { kind: 'stack-merge', version: 1, what: { kind: 'down', item: 'c' }, layer: 'b', name: 'b' },
+      'one of the two is hidden',
+    ],
     ['all removed', [group('g', 'a', 'b', 'c', 'd')], { kind: 'stack-remove', item: 'g' }, 'a sheet needs one layer'],
-    ['a second mask', [{ kind: 'mask-add', item: 'a', mask: 'm', shows: 'all' }], { kind: 'mask-add', item: 'a', mask: 'n', shows: 'all' }, '“a” has a mask already'],
-    ['a mask of nothing selected', [], { kind: 'mask-add', item: 'a', mask: 'm', shows: 'selection' }, 'nothing is selected'],
-    ['a group’s mask applied', [group('g', 'b'), { kind: 'mask-add', item: 'g', mask: 'm', shows: 'all' }], { kind: 'mask-apply', version: 1, item: 'g' }, 'a group’s mask hides parts of many layers'],
+    [
+      'a second mask',
+      [{ kind: 'mask-add', item: 'a', mask: 'm', shows: 'all' }],
+      { kind: 'mask-add', item: 'a', mask: 'n', shows: 'all' },
+      '“a” has a mask already',
+    ],
+    [
+      'a mask of nothing selected',
+      [],
+      { kind: 'mask-add', item: 'a', mask: 'm', shows: 'selection' },
+      'nothing is selected',
+    ],
+    [
+      'a group’s mask applied',
+      [group('g', 'b'), { kind: 'mask-add', item: 'g', mask: 'm', shows: 'all' }],
+      { kind: 'mask-apply', version: 1, item: 'g' },
+      'a group’s mask hides parts of many layers',
+    ],
     ['painting on a locked layer', [set('b', { locked: true })], { kind: 'layer-clear', layer: 'b' }, '“b” is locked'],
-    ['painting in a locked group', [group('g', 'b'), set('g', { locked: true })], { kind: 'layer-clear', layer: 'b' }, '“g” is locked'],
-    ['a group told to stay inside', [group('g', 'b')], set('g', { inside: true }), 'a group has no paint of its own to stay inside'],
+    [
+      'painting in a locked group',
+      [group('g', 'b'), set('g', { locked: true })],
+      { kind: 'layer-clear', layer: 'b' },
+      '“g” is locked',
+    ],
+    [
+      'a group told to stay inside',
+      [group('g', 'b')],
+      set('g', { inside: true }),
+      'a group has no paint of its own to stay inside',
+    ],
   ])('refuses %s', (_what, before, act, message) => {
     expect(refused(run(start, ...before), act)).toBe(message)
   })
 
   it('refuses groups nested too deep, and says how deep they may be', () => {
-    const deep = ['g1', 'g2', 'g3', 'g4', 'g5', 'g6'].reduce((now, id, i) => run(now, group(id, i ? `g${i}` : 'b')), start)
+    const deep = ['g1', 'g2', 'g3', 'g4', 'g5', 'g6'].reduce(
+      (now, id, i) => run(now, group(id, i ? `g${i}` : 'b')),
+      start,
+    )
     expect(refused(deep, group('g7', 'g6'))).toContain('6 deep at most')
   })
 
@@ -136,15 +299,39 @@ describe('the stack as a tree', () => {
 })
 
 describe('merging looks as before', () => {
-  const merge = (what: Extract<Act, { kind: 'stack-merge' }>['what']): Act => ({ kind: 'stack-merge', version: 1, what, layer: 'merged', name: 'merged' })
+  const merge = (what: Extract<Act, { kind: 'stack-merge' }>['what']): Act => ({
+    kind: 'stack-merge',
+    version: 1,
+    what,
+    layer: 'merged',
+    name: 'merged',
+  })
 
   it.each(BLEND_MODES)('down, the upper one %s', (mode: BlendMode) => {
     // Over the lower one only: where it is clear the upper one would meet what lies below both.
-    const two = run({ sheet, layers: [start.layers[0]!, striped('b', [20, 120, 60], 1)] }, set('b', { mode, opacity: 60 }), set('a', { opacity: 80 }))
-    const solidBase = { ...two, layers: [{ ...two.layers[0]!, tiles: new Map([[0, two.layers[0]!.tiles.get(0)!.map((value, i) => (i % 4 === 3 ? 255 : value))]]) }, two.layers[1]!] }
-    const merged = run(withItem(solidBase, { ...solidBase.layers[0]!, opacity: 100 }), merge({ kind: 'down', item: 'b' }))
+    const two = run(
+      { sheet, layers: [start.layers[0]!, striped('b', [20, 120, 60], 1)] },
+      set('b', { mode, opacity: 60 }),
+      set('a', { opacity: 80 }),
+    )
+    const solidBase = {
+      ...two,
+      layers: [
+        {
+          ...two.layers[0]!,
+          tiles: new Map([[0, two.layers[0]!.tiles.get(0)!.map((value, i) => (i % 4 === 3 ? 255 : value))]]),
+        },
+        two.layers[1]!,
+      ],
+    }
+    const merged = run(
+      withItem(solidBase, { ...solidBase.layers[0]!, opacity: 100 }),
+      merge({ kind: 'down', item: 'b' }),
+    )
     expect(merged.layers).toHaveLength(1)
-    expect(worst(pixels(merged), pixels(withItem(solidBase, { ...solidBase.layers[0]!, opacity: 100 })))).toBeLessThanOrEqual(1)
+    expect(
+      worst(pixels(merged), pixels(withItem(solidBase, { ...solidBase.layers[0]!, opacity: 100 }))),
+    ).toBeLessThanOrEqual(1)
   })
 
   it('a clipped one into its base, whose mode goes on', () => {
@@ -156,7 +343,12 @@ describe('merging looks as before', () => {
   })
 
   it('a group, and all that is seen', () => {
-    const grouped = run(start, group('g', 'b', 'c'), set('g', { opacity: 55 }), set('d', { mode: 'overlay' }), { kind: 'mask-add', item: 'g', mask: 'm', shows: 'all' })
+    const grouped = run(start, group('g', 'b', 'c'), set('g', { opacity: 55 }), set('d', { mode: 'overlay' }), {
+      kind: 'mask-add',
+      item: 'g',
+      mask: 'm',
+      shows: 'all',
+    })
     const merged = run(grouped, merge({ kind: 'group', group: 'g' }))
     expect(tree(merged)).toBe('a merged d')
     expect(worst(pixels(merged), pixels(grouped))).toBeLessThanOrEqual(1)
@@ -167,11 +359,20 @@ describe('merging looks as before', () => {
 })
 
 describe('masks', () => {
-  const black: Act = { kind: 'shape', version: 1, layer: 'm', form: 'box', outline: [0, 0, 30, 0, 30, 66, 0, 66].map(value => value * 16), line: null, fill: { colour: [0, 0, 0], opacity: 100 }, seed: 1 }
+  const black: Act = {
+    kind: 'shape',
+    version: 1,
+    layer: 'm',
+    form: 'box',
+    outline: [0, 0, 30, 0, 30, 66, 0, 66].map(value => value * 16),
+    line: null,
+    fill: { colour: [0, 0, 0], opacity: 100 },
+    seed: 1,
+  }
   const masked = run(start, { kind: 'mask-add', item: 'd', mask: 'm', shows: 'all' }, black)
   const without = { ...start, layers: start.layers.slice(0, 3) }
-  const left = (drawing: Drawing) => pixels(drawing).filter((_, i) => (Math.floor(i / 4) % 70) < 30)
-  const right = (drawing: Drawing) => pixels(drawing).filter((_, i) => (Math.floor(i / 4) % 70) >= 30)
+  const left = (drawing: Drawing) => pixels(drawing).filter((_, i) => Math.floor(i / 4) % 70 < 30)
+  const right = (drawing: Drawing) => pixels(drawing).filter((_, i) => Math.floor(i / 4) % 70 >= 30)
 
   it('are painted on like layers: dark hides, light shows, and the paint of the layer stays', () => {
     expect(worst(left(masked), left(without))).toBe(0)
@@ -195,7 +396,17 @@ describe('masks', () => {
   })
 
   it('made of a selection show what is selected', () => {
-    const selected = run(start, { kind: 'select', version: 1, area: { kind: 'outline', points: [30, 0, 70, 0, 70, 66, 30, 66].map(value => value * 16) }, choice: 'new', soften: 0 }, { kind: 'mask-add', item: 'd', mask: 'm', shows: 'selection' })
+    const selected = run(
+      start,
+      {
+        kind: 'select',
+        version: 1,
+        area: { kind: 'outline', points: [30, 0, 70, 0, 70, 66, 30, 66].map(value => value * 16) },
+        choice: 'new',
+        soften: 0,
+      },
+      { kind: 'mask-add', item: 'd', mask: 'm', shows: 'selection' },
+    )
     expect(worst(left(selected), left(without))).toBe(0)
     expect(worst(right(selected), right(start))).toBe(0)
   })
@@ -207,7 +418,15 @@ describe('masks', () => {
 })
 
 describe('staying inside', () => {
-  const stroke = (effect: 'paint' | 'erase'): Act => ({ kind: 'stroke', version: 2, layer: 'a', tool: toolSettings('round-brush', { size: 40, effect }), colour: [9, 9, 9], seed: 1, samples: [5 * 16, 30 * 16, 1000, 0, 60 * 16, 30 * 16, 1000, 90] })
+  const stroke = (effect: 'paint' | 'erase'): Act => ({
+    kind: 'stroke',
+    version: 2,
+    layer: 'a',
+    tool: toolSettings('round-brush', { size: 40, effect }),
+    colour: [9, 9, 9],
+    seed: 1,
+    samples: [5 * 16, 30 * 16, 1000, 0, 60 * 16, 30 * 16, 1000, 90],
+  })
   const alphas = (drawing: Drawing) => drawing.layers[0]!.tiles.get(0)!.filter((_, i) => i % 4 === 3)
 
   it('changes colours and no alpha; rubbing out does nothing', () => {
@@ -223,8 +442,14 @@ describe('staying inside', () => {
 describe('the content hash', () => {
   it('tells every setting of a layer apart, and is what it was for plain layers', () => {
     const all = [
-      start, run(start, set('b', { mode: 'screen' })), run(start, set('b', { clip: true })), run(start, set('b', { locked: true })), run(start, set('b', { inside: true })),
-      run(start, group('g', 'b')), run(start, { kind: 'mask-add', item: 'b', mask: 'm', shows: 'all' }), run(start, { kind: 'mask-add', item: 'b', mask: 'm', shows: 'nothing' }),
+      start,
+      run(start, set('b', { mode: 'screen' })),
+      run(start, set('b', { clip: true })),
+      run(start, set('b', { locked: true })),
+      run(start, set('b', { inside: true })),
+      run(start, group('g', 'b')),
+      run(start, { kind: 'mask-add', item: 'b', mask: 'm', shows: 'all' }),
+      run(start, { kind: 'mask-add', item: 'b', mask: 'm', shows: 'nothing' }),
     ].map(contentHash)
     expect(new Set(all).size).toBe(all.length)
     expect(contentHash(run(start, set('b', { mode: 'screen' }), set('b', { mode: 'normal' })))).toBe(all[0])

@@ -31,9 +31,15 @@ describe('the acts that stand', () => {
     const sheet = { width: 300, height: 280, paper: [255, 255, 255] as [number, number, number] }
     for (const seed of [5, 6, 7]) {
       const record: DrawingRecord = { version: 1, sheet, entries: randomEntries(seed, sheet, 40) }
-      const standing = standingActs(record.entries).map((each): Entry => ({ type: each.prepared ? 'prepare' : 'act', at: each.at, act: each.act }))
+      const standing = standingActs(record.entries).map((each): Entry => ({
+        type: each.prepared ? 'prepare' : 'act',
+        at: each.at,
+        act: each.act,
+      }))
       const kernels = loadKernels()
-      expect(contentHash(replay(kernels, { ...record, entries: standing }).drawing)).toBe(contentHash(replay(kernels, record).drawing))
+      expect(contentHash(replay(kernels, { ...record, entries: standing }).drawing)).toBe(
+        contentHash(replay(kernels, record).drawing),
+      )
     }
   })
 })

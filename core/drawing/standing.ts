@@ -13,8 +13,8 @@ export interface StandingAct {
 }
 
 /** Look-fors whose finding is meant to be as it is, by the step in which that was said. */
-export function meantIn(entries: readonly Entry[]): { readonly step: string, readonly lookFor: string }[] {
-  const meant = new Map<string, { step: string, lookFor: string }>()
+export function meantIn(entries: readonly Entry[]): { readonly step: string; readonly lookFor: string }[] {
+  const meant = new Map<string, { step: string; lookFor: string }>()
   for (const entry of entries) {
     if (entry.type !== 'meant') continue
     const { step, lookFor, isMeant } = entry

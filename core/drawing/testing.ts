@@ -33,26 +33,73 @@ function selectionAct(random: Random, sheet: Sheet, layer: string): Act {
   if (roll < 0.55) return { kind: 'select', version: 1, area: { kind: 'all' }, choice: 'new', soften: 0 }
   const [x, y] = [random.int(0, sheet.width - 80), random.int(0, sheet.height - 80)]
   const [w, h] = [random.int(40, 80), random.int(40, 80)]
-  const outline = [x, y, x + w, y + random.int(0, 9), x + w, y + h, x - random.int(0, 9), y + h].map(value => value * 16 + random.int(0, 15))
-  const area = roll < 0.9 ? { kind: 'outline' as const, points: outline } : { kind: 'colour' as const, layer, x, y, tolerance: 30, borders: 'all' as const, isJoined: roll < 0.95 }
-  return { kind: 'select', version: 1, area, choice: random.pick(['new', 'add'] as const), soften: random.pick([0, 0, 3, 9]) }
+  const outline = [x, y, x + w, y + random.int(0, 9), x + w, y + h, x - random.int(0, 9), y + h].map(
+    value => value * 16 + random.int(0, 15),
+  )
+  const area =
+    roll < 0.9
+      ? { kind: 'outline' as const, points: outline }
+      : { kind: 'colour' as const, layer, x, y, tolerance: 30, borders: 'all' as const, isJoined: roll < 0.95 }
+  return {
+    kind: 'select',
+    version: 1,
+    area,
+    choice: random.pick(['new', 'add'] as const),
+    soften: random.pick([0, 0, 3, 9]),
+  }
 }
 
 function movingAct(random: Random, sheet: Sheet, layer: string): Act {
   const roll = random.unit()
-  if (roll < 0.15) return { kind: 'mirror-half', version: 1, layer, line: [sheet.width * 8, 0, sheet.width * 8 + random.int(-900, 900), sheet.height * 16] }
+  if (roll < 0.15)
+    return {
+      kind: 'mirror-half',
+      version: 1,
+      layer,
+      line: [sheet.width * 8, 0, sheet.width * 8 + random.int(-900, 900), sheet.height * 16],
+    }
   if (roll < 0.45) {
-    return { kind: 'bend', version: 1, layer, how: random.pick(['push', 'swell', 'pinch'] as const), size: random.int(8, 90), strength: random.int(20, 100), samples: wanderingSamples(random, sheet, random.int(2, 16)) }
+    return {
+      kind: 'bend',
+      version: 1,
+      layer,
+      how: random.pick(['push', 'swell', 'pinch'] as const),
+      size: random.int(8, 90),
+      strength: random.int(20, 100),
+      samples: wanderingSamples(random, sheet, random.int(2, 16)),
+    }
   }
-  const box: [number, number, number, number] = [random.int(0, 40), random.int(0, 40), random.int(90, sheet.width), random.int(90, sheet.height)]
+  const box: [number, number, number, number] = [
+    random.int(0, 40),
+    random.int(0, 40),
+    random.int(90, sheet.width),
+    random.int(90, sheet.height),
+  ]
   const [x0, y0, x1, y1] = box
   const off = () => random.int(-400, 400)
   if (roll < 0.6) {
-    const knots = Array.from({ length: 9 }, (_, i) => [x0 + ((x1 - x0) * (i % 3)) / 2, y0 + ((y1 - y0) * Math.floor(i / 3)) / 2])
-    return { kind: 'move', version: 2, layer, box, to: { kind: 'net', columns: 2, rows: 2, points: knots.flat().map(value => Math.round(value * 16) + off()) }, leaves: false }
+    const knots = Array.from({ length: 9 }, (_, i) => [
+      x0 + ((x1 - x0) * (i % 3)) / 2,
+      y0 + ((y1 - y0) * Math.floor(i / 3)) / 2,
+    ])
+    return {
+      kind: 'move',
+      version: 2,
+      layer,
+      box,
+      to: { kind: 'net', columns: 2, rows: 2, points: knots.flat().map(value => Math.round(value * 16) + off()) },
+      leaves: false,
+    }
   }
   const corners = [x0, y0, x1, y0, x1, y1, x0, y1].map(value => value * 16 + off())
-  return { kind: 'move', version: random.pick([1, 2] as const), layer, box, to: { kind: 'corners', points: corners }, leaves: random.unit() < 0.3 }
+  return {
+    kind: 'move',
+    version: random.pick([1, 2] as const),
+    layer,
+    box,
+    to: { kind: 'corners', points: corners },
+    leaves: random.unit() < 0.3,
+  }
 }
 
 const STACKED = ['one', 'two', 'three']
@@ -61,7 +108,8 @@ const STACKED = ['one', 'two', 'three']
 function lookAct(random: Random): Act {
   const item = random.pick(STACKED)
   const roll = random.unit()
-  if (roll < 0.5) return { kind: 'stack-set', item, set: { mode: random.pick(BLEND_MODES), opacity: random.int(30, 100) } }
+  if (roll < 0.5)
+    return { kind: 'stack-set', item, set: { mode: random.pick(BLEND_MODES), opacity: random.int(30, 100) } }
   if (roll < 0.7) return { kind: 'stack-set', item, set: { inside: random.unit() < 0.5 } }
   if (roll < 0.85) return { kind: 'mask-invert', item: 'two' }
   return { kind: 'mask-switch', item: 'two', isOn: random.unit() < 0.7 }
@@ -74,34 +122,91 @@ function randomAct(random: Random, sheet: Sheet, layers: string[]): Act {
   const roll = random.unit()
   if (roll < 0.1) {
     return {
-      kind: 'pour', version: 1, layer, x: random.int(0, sheet.width - 1), y: random.int(0, sheet.height - 1),
-      colour, tolerance: random.pick([0, 8, 40]), borders: random.pick(['this', 'all'] as const), grow: random.int(0, 4), seed,
+      kind: 'pour',
+      version: 1,
+      layer,
+      x: random.int(0, sheet.width - 1),
+      y: random.int(0, sheet.height - 1),
+      colour,
+      tolerance: random.pick([0, 8, 40]),
+      borders: random.pick(['this', 'all'] as const),
+      grow: random.int(0, 4),
+      seed,
     }
   }
   if (roll < 0.13) {
-    const corners = Array.from({ length: random.int(3, 8) }, () => [random.int(-300, sheet.width * 16 + 300), random.int(-300, sheet.height * 16 + 300)]).flat()
-    const line = { tool: toolSettings(random.pick(PAINTING), { size: random.int(2, 40) }), colour, samples: wanderingSamples(random, sheet, 12) }
+    const corners = Array.from({ length: random.int(3, 8) }, () => [
+      random.int(-300, sheet.width * 16 + 300),
+      random.int(-300, sheet.height * 16 + 300),
+    ]).flat()
+    const line = {
+      tool: toolSettings(random.pick(PAINTING), { size: random.int(2, 40) }),
+      colour,
+      samples: wanderingSamples(random, sheet, 12),
+    }
     const fill = { colour: [random.int(0, 255), 90, 120] as [number, number, number], opacity: random.int(10, 100) }
-    return { kind: 'shape', version: 1, layer, form: 'polygon', outline: corners, line: random.unit() < 0.7 ? line : null, fill, seed }
+    return {
+      kind: 'shape',
+      version: 1,
+      layer,
+      form: 'polygon',
+      outline: corners,
+      line: random.unit() < 0.7 ? line : null,
+      fill,
+      seed,
+    }
   }
   if (roll < 0.19) return selectionAct(random, sheet, layer)
   if (roll < 0.25) return movingAct(random, sheet, layer)
-  if (roll < 0.28) return { kind: 'layer-look', layer: random.pick(STACKED), visible: random.unit() < 0.8, opacity: random.int(20, 100) }
+  if (roll < 0.28)
+    return {
+      kind: 'layer-look',
+      layer: random.pick(STACKED),
+      visible: random.unit() < 0.8,
+      opacity: random.int(20, 100),
+    }
   if (roll < 0.3) return lookAct(random)
-  if (roll < 0.31 && layers.length > 1) return { kind: 'layer-move', layer: random.pick(STACKED), place: random.int(0, layers.length - 1) }
+  if (roll < 0.31 && layers.length > 1)
+    return { kind: 'layer-move', layer: random.pick(STACKED), place: random.int(0, layers.length - 1) }
   const tool = toolSettings(random.pick(TOOL_IDS), {
-    size: random.pick([1, 3, 8, 20, 60, 140]), opacity: random.int(10, 100), flow: random.int(2, 100), hardness: random.int(0, 100),
-    steadying: random.pick([0, 0, 3, 8]), scatter: random.pick([0, 0, 60]), speedSize: random.pick([0, -40, 70]), speedFlow: random.pick([0, 50]),
+    size: random.pick([1, 3, 8, 20, 60, 140]),
+    opacity: random.int(10, 100),
+    flow: random.int(2, 100),
+    hardness: random.int(0, 100),
+    steadying: random.pick([0, 0, 3, 8]),
+    scatter: random.pick([0, 0, 60]),
+    speedSize: random.pick([0, -40, 70]),
+    speedFlow: random.pick([0, 50]),
   })
   const samples = wanderingSamples(random, sheet, random.int(1, 40))
-  const mirror: [number, number, number, number, number, number] = [-ECHO_ONE, 0, 0, ECHO_ONE, sheet.width * ECHO_ONE, 0]
-  return { kind: 'stroke', version: 2, layer, tool, colour, seed, samples, ...(random.unit() < 0.15 && { echoes: [mirror] }) }
+  const mirror: [number, number, number, number, number, number] = [
+    -ECHO_ONE,
+    0,
+    0,
+    ECHO_ONE,
+    sheet.width * ECHO_ONE,
+    0,
+  ]
+  return {
+    kind: 'stroke',
+    version: 2,
+    layer,
+    tool,
+    colour,
+    seed,
+    samples,
+    ...(random.unit() < 0.15 && { echoes: [mirror] }),
+  }
 }
 
 /** A record of random acts, undos and redos that all can be done. For tests and benches. */
 export function randomEntries(seed: number, sheet: Sheet, count: number): Entry[] {
   const random = seededRandom(seed)
-  const entries: Entry[] = STACKED.map((layer, place) => ({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer, name: layer, place } }))
+  const entries: Entry[] = STACKED.map((layer, place) => ({
+    type: 'prepare',
+    at: 0,
+    act: { kind: 'layer-add', layer, name: layer, place },
+  }))
   entries.push({ type: 'prepare', at: 0, act: { kind: 'mask-add', item: 'two', mask: 'two-mask', shows: 'all' } })
   // A mask is painted on as a layer is.
   const layers = [...STACKED, 'two-mask']

@@ -17,7 +17,7 @@ const LEAST_ACT = 120
 export function timelineOf(entries: readonly Entry[]): Beat[] {
   let clock = 0
   let lastAt = entries[0]?.at ?? 0
-  return entries.map((entry) => {
+  return entries.map(entry => {
     const drawn = durationOf(entry)
     const pause = Math.min(Math.max(entry.at - drawn - lastAt, 0), LONGEST_PAUSE)
     lastAt = entry.at

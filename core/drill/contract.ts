@@ -5,20 +5,25 @@ import type { Drawing, Sheet } from '../layers'
 import type { Mark } from '../lookfor'
 
 /** What is shown before anyone draws, over the sheet. */
-export type Prompt
-  = | { readonly kind: 'dot', readonly at: Point, readonly label?: string }
-    | { readonly kind: 'line', readonly points: readonly Point[], readonly isFaint: boolean }
-    | { readonly kind: 'shape', readonly points: readonly Point[] }
+export type Prompt =
+  | { readonly kind: 'dot'; readonly at: Point; readonly label?: string }
+  | { readonly kind: 'line'; readonly points: readonly Point[]; readonly isFaint: boolean }
+  | { readonly kind: 'shape'; readonly points: readonly Point[] }
 
 type Rgb = readonly [number, number, number]
 
 /** How a drill is answered: drawn on the sheet, or set with sliders. */
-export type Answering
-  = | { readonly by: 'strokes', readonly tools: readonly ToolSettings[], readonly colour: Rgb, readonly hasPour?: boolean }
+export type Answering =
+  | {
+      readonly by: 'strokes'
+      readonly tools: readonly ToolSettings[]
+      readonly colour: Rgb
+      readonly hasPour?: boolean
+    }
   /** The mixture that matches a colour; only its lightness where it is a value. */
-    | { readonly by: 'mixing', readonly target: Rgb, readonly isValue: boolean }
+  | { readonly by: 'mixing'; readonly target: Rgb; readonly isValue: boolean }
   /** The lightness of each rung between two ends, L*. */
-    | { readonly by: 'rungs', readonly from: number, readonly to: number, readonly rungs: number }
+  | { readonly by: 'rungs'; readonly from: number; readonly to: number; readonly rungs: number }
 
 /** One try of a drill: made from a seed, so that a class can do the same one. */
 export interface Task {
@@ -59,7 +64,7 @@ export interface DrillResult {
 }
 
 export const FAMILIES = ['lines', 'rounds', 'pressure', 'closing', 'measuring', 'colour', 'tone'] as const
-export type Family = typeof FAMILIES[number]
+export type Family = (typeof FAMILIES)[number]
 
 export interface Drill {
   readonly family: Family
@@ -86,7 +91,12 @@ export function pointsForShare(share: number, error: number, zero: number, free 
 
 /** A result from figures of equal weight. */
 export function resultOf(figures: readonly Measured[], sentence: string, marks: readonly Mark[]): DrillResult {
-  return { score: Math.round(figures.reduce((sum, each) => sum + each.points, 0) / figures.length), figures, sentence, marks }
+  return {
+    score: Math.round(figures.reduce((sum, each) => sum + each.points, 0) / figures.length),
+    figures,
+    sentence,
+    marks,
+  }
 }
 
 export function nothingYet(sentence: string): DrillResult {

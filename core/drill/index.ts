@@ -8,20 +8,30 @@ import { rampDark, rampWidth } from './pressure'
 import { arcs, circleInSquare, circleThroughDots, ellipseOnAxis, spiral } from './rounds'
 import { blendBand, shadeBall } from './tone'
 
-export { FAMILIES, type Answering, type Drill, type DrillResult, type Family, type Measured, type Prompt, type Task, type Tried } from './contract'
+export {
+  FAMILIES,
+  type Answering,
+  type Drill,
+  type DrillResult,
+  type Family,
+  type Measured,
+  type Prompt,
+  type Task,
+  type Tried,
+} from './contract'
 export { DRILL_NAMES, GREATEST_SEED, type DrillName } from './names'
 export { OWN } from './strokes'
 
 /** Every warm-up. */
 export const DRILLS = {
   'line-through-dots': lineThroughDots,
-  'parallels': parallels,
-  'hatching': hatching,
+  parallels: parallels,
+  hatching: hatching,
   'circle-in-square': circleInSquare,
   'circle-through-dots': circleThroughDots,
   'ellipse-on-axis': ellipseOnAxis,
-  'arcs': arcs,
-  'spiral': spiral,
+  arcs: arcs,
+  spiral: spiral,
   'ramp-width': rampWidth,
   'ramp-dark': rampDark,
   'close-by-eye': closeByEye,

@@ -1,23 +1,38 @@
 import { seededRandom } from '../base'
 import { distanceOf, fitLine, lengthOf, resample, type Point } from '../geometry'
 import { pathMark } from '../lookfor'
-import { figure, nothingYet, pointsFor, pointsForShare, resultOf, type Drill, type DrillResult, type Prompt } from './contract'
+import {
+  figure,
+  nothingYet,
+  pointsFor,
+  pointsForShare,
+  resultOf,
+  type Drill,
+  type DrillResult,
+  type Prompt,
+} from './contract'
 import { DRILL_SHEET, endsOff, matched, mean, ringAt, waysOf, withTools, type Way } from './strokes'
 
 /** Straight lines: through two dots, side by side, and as even hatching. */
 
 const PLACES = 60
-/** No points from so much bend, % of the length; from so far off a dot, % of the length; from so much tilt, degrees. By eye. */
+/**
+ * No points from so much bend, % of the length; from so far off a dot, % of the length; from so much tilt, degrees. By
+ * eye.
+ */
 const BEND_ZERO = 5
 const DOT_ZERO = 10
 const TILT_ZERO = 12
 /** How uneven distances may become before there are no points, % of the usual one. */
 const UNEVEN_ZERO = 60
 
-interface Pair { readonly a: Point, readonly b: Point }
+interface Pair {
+  readonly a: Point
+  readonly b: Point
+}
 
 /** Greatest distance from the line through the two dots, between them, % of their distance. */
-function bendOf({ a, b }: Pair, { points }: Way): { bend: number, at: Point } {
+function bendOf({ a, b }: Pair, { points }: Way): { bend: number; at: Point } {
   const length = distanceOf(a, b)
   const [nx, ny] = [-(b.y - a.y) / length, (b.x - a.x) / length]
   const off = (point: Point) => Math.abs((point.x - a.x) * nx + (point.y - a.y) * ny)
@@ -39,11 +54,21 @@ function pairsOf(seed: number): Pair[] {
 }
 
 export const lineThroughDots: Drill = {
-  family: 'lines', title: 'Line through two dots', trains: 'A straight line in any direction, begun and ended where you want it.', seconds: 45,
-  measured: 'How far each line strays from the straight (none left at 5 % of its length), and how well its ends meet the dots (10 %).',
+  family: 'lines',
+  title: 'Line through two dots',
+  trains: 'A straight line in any direction, begun and ended where you want it.',
+  seconds: 45,
+  measured:
+    'How far each line strays from the straight (none left at 5 % of its length), and how well its ends meet the dots (10 %).',
   make: seed => ({
-    sheet: DRILL_SHEET, asks: 'Join each pair of dots with one straight line, in one go.', given: [], answering: withTools('ink-pen'),
-    prompts: pairsOf(seed).flatMap(({ a, b }): Prompt[] => [{ kind: 'dot', at: a }, { kind: 'dot', at: b }]),
+    sheet: DRILL_SHEET,
+    asks: 'Join each pair of dots with one straight line, in one go.',
+    given: [],
+    answering: withTools('ink-pen'),
+    prompts: pairsOf(seed).flatMap(({ a, b }): Prompt[] => [
+      { kind: 'dot', at: a },
+      { kind: 'dot', at: b },
+    ]),
   }),
   score(seed, tried) {
     const pairs = pairsOf(seed)
@@ -51,22 +76,38 @@ export const lineThroughDots: Drill = {
     if (found.every(each => each === null)) return nothingYet('No line yet.')
     const each = pairs.map((pair, i) => {
       const way = found[i]
-      return way ? { ...bendOf(pair, way), ends: (100 * endsOff(way, pair.a, pair.b)) / 2 / distanceOf(pair.a, pair.b), way, pair } : null
+      return way
+        ? {
+            ...bendOf(pair, way),
+            ends: (100 * endsOff(way, pair.a, pair.b)) / 2 / distanceOf(pair.a, pair.b),
+            way,
+            pair,
+          }
+        : null
     })
     const done = each.flatMap(one => one ?? [])
     const share = done.length / pairs.length
     const bends = mean(done.map(one => one.bend))
     const ends = mean(done.map(one => one.ends))
     const worst = done.reduce((a, b) => (b.bend > a.bend ? b : a))
-    const figures = [figure('off the straight', bends, '% of the length', pointsForShare(share, bends, BEND_ZERO, 0.6)), figure('off the dots', ends, '% of the length', pointsForShare(share, ends, DOT_ZERO, 1))]
-    return resultOf(figures, done.length < pairs.length ? `${done.length} of ${pairs.length} lines are drawn.` : bends > 2 ? 'Look at the dot you are going to, not at the pen.' : 'Straight as they should be.', [
-      ...done.map(one => pathMark([one.pair.a, one.pair.b])), ringAt(worst.at, 14, `${worst.bend.toFixed(1)} %`),
-    ])
+    const figures = [
+      figure('off the straight', bends, '% of the length', pointsForShare(share, bends, BEND_ZERO, 0.6)),
+      figure('off the dots', ends, '% of the length', pointsForShare(share, ends, DOT_ZERO, 1)),
+    ]
+    return resultOf(
+      figures,
+      done.length < pairs.length
+        ? `${done.length} of ${pairs.length} lines are drawn.`
+        : bends > 2
+          ? 'Look at the dot you are going to, not at the pen.'
+          : 'Straight as they should be.',
+      [...done.map(one => pathMark([one.pair.a, one.pair.b])), ringAt(worst.at, 14, `${worst.bend.toFixed(1)} %`)],
+    )
   },
 }
 
 /** The first of a row of parallels, and where the others belong. */
-function rowOf(seed: number): { lines: Pair[], angle: number, gap: number } {
+function rowOf(seed: number): { lines: Pair[]; angle: number; gap: number } {
   const random = seededRandom(seed)
   const angle = (random.between(-75, 75) * Math.PI) / 180
   const gap = random.between(44, 58)
@@ -80,13 +121,22 @@ function rowOf(seed: number): { lines: Pair[], angle: number, gap: number } {
 }
 
 export const parallels: Drill = {
-  family: 'lines', title: 'Parallel lines', trains: 'Lines that keep their distance.', seconds: 45,
+  family: 'lines',
+  title: 'Parallel lines',
+  trains: 'Lines that keep their distance.',
+  seconds: 45,
   measured: 'How much the lines tilt against the first one (none left at 12°), and how even the gaps are (60 %).',
   make(seed) {
     const { lines } = rowOf(seed)
     return {
-      sheet: DRILL_SHEET, asks: 'Draw five more lines beside this one, as far from each other as the dots are.', given: [], answering: withTools('ink-pen'),
-      prompts: [{ kind: 'line', points: [lines[0]!.a, lines[0]!.b], isFaint: false }, { kind: 'dot', at: lines[1]!.a }],
+      sheet: DRILL_SHEET,
+      asks: 'Draw five more lines beside this one, as far from each other as the dots are.',
+      given: [],
+      answering: withTools('ink-pen'),
+      prompts: [
+        { kind: 'line', points: [lines[0]!.a, lines[0]!.b], isFaint: false },
+        { kind: 'dot', at: lines[1]!.a },
+      ],
     }
   },
   score(seed, tried) {
@@ -95,16 +145,27 @@ export const parallels: Drill = {
   },
 }
 
-/** Tilt and gaps of lines that should run beside each other. @param from a place on the line before the first; null: there is none */
-function scoreRow(ways: readonly Way[], angle: number, gap: number | null, from: Point | null, wanted: number): DrillResult {
+/**
+ * Tilt and gaps of lines that should run beside each other. @param from a place on the line before the first; null:
+ * there is none
+ */
+function scoreRow(
+  ways: readonly Way[],
+  angle: number,
+  gap: number | null,
+  from: Point | null,
+  wanted: number,
+): DrillResult {
   if (ways.length < 2) return nothingYet('Draw at least two lines.')
   const across = ({ x, y }: Point) => -x * Math.sin(angle) + y * Math.cos(angle)
-  const fits = ways.map((way) => {
-    const fit = fitLine(resample(way.points, PLACES))
-    const tilt = Math.abs(((((fit.direction - angle) * 180) / Math.PI + 450) % 180) - 90)
-    return { way, tilt, at: across(fit.middle), middle: fit.middle }
-  }).sort((a, b) => a.at - b.at)
-  const places = [...from ? [across(from)] : [], ...fits.map(each => each.at)].sort((a, b) => a - b)
+  const fits = ways
+    .map(way => {
+      const fit = fitLine(resample(way.points, PLACES))
+      const tilt = Math.abs(((((fit.direction - angle) * 180) / Math.PI + 450) % 180) - 90)
+      return { way, tilt, at: across(fit.middle), middle: fit.middle }
+    })
+    .sort((a, b) => a.at - b.at)
+  const places = [...(from ? [across(from)] : []), ...fits.map(each => each.at)].sort((a, b) => a - b)
   const gaps = places.slice(1).map((place, i) => place - places[i]!)
   const usual = gap ?? mean(gaps)
   const uneven = (100 * mean(gaps.map(each => Math.abs(each - usual)))) / usual
@@ -112,28 +173,62 @@ function scoreRow(ways: readonly Way[], angle: number, gap: number | null, from:
   const worst = fits.reduce((a, b) => (b.tilt > a.tilt ? b : a))
   const share = Math.min(ways.length / wanted, 1)
   return resultOf(
-    [figure('tilt', tilt, '°', pointsForShare(share, tilt, TILT_ZERO, 0.8)), figure('unevenness of the gaps', uneven, '%', pointsForShare(share, uneven, UNEVEN_ZERO, 6))],
-    share < 1 ? `${ways.length} of ${wanted} lines are drawn.` : tilt > 4 ? 'Some lines lean. Let your eye rest on the line before while you draw.' : uneven > 20 ? 'They run alike; now keep the gaps alike as well.' : 'Even lines.',
+    [
+      figure('tilt', tilt, '°', pointsForShare(share, tilt, TILT_ZERO, 0.8)),
+      figure('unevenness of the gaps', uneven, '%', pointsForShare(share, uneven, UNEVEN_ZERO, 6)),
+    ],
+    share < 1
+      ? `${ways.length} of ${wanted} lines are drawn.`
+      : tilt > 4
+        ? 'Some lines lean. Let your eye rest on the line before while you draw.'
+        : uneven > 20
+          ? 'They run alike; now keep the gaps alike as well.'
+          : 'Even lines.',
     worst.tilt > 2 ? [pathMark(worst.way.points), ringAt(worst.middle, 14, `${Math.round(worst.tilt)}°`)] : [],
   )
 }
 
-function fieldOf(seed: number): { square: Point[], angle: number } {
+function fieldOf(seed: number): { square: Point[]; angle: number } {
   const random = seededRandom(seed)
   const angle = (random.pick([-45, -30, 30, 45, 60, -60]) * Math.PI) / 180
   const [x, y, half] = [480, 320, 190]
-  return { angle, square: [{ x: x - half, y: y - half }, { x: x + half, y: y - half }, { x: x + half, y: y + half }, { x: x - half, y: y + half }] }
+  return {
+    angle,
+    square: [
+      { x: x - half, y: y - half },
+      { x: x + half, y: y - half },
+      { x: x + half, y: y + half },
+      { x: x - half, y: y + half },
+    ],
+  }
 }
 
 export const hatching: Drill = {
-  family: 'lines', title: 'Even hatching', trains: 'A grey tone out of lines.', seconds: 75,
-  measured: 'Tilt against the short line that is shown (12°), evenness of the gaps (60 %), and how much sticks out of the square (20 %).',
+  family: 'lines',
+  title: 'Even hatching',
+  trains: 'A grey tone out of lines.',
+  seconds: 75,
+  measured:
+    'Tilt against the short line that is shown (12°), evenness of the gaps (60 %), and how much sticks out of the square (20 %).',
   make(seed) {
     const { square, angle } = fieldOf(seed)
     const [dx, dy] = [60 * Math.cos(angle), 60 * Math.sin(angle)]
     return {
-      sheet: DRILL_SHEET, asks: 'Fill the square with at least fourteen lines in the direction of the short one.', given: [], answering: withTools('ink-pen'),
-      prompts: [{ kind: 'shape', points: square }, { kind: 'line', points: [{ x: 130 - dx, y: 320 - dy }, { x: 130 + dx, y: 320 + dy }], isFaint: false }],
+      sheet: DRILL_SHEET,
+      asks: 'Fill the square with at least fourteen lines in the direction of the short one.',
+      given: [],
+      answering: withTools('ink-pen'),
+      prompts: [
+        { kind: 'shape', points: square },
+        {
+          kind: 'line',
+          points: [
+            { x: 130 - dx, y: 320 - dy },
+            { x: 130 + dx, y: 320 + dy },
+          ],
+          isFaint: false,
+        },
+      ],
     }
   },
   score(seed, tried) {
@@ -146,6 +241,10 @@ export const hatching: Drill = {
     const all = ways.flatMap(each => resample(each.points, Math.max(8, Math.round(lengthOf(each.points) / 4))))
     const out = all.filter(isOut)
     const share = (100 * out.length) / all.length
-    return resultOf([...row.figures, figure('outside the square', share, '% of the lines', pointsFor(share, 20, 0.5))], share > 6 ? 'Lines run over the edge: stop at it, or slow down before it.' : row.sentence, [...row.marks, ...out.length > 4 ? [ringAt(out[0]!, 14, 'over')] : []])
+    return resultOf(
+      [...row.figures, figure('outside the square', share, '% of the lines', pointsFor(share, 20, 0.5))],
+      share > 6 ? 'Lines run over the edge: stop at it, or slow down before it.' : row.sentence,
+      [...row.marks, ...(out.length > 4 ? [ringAt(out[0]!, 14, 'over')] : [])],
+    )
   },
 }

@@ -31,12 +31,22 @@ export function waysOf({ acts }: Tried): Way[] {
 
 /** Drawn with a pen. */
 export function withTools(...tools: (ToolName | ToolSettings)[]): Extract<Answering, { by: 'strokes' }> {
-  return { by: 'strokes', tools: tools.map(each => (typeof each === 'string' ? toolSettings(each) : each)), colour: [38, 42, 51] }
+  return {
+    by: 'strokes',
+    tools: tools.map(each => (typeof each === 'string' ? toolSettings(each) : each)),
+    colour: [38, 42, 51],
+  }
 }
 
 /** For each of the places the stroke that comes nearest to it by `off`, each stroke once; null where none is left. */
-export function matched<T>(items: readonly T[], ways: readonly Way[], off: (item: T, way: Way) => number): (Way | null)[] {
-  const pairs = items.flatMap((item, i) => ways.map((way, k) => ({ i, k, off: off(item, way) }))).sort((a, b) => a.off - b.off)
+export function matched<T>(
+  items: readonly T[],
+  ways: readonly Way[],
+  off: (item: T, way: Way) => number,
+): (Way | null)[] {
+  const pairs = items
+    .flatMap((item, i) => ways.map((way, k) => ({ i, k, off: off(item, way) })))
+    .sort((a, b) => a.off - b.off)
   const out: (Way | null)[] = items.map(() => null)
   const used = new Set<number>()
   for (const { i, k } of pairs) {

@@ -17,8 +17,14 @@ function drawn(cell: DrawnCell): Drawing {
   return drawCell(kernels, empty, empty.layers[1]!, cell, LINE)
 }
 const act = (cell: DrawnCell, more: Partial<Pour> = {}): Pour => ({
-  where: { kind: 'places', points: [cell.middle.x, cell.middle.y] }, paint: { kind: 'colour', colour: [143, 170, 176] },
-  tolerance: 40, borders: 'all', gap: cell.gap, grow: 2, seed: 1, ...more,
+  where: { kind: 'places', points: [cell.middle.x, cell.middle.y] },
+  paint: { kind: 'colour', colour: [143, 170, 176] },
+  tolerance: 40,
+  borders: 'all',
+  gap: cell.gap,
+  grow: 2,
+  seed: 1,
+  ...more,
 })
 
 const cells = (() => {
@@ -38,7 +44,11 @@ describe('pouring into 200 cells drawn by hand, lines of 2 to 12 px, gaps of 0 t
       const after = pour(kernels, drawing, drawing.layers[0]!, act(cell, { gap: closing })).drawing
       const paint = layerAlpha(after, after.layers[0]!)
       const inside = fillPolygon(cell.outline, SIDE, SIDE)
-      const toEdge = squaredDistances(inside.map(value => (value ? 0 : 1)), SIDE, SIDE)
+      const toEdge = squaredDistances(
+        inside.map(value => (value ? 0 : 1)),
+        SIDE,
+        SIDE,
+      )
       const toInside = squaredDistances(inside, SIDE, SIDE)
       let filled = 0
       let stray = 0
@@ -59,9 +69,14 @@ describe('pouring into 200 cells drawn by hand, lines of 2 to 12 px, gaps of 0 t
       const [stays, covers] = [1 - stray / Math.max(filled, 1), covered / cellArea]
       leastInside = Math.min(leastInside, stays)
       leastCovered = Math.min(leastCovered, covers)
-      if (stays < 0.99 || covers < 0.99) bad.push(`${i}: line ${cell.lineWidth}, gap ${cell.gap} closed ${closing}: ${(100 * stays).toFixed(2)} % inside, ${(100 * covers).toFixed(2)} % covered`)
+      if (stays < 0.99 || covers < 0.99)
+        bad.push(
+          `${i}: line ${cell.lineWidth}, gap ${cell.gap} closed ${closing}: ${(100 * stays).toFixed(2)} % inside, ${(100 * covers).toFixed(2)} % covered`,
+        )
     }
-    console.log(`200 cells: at least ${(100 * leastInside).toFixed(2)} % inside, at least ${(100 * leastCovered).toFixed(2)} % covered`)
+    console.log(
+      `200 cells: at least ${(100 * leastInside).toFixed(2)} % inside, at least ${(100 * leastCovered).toFixed(2)} % covered`,
+    )
     expect(bad).toEqual([])
   })
 
@@ -76,17 +91,30 @@ describe('pouring into 200 cells drawn by hand, lines of 2 to 12 px, gaps of 0 t
       const at = gapOf(cell)
       const near = leaks.find(gap => Math.hypot(gap.x - at.x, gap.y - at.y) <= 3 && Math.abs(gap.width - at.width) <= 2)
       if (near && leaks.length === 1) farthest = Math.max(farthest, Math.hypot(near.x - at.x, near.y - at.y))
-      else missed.push(`line ${cell.lineWidth}, gap ${at.width.toFixed(1)} at ${at.x.toFixed(0)}, ${at.y.toFixed(0)}: ${leaks.map(gap => `${gap.width} px at ${gap.x.toFixed(0)}, ${gap.y.toFixed(0)}`).join('; ') || 'none'}`)
+      else
+        missed.push(
+          `line ${cell.lineWidth}, gap ${at.width.toFixed(1)} at ${at.x.toFixed(0)}, ${at.y.toFixed(0)}: ${leaks.map(gap => `${gap.width} px at ${gap.x.toFixed(0)}, ${gap.y.toFixed(0)}`).join('; ') || 'none'}`,
+        )
     }
     const share = 1 - missed.length / withGap.length
-    console.log(`${withGap.length} gaps: ${(100 * share).toFixed(1)} % found right, at most ${farthest.toFixed(1)} px away`)
+    console.log(
+      `${withGap.length} gaps: ${(100 * share).toFixed(1)} % found right, at most ${farthest.toFixed(1)} px away`,
+    )
     expect(share, missed.join('\n')).toBeGreaterThanOrEqual(0.97)
   })
 
   it('finds none where the outline is closed', () => {
     const closed = cells.filter(cell => cell.gap === 0)
     expect(closed.length).toBeGreaterThan(20)
-    const found = closed.flatMap(cell => leaksFrom(findGaps(kernels, openOf(drawn(cell)), 32), SIDE, Math.floor(cell.middle.x), Math.floor(cell.middle.y), 0))
+    const found = closed.flatMap(cell =>
+      leaksFrom(
+        findGaps(kernels, openOf(drawn(cell)), 32),
+        SIDE,
+        Math.floor(cell.middle.x),
+        Math.floor(cell.middle.y),
+        0,
+      ),
+    )
     expect(found).toEqual([])
   })
 })
@@ -95,6 +123,7 @@ describe('pouring into 200 cells drawn by hand, lines of 2 to 12 px, gaps of 0 t
 function openOf(drawing: Drawing) {
   const alpha = layerAlpha(drawing, drawing.layers[1]!)
   const bits = newBits(SIDE, SIDE)
-  for (let y = 0; y < SIDE; y++) for (let x = 0; x < SIDE; x++) if (alpha[y * SIDE + x]! <= 128) setRun(bits, y, x, x + 1)
+  for (let y = 0; y < SIDE; y++)
+    for (let x = 0; x < SIDE; x++) if (alpha[y * SIDE + x]! <= 128) setRun(bits, y, x, x + 1)
   return bits
 }

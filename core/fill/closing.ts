@@ -1,4 +1,16 @@
-import { bitAt, BitRuns, both, dilated, floodBits, floodRuns, inverted, newBits, setRun, without, type BitPlane } from '../raster'
+import {
+  bitAt,
+  BitRuns,
+  both,
+  dilated,
+  floodBits,
+  floodRuns,
+  inverted,
+  newBits,
+  setRun,
+  without,
+  type BitPlane,
+} from '../raster'
 import type { Kernels } from '../kernels'
 
 /**
@@ -26,7 +38,13 @@ export function closedPart(kernels: Kernels, open: BitPlane, x: number, y: numbe
 }
 
 /** The place of the core that is the fewest steps over open px away; null when none is within `reach` steps. */
-function nearestCore(open: BitPlane, core: BitPlane, x: number, y: number, reach: number): { x: number, y: number } | null {
+function nearestCore(
+  open: BitPlane,
+  core: BitPlane,
+  x: number,
+  y: number,
+  reach: number,
+): { x: number; y: number } | null {
   if (bitAt(core, x, y)) return { x, y }
   const { width, height } = open
   const seen = new Set([y * width + x])
@@ -36,7 +54,12 @@ function nearestCore(open: BitPlane, core: BitPlane, x: number, y: number, reach
     for (const at of ring) {
       const px = at % width
       const py = (at - px) / width
-      for (const [nx, ny] of [[px - 1, py], [px + 1, py], [px, py - 1], [px, py + 1]] as const) {
+      for (const [nx, ny] of [
+        [px - 1, py],
+        [px + 1, py],
+        [px, py - 1],
+        [px, py + 1],
+      ] as const) {
         const i = ny * width + nx
         if (nx < 0 || ny < 0 || nx >= width || ny >= height || seen.has(i) || !bitAt(open, nx, ny)) continue
         if (bitAt(core, nx, ny)) return { x: nx, y: ny }

@@ -1,6 +1,19 @@
 import type { Point } from '../base'
 import type { Kernels } from '../kernels'
-import { bitAt, BitRuns, dilated, floodRuns, GreatestFirst, inverted, newBits, openingAt, squaredDistances, squaredWay, without, type BitPlane } from '../raster'
+import {
+  bitAt,
+  BitRuns,
+  dilated,
+  floodRuns,
+  GreatestFirst,
+  inverted,
+  newBits,
+  openingAt,
+  squaredDistances,
+  squaredWay,
+  without,
+  type BitPlane,
+} from '../raster'
 
 /** A place where a line is open. Px. */
 export interface LineGap {
@@ -45,7 +58,8 @@ export function findGaps(kernels: Kernels, open: BitPlane, widest: number): Gaps
   const ink = new Uint8Array(width * height)
   const lines = new BitRuns(inverted(open))
   for (let y = 0; y < height; y++) {
-    for (let x = lines.next(0, width, y); x < width; x = lines.next(lines.end(x, y), width, y)) ink.fill(1, y * width + x, y * width + lines.end(x, y))
+    for (let x = lines.next(0, width, y); x < width; x = lines.next(lines.end(x, y), width, y))
+      ink.fill(1, y * width + x, y * width + lines.end(x, y))
   }
   const distances = squaredDistances(ink, width, height)
   const plane = { width, height, distances }
@@ -67,15 +81,27 @@ export function findGaps(kernels: Kernels, open: BitPlane, widest: number): Gaps
   const meet = (at: number, a: number, b: number) => {
     if (gaps.length >= MOST_GAPS) return
     const [low, high] = a < b ? [a, b] : [b, a]
-    const place = { x: at % width + 0.5, y: Math.floor(at / width) + 0.5 }
-    const isKnown = gaps.some(gap => gap.between[0] === low && gap.between[1] === high && squaredWay(gap, place) < (gap.width + 6) * (gap.width + 6))
+    const place = { x: (at % width) + 0.5, y: Math.floor(at / width) + 0.5 }
+    const isKnown = gaps.some(
+      gap =>
+        gap.between[0] === low && gap.between[1] === high && squaredWay(gap, place) < (gap.width + 6) * (gap.width + 6),
+    )
     if (isKnown) return
     const { width: clear, near, far } = openingAt(plane, at, Math.sqrt(distances[at]!))
     if (!near || !far || clear > widest) return
     const [a1, b1] = closestPair(near, far)
-    const ends = [{ x: a1.x + 0.5, y: a1.y + 0.5 }, { x: b1.x + 0.5, y: b1.y + 0.5 }] as const
+    const ends = [
+      { x: a1.x + 0.5, y: a1.y + 0.5 },
+      { x: b1.x + 0.5, y: b1.y + 0.5 },
+    ] as const
     const apart = Math.max(1, Math.round(Math.sqrt(squaredWay(...ends)) - 1))
-    gaps.push({ x: (ends[0].x + ends[1].x) / 2, y: (ends[0].y + ends[1].y) / 2, width: Math.min(clear, apart), ends, between: [low, high] })
+    gaps.push({
+      x: (ends[0].x + ends[1].x) / 2,
+      y: (ends[0].y + ends[1].y) / 2,
+      width: Math.min(clear, apart),
+      ends,
+      between: [low, high],
+    })
   }
   /** The two ends' px that lie nearest to each other, looked for round those that were met first. */
   const closestPair = (near: Point, far: Point): [Point, Point] => {
@@ -101,13 +127,14 @@ export function findGaps(kernels: Kernels, open: BitPlane, widest: number): Gaps
     return best
   }
   // Only px at the edge of a core have something to give.
-  for (let i = 0; i < areas.length; i++) if (areas[i] && beside(i).some(next => next >= 0 && areas[next] === 0 && !ink[next])) queue.push(i, widest + 3)
+  for (let i = 0; i < areas.length; i++)
+    if (areas[i] && beside(i).some(next => next >= 0 && areas[next] === 0 && !ink[next])) queue.push(i, widest + 3)
   for (let i = queue.pop(); i !== null; i = queue.pop()) spread(i)
   return { gaps, areas, sizes, atEdge }
 }
 
 /** Numbers the cores that are large enough. */
-function labelled(core: BitPlane, areas: Int32Array): { sizes: number[], atEdge: Set<number> } {
+function labelled(core: BitPlane, areas: Int32Array): { sizes: number[]; atEdge: Set<number> } {
   const { width, height } = core
   const seen = newBits(width, height)
   const runs = new BitRuns(core)
@@ -128,17 +155,25 @@ function labelled(core: BitPlane, areas: Int32Array): { sizes: number[], atEdge:
       const label = sizes.length
       sizes.push(size)
       if (isAtEdge) atEdge.add(label)
-      for (let i = 0; i < part.length; i += 3) areas.fill(label, part[i]! * width + part[i + 1]!, part[i]! * width + part[i + 2]!)
+      for (let i = 0; i < part.length; i += 3)
+        areas.fill(label, part[i]! * width + part[i + 1]!, part[i]! * width + part[i + 2]!)
     }
   }
   return { sizes, atEdge }
 }
 
 /**
- * The gaps through which a pour that starts at a place would run out: those of its own area, when that does not reach the
+ * The gaps through which a pour that starts at a place would run out: those of its own area, when that does not reach
+ * the
  * sheet's edge. Empty when nothing leaks.
  */
-export function leaksFrom({ gaps, areas, atEdge }: GapsFound, width: number, x: number, y: number, closed: number): LineGap[] {
+export function leaksFrom(
+  { gaps, areas, atEdge }: GapsFound,
+  width: number,
+  x: number,
+  y: number,
+  closed: number,
+): LineGap[] {
   const own = areas[y * width + x]!
   if (own === 0 || atEdge.has(own)) return []
   return gaps.filter(gap => gap.width > closed && gap.between.includes(own))
@@ -153,7 +188,9 @@ export function openingsFrom({ gaps, areas, atEdge }: GapsFound, width: number, 
   if (own === 0 || atEdge.has(own)) return []
   const reached = new Set([own])
   for (const area of reached) {
-    for (const { between: [a, b] } of gaps) {
+    for (const {
+      between: [a, b],
+    } of gaps) {
       const other = a === area ? b : b === area ? a : 0
       if (other && !atEdge.has(other)) reached.add(other)
     }

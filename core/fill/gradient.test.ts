@@ -13,10 +13,20 @@ const drawing: Drawing = { sheet, layers: [layer] }
 const FROM: Rgb8 = [20, 60, 200]
 const TO: Rgb8 = [250, 210, 40]
 const gradient = (more: Partial<Gradient> = {}): Gradient => ({
-  form: 'straight', from: { x: 0, y: 0 }, to: { x: 280, y: 0 }, ramp: rampBetween(FROM, TO, 'srgb'), one: RAMP_ONE, opacity: 1, seed: 0, ...more,
+  form: 'straight',
+  from: { x: 0, y: 0 },
+  to: { x: 280, y: 0 },
+  ramp: rampBetween(FROM, TO, 'srgb'),
+  one: RAMP_ONE,
+  opacity: 1,
+  seed: 0,
+  ...more,
 })
-const shown = (what: Gradient, within?: Selection, on = drawing) => flattenDrawing(kernels, { ...on, layers: [gradientLaid(on, on.layers[0]!, what, within)] }, null)
-const pixel = (pixels: Uint8Array, x: number, y: number) => [...pixels.subarray(4 * (y * sheet.width + x), 4 * (y * sheet.width + x) + 4)]
+const shown = (what: Gradient, within?: Selection, on = drawing) =>
+  flattenDrawing(kernels, { ...on, layers: [gradientLaid(on, on.layers[0]!, what, within)] }, null)
+const pixel = (pixels: Uint8Array, x: number, y: number) => [
+  ...pixels.subarray(4 * (y * sheet.width + x), 4 * (y * sheet.width + x) + 4),
+]
 
 describe('gradients', () => {
   it('straight in sRGB is within a level and the dither of Skia’s', () => {
@@ -51,7 +61,8 @@ describe('gradients', () => {
     const ramp = rampBetween(FROM, TO, 'oklab')
     for (const [i, stop] of ramp.entries()) {
       const { r, g, b } = toRgb(theirs(i / (ramp.length - 1)))
-      for (const [c, value] of [r, g, b].entries()) expect(Math.abs(stop[c]! / RAMP_ONE - Math.min(Math.max(value, 0), 1))).toBeLessThan(0.001)
+      for (const [c, value] of [r, g, b].entries())
+        expect(Math.abs(stop[c]! / RAMP_ONE - Math.min(Math.max(value, 0), 1))).toBeLessThan(0.001)
     }
     expect(ramp[0]!.slice(0, 3).map(value => Math.round((value / RAMP_ONE) * 255))).toEqual([...FROM])
     expect(ramp[ramp.length - 1]!.slice(0, 3).map(value => Math.round((value / RAMP_ONE) * 255))).toEqual([...TO])
@@ -79,12 +90,27 @@ describe('gradients', () => {
   })
 
   it('along a shape goes from its edge to where it is deepest', () => {
-    const within: Selection = new Map([[0, Uint8Array.from({ length: 65536 }, (_, i) => ((i % 256) - 60) ** 2 + (Math.floor(i / 256) - 45) ** 2 <= 900 ? 255 : 0)]])
+    const within: Selection = new Map([
+      [
+        0,
+        Uint8Array.from({ length: 65536 }, (_, i) =>
+          ((i % 256) - 60) ** 2 + (Math.floor(i / 256) - 45) ** 2 <= 900 ? 255 : 0,
+        ),
+      ],
+    ])
     const pixels = shown(gradient({ form: 'along' }), within)
     expect(pixel(pixels, 200, 40)).toEqual([0, 0, 0, 0])
     // 29 of 30 px from the edge: nearly the last colour; at the rim the first.
-    expect(pixel(pixels, 60, 45).slice(0, 3).every((value, c) => Math.abs(value - TO[c]!) <= 3)).toBe(true)
-    expect(pixel(pixels, 31, 45).slice(0, 3).every((value, c) => Math.abs(value - FROM[c]!) <= 14)).toBe(true)
+    expect(
+      pixel(pixels, 60, 45)
+        .slice(0, 3)
+        .every((value, c) => Math.abs(value - TO[c]!) <= 3),
+    ).toBe(true)
+    expect(
+      pixel(pixels, 31, 45)
+        .slice(0, 3)
+        .every((value, c) => Math.abs(value - FROM[c]!) <= 14),
+    ).toBe(true)
     const mid = pixel(pixels, 45, 45)
     expect(Math.abs(mid[0]! - (FROM[0] + TO[0]) / 2)).toBeLessThan(12)
   })
@@ -96,7 +122,10 @@ describe('gradients', () => {
   it('stays inside the paint of a layer that does', () => {
     const tile = new Uint8Array(256 * 256 * 4)
     for (let x = 0; x < 40; x++) tile.set([9, 9, 9, 120], 4 * (20 * 256 + x))
-    const pixels = shown(gradient(), undefined, { ...drawing, layers: [{ ...layer, inside: true, tiles: new Map([[0, tile]]) }] })
+    const pixels = shown(gradient(), undefined, {
+      ...drawing,
+      layers: [{ ...layer, inside: true, tiles: new Map([[0, tile]]) }],
+    })
     expect(pixel(pixels, 10, 20)[3]).toBe(120)
     expect(pixel(pixels, 10, 21)).toEqual([0, 0, 0, 0])
     expect(pixel(pixels, 10, 20)[2]).toBeGreaterThan(150)

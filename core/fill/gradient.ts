@@ -3,14 +3,17 @@ import { sheetRect, tileOrigin, tilesUnder, type Drawing, type Layer, type Selec
 import { squaredDistances } from '../raster'
 
 export const GRADIENT_FORMS = ['straight', 'round', 'along'] as const
-export type GradientForm = typeof GRADIENT_FORMS[number]
+export type GradientForm = (typeof GRADIENT_FORMS)[number]
 
 export interface Gradient {
-  /** Straight from one place to the other · round the first, as far as the second · along the shape that is filled, from its edge inwards. */
+  /**
+   * Straight from one place to the other · round the first, as far as the second · along the shape that is filled, from
+   * its edge inwards.
+   */
   readonly form: GradientForm
   /** Sheet px. */
-  readonly from: { readonly x: number, readonly y: number }
-  readonly to: { readonly x: number, readonly y: number }
+  readonly from: { readonly x: number; readonly y: number }
+  readonly to: { readonly x: number; readonly y: number }
   /** Red, green, blue, alpha of even steps, each 0 … `one`. */
   readonly ramp: readonly (readonly [number, number, number, number])[]
   readonly one: number
@@ -20,7 +23,8 @@ export interface Gradient {
 }
 
 /**
- * A layer with a gradient laid over it, where it is chosen. Each px is rounded by the dither matrix at its place, so that
+ * A layer with a gradient laid over it, where it is chosen. Each px is rounded by the dither matrix at its place, so
+ * that
  * long gradients show no bands.
  */
 export function gradientLaid(drawing: Drawing, layer: Layer, gradient: Gradient, within: Selection | undefined): Layer {
@@ -68,7 +72,8 @@ function alongShape({ sheet }: Drawing, within: Selection | undefined): Placer {
     if (within && !chosen) continue
     const { x, y } = tileOrigin(sheet, number)
     for (let py = part.y0; py < part.y1; py++) {
-      for (let px = part.x0; px < part.x1; px++) if (!chosen || chosen[(py - y) * TILE + px - x]! >= 128) outside[(py + 1) * w + px + 1] = 0
+      for (let px = part.x0; px < part.x1; px++)
+        if (!chosen || chosen[(py - y) * TILE + px - x]! >= 128) outside[(py + 1) * w + px + 1] = 0
     }
   }
   const distances = squaredDistances(outside, w, height + 2)
@@ -81,7 +86,13 @@ function alongShape({ sheet }: Drawing, within: Selection | undefined): Placer {
 let dither: Float32Array | null = null
 
 function layPart(
-  out: Tile, { part }: TilePart, origin: { x: number, y: number }, { ramp, one, opacity, seed }: Gradient, place: Placer, chosen: Uint8Array | undefined, isInside: boolean,
+  out: Tile,
+  { part }: TilePart,
+  origin: { x: number; y: number },
+  { ramp, one, opacity, seed }: Gradient,
+  place: Placer,
+  chosen: Uint8Array | undefined,
+  isInside: boolean,
 ): void {
   dither ??= ditherMatrix()
   const last = ramp.length - 1

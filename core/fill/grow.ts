@@ -9,10 +9,7 @@ export type Runs = number[]
  * Rows of a flooded region grown by a disc of `radius` px (Minkowski sum), one after the other.
  * `emit` gets y and the runs that are covered. Returns the grown box.
  */
-export function growRegion(
-  { bits, box }: Flooded, radius: number,
-  emit: (y: number, runs: Runs) => void,
-): Rect {
+export function growRegion({ bits, box }: Flooded, radius: number, emit: (y: number, runs: Runs) => void): Rect {
   const { width, height } = bits
   const grown = intersectRect(growRect(box, radius), { x0: 0, y0: 0, x1: width, y1: height })
   // Half-width of the disc at each height above its middle.
@@ -31,7 +28,8 @@ export function growRegion(
     for (let dy = -radius; dy <= radius; dy++) {
       const by = reach[dy < 0 ? -dy : dy]!
       const runs = runsAt(y + dy)
-      for (let i = 0; i < runs.length; i += 2) pieces.push([Math.max(runs[i]! - by, 0), Math.min(runs[i + 1]! + by, width)])
+      for (let i = 0; i < runs.length; i += 2)
+        pieces.push([Math.max(runs[i]! - by, 0), Math.min(runs[i + 1]! + by, width)])
     }
     rows.delete(y - radius)
     emit(y, joined(pieces))
@@ -43,7 +41,8 @@ export function growRegion(
 export function runsIn(plane: BitPlane, box: Rect, y: number): Runs {
   const found: Runs = []
   const runs = new BitRuns(plane)
-  for (let x = runs.next(box.x0, box.x1, y); x < box.x1; x = runs.next(found[found.length - 1]!, box.x1, y)) found.push(x, Math.min(runs.end(x, y), box.x1))
+  for (let x = runs.next(box.x0, box.x1, y); x < box.x1; x = runs.next(found[found.length - 1]!, box.x1, y))
+    found.push(x, Math.min(runs.end(x, y), box.x1))
   return found
 }
 

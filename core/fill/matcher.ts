@@ -39,8 +39,15 @@ export function settled({ open, settle }: Matcher): BitPlane {
 /** What a flood sees of a drawing. */
 export function seenFor(drawing: Drawing, layer: Layer, borders: Borders): Drawing {
   if (borders === 'all') return drawing
-  if (borders === 'this') return { ...drawing, groups: undefined, layers: [{ ...bare(layer), visible: true, opacity: 100 }] }
-  return { ...drawing, groups: undefined, layers: drawing.layers.filter(each => borders.includes(each.id)).map(each => ({ ...bare(each), visible: true, opacity: 100 })) }
+  if (borders === 'this')
+    return { ...drawing, groups: undefined, layers: [{ ...bare(layer), visible: true, opacity: 100 }] }
+  return {
+    ...drawing,
+    groups: undefined,
+    layers: drawing.layers
+      .filter(each => borders.includes(each.id))
+      .map(each => ({ ...bare(each), visible: true, opacity: 100 })),
+  }
 }
 
 function bare({ id, name, visible, opacity, tiles }: Layer): Layer {
@@ -61,7 +68,12 @@ const planes = new WeakMap<Kernels, Planes>()
 function planesOf(kernels: Kernels, { width, height }: Sheet): Planes {
   let known = planes.get(kernels)
   if (!known || known.open.width !== width || known.open.height !== height) {
-    known = { open: newBits(width, height), differences: new Map(), flat: new Uint8Array(TILE_BYTES), same: new Uint32Array(TILE * TILE / 32) }
+    known = {
+      open: newBits(width, height),
+      differences: new Map(),
+      flat: new Uint8Array(TILE_BYTES),
+      same: new Uint32Array((TILE * TILE) / 32),
+    }
     planes.set(kernels, known)
   }
   return known
@@ -90,7 +102,7 @@ export function matching(kernels: Kernels, drawing: Drawing, layer: Layer, place
     const part = flatten(number)
     known.add(number)
     let values = differences.get(number)
-    if (!values) differences.set(number, values = new Uint8Array(TILE * TILE))
+    if (!values) differences.set(number, (values = new Uint8Array(TILE * TILE)))
     kernels.differ(flat, wanted, place.tolerance, values, same)
     copyRows(same, open, part)
   }
@@ -116,7 +128,12 @@ export function matching(kernels: Kernels, drawing: Drawing, layer: Layer, place
       same.fill(0)
       for (const number of known) {
         const { x, y } = tileOrigin(sheet, number)
-        copyRows(same, open, { x0: x, y0: y, x1: Math.min(x + TILE, sheet.width), y1: Math.min(y + TILE, sheet.height) })
+        copyRows(same, open, {
+          x0: x,
+          y0: y,
+          x1: Math.min(x + TILE, sheet.width),
+          y1: Math.min(y + TILE, sheet.height),
+        })
       }
     },
   }

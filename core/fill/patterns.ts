@@ -1,6 +1,9 @@
-/** Patterns that are poured. Each is a share of coverage for a px, made of + − × ÷ and roots only: the same in every engine. */
+/**
+ * Patterns that are poured. Each is a share of coverage for a px, made of + − × ÷ and roots only: the same in every
+ * engine.
+ */
 export const PATTERNS = ['stripes', 'slanting', 'checks', 'dots', 'rings', 'scales', 'weave'] as const
-export type PatternName = typeof PATTERNS[number]
+export type PatternName = (typeof PATTERNS)[number]
 
 /** Covered where `distance` (px, signed) is negative, with a smooth edge a px wide. */
 const covered = (distance: number) => Math.min(Math.max(0.5 - distance, 0), 1)
@@ -12,13 +15,16 @@ const root = Math.sqrt
 export function patternAt(name: PatternName, size: number, x: number, y: number): number {
   const [u, v] = [x + 0.5, y + 0.5]
   switch (name) {
-    case 'stripes': return bar(v, size)
+    case 'stripes':
+      return bar(v, size)
     // At 45°: along the diagonal a step is √2 px long.
-    case 'slanting': return bar((u + v) / root(2), size)
-    case 'checks': return odd(u, v, size)
+    case 'slanting':
+      return bar((u + v) / root(2), size)
+    case 'checks':
+      return odd(u, v, size)
     case 'dots': {
       const row = Math.floor(v / (size / 2))
-      return disc(within(u + (row % 2) * size / 2, size) - size / 2, within(v, size / 2) - size / 4, size * 0.2)
+      return disc(within(u + ((row % 2) * size) / 2, size) - size / 2, within(v, size / 2) - size / 4, size * 0.2)
     }
     case 'rings': {
       const far = root(square(within(u, size) - size / 2) + square(within(v, size) - size / 2))
@@ -27,10 +33,14 @@ export function patternAt(name: PatternName, size: number, x: number, y: number)
     case 'scales': {
       // Arcs hanging from rows that are half a step apart.
       const row = Math.floor(v / (size / 2))
-      return Math.max(...[row, row - 1].map((each) => {
-        const far = root(square(within(u + (each % 2 ? size / 2 : 0), size) - size / 2) + square(v - each * size / 2))
-        return covered(Math.abs(far - size / 2) - size * 0.06)
-      }))
+      return Math.max(
+        ...[row, row - 1].map(each => {
+          const far = root(
+            square(within(u + (each % 2 ? size / 2 : 0), size) - size / 2) + square(v - (each * size) / 2),
+          )
+          return covered(Math.abs(far - size / 2) - size * 0.06)
+        }),
+      )
     }
     case 'weave': {
       const across = (Math.floor(u / size) + Math.floor(v / size)) % 2 === 0

@@ -36,8 +36,16 @@ const box = (x: number, y: number) => {
 const clear: Layer = { id: 'colour', name: 'colour', visible: true, opacity: 100, tiles: new Map() }
 
 function areaAfter(drawing: Drawing, act: Pour): number {
-  const after = pour(kernels, drawing, drawing.layers.find(layer => layer.id === 'colour')!, act).drawing
-  return layerAlpha(after, after.layers.find(layer => layer.id === 'colour')!).reduce((sum, value) => sum + (value === 255 ? 1 : 0), 0)
+  const after = pour(
+    kernels,
+    drawing,
+    drawing.layers.find(layer => layer.id === 'colour')!,
+    act,
+  ).drawing
+  return layerAlpha(
+    after,
+    after.layers.find(layer => layer.id === 'colour')!,
+  ).reduce((sum, value) => sum + (value === 255 ? 1 : 0), 0)
 }
 
 beforeEach(() => kernels.openMask(SIDE, SIDE))
@@ -50,7 +58,7 @@ describe('pouring', () => {
     expect(areaAfter(drawing, ACT)).toBe(176 * 176)
   })
 
-  it.each([1, 2, 5, 8])('creeps %i px under the line', (grow) => {
+  it.each([1, 2, 5, 8])('creeps %i px under the line', grow => {
     const expected = pourReference(grow)
     expect(areaAfter(drawing, { ...ACT, grow })).toBe(expected)
   })

@@ -22,7 +22,12 @@ export interface Pour1 {
 }
 
 /** The drawing after the pour, and the region it filled; the same drawing when nothing was. */
-export function pour1(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pour1): { drawing: Drawing, filled: Rect | null } {
+export function pour1(
+  kernels: Kernels,
+  drawing: Drawing,
+  layer: Layer,
+  act: Pour1,
+): { drawing: Drawing; filled: Rect | null } {
   const { width, height } = drawing.sheet
   if (act.x < 0 || act.y < 0 || act.x >= width || act.y >= height) return { drawing, filled: null }
   const matcher = matching(kernels, drawing, layer, act)
@@ -33,7 +38,13 @@ export function pour1(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pou
 }
 
 /** Lays the flooded region, grown under the line. */
-function lay(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pour1, flooded: Flooded): { drawing: Drawing, filled: Rect } {
+function lay(
+  kernels: Kernels,
+  drawing: Drawing,
+  layer: Layer,
+  act: Pour1,
+  flooded: Flooded,
+): { drawing: Drawing; filled: Rect } {
   const { sheet } = drawing
   const covered = new Map<number, number>()
   const filled = growRegion(flooded, act.grow, (y, runs) => {
@@ -46,7 +57,14 @@ function lay(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pour1, flood
   const parts = tilesUnder(sheet, filled)
   // A tile that is covered wholly becomes the colour alone: one such tile serves for all of them.
   const isWhole = ({ number }: TilePart) => !drawing.selection && !layer.inside && covered.get(number) === TILE * TILE
-  const some = layMask(kernels, layer, sheet, parts.filter(part => covered.has(part.number) && !isWhole(part)), laying, drawing.selection)
+  const some = layMask(
+    kernels,
+    layer,
+    sheet,
+    parts.filter(part => covered.has(part.number) && !isWhole(part)),
+    laying,
+    drawing.selection,
+  )
   const tiles = new Map(some.tiles)
   const whole = parts.filter(isWhole)
   const solid = whole.length ? solidTile(act.colour) : null

@@ -12,7 +12,11 @@ const sheet = { width: SIDE, height: SIDE, paper: [255, 255, 255] as const }
 const blank = (id: string): Layer => ({ id, name: id, visible: true, opacity: 100, tiles: new Map() })
 
 /** A layer of ink where `alphaAt` says so. */
-function inked(id: string, alphaAt: (x: number, y: number) => number, colour: readonly [number, number, number] = [20, 20, 20]): Layer {
+function inked(
+  id: string,
+  alphaAt: (x: number, y: number) => number,
+  colour: readonly [number, number, number] = [20, 20, 20],
+): Layer {
   const tiles = new Map<number, Uint8Array>()
   for (let number = 0; number < 4; number++) {
     const tile = new Uint8Array(TILE_BYTES)
@@ -35,11 +39,19 @@ const cellsInk = (x: number, y: number) => {
   return wall ? 255 : 0
 }
 const act = (points: number[], more: Partial<Pour> = {}): Pour => ({
-  where: { kind: 'places', points }, paint: { kind: 'colour', colour: [200, 30, 40] }, tolerance: 40, borders: 'all', gap: 0, grow: 0, seed: 1, ...more,
+  where: { kind: 'places', points },
+  paint: { kind: 'colour', colour: [200, 30, 40] },
+  tolerance: 40,
+  borders: 'all',
+  gap: 0,
+  grow: 0,
+  seed: 1,
+  ...more,
 })
 const colourLayer = (drawing: Drawing) => drawing.layers.find(layer => layer.id === 'colour')!
 const run = (drawing: Drawing, what: Pour) => pour(kernels, drawing, colourLayer(drawing), what).drawing
-const area = (drawing: Drawing) => layerAlpha(drawing, colourLayer(drawing)).reduce((sum, value) => sum + (value > 127 ? 1 : 0), 0)
+const area = (drawing: Drawing) =>
+  layerAlpha(drawing, colourLayer(drawing)).reduce((sum, value) => sum + (value > 127 ? 1 : 0), 0)
 const CELL = 86 * 92
 const MIDDLE = 84 * 92
 const THIRD = 82 * 92
@@ -61,8 +73,14 @@ describe('pouring across cells', () => {
   it('passes over what has another colour than where it began', () => {
     const first = run(cells, act([150, 150], { paint: { kind: 'colour', colour: [10, 90, 200] } }))
     const both = run(first, act([60, 150, 150, 150, 240, 150]))
-    const at = (x: number) => [...flattenDrawing(kernels, both).subarray(4 * (150 * SIDE + x), 4 * (150 * SIDE + x) + 3)]
-    expect([at(60), at(150), at(240)]).toEqual([[200, 30, 40], [10, 90, 200], [200, 30, 40]])
+    const at = (x: number) => [
+      ...flattenDrawing(kernels, both).subarray(4 * (150 * SIDE + x), 4 * (150 * SIDE + x) + 3),
+    ]
+    expect([at(60), at(150), at(240)]).toEqual([
+      [200, 30, 40],
+      [10, 90, 200],
+      [200, 30, 40],
+    ])
   })
 
   it('fills every closed cell inside a loop, and not those that it cuts', () => {
@@ -73,7 +91,15 @@ describe('pouring across cells', () => {
   })
 
   it('fills hundreds of tiny cells in a loop', () => {
-    const grid: Drawing = { sheet, layers: [blank('colour'), inked('lines', (x, y) => (x >= 30 && x <= 270 && y >= 30 && y <= 270 && ((x - 30) % 12 < 2 || (y - 30) % 12 < 2) ? 255 : 0))] }
+    const grid: Drawing = {
+      sheet,
+      layers: [
+        blank('colour'),
+        inked('lines', (x, y) =>
+          x >= 30 && x <= 270 && y >= 30 && y <= 270 && ((x - 30) % 12 < 2 || (y - 30) % 12 < 2) ? 255 : 0,
+        ),
+      ],
+    }
     const filled = run(grid, act([], { where: { kind: 'loop', points: [20, 20, 280, 20, 280, 280, 20, 280] } }))
     expect(area(filled)).toBe(20 * 20 * 10 * 10)
   })
@@ -82,11 +108,22 @@ describe('pouring across cells', () => {
     const filled = run(cells, act([60, 150]))
     expect(area(run(filled, act([60, 150], { paint: { kind: 'clear' } })))).toBe(0)
     for (const pattern of PATTERNS) {
-      const share = area(run(cells, act([60, 150], { paint: { kind: 'pattern', colour: [0, 0, 0], pattern, size: 16 } }))) / CELL
+      const share =
+        area(run(cells, act([60, 150], { paint: { kind: 'pattern', colour: [0, 0, 0], pattern, size: 16 } }))) / CELL
       expect(share, pattern).toBeGreaterThan(0.1)
       expect(share, pattern).toBeLessThan(0.75)
     }
-    const grained = run(cells, act([60, 150], { paint: { kind: 'grain', colour: [0, 0, 0], cover: 0.6, grain: { texture: 'cold-pressed', depth: 0.5, bite: 2 } } }))
+    const grained = run(
+      cells,
+      act([60, 150], {
+        paint: {
+          kind: 'grain',
+          colour: [0, 0, 0],
+          cover: 0.6,
+          grain: { texture: 'cold-pressed', depth: 0.5, bite: 2 },
+        },
+      }),
+    )
     const alphas = layerAlpha(grained, colourLayer(grained))
     expect(new Set(alphas).size).toBeGreaterThan(10)
   })
@@ -106,7 +143,7 @@ describe('pouring across cells', () => {
 })
 
 describe('patterns', () => {
-  it.each(PATTERNS)('%s repeats and stays between nothing and all', (pattern) => {
+  it.each(PATTERNS)('%s repeats and stays between nothing and all', pattern => {
     for (let i = 0; i < 400; i++) {
       const [x, y] = [i % 23, Math.floor(i / 23)]
       const here = patternAt(pattern, 24, x, y)
@@ -125,9 +162,16 @@ describe('under the line', () => {
     for (let round = 0; round < 12; round++) {
       const cell = { ...drawnCell(random, SIDE), lineWidth: 4, gap: 0 }
       const empty: Drawing = { sheet, layers: [blank('colour'), blank('lines')] }
-      const fill: Rgb8 = random.pick([[143, 170, 176], [240, 205, 60], [200, 90, 70]] as Rgb8[])
+      const fill: Rgb8 = random.pick([
+        [143, 170, 176],
+        [240, 205, 60],
+        [200, 90, 70],
+      ] as Rgb8[])
       const drawing = drawCell(kernels, empty, empty.layers[1]!, cell, [30, 28, 26])
-      const after = run(drawing, act([cell.middle.x, cell.middle.y], { grow: 2, paint: { kind: 'colour', colour: fill } }))
+      const after = run(
+        drawing,
+        act([cell.middle.x, cell.middle.y], { grow: 2, paint: { kind: 'colour', colour: fill } }),
+      )
       const line = layerAlpha(drawing, drawing.layers[1]!)
       const paint = layerAlpha(after, colourLayer(after))
       const shown = flattenDrawing(kernels, after)
@@ -136,27 +180,43 @@ describe('under the line', () => {
         const angle = (turn * Math.PI) / 180
         let crest = 0
         for (let far = 0; far < 200; far += 0.5) {
-          const [x, y] = [Math.floor(cell.middle.x + far * Math.cos(angle)), Math.floor(cell.middle.y + far * Math.sin(angle))]
+          const [x, y] = [
+            Math.floor(cell.middle.x + far * Math.cos(angle)),
+            Math.floor(cell.middle.y + far * Math.sin(angle)),
+          ]
           const ink = line[y * SIDE + x]!
           if (ink < crest || ink === 255) break
           crest = Math.max(crest, ink)
           const share = ink / 255
           const ideal = fill.map((value, c) => value + ([30, 28, 26][c]! - value) * share) as unknown as Rgb8
           const at = 4 * (y * SIDE + x)
-          worst = Math.max(worst, difference00([shown[at]!, shown[at + 1]!, shown[at + 2]!], ideal.map(Math.round) as unknown as Rgb8))
+          worst = Math.max(
+            worst,
+            difference00([shown[at]!, shown[at + 1]!, shown[at + 2]!], ideal.map(Math.round) as unknown as Rgb8),
+          )
           if (paint[y * SIDE + x] !== 255) bare++
           if (ink > 0) looked++
         }
       }
     }
-    console.log(`no pale fringe: ${looked} px on the inner side of lines looked at, at most ΔE00 ${worst.toFixed(2)} from line over fill`)
+    console.log(
+      `no pale fringe: ${looked} px on the inner side of lines looked at, at most ΔE00 ${worst.toFixed(2)} from line over fill`,
+    )
     expect(bare).toBe(0)
     expect(looked).toBeGreaterThan(4000)
     expect(worst).toBeLessThan(2)
   })
 
   it('does not come out on the other side of a line of 2 px', () => {
-    const thin: Drawing = { sheet, layers: [blank('colour'), inked('lines', (x, y) => (x >= 99 && x <= 201 && y >= 99 && y <= 201 && (x < 101 || x >= 200 || y < 101 || y >= 200) ? 255 : 0))] }
+    const thin: Drawing = {
+      sheet,
+      layers: [
+        blank('colour'),
+        inked('lines', (x, y) =>
+          x >= 99 && x <= 201 && y >= 99 && y <= 201 && (x < 101 || x >= 200 || y < 101 || y >= 200) ? 255 : 0,
+        ),
+      ],
+    }
     const filled = run(thin, act([150, 150], { grow: 8 }))
     const alpha = layerAlpha(filled, colourLayer(filled))
     expect(alpha[150 * SIDE + 98]).toBe(0)
@@ -178,13 +238,17 @@ describe('under the line', () => {
       if (ink === 255) expect([...shown.subarray(4 * i, 4 * i + 3)]).toEqual([...before.subarray(4 * i, 4 * i + 3)])
     }
     // Half way up the line's inner edge its ink lies over the fill, not over paper.
-    const edge = Array.from({ length: SIDE }, (_, x) => x).find(x => x > 150 && soft(x, 150) > 60 && soft(x, 150) < 200)!
+    const edge = Array.from({ length: SIDE }, (_, x) => x).find(
+      x => x > 150 && soft(x, 150) > 60 && soft(x, 150) < 200,
+    )!
     expect(shown[4 * (150 * SIDE + edge) + 1]).toBeLessThan(before[4 * (150 * SIDE + edge) + 1]! - 20)
   })
 })
 
 describe('gaps', () => {
-  const walls = inked('lines', (x, y) => (cellsInk(x, y) && !(y >= 196 && x >= 60 && x < 69) && !(x >= 106 && x < 110 && y >= 140 && y < 146) ? 255 : 0))
+  const walls = inked('lines', (x, y) =>
+    cellsInk(x, y) && !(y >= 196 && x >= 60 && x < 69) && !(x >= 106 && x < 110 && y >= 140 && y < 146) ? 255 : 0,
+  )
   const leaky: Drawing = { sheet, layers: [blank('colour'), walls] }
 
   it('run out when they are wider than what is closed', () => {
@@ -204,8 +268,17 @@ describe('gaps', () => {
   it('are all found, with the places of their ends; those of a cell are its leaks', () => {
     const open = openPx(kernels, leaky, walls, { tolerance: 40, borders: 'this' })
     const found = findGaps(kernels, open, 32)
-    expect(found.gaps.map(gap => [gap.width, Math.round(gap.x), Math.round(gap.y)]).sort((a, b) => a[0]! - b[0]!)).toEqual([[6, expect.closeTo(108, -1), 143], [9, 65, expect.closeTo(198, -1)]])
-    expect(leaksFrom(found, SIDE, 60, 150, 0).map(gap => gap.width).sort()).toEqual([6, 9])
+    expect(
+      found.gaps.map(gap => [gap.width, Math.round(gap.x), Math.round(gap.y)]).sort((a, b) => a[0]! - b[0]!),
+    ).toEqual([
+      [6, expect.closeTo(108, -1), 143],
+      [9, 65, expect.closeTo(198, -1)],
+    ])
+    expect(
+      leaksFrom(found, SIDE, 60, 150, 0)
+        .map(gap => gap.width)
+        .sort(),
+    ).toEqual([6, 9])
     expect(leaksFrom(found, SIDE, 150, 150, 0).map(gap => gap.width)).toEqual([6])
     // Closed up to 6 px only the wide one leaks; from outside nothing runs out.
     expect(leaksFrom(found, SIDE, 60, 150, 6).map(gap => gap.width)).toEqual([9])
@@ -232,6 +305,12 @@ describe('gaps', () => {
   })
 
   it('of a blank sheet there are none', () => {
-    expect(findGaps(kernels, openPx(kernels, { sheet, layers: [blank('colour')] }, blank('colour'), { tolerance: 40, borders: 'all' }), 32).gaps).toEqual([])
+    expect(
+      findGaps(
+        kernels,
+        openPx(kernels, { sheet, layers: [blank('colour')] }, blank('colour'), { tolerance: 40, borders: 'all' }),
+        32,
+      ).gaps,
+    ).toEqual([])
   })
 })

@@ -17,7 +17,12 @@ export interface Region {
 }
 
 /** Where a pour would go, grown under the line. Null when nowhere. */
-export function regionOf(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pick<Pour, 'where' | 'tolerance' | 'borders' | 'gap' | 'grow'>): Region | null {
+export function regionOf(
+  kernels: Kernels,
+  drawing: Drawing,
+  layer: Layer,
+  act: Pick<Pour, 'where' | 'tolerance' | 'borders' | 'gap' | 'grow'>,
+): Region | null {
   const { width, height } = drawing.sheet
   const start = startOf(drawing, act.where)
   if (!start) return null
@@ -53,7 +58,7 @@ function boxWith(box: Rect, { count, xs, ys }: Edges): Rect {
 }
 
 /** The place whose colour is poured over. */
-export function startOf(drawing: Drawing, where: Pour['where']): { x: number, y: number } | null {
+export function startOf(drawing: Drawing, where: Pour['where']): { x: number; y: number } | null {
   const { width, height } = drawing.sheet
   const inside = (x: number, y: number) => x >= 0 && y >= 0 && x < width && y < height
   for (let i = 0; i < where.points.length; i += 2) {
@@ -64,7 +69,10 @@ export function startOf(drawing: Drawing, where: Pour['where']): { x: number, y:
 }
 
 /** A part of the sheet: bits over its box. */
-interface Part { readonly bits: BitPlane, readonly box: Rect }
+interface Part {
+  readonly bits: BitPlane
+  readonly box: Rect
+}
 
 /** What hangs together with a place, its gaps closed; null when nothing does. */
 function regionAt(kernels: Kernels, matcher: Matcher, x: number, y: number, gap: number): Part | null {
@@ -147,6 +155,7 @@ function addCell(tried: BitPlane, cell: BitPlane, inside: BitPlane, { y0, y1 }: 
     tried.words[i] = tried.words[i]! | cell.words[i]!
     if ((cell.words[i]! & ~inside.words[i]!) !== 0) isInside = false
   }
-  if (isInside) for (let i = y0 * cell.stride; i < y1 * cell.stride; i++) bits.words[i] = bits.words[i]! | cell.words[i]!
+  if (isInside)
+    for (let i = y0 * cell.stride; i < y1 * cell.stride; i++) bits.words[i] = bits.words[i]! | cell.words[i]!
   return isInside
 }

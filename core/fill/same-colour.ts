@@ -9,7 +9,12 @@ import { matching, settled, type ColourPlace } from './matcher'
  * the runs (start, end, …). The place must lie on the sheet.
  */
 export function sameColourRows(
-  kernels: Kernels, drawing: Drawing, layer: Layer, place: ColourPlace, isJoined: boolean, emit: (y: number, runs: Runs) => void,
+  kernels: Kernels,
+  drawing: Drawing,
+  layer: Layer,
+  place: ColourPlace,
+  isJoined: boolean,
+  emit: (y: number, runs: Runs) => void,
 ): void {
   const matcher = matching(kernels, drawing, layer, place)
   const found = isJoined ? flood(matcher, place.x, place.y) : { bits: settled(matcher), box: sheetRect(drawing.sheet) }

@@ -10,7 +10,7 @@ export interface DrawnCell {
   readonly lineWidth: number
   /** Px of the way that are left out between the ends of the line; 0: closed. */
   readonly gap: number
-  readonly middle: { readonly x: number, readonly y: number }
+  readonly middle: { readonly x: number; readonly y: number }
 }
 
 /** A wobbling outline: a few waves on a circle or a box, at any size that fits the side. */
@@ -20,7 +20,11 @@ export function drawnCell(random: Random, side: number): DrawnCell {
   const middle = { x: side / 2 + random.between(-10, 10), y: side / 2 + random.between(-10, 10) }
   const radius = random.between(0.26, 0.38) * side
   const squareness = random.pick([0, 0, 0.6, 1])
-  const waves = [2, 3, 5, 9].map(count => ({ count, size: random.between(0, 0.28) / count, phase: random.between(0, 6.28) }))
+  const waves = [2, 3, 5, 9].map(count => ({
+    count,
+    size: random.between(0, 0.28) / count,
+    phase: random.between(0, 6.28),
+  }))
   const outline: number[] = []
   const count = 400
   for (let i = 0; i < count; i++) {
@@ -36,21 +40,38 @@ export function drawnCell(random: Random, side: number): DrawnCell {
 }
 
 /** The cell drawn with a pen on an empty layer. */
-export function drawCell(kernels: Kernels, drawing: Drawing, layer: Layer, cell: DrawnCell, colour: readonly [number, number, number]): Drawing {
-  const tool = toolSettings('ink-pen', { size: cell.lineWidth, pressureSize: 0, taperIn: 0, taperOut: 0, steadying: 0, speedSize: 0 })
+export function drawCell(
+  kernels: Kernels,
+  drawing: Drawing,
+  layer: Layer,
+  cell: DrawnCell,
+  colour: readonly [number, number, number],
+): Drawing {
+  const tool = toolSettings('ink-pen', {
+    size: cell.lineWidth,
+    pressureSize: 0,
+    taperIn: 0,
+    taperOut: 0,
+    steadying: 0,
+    speedSize: 0,
+  })
   const style: StrokeStyle = { tool, colour, seed: 7 }
   kernels.openMask(drawing.sheet.width, drawing.sheet.height)
   const stroke = new Stroke(kernels, drawing, layer, style)
-  const way = cell.gap === 0 ? [...cell.outline, cell.outline[0]!, cell.outline[1]!] : shortened(cell.outline, cell.gap + cell.lineWidth)
+  const way =
+    cell.gap === 0
+      ? [...cell.outline, cell.outline[0]!, cell.outline[1]!]
+      : shortened(cell.outline, cell.gap + cell.lineWidth)
   const packed: number[] = []
-  for (let i = 0; i < way.length; i += 2) packed.push(Math.round(way[i]! * 16), Math.round(way[i + 1]! * 16), 1023, i ? 8 : 0)
+  for (let i = 0; i < way.length; i += 2)
+    packed.push(Math.round(way[i]! * 16), Math.round(way[i + 1]! * 16), 1023, i ? 8 : 0)
   stroke.extend(packed)
   stroke.finish()
   return stroke.lay()
 }
 
 /** The gap as it really is: between the round ends of the line, straight across. */
-export function gapOf(cell: DrawnCell): { x: number, y: number, width: number } {
+export function gapOf(cell: DrawnCell): { x: number; y: number; width: number } {
   const way = shortened(cell.outline, cell.gap + cell.lineWidth)
   const [ax, ay, bx, by] = [way[0]!, way[1]!, way[way.length - 2]!, way[way.length - 1]!]
   return { x: (ax + bx) / 2, y: (ay + by) / 2, width: Math.hypot(bx - ax, by - ay) - cell.lineWidth }

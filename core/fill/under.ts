@@ -12,7 +12,9 @@ export interface Edges {
   readonly shares: Float64Array
 }
 
-/** A line may get this much fainter, of 255, before it counts as its other side: paper grain and a wavering pressure. */
+/**
+ * A line may get this much fainter, of 255, before it counts as its other side: paper grain and a wavering pressure.
+ */
 const WAVER = 24
 
 export const NO_EDGES: Edges = { count: 0, xs: new Int32Array(0), ys: new Int32Array(0), shares: new Float64Array(0) }
@@ -53,7 +55,12 @@ export function underTheLine(matcher: Matcher, region: BitPlane, box: Rect, grow
   /** Makes the tile round a px the one that is looked at. */
   function enter(x: number, y: number): void {
     const number = (y >> 8) * columns + (x >> 8)
-    if (tile.number !== number) tile = tiles[number] ??= { number, differences: matcher.differencesIn(number), states: new Int32Array(TILE * TILE) }
+    if (tile.number !== number)
+      tile = tiles[number] ??= {
+        number,
+        differences: matcher.differencesIn(number),
+        states: new Int32Array(TILE * TILE),
+      }
   }
 
   /** From a px of the tile that is looked at to those round it. */
@@ -79,7 +86,12 @@ export function underTheLine(matcher: Matcher, region: BitPlane, box: Rect, grow
   }
 
   function shared(): Edges {
-    const edges = { count: 0, xs: new Int32Array(reached.length), ys: new Int32Array(reached.length), shares: new Float64Array(reached.length) }
+    const edges = {
+      count: 0,
+      xs: new Int32Array(reached.length),
+      ys: new Int32Array(reached.length),
+      shares: new Float64Array(reached.length),
+    }
     for (const i of reached) {
       const x = i % width
       const y = Math.floor(i / width)
@@ -102,7 +114,8 @@ interface Known {
   readonly states: Int32Array
 }
 
-// What is known of a reached px, in one number: how strong the line was on the way (8 bits), and where it comes from, the
+// What is known of a reached px, in one number: how strong the line was on the way (8 bits), and where it comes from,
+// the
 // region's px nearest to it as far as known: px across and down, 5 bits each.
 const stateFrom = (across: number, down: number, crest: number) => crest | ((across + 16) << 8) | ((down + 16) << 13)
 const acrossIn = (state: number) => ((state >>> 8) & 31) - 16
@@ -128,7 +141,8 @@ function rimOf({ stride, words, height }: BitPlane, box: Rect, visit: (x: number
       const right = (own >>> 1) | (i + 1 < stride ? words[at + 1]! << 31 : 0)
       const above = y > 0 ? words[at - stride]! : 0
       const below = y + 1 < height ? words[at + stride]! : 0
-      for (let rim = own & ~(left & right & above & below); rim !== 0; rim &= rim - 1) visit(32 * i + 31 - Math.clz32(rim & -rim), y)
+      for (let rim = own & ~(left & right & above & below); rim !== 0; rim &= rim - 1)
+        visit(32 * i + 31 - Math.clz32(rim & -rim), y)
     }
   }
 }

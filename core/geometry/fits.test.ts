@@ -3,32 +3,65 @@ import { EigenvalueDecomposition, inverse, Matrix } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
 import { seededRandom } from '../base'
 import {
-  algebraicEllipse, areaOf, bestCuts, centroid, circleError, closedSides, crossing, ellipseError, fitCircle, fitEllipse, fitLine,
-  footOn, lengthOf, resample, solve, turned, type Ellipse, type Point,
+  algebraicEllipse,
+  areaOf,
+  bestCuts,
+  centroid,
+  circleError,
+  closedSides,
+  crossing,
+  ellipseError,
+  fitCircle,
+  fitEllipse,
+  fitLine,
+  footOn,
+  lengthOf,
+  resample,
+  solve,
+  turned,
+  type Ellipse,
+  type Point,
 } from './index'
 
 const points = (...pairs: readonly (readonly [number, number])[]): Point[] => pairs.map(([x, y]) => ({ x, y }))
-/** The points of Gander, Golub & Strebel, "Least-squares fitting of circles and ellipses", BIT 34 (1994). Points and results from memory. */
+/**
+ * The points of Gander, Golub & Strebel, "Least-squares fitting of circles and ellipses", BIT 34 (1994). Points and
+ * results from memory.
+ */
 const SIX = points([1, 7], [2, 6], [5, 8], [7, 7], [9, 5], [3, 7])
 const EIGHT = points([1, 7], [2, 6], [5, 8], [7, 7], [9, 5], [3, 7], [6, 2], [8, 4])
 
-const onEllipse = ({ x, y, rx, ry, angle }: Ellipse, t: number): Point => turned({ x: x + rx * Math.cos(t), y: y + ry * Math.sin(t) }, { x, y }, angle)
-const around = (count: number, from = 0, to = 2 * Math.PI) => Array.from({ length: count }, (_, i) => from + ((to - from) * i) / count)
+const onEllipse = ({ x, y, rx, ry, angle }: Ellipse, t: number): Point =>
+  turned({ x: x + rx * Math.cos(t), y: y + ry * Math.sin(t) }, { x, y }, angle)
+const around = (count: number, from = 0, to = 2 * Math.PI) =>
+  Array.from({ length: count }, (_, i) => from + ((to - from) * i) / count)
 
 describe('circles', () => {
   it('of the worked example of Gander, Golub & Strebel, geometric', () => {
     const geometric = fitCircle(SIX)!
-    expect([geometric.x, geometric.y, geometric.radius].map(value => value.toFixed(4))).toEqual(['4.7398', '2.9835', '4.7142'])
+    expect([geometric.x, geometric.y, geometric.radius].map(value => value.toFixed(4))).toEqual([
+      '4.7398',
+      '2.9835',
+      '4.7142',
+    ])
   })
 
   it('are found again from any arc of them', () => {
-    fc.assert(fc.property(
-      fc.double({ min: -500, max: 500, noNaN: true }), fc.double({ min: 2, max: 900, noNaN: true }), fc.double({ min: 0.6, max: 6, noNaN: true }),
-      (x, radius, sweep) => {
-        const found = fitCircle(around(30, 1, 1 + sweep).map(t => ({ x: x + radius * Math.cos(t), y: 40 + radius * Math.sin(t) })))!
-        expect(Math.abs(found.radius - radius)).toBeLessThan(1e-4 * radius)
-        expect(Math.hypot(found.x - x, found.y - 40)).toBeLessThan(1e-4 * radius)
-      }), { numRuns: 100, seed: 3 })
+    fc.assert(
+      fc.property(
+        fc.double({ min: -500, max: 500, noNaN: true }),
+        fc.double({ min: 2, max: 900, noNaN: true }),
+        fc.double({ min: 0.6, max: 6, noNaN: true }),
+        (x, radius, sweep) => {
+          const found = fitCircle(
+            around(30, 1, 1 + sweep).map(t => ({ x: x + radius * Math.cos(t), y: 40 + radius * Math.sin(t) })),
+          )!
+          expect(Math.abs(found.radius - radius)).toBeLessThan(1e-4 * radius)
+          expect(Math.hypot(found.x - x, found.y - 40)).toBeLessThan(1e-4 * radius)
+        },
+      ),
+      { numRuns: 100, seed: 3 },
+    )
   })
 
   it('are none where all points lie on a line or on each other', () => {
@@ -38,11 +71,18 @@ describe('circles', () => {
 
   it('no circle nearby lies nearer to the points', () => {
     const random = seededRandom(5)
-    const hand = around(50).map(t => ({ x: 100 + 60 * Math.cos(t) + random.between(-5, 5), y: 80 + 60 * Math.sin(t) + random.between(-5, 5) }))
+    const hand = around(50).map(t => ({
+      x: 100 + 60 * Math.cos(t) + random.between(-5, 5),
+      y: 80 + 60 * Math.sin(t) + random.between(-5, 5),
+    }))
     const best = fitCircle(hand)!
     const error = circleError(hand, best)
     for (let i = 0; i < 60; i++) {
-      const near = { x: best.x + random.between(-1, 1), y: best.y + random.between(-1, 1), radius: best.radius + random.between(-1, 1) }
+      const near = {
+        x: best.x + random.between(-1, 1),
+        y: best.y + random.between(-1, 1),
+        radius: best.radius + random.between(-1, 1),
+      }
       expect(circleError(hand, near)).toBeGreaterThanOrEqual(error)
     }
   })
@@ -62,8 +102,14 @@ describe('ellipses', () => {
   it('the algebraic fit is that of Fitzgibbon, Pilu & Fisher solved with ml-matrix', () => {
     const random = seededRandom(8)
     for (let round = 0; round < 20; round++) {
-      const truth: Ellipse = { x: 3, y: -2, rx: random.between(4, 9), ry: random.between(1.5, 3.5), angle: random.between(-1.5, 1.5) }
-      const hand = around(40).map((t) => {
+      const truth: Ellipse = {
+        x: 3,
+        y: -2,
+        rx: random.between(4, 9),
+        ry: random.between(1.5, 3.5),
+        angle: random.between(-1.5, 1.5),
+      }
+      const hand = around(40).map(t => {
         const point = onEllipse(truth, t)
         return { x: point.x + random.between(-0.3, 0.3), y: point.y + random.between(-0.3, 0.3) }
       })
@@ -72,27 +118,37 @@ describe('ellipses', () => {
       constraint.set(0, 2, 2)
       constraint.set(2, 0, 2)
       constraint.set(1, 1, -1)
-      const { realEigenvalues, eigenvectorMatrix } = new EigenvalueDecomposition(inverse(design.transpose().mmul(design)).mmul(constraint))
+      const { realEigenvalues, eigenvectorMatrix } = new EigenvalueDecomposition(
+        inverse(design.transpose().mmul(design)).mmul(constraint),
+      )
       const place = realEigenvalues.indexOf(Math.max(...realEigenvalues))
       const conic = eigenvectorMatrix.getColumn(place)
       const found = algebraicEllipse(hand)!
       // On the found ellipse their conic is zero, measured against its value in the middle.
-      const valueAt = ({ x, y }: Point) => [x * x, x * y, y * y, x, y, 1].reduce((sum, value, i) => sum + value * conic[i]!, 0)
+      const valueAt = ({ x, y }: Point) =>
+        [x * x, x * y, y * y, x, y, 1].reduce((sum, value, i) => sum + value * conic[i]!, 0)
       const middle = Math.abs(valueAt(found))
       for (const t of around(12)) expect(Math.abs(valueAt(onEllipse(found, t))) / middle).toBeLessThan(1e-6)
     }
   })
 
   it('are found again whatever their place, size and turn', () => {
-    fc.assert(fc.property(
-      fc.double({ min: -2000, max: 2000, noNaN: true }), fc.double({ min: 10, max: 800, noNaN: true }), fc.double({ min: 0.15, max: 0.9, noNaN: true }), fc.double({ min: -1.5, max: 1.5, noNaN: true }),
-      (x, rx, ratio, angle) => {
-        const truth = { x, y: 300, rx, ry: rx * ratio, angle }
-        const found = fitEllipse(around(40).map(t => onEllipse(truth, t)))!
-        expect(Math.hypot(found.x - x, found.y - 300)).toBeLessThan(1e-3 * rx)
-        expect(Math.abs(found.rx - rx) + Math.abs(found.ry - rx * ratio)).toBeLessThan(1e-3 * rx)
-        expect(Math.abs(Math.sin(found.angle - angle))).toBeLessThan(1e-3)
-      }), { numRuns: 100, seed: 11 })
+    fc.assert(
+      fc.property(
+        fc.double({ min: -2000, max: 2000, noNaN: true }),
+        fc.double({ min: 10, max: 800, noNaN: true }),
+        fc.double({ min: 0.15, max: 0.9, noNaN: true }),
+        fc.double({ min: -1.5, max: 1.5, noNaN: true }),
+        (x, rx, ratio, angle) => {
+          const truth = { x, y: 300, rx, ry: rx * ratio, angle }
+          const found = fitEllipse(around(40).map(t => onEllipse(truth, t)))!
+          expect(Math.hypot(found.x - x, found.y - 300)).toBeLessThan(1e-3 * rx)
+          expect(Math.abs(found.rx - rx) + Math.abs(found.ry - rx * ratio)).toBeLessThan(1e-3 * rx)
+          expect(Math.abs(Math.sin(found.angle - angle))).toBeLessThan(1e-3)
+        },
+      ),
+      { numRuns: 100, seed: 11 },
+    )
   })
 
   it('have their nearest point where a slow search finds it', () => {
@@ -100,10 +156,12 @@ describe('ellipses', () => {
     const random = seededRandom(2)
     for (let i = 0; i < 100; i++) {
       const point = { x: random.between(-60, 80), y: random.between(-60, 90) }
-      const nearest = Math.min(...around(20_000).map((t) => {
-        const on = onEllipse(ellipse, t)
-        return Math.hypot(on.x - point.x, on.y - point.y)
-      }))
+      const nearest = Math.min(
+        ...around(20_000).map(t => {
+          const on = onEllipse(ellipse, t)
+          return Math.hypot(on.x - point.x, on.y - point.y)
+        }),
+      )
       const foot = footOn(ellipse, point)
       expect(Math.abs(Math.abs(foot.distance) - nearest)).toBeLessThan(2e-3)
       const at = onEllipse(ellipse, foot.t)
@@ -115,7 +173,12 @@ describe('ellipses', () => {
     const straight = Array.from({ length: 20 }, (_, i) => ({ x: i, y: 2 * i }))
     expect(algebraicEllipse(straight)).toBeNull()
     const circle = { x: 0, y: 0, rx: 10, ry: 10, angle: 0 }
-    expect(ellipseError(around(36).map(t => ({ x: 12 * Math.cos(t), y: 12 * Math.sin(t) })), circle)).toBeCloseTo(2, 6)
+    expect(
+      ellipseError(
+        around(36).map(t => ({ x: 12 * Math.cos(t), y: 12 * Math.sin(t) })),
+        circle,
+      ),
+    ).toBeCloseTo(2, 6)
   })
 })
 
@@ -125,11 +188,20 @@ describe('lines', () => {
     for (const direction of [-1.5, -0.7, 0, 0.4, 1.2, 1.57]) {
       const hand = Array.from({ length: 40 }, (_, i) => {
         const off = random.between(-2, 2)
-        return { x: 50 + (i - 20) * 5 * Math.cos(direction) - off * Math.sin(direction), y: 30 + (i - 20) * 5 * Math.sin(direction) + off * Math.cos(direction) }
+        return {
+          x: 50 + (i - 20) * 5 * Math.cos(direction) - off * Math.sin(direction),
+          y: 30 + (i - 20) * 5 * Math.sin(direction) + off * Math.cos(direction),
+        }
       })
       const fit = fitLine(hand)
       expect(Math.abs(Math.sin(fit.direction - direction))).toBeLessThan(0.02)
-      const errorAt = (turn: number) => Math.sqrt(hand.reduce((sum, { x, y }) => sum + ((x - fit.middle.x) * Math.sin(turn) - (y - fit.middle.y) * Math.cos(turn)) ** 2, 0) / hand.length)
+      const errorAt = (turn: number) =>
+        Math.sqrt(
+          hand.reduce(
+            (sum, { x, y }) => sum + ((x - fit.middle.x) * Math.sin(turn) - (y - fit.middle.y) * Math.cos(turn)) ** 2,
+            0,
+          ) / hand.length,
+        )
       expect(fit.rms).toBeCloseTo(errorAt(fit.direction), 9)
       for (const turn of [-0.01, 0.01]) expect(errorAt(fit.direction + turn)).toBeGreaterThan(fit.rms)
     }
@@ -137,7 +209,10 @@ describe('lines', () => {
 
   it('cross where they do, or nowhere', () => {
     const a = { middle: { x: 0, y: 0 }, direction: 0 }
-    expect(crossing(a, { middle: { x: 5, y: 5 }, direction: Math.PI / 4 })).toMatchObject({ x: expect.closeTo(0, 9) as number, y: expect.closeTo(0, 9) as number })
+    expect(crossing(a, { middle: { x: 5, y: 5 }, direction: Math.PI / 4 })).toMatchObject({
+      x: expect.closeTo(0, 9) as number,
+      y: expect.closeTo(0, 9) as number,
+    })
     expect(crossing(a, { middle: { x: 5, y: 5 }, direction: 0.001 })).toBeNull()
   })
 })
@@ -150,7 +225,9 @@ describe('cutting a way into straight sides', () => {
     const { corners, rms } = closedSides(square, found[3]!.cuts, found[3]!.error)
     expect(rms).toBeLessThan(1.2)
     const expected = points([0, 0], [100, 0], [100, 60], [0, 60])
-    corners.forEach((corner, i) => expect(Math.hypot(corner.x - expected[i]!.x, corner.y - expected[i]!.y)).toBeLessThan(1))
+    corners.forEach((corner, i) =>
+      expect(Math.hypot(corner.x - expected[i]!.x, corner.y - expected[i]!.y)).toBeLessThan(1),
+    )
   })
 
   it('is as good as trying all cuts', () => {
@@ -158,7 +235,8 @@ describe('cutting a way into straight sides', () => {
     const way = Array.from({ length: 14 }, () => ({ x: random.between(0, 50), y: random.between(0, 50) }))
     const errorOf = (from: number, to: number) => fitLine(way.slice(from, to + 1)).rms ** 2 * (to - from + 1)
     let least = Infinity
-    for (let a = 1; a < 13; a++) for (let b = a + 1; b < 13; b++) least = Math.min(least, errorOf(0, a) + errorOf(a, b) + errorOf(b, 13))
+    for (let a = 1; a < 13; a++)
+      for (let b = a + 1; b < 13; b++) least = Math.min(least, errorOf(0, a) + errorOf(a, b) + errorOf(b, 13))
     expect(bestCuts(way, 3)[2]!.error).toBeCloseTo(least, 6)
   })
 })
@@ -180,9 +258,23 @@ describe('ways', () => {
   })
 
   it('solve gives what multiplied back gives the right side, or null', () => {
-    const a = [[4, -2, 1], [-2, 4, -2], [1, -2, 4]]
+    const a = [
+      [4, -2, 1],
+      [-2, 4, -2],
+      [1, -2, 4],
+    ]
     const x = solve(a, [11, -16, 17])!
-    a.forEach((row, i) => expect(row.reduce((sum, value, j) => sum + value * x[j]!, 0)).toBeCloseTo([11, -16, 17][i]!, 9))
-    expect(solve([[1, 2], [2, 4]], [1, 2])).toBeNull()
+    a.forEach((row, i) =>
+      expect(row.reduce((sum, value, j) => sum + value * x[j]!, 0)).toBeCloseTo([11, -16, 17][i]!, 9),
+    )
+    expect(
+      solve(
+        [
+          [1, 2],
+          [2, 4],
+        ],
+        [1, 2],
+      ),
+    ).toBeNull()
   })
 })

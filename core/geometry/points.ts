@@ -45,7 +45,8 @@ export function resample(points: readonly Point[], count: number): Point[] {
     const a = points[i - 1]!
     const b = points[i]!
     const piece = distanceOf(a, b)
-    while (out.length < count - 1 && along + piece >= step * out.length) out.push(lerp(a, b, piece ? (step * out.length - along) / piece : 0))
+    while (out.length < count - 1 && along + piece >= step * out.length)
+      out.push(lerp(a, b, piece ? (step * out.length - along) / piece : 0))
     along += piece
   }
   while (out.length < count) out.push(points.at(-1)!)

@@ -9,22 +9,29 @@ const DIAGONAL = (25 * Math.PI) / 180
 
 /** Directions (radians) that a stroke may take from a place along the guides that are followed. Empty: it is free. */
 export function directionsAt(guides: readonly Guide[], { x, y }: Point): number[] {
-  return guides.filter(guide => guide.isFollowed).flatMap((guide) => {
-    switch (guide.kind) {
-      case 'grid':
-      case 'thirds': return [0, Math.PI / 2]
-      case 'isometric': return [30, 90, 150].map(degrees => (degrees * Math.PI) / 180)
-      case 'perspective': {
-        const toPoints = guide.points.filter(point => Math.hypot(point.x - x, point.y - y) > 1).map(point => Math.atan2(point.y - y, point.x - x))
-        // What goes to no vanishing point is upright; with one point, level as well.
-        const others = guide.points.length === 3 ? [] : guide.points.length === 2 ? [Math.PI / 2] : [0, Math.PI / 2]
-        return [...toPoints, ...others]
+  return guides
+    .filter(guide => guide.isFollowed)
+    .flatMap(guide => {
+      switch (guide.kind) {
+        case 'grid':
+        case 'thirds':
+          return [0, Math.PI / 2]
+        case 'isometric':
+          return [30, 90, 150].map(degrees => (degrees * Math.PI) / 180)
+        case 'perspective': {
+          const toPoints = guide.points
+            .filter(point => Math.hypot(point.x - x, point.y - y) > 1)
+            .map(point => Math.atan2(point.y - y, point.x - x))
+          // What goes to no vanishing point is upright; with one point, level as well.
+          const others = guide.points.length === 3 ? [] : guide.points.length === 2 ? [Math.PI / 2] : [0, Math.PI / 2]
+          return [...toPoints, ...others]
+        }
+        // These repeat a stroke and leave its way free.
+        case 'mirror':
+        case 'spokes':
+          return []
       }
-      // These repeat a stroke and leave its way free.
-      case 'mirror':
-      case 'spokes': return []
-    }
-  })
+    })
 }
 
 /**
@@ -37,7 +44,11 @@ export class Follower {
   /** Whether the stroke goes as the hand does: nothing is followed, or it was drawn across the squares. */
   isFree: boolean
 
-  constructor(private readonly guides: readonly Guide[], begin: Point, private readonly scale: number) {
+  constructor(
+    private readonly guides: readonly Guide[],
+    begin: Point,
+    private readonly scale: number,
+  ) {
     this.start = begin
     this.isFree = directionsAt(guides, begin).length === 0
   }
@@ -51,8 +62,17 @@ export class Follower {
       if (Math.hypot(dx, dy) * this.scale < DECIDE_PX) return null
       const hand = Math.atan2(dy, dx)
       const apart = (direction: number) => Math.abs(Math.sin(direction - hand))
-      this.direction = directionsAt(this.guides, this.start).reduce((best, each) => (apart(each) < apart(best) ? each : best))
-      const isSquare = this.guides.every(each => !each.isFollowed || each.kind === 'grid' || each.kind === 'thirds' || each.kind === 'mirror' || each.kind === 'spokes')
+      this.direction = directionsAt(this.guides, this.start).reduce((best, each) =>
+        apart(each) < apart(best) ? each : best,
+      )
+      const isSquare = this.guides.every(
+        each =>
+          !each.isFollowed ||
+          each.kind === 'grid' ||
+          each.kind === 'thirds' ||
+          each.kind === 'mirror' ||
+          each.kind === 'spokes',
+      )
       if (isSquare && apart(this.direction) > Math.sin(DIAGONAL)) {
         this.isFree = true
         return at

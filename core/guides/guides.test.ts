@@ -1,6 +1,16 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { directionsAt, echoesOf, Follower, guideSchema, guideTrouble, linesOf, newGuide, type Guide, type GuideKind } from './index'
+import {
+  directionsAt,
+  echoesOf,
+  Follower,
+  guideSchema,
+  guideTrouble,
+  linesOf,
+  newGuide,
+  type Guide,
+  type GuideKind,
+} from './index'
 
 const sheet = { width: 1200, height: 800 }
 const KINDS: GuideKind[] = ['grid', 'thirds', 'isometric', 'perspective', 'mirror', 'spokes']
@@ -13,7 +23,7 @@ const map = (echo: readonly number[], x: number, y: number) => {
 }
 
 describe('a new guide', () => {
-  it.each(KINDS)('of each kind is one that its own schema takes, with lines on the sheet: %s', (kind) => {
+  it.each(KINDS)('of each kind is one that its own schema takes, with lines on the sheet: %s', kind => {
     const guide = of(kind)
     expect(guideSchema.parse(guide)).toEqual(guide)
     const lines = linesOf(guide, sheet)
@@ -26,11 +36,16 @@ describe('a new guide', () => {
 
   it('as a grid runs through the middle: equal halves above and below', () => {
     const main = linesOf(of('grid'), sheet).filter(line => line.isMain)
-    expect(main.map(({ x0, y0, x1, y1 }) => [x0, y0, x1, y1])).toEqual([[600, 0, 600, 800], [0, 400, 1200, 400]])
+    expect(main.map(({ x0, y0, x1, y1 }) => [x0, y0, x1, y1])).toEqual([
+      [600, 0, 600, 800],
+      [0, 400, 1200, 400],
+    ])
   })
 
   it('as a grid has its lines as far apart as it says', () => {
-    const upright = linesOf({ ...of('grid'), spacing: 50, offsetX: 130, offsetY: 0 }, sheet).filter(line => line.x0 === line.x1).map(line => line.x0)
+    const upright = linesOf({ ...of('grid'), spacing: 50, offsetX: 130, offsetY: 0 }, sheet)
+      .filter(line => line.x0 === line.x1)
+      .map(line => line.x0)
     expect(upright[0]).toBe(30)
     expect(upright).toHaveLength(24)
   })
@@ -41,7 +56,7 @@ describe('a new guide', () => {
     for (const { x0, y0, x1, y1 } of lines) {
       const angle = Math.round(((Math.atan2(y1 - y0, x1 - x0) * 180) / Math.PI + 180) % 180)
       const distance = (x0 * (y1 - y0) - y0 * (x1 - x0)) / Math.hypot(x1 - x0, y1 - y0)
-      angles.set(angle, [...angles.get(angle) ?? [], distance])
+      angles.set(angle, [...(angles.get(angle) ?? []), distance])
     }
     expect([...angles.keys()].sort((a, b) => a - b)).toEqual([30, 90, 150])
     for (const distances of angles.values()) {
@@ -54,22 +69,26 @@ describe('a new guide', () => {
     const guide = of('perspective')
     const lines = linesOf(guide, sheet)
     for (const { x0, y0, x1, y1 } of lines.filter(line => !line.isMain)) {
-      const misses = guide.points.map(point => Math.abs((point.x - x0) * (y1 - y0) - (point.y - y0) * (x1 - x0)) / Math.hypot(x1 - x0, y1 - y0))
+      const misses = guide.points.map(
+        point => Math.abs((point.x - x0) * (y1 - y0) - (point.y - y0) * (x1 - x0)) / Math.hypot(x1 - x0, y1 - y0),
+      )
       expect(Math.min(...misses)).toBeLessThan(1e-6)
     }
-    expect(lines.filter(line => line.isMain).map(line => [Math.round(line.y0), Math.round(line.y1)])).toEqual([[320, 320]])
+    expect(lines.filter(line => line.isMain).map(line => [Math.round(line.y0), Math.round(line.y1)])).toEqual([
+      [320, 320],
+    ])
   })
 })
 
 describe('following', () => {
   const start = { x: 400, y: 500 }
-  const go = (guides: Guide[], to: { x: number, y: number }, scale = 1) => new Follower(guides, start, scale).place(to)
+  const go = (guides: Guide[], to: { x: number; y: number }, scale = 1) => new Follower(guides, start, scale).place(to)
 
   it('leaves strokes free when no guide is followed', () => {
     expect(go([of('grid'), of('isometric')], { x: 433, y: 517 })).toEqual({ x: 433, y: 517 })
   })
 
-  it.each<[string, Guide, { x: number, y: number }, { x: number, y: number }]>([
+  it.each<[string, Guide, { x: number; y: number }, { x: number; y: number }]>([
     ['a grid, level', followed(of('grid'), { offsetX: 400, offsetY: 500 }), { x: 500, y: 520 }, { x: 500, y: 500 }],
     ['a grid, upright', followed(of('grid'), { offsetX: 400, offsetY: 500 }), { x: 390, y: 420 }, { x: 400, y: 420 }],
     ['thirds', followed(of('thirds')), { x: 300, y: 505 }, { x: 300, y: 500 }],
@@ -96,8 +115,11 @@ describe('following', () => {
 
   it('goes to the vanishing point that the hand means, or upright', () => {
     const guide = followed(of('perspective'))
-    const [left, right] = guide.points as [{ x: number, y: number }, { x: number, y: number }]
-    for (const [to, point] of [[{ x: 300, y: 480 }, left], [{ x: 520, y: 470 }, right]] as const) {
+    const [left, right] = guide.points as [{ x: number; y: number }, { x: number; y: number }]
+    for (const [to, point] of [
+      [{ x: 300, y: 480 }, left],
+      [{ x: 520, y: 470 }, right],
+    ] as const) {
       const at = go([guide], to)!
       const cross = (at.x - start.x) * (point.y - start.y) - (at.y - start.y) * (point.x - start.x)
       expect(Math.abs(cross) / Math.hypot(point.x - start.x, point.y - start.y)).toBeLessThan(1e-9)
@@ -115,15 +137,21 @@ describe('following', () => {
   })
 
   it('projects: no place on the line lies nearer to the hand', () => {
-    fc.assert(fc.property(fc.double({ min: 0, max: 1200, noNaN: true }), fc.double({ min: 0, max: 800, noNaN: true }), (x, y) => {
-      const at = go([followed(of('isometric'))], { x, y })
-      if (!at) return
-      const direction = Math.atan2(at.y - start.y, at.x - start.x)
-      for (const by of [-1, 1]) {
-        const beside = { x: at.x + by * Math.cos(direction), y: at.y + by * Math.sin(direction) }
-        expect(Math.hypot(beside.x - x, beside.y - y)).toBeGreaterThanOrEqual(Math.hypot(at.x - x, at.y - y) - 1e-9)
-      }
-    }))
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 1200, noNaN: true }),
+        fc.double({ min: 0, max: 800, noNaN: true }),
+        (x, y) => {
+          const at = go([followed(of('isometric'))], { x, y })
+          if (!at) return
+          const direction = Math.atan2(at.y - start.y, at.x - start.x)
+          for (const by of [-1, 1]) {
+            const beside = { x: at.x + by * Math.cos(direction), y: at.y + by * Math.sin(direction) }
+            expect(Math.hypot(beside.x - x, beside.y - y)).toBeGreaterThanOrEqual(Math.hypot(at.x - x, at.y - y) - 1e-9)
+          }
+        },
+      ),
+    )
   })
 
   it('offers what every followed guide offers', () => {
@@ -144,12 +172,14 @@ describe('repeating', () => {
     expect(Math.hypot(same.x - on.x, same.y - on.y)).toBeLessThan(0.05)
   })
 
-  it.each([2, 3, 6, 24])('%i spokes put a stroke all round, evenly', (count) => {
+  it.each([2, 3, 6, 24])('%i spokes put a stroke all round, evenly', count => {
     const guide = followed(of('spokes'), { count })
     const echoes = echoesOf([guide], ONE)
     expect(echoes).toHaveLength(count - 1)
     const places = [{ x: 700, y: 400 }, ...echoes.map(echo => map(echo, 700, 400))]
-    const angles = places.map(({ x, y }) => Math.round((Math.atan2(y - 400, x - 600) * 180) / Math.PI + 360) % 360).sort((a, b) => a - b)
+    const angles = places
+      .map(({ x, y }) => Math.round((Math.atan2(y - 400, x - 600) * 180) / Math.PI + 360) % 360)
+      .sort((a, b) => a - b)
     expect(angles).toEqual(Array.from({ length: count }, (_, i) => (360 / count) * i))
     for (const { x, y } of places) expect(Math.hypot(x - 600, y - 400)).toBeCloseTo(100, 1)
   })
@@ -163,14 +193,23 @@ describe('repeating', () => {
 
 describe('guides that can’t be', () => {
   it.each<[string, unknown]>([
-    ['vanishing points none', { ...of('perspective'), points: [] }], ['four of them', { ...of('perspective'), points: [1, 2, 3, 4].map(i => ({ x: i, y: 0 })) }],
-    ['a spacing of nothing', { ...of('grid'), spacing: 0 }], ['one spoke', { ...of('spokes'), count: 1 }], ['no number', { ...of('mirror'), angle: Number.NaN }],
+    ['vanishing points none', { ...of('perspective'), points: [] }],
+    ['four of them', { ...of('perspective'), points: [1, 2, 3, 4].map(i => ({ x: i, y: 0 })) }],
+    ['a spacing of nothing', { ...of('grid'), spacing: 0 }],
+    ['one spoke', { ...of('spokes'), count: 1 }],
+    ['no number', { ...of('mirror'), angle: Number.NaN }],
   ])('%s are refused', (_what, guide) => {
     expect(guideSchema.safeParse(guide).success).toBe(false)
   })
 
   it('says when vanishing points lie on each other', () => {
-    const on = { ...of('perspective'), points: [{ x: 5, y: 5 }, { x: 7, y: 6 }] }
+    const on = {
+      ...of('perspective'),
+      points: [
+        { x: 5, y: 5 },
+        { x: 7, y: 6 },
+      ],
+    }
     expect(guideTrouble(on)).toContain('Drag one')
     expect(guideTrouble(of('perspective'))).toBeNull()
     expect(guideTrouble(of('grid'))).toBeNull()

@@ -25,12 +25,22 @@ export const guideSchema = z.discriminatedUnion('kind', [
   /** One to three vanishing points. */
   z.strictObject({ kind: z.literal('perspective'), ...look, points: z.array(point).min(1).max(3) }),
   z.strictObject({ kind: z.literal('mirror'), ...look, middle: point, angle: z.number().min(-360).max(360) }),
-  z.strictObject({ kind: z.literal('spokes'), ...look, middle: point, count: z.int().min(2).max(24), isMirrored: z.boolean(), angle: z.number().min(-360).max(360) }),
+  z.strictObject({
+    kind: z.literal('spokes'),
+    ...look,
+    middle: point,
+    count: z.int().min(2).max(24),
+    isMirrored: z.boolean(),
+    angle: z.number().min(-360).max(360),
+  }),
 ])
 export type Guide = z.infer<typeof guideSchema>
 export type GuideKind = Guide['kind']
 
-interface Extent { readonly width: number, readonly height: number }
+interface Extent {
+  readonly width: number
+  readonly height: number
+}
 
 const LOOK = { opacity: 55, weight: 1, isShown: true, isFollowed: false }
 
@@ -40,12 +50,26 @@ export function newGuide(kind: GuideKind, id: string, { width, height }: Extent)
   const spacing = Math.max(LEAST_SPACING, Math.round(Math.min(width, height) / 12))
   switch (kind) {
     // Centred: a line runs through the middle, so that halves are equal.
-    case 'grid': return { kind, id, ...LOOK, spacing, offsetX: middle.x % spacing, offsetY: middle.y % spacing }
-    case 'isometric': return { kind, id, ...LOOK, spacing, offsetX: middle.x, offsetY: middle.y }
-    case 'thirds': return { kind, id, ...LOOK }
-    case 'perspective': return { kind, id, ...LOOK, points: [{ x: -width * 0.15, y: height * 0.4 }, { x: width * 1.15, y: height * 0.4 }] }
-    case 'mirror': return { kind, id, ...LOOK, middle, angle: 90, isFollowed: true }
-    case 'spokes': return { kind, id, ...LOOK, middle, count: 6, isMirrored: false, angle: 0, isFollowed: true }
+    case 'grid':
+      return { kind, id, ...LOOK, spacing, offsetX: middle.x % spacing, offsetY: middle.y % spacing }
+    case 'isometric':
+      return { kind, id, ...LOOK, spacing, offsetX: middle.x, offsetY: middle.y }
+    case 'thirds':
+      return { kind, id, ...LOOK }
+    case 'perspective':
+      return {
+        kind,
+        id,
+        ...LOOK,
+        points: [
+          { x: -width * 0.15, y: height * 0.4 },
+          { x: width * 1.15, y: height * 0.4 },
+        ],
+      }
+    case 'mirror':
+      return { kind, id, ...LOOK, middle, angle: 90, isFollowed: true }
+    case 'spokes':
+      return { kind, id, ...LOOK, middle, count: 6, isMirrored: false, angle: 0, isFollowed: true }
   }
 }
 
@@ -56,6 +80,8 @@ const LEAST_APART = 8
 export function guideTrouble(guide: Guide): string | null {
   if (guide.kind !== 'perspective') return null
   const { points } = guide
-  const isOnAnother = points.some((a, i) => points.some((b, j) => j > i && Math.hypot(a.x - b.x, a.y - b.y) < LEAST_APART))
+  const isOnAnother = points.some((a, i) =>
+    points.some((b, j) => j > i && Math.hypot(a.x - b.x, a.y - b.y) < LEAST_APART),
+  )
   return isOnAnother ? 'Two vanishing points lie on each other. Drag one of them away.' : null
 }

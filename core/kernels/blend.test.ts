@@ -1,7 +1,17 @@
 import { createCanvas } from '@napi-rs/canvas'
 import { describe, expect, it } from 'vitest'
 import { seededRandom } from '../base'
-import { BLEND_MODES, TILE, TILE_BYTES, plainKernels, simdKernels, type BlendMode, type Doing, type Ground, type Tile } from './index'
+import {
+  BLEND_MODES,
+  TILE,
+  TILE_BYTES,
+  plainKernels,
+  simdKernels,
+  type BlendMode,
+  type Doing,
+  type Ground,
+  type Tile,
+} from './index'
 
 const simd = simdKernels()
 const plain = plainKernels()
@@ -19,9 +29,23 @@ function randomTile(seed: number): Tile {
 }
 
 const tiles = [1, 2, 3, 4].map(randomTile)
-const layer = (i: number, more: Partial<Extract<Doing, { do: 'tile' }>> = {}): Doing =>
-  ({ do: 'tile', tile: tiles[i]!, opacity: 1, mode: 'normal', mask: null, isAtop: false, ...more })
-const close = (more: Partial<Extract<Doing, { do: 'close' }>> = {}): Doing => ({ do: 'close', opacity: 1, mode: 'normal', mask: null, isAtop: false, ...more })
+const layer = (i: number, more: Partial<Extract<Doing, { do: 'tile' }>> = {}): Doing => ({
+  do: 'tile',
+  tile: tiles[i]!,
+  opacity: 1,
+  mode: 'normal',
+  mask: null,
+  isAtop: false,
+  ...more,
+})
+const close = (more: Partial<Extract<Doing, { do: 'close' }>> = {}): Doing => ({
+  do: 'close',
+  opacity: 1,
+  mode: 'normal',
+  mask: null,
+  isAtop: false,
+  ...more,
+})
 const open: Doing = { do: 'open', isOwn: true }
 const seeThrough: Doing = { do: 'open', isOwn: false }
 
@@ -39,25 +63,53 @@ describe('blending by SIMD gives the bytes of its plain twin', () => {
   const cases = (mode: BlendMode): Doing[][] => [
     [layer(0, { opacity: 0.8 }), layer(1, { mode, opacity: 0.37 }), layer(2)],
     [layer(0), layer(1, { mode, mask }), layer(2, { mode, mask: { tile: tiles[0]!, base: 0 } })],
-    [layer(0), open, layer(1), layer(2, { mode, isAtop: true }), layer(3, { isAtop: true, opacity: 0.5 }), close({ mode, opacity: 0.7, mask })],
-    [layer(0, { opacity: 0.4 }), seeThrough, layer(1, { mode }), open, layer(2, { mode }), close({ mode, isAtop: true }), close({ opacity: 0.6, mask })],
+    [
+      layer(0),
+      open,
+      layer(1),
+      layer(2, { mode, isAtop: true }),
+      layer(3, { isAtop: true, opacity: 0.5 }),
+      close({ mode, opacity: 0.7, mask }),
+    ],
+    [
+      layer(0, { opacity: 0.4 }),
+      seeThrough,
+      layer(1, { mode }),
+      open,
+      layer(2, { mode }),
+      close({ mode, isAtop: true }),
+      close({ opacity: 0.6, mask }),
+    ],
   ]
-  it.each(BLEND_MODES)('%s, alone, masked, clipped and in groups, over paper and over nothing', (mode) => {
+  it.each(BLEND_MODES)('%s, alone, masked, clipped and in groups, over paper and over nothing', mode => {
     for (const ground of [PAPER, null]) {
-      for (const [i, doings] of cases(mode).entries()) expect(difference(run(simd, doings, ground), run(plain, doings, ground)), `case ${i}`).toBe(-1)
+      for (const [i, doings] of cases(mode).entries())
+        expect(difference(run(simd, doings, ground), run(plain, doings, ground)), `case ${i}`).toBe(-1)
     }
   })
 
   it('and normal layers alone give what plain flattening gives', () => {
     for (const ground of [PAPER, null]) {
       const out = new Uint8Array(TILE_BYTES)
-      simd.composite([{ tile: tiles[0]!, opacity: 1 }, { tile: tiles[1]!, opacity: 0.3 }, { tile: tiles[2]!, opacity: 1 }], ground, out, RECT)
+      simd.composite(
+        [
+          { tile: tiles[0]!, opacity: 1 },
+          { tile: tiles[1]!, opacity: 0.3 },
+          { tile: tiles[2]!, opacity: 1 },
+        ],
+        ground,
+        out,
+        RECT,
+      )
       expect(difference(run(simd, [layer(0), layer(1, { opacity: 0.3 }), layer(2)], ground), out)).toBe(-1)
     }
   })
 })
 
-/** The recommendation's own words in doubles, 0 … 1: the formulas of W3C Compositing and Blending Level 1, §10, in its order. */
+/**
+ * The recommendation's own words in doubles, 0 … 1: the formulas of W3C Compositing and Blending Level 1, §10, in its
+ * order.
+ */
 const FORMULAS: Record<Exclude<BlendMode, 'plus-lighter'>, (cb: number[], cs: number[]) => number[]> = (() => {
   const each = (fn: (b: number, s: number) => number) => (cb: number[], cs: number[]) => cb.map((b, i) => fn(b, cs[i]!))
   const multiply = (b: number, s: number) => b * s
@@ -83,12 +135,12 @@ const FORMULAS: Record<Exclude<BlendMode, 'plus-lighter'>, (cb: number[], cs: nu
     return out
   }
   return {
-    'normal': (_cb, cs) => cs,
-    'multiply': each(multiply),
-    'screen': each(screen),
-    'overlay': each((b, s) => hard(s, b)),
-    'darken': each(Math.min),
-    'lighten': each(Math.max),
+    normal: (_cb, cs) => cs,
+    multiply: each(multiply),
+    screen: each(screen),
+    overlay: each((b, s) => hard(s, b)),
+    darken: each(Math.min),
+    lighten: each(Math.max),
     'color-dodge': each((b, s) => (b === 0 ? 0 : s === 1 ? 1 : Math.min(1, b / (1 - s)))),
     'color-burn': each((b, s) => (b === 1 ? 1 : s === 0 ? 0 : 1 - Math.min(1, (1 - b) / s))),
     'hard-light': each(hard),
@@ -97,12 +149,12 @@ const FORMULAS: Record<Exclude<BlendMode, 'plus-lighter'>, (cb: number[], cs: nu
       const d = b <= 0.25 ? ((16 * b - 12) * b + 4) * b : Math.sqrt(b)
       return b + (2 * s - 1) * (d - b)
     }),
-    'difference': each((b, s) => Math.abs(b - s)),
-    'exclusion': each((b, s) => b + s - 2 * b * s),
-    'hue': (cb, cs) => setLum(setSat(cs, sat(cb)), lum(cb)),
-    'saturation': (cb, cs) => setLum(setSat(cb, sat(cs)), lum(cb)),
-    'color': (cb, cs) => setLum(cs, lum(cb)),
-    'luminosity': (cb, cs) => setLum(cb, lum(cs)),
+    difference: each((b, s) => Math.abs(b - s)),
+    exclusion: each((b, s) => b + s - 2 * b * s),
+    hue: (cb, cs) => setLum(setSat(cs, sat(cb)), lum(cb)),
+    saturation: (cb, cs) => setLum(setSat(cb, sat(cs)), lum(cb)),
+    color: (cb, cs) => setLum(cs, lum(cb)),
+    luminosity: (cb, cs) => setLum(cb, lum(cs)),
   }
 })()
 
@@ -114,9 +166,12 @@ function formula(mode: BlendMode, cb: number[], ab: number, cs: number[], as: nu
 }
 
 describe('blend modes against the formulas of the recommendation', () => {
-  const pixel = (tile: Tile, i: number) => ({ c: [tile[i]! / 255, tile[i + 1]! / 255, tile[i + 2]! / 255], a: tile[i + 3]! / 255 })
+  const pixel = (tile: Tile, i: number) => ({
+    c: [tile[i]! / 255, tile[i + 1]! / 255, tile[i + 2]! / 255],
+    a: tile[i + 3]! / 255,
+  })
 
-  it.each(BLEND_MODES)('%s, 30 000 pairs with alpha, within half of 255 of the exact value', (mode) => {
+  it.each(BLEND_MODES)('%s, 30 000 pairs with alpha, within half of 255 of the exact value', mode => {
     const out = run(simd, [layer(0), layer(1, { mode })], null)
     let worst = 0
     for (let y = RECT.y0; y < RECT.y1; y++) {
@@ -133,16 +188,30 @@ describe('blend modes against the formulas of the recommendation', () => {
   })
 
   it('a see-through group at half strength is half way to what it would be at full', () => {
-    const [none, half, full] = [0, 0.5, 1].map(opacity => run(simd, [layer(0, { opacity: 1 }), seeThrough, layer(1, { mode: 'multiply' }), layer(2, { mode: 'screen' }), close({ opacity })], PAPER))
+    const [none, half, full] = [0, 0.5, 1].map(opacity =>
+      run(
+        simd,
+        [
+          layer(0, { opacity: 1 }),
+          seeThrough,
+          layer(1, { mode: 'multiply' }),
+          layer(2, { mode: 'screen' }),
+          close({ opacity }),
+        ],
+        PAPER,
+      ),
+    )
     let worst = 0
-    for (let i = 4 * (RECT.y0 * TILE + RECT.x0); i < 4 * 100 * TILE; i++) worst = Math.max(worst, Math.abs(half![i]! - (none![i]! + full![i]!) / 2))
+    for (let i = 4 * (RECT.y0 * TILE + RECT.x0); i < 4 * 100 * TILE; i++)
+      worst = Math.max(worst, Math.abs(half![i]! - (none![i]! + full![i]!) / 2))
     expect(worst).toBeLessThanOrEqual(1)
   })
 
   it('what is clipped shows only where its base does, and leaves the base’s outline alone', () => {
     const clipped = run(simd, [open, layer(0), layer(1, { isAtop: true, mode: 'multiply' }), close()], null)
     const base = run(simd, [layer(0)], null)
-    for (let i = 4 * (RECT.y0 * TILE + RECT.x0) + 3; i < 4 * 100 * TILE; i += 4) if (clipped[i] !== base[i]) expect.fail(`alpha ${clipped[i]} where the base has ${base[i]}`)
+    for (let i = 4 * (RECT.y0 * TILE + RECT.x0) + 3; i < 4 * 100 * TILE; i += 4)
+      if (clipped[i] !== base[i]) expect.fail(`alpha ${clipped[i]} where the base has ${base[i]}`)
     expect(difference(clipped, base)).toBeGreaterThan(0)
   })
 })
@@ -155,7 +224,9 @@ describe('a stack against another renderer', () => {
       // Opaque or clear: Skia's own rounding of faint premultiplied colours stays out of it.
       const own = seededRandom(seed)
       const tile = new Uint8Array(TILE_BYTES)
-      for (let y = 0; y < SIDE; y++) for (let x = 0; x < SIDE; x++) if (own.int(0, 3)) tile.set([own.int(0, 255), own.int(0, 255), own.int(0, 255), 255], 4 * (y * TILE + x))
+      for (let y = 0; y < SIDE; y++)
+        for (let x = 0; x < SIDE; x++)
+          if (own.int(0, 3)) tile.set([own.int(0, 255), own.int(0, 255), own.int(0, 255), 255], 4 * (y * TILE + x))
       return tile
     }
     const picture = (tile: Tile) => {
@@ -166,7 +237,18 @@ describe('a stack against another renderer', () => {
       pen.putImageData(image, 0, 0)
       return canvas
     }
-    const modes: BlendMode[] = ['normal', 'multiply', 'screen', 'overlay', 'soft-light', 'difference', 'hard-light', 'lighten', 'darken', 'exclusion']
+    const modes: BlendMode[] = [
+      'normal',
+      'multiply',
+      'screen',
+      'overlay',
+      'soft-light',
+      'difference',
+      'hard-light',
+      'lighten',
+      'darken',
+      'exclusion',
+    ]
     const canvas = createCanvas(SIDE, SIDE)
     const pen = canvas.getContext('2d')
     pen.fillStyle = 'rgb(250 249 246)'
@@ -177,19 +259,25 @@ describe('a stack against another renderer', () => {
       const opacity = random.pick([1, 0.5, 0.75])
       doings.push({ do: 'tile', tile, opacity, mode, mask: null, isAtop: false })
       pen.globalAlpha = opacity
-      pen.globalCompositeOperation = mode === 'normal' ? 'source-over' : mode as 'multiply'
+      pen.globalCompositeOperation = mode === 'normal' ? 'source-over' : (mode as 'multiply')
       pen.drawImage(picture(tile), 0, 0)
     }
     // A group of its own with a clipped layer, laid on by overlay at 60 %.
     const [base, top] = [solid(50), solid(51)]
-    doings.push(open, { do: 'tile', tile: base, opacity: 1, mode: 'normal', mask: null, isAtop: false }, { do: 'tile', tile: top, opacity: 0.5, mode: 'multiply', mask: null, isAtop: true }, close({ mode: 'overlay', opacity: 0.6 }))
+    doings.push(
+      open,
+      { do: 'tile', tile: base, opacity: 1, mode: 'normal', mask: null, isAtop: false },
+      { do: 'tile', tile: top, opacity: 0.5, mode: 'multiply', mask: null, isAtop: true },
+      close({ mode: 'overlay', opacity: 0.6 }),
+    )
     const group = picture(base)
     const inner = group.getContext('2d')
     inner.globalAlpha = 0.5
     // Multiply over what the base covers: within opaque and clear px the same as clipping.
     inner.globalCompositeOperation = 'source-atop'
     const product = new Uint8Array(TILE_BYTES)
-    for (let i = 0; i < TILE_BYTES; i += 4) if (top[i + 3]) product.set([0, 1, 2].map(c => Math.round((base[i + c]! * top[i + c]!) / 255)).concat(255), i)
+    for (let i = 0; i < TILE_BYTES; i += 4)
+      if (top[i + 3]) product.set([0, 1, 2].map(c => Math.round((base[i + c]! * top[i + c]!) / 255)).concat(255), i)
     inner.drawImage(picture(product), 0, 0)
     pen.globalAlpha = 0.6
     pen.globalCompositeOperation = 'overlay'

@@ -54,7 +54,7 @@ export type Gather = 'flow' | 'peak'
 
 /** Textures that paint catches on. */
 export const TEXTURES = ['cartridge', 'cold-pressed', 'laid', 'canvas'] as const
-export type TextureName = typeof TEXTURES[number]
+export type TextureName = (typeof TEXTURES)[number]
 
 /** What a texture does to paint. */
 export interface Grain {
@@ -67,7 +67,10 @@ export interface Grain {
 
 /** How a finished mask is laid over a tile. */
 export interface Laying {
-  /** A glaze multiplies with the paint that is there; a glow adds its light to it; `behind` shows only where that is clear. */
+  /**
+   * A glaze multiplies with the paint that is there; a glow adds its light to it; `behind` shows only where that is
+   * clear.
+   */
   readonly kind: 'paint' | 'glaze' | 'glow' | 'erase' | 'behind'
   /** Stays inside what is painted: the alpha is left as it is. Nothing is erased then, nor laid behind. */
   readonly isInside?: boolean | undefined
@@ -99,12 +102,25 @@ export interface MaskTile {
 }
 
 /** What is done to the picture so far, in order. An opened group is closed again. */
-export type Doing
-  = | { readonly do: 'tile', readonly tile: Tile, readonly opacity: number, readonly mode: BlendMode, readonly mask: MaskTile | null, readonly isAtop: boolean }
+export type Doing =
+  | {
+      readonly do: 'tile'
+      readonly tile: Tile
+      readonly opacity: number
+      readonly mode: BlendMode
+      readonly mask: MaskTile | null
+      readonly isAtop: boolean
+    }
   /** A group: of its own (it begins clear), or see-through (it begins with what lies below). */
-    | { readonly do: 'open', readonly isOwn: boolean }
+  | { readonly do: 'open'; readonly isOwn: boolean }
   /** `mode` and `isAtop` count for a group of its own only. */
-    | { readonly do: 'close', readonly opacity: number, readonly mode: BlendMode, readonly mask: MaskTile | null, readonly isAtop: boolean }
+  | {
+      readonly do: 'close'
+      readonly opacity: number
+      readonly mode: BlendMode
+      readonly mask: MaskTile | null
+      readonly isAtop: boolean
+    }
 
 /** Groups open at once at most. */
 export const GREATEST_DEPTH = 24
@@ -174,10 +190,14 @@ export interface Kernels {
    * picture all is clear.
    */
   readPicture(picture: Pixels, xs: Float64Array, ys: Float64Array, count: number, out: Float32Array): void
-  /** What lies in `part` of the tile (px, edges multiples of 8) at half size into the quadrant (qx, qy: 0 or 1) of `out`. */
+  /**
+   * What lies in `part` of the tile (px, edges multiples of 8) at half size into the quadrant (qx, qy: 0 or 1) of
+   * `out`.
+   */
   halve(src: Tile, out: Tile, qx: number, qy: number, part: Rect): void
   /**
-   * How different each px of a tile is from a packed pixel (RGBA8, little-endian; channels are weighed by alpha), 0 … 255,
+   * How different each px of a tile is from a packed pixel (RGBA8, little-endian; channels are weighed by alpha), 0 …
+   * 255,
    * and a bit for each whether it is so by `tolerance` at most: eight words a row, the first px in the lowest bit.
    */
   differ(tile: Tile, wanted: number, tolerance: number, differences: Uint8Array, same: Uint32Array): void

@@ -66,6 +66,6 @@ export function dabBytes(spec: DabSpec): number {
   return bytesOf(dabShape(spec))
 }
 
-export function bytesOf({ rows, blocks }: { readonly rows: number, readonly blocks: number }): number {
+export function bytesOf({ rows, blocks }: { readonly rows: number; readonly blocks: number }): number {
   return rows * blocks * 16 + rows * 4 + 32
 }

@@ -3,7 +3,32 @@ import { plainKernels } from './plain'
 import { simdKernels } from './simd'
 
 export { BLEND_MODES, type BlendMode } from './modes'
-export { DAB_ARENA_BYTES, FULL, GREATEST_DEPTH, isClearTile, NO_GRAIN, READ_PLACES, TEXTURES, TILE, TILE_BYTES, type BlurBox, type Dab, type DabSpec, type DabValues, type Doing, type Gather, type Grain, type Ground, type Kernels, type LayerTile, type Laying, type MaskTile, type Pixels, type TextureName, type Tile } from './contract'
+export {
+  DAB_ARENA_BYTES,
+  FULL,
+  GREATEST_DEPTH,
+  isClearTile,
+  NO_GRAIN,
+  READ_PLACES,
+  TEXTURES,
+  TILE,
+  TILE_BYTES,
+  type BlurBox,
+  type Dab,
+  type DabSpec,
+  type DabValues,
+  type Doing,
+  type Gather,
+  type Grain,
+  type Ground,
+  type Kernels,
+  type LayerTile,
+  type Laying,
+  type MaskTile,
+  type Pixels,
+  type TextureName,
+  type Tile,
+} from './contract'
 export { bytesOf, dabBytes } from './dabshape'
 export { ditherMatrix } from './dither'
 export { differenceFrom } from './plain/bits'
@@ -25,5 +50,5 @@ let shared: Kernels | null = null
 
 /** Kernels for whoever only measures, loaded once: none of their masks is held open in between. */
 export function sharedKernels(): Kernels {
-  return shared ??= loadKernels()
+  return (shared ??= loadKernels())
 }

@@ -3,23 +3,256 @@ import { KERNELS_BASE64 } from './generated/kernels'
 /** What the compiled module offers; addresses and strides in bytes. See `assembly/`. */
 export interface KernelExports {
   heapBase(): number
-  makeDab(out: number, stride: number, rows: number, lanes: number, cx: number, cy: number, inner: number, outer: number, flow: number): void
-  stampFlow(mask: number, maskStride: number, dab: number, dabStride: number, spans: number, rows: number, b0: number, b1: number): void
-  stampPeak(mask: number, maskStride: number, dab: number, dabStride: number, spans: number, rows: number, b0: number, b1: number): void
-  layPaint(src: number, out: number, mask: number, maskStride: number, x0: number, y0: number, lanes: number, rows: number, red: number, green: number, blue: number, opacity: number, dither: number, ditherX: number, ditherY: number, grain: number, grainX: number, grainY: number, depth: number, bite: number, rim: number): void
-  layGlaze(src: number, out: number, mask: number, maskStride: number, x0: number, y0: number, lanes: number, rows: number, red: number, green: number, blue: number, opacity: number, dither: number, ditherX: number, ditherY: number, grain: number, grainX: number, grainY: number, depth: number, bite: number, rim: number): void
-  layInside(src: number, out: number, mask: number, maskStride: number, x0: number, y0: number, lanes: number, rows: number, red: number, green: number, blue: number, opacity: number, dither: number, ditherX: number, ditherY: number, grain: number, grainX: number, grainY: number, depth: number, bite: number, rim: number): void
-  layGlazeInside(src: number, out: number, mask: number, maskStride: number, x0: number, y0: number, lanes: number, rows: number, red: number, green: number, blue: number, opacity: number, dither: number, ditherX: number, ditherY: number, grain: number, grainX: number, grainY: number, depth: number, bite: number, rim: number): void
-  layGlow(src: number, out: number, mask: number, maskStride: number, x0: number, y0: number, lanes: number, rows: number, red: number, green: number, blue: number, opacity: number, dither: number, ditherX: number, ditherY: number, grain: number, grainX: number, grainY: number, depth: number, bite: number, rim: number): void
-  layGlowInside(src: number, out: number, mask: number, maskStride: number, x0: number, y0: number, lanes: number, rows: number, red: number, green: number, blue: number, opacity: number, dither: number, ditherX: number, ditherY: number, grain: number, grainX: number, grainY: number, depth: number, bite: number, rim: number): void
-  layBehind(src: number, out: number, mask: number, maskStride: number, x0: number, y0: number, lanes: number, rows: number, red: number, green: number, blue: number, opacity: number, dither: number, ditherX: number, ditherY: number, grain: number, grainX: number, grainY: number, depth: number, bite: number, rim: number): void
-  layErase(src: number, out: number, mask: number, maskStride: number, x0: number, y0: number, lanes: number, rows: number, opacity: number, dither: number, ditherX: number, ditherY: number, grain: number, grainX: number, grainY: number, depth: number, bite: number, rim: number): void
-  compositeOnPaper(table: number, count: number, out: number, x0: number, y0: number, lanes: number, rows: number, red: number, green: number, blue: number): void
+  makeDab(
+    out: number,
+    stride: number,
+    rows: number,
+    lanes: number,
+    cx: number,
+    cy: number,
+    inner: number,
+    outer: number,
+    flow: number,
+  ): void
+  stampFlow(
+    mask: number,
+    maskStride: number,
+    dab: number,
+    dabStride: number,
+    spans: number,
+    rows: number,
+    b0: number,
+    b1: number,
+  ): void
+  stampPeak(
+    mask: number,
+    maskStride: number,
+    dab: number,
+    dabStride: number,
+    spans: number,
+    rows: number,
+    b0: number,
+    b1: number,
+  ): void
+  layPaint(
+    src: number,
+    out: number,
+    mask: number,
+    maskStride: number,
+    x0: number,
+    y0: number,
+    lanes: number,
+    rows: number,
+    red: number,
+    green: number,
+    blue: number,
+    opacity: number,
+    dither: number,
+    ditherX: number,
+    ditherY: number,
+    grain: number,
+    grainX: number,
+    grainY: number,
+    depth: number,
+    bite: number,
+    rim: number,
+  ): void
+  layGlaze(
+    src: number,
+    out: number,
+    mask: number,
+    maskStride: number,
+    x0: number,
+    y0: number,
+    lanes: number,
+    rows: number,
+    red: number,
+    green: number,
+    blue: number,
+    opacity: number,
+    dither: number,
+    ditherX: number,
+    ditherY: number,
+    grain: number,
+    grainX: number,
+    grainY: number,
+    depth: number,
+    bite: number,
+    rim: number,
+  ): void
+  layInside(
+    src: number,
+    out: number,
+    mask: number,
+    maskStride: number,
+    x0: number,
+    y0: number,
+    lanes: number,
+    rows: number,
+    red: number,
+    green: number,
+    blue: number,
+    opacity: number,
+    dither: number,
+    ditherX: number,
+    ditherY: number,
+    grain: number,
+    grainX: number,
+    grainY: number,
+    depth: number,
+    bite: number,
+    rim: number,
+  ): void
+  layGlazeInside(
+    src: number,
+    out: number,
+    mask: number,
+    maskStride: number,
+    x0: number,
+    y0: number,
+    lanes: number,
+    rows: number,
+    red: number,
+    green: number,
+    blue: number,
+    opacity: number,
+    dither: number,
+    ditherX: number,
+    ditherY: number,
+    grain: number,
+    grainX: number,
+    grainY: number,
+    depth: number,
+    bite: number,
+    rim: number,
+  ): void
+  layGlow(
+    src: number,
+    out: number,
+    mask: number,
+    maskStride: number,
+    x0: number,
+    y0: number,
+    lanes: number,
+    rows: number,
+    red: number,
+    green: number,
+    blue: number,
+    opacity: number,
+    dither: number,
+    ditherX: number,
+    ditherY: number,
+    grain: number,
+    grainX: number,
+    grainY: number,
+    depth: number,
+    bite: number,
+    rim: number,
+  ): void
+  layGlowInside(
+    src: number,
+    out: number,
+    mask: number,
+    maskStride: number,
+    x0: number,
+    y0: number,
+    lanes: number,
+    rows: number,
+    red: number,
+    green: number,
+    blue: number,
+    opacity: number,
+    dither: number,
+    ditherX: number,
+    ditherY: number,
+    grain: number,
+    grainX: number,
+    grainY: number,
+    depth: number,
+    bite: number,
+    rim: number,
+  ): void
+  layBehind(
+    src: number,
+    out: number,
+    mask: number,
+    maskStride: number,
+    x0: number,
+    y0: number,
+    lanes: number,
+    rows: number,
+    red: number,
+    green: number,
+    blue: number,
+    opacity: number,
+    dither: number,
+    ditherX: number,
+    ditherY: number,
+    grain: number,
+    grainX: number,
+    grainY: number,
+    depth: number,
+    bite: number,
+    rim: number,
+  ): void
+  layErase(
+    src: number,
+    out: number,
+    mask: number,
+    maskStride: number,
+    x0: number,
+    y0: number,
+    lanes: number,
+    rows: number,
+    opacity: number,
+    dither: number,
+    ditherX: number,
+    ditherY: number,
+    grain: number,
+    grainX: number,
+    grainY: number,
+    depth: number,
+    bite: number,
+    rim: number,
+  ): void
+  compositeOnPaper(
+    table: number,
+    count: number,
+    out: number,
+    x0: number,
+    y0: number,
+    lanes: number,
+    rows: number,
+    red: number,
+    green: number,
+    blue: number,
+  ): void
   compositeOnClear(table: number, count: number, out: number, x0: number, y0: number, lanes: number, rows: number): void
-  blendRows(doings: number, count: number, levels: number, out: number, x0: number, y0: number, lanes: number, rows: number, hasPaper: number, red: number, green: number, blue: number): void
+  blendRows(
+    doings: number,
+    count: number,
+    levels: number,
+    out: number,
+    x0: number,
+    y0: number,
+    lanes: number,
+    rows: number,
+    hasPaper: number,
+    red: number,
+    green: number,
+    blue: number,
+  ): void
   readPicture(src: number, width: number, height: number, xs: number, ys: number, count: number, out: number): void
   blurAcross(pixels: number, width: number, rows: number, radius: number, edge: number, spare: number): void
-  blurDown(pixels: number, other: number, width: number, rows: number, radius: number, edge: number, spare: number): void
+  blurDown(
+    pixels: number,
+    other: number,
+    width: number,
+    rows: number,
+    radius: number,
+    edge: number,
+    spare: number,
+  ): void
   weigh(tile: number, out: number, count: number): void
   unweigh(values: number, tile: number, rows: number, dither: number, ditherX: number, ditherY: number): void
   differ(tile: number, count: number, wanted: number, tolerance: number, differences: number, same: number): void
@@ -39,7 +272,7 @@ declare const WebAssembly: {
 }
 
 /** Compiles and starts the kernels on the spot. Throws where the engine has no SIMD. */
-export function instantiateKernels(): { exports: KernelExports, memory: KernelMemory } {
+export function instantiateKernels(): { exports: KernelExports; memory: KernelMemory } {
   const module = new WebAssembly.Module(fromBase64(KERNELS_BASE64))
   const exports = new WebAssembly.Instance(module, {}).exports as KernelExports & { memory: KernelMemory }
   return { exports, memory: exports.memory }

@@ -1,5 +1,18 @@
 import { assert, type Rect } from '../base'
-import { FULL, type Dab, type DabSpec, type DabValues, type Doing, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type TextureName, type Tile } from './contract'
+import {
+  FULL,
+  type Dab,
+  type DabSpec,
+  type DabValues,
+  type Doing,
+  type Gather,
+  type Ground,
+  type Kernels,
+  type LayerTile,
+  type Laying,
+  type TextureName,
+  type Tile,
+} from './contract'
 import { clipDab, dabShape, spansOf } from './dabshape'
 import { differPlain, dilatePlain } from './plain/bits'
 import { blendPlain } from './plain/blend'
@@ -11,7 +24,9 @@ import { readPicturePlain } from './plain/read'
 import { ditherMatrix } from './dither'
 import { textureOf } from './textures'
 
-interface PlainDab extends Dab { readonly values: Uint16Array }
+interface PlainDab extends Dab {
+  readonly values: Uint16Array
+}
 
 /** The plain twin of the SIMD kernels: the fallback, and what tests hold them against. */
 export function plainKernels(): Kernels {
@@ -33,7 +48,7 @@ export function plainKernels(): Kernels {
 
   function texture(name: TextureName): Uint16Array {
     let values = textures.get(name)
-    if (!values) textures.set(name, values = textureOf(name))
+    if (!values) textures.set(name, (values = textureOf(name)))
     return values
   }
 
@@ -88,7 +103,16 @@ export function plainKernels(): Kernels {
     dropDabs() {},
     stamp,
     lay(laying: Laying, src: Tile | null, out: Tile, tileX: number, tileY: number, rect: Rect) {
-      layPlain({ dither, texture: texture(laying.grain.texture) }, laying, src, out, tileX, tileY, rect, (x, y) => mask[y * width + x]!)
+      layPlain(
+        { dither, texture: texture(laying.grain.texture) },
+        laying,
+        src,
+        out,
+        tileX,
+        tileY,
+        rect,
+        (x, y) => mask[y * width + x]!,
+      )
     },
     composite(layers: readonly LayerTile[], ground: Ground, out: Tile, rect: Rect) {
       compositePlain(layers, ground, out, rect)
@@ -101,7 +125,8 @@ export function plainKernels(): Kernels {
     differ: differPlain,
     dilate: dilatePlain,
     weigh: weighPlain,
-    unweigh: (values, out, tileX, tileY, seed) => unweighPlain(dither, values, out, tileX + (seed & 15), tileY + ((seed >>> 4) & 15)),
+    unweigh: (values, out, tileX, tileY, seed) =>
+      unweighPlain(dither, values, out, tileX + (seed & 15), tileY + ((seed >>> 4) & 15)),
     blurAcross: blurAcrossPlain,
     blurDown: blurDownPlain,
   }

@@ -1,5 +1,26 @@
 import { assert, type Rect } from '../base'
-import { DAB_ARENA_BYTES, FULL, READ_PLACES, GREATEST_DEPTH, TILE, TILE_BYTES, type BlurBox, type Dab, type DabSpec, type DabValues, type Doing, type Gather, type Ground, type Kernels, type LayerTile, type Laying, type MaskTile, type Pixels, type TextureName, type Tile } from './contract'
+import {
+  DAB_ARENA_BYTES,
+  FULL,
+  READ_PLACES,
+  GREATEST_DEPTH,
+  TILE,
+  TILE_BYTES,
+  type BlurBox,
+  type Dab,
+  type DabSpec,
+  type DabValues,
+  type Doing,
+  type Gather,
+  type Ground,
+  type Kernels,
+  type LayerTile,
+  type Laying,
+  type MaskTile,
+  type Pixels,
+  type TextureName,
+  type Tile,
+} from './contract'
 import { bytesOf, clipDab, dabShape, spansOf } from './dabshape'
 import { instantiateKernels } from './instantiate'
 import { ditherMatrix } from './dither'
@@ -66,13 +87,13 @@ export function simdKernels(): Kernels {
   const cell = (x: number, y: number) => maskAddress + y * stride + (x + GUTTER) * 2
 
   /** Room for a dab's values and spans. */
-  function claim(shape: { rows: number, blocks: number }): number {
+  function claim(shape: { rows: number; blocks: number }): number {
     assert(arenaTop + bytesOf(shape) <= arena + DAB_ARENA_BYTES, `no room for a dab of ${shape.rows} rows`)
     return arenaTop
   }
 
   /** Finds the spans of values that are in place, and closes the dab. */
-  function settle({ rows, blocks, reach }: { rows: number, blocks: number, reach: number }, address: number): SimdDab {
+  function settle({ rows, blocks, reach }: { rows: number; blocks: number; reach: number }, address: number): SimdDab {
     const spans = spansOf(new Uint16Array(memory.buffer, address, rows * blocks * 8), rows, blocks)
     const spansAddress = address + rows * blocks * 16
     new Int16Array(memory.buffer, spansAddress, rows * 2).set(spans)
@@ -113,8 +134,14 @@ export function simdKernels(): Kernels {
     if (!part) return
     const run = gather === 'peak' ? exports.stampPeak : exports.stampFlow
     run(
-      cell(x, y + part.r0), stride, address + part.r0 * blocks * 16, blocks * 16,
-      spansAddress + part.r0 * 4, part.r1 - part.r0, part.b0, part.b1,
+      cell(x, y + part.r0),
+      stride,
+      address + part.r0 * blocks * 16,
+      blocks * 16,
+      spansAddress + part.r0 * 4,
+      part.r1 - part.r0,
+      part.b0,
+      part.b1,
     )
   }
 
@@ -133,13 +160,52 @@ export function simdKernels(): Kernels {
     const height = grain.depth > 0 || grain.bite > 0 ? texture(grain.texture) : 0
     const mask = cell(tileX + x0, rect.y0)
     if (laying.kind === 'erase') {
-      exports.layErase(layIn, layOut, mask, stride, x0, y0, lanes, y1 - y0, opacity,
-        dither, seedX & 15, seedY & 15, height, tileX, tileY, grain.depth, grain.bite, rim)
+      exports.layErase(
+        layIn,
+        layOut,
+        mask,
+        stride,
+        x0,
+        y0,
+        lanes,
+        y1 - y0,
+        opacity,
+        dither,
+        seedX & 15,
+        seedY & 15,
+        height,
+        tileX,
+        tileY,
+        grain.depth,
+        grain.bite,
+        rim,
+      )
     } else {
       const run = layingRun(laying)
       const [r, g, b] = laying.colour
-      run(layIn, layOut, mask, stride, x0, y0, lanes, y1 - y0, r, g, b, opacity,
-        dither, seedX & 15, seedY & 15, height, tileX, tileY, grain.depth, grain.bite, rim)
+      run(
+        layIn,
+        layOut,
+        mask,
+        stride,
+        x0,
+        y0,
+        lanes,
+        y1 - y0,
+        r,
+        g,
+        b,
+        opacity,
+        dither,
+        seedX & 15,
+        seedY & 15,
+        height,
+        tileX,
+        tileY,
+        grain.depth,
+        grain.bite,
+        rim,
+      )
     }
     copyRows(layOut, out, { x0: rect.x0 - tileX, x1: rect.x1 - tileX, y0, y1 })
   }
@@ -203,17 +269,30 @@ export function simdKernels(): Kernels {
       return address
     }
     // Room is made first: growing the memory would cut the table off.
-    const rows = doings.map((doing) => {
+    const rows = doings.map(doing => {
       if (doing.do === 'open') return [doing.isOwn ? 1 : 2, 0, 0, 0, 0, 0, 0] as const
       const { mode, mask, opacity, isAtop } = doing
       const shown = maskOf(mask, put)
       return doing.do === 'tile'
-        ? [0, modeNumber(mode), put(doing.tile), shown.address, shown.base, opacity / 255, isAtop ? 1 : 0] as const
-        : [3, modeNumber(mode), 0, shown.address, shown.base, opacity, isAtop ? 1 : 0] as const
+        ? ([0, modeNumber(mode), put(doing.tile), shown.address, shown.base, opacity / 255, isAtop ? 1 : 0] as const)
+        : ([3, modeNumber(mode), 0, shown.address, shown.base, opacity, isAtop ? 1 : 0] as const)
     })
     closeAsOpened(doings, rows, writeDoing)
     const paper = ground ?? [0, 0, 0]
-    exports.blendRows(doingsAt, doings.length, levels, layOut, x0, rect.y0, lanes, rect.y1 - rect.y0, ground ? 1 : 0, paper[0], paper[1], paper[2])
+    exports.blendRows(
+      doingsAt,
+      doings.length,
+      levels,
+      layOut,
+      x0,
+      rect.y0,
+      lanes,
+      rect.y1 - rect.y0,
+      ground ? 1 : 0,
+      paper[0],
+      paper[1],
+      paper[2],
+    )
     copyRows(layOut, out, rect)
   }
 
@@ -262,7 +341,9 @@ export function simdKernels(): Kernels {
     assert(count <= READ_PLACES, `more than ${READ_PLACES} places in one call`)
     const address = addressOf(picture)
     new Float64Array(memory.buffer, places, count).set(count === xs.length ? xs : xs.subarray(0, count))
-    new Float64Array(memory.buffer, places + READ_PLACES * 8, count).set(count === ys.length ? ys : ys.subarray(0, count))
+    new Float64Array(memory.buffer, places + READ_PLACES * 8, count).set(
+      count === ys.length ? ys : ys.subarray(0, count),
+    )
     exports.readPicture(address, picture.width, picture.height, places, places + READ_PLACES * 8, count, readings)
     out.set(new Float32Array(memory.buffer, readings, 4 * count))
   }
@@ -294,7 +375,8 @@ export function simdKernels(): Kernels {
     const at = room(2 * plane + spare + reach.length * 4)
     const [from, to, rest] = [at, at + plane, at + 2 * plane]
     bytes.fill(0, from, rest + spare)
-    for (let y = 0; y < rows; y++) new Uint32Array(memory.buffer, from + y * row, stride).set(words.subarray(y * stride, (y + 1) * stride))
+    for (let y = 0; y < rows; y++)
+      new Uint32Array(memory.buffer, from + y * row, stride).set(words.subarray(y * stride, (y + 1) * stride))
     new Int32Array(memory.buffer, rest + spare, reach.length).set(reach)
     exports.dilate(from, to, row, rows, rest + spare, reach.length, rest)
     const out = new Uint32Array(words.length)
@@ -317,10 +399,16 @@ export function simdKernels(): Kernels {
     const at = room(2 * size + 24 * even)
     bytes.fill(0, at + 2 * size, at + 2 * size + 24 * even)
     if (even === width) new Uint16Array(memory.buffer, at, pixels.length).set(pixels)
-    else for (let y = 0; y < rows; y++) new Uint16Array(memory.buffer, at + y * even * 8, 4 * even).set(pixels.subarray(4 * y * width, 4 * (y + 1) * width))
+    else
+      for (let y = 0; y < rows; y++)
+        new Uint16Array(memory.buffer, at + y * even * 8, 4 * even).set(
+          pixels.subarray(4 * y * width, 4 * (y + 1) * width),
+        )
     exports.blurDown(at, at + size, even, rows, radius, edge, at + 2 * size)
     if (even === width) pixels.set(new Uint16Array(memory.buffer, at + size, pixels.length))
-    else for (let y = 0; y < rows; y++) pixels.set(new Uint16Array(memory.buffer, at + size + y * even * 8, 4 * width), 4 * y * width)
+    else
+      for (let y = 0; y < rows; y++)
+        pixels.set(new Uint16Array(memory.buffer, at + size + y * even * 8, 4 * width), 4 * y * width)
   }
 
   const weighed = () => room(TILE_BYTES * 2)
@@ -399,7 +487,7 @@ export function simdKernels(): Kernels {
       const width = (part.x1 - part.x0) / 2
       const rows = (part.y1 - part.y0) / 2
       exports.halve(layIn + (part.y0 * TILE + part.x0) * 4, TILE * 4, layOut, TILE * 4, width, rows)
-      const corner = (qy * TILE / 2 + part.y0 / 2) * TILE + qx * TILE / 2 + part.x0 / 2
+      const corner = ((qy * TILE) / 2 + part.y0 / 2) * TILE + (qx * TILE) / 2 + part.x0 / 2
       for (let y = 0; y < rows; y++) {
         out.set(bytes.subarray(layOut + y * TILE * 4, layOut + (y * TILE + width) * 4), 4 * (corner + y * TILE))
       }
@@ -408,7 +496,7 @@ export function simdKernels(): Kernels {
 }
 
 /** A mask's tile in the kernels' memory; address 0: no mask. */
-function maskOf(mask: MaskTile | null, put: (tile: Tile) => number): { address: number, base: number } {
+function maskOf(mask: MaskTile | null, put: (tile: Tile) => number): { address: number; base: number } {
   if (!mask || (!mask.tile && mask.base === 1)) return { address: 0, base: 1 }
   return { address: put(mask.tile ?? CLEAR), base: mask.base }
 }
@@ -416,7 +504,11 @@ function maskOf(mask: MaskTile | null, put: (tile: Tile) => number): { address: 
 const CLEAR: Tile = new Uint8Array(TILE_BYTES)
 
 /** Writes the doings; a see-through group is closed otherwise than one of its own. */
-function closeAsOpened(doings: readonly Doing[], rows: readonly (readonly number[])[], write: (i: number, row: readonly number[]) => void): void {
+function closeAsOpened(
+  doings: readonly Doing[],
+  rows: readonly (readonly number[])[],
+  write: (i: number, row: readonly number[]) => void,
+): void {
   const open: boolean[] = []
   doings.forEach((doing, i) => {
     const row = rows[i]!

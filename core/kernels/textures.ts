@@ -8,9 +8,23 @@ export const TEXTURE_SIDE = 256
 type Octaves = readonly (readonly [cell: number, weight: number])[]
 
 /** By eye, after papers at 150 dpi. */
-const CARTRIDGE: Octaves = [[2, 5], [4, 4], [8, 2], [1, 3]]
-const COLD_PRESSED: Octaves = [[4, 5], [8, 4], [2, 3.5], [1, 2]]
-const FIBRES: Octaves = [[2, 1], [1, 1], [4, 1]]
+const CARTRIDGE: Octaves = [
+  [2, 5],
+  [4, 4],
+  [8, 2],
+  [1, 3],
+]
+const COLD_PRESSED: Octaves = [
+  [4, 5],
+  [8, 4],
+  [2, 3.5],
+  [1, 2],
+]
+const FIBRES: Octaves = [
+  [2, 1],
+  [1, 1],
+  [4, 1],
+]
 
 /** Distance between the ribs of laid paper, and between its chain lines, px. */
 const RIB = 8
@@ -24,19 +38,21 @@ const THREAD = 8
  * same everywhere. `cartridge` is what version 1 strokes were drawn with and never changes.
  */
 const HEIGHTS: Record<TextureName, () => Float64Array> = {
-  'cartridge': () => noiseHeights(CARTRIDGE),
+  cartridge: () => noiseHeights(CARTRIDGE),
   'cold-pressed': () => noiseHeights(COLD_PRESSED),
-  'laid': () => heights(FIBRES, (x, y) => {
-    const rib = triangle(y / RIB)
-    const chain = Math.max(0, 1 - Math.abs((x % CHAIN) - CHAIN / 2) / 2)
-    return 3.5 * rib + 2.5 * chain
-  }),
-  'canvas': () => heights(FIBRES, (x, y) => {
-    const isOver = (Math.floor(x / THREAD) + Math.floor(y / THREAD)) % 2 === 0
-    const across = triangle((isOver ? y : x) / THREAD)
-    const along = triangle((isOver ? x : y) / THREAD)
-    return 4 * (across * 0.75 + along * 0.25) + (isOver ? 0 : 0.6)
-  }),
+  laid: () =>
+    heights(FIBRES, (x, y) => {
+      const rib = triangle(y / RIB)
+      const chain = Math.max(0, 1 - Math.abs((x % CHAIN) - CHAIN / 2) / 2)
+      return 3.5 * rib + 2.5 * chain
+    }),
+  canvas: () =>
+    heights(FIBRES, (x, y) => {
+      const isOver = (Math.floor(x / THREAD) + Math.floor(y / THREAD)) % 2 === 0
+      const across = triangle((isOver ? y : x) / THREAD)
+      const along = triangle((isOver ? x : y) / THREAD)
+      return 4 * (across * 0.75 + along * 0.25) + (isOver ? 0 : 0.6)
+    }),
 }
 
 export function textureOf(name: TextureName): Uint16Array {
@@ -64,7 +80,9 @@ function heights(octaves: Octaves, pattern: (x: number, y: number) => number): F
 function ranked(height: Float64Array): Uint16Array {
   const order = Uint32Array.from(height.keys()).sort((a, b) => height[a]! - height[b]! || a - b)
   const out = new Uint16Array(height.length)
-  order.forEach((pixel, rank) => { out[pixel] = Math.floor((rank * FULL) / (order.length - 1)) })
+  order.forEach((pixel, rank) => {
+    out[pixel] = Math.floor((rank * FULL) / (order.length - 1))
+  })
   return out
 }
 

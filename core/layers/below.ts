@@ -9,7 +9,8 @@ import type { Drawing } from './types'
 const BELOW = ''
 
 /**
- * The drawing with all that lies below an item, the paper as well, made one layer: when only the item changes, the rest is
+ * The drawing with all that lies below an item, the paper as well, made one layer: when only the item changes, the rest
+ * is
  * flattened much sooner. For looks in passing: what lies below is rounded once more. The same drawing where that is not
  * worth while.
  */
@@ -34,7 +35,7 @@ export function layersFlattenedWith(drawing: Drawing, id: string): number {
 }
 
 /** Where in the stack an item lies, itself or what it lies in. What is clipped belongs to what it is clipped to. */
-function placeOf(drawing: Drawing, id: string): { items: readonly StackItem[], place: number } {
+function placeOf(drawing: Drawing, id: string): { items: readonly StackItem[]; place: number } {
   const items = stackOf(drawing)
   let place = items.findIndex(item => findItem([item], id) !== null)
   while (place > 0 && itemOf(items[place]!).clip) place--

@@ -3,7 +3,8 @@ import { tileColumns, tileRows } from './tiles'
 import type { Drawing, Group, Layer } from './types'
 
 /**
- * Numbers of the tiles that look different in two drawings; all of the second one's when its sheet is another. Tiles are compared by
+ * Numbers of the tiles that look different in two drawings; all of the second one's when its sheet is another. Tiles
+ * are compared by
  * identity, which is enough: they never change. A tile listed needlessly costs time, not truth.
  */
 export function changedTiles(before: Drawing, after: Drawing): Set<number> {
@@ -25,14 +26,27 @@ export function changedTiles(before: Drawing, after: Drawing): Set<number> {
 function isSameStack(before: Drawing, after: Drawing): boolean {
   const { groups = [] } = before
   const { groups: others = [] } = after
-  return before.sheet === after.sheet && before.layers.length === after.layers.length && groups.length === others.length
-    && before.layers.every((layer, i) => looksAlike(layer, after.layers[i]!))
-    && groups.every((group, i) => looksAlike(group, others[i]!))
+  return (
+    before.sheet === after.sheet &&
+    before.layers.length === after.layers.length &&
+    groups.length === others.length &&
+    before.layers.every((layer, i) => looksAlike(layer, after.layers[i]!)) &&
+    groups.every((group, i) => looksAlike(group, others[i]!))
+  )
 }
 
 function looksAlike(a: Layer | Group, b: Layer | Group): boolean {
-  return a.id === b.id && a.visible === b.visible && a.opacity === b.opacity && a.mode === b.mode && !a.clip === !b.clip
-    && a.group === b.group && a.mask?.id === b.mask?.id && a.mask?.isOn === b.mask?.isOn && a.mask?.base === b.mask?.base
+  return (
+    a.id === b.id &&
+    a.visible === b.visible &&
+    a.opacity === b.opacity &&
+    a.mode === b.mode &&
+    !a.clip === !b.clip &&
+    a.group === b.group &&
+    a.mask?.id === b.mask?.id &&
+    a.mask?.isOn === b.mask?.isOn &&
+    a.mask?.base === b.mask?.base
+  )
 }
 
 function addChangedMask(changed: Set<number>, a: Layer | Group, b: Layer | Group): void {

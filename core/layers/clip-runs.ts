@@ -5,7 +5,8 @@ interface Clippable {
 }
 
 /**
- * Items beside one another and all that is clipped to them, and what they are clipped to: put together, they look as before.
+ * Items beside one another and all that is clipped to them, and what they are clipped to: put together, they look as
+ * before.
  * In the order in which they lie.
  */
 export function withClipRuns(siblings: readonly Clippable[], ids: readonly string[]): string[] {

@@ -10,7 +10,13 @@ import type { Drawing, Layer } from './types'
  * modes, masks, clips and groups. Clear layers are skipped.
  */
 export function flattenTile(
-  kernels: Kernels, drawing: Drawing, number: number, part: Rect, ground: Ground, out: Tile, standIn?: StandIn,
+  kernels: Kernels,
+  drawing: Drawing,
+  number: number,
+  part: Rect,
+  ground: Ground,
+  out: Tile,
+  standIn?: StandIn,
 ): void {
   const { x, y } = tileOrigin(drawing.sheet, number)
   const rect = { x0: part.x0 - x, y0: part.y0 - y, x1: part.x1 - x, y1: part.y1 - y }
@@ -19,7 +25,13 @@ export function flattenTile(
 
 /** The same for a stack, or a part of one. @param rect px within the tile */
 export function flattenStack(
-  kernels: Kernels, items: readonly StackItem[], number: number, rect: Rect, ground: Ground, out: Tile, standIn?: StandIn,
+  kernels: Kernels,
+  items: readonly StackItem[],
+  number: number,
+  rect: Rect,
+  ground: Ground,
+  out: Tile,
+  standIn?: StandIn,
 ): void {
   const doings = doingsOf(items, number, standIn)
   if (!doings.every(isPlain)) return kernels.blend(doings, ground, out, rect)
@@ -27,7 +39,7 @@ export function flattenStack(
   kernels.composite(first, ground, out, rect)
   for (let i = COMPOSITE_LAYERS; i < doings.length; i += COMPOSITE_LAYERS - 1) {
     const under = { tile: out.slice(), opacity: 1 }
-    kernels.composite([under, ...doings.slice(i, i + COMPOSITE_LAYERS - 1) as TileDoing[]], ground, out, rect)
+    kernels.composite([under, ...(doings.slice(i, i + COMPOSITE_LAYERS - 1) as TileDoing[])], ground, out, rect)
   }
 }
 
@@ -39,7 +51,12 @@ function isPlain(doing: Doing): doing is TileDoing {
 }
 
 /** The whole drawing, or a box of it (sheet px, on the sheet), as one RGBA8 picture, row-major, straight alpha. */
-export function flattenDrawing(kernels: Kernels, drawing: Drawing, ground: Ground = drawing.sheet.paper, box: Rect = sheetRect(drawing.sheet)): Uint8Array {
+export function flattenDrawing(
+  kernels: Kernels,
+  drawing: Drawing,
+  ground: Ground = drawing.sheet.paper,
+  box: Rect = sheetRect(drawing.sheet),
+): Uint8Array {
   const width = box.x1 - box.x0
   const out = new Uint8Array(width * (box.y1 - box.y0) * 4)
   const tile = new Uint8Array(TILE_BYTES)
@@ -79,9 +96,12 @@ export function tilesBox({ sheet }: Drawing, layer: Layer): Rect {
 }
 
 /** Copies a part of a tile (sheet px) to its place in a picture of a box. */
-export function copyTile(tile: Tile, origin: { x: number, y: number }, part: Rect, out: Uint8Array, box: Rect): void {
+export function copyTile(tile: Tile, origin: { x: number; y: number }, part: Rect, out: Uint8Array, box: Rect): void {
   for (let y = part.y0; y < part.y1; y++) {
     const from = 4 * ((y - origin.y) * TILE + (part.x0 - origin.x))
-    out.set(tile.subarray(from, from + 4 * (part.x1 - part.x0)), 4 * ((y - box.y0) * (box.x1 - box.x0) + part.x0 - box.x0))
+    out.set(
+      tile.subarray(from, from + 4 * (part.x1 - part.x0)),
+      4 * ((y - box.y0) * (box.x1 - box.x0) + part.x0 - box.x0),
+    )
   }
 }

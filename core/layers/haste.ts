@@ -21,12 +21,19 @@ const FRAME_PX = 4_500_000
 const COARSEST = 4
 
 /**
- * The smaller drawing; null when there is no need of haste. What lies below the item is flattened beforehand, and kept as
+ * The smaller drawing; null when there is no need of haste. What lies below the item is flattened beforehand, and kept
+ * as
  * long as the same one is changed.
  *
  * @param wanted halvings of the sheet's size that the window's scale allows
  */
-export function hasteFor(kernels: Kernels, drawing: Drawing, item: string, wanted: number, known: Haste | null): Haste | null {
+export function hasteFor(
+  kernels: Kernels,
+  drawing: Drawing,
+  item: string,
+  wanted: number,
+  known: Haste | null,
+): Haste | null {
   if (known && known.of === drawing && known.item === item && known.wanted === wanted) return known
   const { width, height } = drawing.sheet
   // Closer than half size the window shows few tiles; and light sheets need no haste.
@@ -34,5 +41,11 @@ export function hasteFor(kernels: Kernels, drawing: Drawing, item: string, wante
   const layers = layersFlattenedWith(drawing, item)
   let level = Math.min(wanted, COARSEST)
   while (level < COARSEST && (layers * width * height) / 4 ** level > FRAME_PX) level++
-  return { of: drawing, item, wanted, level, drawing: withBelowFlattened(kernels, reducedDrawing(drawing, level), item) }
+  return {
+    of: drawing,
+    item,
+    wanted,
+    level,
+    drawing: withBelowFlattened(kernels, reducedDrawing(drawing, level), item),
+  }
 }

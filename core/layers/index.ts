@@ -9,8 +9,32 @@ export { maskOwner, paintable, withItem, withLayer } from './masks'
 export { showDrawing, showTile } from './paper'
 export { reducedDrawing } from './reduced'
 export { sheetRect, tileColumns, tileNumber, tileOrigin, tileRows, tilesUnder } from './tiles'
-export { clipBase, findItem, GREATEST_NESTING, groupsRound, itemId, itemOf, layersIn, nestingOf, stackOf, withItems, withoutItem, withStack, type StackItem } from './stack'
+export {
+  clipBase,
+  findItem,
+  GREATEST_NESTING,
+  groupsRound,
+  itemId,
+  itemOf,
+  layersIn,
+  nestingOf,
+  stackOf,
+  withItems,
+  withoutItem,
+  withStack,
+  type StackItem,
+} from './stack'
 export { layerThumbnail } from './thumbnail'
 export { Touched, type TilePart } from './touched'
-export { PLACED_AS_IS, type Drawing, type Group, type Layer, type Light, type Mask, type Placed, type Selection, type Sheet } from './types'
+export {
+  PLACED_AS_IS,
+  type Drawing,
+  type Group,
+  type Layer,
+  type Light,
+  type Mask,
+  type Placed,
+  type Selection,
+  type Sheet,
+} from './types'
 export { paintingOver } from './own-tiles'

@@ -10,17 +10,41 @@ function solid(r: number, g: number, b: number, a: number): Uint8Array {
   return tile
 }
 
-const layer = (id: string, tiles: [number, Uint8Array][], more: Partial<Layer> = {}): Layer => ({ id, name: id, visible: true, opacity: 100, tiles: new Map(tiles), ...more })
+const layer = (id: string, tiles: [number, Uint8Array][], more: Partial<Layer> = {}): Layer => ({
+  id,
+  name: id,
+  visible: true,
+  opacity: 100,
+  tiles: new Map(tiles),
+  ...more,
+})
 
 describe('what changed between two drawings', () => {
   const red = solid(255, 0, 0, 255)
-  const before: Drawing = { sheet, layers: [layer('a', [[0, red], [3, red]]), layer('b', [])] }
+  const before: Drawing = {
+    sheet,
+    layers: [
+      layer('a', [
+        [0, red],
+        [3, red],
+      ]),
+      layer('b', []),
+    ],
+  }
 
   it.each<[string, Drawing, number[]]>([
     ['nothing', before, []],
     ['a tile painted', { sheet, layers: [before.layers[0]!, layer('b', [[4, red]])] }, [4]],
-    ['a tile painted anew and one gone', { sheet, layers: [layer('a', [[0, solid(0, 0, 1, 255)]]), before.layers[1]!] }, [0, 3]],
-    ['a layer hidden', { sheet, layers: [{ ...before.layers[0]!, visible: false }, before.layers[1]!] }, [0, 1, 2, 3, 4, 5]],
+    [
+      'a tile painted anew and one gone',
+      { sheet, layers: [layer('a', [[0, solid(0, 0, 1, 255)]]), before.layers[1]!] },
+      [0, 3],
+    ],
+    [
+      'a layer hidden',
+      { sheet, layers: [{ ...before.layers[0]!, visible: false }, before.layers[1]!] },
+      [0, 1, 2, 3, 4, 5],
+    ],
     ['the order', { sheet, layers: [before.layers[1]!, before.layers[0]!] }, [0, 1, 2, 3, 4, 5]],
   ])('%s', (_what, after, expected) => {
     expect([...changedTiles(before, after)].sort((a, b) => a - b)).toEqual(expected)
@@ -29,16 +53,26 @@ describe('what changed between two drawings', () => {
 
 describe('flattening', () => {
   const kernels = loadKernels()
-  const pixel = (drawing: Drawing, x: number, y: number) => [...flattenDrawing(kernels, drawing).subarray(4 * (y * sheet.width + x), 4 * (y * sheet.width + x) + 4)]
+  const pixel = (drawing: Drawing, x: number, y: number) => [
+    ...flattenDrawing(kernels, drawing).subarray(4 * (y * sheet.width + x), 4 * (y * sheet.width + x) + 4),
+  ]
 
   it('shows the paper where nothing is painted, and the layers in their order', () => {
-    const drawing: Drawing = { sheet, layers: [layer('low', [[0, solid(10, 20, 30, 255)]]), layer('high', [[0, solid(200, 100, 0, 255)]], { opacity: 50 })] }
+    const drawing: Drawing = {
+      sheet,
+      layers: [
+        layer('low', [[0, solid(10, 20, 30, 255)]]),
+        layer('high', [[0, solid(200, 100, 0, 255)]], { opacity: 50 }),
+      ],
+    }
     expect(pixel(drawing, 599, 399)).toEqual([250, 240, 230, 255])
     expect(pixel(drawing, 5, 5)).toEqual([105, 60, 15, 255])
   })
 
   it('leaves hidden layers out', () => {
-    expect(pixel({ sheet, layers: [layer('a', [[0, solid(1, 2, 3, 255)]], { visible: false })] }, 5, 5)).toEqual([250, 240, 230, 255])
+    expect(pixel({ sheet, layers: [layer('a', [[0, solid(1, 2, 3, 255)]], { visible: false })] }, 5, 5)).toEqual([
+      250, 240, 230, 255,
+    ])
   })
 
   it('does the same in turns, with more layers than one call takes', () => {

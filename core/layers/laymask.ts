@@ -14,14 +14,20 @@ let spare: Tile | null = null
  * @param isBeforeNeeded the layer as it was is looked at again afterwards: its tiles are copied whatever happens
  */
 export function layMask(
-  kernels: Kernels, layer: Layer, sheet: Sheet, parts: readonly TilePart[], laying: Laying, selection?: Selection, isBeforeNeeded = false,
+  kernels: Kernels,
+  layer: Layer,
+  sheet: Sheet,
+  parts: readonly TilePart[],
+  laying: Laying,
+  selection?: Selection,
+  isBeforeNeeded = false,
 ): Layer {
   const tiles = new Map<number, Tile>(layer.tiles)
   const held = heldInside(laying, layer)
   for (const { number, part } of parts) {
     const before = layer.tiles.get(number) ?? null
     if ((!before && (laying.kind === 'erase' || layer.inside)) || (selection && !selection.has(number))) continue
-    const after = before ? isBeforeNeeded ? before.slice() : writable(before) : spare ?? new Uint8Array(TILE_BYTES)
+    const after = before ? (isBeforeNeeded ? before.slice() : writable(before)) : (spare ?? new Uint8Array(TILE_BYTES))
     layTile(kernels, held, before, after, sheet, { number, part }, selection)
     const { y } = tileOrigin(sheet, number)
     if (before) tiles.set(number, after)
@@ -39,9 +45,18 @@ export function heldInside(laying: Laying, layer: Layer): Laying {
   return layer.inside ? { ...laying, isInside: true } : laying
 }
 
-/** Lays the open mask over one tile into `out` (a copy of what is there), inside the part and the selection. The mask stays as it is. */
+/**
+ * Lays the open mask over one tile into `out` (a copy of what is there), inside the part and the selection. The mask
+ * stays as it is.
+ */
 export function layTile(
-  kernels: Kernels, laying: Laying, before: Tile | null, out: Tile, sheet: Sheet, { number, part }: TilePart, selection?: Selection,
+  kernels: Kernels,
+  laying: Laying,
+  before: Tile | null,
+  out: Tile,
+  sheet: Sheet,
+  { number, part }: TilePart,
+  selection?: Selection,
 ): void {
   // Paint that stays inside neither takes any away nor goes behind it.
   if (laying.isInside && (laying.kind === 'erase' || laying.kind === 'behind')) return
@@ -58,7 +73,8 @@ export function layTile(
     kernels.writeMaskRow(part.x0, py, row)
   }
   kernels.lay(laying, before, out, x, y, part)
-  for (let py = part.y0; py < part.y1; py++) kernels.writeMaskRow(part.x0, py, whole.subarray((py - part.y0) * width, (py - part.y0 + 1) * width))
+  for (let py = part.y0; py < part.y1; py++)
+    kernels.writeMaskRow(part.x0, py, whole.subarray((py - part.y0) * width, (py - part.y0 + 1) * width))
 }
 
 /** The drawing with nothing selected: all of it may be painted. */

@@ -20,7 +20,7 @@ interface Paper {
   /** The paper as a layer; a texture repeats with every tile. */
   readonly layer: Layer | null
   /** For each px of a tile which row of the table it looks in; and the table: 256 values for each step. */
-  readonly over: { readonly rows: Uint8Array, readonly table: Uint8Array } | null
+  readonly over: { readonly rows: Uint8Array; readonly table: Uint8Array } | null
 }
 
 const papers = new WeakMap<Sheet, Paper>()
@@ -30,7 +30,14 @@ const papers = new WeakMap<Sheet, Paper>()
  * softly over it. As {@link flattenTile}, which knows the paper's colour only: what is measured and
  * poured into sees no texture.
  */
-export function showTile(kernels: Kernels, drawing: Drawing, number: number, part: Rect, out: Tile, standIn?: StandIn): void {
+export function showTile(
+  kernels: Kernels,
+  drawing: Drawing,
+  number: number,
+  part: Rect,
+  out: Tile,
+  standIn?: StandIn,
+): void {
   const { sheet } = drawing
   const { over } = paperOf(sheet)
   flattenTile(kernels, withPaperUnder(drawing), number, part, sheet.paper, out, standIn)
@@ -69,7 +76,7 @@ export function showDrawing(kernels: Kernels, drawing: Drawing): Uint8Array {
 
 function paperOf(sheet: Sheet): Paper {
   let paper = papers.get(sheet)
-  if (!paper) papers.set(sheet, paper = makePaper(sheet))
+  if (!paper) papers.set(sheet, (paper = makePaper(sheet)))
   return paper
 }
 
@@ -77,17 +84,30 @@ function makePaper(sheet: Sheet): Paper {
   const { texture, paper } = sheet
   if (!texture) return { layer: null, over: null }
   const heights = textureOf(texture.name)
-  const heightAt = (i: number) => heights[(Math.floor(i / TILE) % TEXTURE_SIDE) * TEXTURE_SIDE + (i % TILE) % TEXTURE_SIDE]! / FULL
+  const heightAt = (i: number) =>
+    heights[(Math.floor(i / TILE) % TEXTURE_SIDE) * TEXTURE_SIDE + ((i % TILE) % TEXTURE_SIDE)]! / FULL
   return {
     layer: texture.under > 0 ? paperLayer(sheet, tintedTile(heightAt, paper, (texture.under / 100) * DEEPEST)) : null,
-    over: texture.over > 0
-      ? { rows: Uint8Array.from({ length: TILE * TILE }, (_, i) => Math.min(Math.floor(heightAt(i) * STEPS), STEPS - 1)), table: overlayTable(texture.over / 100) }
-      : null,
+    over:
+      texture.over > 0
+        ? {
+            rows: Uint8Array.from({ length: TILE * TILE }, (_, i) =>
+              Math.min(Math.floor(heightAt(i) * STEPS), STEPS - 1),
+            ),
+            table: overlayTable(texture.over / 100),
+          }
+        : null,
   }
 }
 
 function paperLayer(sheet: Sheet, tile: Tile): Layer {
-  return { id: '', name: '', visible: true, opacity: 100, tiles: new Map(tilesUnder(sheet, sheetRect(sheet)).map(({ number }) => [number, tile])) }
+  return {
+    id: '',
+    name: '',
+    visible: true,
+    opacity: 100,
+    tiles: new Map(tilesUnder(sheet, sheetRect(sheet)).map(({ number }) => [number, tile])),
+  }
 }
 
 function tintedTile(heightAt: (i: number) => number, paper: Exclude<Ground, null>, deepest: number): Tile {
@@ -99,7 +119,10 @@ function tintedTile(heightAt: (i: number) => number, paper: Exclude<Ground, null
   return tile
 }
 
-/** Overlay (W3C Compositing and Blending Level 1: hard-light with the layers exchanged) of each grey on each value, at a strength. */
+/**
+ * Overlay (W3C Compositing and Blending Level 1: hard-light with the layers exchanged) of each grey on each value, at a
+ * strength.
+ */
 function overlayTable(strength: number): Uint8Array {
   const table = new Uint8Array(STEPS * 256)
   for (let step = 0; step < STEPS; step++) {

@@ -12,7 +12,15 @@ function waves(id: string, more: Partial<Layer> = {}): Layer {
     const tile = new Uint8Array(TILE_BYTES)
     for (let i = 0; i < TILE * TILE; i++) {
       const [x, y] = [(number % 3) * TILE + (i % TILE), Math.floor(number / 3) * TILE + Math.floor(i / TILE)]
-      tile.set([128 + 120 * Math.sin(x / 60), 128 + 120 * Math.cos(y / 50), 128 + 120 * Math.sin((x + y) / 70), 128 + 127 * Math.sin(x / 90 + y / 80)], 4 * i)
+      tile.set(
+        [
+          128 + 120 * Math.sin(x / 60),
+          128 + 120 * Math.cos(y / 50),
+          128 + 120 * Math.sin((x + y) / 70),
+          128 + 127 * Math.sin(x / 90 + y / 80),
+        ],
+        4 * i,
+      )
     }
     tiles.set(number, tile)
   }
@@ -21,11 +29,16 @@ function waves(id: string, more: Partial<Layer> = {}): Layer {
 
 describe('a drawing at a smaller size', () => {
   const drawing: Drawing = {
-    sheet, groups: [{ id: 'g', name: 'g', visible: true, opacity: 70 }],
-    layers: [waves('a'), waves('b', { mode: 'multiply', opacity: 60, group: 'g' }), waves('c', { mask: { id: 'm', base: 1, isOn: true, tiles: waves('m').tiles } })],
+    sheet,
+    groups: [{ id: 'g', name: 'g', visible: true, opacity: 70 }],
+    layers: [
+      waves('a'),
+      waves('b', { mode: 'multiply', opacity: 60, group: 'g' }),
+      waves('c', { mask: { id: 'm', base: 1, isOn: true, tiles: waves('m').tiles } }),
+    ],
   }
 
-  it.each([1, 2, 3])('level %i looks like the whole one', (level) => {
+  it.each([1, 2, 3])('level %i looks like the whole one', level => {
     const small = reducedDrawing(drawing, level)
     const by = 2 ** level
     expect([small.sheet.width, small.sheet.height]).toEqual([Math.ceil(700 / by), Math.ceil(300 / by)])
@@ -43,7 +56,10 @@ describe('a drawing at a smaller size', () => {
   })
 
   it('is made once as long as the paint is the same', () => {
-    const [first, again] = [reducedDrawing(drawing, 2), reducedDrawing({ ...drawing, layers: drawing.layers.map(layer => ({ ...layer, opacity: 50 })) }, 2)]
+    const [first, again] = [
+      reducedDrawing(drawing, 2),
+      reducedDrawing({ ...drawing, layers: drawing.layers.map(layer => ({ ...layer, opacity: 50 })) }, 2),
+    ]
     again.layers.forEach((layer, i) => expect(layer.tiles).toBe(first.layers[i]!.tiles))
     expect(again.layers[0]!.opacity).toBe(50)
   })

@@ -13,10 +13,16 @@ const known = new WeakMap<ReadonlyMap<number, Tile>, Map<number, ReadonlyMap<num
  */
 export function reducedDrawing(drawing: Drawing, level: number): Drawing {
   const { sheet } = drawing
-  const small: Sheet = { ...sheet, width: Math.ceil(sheet.width / 2 ** level), height: Math.ceil(sheet.height / 2 ** level) }
-  const masked = <T extends Layer | Group>(item: T): T => (item.mask ? { ...item, mask: { ...item.mask, tiles: reducedTiles(sheet, small, item.mask.tiles, level) } } : item)
+  const small: Sheet = {
+    ...sheet,
+    width: Math.ceil(sheet.width / 2 ** level),
+    height: Math.ceil(sheet.height / 2 ** level),
+  }
+  const masked = <T extends Layer | Group>(item: T): T =>
+    item.mask ? { ...item, mask: { ...item.mask, tiles: reducedTiles(sheet, small, item.mask.tiles, level) } } : item
   return {
-    sheet: small, groups: drawing.groups?.map(masked),
+    sheet: small,
+    groups: drawing.groups?.map(masked),
     layers: drawing.layers.map(layer => masked({ ...layer, tiles: reducedTiles(sheet, small, layer.tiles, level) })),
     selection: drawing.selection && reducedSelection(sheet, small, drawing.selection, level),
   }
@@ -31,19 +37,26 @@ function reducedSelection(sheet: Sheet, small: Sheet, selection: Selection, leve
     const [x, y] = [(number % tileColumns(sheet)) * side, Math.floor(number / tileColumns(sheet)) * side]
     const to = Math.floor(y / TILE) * tileColumns(small) + Math.floor(x / TILE)
     let target = out.get(to)
-    if (!target) out.set(to, target = new Uint8Array(TILE * TILE))
+    if (!target) out.set(to, (target = new Uint8Array(TILE * TILE)))
     for (let py = 0; py < side; py++) {
-      for (let px = 0; px < side; px++) target[((y % TILE) + py) * TILE + (x % TILE) + px] = tile[(py * step + (step >> 1)) * TILE + px * step + (step >> 1)]!
+      for (let px = 0; px < side; px++)
+        target[((y % TILE) + py) * TILE + (x % TILE) + px] =
+          tile[(py * step + (step >> 1)) * TILE + px * step + (step >> 1)]!
     }
   }
   return out
 }
 
-function reducedTiles(sheet: Sheet, small: Sheet, tiles: ReadonlyMap<number, Tile>, level: number): ReadonlyMap<number, Tile> {
+function reducedTiles(
+  sheet: Sheet,
+  small: Sheet,
+  tiles: ReadonlyMap<number, Tile>,
+  level: number,
+): ReadonlyMap<number, Tile> {
   let levels = known.get(tiles)
-  if (!levels) known.set(tiles, levels = new Map())
+  if (!levels) known.set(tiles, (levels = new Map()))
   let reduced = levels.get(level)
-  if (!reduced) levels.set(level, reduced = makeTiles(sheet, small, tiles, level))
+  if (!reduced) levels.set(level, (reduced = makeTiles(sheet, small, tiles, level)))
   return reduced
 }
 
@@ -55,7 +68,7 @@ function makeTiles(sheet: Sheet, small: Sheet, tiles: ReadonlyMap<number, Tile>,
     const [x, y] = [(number % columns) * side, Math.floor(number / columns) * side]
     const to = Math.floor(y / TILE) * tileColumns(small) + Math.floor(x / TILE)
     let target = out.get(to)
-    if (!target) out.set(to, target = new Uint8Array(TILE_BYTES))
+    if (!target) out.set(to, (target = new Uint8Array(TILE_BYTES)))
     reduceInto(target, x % TILE, y % TILE, tile, level)
   }
   return out

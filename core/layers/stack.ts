@@ -2,9 +2,9 @@ import { assert } from '../base'
 import type { Drawing, Group, Layer } from './types'
 
 /** The stack as a tree: layers, and groups with what lies in them; bottom first. */
-export type StackItem
-  = | { readonly kind: 'layer', readonly layer: Layer }
-    | { readonly kind: 'group', readonly group: Group, readonly items: readonly StackItem[] }
+export type StackItem =
+  | { readonly kind: 'layer'; readonly layer: Layer }
+  | { readonly kind: 'group'; readonly group: Group; readonly items: readonly StackItem[] }
 
 /** Groups in one another at most. */
 export const GREATEST_NESTING = 6
@@ -24,7 +24,7 @@ export function stackOf(drawing: Drawing): readonly StackItem[] {
   if (groups.length === 0) return layers.map(layer => ({ kind: 'layer', layer }))
   const byId = new Map(groups.map(group => [group.id, group]))
   const root: StackItem[] = []
-  const open: { id: string, items: StackItem[] }[] = []
+  const open: { id: string; items: StackItem[] }[] = []
   for (const layer of layers) {
     const chain = chainOf(byId, layer.group)
     let depth = 0
@@ -43,7 +43,11 @@ export function stackOf(drawing: Drawing): readonly StackItem[] {
 /** The groups round something, outermost first. */
 function chainOf(byId: ReadonlyMap<string, Group>, id: string | undefined): Group[] {
   const chain: Group[] = []
-  for (let group = id === undefined ? undefined : byId.get(id); group; group = group.group === undefined ? undefined : byId.get(group.group)) {
+  for (
+    let group = id === undefined ? undefined : byId.get(id);
+    group;
+    group = group.group === undefined ? undefined : byId.get(group.group)
+  ) {
     assert(!chain.includes(group), 'a group lies in itself')
     chain.unshift(group)
   }
@@ -80,7 +84,10 @@ function inGroup<T extends Layer | Group>(item: T, group: string | undefined): T
 }
 
 /** An item of the stack by its id, with those beside it and its place among them. */
-export function findItem(items: readonly StackItem[], id: string): { item: StackItem, siblings: readonly StackItem[], place: number, group: string | null } | null {
+export function findItem(
+  items: readonly StackItem[],
+  id: string,
+): { item: StackItem; siblings: readonly StackItem[]; place: number; group: string | null } | null {
   return search(items, null)
 
   function search(siblings: readonly StackItem[], group: string | null): ReturnType<typeof findItem> {
@@ -94,14 +101,24 @@ export function findItem(items: readonly StackItem[], id: string): { item: Stack
 }
 
 /** The stack with `change` done to the items beside one another in a group (null: those in none). */
-export function withItems(items: readonly StackItem[], group: string | null, change: (siblings: readonly StackItem[]) => readonly StackItem[]): readonly StackItem[] {
+export function withItems(
+  items: readonly StackItem[],
+  group: string | null,
+  change: (siblings: readonly StackItem[]) => readonly StackItem[],
+): readonly StackItem[] {
   if (group === null) return change(items)
-  return items.map(item => (item.kind === 'layer' ? item : { ...item, items: item.group.id === group ? change(item.items) : withItems(item.items, group, change) }))
+  return items.map(item =>
+    item.kind === 'layer'
+      ? item
+      : { ...item, items: item.group.id === group ? change(item.items) : withItems(item.items, group, change) },
+  )
 }
 
 /** The stack without an item. */
 export function withoutItem(items: readonly StackItem[], id: string): readonly StackItem[] {
-  return items.filter(item => itemId(item) !== id).map(item => (item.kind === 'layer' ? item : { ...item, items: withoutItem(item.items, id) }))
+  return items
+    .filter(item => itemId(item) !== id)
+    .map(item => (item.kind === 'layer' ? item : { ...item, items: withoutItem(item.items, id) }))
 }
 
 /** The layers of an item, bottom first. */

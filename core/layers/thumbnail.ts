@@ -6,7 +6,12 @@ import type { Layer, Sheet } from './types'
 const SAMPLES = 4
 
 /** A layer alone at a small size, RGBA8 straight alpha, row-major; its own opacity does not count. */
-export function layerThumbnail(sheet: Sheet, layer: Pick<Layer, 'tiles'>, width: number, height: number): Uint8ClampedArray {
+export function layerThumbnail(
+  sheet: Sheet,
+  layer: Pick<Layer, 'tiles'>,
+  width: number,
+  height: number,
+): Uint8ClampedArray {
   const out = new Uint8ClampedArray(width * height * 4)
   if (layer.tiles.size === 0) return out
   const columns = tileColumns(sheet)

@@ -15,7 +15,7 @@ export function tileNumber(sheet: Sheet, column: number, row: number): number {
 }
 
 /** Top left corner of a tile, sheet px. */
-export function tileOrigin(sheet: Sheet, number: number): { x: number, y: number } {
+export function tileOrigin(sheet: Sheet, number: number): { x: number; y: number } {
   const columns = tileColumns(sheet)
   return { x: (number % columns) * TILE, y: Math.floor(number / columns) * TILE }
 }
@@ -25,9 +25,9 @@ export function sheetRect(sheet: Sheet): Rect {
 }
 
 /** The tiles that `rect` touches, each with the part of `rect` that lies on it (sheet px). */
-export function tilesUnder(sheet: Sheet, rect: Rect): { number: number, part: Rect }[] {
+export function tilesUnder(sheet: Sheet, rect: Rect): { number: number; part: Rect }[] {
   const inside = intersectRect(rect, sheetRect(sheet))
-  const found: { number: number, part: Rect }[] = []
+  const found: { number: number; part: Rect }[] = []
   for (let row = Math.floor(inside.y0 / TILE); row * TILE < inside.y1; row++) {
     for (let column = Math.floor(inside.x0 / TILE); column * TILE < inside.x1; column++) {
       const tile = { x0: column * TILE, y0: row * TILE, x1: (column + 1) * TILE, y1: (row + 1) * TILE }

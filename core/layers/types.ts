@@ -7,7 +7,7 @@ export interface Sheet {
   /** Paper colour, red green blue, 0 … 255. */
   readonly paper: readonly [number, number, number]
   /** The paper's texture, per cent: how strongly it shows under the paint, and over it. Absent: smooth. */
-  readonly texture?: { readonly name: TextureName, readonly under: number, readonly over: number } | undefined
+  readonly texture?: { readonly name: TextureName; readonly under: number; readonly over: number } | undefined
   /** Px in an inch of paper; absent: a screen's sheet. */
   readonly perInch?: number | undefined
 }
@@ -48,7 +48,10 @@ export interface Layer extends Item {
   readonly tiles: ReadonlyMap<number, Tile>
 }
 
-/** Layers and groups that lie together. There is no empty group. One that mixes normally is see-through: what is in it mixes with what lies below. */
+/**
+ * Layers and groups that lie together. There is no empty group. One that mixes normally is see-through: what is in it
+ * mixes with what lies below.
+ */
 export type Group = Item
 
 /**
@@ -77,7 +80,9 @@ export interface Drawing {
   readonly selection?: Selection | undefined
   /** Where the light comes from; absent: it was not decided yet. */
   readonly light?: Light | undefined
-  /** Where the sheet that the record began with lies on this one, once it was cut or scaled; absent: it is that sheet. */
+  /**
+   * Where the sheet that the record began with lies on this one, once it was cut or scaled; absent: it is that sheet.
+   */
   readonly placed?: Placed | undefined
 }
 

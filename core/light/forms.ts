@@ -2,10 +2,11 @@ import { cosDegrees, sinDegrees } from '../base'
 import { dot, scaled, sum, unit, type Vector } from './direction'
 
 export const FORMS_IN_LIGHT = ['ball', 'cylinder', 'cone', 'box'] as const
-export type FormInLight = typeof FORMS_IN_LIGHT[number]
+export type FormInLight = (typeof FORMS_IN_LIGHT)[number]
 
 /*
- * Four forms on a table, lit by Lambert's cosine law (1760): what a surface shows is as the cosine of the angle between its
+ * Four forms on a table, lit by Lambert's cosine law (1760): what a surface shows is as the cosine of the angle between
+ * its
  * normal and the light. Rays go from the eye to the form, and from what they meet to the light.
  */
 
@@ -32,7 +33,10 @@ const away: Vector = [0, -sinDegrees(TILT), -cosDegrees(TILT)]
 const up: Vector = [0, cosDegrees(TILT), -sinDegrees(TILT)]
 const right: Vector = [1, 0, 0]
 
-interface Met { readonly far: number, readonly normal: Vector }
+interface Met {
+  readonly far: number
+  readonly normal: Vector
+}
 
 /** The light's direction among the forms, from that on the sheet (x right, y up, z toward the one who looks). */
 export function inScene([x, y, z]: Vector): Vector {
@@ -42,10 +46,17 @@ export function inScene([x, y, z]: Vector): Vector {
 /** What a ray meets of a form; null: it goes by. */
 export function meet(form: FormInLight, from: Vector, way: Vector): Met | null {
   switch (form) {
-    case 'ball': return meetBall(from, way)
-    case 'cylinder': return nearest(meetSide(from, way, CYLINDER_RADIUS * CYLINDER_RADIUS, 0, 1), meetDisc(from, way, 1, CYLINDER_RADIUS, 1))
-    case 'cone': return meetCone(from, way)
-    case 'box': return meetBox(from, way)
+    case 'ball':
+      return meetBall(from, way)
+    case 'cylinder':
+      return nearest(
+        meetSide(from, way, CYLINDER_RADIUS * CYLINDER_RADIUS, 0, 1),
+        meetDisc(from, way, 1, CYLINDER_RADIUS, 1),
+      )
+    case 'cone':
+      return meetCone(from, way)
+    case 'box':
+      return meetBox(from, way)
   }
 }
 
@@ -64,7 +75,10 @@ function meetBall(from: Vector, way: Vector): Met | null {
   return far > LEAST ? { far, normal: sum(from, scaled(way, far)) } : null
 }
 
-/** A round side about the y axis: x² + z² = wide + narrows × y + …, between the table and `top`. `slope` 0 for a cylinder. */
+/**
+ * A round side about the y axis: x² + z² = wide + narrows × y + …, between the table and `top`. `slope` 0 for a
+ * cylinder.
+ */
 function meetSide(from: Vector, way: Vector, wide: number, slope: number, top: number): Met | null {
   const a = way[0] * way[0] + way[2] * way[2]
   const b = from[0] * way[0] + from[2] * way[2]
@@ -73,7 +87,8 @@ function meetSide(from: Vector, way: Vector, wide: number, slope: number, top: n
   if (a === 0 || inside < 0) return null
   for (const far of [(-b - Math.sqrt(inside)) / a, (-b + Math.sqrt(inside)) / a]) {
     const y = from[1] + far * way[1]
-    if (far > LEAST && y >= TABLE && y <= top) return { far, normal: unit([from[0] + far * way[0], slope, from[2] + far * way[2]]) }
+    if (far > LEAST && y >= TABLE && y <= top)
+      return { far, normal: unit([from[0] + far * way[0], slope, from[2] + far * way[2]]) }
   }
   return null
 }
@@ -108,7 +123,10 @@ function meetBox(from: Vector, way: Vector): Met | null {
   const [cos, sin] = [cosDegrees(BOX_TURN), sinDegrees(BOX_TURN)]
   const turned = ([x, y, z]: Vector): Vector => [x * cos - z * sin, y, x * sin + z * cos]
   const [o, d] = [turned(from), turned(way)]
-  const [low, high]: [Vector, Vector] = [[-BOX_HALF, TABLE, -BOX_HALF], [BOX_HALF, TABLE + 2 * BOX_HALF, BOX_HALF]]
+  const [low, high]: [Vector, Vector] = [
+    [-BOX_HALF, TABLE, -BOX_HALF],
+    [BOX_HALF, TABLE + 2 * BOX_HALF, BOX_HALF],
+  ]
   let [first, last, axis] = [-Infinity, Infinity, 0]
   for (let i = 0; i < 3; i++) {
     if (d[i] === 0) {
@@ -141,7 +159,12 @@ export function lightOn(normal: Vector, light: Vector): number {
 }
 
 /** What is seen at a place of the picture (x right, y up, −{@link HALF_VIEW} … {@link HALF_VIEW}). */
-export function seenAt(form: FormInLight, light: Vector, x: number, y: number): { readonly what: 'form' | 'table' | 'shadow', readonly value: number } | null {
+export function seenAt(
+  form: FormInLight,
+  light: Vector,
+  x: number,
+  y: number,
+): { readonly what: 'form' | 'table' | 'shadow'; readonly value: number } | null {
   const from = sum(sum(scaled(right, x), scaled(up, y)), scaled(away, -8))
   const met = meet(form, from, away)
   if (met) return { what: 'form', value: lightOn(met.normal, light) }
@@ -158,11 +181,16 @@ export function seenAt(form: FormInLight, light: Vector, x: number, y: number): 
 export function litForm(form: FormInLight, light: Vector, side: number): Uint8ClampedArray {
   const out = new Uint8ClampedArray(side * side * 4)
   const lamp = inScene(light)
-  const at = (px: number) => (px / side * 2 - 1) * HALF_VIEW
+  const at = (px: number) => ((px / side) * 2 - 1) * HALF_VIEW
   for (let y = 0; y < side; y++) {
     for (let x = 0; x < side; x++) {
       let [value, seen] = [0, 0]
-      for (const [dx, dy] of [[0.25, 0.25], [0.75, 0.25], [0.25, 0.75], [0.75, 0.75]] as const) {
+      for (const [dx, dy] of [
+        [0.25, 0.25],
+        [0.75, 0.25],
+        [0.25, 0.75],
+        [0.75, 0.75],
+      ] as const) {
         const found = seenAt(form, lamp, at(x + dx), -at(y + dy))
         if (!found) continue
         value += found.value
@@ -182,13 +210,16 @@ const CLEAR_OF_BALL = 1.5
 
 /** The parts of light and shadow that one learns to see. */
 export const ZONES = ['highlight', 'light', 'half-tone', 'core shadow', 'reflected light', 'cast shadow'] as const
-export type Zone = typeof ZONES[number]
+export type Zone = (typeof ZONES)[number]
 
-/** Where the zones lie on the ball's picture; those that are out of sight are left out. Picture places as for {@link seenAt}. */
-export function zonesOfBall(light: Vector): { readonly zone: Zone, readonly x: number, readonly y: number }[] {
+/**
+ * Where the zones lie on the ball's picture; those that are out of sight are left out. Picture places as for {@link
+ * seenAt}.
+ */
+export function zonesOfBall(light: Vector): { readonly zone: Zone; readonly x: number; readonly y: number }[] {
   const lamp = inScene(light)
   const toEye = scaled(away, -1)
-  const out: { zone: Zone, x: number, y: number }[] = []
+  const out: { zone: Zone; x: number; y: number }[] = []
   const put = (zone: Zone, normal: Vector) => {
     if (dot(normal, toEye) > 0.05) out.push({ zone, x: dot(normal, right), y: dot(normal, up) })
   }
@@ -206,7 +237,13 @@ export function zonesOfBall(light: Vector): { readonly zone: Zone, readonly x: n
     for (let way = 1 / lamp[1]; way < 3 / lamp[1]; way += 0.1) {
       const place: Vector = [-lamp[0] * way, TABLE, -lamp[2] * way]
       const [x, y] = [dot(place, right), dot(place, up)]
-      if (x * x + y * y < CLEAR_OF_BALL || Math.abs(x) > HALF_VIEW - 0.1 || Math.abs(y) > HALF_VIEW - 0.1 || seenAt('ball', lamp, x, y)?.what !== 'shadow') continue
+      if (
+        x * x + y * y < CLEAR_OF_BALL ||
+        Math.abs(x) > HALF_VIEW - 0.1 ||
+        Math.abs(y) > HALF_VIEW - 0.1 ||
+        seenAt('ball', lamp, x, y)?.what !== 'shadow'
+      )
+        continue
       out.push({ zone: 'cast shadow', x, y })
       break
     }

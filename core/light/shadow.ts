@@ -16,8 +16,15 @@ export interface Shadow {
   readonly seed: number
 }
 
-/** The paint of a layer as the shadow that it casts; what is moved off the sheet is lost. Yields the share that is done. */
-export function* shadowOf(kernels: Kernels, sheet: Sheet, tiles: ReadonlyMap<number, Tile>, { colour, dark, dx, dy, sigma, seed }: Shadow): Generator<number, ReadonlyMap<number, Tile>> {
+/**
+ * The paint of a layer as the shadow that it casts; what is moved off the sheet is lost. Yields the share that is done.
+ */
+export function* shadowOf(
+  kernels: Kernels,
+  sheet: Sheet,
+  tiles: ReadonlyMap<number, Tile>,
+  { colour, dark, dx, dy, sigma, seed }: Shadow,
+): Generator<number, ReadonlyMap<number, Tile>> {
   const moved = movedTiles(sheet, towardColour(sheet, tiles, colour, dark / 100, seed), dx, dy)
   if (sigma <= 0) return moved
   return yield* blurredTiles(kernels, sheet, moved, sigma, seed)
@@ -28,9 +35,14 @@ function movedTiles(sheet: Sheet, tiles: ReadonlyMap<number, Tile>, dx: number, 
   const columns = tileColumns(sheet)
   for (const [number, tile] of tiles) {
     const { x, y } = tileOrigin(sheet, number)
-    for (const { number: to, part } of tilesUnder(sheet, { x0: x + dx, y0: y + dy, x1: x + TILE + dx, y1: y + TILE + dy })) {
+    for (const { number: to, part } of tilesUnder(sheet, {
+      x0: x + dx,
+      y0: y + dy,
+      x1: x + TILE + dx,
+      y1: y + TILE + dy,
+    })) {
       let target = out.get(to)
-      if (!target) out.set(to, target = new Uint8Array(TILE_BYTES))
+      if (!target) out.set(to, (target = new Uint8Array(TILE_BYTES)))
       const [left, top] = [(to % columns) * TILE, Math.floor(to / columns) * TILE]
       for (let py = part.y0; py < part.y1; py++) {
         const from = 4 * ((py - dy - y) * TILE + part.x0 - dx - x)

@@ -7,16 +7,25 @@ import { tileOrigin, type Sheet } from '../layers'
  *
  * @param share 0 … 1
  */
-export function towardColour(sheet: Sheet, tiles: ReadonlyMap<number, Tile>, colour: readonly [number, number, number], share: number, seed: number): Map<number, Tile> {
+export function towardColour(
+  sheet: Sheet,
+  tiles: ReadonlyMap<number, Tile>,
+  colour: readonly [number, number, number],
+  share: number,
+  seed: number,
+): Map<number, Tile> {
   const noise = ditherMatrix()
-  return new Map([...tiles].map(([number, tile]) => {
-    const { x, y } = tileOrigin(sheet, number)
-    const out = tile.slice()
-    for (let i = 0; i < TILE * TILE; i++) {
-      if (tile[4 * i + 3] === 0) continue
-      const up = noise[ditherIndex(x + (i % TILE), y + Math.floor(i / TILE), seed)]!
-      for (let c = 0; c < 3; c++) out[4 * i + c] = Math.min(Math.floor(tile[4 * i + c]! + (colour[c]! - tile[4 * i + c]!) * share + up), 255)
-    }
-    return [number, out]
-  }))
+  return new Map(
+    [...tiles].map(([number, tile]) => {
+      const { x, y } = tileOrigin(sheet, number)
+      const out = tile.slice()
+      for (let i = 0; i < TILE * TILE; i++) {
+        if (tile[4 * i + 3] === 0) continue
+        const up = noise[ditherIndex(x + (i % TILE), y + Math.floor(i / TILE), seed)]!
+        for (let c = 0; c < 3; c++)
+          out[4 * i + c] = Math.min(Math.floor(tile[4 * i + c]! + (colour[c]! - tile[4 * i + c]!) * share + up), 255)
+      }
+      return [number, out]
+    }),
+  )
 }

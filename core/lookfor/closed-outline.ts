@@ -27,16 +27,24 @@ const LEAST_RING = 14
 
 const traced = new WeakMap<Drawing, Map<string, Outline | null>>()
 
-/** The layer's outline round the target, or why it can't be judged. Traced once for each drawing: several look-fors ask for it. */
-export function outlineOf(evidence: Evidence, layerId: string, target: readonly number[], what: string): Outline | Found {
+/**
+ * The layer's outline round the target, or why it can't be judged. Traced once for each drawing: several look-fors ask
+ * for it.
+ */
+export function outlineOf(
+  evidence: Evidence,
+  layerId: string,
+  target: readonly number[],
+  what: string,
+): Outline | Found {
   const { drawing } = evidence
   const layer = drawing.layers.find(each => each.id === layerId)
   if (!layer) return cantTell(`There is no layer for the lines yet, so the outline of ${what} can't be looked at.`)
   let known = traced.get(drawing)
-  if (!known) traced.set(drawing, known = new Map())
+  if (!known) traced.set(drawing, (known = new Map()))
   const key = `${layerId}:${target.join()}`
   let outline = known.get(key)
-  if (outline === undefined) known.set(key, outline = tracedIn(drawing, layer, target))
+  if (outline === undefined) known.set(key, (outline = tracedIn(drawing, layer, target)))
   return outline ?? cantTell(`There is no line round ${what} on the layer “${layer.name}” yet.`)
 }
 
@@ -44,8 +52,19 @@ function tracedIn(drawing: Drawing, layer: Layer, target: readonly number[]): Ou
   // Traced in the part of the sheet that the layer's paint covers.
   const box = tilesBox(drawing, layer)
   if (isEmptyRect(box)) return null
-  const outline = traceOutline(layerAlpha(drawing, layer, box), box.x1 - box.x0, box.y1 - box.y0, target.map((value, i) => value - (i % 2 ? box.y0 : box.x0)))
-  return outline && { ...outline, gaps: outline.gaps.map(gap => ({ ...gap, x: gap.x + box.x0, y: gap.y + box.y0 })), box: movedRect(outline.box, box.x0, box.y0) }
+  const outline = traceOutline(
+    layerAlpha(drawing, layer, box),
+    box.x1 - box.x0,
+    box.y1 - box.y0,
+    target.map((value, i) => value - (i % 2 ? box.y0 : box.x0)),
+  )
+  return (
+    outline && {
+      ...outline,
+      gaps: outline.gaps.map(gap => ({ ...gap, x: gap.x + box.x0, y: gap.y + box.y0 })),
+      box: movedRect(outline.box, box.x0, box.y0),
+    }
+  )
 }
 
 /** The box round the inside, sheet px; that of the line where there is none. */
@@ -62,11 +81,21 @@ function look(evidence: Evidence, { layer, target, what, tolerance }: Settings):
   const outline = outlineOf(evidence, layer, target, what)
   if (isFound(outline)) return outline
   if (outline.isOpen) {
-    return { verdict: 'not-yet', figure: null, sentence: `The outline of ${what} is still wide open. Bring its two ends together.`, marks: [] }
+    return {
+      verdict: 'not-yet',
+      figure: null,
+      sentence: `The outline of ${what} is still wide open. Bring its two ends together.`,
+      marks: [],
+    }
   }
   const gaps = outline.gaps.filter(gap => gap.width > ALLOWED[tolerance])
   if (gaps.length === 0) {
-    return { verdict: 'met', figure: { value: 0, unit: 'gaps' }, sentence: `The outline of ${what} is closed all round.`, marks: [] }
+    return {
+      verdict: 'met',
+      figure: { value: 0, unit: 'gaps' },
+      sentence: `The outline of ${what} is closed all round.`,
+      marks: [],
+    }
   }
   const widest = Math.max(...gaps.map(gap => gap.width))
   return {
@@ -74,7 +103,11 @@ function look(evidence: Evidence, { layer, target, what, tolerance }: Settings):
     figure: { value: widest, unit: 'px' },
     sentence: gapsInWords(gaps, outline, what),
     marks: gaps.map(gap => ({
-      kind: 'ring', x: gap.x, y: gap.y, radius: Math.max(gap.width, LEAST_RING), label: `${gap.width} px`,
+      kind: 'ring',
+      x: gap.x,
+      y: gap.y,
+      radius: Math.max(gap.width, LEAST_RING),
+      label: `${gap.width} px`,
     })),
   }
 }

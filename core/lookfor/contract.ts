@@ -13,8 +13,15 @@ export type Tolerance = z.infer<typeof toleranceSchema>
 export const limitSchema = z.union([toleranceSchema, z.number().positive()])
 export type Limit = z.infer<typeof limitSchema>
 
-/** Where something is expected, x, y, x, y … px of the sheet; empty: nobody has said where yet, and it can't be told. */
-export const areaSchema = z.array(z.number()).refine(values => values.length === 0 || (values.length >= 6 && values.length % 2 === 0), 'an area needs three corners at least: x, y, x, y, x, y')
+/**
+ * Where something is expected, x, y, x, y … px of the sheet; empty: nobody has said where yet, and it can't be told.
+ */
+export const areaSchema = z
+  .array(z.number())
+  .refine(
+    values => values.length === 0 || (values.length >= 6 && values.length % 2 === 0),
+    'an area needs three corners at least: x, y, x, y, x, y',
+  )
 
 /** The limit that a tolerance stands for. */
 export function limitOf(tolerance: Limit, limits: Readonly<Record<Tolerance, number>>): number {

@@ -36,12 +36,14 @@ function look(evidence: Evidence, settings: Settings): Found {
   if (isFound(outline)) return outline
   if (outline.isOpen) return cantTell(`Close the outline of ${settings.what} first, then its colour can be looked at.`)
   const area = countBits(outline.inside)
-  if (area === 0) return cantTell(`The outline does not lie where ${settings.what} is expected, so it can’t be looked at.`)
+  if (area === 0)
+    return cantTell(`The outline does not lie where ${settings.what} is expected, so it can’t be looked at.`)
 
   const { width, height } = outline.inside
   const bare = without(outline.inside, packBits(layerAlpha(drawing, layer, outline.box), width, height, PAINTED))
   const share = 1 - countBits(bare) / area
-  if (share < HARDLY) return cantTell(`There is hardly any colour inside ${settings.what} on the layer “${layer.name}” yet.`)
+  if (share < HARDLY)
+    return cantTell(`There is hardly any colour inside ${settings.what} on the layer “${layer.name}” yet.`)
 
   const { labels, found } = components(unpackBits(bare), width, height)
   const hole = found.reduce((most, each) => (each.area > (most?.area ?? 0) ? each : most), found[0])

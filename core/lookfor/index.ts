@@ -37,7 +37,18 @@ import { sparingHighlights } from './tone/sparing-highlights'
 import { valueRange } from './tone/value-range'
 import { toolsUsed } from './tools-used'
 
-export { findingSchema, markSchema, verdictSchema, type Band, type Evidence, type Finding, type Limit, type Mark, type Tolerance, type Verdict } from './contract'
+export {
+  findingSchema,
+  markSchema,
+  verdictSchema,
+  type Band,
+  type Evidence,
+  type Finding,
+  type Limit,
+  type Mark,
+  type Tolerance,
+  type Verdict,
+} from './contract'
 export { pathMark } from './drawn/common'
 export { drawnIn, type Drawn } from './drawn/paths'
 export { shownTone, type ShownTone } from './tone/shown'
@@ -51,8 +62,8 @@ const MEASURES = {
   'closed-outline': closedOutline,
   'confident-strokes': confidentStrokes,
   'contrast-pair': contrastPair,
-  'covered': covered,
-  'depth': depth,
+  covered: covered,
+  depth: depth,
   'ends-meet': endsMeet,
   'enough-shades': enoughShades,
   'inside-lines': insideLines,
@@ -63,8 +74,8 @@ const MEASURES = {
   'no-pale-fringe': paleFringe,
   'no-pure-ends': noPureEnds,
   'palette-kept': paletteKept,
-  'placement': placement,
-  'proportion': proportion,
+  placement: placement,
+  proportion: proportion,
   'right-layer': rightLayer,
   'round-shape': roundShape,
   'seams-blended': seamsBlended,
@@ -72,15 +83,15 @@ const MEASURES = {
   'sparing-highlights': sparingHighlights,
   'steady-line': steadyLine,
   'straight-line': straightLine,
-  'symmetry': symmetry,
+  symmetry: symmetry,
   'tools-used': toolsUsed,
   'blended-along': blendedAlong,
   'cast-shadow': castShadow,
   'even-width': evenWidth,
-  'likeness': likeness,
-  'polygon': polygon,
+  likeness: likeness,
+  polygon: polygon,
   'steps-in-order': stepsInOrder,
-  'texture': texture,
+  texture: texture,
   'value-range': valueRange,
 }
 export type MeasureName = keyof typeof MEASURES
@@ -99,13 +110,20 @@ export function lookAt(evidence: Evidence, lookFors: readonly LookFor[]): Findin
   const { placed } = evidence.drawing
   return lookFors.map(({ id, title, settings }) => {
     const measure = MEASURES[settings.measure] as unknown as Measure<typeof settings>
-    if (isUnplaced(settings)) return { lookFor: id, ...cantTell(`Nobody has said yet where to look for “${title}”. It is set in the plan: under Look-fors, “Where”, an area is drawn on the sheet.`) }
+    if (isUnplaced(settings))
+      return {
+        lookFor: id,
+        ...cantTell(
+          `Nobody has said yet where to look for “${title}”. It is set in the plan: under Look-fors, “Where”, an area is drawn on the sheet.`,
+        ),
+      }
     return { lookFor: id, ...measure.look(evidence, placed ? onSheet(settings, placed) : settings) }
   })
 }
 
 /**
- * Where a look-for looks and how much room it leaves, to be drawn over the sheet: the band that its measure knows, or else
+ * Where a look-for looks and how much room it leaves, to be drawn over the sheet: the band that its measure knows, or
+ * else
  * the borders of what it looks at.
  */
 export function bandsOf(evidence: Evidence, { settings }: LookFor): Band[] {
@@ -122,7 +140,9 @@ function bordersIn(settings: object): Band[] {
     if (!PLACES.includes(key)) return []
     if (!Array.isArray(value)) return typeof value === 'object' && value !== null ? bordersIn(value) : []
     if (typeof value[0] === 'number') return [{ points: value as number[], isClosed: true, reach: 0 }]
-    return value.flatMap((each: unknown) => (Array.isArray(each) ? [{ points: each as number[], isClosed: true, reach: 0 }] : bordersIn(each as object)))
+    return value.flatMap((each: unknown) =>
+      Array.isArray(each) ? [{ points: each as number[], isClosed: true, reach: 0 }] : bordersIn(each as object),
+    )
   })
 }
 
@@ -131,7 +151,12 @@ function isUnplaced(settings: object): boolean {
   return Object.entries(settings).some(([key, value]: [string, unknown]) => {
     if (!PLACES.includes(key) || typeof value !== 'object' || value === null) return false
     if (!Array.isArray(value)) return isUnplaced(value)
-    return value.length === 0 || value.some((each: unknown) => (Array.isArray(each) ? each.length === 0 : typeof each === 'object' && each !== null && isUnplaced(each)))
+    return (
+      value.length === 0 ||
+      value.some((each: unknown) =>
+        Array.isArray(each) ? each.length === 0 : typeof each === 'object' && each !== null && isUnplaced(each),
+      )
+    )
   })
 }
 
@@ -140,7 +165,16 @@ const PLACES = ['target', 'base', 'rungs', 'areas', 'part', 'to', 'shape']
 
 /** A plan says where something is expected on its own sheet: on one that was cut or scaled since it lies elsewhere. */
 function onSheet<T>(settings: T, placed: Placed): T {
-  return Object.fromEntries(Object.entries(settings as object).map(([key, value]) => [key, PLACES.includes(key) ? moved(value, placed) : key === 'light' ? movedLight(value as { x: number, y: number }, placed) : value])) as T
+  return Object.fromEntries(
+    Object.entries(settings as object).map(([key, value]) => [
+      key,
+      PLACES.includes(key)
+        ? moved(value, placed)
+        : key === 'light'
+          ? movedLight(value as { x: number; y: number }, placed)
+          : value,
+    ]),
+  ) as T
 }
 
 function moved(value: unknown, placed: Placed): unknown {
@@ -149,6 +183,9 @@ function moved(value: unknown, placed: Placed): unknown {
   return value.map((each: number, i) => (i % 2 ? each * placed.scaleY + placed.y : each * placed.scaleX + placed.x))
 }
 
-function movedLight<L extends { readonly x: number, readonly y: number }>(light: L, { x, y, scaleX, scaleY }: Placed): L {
+function movedLight<L extends { readonly x: number; readonly y: number }>(
+  light: L,
+  { x, y, scaleX, scaleY }: Placed,
+): L {
   return { ...light, x: light.x * scaleX + x, y: light.y * scaleY + y }
 }

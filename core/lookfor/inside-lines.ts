@@ -2,7 +2,19 @@ import { z } from 'zod'
 import { layerIdSchema } from '../drawing'
 import { unionRect } from '../base'
 import { layerAlpha, tilesBox } from '../layers'
-import { BitRuns, boxOfBits, countBits, dilated, newBits, packBits, pasteBits, squaredDistances, unpackBits, without, type BitPlane } from '../raster'
+import {
+  BitRuns,
+  boxOfBits,
+  countBits,
+  dilated,
+  newBits,
+  packBits,
+  pasteBits,
+  squaredDistances,
+  unpackBits,
+  without,
+  type BitPlane,
+} from '../raster'
 import { insideBox, outlineOf } from './closed-outline'
 import { areaSchema, cantTell, isFound, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
 import { sharedKernels } from '../kernels'
@@ -34,7 +46,8 @@ function look(evidence: Evidence, settings: Settings): Found {
   if (isFound(outline)) return outline
   if (outline.isOpen) return cantTell(`Close the outline of ${settings.what} first, then spills can be looked at.`)
   const area = countBits(outline.inside)
-  if (area === 0) return cantTell(`The outline does not lie where ${settings.what} is expected, so it can’t be looked at.`)
+  if (area === 0)
+    return cantTell(`The outline does not lie where ${settings.what} is expected, so it can’t be looked at.`)
   // All paint of the layer, and the outline.
   const part = unionRect(tilesBox(drawing, layer), outline.box)
   const [width, height] = [part.x1 - part.x0, part.y1 - part.y0]
@@ -42,7 +55,8 @@ function look(evidence: Evidence, settings: Settings): Found {
   if (countBits(paint) === 0) return cantTell(`There is no colour on the layer “${layer.name}” yet.`)
 
   const home = newBits(width, height)
-  for (const each of [outline.inside, outline.ink]) pasteBits(home, each, outline.box.x0 - part.x0, outline.box.y0 - part.y0)
+  for (const each of [outline.inside, outline.ink])
+    pasteBits(home, each, outline.box.x0 - part.x0, outline.box.y0 - part.y0)
   const spill = without(paint, dilated(sharedKernels(), home, outline.lineWidth * GRACE))
   const share = countBits(spill) / area
   const figure = { value: Math.round(share * 1000) / 10, unit: '%' }
@@ -62,7 +76,7 @@ function look(evidence: Evidence, settings: Settings): Found {
 }
 
 /** The px of the spill, of which there is some, that lies farthest from home, and how far that is, px. */
-function farthestFrom(home: BitPlane, spill: BitPlane): { x: number, y: number, far: number } {
+function farthestFrom(home: BitPlane, spill: BitPlane): { x: number; y: number; far: number } {
   const { width, height } = home
   const { y0, y1 } = boxOfBits(spill)!
   const distances = squaredDistances(unpackBits(home), width, height, [y0, y1])

@@ -21,7 +21,11 @@ const schema = z.strictObject({
 })
 type Settings = z.infer<typeof schema>
 
-const plain = (words: string) => words.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, ' ').trim()
+const plain = (words: string) =>
+  words
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim()
 
 function look({ drawing }: Evidence, { layers }: Settings): Found {
   if (drawing.layers.length === 0) return cantTell('There is no layer yet.')
@@ -39,11 +43,16 @@ function look({ drawing }: Evidence, { layers }: Settings): Found {
     }
     const own: string[] = []
     if (place! < last) own.push('lies too low')
-    if (asked.mode !== undefined && (layer.mode ?? 'normal') !== asked.mode) own.push(`mixes as ${layer.mode ?? 'normal'}, not ${asked.mode}`)
-    if (asked.opacityFrom !== undefined && layer.opacity < asked.opacityFrom) own.push(`shows at ${layer.opacity} %, at least ${asked.opacityFrom} % is asked`)
-    if (asked.opacityTo !== undefined && layer.opacity > asked.opacityTo) own.push(`shows at ${layer.opacity} %, at most ${asked.opacityTo} % is asked`)
-    if (asked.clip !== undefined && (layer.clip ?? false) !== asked.clip) own.push(asked.clip ? 'is not clipped to below' : 'is clipped to below')
-    if (asked.mask !== undefined && (layer.mask !== undefined) !== asked.mask) own.push(asked.mask ? 'has no mask' : 'has a mask')
+    if (asked.mode !== undefined && (layer.mode ?? 'normal') !== asked.mode)
+      own.push(`mixes as ${layer.mode ?? 'normal'}, not ${asked.mode}`)
+    if (asked.opacityFrom !== undefined && layer.opacity < asked.opacityFrom)
+      own.push(`shows at ${layer.opacity} %, at least ${asked.opacityFrom} % is asked`)
+    if (asked.opacityTo !== undefined && layer.opacity > asked.opacityTo)
+      own.push(`shows at ${layer.opacity} %, at most ${asked.opacityTo} % is asked`)
+    if (asked.clip !== undefined && (layer.clip ?? false) !== asked.clip)
+      own.push(asked.clip ? 'is not clipped to below' : 'is clipped to below')
+    if (asked.mask !== undefined && (layer.mask !== undefined) !== asked.mask)
+      own.push(asked.mask ? 'has no mask' : 'has a mask')
     if (asked.painted && layer.tiles.size === 0) own.push('is empty')
     last = Math.max(last, place!)
     if (own.length) faults.push(`“${layer.name}” ${listInWords(own)}`)
@@ -52,7 +61,12 @@ function look({ drawing }: Evidence, { layers }: Settings): Found {
   const figure = { value: met, unit: `of ${layers.length} layers` }
   if (faults.length === 0) return { verdict: 'met', figure, sentence: 'The layers are set up as asked.', marks: [] }
   const sentence = listInWords(faults)
-  return { verdict: met >= layers.length - 1 && layers.length > 2 ? 'nearly' : 'not-yet', figure, sentence: `${capital(sentence)}.`, marks: [] }
+  return {
+    verdict: met >= layers.length - 1 && layers.length > 2 ? 'nearly' : 'not-yet',
+    figure,
+    sentence: `${capital(sentence)}.`,
+    marks: [],
+  }
 }
 
 export const layerSetUp: Measure<Settings> = { schema, look }

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { nextThing, type Finding, type Verdict } from './index'
 
-const of = (...verdicts: Verdict[]): Finding[] => verdicts.map((verdict, i) => ({ lookFor: `${i}`, verdict, figure: null, sentence: '', marks: [] }))
+const of = (...verdicts: Verdict[]): Finding[] =>
+  verdicts.map((verdict, i) => ({ lookFor: `${i}`, verdict, figure: null, sentence: '', marks: [] }))
 const next = (...verdicts: Verdict[]) => nextThing(of(...verdicts)).next?.lookFor ?? null
 
 describe('the next thing', () => {

@@ -7,7 +7,7 @@ import { traceOutline } from './index'
 const SIDE = 240
 
 /** A ring of the given thickness, open over `gap` px at the right, optionally also at the top. */
-function ringWithGaps(gaps: readonly { angle: number, width: number }[], thickness = 6, radius = 80): Uint8Array {
+function ringWithGaps(gaps: readonly { angle: number; width: number }[], thickness = 6, radius = 80): Uint8Array {
   const alpha = new Uint8Array(SIDE * SIDE)
   const c = SIDE / 2
   for (let y = 0; y < SIDE; y++) {
@@ -41,7 +41,7 @@ describe('tracing an outline', () => {
     expect(outline.lineWidth).toBeLessThan(6.6)
   })
 
-  it.each([2, 3, 5, 8, 13, 21, 34])('finds a gap of %i px, to a pixel or two, where it is', (width) => {
+  it.each([2, 3, 5, 8, 13, 21, 34])('finds a gap of %i px, to a pixel or two, where it is', width => {
     const { gaps } = trace(ringWithGaps([{ angle: 0, width }]))!
     expect(gaps).toHaveLength(1)
     expect(Math.abs(gaps[0]!.width - width)).toBeLessThanOrEqual(Math.max(1, width * 0.1))
@@ -49,7 +49,13 @@ describe('tracing an outline', () => {
   })
 
   it('lists every gap, the one that leaks most first', () => {
-    const { gaps } = trace(ringWithGaps([{ angle: 0, width: 6 }, { angle: Math.PI / 2, width: 16 }, { angle: Math.PI, width: 10 }]))!
+    const { gaps } = trace(
+      ringWithGaps([
+        { angle: 0, width: 6 },
+        { angle: Math.PI / 2, width: 16 },
+        { angle: Math.PI, width: 10 },
+      ]),
+    )!
     expect(gaps).toHaveLength(3)
     expect(Math.abs(gaps[0]!.width - 16)).toBeLessThanOrEqual(2)
     const widths = gaps.map(gap => gap.width).sort((a, b) => a - b)
@@ -57,7 +63,7 @@ describe('tracing an outline', () => {
   })
 
   /** Two halls side by side, with a wall between them, each 60 px deep. */
-  function twoHalls(openings: readonly { hall: 0 | 1, width: number }[], width = 240, height = 160): Uint8Array {
+  function twoHalls(openings: readonly { hall: 0 | 1; width: number }[], width = 240, height = 160): Uint8Array {
     const alpha = new Uint8Array(width * height)
     const put = (x0: number, y0: number, x1: number, y1: number, value = 255) => {
       for (let y = y0; y < y1; y++) alpha.fill(value, y * width + x0, y * width + x1)
@@ -70,12 +76,23 @@ describe('tracing an outline', () => {
   }
   const both = [22, 22, 218, 22, 218, 138, 22, 138]
 
-  it.each<[string, { hall: 0 | 1, width: number }[]]>([
-    ['neither', []], ['the deeper one', [{ hall: 0, width: 9 }]], ['the other one', [{ hall: 1, width: 9 }]], ['both', [{ hall: 0, width: 12 }, { hall: 1, width: 7 }]],
+  it.each<[string, { hall: 0 | 1; width: number }[]]>([
+    ['neither', []],
+    ['the deeper one', [{ hall: 0, width: 9 }]],
+    ['the other one', [{ hall: 1, width: 9 }]],
+    [
+      'both',
+      [
+        { hall: 0, width: 12 },
+        { hall: 1, width: 7 },
+      ],
+    ],
   ])('tests every part of the target: open is %s', (_what, openings) => {
     const outline = traceOutline(twoHalls(openings), 240, 160, both)!
     expect(outline.isOpen).toBe(false)
-    expect(outline.gaps.map(gap => gap.width).sort((a, b) => a - b)).toEqual(openings.map(each => each.width).sort((a, b) => a - b))
+    expect(outline.gaps.map(gap => gap.width).sort((a, b) => a - b)).toEqual(
+      openings.map(each => each.width).sort((a, b) => a - b),
+    )
     // Sealed, both are inside: what is asked of the inside is asked of all of it.
     expect(countBits(outline.inside) / (105 * 110 + 80 * 110)).toBeGreaterThan(0.97)
   })
@@ -87,7 +104,7 @@ describe('tracing an outline', () => {
     expect(traceOutline(alpha, SIDE, SIDE, [20, 20, 215, 20, 215, 220, 20, 220])!.gaps).toEqual([])
   })
 
-  it.each([12, 21, 39])('counts a gap of %i px once, however wide the line and wherever it is', (width) => {
+  it.each([12, 21, 39])('counts a gap of %i px once, however wide the line and wherever it is', width => {
     for (const thickness of [3, 6, 14, 24]) {
       for (let k = 0; k < 12; k++) {
         const outline = trace(ringWithGaps([{ angle: (k * Math.PI) / 6 + 0.13 * k, width }], thickness))!
@@ -109,7 +126,10 @@ describe('tracing an outline', () => {
 
   it('works on an outline that touches the edge of the sheet', () => {
     const alpha = new Uint8Array(SIDE * SIDE)
-    for (let i = 0; i < SIDE; i++) for (let k = 0; k < 4; k++) for (const at of [k * SIDE + i, (SIDE - 1 - k) * SIDE + i, i * SIDE + k, i * SIDE + SIDE - 1 - k]) alpha[at] = 255
+    for (let i = 0; i < SIDE; i++)
+      for (let k = 0; k < 4; k++)
+        for (const at of [k * SIDE + i, (SIDE - 1 - k) * SIDE + i, i * SIDE + k, i * SIDE + SIDE - 1 - k])
+          alpha[at] = 255
     expect(trace(alpha)!.gaps).toEqual([])
   })
 

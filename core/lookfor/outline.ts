@@ -1,5 +1,28 @@
 import type { Rect } from '../base'
-import { bitAt, bitCount, BitRuns, boxOfBits, cutBits, fillPolygon, floodBits, floodRuns, GreatestFirst, inverted, newBits, openingAt, packBits, pasteBits, setRun, squaredDistances, squaredWay, unpackBits, without, type BitPlane, type Opening, type Polygon } from '../raster'
+import {
+  bitAt,
+  bitCount,
+  BitRuns,
+  boxOfBits,
+  cutBits,
+  fillPolygon,
+  floodBits,
+  floodRuns,
+  GreatestFirst,
+  inverted,
+  newBits,
+  openingAt,
+  packBits,
+  pasteBits,
+  setRun,
+  squaredDistances,
+  squaredWay,
+  unpackBits,
+  without,
+  type BitPlane,
+  type Opening,
+  type Polygon,
+} from '../raster'
 
 /** A place where an outline is open. Sheet px. */
 export interface Gap {
@@ -58,7 +81,14 @@ export function traceOutline(alpha: Uint8Array, width: number, height: number, t
   const traced = gapsIn(place, walls, expected, width)
   if (!traced) return null
   const { gaps, isOpen, seals } = traced
-  return { gaps, isOpen, box, inside: cellsInTarget(place, walls, seals, expected, width), ink, lineWidth: meanLineWidth(walls) }
+  return {
+    gaps,
+    isOpen,
+    box,
+    inside: cellsInTarget(place, walls, seals, expected, width),
+    ink,
+    lineWidth: meanLineWidth(walls),
+  }
 }
 
 /** Cells of the grid on which a place deep inside is looked for first, px wide. */
@@ -85,18 +115,25 @@ interface Traced {
 function gapsIn(place: Corner, walls: BitPlane, expected: Uint8Array, width: number): Traced | null {
   const deep = deepCells(place, walls, expected, width)
   const [first] = deep
-  let traced: Traced | null = first && !bitAt(outsideOf(walls), first.x, first.y)
-    ? { gaps: [], isOpen: false, seals: walls }
-    : tracedFrom(cropOf(place, walls), expected, width)
+  let traced: Traced | null =
+    first && !bitAt(outsideOf(walls), first.x, first.y)
+      ? { gaps: [], isOpen: false, seals: walls }
+      : tracedFrom(cropOf(place, walls), expected, width)
   if (!traced || traced.isOpen || !first) return traced
   const others: CoarsePlace[] = []
   let outside = outsideOf(traced.seals)
   for (const cell of deep) {
     if (others.length >= MOST_PARTS || cell.depth < Math.max(PART_LEAST, PART_SHARE * first.depth)) break
     // The deepest of each part stands for it.
-    if (!bitAt(outside, cell.x, cell.y) || others.some(each => squaredWay(each, cell) < (each.depth + cell.depth) ** 2)) continue
+    if (!bitAt(outside, cell.x, cell.y) || others.some(each => squaredWay(each, cell) < (each.depth + cell.depth) ** 2))
+      continue
     others.push(cell)
-    const part = gapsFrom({ ...cropOf(place, walls), walls: unpackBits(traced.seals) }, cell.y * walls.width + cell.x, traced.gaps, PART_OPEN_SHARE)
+    const part = gapsFrom(
+      { ...cropOf(place, walls), walls: unpackBits(traced.seals) },
+      cell.y * walls.width + cell.x,
+      traced.gaps,
+      PART_OPEN_SHARE,
+    )
     if (part.isOpen) continue
     traced = part
     outside = outsideOf(traced.seals)
@@ -124,9 +161,17 @@ function gapsFrom(crop: Crop, start: number, known: readonly Gap[], openShare: n
     }
     const at = placeOf(crop, opening.at)
     // A second leak beside a sealed gap is the same gap, seen from its other side.
-    if (!gaps.some(gap => squaredWay(gap, at) < (Math.max(gap.width, 4) + opening.width / 2) ** 2)) gaps.push({ ...at, width: opening.width })
+    if (!gaps.some(gap => squaredWay(gap, at) < (Math.max(gap.width, 4) + opening.width / 2) ** 2))
+      gaps.push({ ...at, width: opening.width })
     seal(crop, opening)
-    if (!bitAt(outsideOf(packBits(crop.walls, crop.width, crop.height)), start % crop.width, Math.floor(start / crop.width))) break
+    if (
+      !bitAt(
+        outsideOf(packBits(crop.walls, crop.width, crop.height)),
+        start % crop.width,
+        Math.floor(start / crop.width),
+      )
+    )
+      break
   }
   return { gaps, isOpen, seals: packBits(crop.walls, crop.width, crop.height) }
 }
@@ -143,7 +188,10 @@ interface CoarsePlace {
   readonly depth: number
 }
 
-/** Places of the target far from all ink and from its edge, found on a coarse grid, the deepest first; none where the shape is too small for that. */
+/**
+ * Places of the target far from all ink and from its edge, found on a coarse grid, the deepest first; none where the
+ * shape is too small for that.
+ */
 function deepCells({ left, top }: Corner, walls: BitPlane, expected: Uint8Array, sheetWidth: number): CoarsePlace[] {
   const [columns, rows] = [Math.ceil(walls.width / CELL), Math.ceil(walls.height / CELL)]
   const inked = new Uint8Array(columns * rows)
@@ -156,7 +204,8 @@ function deepCells({ left, top }: Corner, walls: BitPlane, expected: Uint8Array,
     }
   }
   const sheetHeight = expected.length / sheetWidth
-  const isExpected = (x: number, y: number) => x >= 0 && y >= 0 && x < sheetWidth && y < sheetHeight && expected[y * sheetWidth + x] === 1
+  const isExpected = (x: number, y: number) =>
+    x >= 0 && y >= 0 && x < sheetWidth && y < sheetHeight && expected[y * sheetWidth + x] === 1
   const found: CoarsePlace[] = []
   const toInk = squaredDistances(inked, columns, rows)
   for (let row = 0, i = 0; row < rows; row++) {
@@ -191,7 +240,7 @@ function cropOf(place: Corner, bits: BitPlane): Crop {
   return { ...place, width, height, walls, distances: squaredDistances(walls, width, height) }
 }
 
-function placeOf(crop: Crop, i: number): { x: number, y: number } {
+function placeOf(crop: Crop, i: number): { x: number; y: number } {
   return { x: crop.left + (i % crop.width) + 0.5, y: crop.top + Math.floor(i / crop.width) + 0.5 }
 }
 
@@ -281,10 +330,17 @@ function wall(crop: Crop, x0: number, y0: number, x1: number, y1: number): void 
 }
 
 /**
- * All that the outside can't reach once the gaps are sealed, less the ink; of it the cells that belong to the shape: the loop
+ * All that the outside can't reach once the gaps are sealed, less the ink; of it the cells that belong to the shape:
+ * the loop
  * of a handle is closed as well, but not part of the pot.
  */
-function cellsInTarget({ left, top }: Corner, walls: BitPlane, seals: BitPlane, target: Uint8Array, width: number): BitPlane {
+function cellsInTarget(
+  { left, top }: Corner,
+  walls: BitPlane,
+  seals: BitPlane,
+  target: Uint8Array,
+  width: number,
+): BitPlane {
   // What was sealed is no ink: it lies inside. Cells lie within the ink's own box: the margin is cut off again.
   const core = { x0: MARGIN, y0: MARGIN, x1: walls.width - MARGIN, y1: walls.height - MARGIN }
   const closed = cutBits(without(inverted(outsideOf(seals)), walls), core)

@@ -8,11 +8,16 @@ export type PaintAct = StrokeAct | PourAct | ShapeAct
 /** What a hand does that lays paint or takes it away. */
 const PAINTING: ReadonlySet<Work | null> = new Set<Work>(['draw', 'pour'])
 
-/** The strokes, pours and shapes of the step (or of any) that stand, erasing left out where `painting` is asked; nobody is blamed for what the program did. */
+/**
+ * The strokes, pours and shapes of the step (or of any) that stand, erasing left out where `painting` is asked; nobody
+ * is blamed for what the program did.
+ */
 export function paintActs(evidence: Evidence, painting: boolean, isAnyStep = false): PaintAct[] {
   return evidence.acts
-    .filter((each): each is StandingAct & { act: PaintAct } =>
-      !each.aided && (isAnyStep || each.step === evidence.step) && PAINTING.has(facts(each.act).work))
+    .filter(
+      (each): each is StandingAct & { act: PaintAct } =>
+        !each.aided && (isAnyStep || each.step === evidence.step) && PAINTING.has(facts(each.act).work),
+    )
     .map(each => each.act)
     .filter(act => !painting || toolOf(act)?.effect !== 'erase')
 }
@@ -27,11 +32,15 @@ export function actMark(evidence: Evidence, act: PaintAct): Mark {
   const { x: dx, y: dy, scaleX, scaleY } = placedSince(evidence, act)
   const place = (x: number, y: number) => [Math.round(x * scaleX + dx), Math.round(y * scaleY + dy)] as const
   if (act.kind === 'pour') {
-    const [x, y] = act.version === 1 ? place(act.x, act.y) : place(act.where.points[0]! / SUBPIXELS, act.where.points[1]! / SUBPIXELS)
+    const [x, y] =
+      act.version === 1
+        ? place(act.x, act.y)
+        : place(act.where.points[0]! / SUBPIXELS, act.where.points[1]! / SUBPIXELS)
     return { kind: 'ring', x, y, radius: 18, label: 'pour' }
   }
   const [values, step] = act.kind === 'shape' ? [act.outline, 2] : [act.samples, SAMPLE_FIELDS]
   const points: number[] = []
-  for (let i = 0; i < values.length; i += step) points.push(...place(values[i]! / SUBPIXELS, values[i + 1]! / SUBPIXELS))
+  for (let i = 0; i < values.length; i += step)
+    points.push(...place(values[i]! / SUBPIXELS, values[i + 1]! / SUBPIXELS))
   return { kind: 'path', points }
 }

@@ -5,7 +5,10 @@ import { boxOf } from './words'
 /** Regions are traced on a grid this many px wide: marks need no more. */
 const CELL = 4
 
-/** A mark that hatches the pixels that are 1, holes left out (even–odd); `at`: where on the sheet they lie; contours by marching squares (d3-contour). */
+/**
+ * A mark that hatches the pixels that are 1, holes left out (even–odd); `at`: where on the sheet they lie; contours by
+ * marching squares (d3-contour).
+ */
 export function regionMark(set: Uint8Array, width: number, height: number, at = { x0: 0, y0: 0 }): Mark {
   const part = boxOf(set, width)
   if (!part) return { kind: 'region', polygons: [] }
@@ -15,12 +18,20 @@ export function regionMark(set: Uint8Array, width: number, height: number, at = 
   const share = new Float64Array(columns * rows)
   for (let y = part.y0; y < part.y1; y++) {
     const row = Math.floor((y - top) / CELL) * columns
-    for (let x = part.x0; x < part.x1; x++) if (set[y * width + x]) share[row + Math.floor((x - left) / CELL)]! += 1 / (CELL * CELL)
+    for (let x = part.x0; x < part.x1; x++)
+      if (set[y * width + x]) share[row + Math.floor((x - left) / CELL)]! += 1 / (CELL * CELL)
   }
-  const traced = contours().size([columns, rows]).contour(share as unknown as number[], 0.25)
-  const polygons = traced.coordinates.flat().map(ring => ring.flatMap(([x, y]) => [
-    clamped(Math.round(x! * CELL) + left, width) + at.x0, clamped(Math.round(y! * CELL) + top, height) + at.y0,
-  ]))
+  const traced = contours()
+    .size([columns, rows])
+    .contour(share as unknown as number[], 0.25)
+  const polygons = traced.coordinates
+    .flat()
+    .map(ring =>
+      ring.flatMap(([x, y]) => [
+        clamped(Math.round(x! * CELL) + left, width) + at.x0,
+        clamped(Math.round(y! * CELL) + top, height) + at.y0,
+      ]),
+    )
   return { kind: 'region', polygons }
 }
 

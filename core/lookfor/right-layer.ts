@@ -24,7 +24,11 @@ function look(evidence: Evidence, { layer, tolerance }: Settings): Found {
   if (share >= ENOUGH[tolerance]) {
     return { verdict: 'met', figure, sentence: `Everything of this step is on the layer “${asked.name}”.`, marks: [] }
   }
-  const others = [...new Set(stray.map(act => evidence.drawing.layers.find(each => each.id === act.layer)?.name ?? 'a deleted layer'))]
+  const others = [
+    ...new Set(
+      stray.map(act => evidence.drawing.layers.find(each => each.id === act.layer)?.name ?? 'a deleted layer'),
+    ),
+  ]
   const count = stray.length === 1 ? 'One stroke' : `${stray.length} of ${acts.length} strokes`
   return {
     verdict: share >= NEARLY ? 'nearly' : 'not-yet',

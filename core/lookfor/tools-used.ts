@@ -34,8 +34,11 @@ function look(evidence: Evidence, { tools, tolerance }: Settings): Found {
   const fits = (act: PaintAct) => {
     const used = toolOf(act)
     // A shape that is only filled is as good as a pour.
-    return tools.some(each => each.tool === (used?.tool ?? 'pour')
-      && (!used || (used.size >= each.sizeFrom / slack && used.size <= each.sizeTo * slack)))
+    return tools.some(
+      each =>
+        each.tool === (used?.tool ?? 'pour') &&
+        (!used || (used.size >= each.sizeFrom / slack && used.size <= each.sizeTo * slack)),
+    )
   }
   const others = acts.filter(act => !fits(act))
   const share = 1 - others.length / acts.length

@@ -1,5 +1,5 @@
 /** Where a point lies within a box, in words: "at the top left". */
-export function placeInWords(x: number, y: number, box: { x0: number, y0: number, x1: number, y1: number }): string {
+export function placeInWords(x: number, y: number, box: { x0: number; y0: number; x1: number; y1: number }): string {
   const across = (x - box.x0) / Math.max(box.x1 - box.x0, 1)
   const down = (y - box.y0) / Math.max(box.y1 - box.y0, 1)
   const vertical = down < 1 / 3 ? 'top' : down > 2 / 3 ? 'bottom' : ''
@@ -10,7 +10,7 @@ export function placeInWords(x: number, y: number, box: { x0: number, y0: number
 }
 
 /** The box round the pixels that are 1; null when none is. */
-export function boxOf(set: Uint8Array, width: number): { x0: number, y0: number, x1: number, y1: number } | null {
+export function boxOf(set: Uint8Array, width: number): { x0: number; y0: number; x1: number; y1: number } | null {
   let [x0, x1, y0, y1] = [width, 0, -1, 0]
   for (let y = 0; y < set.length / width; y++) {
     const row = set.subarray(y * width, (y + 1) * width)

@@ -9,7 +9,7 @@ import { Sampler } from './sampler'
 
 /** `push` takes paint along with the hand, `swell` spreads it from the middle, `pinch` draws it in. */
 export const BENDS = ['push', 'swell', 'pinch'] as const
-export type BendKind = typeof BENDS[number]
+export type BendKind = (typeof BENDS)[number]
 
 export interface Bend {
   readonly how: BendKind
@@ -27,7 +27,10 @@ const REST_STEP_MS = 24
 const SWELL = 0.045
 
 /** Displacements of a tile's px: each shows what lies at its own place plus these, px. */
-interface Shifts { readonly dx: Float32Array, readonly dy: Float32Array }
+interface Shifts {
+  readonly dx: Float32Array
+  readonly dy: Float32Array
+}
 
 /**
  * Paint pushed about under the hand. What gathers is where each px comes from; the layer is read anew
@@ -44,7 +47,11 @@ export class Bending {
   private fresh: Rect = EMPTY_RECT
 
   constructor(
-    kernels: Kernels, private readonly sheet: Sheet, readonly layer: Layer, private readonly bend: Bend, private readonly selection?: Selection,
+    kernels: Kernels,
+    private readonly sheet: Sheet,
+    readonly layer: Layer,
+    private readonly bend: Bend,
+    private readonly selection?: Selection,
   ) {
     this.touched = new Touched(sheet)
     this.radius = bend.size / 2
@@ -111,7 +118,12 @@ export class Bending {
   /** One step: shifts gather by reading the old ones where the paint now comes from. */
   private dab(cx: number, cy: number, mx: number, my: number, strength: number): void {
     const { radius } = this
-    const wanted = { x0: Math.floor(cx - radius), y0: Math.floor(cy - radius), x1: Math.ceil(cx + radius) + 1, y1: Math.ceil(cy + radius) + 1 }
+    const wanted = {
+      x0: Math.floor(cx - radius),
+      y0: Math.floor(cy - radius),
+      x1: Math.ceil(cx + radius) + 1,
+      y1: Math.ceil(cy + radius) + 1,
+    }
     const box = intersectRect(wanted, sheetRect(this.sheet))
     if (isEmptyRect(box) || !this.sampler) return
     const reach = Math.ceil(Math.sqrt(mx * mx + my * my) + radius * SWELL) + 2
@@ -129,7 +141,10 @@ export class Bending {
       const w = (1 - r) * (1 - r) * (chosen / 255)
       const sx = isPush ? mx * w * strength : px * w * grow
       const sy = isPush ? my * w * strength : py * w * grow
-      return [mix(old.dx, width, x - around.x0 - sx, y - around.y0 - sy) - sx, mix(old.dy, width, x - around.x0 - sx, y - around.y0 - sy) - sy]
+      return [
+        mix(old.dx, width, x - around.x0 - sx, y - around.y0 - sy) - sx,
+        mix(old.dy, width, x - around.x0 - sx, y - around.y0 - sy) - sy,
+      ]
     })
     this.fresh = unionRect(this.fresh, this.touched.add(box))
   }
@@ -156,7 +171,8 @@ export class Bending {
       const chosen = this.selection?.get(number)
       if (this.selection && !chosen) continue
       let shifts = this.shifts.get(number)
-      if (!shifts) this.shifts.set(number, shifts = { dx: new Float32Array(TILE * TILE), dy: new Float32Array(TILE * TILE) })
+      if (!shifts)
+        this.shifts.set(number, (shifts = { dx: new Float32Array(TILE * TILE), dy: new Float32Array(TILE * TILE) }))
       const { x, y } = tileOrigin(this.sheet, number)
       for (let py = part.y0; py < part.y1; py++) {
         for (let px = part.x0; px < part.x1; px++) {

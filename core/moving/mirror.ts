@@ -7,7 +7,10 @@ import type { Projective } from './places'
 import { newRow, writePixel } from './move'
 import { Sampler } from './sampler'
 
-/** A line through two different places, sheet px. What lies to its left as one walks from a to b (y down: above a line to the right) is mirrored to the other side. */
+/**
+ * A line through two different places, sheet px. What lies to its left as one walks from a to b (y down: above a line
+ * to the right) is mirrored to the other side.
+ */
 export interface MirrorLine {
   readonly ax: number
   readonly ay: number
@@ -29,7 +32,13 @@ export function reflectionIn({ ax, ay, bx, by }: MirrorLine): Projective {
  * The layer with what lies on one side of the line mirrored onto the other, in the place of what was
  * there; inside the selection if there is one.
  */
-export function mirroredHalf(kernels: Kernels, sheet: Sheet, layer: Layer, line: MirrorLine, selection?: Selection): Layer {
+export function mirroredHalf(
+  kernels: Kernels,
+  sheet: Sheet,
+  layer: Layer,
+  line: MirrorLine,
+  selection?: Selection,
+): Layer {
   const other = otherSide(sheet, line)
   const onto = selection ? combined(other, selection, 'keep') : other
   const source = paintBox(sheet, layer)
@@ -57,7 +66,14 @@ export function mirroredHalf(kernels: Kernels, sheet: Sheet, layer: Layer, line:
         if (t === 0) continue
         const at = 4 * i
         const keep = ((1 - t) * out[at + 3]!) / 255
-        writePixel(out, at, row[4 * k]! * t + out[at]! * keep, row[4 * k + 1]! * t + out[at + 1]! * keep, row[4 * k + 2]! * t + out[at + 2]! * keep, row[4 * k + 3]! * t + keep * 255)
+        writePixel(
+          out,
+          at,
+          row[4 * k]! * t + out[at]! * keep,
+          row[4 * k + 1]! * t + out[at + 1]! * keep,
+          row[4 * k + 2]! * t + out[at + 2]! * keep,
+          row[4 * k + 3]! * t + keep * 255,
+        )
       }
     }
     if (isClearTile(out)) tiles.delete(number)
@@ -74,5 +90,14 @@ function otherSide(sheet: Sheet, { ax, ay, bx, by }: MirrorLine): Selection {
   const far = 4 * (sheet.width + sheet.height) + Math.abs(ax) + Math.abs(ay)
   const ux = (dx / length) * far
   const uy = (dy / length) * far
-  return insideOutline({ sheet, layers: [] }, [ax - ux, ay - uy, ax + ux, ay + uy, ax + ux - uy, ay + uy + ux, ax - ux - uy, ay - uy + ux])
+  return insideOutline({ sheet, layers: [] }, [
+    ax - ux,
+    ay - uy,
+    ax + ux,
+    ay + uy,
+    ax + ux - uy,
+    ay + uy + ux,
+    ax - ux - uy,
+    ay - uy + ux,
+  ])
 }

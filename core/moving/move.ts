@@ -22,10 +22,18 @@ export class Lifted {
    * @param taking how much of half-clear paint a half-selected px takes
    */
   constructor(
-    kernels: Kernels, private readonly sheet: Sheet, readonly layer: Layer, readonly box: Rect,
-    private readonly selection: Selection | undefined, private readonly leaves: boolean, private readonly taking: Taking = 'as-much',
+    kernels: Kernels,
+    private readonly sheet: Sheet,
+    readonly layer: Layer,
+    readonly box: Rect,
+    private readonly selection: Selection | undefined,
+    private readonly leaves: boolean,
+    private readonly taking: Taking = 'as-much',
   ) {
-    this.sampler = new Sampler(kernels, pictureOf(sheet, layer, intersectRect(box, sheetRect(sheet)), selection, taking))
+    this.sampler = new Sampler(
+      kernels,
+      pictureOf(sheet, layer, intersectRect(box, sheetRect(sheet)), selection, taking),
+    )
   }
 
   /** What is shown of the part while it is in hand. */
@@ -81,7 +89,13 @@ export class Lifted {
 }
 
 /** A selection moved as paint is. */
-export function movedSelection(kernels: Kernels, sheet: Sheet, selection: Selection, box: Rect, to: Destination): Selection {
+export function movedSelection(
+  kernels: Kernels,
+  sheet: Sheet,
+  selection: Selection,
+  box: Rect,
+  to: Destination,
+): Selection {
   const held = intersectRect(selectionBox(sheet, selection), box)
   if (isEmptyRect(held)) return new Map()
   const picture = pictureOfValues(held, readSelection(sheet, selection, held))
@@ -112,7 +126,15 @@ function fieldSelection(kernels: Kernels, sheet: Sheet, picture: Picture, mappin
 }
 
 /** Lays what the field shows over the tile's px inside `part`: source-over, rounded once. */
-export function overField(sampler: Sampler, field: Field, x: number, y: number, part: Rect, out: Tile, row: Float32Array): void {
+export function overField(
+  sampler: Sampler,
+  field: Field,
+  x: number,
+  y: number,
+  part: Rect,
+  out: Tile,
+  row: Float32Array,
+): void {
   const count = part.x1 - part.x0
   for (let py = part.y0 - y; py < part.y1 - y; py++) {
     sampler.readRow(field, py * FIELD_SIDE + part.x0 - x, count, row)
@@ -121,7 +143,14 @@ export function overField(sampler: Sampler, field: Field, x: number, y: number, 
       const alpha = row[4 * k + 3]!
       if (alpha <= 0) continue
       const keep = (out[at + 3]! * (255 - alpha)) / 255
-      writePixel(out, at, row[4 * k]! + (out[at]! * keep) / 255, row[4 * k + 1]! + (out[at + 1]! * keep) / 255, row[4 * k + 2]! + (out[at + 2]! * keep) / 255, alpha + keep)
+      writePixel(
+        out,
+        at,
+        row[4 * k]! + (out[at]! * keep) / 255,
+        row[4 * k + 1]! + (out[at + 1]! * keep) / 255,
+        row[4 * k + 2]! + (out[at + 2]! * keep) / 255,
+        alpha + keep,
+      )
     }
   }
 }

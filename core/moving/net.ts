@@ -9,7 +9,9 @@ const FACET = 10
 const MOST_FACETS = 96
 /** The surface goes on so far beyond the box, px of the source, so that its edge is smoothed as well. */
 const BEYOND = 2
-/** So far outside a triangle, as a share of it, still counts as on its border: none may fall between two by a rounding. */
+/**
+ * So far outside a triangle, as a share of it, still counts as on its border: none may fall between two by a rounding.
+ */
 const HAIR = 1e-9
 
 /** A triangle of the surface: x, y where it lies and u, v where it comes from (sheet px), three times. */
@@ -105,7 +107,10 @@ function paddedKnots({ columns, rows, points }: Net, which: 0 | 1): Float64Array
   return out
 }
 
-interface Weights { readonly cell: number, readonly w: readonly [number, number, number, number] }
+interface Weights {
+  readonly cell: number
+  readonly w: readonly [number, number, number, number]
+}
 
 /** Catmull–Rom weights at a place along a row of `cells` cells; beyond the ends the last piece goes on. */
 function weightsAt(place: number, cells: number): Weights {
@@ -120,7 +125,8 @@ function onSurface(knots: Float64Array, width: number, u: Weights, v: Weights): 
   let sum = 0
   for (let j = 0; j < 4; j++) {
     const row = (v.cell + j) * width + u.cell
-    sum += v.w[j]! * (u.w[0] * knots[row]! + u.w[1] * knots[row + 1]! + u.w[2] * knots[row + 2]! + u.w[3] * knots[row + 3]!)
+    sum +=
+      v.w[j]! * (u.w[0] * knots[row]! + u.w[1] * knots[row + 1]! + u.w[2] * knots[row + 2]! + u.w[3] * knots[row + 3]!)
   }
   return sum
 }
@@ -139,7 +145,13 @@ export function fillFacets({ count, values }: Facets, u: Float64Array, v: Float6
 }
 
 /** Shares of the corners, and so u and v, grow evenly along a row: found for its first px, then added up by steps. */
-function fillTriangle(t: Float64Array, at: number, u: Float64Array, v: Float64Array, { x0: left, y0: top, x1: right, y1: bottom }: Rect): boolean {
+function fillTriangle(
+  t: Float64Array,
+  at: number,
+  u: Float64Array,
+  v: Float64Array,
+  { x0: left, y0: top, x1: right, y1: bottom }: Rect,
+): boolean {
   const ax = t[at]! - left - 0.5
   const ay = t[at + 1]! - top - 0.5
   const bx = t[at + 4]! - left - 0.5

@@ -17,14 +17,24 @@ export interface Picture {
 }
 
 /**
- * How much of a px' alpha a selection takes: its share of it, or as much as is selected. The first leaves a faint rim where paint
+ * How much of a px' alpha a selection takes: its share of it, or as much as is selected. The first leaves a faint rim
+ * where paint
  * that fades out was selected by itself, for half of a half is a quarter; the second leaves nothing.
  */
 export type Taking = 'share' | 'as-much'
-export const TAKEN: Record<Taking, (alpha: number, selected: number) => number> = { 'share': shareOf, 'as-much': Math.min }
+export const TAKEN: Record<Taking, (alpha: number, selected: number) => number> = {
+  share: shareOf,
+  'as-much': Math.min,
+}
 
 /** What a layer has inside a box, of it what the selection takes if there is one. */
-export function pictureOf(sheet: Sheet, layer: Layer, box: Rect, selection?: Selection, taking: Taking = 'share'): Picture {
+export function pictureOf(
+  sheet: Sheet,
+  layer: Layer,
+  box: Rect,
+  selection?: Selection,
+  taking: Taking = 'share',
+): Picture {
   const taken = TAKEN[taking]
   const width = box.x1 - box.x0 + 2 * RIM
   const height = box.y1 - box.y0 + 2 * RIM
@@ -39,7 +49,8 @@ export function pictureOf(sheet: Sheet, layer: Layer, box: Rect, selection?: Sel
       const to = 4 * ((py - box.y0 + RIM) * width + part.x0 - box.x0 + RIM)
       pixels.set(tile.subarray(4 * (from + part.x0), 4 * (from + part.x1)), to)
       if (!chosen) continue
-      for (let px = part.x0, at = to + 3; px < part.x1; px++, at += 4) pixels[at] = taken(pixels[at]!, chosen[from + px]!)
+      for (let px = part.x0, at = to + 3; px < part.x1; px++, at += 4)
+        pixels[at] = taken(pixels[at]!, chosen[from + px]!)
     }
   }
   return { box, width, height, pixels }
@@ -52,7 +63,8 @@ export function pictureOfValues(box: Rect, values: Uint8Array): Picture {
   const height = box.y1 - box.y0 + 2 * RIM
   const pixels = new Uint8Array(width * height * 4)
   for (let y = 0; y < height - 2 * RIM; y++) {
-    for (let x = 0; x < inner; x++) pixels.fill(values[y * inner + x]!, 4 * ((y + RIM) * width + x + RIM), 4 * ((y + RIM) * width + x + RIM) + 4)
+    for (let x = 0; x < inner; x++)
+      pixels.fill(values[y * inner + x]!, 4 * ((y + RIM) * width + x + RIM), 4 * ((y + RIM) * width + x + RIM) + 4)
   }
   return { box, width, height, pixels }
 }
@@ -62,7 +74,10 @@ export function thinned(tile: Tile, selected: Uint8Array, taking: Taking = 'shar
   const out = new Uint8Array(tile.length)
   for (let i = 0; i < selected.length; i++) {
     const at = 4 * i
-    const alpha = taking === 'share' ? shareOf(tile[at + 3]!, 255 - selected[i]!) : tile[at + 3]! - TAKEN[taking](tile[at + 3]!, selected[i]!)
+    const alpha =
+      taking === 'share'
+        ? shareOf(tile[at + 3]!, 255 - selected[i]!)
+        : tile[at + 3]! - TAKEN[taking](tile[at + 3]!, selected[i]!)
     if (alpha === 0) continue
     out[at] = tile[at]!
     out[at + 1] = tile[at + 1]!

@@ -1,11 +1,11 @@
 import type { Rect } from '../base'
 
 /** Where a box (sheet px) goes. Corners and points are x, y, x, y … in sheet px. */
-export type Destination
+export type Destination =
   /** Its four corners, clockwise from the top left one. */
-  = | { readonly kind: 'corners', readonly points: readonly number[] }
+  | { readonly kind: 'corners'; readonly points: readonly number[] }
   /** A net of columns × rows cells, its knots row by row from the top left: (columns + 1) × (rows + 1) of them. */
-    | { readonly kind: 'net', readonly columns: number, readonly rows: number, readonly points: readonly number[] }
+  | { readonly kind: 'net'; readonly columns: number; readonly rows: number; readonly points: readonly number[] }
 
 /** Less area than this of a destination shows nothing, px². */
 const LEAST_AREA = 0.5
@@ -64,13 +64,19 @@ export function inverseOf([a, b, c, d, e, f, g, h, i]: Projective): Projective |
   if (determinant === 0) return null
   const k = 1 / determinant
   return [
-    (e * i - f * h) * k, (c * h - b * i) * k, (b * f - c * e) * k,
-    (f * g - d * i) * k, (a * i - c * g) * k, (c * d - a * f) * k,
-    (d * h - e * g) * k, (b * g - a * h) * k, (a * e - b * d) * k,
+    (e * i - f * h) * k,
+    (c * h - b * i) * k,
+    (b * f - c * e) * k,
+    (f * g - d * i) * k,
+    (a * i - c * g) * k,
+    (c * d - a * f) * k,
+    (d * h - e * g) * k,
+    (b * g - a * h) * k,
+    (a * e - b * d) * k,
   ]
 }
 
-export function mapped(m: Projective, x: number, y: number): { x: number, y: number } {
+export function mapped(m: Projective, x: number, y: number): { x: number; y: number } {
   const w = m[6] * x + m[7] * y + m[8]
   return { x: (m[0] * x + m[1] * y + m[2]) / w, y: (m[3] * x + m[4] * y + m[5]) / w }
 }
@@ -78,7 +84,9 @@ export function mapped(m: Projective, x: number, y: number): { x: number, y: num
 /** Why nothing would be left of the box there; null when all is well. */
 export function destinationTrouble(box: Rect, to: Destination): string | null {
   if (to.kind === 'net') {
-    return to.points.length === 2 * (to.columns + 1) * (to.rows + 1) ? null : 'the net has not as many knots as its cells need'
+    return to.points.length === 2 * (to.columns + 1) * (to.rows + 1)
+      ? null
+      : 'the net has not as many knots as its cells need'
   }
   if (!projectiveTo(box, to.points)) return 'its corners lie on a line or cross over'
   return Math.abs(areaOf(to.points)) < LEAST_AREA ? 'nothing of it would be left' : null

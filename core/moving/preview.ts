@@ -4,10 +4,17 @@ import { inverseOf, projectiveTo, times, type Destination, type Projective } fro
 import type { Sampler } from './sampler'
 
 /** Where the sheet lies in what is shown: a place of it is scaled, then moved. */
-export interface Shown { readonly x: number, readonly y: number, readonly scale: number }
+export interface Shown {
+  readonly x: number
+  readonly y: number
+  readonly scale: number
+}
 
 /** A picture of what is shown, straight-alpha RGBA8, row-major, and where it lies. */
-export interface Preview { readonly box: Rect, readonly pixels: Uint8ClampedArray }
+export interface Preview {
+  readonly box: Rect
+  readonly pixels: Uint8ClampedArray
+}
 
 /** Marks px of the field to which nothing comes. */
 const NOWHERE = NaN
@@ -46,7 +53,12 @@ export class Previewer {
     }
     // A net's surface may swing out over its knots.
     const spare = (Math.max(x1 - x0, y1 - y0) * scale) / 8 + 2
-    return { x0: Math.floor(x + x0 * scale - spare), y0: Math.floor(y + y0 * scale - spare), x1: Math.ceil(x + x1 * scale + spare), y1: Math.ceil(y + y1 * scale + spare) }
+    return {
+      x0: Math.floor(x + x0 * scale - spare),
+      y0: Math.floor(y + y0 * scale - spare),
+      x1: Math.ceil(x + x1 * scale + spare),
+      y1: Math.ceil(y + y1 * scale + spare),
+    }
   }
 
   private fillCorners(box: Rect, points: readonly number[], { x, y, scale }: Shown, at: Rect): void {
@@ -115,8 +127,10 @@ export class Previewer {
       if (alpha < 0.5) continue
       const to = 4 * i
       out[to] = (a * pixels[at]! + b * pixels[at + 4]! + c * pixels[below]! + d * pixels[below + 4]!) / alpha
-      out[to + 1] = (a * pixels[at + 1]! + b * pixels[at + 5]! + c * pixels[below + 1]! + d * pixels[below + 5]!) / alpha
-      out[to + 2] = (a * pixels[at + 2]! + b * pixels[at + 6]! + c * pixels[below + 2]! + d * pixels[below + 6]!) / alpha
+      out[to + 1] =
+        (a * pixels[at + 1]! + b * pixels[at + 5]! + c * pixels[below + 1]! + d * pixels[below + 5]!) / alpha
+      out[to + 2] =
+        (a * pixels[at + 2]! + b * pixels[at + 6]! + c * pixels[below + 2]! + d * pixels[below + 6]!) / alpha
       out[to + 3] = alpha
     }
     return out

@@ -19,12 +19,19 @@ export class Sampler {
   private readonly ys = new Float64Array(FIELD_SIDE)
   /** Readings that wait to be done together: of one level, several to a px. */
   private readonly waiting = {
-    count: 0, level: 0, xs: new Float64Array(READ_PLACES), ys: new Float64Array(READ_PLACES), read: new Float32Array(4 * READ_PLACES),
+    count: 0,
+    level: 0,
+    xs: new Float64Array(READ_PLACES),
+    ys: new Float64Array(READ_PLACES),
+    read: new Float32Array(4 * READ_PLACES),
     /** For each px that waits: where it is read into, and how many readings it has. */
     px: [] as number[],
   }
 
-  constructor(private readonly kernels: Kernels, private readonly picture: Picture) {
+  constructor(
+    private readonly kernels: Kernels,
+    private readonly picture: Picture,
+  ) {
     this.levels = [picture]
   }
 
@@ -57,7 +64,16 @@ export class Sampler {
   }
 
   /** Puts by the readings over what a px covers, whose mean it gets: the steps to the next px say how much that is. */
-  private wait(x: number, y: number, ux: number, vx: number, uy: number, vy: number, to: number, out: Float32Array): void {
+  private wait(
+    x: number,
+    y: number,
+    ux: number,
+    vx: number,
+    uy: number,
+    vy: number,
+    to: number,
+    out: Float32Array,
+  ): void {
     const across = Math.sqrt(ux * ux + vx * vx)
     const down = Math.sqrt(uy * uy + vy * vy)
     let level = 0
@@ -112,7 +128,7 @@ export class Sampler {
   }
 
   /** The picture nearest in size to one that is squeezed by so much. */
-  nearest(squeeze: number): { level: Pixels, scale: number } {
+  nearest(squeeze: number): { level: Pixels; scale: number } {
     let level = 0
     let size = 1
     while (squeeze >= 1.5 * size) {
@@ -124,12 +140,12 @@ export class Sampler {
   }
 
   /** Where the picture's first px lies on the sheet. */
-  get origin(): { left: number, top: number } {
+  get origin(): { left: number; top: number } {
     return { left: this.picture.box.x0 - RIM, top: this.picture.box.y0 - RIM }
   }
 
   /** The picture at 1 ÷ 2^level, or the smallest there is. */
-  private level(level: number): { picture: Pixels, scale: number } {
+  private level(level: number): { picture: Pixels; scale: number } {
     while (this.levels.length <= level) {
       const last = this.levels[this.levels.length - 1]!
       if (last.width <= 8 || last.height <= 8) break

@@ -15,7 +15,7 @@ export interface MuralTerms {
   /** What one square stands for, as “a grown cat”. */
   readonly unitWords: string
   /** Where all lines that go away meet; null: nobody asks for it. */
-  readonly vanishing: { readonly x: number, readonly y: number } | null
+  readonly vanishing: { readonly x: number; readonly y: number } | null
   /** Whether the cut of the picture lies under the sheet, to draw over; else it hangs beside. */
   readonly isUnder: boolean
 }
@@ -40,37 +40,67 @@ export function scaleGuide(grid: MuralGrid, unit: number, { own }: Pick<Panel, '
   const sheet = panelSheet(grid)
   const spacing = Math.max(unit, LEAST_SPACING)
   const on = (start: number) => (((grid.bleed - start) % spacing) + spacing) % spacing
-  return { ...newGuide('grid', 'scale', sheet) as Extract<Guide, { kind: 'grid' }>, spacing, offsetX: on(own.x0), offsetY: on(own.y0), opacity: 30 }
+  return {
+    ...(newGuide('grid', 'scale', sheet) as Extract<Guide, { kind: 'grid' }>),
+    spacing,
+    offsetX: on(own.x0),
+    offsetY: on(own.y0),
+    opacity: 30,
+  }
 }
 
 /** The mural's vanishing point from where a panel's sheet lies. */
-export function vanishingGuide(grid: MuralGrid, { x, y }: { readonly x: number, readonly y: number }, { own }: Pick<Panel, 'own'>): Guide {
-  return { ...newGuide('perspective', 'vanishing', panelSheet(grid)) as Extract<Guide, { kind: 'perspective' }>, points: [{ x: x - own.x0 + grid.bleed, y: y - own.y0 + grid.bleed }], opacity: 30 }
+export function vanishingGuide(
+  grid: MuralGrid,
+  { x, y }: { readonly x: number; readonly y: number },
+  { own }: Pick<Panel, 'own'>,
+): Guide {
+  return {
+    ...(newGuide('perspective', 'vanishing', panelSheet(grid)) as Extract<Guide, { kind: 'perspective' }>),
+    points: [{ x: x - own.x0 + grid.bleed, y: y - own.y0 + grid.bleed }],
+    opacity: 30,
+  }
 }
 
 /** The picture of a panel's plan is called so. */
 const CUT = 'cut'
 
-/** What someone who draws a panel has before them: its sheet, the shared colours and scale, and the cut of the picture. */
+/**
+ * What someone who draws a panel has before them: its sheet, the shared colours and scale, and the cut of the picture.
+ */
 export function panelPlan(grid: MuralGrid, terms: MuralTerms, panel: Panel, cut: Omit<PlanPicture, 'id'> | null): Plan {
   const { width, height } = panelSheet(grid)
   const base = ownPlan(`${terms.title.slice(0, 70)} · ${panelName(panel)}`, { width, height, paper: [255, 255, 255] })
   const [step] = base.steps
   return {
-    ...base, goal: terms.words || 'One part of a picture that the whole class draws.', palette: terms.palette,
-    steps: [{
-      ...step!, id: PANEL_STEP, title: `Your part: ${panelName(panel)}`,
-      words: [
-        ...terms.words ? [terms.words] : [],
-        `The thin line marks your part. Paint ${grid.bleed} px beyond it, so that no white is left where the parts meet.`,
-        'What your neighbours draw shows faintly along the edges. Let lines and colours run on into theirs.',
-        ...terms.unit ? [`One square is ${terms.unitWords || 'the same for all'}.`] : [],
-      ],
-      slip: { slip: 'Everything stops at the thin line, and a white seam is left.', remedy: 'Paint on to the edge of the sheet. What is beyond the line is cut off.' },
-      layer: { id: 'panel-first', name: 'Drawing', place: 0 },
-      ...(terms.unit || terms.vanishing) && { guides: [...terms.unit ? [scaleGuide(grid, terms.unit, panel)] : [], ...terms.vanishing ? [vanishingGuide(grid, terms.vanishing, panel)] : []] },
-      ...cut && { reference: CUT },
-    }],
-    ...cut && { pictures: [{ id: CUT, ...cut }] },
+    ...base,
+    goal: terms.words || 'One part of a picture that the whole class draws.',
+    palette: terms.palette,
+    steps: [
+      {
+        ...step!,
+        id: PANEL_STEP,
+        title: `Your part: ${panelName(panel)}`,
+        words: [
+          ...(terms.words ? [terms.words] : []),
+          `The thin line marks your part. Paint ${grid.bleed} px beyond it, so that no white is left where the parts meet.`,
+          'What your neighbours draw shows faintly along the edges. Let lines and colours run on into theirs.',
+          ...(terms.unit ? [`One square is ${terms.unitWords || 'the same for all'}.`] : []),
+        ],
+        slip: {
+          slip: 'Everything stops at the thin line, and a white seam is left.',
+          remedy: 'Paint on to the edge of the sheet. What is beyond the line is cut off.',
+        },
+        layer: { id: 'panel-first', name: 'Drawing', place: 0 },
+        ...((terms.unit || terms.vanishing) && {
+          guides: [
+            ...(terms.unit ? [scaleGuide(grid, terms.unit, panel)] : []),
+            ...(terms.vanishing ? [vanishingGuide(grid, terms.vanishing, panel)] : []),
+          ],
+        }),
+        ...(cut && { reference: CUT }),
+      },
+    ],
+    ...(cut && { pictures: [{ id: CUT, ...cut }] }),
   }
 }

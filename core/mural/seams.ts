@@ -6,11 +6,11 @@ import { neighbourOf, OPPOSITE, panelsOf, SIDES, type MuralGrid, type Side } fro
 export type EdgeProfile = readonly Rgb8[]
 
 /** What does not meet along a seam: places from the start of the edge, px. */
-export type SeamMark
+export type SeamMark =
   /** The colours differ by so much, ΔE00, from one place to another. */
-  = | { readonly kind: 'colour', readonly from: number, readonly to: number, readonly difference: number }
+  | { readonly kind: 'colour'; readonly from: number; readonly to: number; readonly difference: number }
   /** A line comes to the edge on one side, and none on the other. */
-    | { readonly kind: 'line', readonly at: number, readonly on: 'first' | 'second' }
+  | { readonly kind: 'line'; readonly at: number; readonly on: 'first' | 'second' }
 
 export interface SeamFound {
   /** Share of the edge where the colours meet, 0 … 1. */
@@ -23,7 +23,10 @@ export interface SeamFound {
 
 /** Px inward over which an edge's colour is taken. */
 export const EDGE_DEPTH = 3
-/** Colours that differ by no more meet, ΔE00: what a viewer of two areas side by side takes for one (common practice, no source). */
+/**
+ * Colours that differ by no more meet, ΔE00: what a viewer of two areas side by side takes for one (common practice, no
+ * source).
+ */
 const MEETS = 6
 /** A shorter run that differs is a line's shift, not a colour, px. */
 const LEAST_RUN = 12
@@ -41,7 +44,7 @@ export function edgeProfile(pixels: Uint8Array, width: number, own: Rect, side: 
     const sum = [0, 0, 0]
     for (let d = 0; d < EDGE_DEPTH; d++) {
       const x = isUpright ? (side === 'left' ? own.x0 + d : own.x1 - 1 - d) : own.x0 + i
-      const y = isUpright ? own.y0 + i : (side === 'above' ? own.y0 + d : own.y1 - 1 - d)
+      const y = isUpright ? own.y0 + i : side === 'above' ? own.y0 + d : own.y1 - 1 - d
       for (let c = 0; c < 3; c++) sum[c]! += pixels[4 * (y * width + x) + c]!
     }
     return [Math.round(sum[0]! / EDGE_DEPTH), Math.round(sum[1]! / EDGE_DEPTH), Math.round(sum[2]! / EDGE_DEPTH)]
@@ -64,7 +67,10 @@ export function linesAlong(profile: EdgeProfile): number[] {
   return out
 }
 
-/** Whether a place is a line's: much darker than the usual of what is round it. Most places are told by the lightest there alone. */
+/**
+ * Whether a place is a line's: much darker than the usual of what is round it. Most places are told by the lightest
+ * there alone.
+ */
 function isDarkAt(lightness: readonly number[], i: number): boolean {
   const [from, to] = [Math.max(i - ROUND, 0), Math.min(i + ROUND + 1, lightness.length)]
   let lightest = 0
@@ -95,7 +101,12 @@ export function seamBetween(first: EdgeProfile, second: EdgeProfile): SeamFound 
     }
     from = -1
   }
-  return { meets: length ? 1 - apart / length : 1, linesMet: linesA.length + linesB.length - aloneA.length - aloneB.length, lines: linesA.length + linesB.length, marks }
+  return {
+    meets: length ? 1 - apart / length : 1,
+    linesMet: linesA.length + linesB.length - aloneA.length - aloneB.length,
+    lines: linesA.length + linesB.length,
+    marks,
+  }
 }
 
 /** Lines of one side that have none near them on the other. */
@@ -125,7 +136,10 @@ export function bytesOfEdges(edges: Edges): Uint8Array {
 }
 
 /** What {@link bytesOfEdges} made, of a panel of this size; null when the bytes are not so many. */
-export function edgesOfBytes(bytes: Uint8Array, { width, height }: { readonly width: number, readonly height: number }): Edges | null {
+export function edgesOfBytes(
+  bytes: Uint8Array,
+  { width, height }: { readonly width: number; readonly height: number },
+): Edges | null {
   if (bytes.length !== 6 * (width + height)) return null
   let at = 0
   const take = (length: number): EdgeProfile => Array.from({ length }, () => [bytes[at++]!, bytes[at++]!, bytes[at++]!])
@@ -135,12 +149,17 @@ export function edgesOfBytes(bytes: Uint8Array, { width, height }: { readonly wi
 /** How a panel meets its neighbours, measured with the panel as the first. */
 export type PanelSeamsFound = Readonly<Partial<Record<Side, SeamFound>>>
 
-/** The seams of a panel with what its neighbours have along the common edges. Where nobody has painted yet nothing can be met. */
+/**
+ * The seams of a panel with what its neighbours have along the common edges. Where nobody has painted yet nothing can
+ * be met.
+ */
 export function seamsWith(edges: Edges, neighbours: Partial<Edges>): PanelSeamsFound {
-  return Object.fromEntries(SIDES.flatMap((side) => {
-    const other = neighbours[side]
-    return other && !isBlankEdge(other) ? [[side, seamBetween(edges[side], other)]] : []
-  }))
+  return Object.fromEntries(
+    SIDES.flatMap(side => {
+      const other = neighbours[side]
+      return other && !isBlankEdge(other) ? [[side, seamBetween(edges[side], other)]] : []
+    }),
+  )
 }
 
 /** The seams of every panel of a mural, row by row. `edges`: null where a panel is missing. */
@@ -148,11 +167,13 @@ export function seamsOfAll(grid: MuralGrid, edges: readonly (Edges | null)[]): P
   return panelsOf(grid).map((panel, place) => {
     const own = edges[place]
     if (!own) return {}
-    const neighbours = Object.fromEntries(SIDES.flatMap((side) => {
-      const next = neighbourOf(grid, panel, side)
-      const theirs = next && edges[next.row * grid.columns + next.column]
-      return theirs ? [[side, theirs[OPPOSITE[side]]]] : []
-    }))
+    const neighbours = Object.fromEntries(
+      SIDES.flatMap(side => {
+        const next = neighbourOf(grid, panel, side)
+        const theirs = next && edges[next.row * grid.columns + next.column]
+        return theirs ? [[side, theirs[OPPOSITE[side]]]] : []
+      }),
+    )
     return seamsWith(own, neighbours)
   })
 }

@@ -12,8 +12,16 @@ describe('a cut of the sheet', () => {
     ['pulled by a side', cropHandled(free, 'side 3', { x: 40, y: 9 }), [40, 100, 500, 300]],
     ['pulled over its other side: it stops', cropHandled(free, 'side 1', { x: 0, y: 9 }), [100, 100, 164, 300]],
     ['squared', withRatio(free, 1), [200, 100, 400, 300]],
-    ['squared and pulled by a corner: the other stays', cropHandled(withRatio(free, 1), 'corner 2', { x: 500, y: 310 }), [200, 100, 500, 400]],
-    ['squared and pulled by a side: its middle stays', cropHandled(withRatio(free, 1), 'side 1', { x: 500, y: 0 }), [200, 50, 500, 350]],
+    [
+      'squared and pulled by a corner: the other stays',
+      cropHandled(withRatio(free, 1), 'corner 2', { x: 500, y: 310 }),
+      [200, 100, 500, 400],
+    ],
+    [
+      'squared and pulled by a side: its middle stays',
+      cropHandled(withRatio(free, 1), 'side 1', { x: 500, y: 0 }),
+      [200, 50, 500, 350],
+    ],
     ['freed again', withRatio(withRatio(free, 1), null), [200, 100, 400, 300]],
   ])('is %s', (_what, crop, expected) => {
     expect(list(crop)).toEqual(expected)
@@ -32,13 +40,19 @@ describe('a cut of the sheet', () => {
   })
 
   it('keeps its ratio to half a px whatever is pulled', () => {
-    fc.assert(fc.property(
-      fc.constantFrom(...cropHandles(free).map(({ key }) => key)), fc.integer({ min: -900, max: 900 }), fc.integer({ min: -900, max: 900 }), fc.constantFrom(1, 4 / 3, 210 / 297, 16 / 9),
-      (key, x, y, ratio) => {
-        const { box } = cropHandled(withRatio(free, ratio), key, { x, y })
-        expect(Math.abs((box.x1 - box.x0) / ratio - (box.y1 - box.y0))).toBeLessThanOrEqual(0.5)
-        expect(box.x1 - box.x0).toBeGreaterThanOrEqual(64)
-      },
-    ), { seed: 5 })
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...cropHandles(free).map(({ key }) => key)),
+        fc.integer({ min: -900, max: 900 }),
+        fc.integer({ min: -900, max: 900 }),
+        fc.constantFrom(1, 4 / 3, 210 / 297, 16 / 9),
+        (key, x, y, ratio) => {
+          const { box } = cropHandled(withRatio(free, ratio), key, { x, y })
+          expect(Math.abs((box.x1 - box.x0) / ratio - (box.y1 - box.y0))).toBeLessThanOrEqual(0.5)
+          expect(box.x1 - box.x0).toBeGreaterThanOrEqual(64)
+        },
+      ),
+      { seed: 5 },
+    )
   })
 })

@@ -27,11 +27,24 @@ export function cropMoved({ box, ratio }: Crop, dx: number, dy: number): Crop {
 }
 
 /** Handles: `corner 0` … `corner 3` clockwise from the top left, `side 0` … `side 3` from the top. */
-export function cropHandles({ box: { x0, y0, x1, y1 } }: Crop): { key: string, x: number, y: number }[] {
+export function cropHandles({ box: { x0, y0, x1, y1 } }: Crop): { key: string; x: number; y: number }[] {
   const [cx, cy] = [(x0 + x1) / 2, (y0 + y1) / 2]
-  const corners = [[x0, y0], [x1, y0], [x1, y1], [x0, y1]]
-  const sides = [[cx, y0], [x1, cy], [cx, y1], [x0, cy]]
-  return [...corners.map(([x, y], i) => ({ key: `corner ${i}`, x: x!, y: y! })), ...sides.map(([x, y], i) => ({ key: `side ${i}`, x: x!, y: y! }))]
+  const corners = [
+    [x0, y0],
+    [x1, y0],
+    [x1, y1],
+    [x0, y1],
+  ]
+  const sides = [
+    [cx, y0],
+    [x1, cy],
+    [cx, y1],
+    [x0, cy],
+  ]
+  return [
+    ...corners.map(([x, y], i) => ({ key: `corner ${i}`, x: x!, y: y! })),
+    ...sides.map(([x, y], i) => ({ key: `side ${i}`, x: x!, y: y! })),
+  ]
 }
 
 /** A handle taken to a place; with a ratio the other side goes along. */

@@ -3,7 +3,7 @@ import { cornersOf, mapped, projectiveTo, straightNet, type Destination } from '
 
 /** How the handles of a part change it. */
 export const WAYS = ['size', 'slant', 'corners', 'net'] as const
-export type Way = typeof WAYS[number]
+export type Way = (typeof WAYS)[number]
 
 /** A part of a layer in hand: what was taken hold of, and where it goes. All in sheet px. */
 export interface Held {
@@ -49,13 +49,22 @@ export function handlesOf(held: Held, way: Way, arm: number): Handle[] {
   const corners = outerCorners(held)
   if (way === 'net') return pointsOf(held).map((point, i) => ({ key: `knot ${i}`, role: 'knot', ...point }))
   const four = corners.map((point, i): Handle => ({ key: `corner ${i}`, role: 'corner', ...point }))
-  const sides = corners.map((a, i): Handle => ({ key: `side ${i}`, role: 'side', ...between(a, corners[(i + 1) % 4]!) }))
+  const sides = corners.map((a, i): Handle => ({
+    key: `side ${i}`,
+    role: 'side',
+    ...between(a, corners[(i + 1) % 4]!),
+  }))
   if (way === 'corners') return four
   if (way === 'slant') return sides
   const top = sides[0]!
   const middle = middleOf(held)
   const length = Math.hypot(top.x - middle.x, top.y - middle.y) || 1
-  const turn: Handle = { key: 'turn', role: 'turn', x: top.x + ((top.x - middle.x) / length) * arm, y: top.y + ((top.y - middle.y) / length) * arm }
+  const turn: Handle = {
+    key: 'turn',
+    role: 'turn',
+    x: top.x + ((top.x - middle.x) / length) * arm,
+    y: top.y + ((top.y - middle.y) / length) * arm,
+  }
   return [...four, ...sides, turn]
 }
 
@@ -63,7 +72,16 @@ const between = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y + 
 
 /** Every point of it mapped. */
 function withPoints(held: Held, map: (point: Point) => Point): Held {
-  return { ...held, to: { ...held.to, points: pointsOf(held).flatMap((point) => { const { x, y } = map(point); return [x, y] }) } }
+  return {
+    ...held,
+    to: {
+      ...held.to,
+      points: pointsOf(held).flatMap(point => {
+        const { x, y } = map(point)
+        return [x, y]
+      }),
+    },
+  }
 }
 
 export function movedBy(held: Held, dx: number, dy: number): Held {
@@ -75,13 +93,19 @@ export function turnedBy(held: Held, angle: number): Held {
   const middle = middleOf(held)
   const c = Math.cos(angle)
   const s = Math.sin(angle)
-  return withPoints(held, ({ x, y }) => ({ x: middle.x + (x - middle.x) * c - (y - middle.y) * s, y: middle.y + (x - middle.x) * s + (y - middle.y) * c }))
+  return withPoints(held, ({ x, y }) => ({
+    x: middle.x + (x - middle.x) * c - (y - middle.y) * s,
+    y: middle.y + (x - middle.x) * s + (y - middle.y) * c,
+  }))
 }
 
 /** By a quarter, to the last bit: no sine comes into it. */
 export function quarterTurned(held: Held, way: 1 | -1): Held {
   const middle = middleOf(held)
-  const turned = withPoints(held, ({ x, y }) => ({ x: middle.x - way * (y - middle.y), y: middle.y + way * (x - middle.x) }))
+  const turned = withPoints(held, ({ x, y }) => ({
+    x: middle.x - way * (y - middle.y),
+    y: middle.y + way * (x - middle.x),
+  }))
   // Corners that lay on px borders do so again.
   const first = pointsOf(turned)[0]!
   return movedBy(turned, Math.round(first.x) - first.x, Math.round(first.y) - first.y)
@@ -94,10 +118,17 @@ export function flipped(held: Held, isSideways: boolean): Held {
 }
 
 /** Takes a handle to a place. `isEven`: proportions kept, turns in steps; `isCentred`: the middle stays. */
-export function handled(held: Held, way: Way, key: string, to: Point, { isEven = false, isCentred = false } = {}): Held {
+export function handled(
+  held: Held,
+  way: Way,
+  key: string,
+  to: Point,
+  { isEven = false, isCentred = false } = {},
+): Held {
   const [kind, number] = key.split(' ') as [string, string]
   const i = Number(number)
-  if (kind === 'knot' || (kind === 'corner' && way === 'corners')) return withPointAt(held, kind === 'knot' ? i : cornerIndex(held, i), to)
+  if (kind === 'knot' || (kind === 'corner' && way === 'corners'))
+    return withPointAt(held, kind === 'knot' ? i : cornerIndex(held, i), to)
   if (kind === 'turn') return turnedTo(held, to, isEven)
   if (way === 'slant') return slanted(held, i, to)
   return kind === 'corner' ? sizedByCorner(held, i, to, isEven, isCentred) : sizedBySide(held, i, to, isCentred)
@@ -110,7 +141,7 @@ function cornerIndex({ to }: Held, corner: number): number {
 
 function withPointAt(held: Held, at: number, to: Point): Held {
   let i = -1
-  return withPoints(held, (point) => (++i === at ? to : point))
+  return withPoints(held, point => (++i === at ? to : point))
 }
 
 function turnedTo(held: Held, to: Point, isEven: boolean): Held {
@@ -127,7 +158,7 @@ function turnedTo(held: Held, to: Point, isEven: boolean): Held {
 }
 
 /** The frame of a part: its top side and its left side from a corner, as vectors. */
-function frameOf(held: Held): { ax: Point, ay: Point } {
+function frameOf(held: Held): { ax: Point; ay: Point } {
   const [a, b, c, d] = outerCorners(held)
   // The mean of opposite sides, so that a distorted part has a frame as well.
   return {
@@ -141,7 +172,7 @@ function scaled(held: Held, anchor: Point, fx: number, fy: number): Held {
   const { ax, ay } = frameOf(held)
   const under = ax.x * ay.y - ax.y * ay.x
   if (under === 0) return held
-  return withPoints(held, (point) => {
+  return withPoints(held, point => {
     const px = point.x - anchor.x
     const py = point.y - anchor.y
     const u = ((px * ay.y - py * ay.x) / under) * fx
@@ -151,7 +182,7 @@ function scaled(held: Held, anchor: Point, fx: number, fy: number): Held {
 }
 
 /** Its place in the frame, as shares of the two sides, from an anchor. */
-function shares(held: Held, anchor: Point, point: Point): { u: number, v: number } {
+function shares(held: Held, anchor: Point, point: Point): { u: number; v: number } {
   const { ax, ay } = frameOf(held)
   const under = ax.x * ay.y - ax.y * ay.x || 1
   const px = point.x - anchor.x
@@ -184,7 +215,9 @@ function sizedBySide(held: Held, i: number, to: Point, isCentred: boolean): Held
   const anchor = isCentred ? middleOf(held) : between(corners[(i + 2) % 4]!, corners[(i + 3) % 4]!)
   const before = shares(held, anchor, side)
   const after = shares(held, anchor, to)
-  return i % 2 === 0 ? scaled(held, anchor, 1, factor(after.v / (before.v || 1))) : scaled(held, anchor, factor(after.u / (before.u || 1)), 1)
+  return i % 2 === 0
+    ? scaled(held, anchor, 1, factor(after.v / (before.v || 1)))
+    : scaled(held, anchor, factor(after.u / (before.u || 1)), 1)
 }
 
 /** A side moved along itself: the opposite one stays. */
@@ -196,7 +229,7 @@ function slanted(held: Held, i: number, to: Point): Held {
   const at = shares(held, anchor, side)
   const { ax, ay } = frameOf(held)
   // What lies on the anchor's side of the frame stays; the rest goes along in proportion.
-  return withPoints(held, (point) => {
+  return withPoints(held, point => {
     const own = shares(held, anchor, point)
     const share = i % 2 === 0 ? (own.v / (at.v || 1)) * (u - at.u) : (own.u / (at.u || 1)) * (v - at.v)
     const way = i % 2 === 0 ? ax : ay
@@ -224,7 +257,7 @@ export function holds(held: Held, { x, y }: Point): boolean {
   let isIn = false
   corners.forEach((a, i) => {
     const b = corners[(i + 1) % 4]!
-    if ((a.y > y) !== (b.y > y) && x < a.x + ((y - a.y) / (b.y - a.y)) * (b.x - a.x)) isIn = !isIn
+    if (a.y > y !== b.y > y && x < a.x + ((y - a.y) / (b.y - a.y)) * (b.x - a.x)) isIn = !isIn
   })
   return isIn
 }

@@ -2,7 +2,22 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { applyAct, blankDrawing, contentHash, replay, standingActs } from '../drawing'
 import { loadKernels } from '../kernels'
 import { lookAt } from '../lookfor'
-import { addStep, draftPlan, ghostEntries, mergeSteps, moveStep, partsOf, planSchema, proposeAgain, redrawStep, removeStep, renameLayer, splitStep, starterEntries, type Plan } from './index'
+import {
+  addStep,
+  draftPlan,
+  ghostEntries,
+  mergeSteps,
+  moveStep,
+  partsOf,
+  planSchema,
+  proposeAgain,
+  redrawStep,
+  removeStep,
+  renameLayer,
+  splitStep,
+  starterEntries,
+  type Plan,
+} from './index'
 import { lessonRecord, LESSON_TOOLS, line, ring, Writer } from './testing'
 
 const kernels = loadKernels()
@@ -22,7 +37,9 @@ describe('merging two steps', () => {
     const step = merged.steps[2]!
     expect(step.ready?.map(act => act.kind)).toEqual(['layer-add', 'stack-set'])
     expect(step.words).toHaveLength(2)
-    expect(step.tools.map(tool => (tool.kind === 'pour' ? 'pour' : tool.settings.tool))).toEqual(expect.arrayContaining(['pour', 'soft-brush']))
+    expect(step.tools.map(tool => (tool.kind === 'pour' ? 'pour' : tool.settings.tool))).toEqual(
+      expect.arrayContaining(['pour', 'soft-brush']),
+    )
     expect(step.lookFors.some(each => each.settings.measure === 'right-layer')).toBe(false)
     expect(new Set(step.lookFors.map(each => each.id)).size).toBe(step.lookFors.length)
     expect(ghostEntries(merged, step.id).filter(each => each.type === 'act')).toHaveLength(6)
@@ -55,23 +72,31 @@ describe('splitting a step', () => {
   it('and merging again gives the same drawing, step by step', () => {
     const back = mergeSteps(kernels, splitStep(kernels, plan, 0, 2), 1)
     expect(titles(back)).toEqual(titles(plan))
-    expect(partsOf(back).map(each => each.entries.map(entry => entry.type))).toEqual(partsOf(plan).map(each => each.entries.map(entry => entry.type)))
+    expect(partsOf(back).map(each => each.entries.map(entry => entry.type))).toEqual(
+      partsOf(plan).map(each => each.entries.map(entry => entry.type)),
+    )
   })
 })
 
 describe('moving a step', () => {
   it('goes where the record allows it', () => {
     const writer = new Writer()
-    for (const [layer, x] of [['left', 60], ['right', 300]] as const) {
+    for (const [layer, x] of [
+      ['left', 60],
+      ['right', 300],
+    ] as const) {
       writer.act({ kind: 'layer-add', layer, name: layer, place: 3 }, 4000)
-      for (let i = 0; i < 3; i++) writer.stroke(layer, LESSON_TOOLS.pen, [0, 0, 0], line(x, 60 + 30 * i, x + 120, 60 + 30 * i))
+      for (let i = 0; i < 3; i++)
+        writer.stroke(layer, LESSON_TOOLS.pen, [0, 0, 0], line(x, 60 + 30 * i, x + 120, 60 + 30 * i))
     }
     const two = draftPlan(kernels, { version: 1, sheet: plan.sheet, entries: writer.entries }, { title: 'Two fences' })
     const moved = moveStep(kernels, two, 0, 1)
     expect(titles(moved)).toEqual(['right', 'left'])
     expect(planSchema.safeParse(moved).success).toBe(true)
     expect(partsOf(moved).map(each => each.entries.filter(entry => entry.type === 'act').length)).toEqual([3, 3])
-    expect(moved.demonstration.entries.map(each => each.at)).toEqual([...moved.demonstration.entries.map(each => each.at)].sort((a, b) => a - b))
+    expect(moved.demonstration.entries.map(each => each.at)).toEqual(
+      [...moved.demonstration.entries.map(each => each.at)].sort((a, b) => a - b),
+    )
   })
 
   it('is refused where the picture would come out different', () => {
@@ -85,7 +110,11 @@ describe('taking a step out', () => {
   it('leaves the others as they are', () => {
     const left = removeStep(kernels, plan, 0)
     expect(titles(left)).toEqual(['Lines', 'Colour', 'Shade'])
-    expect(standingActs(left.demonstration.entries).some(each => 'layer' in each.act && each.act.layer === 'a' && each.act.kind === 'stroke')).toBe(false)
+    expect(
+      standingActs(left.demonstration.entries).some(
+        each => 'layer' in each.act && each.act.layer === 'a' && each.act.kind === 'stroke',
+      ),
+    ).toBe(false)
   })
 
   it('is refused for the only one', () => {
@@ -130,12 +159,20 @@ describe('drawing a step again', () => {
 
   it('proposes look-fors again as they were drafted', () => {
     expect(proposeAgain(kernels, plan, 3)).toEqual(plan.steps[3]!.lookFors)
-    expect(proposeAgain(kernels, { ...plan, steps: plan.steps.map(step => ({ ...step, lookFors: [] })) }, 0)).toEqual(plan.steps[0]!.lookFors)
+    expect(proposeAgain(kernels, { ...plan, steps: plan.steps.map(step => ({ ...step, lookFors: [] })) }, 0)).toEqual(
+      plan.steps[0]!.lookFors,
+    )
   })
 
   it('leaves out a line that was only tried', () => {
-    const writer = new Writer().stroke('a', LESSON_TOOLS.pencil, [0, 0, 0], line(0, 0, 100, 100)).undo().stroke('a', LESSON_TOOLS.pencil, [0, 0, 0], line(10, 300, 400, 300))
-    const redrawn = redrawStep(kernels, plan, 0, [{ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'a', name: 'Sketch', place: 0 } }, ...writer.entries])
+    const writer = new Writer()
+      .stroke('a', LESSON_TOOLS.pencil, [0, 0, 0], line(0, 0, 100, 100))
+      .undo()
+      .stroke('a', LESSON_TOOLS.pencil, [0, 0, 0], line(10, 300, 400, 300))
+    const redrawn = redrawStep(kernels, plan, 0, [
+      { type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'a', name: 'Sketch', place: 0 } },
+      ...writer.entries,
+    ])
     expect(partsOf(redrawn)[0]!.entries.filter(each => each.type === 'act')).toHaveLength(1)
   })
 })
@@ -147,12 +184,23 @@ describe('joining, asked honestly', () => {
       const step = merged.steps[at - 1]!
       const standing = standingActs(merged.demonstration.entries)
       const upTo = standing.slice(0, standing.findLastIndex(each => each.step === step.id) + 1)
-      const drawing = replay(kernels, { ...merged.demonstration, entries: merged.demonstration.entries.slice(0, merged.demonstration.entries.findLastIndex((entry, i, all) => entry.type === 'act' && all.slice(0, i).findLast(each => each.type === 'step')?.step === step.id) + 1) }).drawing
+      const drawing = replay(kernels, {
+        ...merged.demonstration,
+        entries: merged.demonstration.entries.slice(
+          0,
+          merged.demonstration.entries.findLastIndex(
+            (entry, i, all) =>
+              entry.type === 'act' && all.slice(0, i).findLast(each => each.type === 'step')?.step === step.id,
+          ) + 1,
+        ),
+      }).drawing
       const found = lookAt({ drawing, acts: upTo, step: step.id }, step.lookFors)
       expect(found.filter(each => each.verdict === 'not-yet')).toEqual([])
       for (const { settings } of step.lookFors) {
         if (settings.measure !== 'tools-used') continue
-        const laid = step.tools.filter(tool => tool.kind === 'pour' || tool.settings.effect !== 'erase').map(tool => (tool.kind === 'pour' ? 'pour' : tool.settings.tool))
+        const laid = step.tools
+          .filter(tool => tool.kind === 'pour' || tool.settings.effect !== 'erase')
+          .map(tool => (tool.kind === 'pour' ? 'pour' : tool.settings.tool))
         expect(settings.tools.map(each => each.tool).sort()).toEqual(laid.sort())
       }
     }
@@ -197,7 +245,10 @@ describe('a step drawn again', () => {
     expect(fresh.colour).toEqual([24, 140, 60])
     expect(again.steps[1]!.well).toBe(again.palette.length - 1)
     expect(again.steps[1]!.words[0]).toContain(fresh.name)
-    const own = { ...plan, steps: plan.steps.map((step, i) => (i === 1 ? { ...step, words: ['One line, slowly.'] } : step)) }
+    const own = {
+      ...plan,
+      steps: plan.steps.map((step, i) => (i === 1 ? { ...step, words: ['One line, slowly.'] } : step)),
+    }
     expect(redrawStep(kernels, own, 1, [...starter, ...writer.entries]).steps[1]!.words).toEqual(['One line, slowly.'])
   })
 })

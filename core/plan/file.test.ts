@@ -23,10 +23,22 @@ beforeAll(() => {
 
 /** The file with some of its parts otherwise; null: left out. */
 function changed(set: Record<string, Uint8Array | string | null>): Uint8Array {
-  const files = { ...parts, ...Object.fromEntries(Object.entries(set).map(([name, value]) => [name, typeof value === 'string' ? strToU8(value) : value])) }
-  return zipSync(Object.fromEntries(Object.entries(files).filter((each): each is [string, Uint8Array] => each[1] !== null)))
+  const files = {
+    ...parts,
+    ...Object.fromEntries(
+      Object.entries(set).map(([name, value]) => [name, typeof value === 'string' ? strToU8(value) : value]),
+    ),
+  }
+  return zipSync(
+    Object.fromEntries(Object.entries(files).filter((each): each is [string, Uint8Array] => each[1] !== null)),
+  )
 }
-const head = () => JSON.parse(strFromU8(parts['plan.json']!)) as { version: number, plan: Record<string, unknown>, pictures: { file: string }[] }
+const head = () =>
+  JSON.parse(strFromU8(parts['plan.json']!)) as {
+    version: number
+    plan: Record<string, unknown>
+    pictures: { file: string }[]
+  }
 const withHead = (change: (value: ReturnType<typeof head>) => void) => {
   const value = head()
   change(value)
@@ -43,7 +55,13 @@ describe('a plan file', () => {
   })
 
   it('holds JSON, the record and the picture itself', () => {
-    expect(Object.keys(parts).sort()).toEqual(['pictures/ball.png', 'plan.json', 'plan.schema.json', 'record.json', 'record.schema.json'])
+    expect(Object.keys(parts).sort()).toEqual([
+      'pictures/ball.png',
+      'plan.json',
+      'plan.schema.json',
+      'record.json',
+      'record.schema.json',
+    ])
     expect(Buffer.from(parts['pictures/ball.png']!).toString('base64')).toBe(PNG)
   })
 
@@ -59,23 +77,110 @@ describe('a plan file', () => {
     ['that is no zip', () => strToU8('A plan, trust me.'), /no zip file/],
     ['that is empty', () => new Uint8Array(0), /no zip file/],
     ['without the plan', () => changed({ 'plan.json': null }), /plan\.json is missing/],
-    ['whose plan is cut short', () => changed({ 'plan.json': strFromU8(parts['plan.json']!).slice(0, 200) }), /plan\.json: it is no JSON/],
-    ['of a newer version', () => withHead((value) => { value.version = 2 }), /plan\.json, version: the file is of version 2/],
+    [
+      'whose plan is cut short',
+      () => changed({ 'plan.json': strFromU8(parts['plan.json']!).slice(0, 200) }),
+      /plan\.json: it is no JSON/,
+    ],
+    [
+      'of a newer version',
+      () =>
+        withHead(value => {
+          value.version = 2
+        }),
+      /plan\.json, version: the file is of version 2/,
+    ],
     ['of another kind', () => changed({ 'plan.json': '{"format":"something"}' }), /plan\.json, format/],
     ['with a path that climbs out', () => changed({ '../../etc/easel': 'x' }), /leads out of the file/],
     ['with an absolute path', () => changed({ '/etc/easel': 'x' }), /leads out of the file/],
     ['with a path of another system', () => changed({ 'c:\\easel': 'x' }), /leads out of the file/],
-    ['with very many parts', () => changed(Object.fromEntries(Array.from({ length: 300 }, (_, i) => [`pictures/${i}.png`, 'x']))), /more than 200 parts/],
-    ['without a step', () => withHead((value) => { value.plan.steps = [] }), /plan\.json, plan\.steps: a plan needs a step/],
-    ['with words that are none', () => withHead((value) => { (value.plan.steps as { words: unknown }[])[1]!.words = [7] }), /plan\.json, plan\.steps\.1\.words\.0/],
-    ['with a look-for that there is not', () => withHead((value) => { (value.plan.steps as { lookFors: unknown }[])[0]!.lookFors = [{ id: 'a', title: 'a', settings: { measure: 'beauty' } }] }), /plan\.json, plan\.steps\.0\.lookFors\.0/],
-    ['with a look-for that has no target', () => withHead((value) => { (value.plan.steps as { lookFors: unknown }[])[0]!.lookFors = [{ id: 'a', title: 'a', settings: { measure: 'closed-outline', layer: 'b', what: 'it', tolerance: 'standard' } }] }), /plan\.steps\.0\.lookFors\.0/],
-    ['with a picture from elsewhere', () => withHead((value) => { value.pictures[0]!.file = 'plan.json' }), /pictures\.0\.file/],
-    ['whose picture is none', () => changed({ 'pictures/ball.png': '<svg onload="alert(1)"/>' }), /pictures\/ball\.png: this is no PNG/],
-    ['without a picture that it shows', () => withHead((value) => { value.pictures = [] }), /steps\.0\.result/],
-    ['with a record of another version', () => changed({ 'record.json': JSON.stringify({ ...plan.demonstration, version: 9 }) }), /record\.json, version/],
-    ['with an entry that does not fit', () => changed({ 'record.json': JSON.stringify({ ...plan.demonstration, entries: [{ type: 'act', at: 1, act: { kind: 'explode' } }] }) }), /record\.json, entries\.0\.act/],
-    ['with a record on another sheet', () => changed({ 'record.json': JSON.stringify({ ...plan.demonstration, sheet: { ...plan.sheet, width: 900 } }) }), /record\.json, sheet/],
+    [
+      'with very many parts',
+      () => changed(Object.fromEntries(Array.from({ length: 300 }, (_, i) => [`pictures/${i}.png`, 'x']))),
+      /more than 200 parts/,
+    ],
+    [
+      'without a step',
+      () =>
+        withHead(value => {
+          value.plan.steps = []
+        }),
+      /plan\.json, plan\.steps: a plan needs a step/,
+    ],
+    [
+      'with words that are none',
+      () =>
+        withHead(value => {
+          ;(value.plan.steps as { words: unknown }[])[1]!.words = [7]
+        }),
+      /plan\.json, plan\.steps\.1\.words\.0/,
+    ],
+    [
+      'with a look-for that there is not',
+      () =>
+        withHead(value => {
+          ;(value.plan.steps as { lookFors: unknown }[])[0]!.lookFors = [
+            { id: 'a', title: 'a', settings: { measure: 'beauty' } },
+          ]
+        }),
+      /plan\.json, plan\.steps\.0\.lookFors\.0/,
+    ],
+    [
+      'with a look-for that has no target',
+      () =>
+        withHead(value => {
+          ;(value.plan.steps as { lookFors: unknown }[])[0]!.lookFors = [
+            {
+              id: 'a',
+              title: 'a',
+              settings: { measure: 'closed-outline', layer: 'b', what: 'it', tolerance: 'standard' },
+            },
+          ]
+        }),
+      /plan\.steps\.0\.lookFors\.0/,
+    ],
+    [
+      'with a picture from elsewhere',
+      () =>
+        withHead(value => {
+          value.pictures[0]!.file = 'plan.json'
+        }),
+      /pictures\.0\.file/,
+    ],
+    [
+      'whose picture is none',
+      () => changed({ 'pictures/ball.png': '<svg onload="alert(1)"/>' }),
+      /pictures\/ball\.png: this is no PNG/,
+    ],
+    [
+      'without a picture that it shows',
+      () =>
+        withHead(value => {
+          value.pictures = []
+        }),
+      /steps\.0\.result/,
+    ],
+    [
+      'with a record of another version',
+      () => changed({ 'record.json': JSON.stringify({ ...plan.demonstration, version: 9 }) }),
+      /record\.json, version/,
+    ],
+    [
+      'with an entry that does not fit',
+      () =>
+        changed({
+          'record.json': JSON.stringify({
+            ...plan.demonstration,
+            entries: [{ type: 'act', at: 1, act: { kind: 'explode' } }],
+          }),
+        }),
+      /record\.json, entries\.0\.act/,
+    ],
+    [
+      'with a record on another sheet',
+      () => changed({ 'record.json': JSON.stringify({ ...plan.demonstration, sheet: { ...plan.sheet, width: 900 } }) }),
+      /record\.json, sheet/,
+    ],
   ])('%s is refused, with the place of the fault', (_what, file, why) => {
     expect(() => readPlanFile(file())).toThrow(why)
     expect(() => readPlanFile(file())).toThrow(CoreError)
@@ -90,9 +195,11 @@ describe('a plan file', () => {
 
 describe('base64', () => {
   it('is that of the platform', () => {
-    fc.assert(fc.property(fc.uint8Array({ maxLength: 200 }), (bytes) => {
-      expect(base64Of(bytes)).toBe(Buffer.from(bytes).toString('base64'))
-      expect([...bytesOf(base64Of(bytes))]).toEqual([...bytes])
-    }))
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 200 }), bytes => {
+        expect(base64Of(bytes)).toBe(Buffer.from(bytes).toString('base64'))
+        expect([...bytesOf(base64Of(bytes))]).toEqual([...bytes])
+      }),
+    )
   })
 })

@@ -36,9 +36,12 @@ const headSchema = z.strictObject({
 })
 
 /** The two schemas as they are published. */
-export function planFileSchemas(): { readonly [SCHEMA]: object, readonly [RECORD_SCHEMA]: object } {
+export function planFileSchemas(): { readonly [SCHEMA]: object; readonly [RECORD_SCHEMA]: object } {
   const options = { target: 'draft-2020-12', io: 'input' } as const
-  return { [SCHEMA]: { title: 'A Little Easel plan', ...z.toJSONSchema(headSchema, options) }, [RECORD_SCHEMA]: { title: 'The record of a drawing', ...z.toJSONSchema(recordSchema, options) } }
+  return {
+    [SCHEMA]: { title: 'A Little Easel plan', ...z.toJSONSchema(headSchema, options) },
+    [RECORD_SCHEMA]: { title: 'The record of a drawing', ...z.toJSONSchema(recordSchema, options) },
+  }
 }
 
 /** Packs a plan. The same plan gives the same bytes. */
@@ -52,11 +55,16 @@ export function packPlan(plan: Plan): Uint8Array {
     return { id, type, file }
   })
   const schemas = planFileSchemas()
-  return zipSync({
-    [PLAN]: json({ format: FORMAT, version: PLAN_FILE_VERSION, plan: head, pictures: listed }),
-    [RECORD]: strToU8(JSON.stringify(demonstration)),
-    [SCHEMA]: json(schemas[SCHEMA]), [RECORD_SCHEMA]: json(schemas[RECORD_SCHEMA]), ...files,
-  }, { mtime: '1980-01-02T00:00:00', level: 6 })
+  return zipSync(
+    {
+      [PLAN]: json({ format: FORMAT, version: PLAN_FILE_VERSION, plan: head, pictures: listed }),
+      [RECORD]: strToU8(JSON.stringify(demonstration)),
+      [SCHEMA]: json(schemas[SCHEMA]),
+      [RECORD_SCHEMA]: json(schemas[RECORD_SCHEMA]),
+      ...files,
+    },
+    { mtime: '1980-01-02T00:00:00', level: 6 },
+  )
 }
 
 /**
@@ -69,17 +77,23 @@ export function readPlanFile(bytes: Uint8Array): Plan {
   const demonstration = check(recordSchema, parse(files, RECORD), RECORD)
   const pictures = head.pictures.map(({ id, type, file }, i) => {
     const picture = files[file]
-    if (!file.startsWith(PICTURES) || !picture) throw refused(`${PLAN}, pictures.${i}.file`, `there is no picture “${file.slice(0, 60)}” in the file`)
+    if (!file.startsWith(PICTURES) || !picture)
+      throw refused(`${PLAN}, pictures.${i}.file`, `there is no picture “${file.slice(0, 60)}” in the file`)
     if (!looksLike(type, picture)) throw refused(file, `this is no ${EXTENSIONS[type].toUpperCase()} picture`)
     return { id, type, base64: base64Of(picture) }
   })
   const plan = check(planSchema, { ...head.plan, ...(pictures.length && { pictures }), demonstration }, PLAN)
-  if (JSON.stringify(plan.sheet) !== JSON.stringify(demonstration.sheet)) throw refused(`${RECORD}, sheet`, 'the demonstration is drawn on another sheet than the plan’s')
+  if (JSON.stringify(plan.sheet) !== JSON.stringify(demonstration.sheet))
+    throw refused(`${RECORD}, sheet`, 'the demonstration is drawn on another sheet than the plan’s')
   return plan
 }
 
 function refused(place: string, why: string): CoreError {
-  return new CoreError('plan-file', `${place}: ${why}`, 'Get the file again from whoever shared it. Nothing was stored.')
+  return new CoreError(
+    'plan-file',
+    `${place}: ${why}`,
+    'Get the file again from whoever shared it. Nothing was stored.',
+  )
 }
 
 function unpack(bytes: Uint8Array): Record<string, Uint8Array> {
@@ -94,11 +108,13 @@ function unpack(bytes: Uint8Array): Record<string, Uint8Array> {
         parts++
         size += originalSize
         if (parts > MOST_PARTS) throw refused('the file', `it has more than ${MOST_PARTS} parts`)
-        if (size > GREATEST_CONTENT) throw refused(`part “${name.slice(0, 60)}”`, `unpacked it is larger than ${GREATEST_CONTENT / 1e6} MB`)
+        if (size > GREATEST_CONTENT)
+          throw refused(`part “${name.slice(0, 60)}”`, `unpacked it is larger than ${GREATEST_CONTENT / 1e6} MB`)
         return !name.endsWith('/')
       },
     })
-    if (Object.values(files).reduce((sum, each) => sum + each.length, 0) > GREATEST_CONTENT) throw refused('the file', 'unpacked it is larger than it says')
+    if (Object.values(files).reduce((sum, each) => sum + each.length, 0) > GREATEST_CONTENT)
+      throw refused('the file', 'unpacked it is larger than it says')
     return files
   } catch (error) {
     if (error instanceof CoreError) throw error
@@ -121,10 +137,14 @@ function parse(files: Record<string, Uint8Array>, name: string): unknown {
 }
 
 function requireHead(value: unknown): z.infer<typeof headSchema> {
-  const { format, version } = (value ?? {}) as { format?: unknown, version?: unknown }
+  const { format, version } = (value ?? {}) as { format?: unknown; version?: unknown }
   if (format !== FORMAT) throw refused(`${PLAN}, format`, 'this is no plan')
   if (typeof version === 'number' && version > PLAN_FILE_VERSION) {
-    throw new CoreError('plan-file', `${PLAN}, version: the file is of version ${version}, this program knows ${PLAN_FILE_VERSION}`, 'Use a newer Little Easel. Nothing was stored.')
+    throw new CoreError(
+      'plan-file',
+      `${PLAN}, version: the file is of version ${version}, this program knows ${PLAN_FILE_VERSION}`,
+      'Use a newer Little Easel. Nothing was stored.',
+    )
   }
   return check(headSchema, value, PLAN)
 }
@@ -133,14 +153,14 @@ function check<T>(schema: z.ZodType<T>, value: unknown, file: string): T {
   const parsed = schema.safeParse(value)
   if (parsed.success) return parsed.data
   const issue = parsed.error.issues[0]!
-  throw refused([file, ...issue.path.length ? [issue.path.join('.')] : []].join(', '), issue.message)
+  throw refused([file, ...(issue.path.length ? [issue.path.join('.')] : [])].join(', '), issue.message)
 }
 
 /** The first bytes of each kind (PNG 1.2 §3.1, JPEG SOI, RIFF/WEBP). */
 function looksLike(type: keyof typeof EXTENSIONS, bytes: Uint8Array): boolean {
   const starts = (...values: number[]) => values.every((value, i) => bytes[i] === value)
-  if (type === 'image/png') return starts(0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A)
-  if (type === 'image/jpeg') return starts(0xFF, 0xD8, 0xFF)
+  if (type === 'image/png') return starts(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a)
+  if (type === 'image/jpeg') return starts(0xff, 0xd8, 0xff)
   return starts(0x52, 0x49, 0x46, 0x46) && strFromU8(bytes.subarray(8, 12)) === 'WEBP'
 }
 
@@ -156,7 +176,7 @@ export function bytesOf(base64: string): Uint8Array {
   let held = 0
   let at = 0
   for (const letter of text) {
-    bits = ((bits << 6) | VALUES.get(letter)!) & 0xFFFFFF
+    bits = ((bits << 6) | VALUES.get(letter)!) & 0xffffff
     held += 6
     if (held >= 8) {
       held -= 8
@@ -171,7 +191,12 @@ export function base64Of(bytes: Uint8Array): string {
   for (let i = 0; i < bytes.length; i += 3) {
     const [a, b, c] = [bytes[i]!, bytes[i + 1], bytes[i + 2]]
     const bits = (a << 16) | ((b ?? 0) << 8) | (c ?? 0)
-    out.push(LETTERS[bits >> 18]! + LETTERS[(bits >> 12) & 63]! + (b === undefined ? '=' : LETTERS[(bits >> 6) & 63]!) + (c === undefined ? '=' : LETTERS[bits & 63]!))
+    out.push(
+      LETTERS[bits >> 18]! +
+        LETTERS[(bits >> 12) & 63]! +
+        (b === undefined ? '=' : LETTERS[(bits >> 6) & 63]!) +
+        (c === undefined ? '=' : LETTERS[bits & 63]!),
+    )
   }
   return out.join('')
 }

@@ -2,7 +2,9 @@ import { standingActs, type DrawingRecord, type Entry } from '../drawing'
 import type { Plan } from './schema'
 import { laidOut } from './starter'
 
-/** The demonstration of one step, as a record of its own: what stands before it is left out, but its layers are there. */
+/**
+ * The demonstration of one step, as a record of its own: what stands before it is left out, but its layers are there.
+ */
 export function ghostRecord(plan: Plan, step: string): DrawingRecord {
   return { version: 1, sheet: plan.demonstration.sheet, entries: ghostEntries(plan, step) }
 }

@@ -1,10 +1,35 @@
 export { draftPlan, proposeLookFors, stepsInWords, type DraftOptions, type Offer, type StepDone } from './draft'
 export { beginAt, beginEmpty } from './begin-with'
 export { laidOut, starterOf } from './starter'
-export { addStep, mergeSteps, moveStep, offersFor, partsOf, proposeAgain, redrawStep, removeStep, renameLayer, splitStep, starterEntries } from './edit'
+export {
+  addStep,
+  mergeSteps,
+  moveStep,
+  offersFor,
+  partsOf,
+  proposeAgain,
+  redrawStep,
+  removeStep,
+  renameLayer,
+  splitStep,
+  starterEntries,
+} from './edit'
 export { base64Of, bytesOf, packPlan, PLAN_FILE_NAME, PLAN_FILE_VERSION, planFileSchemas, readPlanFile } from './file'
 export { ghostEntries, ghostRecord } from './ghost'
 export { isOwnPlan, isPanelPlan, ownPlan, PANEL_STEP } from './own'
-export { GO_ON, MOST_STEPS, MOST_WELLS, pictureSchema, planSchema, stepSchema, USUAL_GAP, type GoOn, type LaidTool, type Plan, type PlanPicture, type Step } from './schema'
+export {
+  GO_ON,
+  MOST_STEPS,
+  MOST_WELLS,
+  pictureSchema,
+  planSchema,
+  stepSchema,
+  USUAL_GAP,
+  type GoOn,
+  type LaidTool,
+  type Plan,
+  type PlanPicture,
+  type Step,
+} from './schema'
 export { picturesIn, plainWords, richOf, richSchema, type Rich, type RichBlock, type RichParagraph } from './rich'
 export { prepareStep } from './prepare'

@@ -4,7 +4,8 @@ import type { ReadyingAct } from './ready'
 import type { Step } from './schema'
 
 /**
- * The acts that make a sheet ready for a step: its layer if it is missing, others lowered or hidden, and what else it lays
+ * The acts that make a sheet ready for a step: its layer if it is missing, others lowered or hidden, and what else it
+ * lays
  * out. What the learner has set or drawn already stays as it is.
  */
 export function prepareStep(step: Step, drawing: Drawing): Act[] {
@@ -40,24 +41,39 @@ function hasItem(drawing: Drawing, id: string): boolean {
 }
 
 /**
- * Whether something is still to be laid out. The step's own layers (`own`) are set while they are new or hold nothing yet;
+ * Whether something is still to be laid out. The step's own layers (`own`) are set while they are new or hold nothing
+ * yet;
  * others, which it only changes, as often as it is opened.
  */
 function isWanted(act: ReadyingAct, drawing: Drawing, fresh: ReadonlySet<string>, own: ReadonlySet<string>): boolean {
-  const isUntouched = (id: string) => fresh.has(id) || drawing.layers.some(each => each.id === id && each.tiles.size === 0)
+  const isUntouched = (id: string) =>
+    fresh.has(id) || drawing.layers.some(each => each.id === id && each.tiles.size === 0)
   const isThere = (id: string) => fresh.has(id) || hasItem(drawing, id)
   switch (act.kind) {
-    case 'layer-add': return false
-    case 'layer-look': case 'layer-rename': case 'layer-move': return isUntouched(act.layer)
-    case 'stack-set': return own.has(act.item) ? isUntouched(act.item) : isThere(act.item) && isOther(drawing, act)
-    case 'stack-put': return isUntouched(act.item)
-    case 'mask-add': return isThere(act.item) && !drawing.layers.find(each => each.id === act.item)?.mask
-    case 'stack-group': return !isThere(act.group) && act.items.every(isThere)
-    case 'light-pin': return drawing.light === undefined
+    case 'layer-add':
+      return false
+    case 'layer-look':
+    case 'layer-rename':
+    case 'layer-move':
+      return isUntouched(act.layer)
+    case 'stack-set':
+      return own.has(act.item) ? isUntouched(act.item) : isThere(act.item) && isOther(drawing, act)
+    case 'stack-put':
+      return isUntouched(act.item)
+    case 'mask-add':
+      return isThere(act.item) && !drawing.layers.find(each => each.id === act.item)?.mask
+    case 'stack-group':
+      return !isThere(act.group) && act.items.every(isThere)
+    case 'light-pin':
+      return drawing.light === undefined
     // A sheet that was cut or scaled is cut and scaled.
-    case 'sheet-cut': case 'sheet-scale': return (drawing.placed ?? PLACED_AS_IS) === PLACED_AS_IS
-    case 'sheet-paper': return drawing.layers.every(each => each.tiles.size === 0)
-    case 'sheet-resolution': return drawing.sheet.perInch === undefined
+    case 'sheet-cut':
+    case 'sheet-scale':
+      return (drawing.placed ?? PLACED_AS_IS) === PLACED_AS_IS
+    case 'sheet-paper':
+      return drawing.layers.every(each => each.tiles.size === 0)
+    case 'sheet-resolution':
+      return drawing.sheet.perInch === undefined
   }
 }
 

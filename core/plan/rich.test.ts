@@ -6,9 +6,23 @@ const paragraph = (text: string) => ({ type: 'paragraph', content: [{ type: 'tex
 describe('words with emphasis, lists and pictures', () => {
   it('are read as plain paragraphs', () => {
     const rich = richSchema.parse({
-      type: 'doc', content: [
-        { type: 'paragraph', content: [{ type: 'text', text: 'Look ' }, { type: 'text', text: 'twice', marks: [{ type: 'bold' }] }, { type: 'text', text: '.' }] },
-        { type: 'bulletList', content: [{ type: 'listItem', content: [paragraph('the belly')] }, { type: 'listItem', content: [paragraph('the spout')] }] },
+      type: 'doc',
+      content: [
+        {
+          type: 'paragraph',
+          content: [
+            { type: 'text', text: 'Look ' },
+            { type: 'text', text: 'twice', marks: [{ type: 'bold' }] },
+            { type: 'text', text: '.' },
+          ],
+        },
+        {
+          type: 'bulletList',
+          content: [
+            { type: 'listItem', content: [paragraph('the belly')] },
+            { type: 'listItem', content: [paragraph('the spout')] },
+          ],
+        },
         { type: 'orderedList', attrs: { start: 3 }, content: [{ type: 'listItem', content: [paragraph('pour')] }] },
         { type: 'picture', attrs: { picture: 'pot-1', words: 'a pot' } },
         { type: 'paragraph' },
@@ -26,7 +40,13 @@ describe('words with emphasis, lists and pictures', () => {
 
   it.each<[string, unknown]>([
     ['a script as a node', { type: 'script', content: [{ type: 'text', text: 'alert(1)' }] }],
-    ['a link', { type: 'paragraph', content: [{ type: 'text', text: 'x', marks: [{ type: 'link', attrs: { href: 'javascript:alert(1)' } }] }] }],
+    [
+      'a link',
+      {
+        type: 'paragraph',
+        content: [{ type: 'text', text: 'x', marks: [{ type: 'link', attrs: { href: 'javascript:alert(1)' } }] }],
+      },
+    ],
     ['a picture from elsewhere', { type: 'picture', attrs: { picture: 'https://example.org/x.png', words: '' } }],
     ['an attribute more', { type: 'picture', attrs: { picture: 'a', words: '', onerror: 'alert(1)' } }],
     ['markup beside the tree', { type: 'paragraph', html: '<img onerror=alert(1)>' }],

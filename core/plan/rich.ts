@@ -11,7 +11,10 @@ const GREATEST_RUN = 4000
 const textSchema = z.strictObject({
   type: z.literal('text'),
   text: z.string().min(1).max(GREATEST_RUN),
-  marks: z.array(z.strictObject({ type: z.enum(['bold', 'italic']) })).max(2).optional(),
+  marks: z
+    .array(z.strictObject({ type: z.enum(['bold', 'italic']) }))
+    .max(2)
+    .optional(),
 })
 const breakSchema = z.strictObject({ type: z.literal('hardBreak') })
 const pictureSchema = z.strictObject({
@@ -21,7 +24,10 @@ const pictureSchema = z.strictObject({
 })
 const paragraphSchema = z.strictObject({
   type: z.literal('paragraph'),
-  content: z.array(z.discriminatedUnion('type', [textSchema, breakSchema])).max(400).optional(),
+  content: z
+    .array(z.discriminatedUnion('type', [textSchema, breakSchema]))
+    .max(400)
+    .optional(),
 })
 const itemSchema = z.strictObject({ type: z.literal('listItem'), content: z.array(paragraphSchema).min(1).max(20) })
 const bulletsSchema = z.strictObject({ type: z.literal('bulletList'), content: z.array(itemSchema).min(1).max(60) })
@@ -39,23 +45,38 @@ export type RichParagraph = z.infer<typeof paragraphSchema>
 
 /** Its paragraphs as plain words, empty ones left out; an item of a list is one with its sign. */
 export function plainWords({ content }: Rich): string[] {
-  return content.flatMap((block) => {
+  return content.flatMap(block => {
     switch (block.type) {
-      case 'paragraph': return textOf(block)
-      case 'picture': return []
-      default: return block.content.flatMap((item, i) => item.content.flatMap(textOf).map((text, k) => (k ? text : `${block.type === 'bulletList' ? '–' : `${(block.attrs?.start ?? 1) + i}.`} ${text}`)))
+      case 'paragraph':
+        return textOf(block)
+      case 'picture':
+        return []
+      default:
+        return block.content.flatMap((item, i) =>
+          item.content
+            .flatMap(textOf)
+            .map((text, k) =>
+              k ? text : `${block.type === 'bulletList' ? '–' : `${(block.attrs?.start ?? 1) + i}.`} ${text}`,
+            ),
+        )
     }
   })
 }
 
 function textOf({ content = [] }: RichParagraph): string[] {
-  const text = content.map(each => (each.type === 'text' ? each.text : '\n')).join('').trim()
+  const text = content
+    .map(each => (each.type === 'text' ? each.text : '\n'))
+    .join('')
+    .trim()
   return text ? [text] : []
 }
 
 /** Paragraphs as such a tree. */
 export function richOf(words: readonly string[]): Rich {
-  return { type: 'doc', content: words.map(text => ({ type: 'paragraph', ...(text && { content: [{ type: 'text', text }] }) })) }
+  return {
+    type: 'doc',
+    content: words.map(text => ({ type: 'paragraph', ...(text && { content: [{ type: 'text', text }] }) })),
+  }
 }
 
 /** The pictures of the plan that the words show. */

@@ -1,13 +1,25 @@
 import { z } from 'zod'
 import { toolSettingsSchema } from '../brush'
-import { actSchema, bordersSchema, colourSchema, GREATEST_GAP, layerIdSchema, layerNameSchema, recordSchema, sheetSchema } from '../drawing'
+import {
+  actSchema,
+  bordersSchema,
+  colourSchema,
+  GREATEST_GAP,
+  layerIdSchema,
+  layerNameSchema,
+  recordSchema,
+  sheetSchema,
+} from '../drawing'
 import { guideSchema } from '../guides'
 import { lookForSchema } from '../lookfor'
 import { DRILL_NAMES, GREATEST_SEED } from '../drill'
 import { isReadying } from './ready'
 import { picturesIn, richSchema } from './rich'
 
-/** Gaps that a pour closes unless it is set otherwise, px: what a hand leaves without seeing it (common practice, no source). */
+/**
+ * Gaps that a pour closes unless it is set otherwise, px: what a hand leaves without seeing it (common practice, no
+ * source).
+ */
 export const USUAL_GAP = 6
 
 const words = z.string().min(1).max(2000)
@@ -16,7 +28,10 @@ const words = z.string().min(1).max(2000)
 const laidToolSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('tool'), settings: toolSettingsSchema }),
   z.strictObject({
-    kind: z.literal('pour'), tolerance: z.int().min(0).max(255), grow: z.int().min(0).max(8), borders: bordersSchema,
+    kind: z.literal('pour'),
+    tolerance: z.int().min(0).max(255),
+    grow: z.int().min(0).max(8),
+    borders: bordersSchema,
     /** Gaps so wide are closed, px; absent: {@link USUAL_GAP}. */
     gap: z.int().min(0).max(GREATEST_GAP).optional(),
   }),
@@ -82,36 +97,49 @@ export const MOST_WELLS = 24
 export const MOST_STEPS = 60
 
 /** A lesson. */
-export const planSchema = z.strictObject({
-  version: z.literal(1),
-  title: z.string().min(1).max(80),
-  goal: words,
-  level: z.enum(['first', 'second', 'third']),
-  minutes: z.int().min(1).max(600),
-  sheet: sheetSchema,
-  palette: z.array(wellSchema).min(1).max(MOST_WELLS),
-  steps: z.array(stepSchema).min(1, 'a plan needs a step').max(MOST_STEPS),
-  topics: z.array(z.string().trim().min(1).max(30)).max(12).optional(),
-  /** Warm-ups before the lesson: the same tries for everyone. */
-  warmUps: z.array(z.strictObject({ drill: z.enum(DRILL_NAMES), seed: z.int().min(0).max(GREATEST_SEED) })).max(5).optional(),
-  pictures: z.array(pictureSchema).max(120).optional(),
-  /** The teacher's own drawing of the lesson, whose strokes are the ghosts of the steps. */
-  demonstration: recordSchema,
-}).superRefine((plan, context) => {
-  const ids = new Set<string>()
-  const lookFors = new Set<string>()
-  const pictures = new Set(plan.pictures?.map(each => each.id))
-  plan.steps.forEach((step, i) => {
-    const say = (field: string, message: string) => context.addIssue({ code: 'custom', path: ['steps', i, field], message })
-    if (step.well >= plan.palette.length) say('well', 'the step lifts a well that the palette does not have')
-    if (ids.has(step.id)) say('id', 'two steps have one name')
-    ids.add(step.id)
-    step.lookFors.forEach(({ id }, k) => {
-      if (lookFors.has(id)) context.addIssue({ code: 'custom', path: ['steps', i, 'lookFors', k, 'id'], message: 'two look-fors of the plan have one name' })
-      lookFors.add(id)
-    })
-    for (const field of ['result', 'reference'] as const) if (step[field] !== undefined && !pictures.has(step[field])) say(field, 'the plan does not hold this picture')
-    for (const picture of step.rich ? picturesIn(step.rich) : []) if (!pictures.has(picture)) say('rich', 'the words show a picture that the plan does not hold')
+export const planSchema = z
+  .strictObject({
+    version: z.literal(1),
+    title: z.string().min(1).max(80),
+    goal: words,
+    level: z.enum(['first', 'second', 'third']),
+    minutes: z.int().min(1).max(600),
+    sheet: sheetSchema,
+    palette: z.array(wellSchema).min(1).max(MOST_WELLS),
+    steps: z.array(stepSchema).min(1, 'a plan needs a step').max(MOST_STEPS),
+    topics: z.array(z.string().trim().min(1).max(30)).max(12).optional(),
+    /** Warm-ups before the lesson: the same tries for everyone. */
+    warmUps: z
+      .array(z.strictObject({ drill: z.enum(DRILL_NAMES), seed: z.int().min(0).max(GREATEST_SEED) }))
+      .max(5)
+      .optional(),
+    pictures: z.array(pictureSchema).max(120).optional(),
+    /** The teacher's own drawing of the lesson, whose strokes are the ghosts of the steps. */
+    demonstration: recordSchema,
   })
-})
+  .superRefine((plan, context) => {
+    const ids = new Set<string>()
+    const lookFors = new Set<string>()
+    const pictures = new Set(plan.pictures?.map(each => each.id))
+    plan.steps.forEach((step, i) => {
+      const say = (field: string, message: string) =>
+        context.addIssue({ code: 'custom', path: ['steps', i, field], message })
+      if (step.well >= plan.palette.length) say('well', 'the step lifts a well that the palette does not have')
+      if (ids.has(step.id)) say('id', 'two steps have one name')
+      ids.add(step.id)
+      step.lookFors.forEach(({ id }, k) => {
+        if (lookFors.has(id))
+          context.addIssue({
+            code: 'custom',
+            path: ['steps', i, 'lookFors', k, 'id'],
+            message: 'two look-fors of the plan have one name',
+          })
+        lookFors.add(id)
+      })
+      for (const field of ['result', 'reference'] as const)
+        if (step[field] !== undefined && !pictures.has(step[field])) say(field, 'the plan does not hold this picture')
+      for (const picture of step.rich ? picturesIn(step.rich) : [])
+        if (!pictures.has(picture)) say('rich', 'the words show a picture that the plan does not hold')
+    })
+  })
 export type Plan = z.infer<typeof planSchema>

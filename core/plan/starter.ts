@@ -3,10 +3,12 @@ import { isDrawn } from './draft/doings'
 import type { Plan } from './schema'
 
 /** Acts as something that lies there before anyone draws. */
-export const laidOut = (acts: readonly Pick<StandingAct, 'act'>[]): Entry[] => acts.map(({ act }) => ({ type: 'prepare', at: 0, act }))
+export const laidOut = (acts: readonly Pick<StandingAct, 'act'>[]): Entry[] =>
+  acts.map(({ act }) => ({ type: 'prepare', at: 0, act }))
 
 /**
- * What is on the sheet before anyone draws: all that the demonstration laid out at its beginning, up to the last that is drawn.
+ * What is on the sheet before anyone draws: all that the demonstration laid out at its beginning, up to the last that
+ * is drawn.
  * Nothing, where only layers are laid out: those are the first step's own.
  */
 export function starterOf({ demonstration }: Pick<Plan, 'demonstration'>): Entry[] {

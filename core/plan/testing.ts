@@ -7,7 +7,9 @@ import type { Act, DrawingRecord, Entry } from '../drawing'
 export const LESSON_SHEET = { width: 480, height: 360, paper: [250, 249, 246] as [number, number, number] }
 
 export const LESSON_TOOLS = {
-  pencil: toolSettings('pencil', { size: 8 }), pen: toolSettings('ink-pen', { size: 6, taperIn: 0, taperOut: 0 }), soft: toolSettings('soft-brush', { size: 60, opacity: 80, flow: 30 }),
+  pencil: toolSettings('pencil', { size: 8 }),
+  pen: toolSettings('ink-pen', { size: 6, taperIn: 0, taperOut: 0 }),
+  soft: toolSettings('soft-brush', { size: 60, opacity: 80, flow: 30 }),
 } as const
 
 /** Writes a record as someone draws. */
@@ -28,10 +30,26 @@ export class Writer {
     return this
   }
 
-  stroke(layer: string, tool: ToolSettings, colour: [number, number, number], points: readonly (readonly [number, number])[], pauseMs = 700): this {
-    const samples = points.flatMap(([x, y], i) => packSample({ x: x + this.random.between(-0.6, 0.6), y: y + this.random.between(-0.6, 0.6), pressure: 0.6, wait: i ? 8 : 0 }))
+  stroke(
+    layer: string,
+    tool: ToolSettings,
+    colour: [number, number, number],
+    points: readonly (readonly [number, number])[],
+    pauseMs = 700,
+  ): this {
+    const samples = points.flatMap(([x, y], i) =>
+      packSample({
+        x: x + this.random.between(-0.6, 0.6),
+        y: y + this.random.between(-0.6, 0.6),
+        pressure: 0.6,
+        wait: i ? 8 : 0,
+      }),
+    )
     this.clock += 8 * points.length
-    return this.act({ kind: 'stroke', version: 2, layer, tool, colour, seed: this.entries.length + 1, samples }, pauseMs)
+    return this.act(
+      { kind: 'stroke', version: 2, layer, tool, colour, seed: this.entries.length + 1, samples },
+      pauseMs,
+    )
   }
 }
 
@@ -56,13 +74,33 @@ export function lessonRecord(): DrawingRecord {
   const add = (layer: string, name: string, place: number): Act => ({ kind: 'layer-add', layer, name, place })
   const writer = new Writer()
     .act(add('a', 'Sketch', 0))
-    .stroke('a', pencil, GREY, ring(240, 180, 118)).stroke('a', pencil, GREY, ring(242, 178, 122)).stroke('a', pencil, GREY, line(100, 300, 380, 300))
-    .act(add('b', 'Lines', 1), 5000).act({ kind: 'layer-look', layer: 'a', visible: true, opacity: 40 })
-    .stroke('b', pen, INK, ring(240, 180, 90)).undo()
-    .stroke('b', pen, INK, ring(240, 180, 120)).stroke('b', pen, INK, line(240, 60, 250, 30))
+    .stroke('a', pencil, GREY, ring(240, 180, 118))
+    .stroke('a', pencil, GREY, ring(242, 178, 122))
+    .stroke('a', pencil, GREY, line(100, 300, 380, 300))
+    .act(add('b', 'Lines', 1), 5000)
+    .act({ kind: 'layer-look', layer: 'a', visible: true, opacity: 40 })
+    .stroke('b', pen, INK, ring(240, 180, 90))
+    .undo()
+    .stroke('b', pen, INK, ring(240, 180, 120))
+    .stroke('b', pen, INK, line(240, 60, 250, 30))
     .act(add('c', 'Colour', 1), 4000)
-    .act({ kind: 'pour', version: 1, layer: 'c', x: 240, y: 180, colour: RED, tolerance: 40, borders: 'all', grow: 2, seed: 3 }, 1500)
-    .act(add('d', 'Shade', 2), 4000).act({ kind: 'stack-set', item: 'd', set: { mode: 'multiply', clip: true } })
+    .act(
+      {
+        kind: 'pour',
+        version: 1,
+        layer: 'c',
+        x: 240,
+        y: 180,
+        colour: RED,
+        tolerance: 40,
+        borders: 'all',
+        grow: 2,
+        seed: 3,
+      },
+      1500,
+    )
+    .act(add('d', 'Shade', 2), 4000)
+    .act({ kind: 'stack-set', item: 'd', set: { mode: 'multiply', clip: true } })
   for (let i = 0; i < 5; i++) writer.stroke('d', soft, DARK, line(290 + 8 * i, 250, 320, 130 + 5 * i))
   return { version: 1, sheet: LESSON_SHEET, entries: writer.entries }
 }

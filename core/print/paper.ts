@@ -19,11 +19,25 @@ export interface Field {
 }
 
 /** Equal fields on pages, row by row: how many pages, and where each field lies. `marginMm` is left free all round. */
-export function fieldsOn(paper: PaperName, count: number, columns: number, rows: number, marginMm: number): { page: number, field: Field }[] {
+export function fieldsOn(
+  paper: PaperName,
+  count: number,
+  columns: number,
+  rows: number,
+  marginMm: number,
+): { page: number; field: Field }[] {
   const { width: w, height: h } = PAPER_MM[paper]
   const [width, height] = [(w - 2 * marginMm) / columns, (h - 2 * marginMm) / rows]
   return Array.from({ length: count }, (_, i) => {
     const place = i % (columns * rows)
-    return { page: Math.floor(i / (columns * rows)), field: { x: marginMm + (place % columns) * width, y: marginMm + Math.floor(place / columns) * height, width, height } }
+    return {
+      page: Math.floor(i / (columns * rows)),
+      field: {
+        x: marginMm + (place % columns) * width,
+        y: marginMm + Math.floor(place / columns) * height,
+        width,
+        height,
+      },
+    }
   })
 }

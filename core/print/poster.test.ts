@@ -3,10 +3,23 @@ import { posterOn } from './index'
 
 describe('a poster', () => {
   it('that fits one page is one page', () => {
-    expect(posterOn('a4', 194, 281).pages).toEqual([{ column: 0, row: 0, shows: { x: 0, y: 0, width: 194, height: 281 }, at: { x: 8, y: 8, width: 194, height: 281 } }])
+    expect(posterOn('a4', 194, 281).pages).toEqual([
+      {
+        column: 0,
+        row: 0,
+        shows: { x: 0, y: 0, width: 194, height: 281 },
+        at: { x: 8, y: 8, width: 194, height: 281 },
+      },
+    ])
   })
 
-  it.each([['a4', 1000, 700], ['a3', 1000, 700], ['a4', 300, 2000], ['a3', 421, 298], ['a4', 194.5, 100]] as const)('on %s, %d × %d mm: every place is printed, neighbours overlap by 10 mm', (paper, width, height) => {
+  it.each([
+    ['a4', 1000, 700],
+    ['a3', 1000, 700],
+    ['a4', 300, 2000],
+    ['a3', 421, 298],
+    ['a4', 194.5, 100],
+  ] as const)('on %s, %d × %d mm: every place is printed, neighbours overlap by 10 mm', (paper, width, height) => {
     const { pages, columns, rows, paper: page } = posterOn(paper, width, height)
     expect(pages).toHaveLength(columns * rows)
     for (const { shows, at, column, row } of pages) {

@@ -5,14 +5,14 @@ export interface Component {
   /** A pixel of it. */
   readonly x: number
   readonly y: number
-  readonly box: { readonly x0: number, readonly y0: number, readonly x1: number, readonly y1: number }
+  readonly box: { readonly x0: number; readonly y0: number; readonly x1: number; readonly y1: number }
 }
 
 /**
  * Four-connected components of the set pixels (two-pass, union–find; Rosenfeld & Pfaltz 1966).
  * `labels` holds 0 for unset pixels and the component's label, 1 …, for the others.
  */
-export function components(set: Uint8Array, width: number, height: number): { labels: Int32Array, found: Component[] } {
+export function components(set: Uint8Array, width: number, height: number): { labels: Int32Array; found: Component[] } {
   const labels = new Int32Array(width * height)
   const parent: number[] = [0]
   const rootOf = (label: number) => {
@@ -46,7 +46,13 @@ export function components(set: Uint8Array, width: number, height: number): { la
 
 function collect(labels: Int32Array, width: number, height: number, rootOf: (label: number) => number) {
   const renamed = new Map<number, number>()
-  const found: { label: number, area: number, x: number, y: number, box: { x0: number, y0: number, x1: number, y1: number } }[] = []
+  const found: {
+    label: number
+    area: number
+    x: number
+    y: number
+    box: { x0: number; y0: number; x1: number; y1: number }
+  }[] = []
   for (let y = 0, i = 0; y < height; y++) {
     for (let x = 0; x < width; x++, i++) {
       if (!labels[i]) continue

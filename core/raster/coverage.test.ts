@@ -27,11 +27,14 @@ describe('the coverage of a polygon', () => {
   })
 
   it('sums up to the area of any triangle, whichever way round', () => {
-    fc.assert(fc.property(number, number, number, number, number, number, (ax, ay, bx, by, cx, cy) => {
-      const area = Math.abs((bx - ax) * (cy - ay) - (cx - ax) * (by - ay)) / 2
-      expect(sum(covered([ax, ay, bx, by, cx, cy]))).toBeCloseTo(area, 6)
-      expect(sum(covered([ax, ay, cx, cy, bx, by]))).toBeCloseTo(area, 6)
-    }), { numRuns: 200, seed: 6 })
+    fc.assert(
+      fc.property(number, number, number, number, number, number, (ax, ay, bx, by, cx, cy) => {
+        const area = Math.abs((bx - ax) * (cy - ay) - (cx - ax) * (by - ay)) / 2
+        expect(sum(covered([ax, ay, bx, by, cx, cy]))).toBeCloseTo(area, 6)
+        expect(sum(covered([ax, ay, cx, cy, bx, by]))).toBeCloseTo(area, 6)
+      }),
+      { numRuns: 200, seed: 6 },
+    )
   })
 
   it('is within a little of what Skia fills', () => {
@@ -39,7 +42,11 @@ describe('the coverage of a polygon', () => {
     const canvas = createCanvas(SIDE, SIDE)
     const pen = canvas.getContext('2d')
     for (let round = 0; round < 20; round++) {
-      const corners = Array.from({ length: 5 }, (_, i) => [20 + random.between(6, 17) * Math.cos(1.26 * i), 20 + random.between(6, 17) * Math.sin(1.26 * i)] as const)
+      const corners = Array.from(
+        { length: 5 },
+        (_, i) =>
+          [20 + random.between(6, 17) * Math.cos(1.26 * i), 20 + random.between(6, 17) * Math.sin(1.26 * i)] as const,
+      )
       pen.clearRect(0, 0, SIDE, SIDE)
       pen.beginPath()
       corners.forEach(([x, y], i) => (i ? pen.lineTo(x, y) : pen.moveTo(x, y)))
@@ -59,7 +66,8 @@ describe('the coverage of a polygon', () => {
     const part = { x0: 7, y0: 9, x1: 23, y1: 31 }
     const cut = covered(shape, part)
     for (let y = part.y0; y < part.y1; y++) {
-      for (let x = part.x0; x < part.x1; x++) expect(cut[(y - part.y0) * 16 + x - part.x0]).toBeCloseTo(whole[y * SIDE + x]!, 9)
+      for (let x = part.x0; x < part.x1; x++)
+        expect(cut[(y - part.y0) * 16 + x - part.x0]).toBeCloseTo(whole[y * SIDE + x]!, 9)
     }
   })
 

@@ -9,12 +9,22 @@ import type { Rect } from '../base'
  * @param clip rows and columns that are wanted
  * @param emit called for each row that holds anything, with coverage from `clip.x0` on; the array is used again
  */
-export function polygonCoverage(points: readonly number[], clip: Rect, emit: (y: number, coverage: Float64Array) => void): void {
+export function polygonCoverage(
+  points: readonly number[],
+  clip: Rect,
+  emit: (y: number, coverage: Float64Array) => void,
+): void {
   outlinesCoverage([points], clip, emit)
 }
 
-/** The same for several outlines at once: one that runs the other way round cuts a hole, as in the letters of a font. */
-export function outlinesCoverage(outlines: readonly (readonly number[])[], clip: Rect, emit: (y: number, coverage: Float64Array) => void): void {
+/**
+ * The same for several outlines at once: one that runs the other way round cuts a hole, as in the letters of a font.
+ */
+export function outlinesCoverage(
+  outlines: readonly (readonly number[])[],
+  clip: Rect,
+  emit: (y: number, coverage: Float64Array) => void,
+): void {
   const width = clip.x1 - clip.x0
   const edges = edgesOf(outlines)
   if (width <= 0 || edges.length === 0) return
@@ -109,7 +119,8 @@ function spread(row: Float64Array, height: number, left: number, right: number):
     const a = Math.max(left, x)
     const b = Math.min(right, x + 1)
     const own = perPx * (b - a)
-    // What this pixel has of the area right of the edge: all that crossed before, and of its own the part right of its middle.
+    // What this pixel has of the area right of the edge: all that crossed before, and of its own the part right of its
+    // middle.
     const area = before + own * (x + 1 - (a + b) / 2)
     row[x]! += area - areaBefore
     areaBefore = area

@@ -3,10 +3,16 @@
  * Felzenszwalb & Huttenlocher 2012, "Distance Transforms of Sampled Functions", Theory of Computing 8.
  *
  * @param set row-major, width × height; non-zero is set
- * @param rows only these rows are asked for, from the first to before the second: what is returned begins with the first
+ * @param rows only these rows are asked for, from the first to before the second: what is returned begins with the
+ * first
  * @returns px², `Infinity` everywhere when nothing is set
  */
-export function squaredDistances(set: Uint8Array, width: number, height: number, [first, end]: readonly [number, number] = [0, height]): Float64Array {
+export function squaredDistances(
+  set: Uint8Array,
+  width: number,
+  height: number,
+  [first, end]: readonly [number, number] = [0, height],
+): Float64Array {
   const far = downColumns(set, width, height)
   const out = new Float64Array(width * (end - first))
   const line = new Envelope(width)
@@ -17,7 +23,10 @@ export function squaredDistances(set: Uint8Array, width: number, height: number,
 /** No set pixel in the column. */
 const NONE = 0xffff
 
-/** How far the nearest set pixel of the same column is, px. Row by row, as memory lies: a column at a time would miss the cache at every pixel. */
+/**
+ * How far the nearest set pixel of the same column is, px. Row by row, as memory lies: a column at a time would miss
+ * the cache at every pixel.
+ */
 function downColumns(set: Uint8Array, width: number, height: number): Uint16Array {
   if (height >= NONE) throw new RangeError(`a picture ${height} px high is too high`)
   const out = new Uint16Array(width * height)

@@ -1,4 +1,22 @@
-export { bitAt, bitCount, both, boxOfBits, countBits, cutBits, dilated, discReach, inverted, newBits, packBits, pasteBits, setRun, trim, unpackBits, without, type BitPlane } from './bits'
+export {
+  bitAt,
+  bitCount,
+  both,
+  boxOfBits,
+  countBits,
+  cutBits,
+  dilated,
+  discReach,
+  inverted,
+  newBits,
+  packBits,
+  pasteBits,
+  setRun,
+  trim,
+  unpackBits,
+  without,
+  type BitPlane,
+} from './bits'
 export { components, type Component } from './components'
 export { squaredDistances } from './distance'
 export { outlinesCoverage, polygonCoverage } from './coverage'

@@ -25,13 +25,16 @@ export function openingAt(plane: Distances, at: number, tightness: number): Open
   const y = Math.floor(at / plane.width)
   const near = nearestInk(plane, x, y, tightness + 2, () => true)
   // On the far side: more than 120° away from the near one, so that a bend in one line does not count.
-  const far = near && nearestInk(plane, x, y, tightness * 2 + 4, (px, py) => {
-    const dot = (px - x) * (near.x - x) + (py - y) * (near.y - y)
-    return dot < 0 && 4 * dot * dot > squaredWay({ x: px, y: py }, { x, y }) * squaredWay(near, { x, y })
-  })
-  const width = near && far
-    ? Math.max(1, Math.round(Math.sqrt(squaredWay(near, { x, y })) + Math.sqrt(squaredWay(far, { x, y })) - 1))
-    : Math.round(4 * tightness + 4)
+  const far =
+    near &&
+    nearestInk(plane, x, y, tightness * 2 + 4, (px, py) => {
+      const dot = (px - x) * (near.x - x) + (py - y) * (near.y - y)
+      return dot < 0 && 4 * dot * dot > squaredWay({ x: px, y: py }, { x, y }) * squaredWay(near, { x, y })
+    })
+  const width =
+    near && far
+      ? Math.max(1, Math.round(Math.sqrt(squaredWay(near, { x, y })) + Math.sqrt(squaredWay(far, { x, y })) - 1))
+      : Math.round(4 * tightness + 4)
   return { at, tightness, width, near, far }
 }
 
@@ -41,7 +44,7 @@ export function squaredWay(a: Point, b: Point): number {
 
 function nearestInk(plane: Distances, x: number, y: number, radius: number, wanted: (x: number, y: number) => boolean) {
   const reach = Math.ceil(radius)
-  let best: { x: number, y: number } | null = null
+  let best: { x: number; y: number } | null = null
   let least = radius * radius
   for (let py = Math.max(0, y - reach); py <= Math.min(plane.height - 1, y + reach); py++) {
     for (let px = Math.max(0, x - reach); px <= Math.min(plane.width - 1, x + reach); px++) {

@@ -11,7 +11,7 @@ export function fillPolygon(polygon: Polygon, width: number, height: number): Ui
     for (let i = 0, j = count - 1; i < count; j = i++) {
       const y0 = polygon[2 * j + 1]!
       const y1 = polygon[2 * i + 1]!
-      if ((y0 > cy) === (y1 > cy)) continue
+      if (y0 > cy === y1 > cy) continue
       const x0 = polygon[2 * j]!
       cuts.push(x0 + ((cy - y0) / (y1 - y0)) * (polygon[2 * i]! - x0))
     }

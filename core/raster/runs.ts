@@ -8,7 +8,13 @@ export function floodBits(plane: BitPlane, x: number, y: number): BitPlane {
 }
 
 /** The same run by run; `seen` gets what was reached, and is not gone into again. */
-export function floodRuns(plane: BitPlane, seen: BitPlane, x: number, y: number, emit: (y: number, x0: number, x1: number) => void): void {
+export function floodRuns(
+  plane: BitPlane,
+  seen: BitPlane,
+  x: number,
+  y: number,
+  emit: (y: number, x0: number, x1: number) => void,
+): void {
   if (!bitAt(plane, x, y)) return
   const runs = new BitRuns(plane)
   const stack = [x, y]
@@ -22,7 +28,8 @@ export function floodRuns(plane: BitPlane, seen: BitPlane, x: number, y: number,
     emit(sy, x0, x1)
     for (const ny of [sy - 1, sy + 1]) {
       if (ny < 0 || ny >= plane.height) continue
-      for (let nx = runs.next(x0, x1, ny); nx < x1; nx = runs.next(runs.end(nx, ny), x1, ny)) if (!bitAt(seen, nx, ny)) stack.push(nx, ny)
+      for (let nx = runs.next(x0, x1, ny); nx < x1; nx = runs.next(runs.end(nx, ny), x1, ny))
+        if (!bitAt(seen, nx, ny)) stack.push(nx, ny)
     }
   }
 }

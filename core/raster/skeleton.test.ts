@@ -2,8 +2,17 @@ import { describe, expect, it } from 'vitest'
 import { seededRandom } from '../base'
 import { components, skeleton } from './index'
 
-const of = (rows: readonly string[]) => ({ set: Uint8Array.from(rows.join(''), each => (each === '#' ? 1 : 0)), width: rows[0]!.length, height: rows.length })
-const countOf = (set: Uint8Array, width: number, height: number, value: 0 | 1) => components(set.map(each => (each === value ? 1 : 0)), width, height).found.length
+const of = (rows: readonly string[]) => ({
+  set: Uint8Array.from(rows.join(''), each => (each === '#' ? 1 : 0)),
+  width: rows[0]!.length,
+  height: rows.length,
+})
+const countOf = (set: Uint8Array, width: number, height: number, value: 0 | 1) =>
+  components(
+    set.map(each => (each === value ? 1 : 0)),
+    width,
+    height,
+  ).found.length
 
 describe('the skeleton', () => {
   it('of a bar is its middle', () => {
@@ -44,6 +53,10 @@ describe('the skeleton', () => {
 
   it('of nothing is nothing, and never touches the edge', () => {
     expect(skeleton(new Uint8Array(12), 4, 3).includes(1)).toBe(false)
-    expect(skeleton(new Uint8Array(100).fill(1), 10, 10).filter((value, i) => value && (i < 10 || i >= 90 || i % 10 === 0 || i % 10 === 9))).toHaveLength(0)
+    expect(
+      skeleton(new Uint8Array(100).fill(1), 10, 10).filter(
+        (value, i) => value && (i < 10 || i >= 90 || i % 10 === 0 || i % 10 === 9),
+      ),
+    ).toHaveLength(0)
   })
 })

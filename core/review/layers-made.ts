@@ -5,7 +5,7 @@ export interface LayerMade {
   readonly id: string
   readonly name: string
   /** What was used on it and how often it stands, the most used first. */
-  readonly tools: readonly { readonly tool: string, readonly count: number }[]
+  readonly tools: readonly { readonly tool: string; readonly count: number }[]
   /** Acts that stand on it, and those that were done on it at all. */
   readonly standing: number
   readonly done: number
@@ -16,17 +16,35 @@ export interface LayerMade {
 }
 
 /** What a layer's paint is worked on by; null: nothing is done to it. */
-function workOf(act: Act): { layer: string, tool: string } | null {
+function workOf(act: Act): { layer: string; tool: string } | null {
   const { layer, name, isOnPaint } = facts(act)
   return isOnPaint && layer !== null ? { layer, tool: name } : null
 }
 
-/** Every layer that there was, in the order in which they came, with what was done on it. What was undone counts as done, not as standing. */
+/**
+ * Every layer that there was, in the order in which they came, with what was done on it. What was undone counts as
+ * done, not as standing.
+ */
 export function layersMade(entries: readonly Entry[]): LayerMade[] {
-  const made = new Map<string, { name: string, tools: Map<string, number>, standing: number, done: number, firstAt: number | null, lastAt: number | null, drawnMs: number }>()
+  const made = new Map<
+    string,
+    {
+      name: string
+      tools: Map<string, number>
+      standing: number
+      done: number
+      firstAt: number | null
+      lastAt: number | null
+      drawnMs: number
+    }
+  >()
   const of = (id: string) => {
     let known = made.get(id)
-    if (!known) made.set(id, known = { name: id, tools: new Map(), standing: 0, done: 0, firstAt: null, lastAt: null, drawnMs: 0 })
+    if (!known)
+      made.set(
+        id,
+        (known = { name: id, tools: new Map(), standing: 0, done: 0, firstAt: null, lastAt: null, drawnMs: 0 }),
+      )
     return known
   }
   for (const entry of entries) {
@@ -48,7 +66,11 @@ export function layersMade(entries: readonly Entry[]): LayerMade[] {
     layer.standing++
     layer.tools.set(work.tool, (layer.tools.get(work.tool) ?? 0) + 1)
   }
-  return [...made].map(([id, { tools, ...rest }]) => ({ id, ...rest, tools: [...tools].map(([tool, count]) => ({ tool, count })).sort((a, b) => b.count - a.count) }))
+  return [...made].map(([id, { tools, ...rest }]) => ({
+    id,
+    ...rest,
+    tools: [...tools].map(([tool, count]) => ({ tool, count })).sort((a, b) => b.count - a.count),
+  }))
 }
 
 /** Of what was done on a layer, the share that was undone, 0 … 1; 0 where nothing was. */

@@ -33,7 +33,12 @@ export interface Measures {
   readonly undone: number
   readonly pauses: number
   /** In the order in which they were opened first. ms with the hand down and in all, long pauses left out. */
-  readonly steps: readonly { readonly step: string, readonly drawnMs: number, readonly tookMs: number, readonly acts: number }[]
+  readonly steps: readonly {
+    readonly step: string
+    readonly drawnMs: number
+    readonly tookMs: number
+    readonly acts: number
+  }[]
 }
 
 /** Measures a drawing and its record. */
@@ -57,12 +62,20 @@ export function paintMeasures(pixels: Uint8Array): Pick<Measures, 'painted' | 'v
     const rgb = [pixels[at]!, pixels[at + 1]!, pixels[at + 2]!] as const
     fine[Math.round(Math.min(Math.max(lightnessOf(rgb), 0), 100))]!++
     const [, a, b] = oklabOf(rgb)
-    if (Math.sqrt(a * a + b * b) >= GREY) hues[Math.floor((((Math.atan2(b, a) / (2 * Math.PI)) + 1) % 1) * HUE_CLASSES) % HUE_CLASSES]!++
+    if (Math.sqrt(a * a + b * b) >= GREY)
+      hues[Math.floor(((Math.atan2(b, a) / (2 * Math.PI) + 1) % 1) * HUE_CLASSES) % HUE_CLASSES]!++
   }
   const values = new Array<number>(VALUE_CLASSES).fill(0)
-  fine.forEach((count, l) => { values[Math.min(Math.floor((l * VALUE_CLASSES) / 100), VALUE_CLASSES - 1)]! += count })
+  fine.forEach((count, l) => {
+    values[Math.min(Math.floor((l * VALUE_CLASSES) / 100), VALUE_CLASSES - 1)]! += count
+  })
   const share = (count: number) => (painted ? round(count / painted) : 0)
-  return { painted: seen ? round(painted / seen) : 0, values: values.map(share), hues: hues.map(share), ladder: painted ? Array.from({ length: RUNGS }, (_, i) => quantile(fine, painted, (i + 1) / (RUNGS + 1))) : [] }
+  return {
+    painted: seen ? round(painted / seen) : 0,
+    values: values.map(share),
+    hues: hues.map(share),
+    ladder: painted ? Array.from({ length: RUNGS }, (_, i) => quantile(fine, painted, (i + 1) / (RUNGS + 1))) : [],
+  }
 }
 
 /** The L* that a share of the counted px does not exceed. */
@@ -75,8 +88,14 @@ function quantile(counts: Float64Array, total: number, share: number): number {
   return counts.length - 1
 }
 
-/** How long each entry of a record took, ms: with the hand down, and with the time since the one before unless that was a pause. `before`: the clock of the record before it. */
-export function* timesAtWork(entries: readonly Entry[], before: number): Generator<{ entry: Entry, drawnMs: number, tookMs: number, isAfterPause: boolean }> {
+/**
+ * How long each entry of a record took, ms: with the hand down, and with the time since the one before unless that was
+ * a pause. `before`: the clock of the record before it.
+ */
+export function* timesAtWork(
+  entries: readonly Entry[],
+  before: number,
+): Generator<{ entry: Entry; drawnMs: number; tookMs: number; isAfterPause: boolean }> {
   let last = before
   for (const entry of entries) {
     const drawnMs = durationOf(entry)
@@ -88,8 +107,8 @@ export function* timesAtWork(entries: readonly Entry[], before: number): Generat
 }
 
 export function makingMeasures(entries: readonly Entry[]): Pick<Measures, 'acts' | 'undone' | 'pauses' | 'steps'> {
-  const steps = new Map<string, { drawnMs: number, tookMs: number, acts: number }>()
-  let open: { drawnMs: number, tookMs: number, acts: number } | null = null
+  const steps = new Map<string, { drawnMs: number; tookMs: number; acts: number }>()
+  let open: { drawnMs: number; tookMs: number; acts: number } | null = null
   let [done, pauses] = [0, 0]
   for (const { entry, drawnMs, tookMs, isAfterPause } of timesAtWork(entries, entries[0]?.at ?? 0)) {
     if (isAfterPause) pauses++
@@ -106,7 +125,12 @@ export function makingMeasures(entries: readonly Entry[]): Pick<Measures, 'acts'
     }
   }
   const acts = standingActs(entries).filter(each => !each.prepared).length
-  return { acts, undone: Math.max(done - acts, 0), pauses, steps: [...steps].map(([step, sums]) => ({ step, ...sums })) }
+  return {
+    acts,
+    undone: Math.max(done - acts, 0),
+    pauses,
+    steps: [...steps].map(([step, sums]) => ({ step, ...sums })),
+  }
 }
 
 const round = (share: number) => Math.round(share * 1e4) / 1e4

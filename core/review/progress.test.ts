@@ -5,22 +5,34 @@ import { DRILLS } from '../drill'
 import { MEASURE_NAMES, type MeasureName, type Verdict } from '../lookfor'
 import { DRILLS_FOR, gainPerTry, makingMeasures, practiseNext, trendsOf, workMs, type Judged } from './index'
 
-const judged = (measure: MeasureName, verdicts: readonly Verdict[], plan = 1): Judged[] => verdicts.map((verdict, i) => ({ at: 1000 * i, measure, verdict, plan }))
+const judged = (measure: MeasureName, verdicts: readonly Verdict[], plan = 1): Judged[] =>
+  verdicts.map((verdict, i) => ({ at: 1000 * i, measure, verdict, plan }))
 
 describe('a trend', () => {
   it('goes hand-in by hand-in, what can’t be told left out', () => {
     const [trend] = trendsOf(judged('symmetry', ['not-yet', 'cant-tell', 'nearly', 'met']))
-    expect(trend!.points).toEqual([{ at: 0, met: 0 }, { at: 2000, met: 0.5 }, { at: 3000, met: 1 }])
+    expect(trend!.points).toEqual([
+      { at: 0, met: 0 },
+      { at: 2000, met: 0.5 },
+      { at: 3000, met: 1 },
+    ])
     // 1 · 1 + 0.6 · 0.5 + 0.36 · 0, over 1.96.
     expect(trend!.now).toBeCloseTo(1.3 / 1.96, 12)
   })
 
   it('takes those of one hand-in together', () => {
-    expect(trendsOf([...judged('covered', ['met']), ...judged('covered', ['not-yet'])])[0]!.points).toEqual([{ at: 0, met: 0.5 }])
+    expect(trendsOf([...judged('covered', ['met']), ...judged('covered', ['not-yet'])])[0]!.points).toEqual([
+      { at: 0, met: 0.5 },
+    ])
   })
 
   it('is told the least met first, and none where nothing could be judged', () => {
-    const all = [...judged('covered', ['met']), ...judged('symmetry', ['not-yet']), ...judged('depth', ['nearly']), ...judged('texture', ['cant-tell'])]
+    const all = [
+      ...judged('covered', ['met']),
+      ...judged('symmetry', ['not-yet']),
+      ...judged('depth', ['nearly']),
+      ...judged('texture', ['cant-tell']),
+    ]
     expect(trendsOf(all).map(each => each.measure)).toEqual(['symmetry', 'depth', 'covered'])
     expect(trendsOf([])).toEqual([])
   })
@@ -32,15 +44,27 @@ describe('a trend', () => {
 })
 
 describe('what to practise', () => {
-  const plans = [{ id: 1, measures: ['symmetry', 'covered'] }, { id: 2, measures: ['symmetry'] }, { id: 3, measures: ['covered'] }] as const
+  const plans = [
+    { id: 1, measures: ['symmetry', 'covered'] },
+    { id: 2, measures: ['symmetry'] },
+    { id: 3, measures: ['covered'] },
+  ] as const
 
   it('is what is least met, with the plan first that was not handed in for the longest time', () => {
-    const next = practiseNext(trendsOf([...judged('symmetry', ['not-yet']), ...judged('covered', ['met'])]), plans, new Map([[1, 500]]))
-    expect(next).toEqual([{ measure: 'symmetry', now: 0, drills: ['ellipse-on-axis', 'halve-and-third'], plans: [2, 1] }])
+    const next = practiseNext(
+      trendsOf([...judged('symmetry', ['not-yet']), ...judged('covered', ['met'])]),
+      plans,
+      new Map([[1, 500]]),
+    )
+    expect(next).toEqual([
+      { measure: 'symmetry', now: 0, drills: ['ellipse-on-axis', 'halve-and-third'], plans: [2, 1] },
+    ])
   })
 
   it('is three things at most', () => {
-    const all = (['symmetry', 'covered', 'depth', 'texture', 'proportion'] as const).flatMap(each => judged(each, ['not-yet']))
+    const all = (['symmetry', 'covered', 'depth', 'texture', 'proportion'] as const).flatMap(each =>
+      judged(each, ['not-yet']),
+    )
     expect(practiseNext(trendsOf(all), [], new Map())).toHaveLength(3)
   })
 
@@ -57,9 +81,12 @@ describe('what to practise', () => {
 })
 
 describe('the gain of a warm-up', () => {
-  it.each([[[40, 45, 47, 60, 58]], [[90, 80, 70]], [[50, 50, 50, 50]], [[12, 88, 3, 64, 41, 7]]])('of %j is the slope that simple-statistics finds', (scores) => {
-    expect(gainPerTry(scores)).toBeCloseTo(linearRegression(scores.map((score, i) => [i, score])).m, 10)
-  })
+  it.each([[[40, 45, 47, 60, 58]], [[90, 80, 70]], [[50, 50, 50, 50]], [[12, 88, 3, 64, 41, 7]]])(
+    'of %j is the slope that simple-statistics finds',
+    scores => {
+      expect(gainPerTry(scores)).toBeCloseTo(linearRegression(scores.map((score, i) => [i, score])).m, 10)
+    },
+  )
 
   it('is none of fewer than three tries', () => {
     expect([gainPerTry([]), gainPerTry([50]), gainPerTry([50, 60])]).toEqual([null, null, null])
@@ -75,6 +102,8 @@ describe('time at work', () => {
 
   it('adds up, batch by batch, to what a hand-in is measured with', () => {
     const entries = at(0, 4000, 9000, 90_000, 95_000)
-    expect(workMs(entries.slice(0, 2), 0) + workMs(entries.slice(2), 4000)).toBe(makingMeasures(entries).steps[0]!.tookMs)
+    expect(workMs(entries.slice(0, 2), 0) + workMs(entries.slice(2), 4000)).toBe(
+      makingMeasures(entries).steps[0]!.tookMs,
+    )
   })
 })

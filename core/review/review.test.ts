@@ -2,16 +2,30 @@ import { converter } from 'culori'
 import { describe, expect, it } from 'vitest'
 import { toolSettings } from '../brush'
 import { standingActs, type Act, type Entry } from '../drawing'
-import { HUE_CLASSES, layersMade, makingMeasures, paintMeasures, PAUSE_MS, spreadsOf, undoneShare, VALUE_CLASSES } from './index'
+import {
+  HUE_CLASSES,
+  layersMade,
+  makingMeasures,
+  paintMeasures,
+  PAUSE_MS,
+  spreadsOf,
+  undoneShare,
+  VALUE_CLASSES,
+} from './index'
 
 /** Px of some colours, so many each; a fourth number is their alpha. */
-const pixels = (...runs: [colour: [number, number, number, number?], count: number][]) => Uint8Array.from(runs.flatMap(([[r, g, b, a = 255], count]) => Array.from({ length: count }, () => [r, g, b, a]).flat()))
+const pixels = (...runs: [colour: [number, number, number, number?], count: number][]) =>
+  Uint8Array.from(
+    runs.flatMap(([[r, g, b, a = 255], count]) => Array.from({ length: count }, () => [r, g, b, a]).flat()),
+  )
 const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0)
 
 describe('what the paint of a drawing shows', () => {
   it('is told by lightness: greys of a known L*', () => {
     // L* of sRGB greys: 0 → 0, 119 → 50.03, 255 → 100 (culori's lab65, and by hand from CIE 15, 8.2.1).
-    const { values, painted, ladder } = paintMeasures(pixels([[0, 0, 0], 200], [[119, 119, 119], 500], [[255, 255, 255], 300]))
+    const { values, painted, ladder } = paintMeasures(
+      pixels([[0, 0, 0], 200], [[119, 119, 119], 500], [[255, 255, 255], 300]),
+    )
     expect(painted).toBe(1)
     expect(values).toHaveLength(VALUE_CLASSES)
     expect([values[0], values[10], values[19]]).toEqual([0.2, 0.5, 0.3])
@@ -34,7 +48,12 @@ describe('what the paint of a drawing shows', () => {
 
   it('of an empty sheet is nothing', () => {
     for (const empty of [pixels([[0, 0, 0, 0], 100]), new Uint8Array()]) {
-      expect(paintMeasures(empty)).toEqual({ painted: 0, values: new Array(VALUE_CLASSES).fill(0), hues: new Array(HUE_CLASSES).fill(0), ladder: [] })
+      expect(paintMeasures(empty)).toEqual({
+        painted: 0,
+        values: new Array(VALUE_CLASSES).fill(0),
+        hues: new Array(HUE_CLASSES).fill(0),
+        ladder: [],
+      })
     }
   })
 
@@ -45,7 +64,15 @@ describe('what the paint of a drawing shows', () => {
   })
 })
 
-const stroke = (layer: string, tool: 'pencil' | 'ink-pen', ms: number): Act => ({ kind: 'stroke', version: 2, layer, tool: toolSettings(tool), colour: [1, 2, 3], seed: 1, samples: [16, 16, 500, 0, 160, 160, 500, ms] })
+const stroke = (layer: string, tool: 'pencil' | 'ink-pen', ms: number): Act => ({
+  kind: 'stroke',
+  version: 2,
+  layer,
+  tool: toolSettings(tool),
+  colour: [1, 2, 3],
+  seed: 1,
+  samples: [16, 16, 500, 0, 160, 160, 500, ms],
+})
 const act = (at: number, what: Act): Entry => ({ type: 'act', at, act: what })
 const entries: Entry[] = [
   { type: 'step', at: 0, step: 'sketch' },
@@ -64,15 +91,34 @@ const entries: Entry[] = [
 describe('how a drawing was made', () => {
   it('is told layer by layer', () => {
     const [a, b] = layersMade(entries)
-    expect(a).toEqual({ id: 'a', name: 'Sketch', tools: [{ tool: 'pencil', count: 2 }, { tool: 'ink-pen', count: 1 }], standing: 3, done: 4, firstAt: 1000, lastAt: 32_000, drawnMs: 2000 })
+    expect(a).toEqual({
+      id: 'a',
+      name: 'Sketch',
+      tools: [
+        { tool: 'pencil', count: 2 },
+        { tool: 'ink-pen', count: 1 },
+      ],
+      standing: 3,
+      done: 4,
+      firstAt: 1000,
+      lastAt: 32_000,
+      drawnMs: 2000,
+    })
     expect(b).toMatchObject({ id: 'b', name: 'Lines', standing: 1, done: 1, drawnMs: 1000 })
     expect(undoneShare(a!)).toBe(0.25)
     expect(undoneShare({ standing: 0, done: 0 })).toBe(0)
   })
 
   it('keeps layers that were renamed and deleted since', () => {
-    const more: Entry[] = [...entries, act(33_000, { kind: 'layer-rename', layer: 'b', name: 'Ink' }), act(34_000, { kind: 'layer-remove', layer: 'b' })]
-    expect(layersMade(more).map(each => [each.name, each.standing])).toEqual([['Sketch', 3], ['Ink', 1]])
+    const more: Entry[] = [
+      ...entries,
+      act(33_000, { kind: 'layer-rename', layer: 'b', name: 'Ink' }),
+      act(34_000, { kind: 'layer-remove', layer: 'b' }),
+    ]
+    expect(layersMade(more).map(each => [each.name, each.standing])).toEqual([
+      ['Sketch', 3],
+      ['Ink', 1],
+    ])
     expect(layersMade([])).toEqual([])
   })
 
@@ -90,7 +136,10 @@ describe('how a drawing was made', () => {
 
 describe('the spread of a class', () => {
   it('is told place by place, whoever is missing there', () => {
-    expect(spreadsOf([[1, 10], [2, 20], [3], [4, 40]])).toEqual([{ low: 1.75, middle: 2.5, high: 3.25, count: 4 }, { low: 15, middle: 20, high: 30, count: 3 }])
+    expect(spreadsOf([[1, 10], [2, 20], [3], [4, 40]])).toEqual([
+      { low: 1.75, middle: 2.5, high: 3.25, count: 4 },
+      { low: 15, middle: 20, high: 30, count: 3 },
+    ])
     expect(spreadsOf([])).toEqual([])
   })
 })

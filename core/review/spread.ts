@@ -10,7 +10,14 @@ export interface Spread {
 
 /** Quartiles and median of some values; null of none. */
 export function spreadOf(values: readonly number[]): Spread | null {
-  return values.length === 0 ? null : { low: quantileOf(values, 0.25), middle: quantileOf(values, 0.5), high: quantileOf(values, 0.75), count: values.length }
+  return values.length === 0
+    ? null
+    : {
+        low: quantileOf(values, 0.25),
+        middle: quantileOf(values, 0.5),
+        high: quantileOf(values, 0.75),
+        count: values.length,
+      }
 }
 
 /** The same for each place of rows; rows that are shorter do not count there. */

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { agreementOf, columnSum, failsFirst } from './index'
 
 describe('agreement of two who judge', () => {
-  const pairs = (...counts: [a: string, b: string, count: number][]) => counts.flatMap(([a, b, count]) => Array.from({ length: count }, () => [a, b] as const))
+  const pairs = (...counts: [a: string, b: string, count: number][]) =>
+    counts.flatMap(([a, b, count]) => Array.from({ length: count }, () => [a, b] as const))
 
   it('is Cohen’s κ, worked out by hand', () => {
     // 20 both yes, 5 and 10 apart, 15 both no: po = 0.7; pe = 0.5 × 0.6 + 0.5 × 0.4 = 0.5; κ = 0.2 ÷ 0.5.
@@ -28,8 +29,19 @@ describe('where many fail first', () => {
   })
 
   it('is the first look-for of the plan that many miss', () => {
-    expect(failsFirst([{ judged: 10, missed: 3 }, { judged: 10, missed: 4 }, { judged: 10, missed: 9 }])).toBe(1)
-    expect(failsFirst([{ judged: 2, missed: 2 }, { judged: 10, missed: 1 }])).toBe(-1)
+    expect(
+      failsFirst([
+        { judged: 10, missed: 3 },
+        { judged: 10, missed: 4 },
+        { judged: 10, missed: 9 },
+      ]),
+    ).toBe(1)
+    expect(
+      failsFirst([
+        { judged: 2, missed: 2 },
+        { judged: 10, missed: 1 },
+      ]),
+    ).toBe(-1)
     expect(failsFirst([])).toBe(-1)
   })
 })

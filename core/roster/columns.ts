@@ -18,7 +18,20 @@ export const PIN = /^\d{4,8}$/
 
 /** Headings that a column may have, however they are written. */
 const HEADINGS: Record<ColumnKind, readonly string[]> = {
-  name: ['name', 'names', 'full name', 'learner', 'learners', 'pupil', 'pupils', 'student', 'students', 'learner name', 'pupil name', 'student name'],
+  name: [
+    'name',
+    'names',
+    'full name',
+    'learner',
+    'learners',
+    'pupil',
+    'pupils',
+    'student',
+    'students',
+    'learner name',
+    'pupil name',
+    'student name',
+  ],
   first: ['first name', 'firstname', 'first', 'given name', 'given names', 'forename', 'forenames'],
   last: ['last name', 'lastname', 'last', 'surname', 'family name'],
   pin: ['pin', 'pin code', 'code'],
@@ -27,14 +40,16 @@ const HEADINGS: Record<ColumnKind, readonly string[]> = {
 const MOST_TITLES = 8
 
 /**
- * How a list is laid out. Titles above the table are passed over. Nothing is taken for a name unasked: where neither headings
+ * How a list is laid out. Titles above the table are passed over. Nothing is taken for a name unasked: where neither
+ * headings
  * nor a single column of names tell, it is a proposal.
  */
 export function layoutOf(rows: readonly (readonly string[])[]): Layout {
   for (const [i, row] of rows.slice(0, MOST_TITLES).entries()) {
     const columns = columnsUnder(row)
     // A title above the table is one cell; a heading that stands alone heads one column.
-    if (columns && (i === 0 || widthOf(rows[i]!) >= widthOf(rows[i + 1] ?? []))) return { columns, from: i + 1, isSure: true }
+    if (columns && (i === 0 || widthOf(rows[i]!) >= widthOf(rows[i + 1] ?? [])))
+      return { columns, from: i + 1, isSure: true }
   }
   const used = usedColumns(rows)
   if (used.length <= 1) return { columns: { name: used[0] ?? 0 }, from: 0, isSure: true }

@@ -1,7 +1,10 @@
 /** Letters of a name at most: what the database and a slip of paper hold. */
 export const LONGEST_NAME = 60
 
-/** What can't be seen, or turns the writing round: control and format characters (Unicode general categories Cc and Cf); but some writings need joiners between letters. */
+/**
+ * What can't be seen, or turns the writing round: control and format characters (Unicode general categories Cc and Cf);
+ * but some writings need joiners between letters.
+ */
 const UNSEEN = /(?![\u200C\u200D])[\p{Cc}\p{Cf}]/gu
 const LOOSE_JOINERS = /(?<![\p{L}\p{M}])[\u200C\u200D]|[\u200C\u200D](?!\p{L})/gu
 /** A letter or a digit of any writing. */
@@ -11,12 +14,21 @@ const UNREADABLE = '\uFFFD'
 
 /** A name as it is kept: composed letters (Unicode NFC), single spaces, nothing unseen. */
 export function cleanName(raw: string): string {
-  return raw.replace(UNSEEN, character => (/\s/u.test(character) ? ' ' : '')).replace(LOOSE_JOINERS, '').replace(/\s+/gu, ' ').trim().normalize('NFC')
+  return raw
+    .replace(UNSEEN, character => (/\s/u.test(character) ? ' ' : ''))
+    .replace(LOOSE_JOINERS, '')
+    .replace(/\s+/gu, ' ')
+    .trim()
+    .normalize('NFC')
 }
 
 /** Names with the same key would be mixed up at the door: capitals, accents and spaces do not count. */
 export function nameKey(name: string): string {
-  return cleanName(name).normalize('NFKD').replace(/[\p{M}\u200C\u200D]/gu, '').toLowerCase().replaceAll(' ', '')
+  return cleanName(name)
+    .normalize('NFKD')
+    .replace(/[\p{M}\u200C\u200D]/gu, '')
+    .toLowerCase()
+    .replaceAll(' ', '')
 }
 
 /** Why a cleaned name can't be taken, as a sentence that says what to do; null when it can. */

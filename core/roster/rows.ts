@@ -30,14 +30,20 @@ export const MOST_LISTED = 200
 export const WHY_NO_PIN = 'A PIN has four to eight digits.'
 
 /**
- * Learners out of a list's rows, as they were pasted or come from a file: one name a row, or columns under headings (name, or
- * first and last name; PIN). Empty rows and what stands above the table are passed over; what can't be taken is told with its row.
+ * Learners out of a list's rows, as they were pasted or come from a file: one name a row, or columns under headings
+ * (name, or
+ * first and last name; PIN). Empty rows and what stands above the table are passed over; what can't be taken is told
+ * with its row.
  *
  * @param rows cells, row by row
  * @param known names that the class has already
  * @param chosen what somebody said the columns are; absent: as it is told by itself, and nobody where it can't be
  */
-export function readRows(rows: readonly (readonly string[])[], known: readonly string[] = [], chosen?: Pick<Layout, 'columns' | 'from'>): ListRead {
+export function readRows(
+  rows: readonly (readonly string[])[],
+  known: readonly string[] = [],
+  chosen?: Pick<Layout, 'columns' | 'from'>,
+): ListRead {
   const layout: Layout = chosen ? { ...chosen, isSure: true } : layoutOf(rows)
   const { columns, from } = layout
   const seen = new Map(known.map(name => [nameKey(name), 0]))
@@ -48,11 +54,17 @@ export function readRows(rows: readonly (readonly string[])[], known: readonly s
     if (!layout.isSure || i < from || cells.every(cell => cleanName(cell) === '')) return
     const name = nameIn(cells, columns)
     const pin = pinIn(cells, columns)
-    const leave = (why: string) => left.push({ row, text: cells.map(cleanName).filter(Boolean).join(', ').slice(0, 120), why })
+    const leave = (why: string) =>
+      left.push({ row, text: cells.map(cleanName).filter(Boolean).join(', ').slice(0, 120), why })
     const before = seen.get(nameKey(name))
     const why = whyNoName(name)
     if (why) leave(why)
-    else if (before !== undefined) leave(before === 0 ? 'Someone of this name is in the class already. Add a letter to tell them apart.' : `The same name stands in row ${before}. Add a letter to tell them apart.`)
+    else if (before !== undefined)
+      leave(
+        before === 0
+          ? 'Someone of this name is in the class already. Add a letter to tell them apart.'
+          : `The same name stands in row ${before}. Add a letter to tell them apart.`,
+      )
     else if (pin !== null && !PIN.test(pin)) leave(WHY_NO_PIN)
     else if (learners.length >= MOST_LISTED) leave(`More than ${MOST_LISTED} at once: add the others in a second list.`)
     else {
@@ -64,10 +76,10 @@ export function readRows(rows: readonly (readonly string[])[], known: readonly s
 }
 
 function nameIn(cells: readonly string[], columns: Columns): string {
-  const at = (kind: ColumnKind) => (columns[kind] === undefined ? '' : cells[columns[kind]] ?? '')
+  const at = (kind: ColumnKind) => (columns[kind] === undefined ? '' : (cells[columns[kind]] ?? ''))
   return cleanName(columns.name === undefined ? `${at('first')} ${at('last')}` : at('name'))
 }
 
 function pinIn(cells: readonly string[], { pin }: Columns): string | null {
-  return cleanName(pin === undefined ? '' : cells[pin] ?? '') || null
+  return cleanName(pin === undefined ? '' : (cells[pin] ?? '')) || null
 }

@@ -1,6 +1,9 @@
 import type { Random } from '../base'
 
-/** Letters and digits of a class code that are not mistaken for each other, written by hand or read aloud (no 0 O 1 I L, no B 8, no S 5, no U V). */
+/**
+ * Letters and digits of a class code that are not mistaken for each other, written by hand or read aloud (no 0 O 1 I L,
+ * no B 8, no S 5, no U V).
+ */
 const CLEAR = 'ACDEFGHJKMNPQRTWXYZ234679'
 const CODE_LENGTH = 6
 const PIN_LENGTH = 4

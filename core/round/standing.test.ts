@@ -2,7 +2,14 @@ import { describe, expect, it } from 'vitest'
 import { AWAY_MS, SILENT_MS, standingOf, STUCK_LEAST_MS, usualTime, type AtWork } from './index'
 
 const now = 100 * 60_000
-const usual: AtWork = { now, lastStrokeAt: now - 10_000, stepAt: now - 60_000, isAsking: false, isHandedIn: false, usualMs: 6 * 60_000 }
+const usual: AtWork = {
+  now,
+  lastStrokeAt: now - 10_000,
+  stepAt: now - 60_000,
+  isAsking: false,
+  isHandedIn: false,
+  usualMs: 6 * 60_000,
+}
 
 describe('how a learner at work stands', () => {
   it.each<[string, Partial<AtWork>, string]>([

@@ -4,7 +4,10 @@ import { medianOf } from '../base'
  * How a learner at work stands, told from times and looks alone: what the Round sorts by.
  */
 
-/** `asking` wants the teacher · `stuck` has been at one step far longer than the others · `silent` has not drawn for a while · `away` has not for long · `done` has handed in. */
+/**
+ * `asking` wants the teacher · `stuck` has been at one step far longer than the others · `silent` has not drawn for a
+ * while · `away` has not for long · `done` has handed in.
+ */
 export const STANDINGS = ['asking', 'stuck', 'silent', 'drawing', 'done', 'away', 'not-begun'] as const
 export type Standing = (typeof STANDINGS)[number]
 
@@ -12,7 +15,10 @@ export type Standing = (typeof STANDINGS)[number]
 export const SILENT_MS = 3 * 60_000
 /** No stroke for so long: not at the sheet any more, ms. */
 export const AWAY_MS = 20 * 60_000
-/** In one step so many times as long as half the class needed, but never under the least, ms; common practice, no source. */
+/**
+ * In one step so many times as long as half the class needed, but never under the least, ms; common practice, no
+ * source.
+ */
 export const STUCK_FACTOR = 2
 export const STUCK_LEAST_MS = 5 * 60_000
 
@@ -30,13 +36,22 @@ export interface AtWork {
   readonly usualMs: number | null
 }
 
-export function standingOf({ now, lastStrokeAt, stepAt, isAsking, hasLeft = false, isHandedIn, usualMs }: AtWork): Standing {
+export function standingOf({
+  now,
+  lastStrokeAt,
+  stepAt,
+  isAsking,
+  hasLeft = false,
+  isHandedIn,
+  usualMs,
+}: AtWork): Standing {
   if (isAsking && !hasLeft) return 'asking'
   if (isHandedIn) return 'done'
   if (lastStrokeAt === null) return 'not-begun'
   const silence = now - lastStrokeAt
   if (hasLeft || silence >= AWAY_MS) return 'away'
-  if (stepAt !== null && usualMs !== null && now - stepAt >= Math.max(STUCK_FACTOR * usualMs, STUCK_LEAST_MS)) return 'stuck'
+  if (stepAt !== null && usualMs !== null && now - stepAt >= Math.max(STUCK_FACTOR * usualMs, STUCK_LEAST_MS))
+    return 'stuck'
   return silence >= SILENT_MS ? 'silent' : 'drawing'
 }
 

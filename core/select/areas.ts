@@ -29,7 +29,13 @@ export function boxOf(points: readonly number[]) {
 }
 
 /** What has the colour of a place on the sheet: only what hangs together with it, or all of it. */
-export function ofColour(kernels: Kernels, drawing: Drawing, layer: Layer, place: ColourPlace, isJoined: boolean): Selection {
+export function ofColour(
+  kernels: Kernels,
+  drawing: Drawing,
+  layer: Layer,
+  place: ColourPlace,
+  isJoined: boolean,
+): Selection {
   const writer = new SelectionWriter(drawing.sheet)
   const { width, height } = drawing.sheet
   if (place.x < 0 || place.y < 0 || place.x >= width || place.y >= height) return writer.done()

@@ -4,7 +4,7 @@ import { withoutEmpty } from './plane'
 
 /** How a new choice goes with the one that stands. */
 export const CHOICES = ['new', 'add', 'subtract', 'keep'] as const
-export type Choice = typeof CHOICES[number]
+export type Choice = (typeof CHOICES)[number]
 
 /**
  * Two selections put together, px by px: `add` the greater, `keep` the lesser, `subtract` what the
@@ -14,10 +14,14 @@ export type Choice = typeof CHOICES[number]
 export function combined(before: Selection | null, next: Selection, choice: Choice): Selection {
   const a = before ?? new Map<number, Uint8Array>()
   switch (choice) {
-    case 'new': return next
-    case 'add': return each(a, next, new Set([...a.keys(), ...next.keys()]), Math.max)
-    case 'keep': return each(a, next, new Set([...a.keys()].filter(number => next.has(number))), Math.min)
-    case 'subtract': return each(a, next, new Set(a.keys()), (x, y) => Math.min(x, 255 - y))
+    case 'new':
+      return next
+    case 'add':
+      return each(a, next, new Set([...a.keys(), ...next.keys()]), Math.max)
+    case 'keep':
+      return each(a, next, new Set([...a.keys()].filter(number => next.has(number))), Math.min)
+    case 'subtract':
+      return each(a, next, new Set(a.keys()), (x, y) => Math.min(x, 255 - y))
   }
 }
 

@@ -51,7 +51,14 @@ export function selectionEdge(sheet: Sheet, selection: Selection): number[][] {
 
   /** The way on from a corner: the inside stays on the right. Where two px touch by a corner they stay apart. */
   function turn(x: number, y: number, way: number): number {
-    const ahead = way === 0 ? [isIn(x, y - 1), isIn(x, y)] : way === 1 ? [isIn(x, y), isIn(x - 1, y)] : way === 2 ? [isIn(x - 1, y), isIn(x - 1, y - 1)] : [isIn(x - 1, y - 1), isIn(x, y - 1)]
+    const ahead =
+      way === 0
+        ? [isIn(x, y - 1), isIn(x, y)]
+        : way === 1
+          ? [isIn(x, y), isIn(x - 1, y)]
+          : way === 2
+            ? [isIn(x - 1, y), isIn(x - 1, y - 1)]
+            : [isIn(x - 1, y - 1), isIn(x, y - 1)]
     const [left, right] = ahead as [boolean, boolean]
     if (!right) return (way + 1) % 4
     return left ? (way + 3) % 4 : way

@@ -33,10 +33,10 @@ export class SelectionWriter {
     return withoutEmpty(this.tiles)
   }
 
-  private at(x: number, y: number): { tile: Uint8Array, at: number } {
+  private at(x: number, y: number): { tile: Uint8Array; at: number } {
     const number = Math.floor(y / TILE) * tileColumns(this.sheet) + Math.floor(x / TILE)
     let tile = this.tiles.get(number)
-    if (!tile) this.tiles.set(number, tile = new Uint8Array(TILE * TILE))
+    if (!tile) this.tiles.set(number, (tile = new Uint8Array(TILE * TILE)))
     return { tile, at: (y % TILE) * TILE + (x % TILE) }
   }
 }

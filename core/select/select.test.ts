@@ -3,14 +3,28 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { loadKernels, TILE, TILE_BYTES } from '../kernels'
 import type { Drawing, Layer, Selection, Sheet } from '../layers'
-import { combined, insideOutline, inverted, ofColour, paintOf, readSelection, selectionBox, selectionEdge, softened, wholeSheet, writeSelection } from './index'
+import {
+  combined,
+  insideOutline,
+  inverted,
+  ofColour,
+  paintOf,
+  readSelection,
+  selectionBox,
+  selectionEdge,
+  softened,
+  wholeSheet,
+  writeSelection,
+} from './index'
 
 const kernels = loadKernels()
 const sheet: Sheet = { width: 300, height: 280, paper: [255, 255, 255] }
 const whole = { x0: 0, y0: 0, x1: 300, y1: 280 }
 const blank: Drawing = { sheet, layers: [] }
-const box = (x0: number, y0: number, x1: number, y1: number): Selection => insideOutline(blank, [x0, y0, x1, y0, x1, y1, x0, y1])
-const sum = (values: ArrayLike<number>) => Array.prototype.reduce.call(values, (a, b) => (a as number) + (b as number), 0) as number
+const box = (x0: number, y0: number, x1: number, y1: number): Selection =>
+  insideOutline(blank, [x0, y0, x1, y0, x1, y1, x0, y1])
+const sum = (values: ArrayLike<number>) =>
+  Array.prototype.reduce.call(values, (a, b) => (a as number) + (b as number), 0) as number
 const values = (selection: Selection) => readSelection(sheet, selection, whole)
 
 /** A layer with one-colour boxes on it. */
@@ -62,7 +76,10 @@ describe('choices put together', () => {
   const area = (selection: Selection) => sum(values(selection)) / 255
 
   it.each([
-    ['new', 49.5 * 50], ['add', 2500 + 49.5 * 50 - 19.5 * 20], ['subtract', 2500 - 19.5 * 20], ['keep', 19.5 * 20],
+    ['new', 49.5 * 50],
+    ['add', 2500 + 49.5 * 50 - 19.5 * 20],
+    ['subtract', 2500 - 19.5 * 20],
+    ['keep', 19.5 * 20],
   ] as const)('%s', (choice, expected) => {
     const once = combined(a, b, choice)
     expect(area(once)).toBeCloseTo(expected, 0)
@@ -77,13 +94,16 @@ describe('choices put together', () => {
 })
 
 describe('a softened edge', () => {
-  it.each([4, 10, 24])('of %i px fades as a Gaussian does (sharp’s blur)', async (radius) => {
+  it.each([4, 10, 24])('of %i px fades as a Gaussian does (sharp’s blur)', async radius => {
     const hard = box(90, 80, 210, 200)
     const soft = values(softened(sheet, hard, radius))
     // Three boxes of half-width k have the variance k (k + 1); radius 4, 10, 24: k = 2, 5, 12.
     const k = radius / 2
     const { data } = await sharp(Buffer.from(values(hard)), { raw: { width: 300, height: 280, channels: 1 } })
-      .blur({ sigma: Math.sqrt(k * (k + 1)), minAmplitude: 0.001 }).toColourspace('b-w').raw().toBuffer({ resolveWithObject: true })
+      .blur({ sigma: Math.sqrt(k * (k + 1)), minAmplitude: 0.001 })
+      .toColourspace('b-w')
+      .raw()
+      .toBuffer({ resolveWithObject: true })
     const worst = Math.max(...soft.map((value, i) => Math.abs(value - data[i]!)))
     expect(worst).toBeLessThanOrEqual(9)
     expect(sum(soft) / sum(values(hard))).toBeCloseTo(1, 2)
@@ -103,14 +123,18 @@ describe('the edge', () => {
     const small: Sheet = { width: 24, height: 20, paper: [0, 0, 0] }
     const area = (loop: number[]) => {
       let twice = 0
-      for (let i = 0; i < loop.length; i += 2) twice += loop[i]! * loop[(i + 3) % loop.length]! - loop[(i + 2) % loop.length]! * loop[i + 1]!
+      for (let i = 0; i < loop.length; i += 2)
+        twice += loop[i]! * loop[(i + 3) % loop.length]! - loop[(i + 2) % loop.length]! * loop[i + 1]!
       return twice / 2
     }
-    fc.assert(fc.property(fc.array(fc.integer({ min: 0, max: 255 }), { minLength: 480, maxLength: 480 }), (bytes) => {
-      const selection = writeSelection(small, { x0: 0, y0: 0, x1: 24, y1: 20 }, Uint8Array.from(bytes))
-      const loops = selectionEdge(small, selection)
-      expect(loops.reduce((total, loop) => total + area(loop), 0)).toBe(bytes.filter(value => value >= 128).length)
-    }), { numRuns: 60, seed: 20 })
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 255 }), { minLength: 480, maxLength: 480 }), bytes => {
+        const selection = writeSelection(small, { x0: 0, y0: 0, x1: 24, y1: 20 }, Uint8Array.from(bytes))
+        const loops = selectionEdge(small, selection)
+        expect(loops.reduce((total, loop) => total + area(loop), 0)).toBe(bytes.filter(value => value >= 128).length)
+      }),
+      { numRuns: 60, seed: 20 },
+    )
   })
 
   it('of a ring has a hole that runs the other way', () => {

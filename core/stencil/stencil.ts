@@ -3,16 +3,28 @@ import { outlineOf, perfect, STEP_DEGREES, type TrueShape } from '../trueup'
 
 /** Stencils that shapes are set with. */
 export const STENCILS = ['line', 'curve', 'box', 'ellipse', 'polygon', 'polyline'] as const
-export type StencilKind = typeof STENCILS[number]
+export type StencilKind = (typeof STENCILS)[number]
 
 /** A shape as it is set, until it is settled. Sheet px; angles in radians, clockwise on the screen. */
-export type Stencil
-  = | { readonly kind: 'line', readonly from: Point, readonly to: Point }
+export type Stencil =
+  | { readonly kind: 'line'; readonly from: Point; readonly to: Point }
   /** A cubic Bézier curve with its two control points. */
-    | { readonly kind: 'curve', readonly from: Point, readonly bendA: Point, readonly bendB: Point, readonly to: Point }
-    | { readonly kind: 'box' | 'ellipse', readonly middle: Point, readonly width: number, readonly height: number, readonly angle: number }
-    | { readonly kind: 'polygon', readonly middle: Point, readonly radius: number, readonly angle: number, readonly sides: number }
-    | { readonly kind: 'polyline', readonly points: readonly Point[] }
+  | { readonly kind: 'curve'; readonly from: Point; readonly bendA: Point; readonly bendB: Point; readonly to: Point }
+  | {
+      readonly kind: 'box' | 'ellipse'
+      readonly middle: Point
+      readonly width: number
+      readonly height: number
+      readonly angle: number
+    }
+  | {
+      readonly kind: 'polygon'
+      readonly middle: Point
+      readonly radius: number
+      readonly angle: number
+      readonly sides: number
+    }
+  | { readonly kind: 'polyline'; readonly points: readonly Point[] }
 
 /** How a stencil is drawn out. */
 export interface Drawing {
@@ -29,10 +41,16 @@ export const LEAST_EXTENT = 3
 const STEP = (STEP_DEGREES * Math.PI) / 180
 
 /** The stencil drawn out from one place to another; null while it is smaller than {@link LEAST_EXTENT}. */
-export function drawnOut(kind: StencilKind, from: Point, to: Point, { isPerfect, isCentred, sides }: Drawing): Stencil | null {
+export function drawnOut(
+  kind: StencilKind,
+  from: Point,
+  to: Point,
+  { isPerfect, isCentred, sides }: Drawing,
+): Stencil | null {
   if (distanceOf(from, to) < LEAST_EXTENT) return null
   switch (kind) {
-    case 'line': return lineOf(from, to, isPerfect, isCentred)
+    case 'line':
+      return lineOf(from, to, isPerfect, isCentred)
     case 'polyline': {
       const line = lineOf(from, to, isPerfect, false)
       return { kind, points: [line.from, line.to] }
@@ -47,7 +65,8 @@ export function drawnOut(kind: StencilKind, from: Point, to: Point, { isPerfect,
       return { kind, from: line.from, bendA: bend(1 / 3), bendB: bend(2 / 3), to: line.to }
     }
     case 'box':
-    case 'ellipse': return boxed(kind, from, to, isPerfect, isCentred)
+    case 'ellipse':
+      return boxed(kind, from, to, isPerfect, isCentred)
     case 'polygon': {
       const radius = isCentred ? distanceOf(from, to) : distanceOf(from, to) / 2
       const middle = isCentred ? from : lerp(from, to, 0.5)
@@ -59,9 +78,14 @@ export function drawnOut(kind: StencilKind, from: Point, to: Point, { isPerfect,
 
 const stepped = (angle: number) => Math.round(angle / STEP) * STEP
 
-function lineOf(from: Point, to: Point, isPerfect: boolean, isCentred: boolean): { kind: 'line', from: Point, to: Point } {
+function lineOf(
+  from: Point,
+  to: Point,
+  isPerfect: boolean,
+  isCentred: boolean,
+): { kind: 'line'; from: Point; to: Point } {
   const line = { kind: 'line', from, to } as const
-  const straight = isPerfect ? perfect(line) as typeof line : line
+  const straight = isPerfect ? (perfect(line) as typeof line) : line
   if (!isCentred) return straight
   return { kind: 'line', from: { x: 2 * from.x - straight.to.x, y: 2 * from.y - straight.to.y }, to: straight.to }
 }
@@ -82,9 +106,12 @@ function boxed(kind: 'box' | 'ellipse', from: Point, to: Point, isPerfect: boole
 /** The stencil as a true shape, whose outline is drawn and filled. */
 export function trueShapeOf(stencil: Stencil): TrueShape {
   switch (stencil.kind) {
-    case 'line': return stencil
-    case 'polyline': return { kind: 'polyline', corners: stencil.points }
-    case 'box': return { ...stencil, kind: 'box', corner: 0, clockwise: true }
+    case 'line':
+      return stencil
+    case 'polyline':
+      return { kind: 'polyline', corners: stencil.points }
+    case 'box':
+      return { ...stencil, kind: 'box', corner: 0, clockwise: true }
     case 'ellipse': {
       const { middle, width, height, angle } = stencil
       return { kind: 'ellipse', middle, rx: width / 2, ry: height / 2, angle, start: -Math.PI / 2, clockwise: true }
@@ -97,7 +124,8 @@ export function trueShapeOf(stencil: Stencil): TrueShape {
       })
       return { kind: 'polygon', corners }
     }
-    case 'curve': return { kind: 'curve', points: bezier(stencil) }
+    case 'curve':
+      return { kind: 'curve', points: bezier(stencil) }
   }
 }
 
@@ -138,27 +166,49 @@ const ARM = 46
 /** @param scale px on the screen for one of the sheet: the handle for turning stands equally far off at any. */
 export function handlesOf(stencil: Stencil, scale: number): Handle[] {
   switch (stencil.kind) {
-    case 'line': return [part('from', stencil.from), part('to', stencil.to), move(lerp(stencil.from, stencil.to, 0.5))]
-    case 'curve': return [part('from', stencil.from), part('bendA', stencil.bendA), part('bendB', stencil.bendB), part('to', stencil.to)]
-    case 'polyline': return stencil.points.map((point, i) => part(String(i), point))
+    case 'line':
+      return [part('from', stencil.from), part('to', stencil.to), move(lerp(stencil.from, stencil.to, 0.5))]
+    case 'curve':
+      return [
+        part('from', stencil.from),
+        part('bendA', stencil.bendA),
+        part('bendB', stencil.bendB),
+        part('to', stencil.to),
+      ]
+    case 'polyline':
+      return stencil.points.map((point, i) => part(String(i), point))
     case 'polygon': {
       const { middle, radius, angle } = stencil
-      return [move(middle), part('radius', { x: middle.x + radius * Math.cos(angle), y: middle.y + radius * Math.sin(angle) })]
+      return [
+        move(middle),
+        part('radius', { x: middle.x + radius * Math.cos(angle), y: middle.y + radius * Math.sin(angle) }),
+      ]
     }
     case 'box':
     case 'ellipse': {
       const { middle, width, height, angle } = stencil
-      const at = (sx: number, sy: number) => turned({ x: middle.x + (sx * width) / 2, y: middle.y + (sy * height) / 2 }, middle, angle)
+      const at = (sx: number, sy: number) =>
+        turned({ x: middle.x + (sx * width) / 2, y: middle.y + (sy * height) / 2 }, middle, angle)
       const arm = turned({ x: middle.x, y: middle.y - height / 2 - ARM / scale }, middle, angle)
       return [
-        move(middle), { key: 'turn', role: 'turn', ...arm },
+        move(middle),
+        { key: 'turn', role: 'turn', ...arm },
         ...CORNERS.map(([sx, sy]) => part(`${sx} ${sy}`, at(sx, sy))),
       ]
     }
   }
 }
 
-const CORNERS = [[-1, -1], [0, -1], [1, -1], [1, 0], [1, 1], [0, 1], [-1, 1], [-1, 0]] as const
+const CORNERS = [
+  [-1, -1],
+  [0, -1],
+  [1, -1],
+  [1, 0],
+  [1, 1],
+  [0, 1],
+  [-1, 1],
+  [-1, 0],
+] as const
 const part = (key: string, point: Point): Handle => ({ key, role: 'part', ...point })
 const move = (point: Point): Handle => ({ key: 'move', role: 'move', ...point })
 
@@ -168,14 +218,20 @@ export function handled(stencil: Stencil, key: string, to: Point, isPerfect: boo
   switch (stencil.kind) {
     case 'line': {
       const other = key === 'from' ? stencil.to : stencil.from
-      const { to: end } = isPerfect ? perfect({ kind: 'line', from: other, to }) as { to: Point } : { to }
+      const { to: end } = isPerfect ? (perfect({ kind: 'line', from: other, to }) as { to: Point }) : { to }
       return key === 'from' ? { ...stencil, from: end } : { ...stencil, to: end }
     }
-    case 'curve': return { ...stencil, [key]: to }
-    case 'polyline': return { ...stencil, points: stencil.points.map((point, i) => (String(i) === key ? to : point)) }
+    case 'curve':
+      return { ...stencil, [key]: to }
+    case 'polyline':
+      return { ...stencil, points: stencil.points.map((point, i) => (String(i) === key ? to : point)) }
     case 'polygon': {
       const angle = Math.atan2(to.y - stencil.middle.y, to.x - stencil.middle.x)
-      return { ...stencil, radius: Math.max(distanceOf(stencil.middle, to), LEAST_EXTENT), angle: isPerfect ? stepped(angle) : angle }
+      return {
+        ...stencil,
+        radius: Math.max(distanceOf(stencil.middle, to), LEAST_EXTENT),
+        angle: isPerfect ? stepped(angle) : angle,
+      }
     }
     case 'box':
     case 'ellipse': {
@@ -189,7 +245,12 @@ export function handled(stencil: Stencil, key: string, to: Point, isPerfect: boo
 }
 
 /** A corner or side of a box taken to a place, the opposite one held. */
-function resized(box: Extract<Stencil, { kind: 'box' | 'ellipse' }>, key: string, to: Point, isPerfect: boolean): Stencil {
+function resized(
+  box: Extract<Stencil, { kind: 'box' | 'ellipse' }>,
+  key: string,
+  to: Point,
+  isPerfect: boolean,
+): Stencil {
   const [sx, sy] = key.split(' ').map(Number) as [number, number]
   const local = turned(to, box.middle, -box.angle)
   const dx = local.x - box.middle.x
@@ -201,7 +262,11 @@ function resized(box: Extract<Stencil, { kind: 'box' | 'ellipse' }>, key: string
     else if (sx) height = width
     else width = height
   }
-  const middle = turned({ x: box.middle.x + (sx * (width - box.width)) / 2, y: box.middle.y + (sy * (height - box.height)) / 2 }, box.middle, box.angle)
+  const middle = turned(
+    { x: box.middle.x + (sx * (width - box.width)) / 2, y: box.middle.y + (sy * (height - box.height)) / 2 },
+    box.middle,
+    box.angle,
+  )
   return { ...box, middle, width, height }
 }
 
@@ -213,9 +278,11 @@ function movedTo(stencil: Stencil, to: Point): Stencil {
     }
     case 'box':
     case 'ellipse':
-    case 'polygon': return { ...stencil, middle: to }
+    case 'polygon':
+      return { ...stencil, middle: to }
     case 'curve':
-    case 'polyline': return stencil
+    case 'polyline':
+      return stencil
   }
 }
 
@@ -223,9 +290,19 @@ function movedTo(stencil: Stencil, to: Point): Stencil {
 export function moved(stencil: Stencil, dx: number, dy: number): Stencil {
   const by = ({ x, y }: Point): Point => ({ x: x + dx, y: y + dy })
   switch (stencil.kind) {
-    case 'line': return { ...stencil, from: by(stencil.from), to: by(stencil.to) }
-    case 'curve': return { ...stencil, from: by(stencil.from), bendA: by(stencil.bendA), bendB: by(stencil.bendB), to: by(stencil.to) }
-    case 'polyline': return { ...stencil, points: stencil.points.map(by) }
-    default: return { ...stencil, middle: by(stencil.middle) }
+    case 'line':
+      return { ...stencil, from: by(stencil.from), to: by(stencil.to) }
+    case 'curve':
+      return {
+        ...stencil,
+        from: by(stencil.from),
+        bendA: by(stencil.bendA),
+        bendB: by(stencil.bendB),
+        to: by(stencil.to),
+      }
+    case 'polyline':
+      return { ...stencil, points: stencil.points.map(by) }
+    default:
+      return { ...stencil, middle: by(stencil.middle) }
   }
 }

@@ -15,7 +15,10 @@ const STEP_PX = 5
  */
 export function smoothed(raw: readonly Point[], way: HandWay): Point[] {
   const even = resample(raw, LOOKED_AT)
-  const controls = splineThrough(even, Math.min(Math.max(Math.round(way.length / (KNOT_SHARE * way.size)) + 3, FEWEST), MOST))
+  const controls = splineThrough(
+    even,
+    Math.min(Math.max(Math.round(way.length / (KNOT_SHARE * way.size)) + 3, FEWEST), MOST),
+  )
   if (!controls) return even
   const steps = Math.max(8, Math.ceil(way.length / STEP_PX))
   const curve = Array.from({ length: steps + 1 }, (_, i) => onSpline(controls, i / steps))
@@ -26,7 +29,10 @@ export function smoothed(raw: readonly Point[], way: HandWay): Point[] {
 export function curveError(even: readonly Point[], count: number): number {
   const controls = splineThrough(even, count)
   if (!controls) return 0
-  return Math.sqrt(even.reduce((sum, point, i) => sum + distanceOf(point, onSpline(controls, i / (even.length - 1))) ** 2, 0) / even.length)
+  return Math.sqrt(
+    even.reduce((sum, point, i) => sum + distanceOf(point, onSpline(controls, i / (even.length - 1))) ** 2, 0) /
+      even.length,
+  )
 }
 
 /** Control points of the uniform cubic B-spline that lies nearest to evenly spaced points (least squares). */

@@ -1,6 +1,20 @@
 import {
-  areaOf, bestCuts, circleError, closedSides, distanceOf, ellipseError, fitCircle, fitEllipse, fitLine, openSides, sharpnessOf, turnsAt,
-  type Circle, type Ellipse, type Point, type SideFit,
+  areaOf,
+  bestCuts,
+  circleError,
+  closedSides,
+  distanceOf,
+  ellipseError,
+  fitCircle,
+  fitEllipse,
+  fitLine,
+  openSides,
+  sharpnessOf,
+  turnsAt,
+  type Circle,
+  type Ellipse,
+  type Point,
+  type SideFit,
 } from '../geometry'
 import { curveError, smoothed } from './curve'
 import { handWay, type HandWay } from './hand'
@@ -75,15 +89,33 @@ export function recognise(raw: readonly Point[]): Recognised | null {
 
 /** A free curve, bent as little as it needs: what every shape must be a better account of. */
 function curveCandidates(raw: readonly Point[], way: HandWay): Weighed[] {
-  return CURVE_CONTROLS.map((count) => {
+  return CURVE_CONTROLS.map(count => {
     const rms = curveError(way.points, count)
-    return { kind: `curve ${count}`, rms, score: Math.log(Math.hypot(rms / way.size, FLOOR)) + PRICE * 1.2 * count + CURVE_PRICE[way.isClosed ? 'closed' : 'open'], make: () => ({ kind: 'curve', points: smoothed(raw, way) }) }
+    return {
+      kind: `curve ${count}`,
+      rms,
+      score:
+        Math.log(Math.hypot(rms / way.size, FLOOR)) +
+        PRICE * 1.2 * count +
+        CURVE_PRICE[way.isClosed ? 'closed' : 'open'],
+      make: () => ({ kind: 'curve', points: smoothed(raw, way) }),
+    }
   })
 }
 
-interface Weighed extends Candidate { readonly make: () => TrueShape }
+interface Weighed extends Candidate {
+  readonly make: () => TrueShape
+}
 
-function weighed(way: HandWay, kind: string, rms: number, parameters: number, likeness: number, make: () => TrueShape, extra = 0): Weighed[] {
+function weighed(
+  way: HandWay,
+  kind: string,
+  rms: number,
+  parameters: number,
+  likeness: number,
+  make: () => TrueShape,
+  extra = 0,
+): Weighed[] {
   // A trembling hand is forgiven its tremble.
   const error = Math.max(rms - way.tremble, 0) / way.size
   if (error > likeness) return []
@@ -109,7 +141,11 @@ function* openCandidates(way: HandWay): Generator<Weighed> {
     const sweep = sweepOf(points, circle)
     if (Math.abs(sweep) > LEAST_SWEEP && Math.abs(sweep) < GREATEST_SWEEP) {
       yield* weighed(way, 'arc', circleError(points, circle), 3, LIKENESS.arc, () => ({
-        kind: 'arc', middle: circle, radius: circle.radius, start: Math.atan2(first.y - circle.y, first.x - circle.x), sweep,
+        kind: 'arc',
+        middle: circle,
+        radius: circle.radius,
+        start: Math.atan2(first.y - circle.y, first.x - circle.x),
+        sweep,
       }))
     }
   }
@@ -117,9 +153,22 @@ function* openCandidates(way: HandWay): Generator<Weighed> {
   for (let sides = 2; sides <= MOST_OPEN_SIDES; sides++) {
     const fit = openSides(points, cuts[sides - 1]!.cuts, cuts[sides - 1]!.error)
     const { cuts: at, corners } = fit
-    const blunt = cornerPrice(corners, way, at.map(cut => cut / (points.length - 1)), false)
+    const blunt = cornerPrice(
+      corners,
+      way,
+      at.map(cut => cut / (points.length - 1)),
+      false,
+    )
     if (blunt === null) continue
-    yield* weighed(way, `polyline ${sides}`, fit.rms, 2 * sides + 2, LIKENESS.open, () => ({ kind: 'polyline', corners: fit.corners }), blunt)
+    yield* weighed(
+      way,
+      `polyline ${sides}`,
+      fit.rms,
+      2 * sides + 2,
+      LIKENESS.open,
+      () => ({ kind: 'polyline', corners: fit.corners }),
+      blunt,
+    )
   }
 }
 
@@ -131,12 +180,30 @@ function* closedCandidates(way: HandWay): Generator<Weighed> {
   const fill = ellipse ? Math.abs(areaOf(points)) / (Math.PI * ellipse.rx * ellipse.ry) : 0
   if (circle) {
     const error = circleError(points, circle)
-    yield* weighed(way, 'circle', error, 3, LIKENESS.round, () => circleShape(circle, points[0]!, clockwise), roundBonus(error, way))
+    yield* weighed(
+      way,
+      'circle',
+      error,
+      3,
+      LIKENESS.round,
+      () => circleShape(circle, points[0]!, clockwise),
+      roundBonus(error, way),
+    )
   }
   if (ellipse && fill > 0.75 && fill < 1.3) {
     const error = ellipseError(points, ellipse)
-    yield* weighed(way, 'ellipse', error, 5, LIKENESS.round, () =>
-      (ellipse.rx / ellipse.ry < CIRCLE_RATIO && circle ? circleShape(circle, points[0]!, clockwise) : ellipseShape(ellipse, points[0]!, clockwise)), roundBonus(error, way))
+    yield* weighed(
+      way,
+      'ellipse',
+      error,
+      5,
+      LIKENESS.round,
+      () =>
+        ellipse.rx / ellipse.ry < CIRCLE_RATIO && circle
+          ? circleShape(circle, points[0]!, clockwise)
+          : ellipseShape(ellipse, points[0]!, clockwise),
+      roundBonus(error, way),
+    )
   }
   for (const [sides, { fit, start }] of closedFits(points)) {
     const places = fit.cuts.map(cut => ((cut + start) / (points.length - 1)) % 1)
@@ -144,16 +211,28 @@ function* closedCandidates(way: HandWay): Generator<Weighed> {
     if (blunt === null) continue
     const box = sides === 4 ? boxOf(fit.corners) : null
     if (box) yield* weighed(way, 'box', fit.rms, 5, LIKENESS.sides, () => box, blunt)
-    else yield* weighed(way, `polygon ${sides}`, fit.rms, 2 * sides, LIKENESS.sides, () => ({ kind: sides === 3 ? 'triangle' : 'polygon', corners: fit.corners }), blunt)
+    else
+      yield* weighed(
+        way,
+        `polygon ${sides}`,
+        fit.rms,
+        2 * sides,
+        LIKENESS.sides,
+        () => ({ kind: sides === 3 ? 'triangle' : 'polygon', corners: fit.corners }),
+        blunt,
+      )
   }
 }
 
 const roundBonus = (error: number, way: HandWay) => (error / way.size < WELL_ROUND.error ? -WELL_ROUND.bonus : 0)
 
-/** Best closed fits for three and more sides. The hand may have begun anywhere, so the way is begun anew at its sharpest places. */
-function closedFits(points: readonly Point[]): Map<number, { fit: SideFit, start: number }> {
+/**
+ * Best closed fits for three and more sides. The hand may have begun anywhere, so the way is begun anew at its sharpest
+ * places.
+ */
+function closedFits(points: readonly Point[]): Map<number, { fit: SideFit; start: number }> {
   const ring = points.slice(0, -1)
-  const best = new Map<number, { fit: SideFit, start: number }>()
+  const best = new Map<number, { fit: SideFit; start: number }>()
   for (const start of sharpest(ring, 5)) {
     const begun = [...ring.slice(start), ...ring.slice(0, start), ring[start]!]
     const cuts = bestCuts(begun, MOST_SIDES)
@@ -171,11 +250,13 @@ function closedFits(points: readonly Point[]): Map<number, { fit: SideFit, start
 function sharpest(ring: readonly Point[], count: number): number[] {
   const n = ring.length
   const reach = Math.max(2, Math.round(n / 20))
-  const turns = ring.map((point, i) => {
-    const a = ring[(i + n - reach) % n]!
-    const b = ring[(i + reach) % n]!
-    return { i, turn: Math.abs(turnBetween(a, point, b)) }
-  }).sort((a, b) => b.turn - a.turn)
+  const turns = ring
+    .map((point, i) => {
+      const a = ring[(i + n - reach) % n]!
+      const b = ring[(i + reach) % n]!
+      return { i, turn: Math.abs(turnBetween(a, point, b)) }
+    })
+    .sort((a, b) => b.turn - a.turn)
   const chosen: number[] = []
   for (const { i } of turns) {
     const isApart = chosen.every(other => Math.min(Math.abs(i - other), n - Math.abs(i - other)) > reach)
@@ -195,9 +276,16 @@ function turnBetween(a: Point, b: Point, c: Point): number {
 const wrapped = (angle: number) => angle - 2 * Math.PI * Math.round(angle / (2 * Math.PI))
 
 /** What it costs that corners are blunt; null when sides are too short or meet at no real corners. */
-function cornerPrice(corners: readonly Point[], { fine, tremble, length }: HandWay, places: readonly number[], isClosed: boolean): number | null {
+function cornerPrice(
+  corners: readonly Point[],
+  { fine, tremble, length }: HandWay,
+  places: readonly number[],
+  isClosed: boolean,
+): number | null {
   const n = corners.length
-  const sides = corners.slice(isClosed ? 0 : 1).map((corner, i) => distanceOf(corner, corners[isClosed ? (i + 1) % n : i]!))
+  const sides = corners
+    .slice(isClosed ? 0 : 1)
+    .map((corner, i) => distanceOf(corner, corners[isClosed ? (i + 1) % n : i]!))
   const whole = sides.reduce((sum, side) => sum + side, 0)
   if (sides.some(side => side < LEAST_SIDE * whole)) return null
   const turns = isClosed ? turnsAt(corners, true).slice(0, -1) : turnsAt(corners, false).slice(1, -1)
@@ -220,7 +308,13 @@ function sweepOf(points: readonly Point[], { x, y }: Circle): number {
 }
 
 function circleShape(circle: Circle, first: Point, clockwise: boolean): TrueShape {
-  return { kind: 'circle', middle: { x: circle.x, y: circle.y }, radius: circle.radius, start: Math.atan2(first.y - circle.y, first.x - circle.x), clockwise }
+  return {
+    kind: 'circle',
+    middle: { x: circle.x, y: circle.y },
+    radius: circle.radius,
+    start: Math.atan2(first.y - circle.y, first.x - circle.x),
+    clockwise,
+  }
 }
 
 function ellipseShape({ x, y, rx, ry, angle }: Ellipse, first: Point, clockwise: boolean): TrueShape {
@@ -228,7 +322,15 @@ function ellipseShape({ x, y, rx, ry, angle }: Ellipse, first: Point, clockwise:
   const s = Math.sin(angle)
   const dx = first.x - x
   const dy = first.y - y
-  return { kind: 'ellipse', middle: { x, y }, rx, ry, angle, start: Math.atan2((dy * c - dx * s) / ry, (dx * c + dy * s) / rx), clockwise }
+  return {
+    kind: 'ellipse',
+    middle: { x, y },
+    rx,
+    ry,
+    angle,
+    start: Math.atan2((dy * c - dx * s) / ry, (dx * c + dy * s) / rx),
+    clockwise,
+  }
 }
 
 /** A box out of four corners that nearly are one; null when they are not. */
@@ -242,7 +344,12 @@ function boxOf(corners: readonly Point[]): TrueShape | null {
   // Directions of the sides modulo a right angle, longer sides counting more.
   let cos = 0
   let sin = 0
-  for (const [p, q] of [[a, b], [b, c], [c, d], [d, a]] as const) {
+  for (const [p, q] of [
+    [a, b],
+    [b, c],
+    [c, d],
+    [d, a],
+  ] as const) {
     const direction = Math.atan2(q.y - p.y, q.x - p.x)
     cos += distanceOf(p, q) * Math.cos(4 * direction)
     sin += distanceOf(p, q) * Math.sin(4 * direction)
@@ -254,7 +361,12 @@ function boxOf(corners: readonly Point[]): TrueShape | null {
   const second = (distanceOf(b, c) + distanceOf(d, a)) / 2
   const [width, height] = alongX ? [first, second] : [second, first]
   const clockwise = areaOf(corners) > 0
-  const corner = [[-1, -1], [1, -1], [1, 1], [-1, 1]].reduce((best, [sx, sy], i, all) => {
+  const corner = [
+    [-1, -1],
+    [1, -1],
+    [1, 1],
+    [-1, 1],
+  ].reduce((best, [sx, sy], i, all) => {
     const gap = (sign: readonly number[]) => {
       const lx = (a.x - middle.x) * Math.cos(angle) + (a.y - middle.y) * Math.sin(angle)
       const ly = (a.y - middle.y) * Math.cos(angle) - (a.x - middle.x) * Math.sin(angle)

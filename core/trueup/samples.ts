@@ -20,8 +20,11 @@ export function placesOf(packed: readonly number[]): Point[] {
 export function shapeSamples(shape: TrueShape, hand: readonly number[], isEven: boolean): number[] {
   const { points, isCorner, isClosed } = outlineOf(shape)
   const pressureAt = pressures(hand, isEven)
-  const way: { point: Point, isSharp: boolean }[] = []
-  const room = Math.max(STEP_PX, points.slice(1).reduce((sum, point, i) => sum + distanceOf(points[i]!, point), 0) / MOST_SAMPLES)
+  const way: { point: Point; isSharp: boolean }[] = []
+  const room = Math.max(
+    STEP_PX,
+    points.slice(1).reduce((sum, point, i) => sum + distanceOf(points[i]!, point), 0) / MOST_SAMPLES,
+  )
   points.forEach((point, i) => {
     const before = points[i - 1]
     if (before && isCorner[i]) {
@@ -51,7 +54,7 @@ function pressures(hand: readonly number[], isEven: boolean): (share: number) =>
     return () => mean
   }
   const shares = sharesAlong(places)
-  return (share) => {
+  return share => {
     const next = shares.findIndex(each => each >= share)
     if (next <= 0) return values[next === 0 ? 0 : values.length - 1]!
     const t = (share - shares[next - 1]!) / Math.max(shares[next]! - shares[next - 1]!, 1e-9)

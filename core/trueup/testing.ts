@@ -2,8 +2,19 @@ import { seededRandom, type Random } from '../base'
 import { distanceOf, lengthOf, lerp, resample, turned, type Point } from '../geometry'
 
 /** Kinds of strokes that are made up for tests. */
-export const HAND_KINDS = ['line', 'arc', 'circle', 'ellipse', 'box', 'rotated box', 'triangle', 'polygon', 'polyline', 'free'] as const
-export type HandKind = typeof HAND_KINDS[number]
+export const HAND_KINDS = [
+  'line',
+  'arc',
+  'circle',
+  'ellipse',
+  'box',
+  'rotated box',
+  'triangle',
+  'polygon',
+  'polyline',
+  'free',
+] as const
+export type HandKind = (typeof HAND_KINDS)[number]
 
 const TURN = 2 * Math.PI
 
@@ -28,23 +39,65 @@ function meant(kind: HandKind, random: Random, size: number, middle: Point): Poi
       const angle = random.between(0, TURN)
       return [middle, { x: middle.x + size * Math.cos(angle), y: middle.y + size * Math.sin(angle) }]
     }
-    case 'arc': return turn(round(middle, size / 2, size / 2, 0, random.between(0, TURN), random.between(0.9, 4.9)))
+    case 'arc':
+      return turn(round(middle, size / 2, size / 2, 0, random.between(0, TURN), random.between(0.9, 4.9)))
     case 'circle': {
       // Nobody's circle is quite round.
       const squash = random.between(1, 1.09)
-      return turn(closing(random, extra => round(middle, size / 2, size / 2 / squash, random.between(0, TURN), random.between(0, TURN), TURN + extra)))
+      return turn(
+        closing(random, extra =>
+          round(middle, size / 2, size / 2 / squash, random.between(0, TURN), random.between(0, TURN), TURN + extra),
+        ),
+      )
     }
-    case 'ellipse': return turn(closing(random, extra => round(middle, size / 2, size / 2 / random.between(1.32, 3), random.between(0, TURN), random.between(0, TURN), TURN + extra)))
-    case 'box': return turn(ring(random, boxOf(middle, size, size / random.between(1, 2.6), random.between(-0.07, 0.07), random)))
-    case 'rotated box': return turn(ring(random, boxOf(middle, size, size / random.between(1, 2.2), random.pick([-1, 1]) * random.between(0.25, 0.55), random)))
+    case 'ellipse':
+      return turn(
+        closing(random, extra =>
+          round(
+            middle,
+            size / 2,
+            size / 2 / random.between(1.32, 3),
+            random.between(0, TURN),
+            random.between(0, TURN),
+            TURN + extra,
+          ),
+        ),
+      )
+    case 'box':
+      return turn(ring(random, boxOf(middle, size, size / random.between(1, 2.6), random.between(-0.07, 0.07), random)))
+    case 'rotated box':
+      return turn(
+        ring(
+          random,
+          boxOf(middle, size, size / random.between(1, 2.2), random.pick([-1, 1]) * random.between(0.25, 0.55), random),
+        ),
+      )
     case 'triangle': {
       const start = random.between(0, TURN)
-      return turn(ring(random, [0, 1, 2].map(i => polar(middle, (size / 2) * random.between(0.8, 1.2), start + (TURN / 3) * (i + random.between(-0.18, 0.18))))))
+      return turn(
+        ring(
+          random,
+          [0, 1, 2].map(i =>
+            polar(
+              middle,
+              (size / 2) * random.between(0.8, 1.2),
+              start + (TURN / 3) * (i + random.between(-0.18, 0.18)),
+            ),
+          ),
+        ),
+      )
     }
     case 'polygon': {
       const count = random.int(5, 7)
       const start = random.between(0, TURN)
-      return turn(ring(random, Array.from({ length: count }, (_, i) => polar(middle, size / 2, start + (TURN / count) * (i + random.between(-0.06, 0.06))))))
+      return turn(
+        ring(
+          random,
+          Array.from({ length: count }, (_, i) =>
+            polar(middle, size / 2, start + (TURN / count) * (i + random.between(-0.06, 0.06))),
+          ),
+        ),
+      )
     }
     case 'polyline': {
       const count = random.int(2, 4)
@@ -56,38 +109,52 @@ function meant(kind: HandKind, random: Random, size: number, middle: Point): Poi
         angle += random.pick([-1, 1]) * random.between(0.9, 2.1)
       }
       // Ends that nearly meet would mean a closed shape.
-      return distanceOf(points[0]!, points.at(-1)!) < 0.3 * lengthOf(points) ? meant(kind, random, size, middle) : points
+      return distanceOf(points[0]!, points.at(-1)!) < 0.3 * lengthOf(points)
+        ? meant(kind, random, size, middle)
+        : points
     }
-    case 'free': return free(random, size, middle)
+    case 'free':
+      return free(random, size, middle)
   }
 }
 
 /** Curves that mean no shape: waves, spirals, loops, hooks and beans. */
 function free(random: Random, size: number, middle: Point): Point[] {
   const angle = random.between(0, TURN)
-  const along = (draw: (t: number) => Point) => Array.from({ length: 121 }, (_, i) => turned(draw(i / 120), middle, angle))
+  const along = (draw: (t: number) => Point) =>
+    Array.from({ length: 121 }, (_, i) => turned(draw(i / 120), middle, angle))
   switch (random.int(0, 4)) {
-    case 0: { // a wave of one to three swings
+    case 0: {
+      // a wave of one to three swings
       const swings = random.between(1, 3)
       const height = (size / swings) * random.between(0.1, 0.24)
       return along(t => ({ x: middle.x + size * (t - 0.5), y: middle.y + height * Math.sin(t * swings * TURN) }))
     }
-    case 1: { // a spiral
+    case 1: {
+      // a spiral
       const rounds = random.between(1.6, 3)
       return along(t => polar(middle, (size / 2) * (0.12 + 0.88 * t), t * rounds * TURN))
     }
-    case 2: { // a loop
+    case 2: {
+      // a loop
       const reach = random.between(0.5, 0.9)
-      return along(t => ({ x: middle.x + size * (t - 0.5) + size * 0.28 * Math.sin(t * TURN), y: middle.y - size * 0.3 * reach * (1 - Math.cos(t * TURN)) + size * 0.1 * t }))
+      return along(t => ({
+        x: middle.x + size * (t - 0.5) + size * 0.28 * Math.sin(t * TURN),
+        y: middle.y - size * 0.3 * reach * (1 - Math.cos(t * TURN)) + size * 0.1 * t,
+      }))
     }
-    case 3: { // a hook: straight, then ever more bent
+    case 3: {
+      // a hook: straight, then ever more bent
       const bend = random.between(3, 5)
       return bent(middle, size, t => bend * t * t * t, 120, angle)
     }
-    default: { // a bean: a closed curve with a dent
+    default: {
+      // a bean: a closed curve with a dent
       const dent = random.between(0.24, 0.34)
       const tilt = random.between(-0.1, 0.1)
-      return along(t => polar(middle, (size / 2) * (0.64 + dent * Math.cos(2 * t * TURN) + tilt * Math.cos(3 * t * TURN)), t * TURN))
+      return along(t =>
+        polar(middle, (size / 2) * (0.64 + dent * Math.cos(2 * t * TURN) + tilt * Math.cos(3 * t * TURN)), t * TURN),
+      )
     }
   }
 }
@@ -101,7 +168,10 @@ function bent(start: Point, size: number, turnAt: (t: number) => number, steps: 
   return points
 }
 
-const polar = ({ x, y }: Point, radius: number, angle: number): Point => ({ x: x + radius * Math.cos(angle), y: y + radius * Math.sin(angle) })
+const polar = ({ x, y }: Point, radius: number, angle: number): Point => ({
+  x: x + radius * Math.cos(angle),
+  y: y + radius * Math.sin(angle),
+})
 
 function round(middle: Point, rx: number, ry: number, angle: number, start: number, sweep: number): Point[] {
   return Array.from({ length: 181 }, (_, i) => {
@@ -112,8 +182,14 @@ function round(middle: Point, rx: number, ry: number, angle: number, start: numb
 
 function boxOf(middle: Point, width: number, height: number, angle: number, random: Random): Point[] {
   const off = () => random.between(-0.025, 0.025) * width
-  return [[-1, -1], [1, -1], [1, 1], [-1, 1]].map(([sx, sy]) =>
-    turned({ x: middle.x + (sx! * width) / 2 + off(), y: middle.y + (sy! * height) / 2 + off() }, middle, angle))
+  return [
+    [-1, -1],
+    [1, -1],
+    [1, 1],
+    [-1, 1],
+  ].map(([sx, sy]) =>
+    turned({ x: middle.x + (sx! * width) / 2 + off(), y: middle.y + (sy! * height) / 2 + off() }, middle, angle),
+  )
 }
 
 /** Leaves a gap of up to 7 % or runs over by up to 9 %. */
@@ -147,7 +223,10 @@ function drawn(way: readonly Point[], random: Random, size: number): Point[] {
   const even = cornersRounded(resample(way, 600), Math.round(random.between(2, 12)))
   const length = lengthOf(even)
   const waves = Array.from({ length: 3 }, (_, i) => ({
-    x: random.between(-1, 1), y: random.between(-1, 1), phase: random.between(0, TURN), swings: random.between(0.6, 1.6) * (i + 1),
+    x: random.between(-1, 1),
+    y: random.between(-1, 1),
+    phase: random.between(0, TURN),
+    swings: random.between(0.6, 1.6) * (i + 1),
   }))
   const wobble = size * random.between(0.003, 0.014)
   const tremble = random.between(0.15, 0.8)
@@ -156,11 +235,17 @@ function drawn(way: readonly Point[], random: Random, size: number): Point[] {
   let pace = random.between(0.6, 1.4)
   while (t < 1) {
     const at = even[Math.min(Math.floor(t * 600), 599)]!
-    const drift = waves.reduce((sum, wave) => {
-      const s = Math.sin(wave.phase + t * wave.swings * TURN)
-      return { x: sum.x + wave.x * s, y: sum.y + wave.y * s }
-    }, { x: 0, y: 0 })
-    points.push({ x: at.x + wobble * drift.x + random.between(-tremble, tremble), y: at.y + wobble * drift.y + random.between(-tremble, tremble) })
+    const drift = waves.reduce(
+      (sum, wave) => {
+        const s = Math.sin(wave.phase + t * wave.swings * TURN)
+        return { x: sum.x + wave.x * s, y: sum.y + wave.y * s }
+      },
+      { x: 0, y: 0 },
+    )
+    points.push({
+      x: at.x + wobble * drift.x + random.between(-tremble, tremble),
+      y: at.y + wobble * drift.y + random.between(-tremble, tremble),
+    })
     pace = Math.min(Math.max(pace + random.between(-0.25, 0.25), 0.35), 2)
     t += (pace * Math.max(4, length / 140)) / length
   }
@@ -174,6 +259,9 @@ function cornersRounded(points: readonly Point[], reach: number): Point[] {
     const near = points.slice(from, i + reach + 1)
     // At the ends the window is cut on one side only: they stay where they are.
     if (i < reach || i >= points.length - reach) return points[i]!
-    return { x: near.reduce((sum, { x }) => sum + x, 0) / near.length, y: near.reduce((sum, { y }) => sum + y, 0) / near.length }
+    return {
+      x: near.reduce((sum, { x }) => sum + x, 0) / near.length,
+      y: near.reduce((sum, { y }) => sum + y, 0) / near.length,
+    }
   })
 }

@@ -14,10 +14,19 @@ export type Colour = [number, number, number]
 export class Trial {
   private readonly drawer: Drawer
 
-  constructor(readonly kernels: Kernels, readonly random: Random) {
-    const hand: Hand = { ...BEGINNERS_HAND, sway: random.between(2, 5), tremor: random.between(0.3, 0.9), speed: random.between(420, 900) }
+  constructor(
+    readonly kernels: Kernels,
+    readonly random: Random,
+  ) {
+    const hand: Hand = {
+      ...BEGINNERS_HAND,
+      sway: random.between(2, 5),
+      tremor: random.between(0.3, 0.9),
+      speed: random.between(420, 900),
+    }
     this.drawer = new Drawer(kernels, SHEET, hand, random.int(1, 1_000_000))
-    for (const [place, id] of ['colour', 'lines'].entries()) this.drawer.open({ id: 'now', layer: { id, name: id, place }, dim: [] })
+    for (const [place, id] of ['colour', 'lines'].entries())
+      this.drawer.open({ id: 'now', layer: { id, name: id, place }, dim: [] })
   }
 
   get drawing(): Drawing {
@@ -39,12 +48,29 @@ export class Trial {
     return this
   }
 
-  line(points: readonly Point[], { layer = 'lines', tool = 'ink-pen', size = 8, colour = [30, 30, 34], hand = {} }: { layer?: string, tool?: ToolName, size?: number, colour?: Colour, hand?: Partial<Hand> } = {}): this {
+  line(
+    points: readonly Point[],
+    {
+      layer = 'lines',
+      tool = 'ink-pen',
+      size = 8,
+      colour = [30, 30, 34],
+      hand = {},
+    }: { layer?: string; tool?: ToolName; size?: number; colour?: Colour; hand?: Partial<Hand> } = {},
+  ): this {
     this.drawer.stroke(layer, toolSettings(tool, { size }), colour, points, hand)
     return this
   }
 
-  stroke(tool: ToolSettings, points: readonly Point[], { layer = 'colour', colour = [30, 30, 34], hand = {} }: { layer?: string, colour?: Colour, hand?: Partial<Hand> } = {}): this {
+  stroke(
+    tool: ToolSettings,
+    points: readonly Point[],
+    {
+      layer = 'colour',
+      colour = [30, 30, 34],
+      hand = {},
+    }: { layer?: string; colour?: Colour; hand?: Partial<Hand> } = {},
+  ): this {
     this.drawer.stroke(layer, tool, colour, points, hand)
     return this
   }
@@ -60,7 +86,16 @@ export class Trial {
       const far = Math.hypot(x - cx, y - cy) || 1
       return [x + (by * (x - cx)) / far, y + (by * (y - cy)) / far]
     })
-    this.drawer.act({ kind: 'shape', version: 1, layer, form: 'box', outline: wobbled.flat().map(value => Math.round(value * 16)), line: null, fill: { colour, opacity: 100 }, seed: random.int(0, 1e9) })
+    this.drawer.act({
+      kind: 'shape',
+      version: 1,
+      layer,
+      form: 'box',
+      outline: wobbled.flat().map(value => Math.round(value * 16)),
+      line: null,
+      fill: { colour, opacity: 100 },
+      seed: random.int(0, 1e9),
+    })
     return this
   }
 
@@ -75,30 +110,68 @@ export class Trial {
 }
 
 export type Settings = LookFor['settings']
-/** Draws an attempt and says what was asked. Its fault: 0 none, up to `STILL_GOOD` a teacher would let it pass, from `CLEAR` on no teacher would, 1 gross. */
+/**
+ * Draws an attempt and says what was asked. Its fault: 0 none, up to `STILL_GOOD` a teacher would let it pass, from
+ * `CLEAR` on no teacher would, 1 gross.
+ */
 export type Attempt = (trial: Trial, fault: number) => Settings
 export const STILL_GOOD = 0.35
 export const CLEAR = 0.65
 export type Attempts = Partial<Record<MeasureName, Attempt>>
 
-/** A figure for a fault: from the first to the second of `good` while it is still good, between the two of `faulty` where it is clear, evenly between in between. */
+/**
+ * A figure for a fault: from the first to the second of `good` while it is still good, between the two of `faulty`
+ * where it is clear, evenly between in between.
+ */
 export function graded(fault: number, good: readonly [number, number], faulty: readonly [number, number]): number {
-  const [[x0, y0], [x1, y1]] = fault < STILL_GOOD ? [[0, good[0]], [STILL_GOOD, good[1]]] : fault < CLEAR ? [[STILL_GOOD, good[1]], [CLEAR, faulty[0]]] : [[CLEAR, faulty[0]], [1, faulty[1]]]
+  const [[x0, y0], [x1, y1]] =
+    fault < STILL_GOOD
+      ? [
+          [0, good[0]],
+          [STILL_GOOD, good[1]],
+        ]
+      : fault < CLEAR
+        ? [
+            [STILL_GOOD, good[1]],
+            [CLEAR, faulty[0]],
+          ]
+        : [
+            [CLEAR, faulty[0]],
+            [1, faulty[1]],
+          ]
   return y0! + ((y1! - y0!) * (fault - x0!)) / (x1! - x0!)
 }
 
 export function middleOf(outline: readonly Point[]): Point {
-  return [outline.reduce((sum, [x]) => sum + x, 0) / outline.length, outline.reduce((sum, [, y]) => sum + y, 0) / outline.length]
+  return [
+    outline.reduce((sum, [x]) => sum + x, 0) / outline.length,
+    outline.reduce((sum, [, y]) => sum + y, 0) / outline.length,
+  ]
 }
 
 /** A way from a to b in points a few px apart. */
 export function straightWay([ax, ay]: Point, [bx, by]: Point): Point[] {
   const count = Math.max(2, Math.ceil(Math.hypot(bx - ax, by - ay) / 4))
-  return Array.from({ length: count + 1 }, (_, i): Point => [ax + ((bx - ax) * i) / count, ay + ((by - ay) * i) / count])
+  return Array.from({ length: count + 1 }, (_, i): Point => [
+    ax + ((bx - ax) * i) / count,
+    ay + ((by - ay) * i) / count,
+  ])
 }
 
 /** An ellipse, turned by radians, from one share of the way round to another. */
-export function round(cx: number, cy: number, rx: number, ry: number, { from = 0, to = 1, turn = 0, bump = 0, lobes = 3 }: { from?: number, to?: number, turn?: number, bump?: number, lobes?: number } = {}): Point[] {
+export function round(
+  cx: number,
+  cy: number,
+  rx: number,
+  ry: number,
+  {
+    from = 0,
+    to = 1,
+    turn = 0,
+    bump = 0,
+    lobes = 3,
+  }: { from?: number; to?: number; turn?: number; bump?: number; lobes?: number } = {},
+): Point[] {
   const count = Math.max(24, Math.ceil(Math.abs(to - from) * Math.max(rx, ry)))
   return Array.from({ length: count + 1 }, (_, i): Point => {
     const angle = 2 * Math.PI * (from + ((to - from) * i) / count)
@@ -112,7 +185,12 @@ export function box(x0: number, y0: number, x1: number, y1: number): number[] {
   return [x0, y0, x1, y0, x1, y1, x0, y1]
 }
 export function boxPoints(x0: number, y0: number, x1: number, y1: number): Point[] {
-  return [...straightWay([x0, y0], [x1, y0]), ...straightWay([x1, y0], [x1, y1]), ...straightWay([x1, y1], [x0, y1]), ...straightWay([x0, y1], [x0, y0])]
+  return [
+    ...straightWay([x0, y0], [x1, y0]),
+    ...straightWay([x1, y0], [x1, y1]),
+    ...straightWay([x1, y1], [x0, y1]),
+    ...straightWay([x0, y1], [x0, y0]),
+  ]
 }
 
 /** A closed blob, the same on both sides of an upright axis but for `odd`. */
@@ -120,6 +198,11 @@ export function vase(cx: number, cy: number, size: number, random: Random, odd: 
   const widths = [0.22, 0.5, 0.68, 0.45, 0.3, 0.42].map(width => width * random.between(0.85, 1.15))
   const heights = [-0.9, -0.5, 0, 0.4, 0.7, 0.95]
   const right = widths.map((width, i): Point => [cx + size * width, cy + size * heights[i]!])
-  const left = widths.map((width, i): Point => [cx - size * width * (1 + odd * (i === 1 || i === 2 ? 1 : -0.4)), cy + size * heights[i]!]).reverse()
+  const left = widths
+    .map((width, i): Point => [
+      cx - size * width * (1 + odd * (i === 1 || i === 2 ? 1 : -0.4)),
+      cy + size * heights[i]!,
+    ])
+    .reverse()
   return curveThrough([...right, ...left], true)
 }

@@ -15,7 +15,10 @@ export const GRADES = [0, 0.25, 0.5, 0.75, 1] as const
 const BESIDE = 0.1
 type Verdict = Finding['verdict']
 
-/** What came of so many attempts with faults of every grade. Those in the middle are for seeing how a look-for turns: either verdict is fair. */
+/**
+ * What came of so many attempts with faults of every grade. Those in the middle are for seeing how a look-for turns:
+ * either verdict is fair.
+ */
 export interface Truth {
   readonly measure: Attempted
   /** Verdicts for each grade. */
@@ -34,28 +37,53 @@ export interface Truth {
 }
 
 /** One attempt, drawn and looked at. */
-export function attempt(kernels: Kernels, measure: Attempted, seed: number): { readonly fault: number, readonly grade: number, readonly finding: Finding, readonly trial: Trial } {
+export function attempt(
+  kernels: Kernels,
+  measure: Attempted,
+  seed: number,
+): { readonly fault: number; readonly grade: number; readonly finding: Finding; readonly trial: Trial } {
   const trial = new Trial(kernels, seededRandom(seed))
   const grade = seed % GRADES.length
   const fault = Math.min(Math.max(GRADES[grade]! + trial.random.between(-BESIDE, BESIDE), 0), 1)
   const settings = ATTEMPTS[measure](trial, fault)
-  const [finding] = lookAt({ drawing: trial.drawing, acts: trial.acts, step: 'now' }, [{ id: measure, title: measure, settings }])
+  const [finding] = lookAt({ drawing: trial.drawing, acts: trial.acts, step: 'now' }, [
+    { id: measure, title: measure, settings },
+  ])
   return { fault, grade, finding: finding!, trial }
 }
 
 export function truthOf(kernels: Kernels, measure: Attempted, count: number, firstSeed = 1): Truth {
-  const grades = GRADES.map((): Record<Verdict, number> => ({ 'met': 0, 'nearly': 0, 'not-yet': 0, 'cant-tell': 0 }))
+  const grades = GRADES.map((): Record<Verdict, number> => ({ met: 0, nearly: 0, 'not-yet': 0, 'cant-tell': 0 }))
   const wrong: string[] = []
   for (let seed = firstSeed; seed < firstSeed + count; seed++) {
-    const { fault, grade, finding: { verdict, sentence, figure } } = attempt(kernels, measure, seed)
+    const {
+      fault,
+      grade,
+      finding: { verdict, sentence, figure },
+    } = attempt(kernels, measure, seed)
     grades[grade]![verdict]++
     const isWrong = fault <= STILL_GOOD ? verdict !== 'met' : fault >= CLEAR && verdict === 'met'
-    if (isWrong || verdict === 'cant-tell') wrong.push(`${seed} fault ${fault.toFixed(2)} → ${verdict}: ${sentence} ${figure ? `(${figure.value} ${figure.unit})` : ''}`)
+    if (isWrong || verdict === 'cant-tell')
+      wrong.push(
+        `${seed} fault ${fault.toFixed(2)} → ${verdict}: ${sentence} ${figure ? `(${figure.value} ${figure.unit})` : ''}`,
+      )
   }
-  const sum = (which: (at: number) => boolean, verdict?: Verdict) => grades.reduce((all, each, i) => all + (which(GRADES[i]!) ? (verdict ? each[verdict] : Object.values(each).reduce((a, b) => a + b)) : 0), 0)
+  const sum = (which: (at: number) => boolean, verdict?: Verdict) =>
+    grades.reduce(
+      (all, each, i) =>
+        all + (which(GRADES[i]!) ? (verdict ? each[verdict] : Object.values(each).reduce((a, b) => a + b)) : 0),
+      0,
+    )
   const [isGood, isClear] = [(at: number) => at < 0.5, (at: number) => at > 0.5]
   return {
-    measure, grades, wrong, good: sum(isGood), clear: sum(isClear),
-    falseNotYet: sum(isGood, 'not-yet'), nearly: sum(isGood, 'nearly'), missed: sum(isClear, 'met'), cantTell: sum(() => true, 'cant-tell'),
+    measure,
+    grades,
+    wrong,
+    good: sum(isGood),
+    clear: sum(isClear),
+    falseNotYet: sum(isGood, 'not-yet'),
+    nearly: sum(isGood, 'nearly'),
+    missed: sum(isClear, 'met'),
+    cantTell: sum(() => true, 'cant-tell'),
   }
 }

@@ -17,7 +17,9 @@ beforeAll(async () => {
 describe.each(LESSONS.map((lesson, i) => [lesson.title, i] as const))('%s', (_title, i) => {
   it('is cut by the program into the steps in which it was drawn', () => {
     const lesson = LESSONS[i]!
-    expect(plans[i]!.steps.map(each => each.layer.id)).toEqual(lesson.parts.map(part => (part.layer === 'mist' ? 'dark' : part.layer)))
+    expect(plans[i]!.steps.map(each => each.layer.id)).toEqual(
+      lesson.parts.map(part => (part.layer === 'mist' ? 'dark' : part.layer)),
+    )
     expect(planSchema.safeParse(plans[i]).error?.issues ?? []).toEqual([])
     expect(new Set(plans[i]!.steps.map(each => each.title)).size).toBe(lesson.parts.length)
   })
@@ -31,7 +33,10 @@ describe.each(LESSONS.map((lesson, i) => [lesson.title, i] as const))('%s', (_ti
     const engine = new Engine(kernels, plans[i]!.demonstration.sheet)
     plans[i]!.steps.forEach((step, at) => {
       for (const entry of [{ type: 'step' as const, at: 0, step: step.id }, ...parts[at]!.entries]) engine.take(entry)
-      const found = lookAt({ drawing: engine.drawing, acts: standingActs(engine.entries), step: step.id }, step.lookFors)
+      const found = lookAt(
+        { drawing: engine.drawing, acts: standingActs(engine.entries), step: step.id },
+        step.lookFors,
+      )
       expect(found.filter(each => each.verdict !== 'met').map(each => `${step.title}: ${each.sentence}`)).toEqual([])
     })
   })
@@ -43,7 +48,9 @@ describe.each(LESSONS.map((lesson, i) => [lesson.title, i] as const))('%s', (_ti
     expect(attempts.some(each => each.faults.length > 1)).toBe(true)
     for (const [at, attempt] of attempts.entries()) {
       const { entries } = await keptDrawn(KEPT, lessonName(i, at))
-      expect(entries!.filter(each => each.type === 'step')).toHaveLength(Math.min(attempt.steps, plans[i]!.steps.length))
+      expect(entries!.filter(each => each.type === 'step')).toHaveLength(
+        Math.min(attempt.steps, plans[i]!.steps.length),
+      )
     }
   })
 })
@@ -56,12 +63,42 @@ describe('the lessons together', () => {
     expect([...effects].sort()).toEqual(['erase', 'glaze', 'glow', 'paint', 'smudge', 'soften'])
     expect([...tools].sort()).toEqual(Object.keys(TOOLS).sort())
     const kinds = new Set<Act['kind']>(acts.map(act => act.kind))
-    const wanted: Act['kind'][] = ['pour', 'gradient', 'shape', 'mirror-half', 'select', 'move', 'adjust', 'haze', 'cast-shadow', 'light-pin', 'mask-add', 'stack-set', 'layer-look', 'stack-group', 'lettering', 'recolour', 'bend']
+    const wanted: Act['kind'][] = [
+      'pour',
+      'gradient',
+      'shape',
+      'mirror-half',
+      'select',
+      'move',
+      'adjust',
+      'haze',
+      'cast-shadow',
+      'light-pin',
+      'mask-add',
+      'stack-set',
+      'layer-look',
+      'stack-group',
+      'lettering',
+      'recolour',
+      'bend',
+    ]
     expect([...kinds]).toEqual(expect.arrayContaining(wanted))
     // Ways of staying inside: by what is there, by the layer below, by a mask, a selection, a fence.
     const sets = acts.flatMap(act => (act.kind === 'stack-set' ? [act.set] : []))
-    expect([sets.some(set => set.inside), sets.some(set => set.clip), sets.some(set => set.mode === 'multiply')]).toEqual([true, true, true])
-    expect([acts.some(act => act.kind === 'stroke' && act.version === 2 && act.fence), acts.some(act => act.kind === 'select' && act.area.kind === 'paint')]).toEqual([true, true])
-    expect([...new Set(acts.flatMap(act => (act.kind === 'adjust' ? [act.how.kind] : [])))].sort()).toEqual(['blur', 'colour', 'light', 'lines'])
+    expect([
+      sets.some(set => set.inside),
+      sets.some(set => set.clip),
+      sets.some(set => set.mode === 'multiply'),
+    ]).toEqual([true, true, true])
+    expect([
+      acts.some(act => act.kind === 'stroke' && act.version === 2 && act.fence),
+      acts.some(act => act.kind === 'select' && act.area.kind === 'paint'),
+    ]).toEqual([true, true])
+    expect([...new Set(acts.flatMap(act => (act.kind === 'adjust' ? [act.how.kind] : [])))].sort()).toEqual([
+      'blur',
+      'colour',
+      'light',
+      'lines',
+    ])
   })
 })

@@ -7,7 +7,14 @@ export async function bundle(entry, name) {
   const outfile = fromRoot('node_modules/.cache/little-easel', `${name}.mjs`)
   mkdirSync(fromRoot('node_modules/.cache/little-easel'), { recursive: true })
   await build({
-    entryPoints: [fromRoot(entry)], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', logLevel: 'warning',
+    entryPoints: [fromRoot(entry)],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    logLevel: 'warning',
     alias: { '#core': fromRoot('core'), '#shared': fromRoot('shared'), '#demo': fromRoot('demo') },
   })
   return outfile

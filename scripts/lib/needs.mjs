@@ -8,7 +8,10 @@ import { say, Trouble } from './say.mjs'
 export function requireNode() {
   const [major, minor] = process.versions.node.split('.').map(Number)
   if (major !== 20 || minor < 19) {
-    throw new Trouble(`Little Easel needs Node 20.19 or later of the 20 line; this is ${process.versions.node}.`, 'Install Node 20 and start again.')
+    throw new Trouble(
+      `Little Easel needs Node 20.19 or later of the 20 line; this is ${process.versions.node}.`,
+      'Install Node 20 and start again.',
+    )
   }
 }
 
@@ -18,12 +21,25 @@ export async function ensurePackages() {
   const wanted = digest(readFileSync(fromRoot('package-lock.json')))
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
   say('installing packages (a minute or two)')
-  await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { todo: 'Check that the npm registry can be reached, then start again.' })
+  await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    todo: 'Check that the npm registry can be reached, then start again.',
+  })
   writeFileSync(stamp, wanted)
 }
 
 /** What the build is made from; the same digest means the same build. */
-const SOURCES = ['app', 'core', 'demo', 'modules', 'public', 'scripts', 'server', 'shared', 'nuxt.config.ts', 'package-lock.json']
+const SOURCES = [
+  'app',
+  'core',
+  'demo',
+  'modules',
+  'public',
+  'scripts',
+  'server',
+  'shared',
+  'nuxt.config.ts',
+  'package-lock.json',
+]
 
 export function sourcesDigest() {
   const hash = createHash('sha256')
@@ -45,7 +61,8 @@ export async function ensureKernels() {
   const kernels = fromRoot('core/kernels/generated/kernels.ts')
   const assembly = fromRoot('core/kernels/assembly')
   const newest = Math.max(...readdirSync(assembly).map(file => statSync(`${assembly}/${file}`).mtimeMs))
-  if (!existsSync(kernels) || statSync(kernels).mtimeMs < newest) await run(process.execPath, ['scripts/build-kernels.mjs'])
+  if (!existsSync(kernels) || statSync(kernels).mtimeMs < newest)
+    await run(process.execPath, ['scripts/build-kernels.mjs'])
 }
 
 /** Kernels and Nuxt's generated types: needed before lint, types and tests. */
@@ -62,7 +79,17 @@ export async function ensureBuilt() {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
   say('building (about a minute)')
   // The tests' world builds as well: nothing of the test runner's settings goes into the build.
-  await run('npx', ['nuxt', 'build'], { env: { NODE_OPTIONS: '--max-old-space-size=4096', NODE_ENV: 'production', VITEST: '', TEST: '', MODE: '', DEV: '', PROD: '' } })
+  await run('npx', ['nuxt', 'build'], {
+    env: {
+      NODE_OPTIONS: '--max-old-space-size=4096',
+      NODE_ENV: 'production',
+      VITEST: '',
+      TEST: '',
+      MODE: '',
+      DEV: '',
+      PROD: '',
+    },
+  })
   writeFileSync(stamp, wanted)
 }
 

@@ -9,7 +9,7 @@ export async function freePort(from) {
 }
 
 function isFree(port) {
-  return new Promise((resolve) => {
+  return new Promise(resolve => {
     const server = createServer()
     server.once('error', () => resolve(false))
     server.listen(port, '127.0.0.1', () => server.close(() => resolve(true)))

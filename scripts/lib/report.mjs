@@ -3,24 +3,35 @@
 /** More files than so many do not fail by bad luck: they are not run again. */
 const MOST_UNLUCKY = 4
 
-/** Every test as `file › name`, and how it ended: a Map to 'passed', 'failed' and the like. A file that did not load counts as one that failed. */
+/**
+ * Every test as `file › name`, and how it ended: a Map to 'passed', 'failed' and the like. A file that did not load
+ * counts as one that failed.
+ */
 export function endings({ testResults = [] }) {
   const found = new Map()
   for (const { name, status, assertionResults } of testResults) {
     for (const each of assertionResults) found.set(`${name} › ${each.fullName}`, each.status)
     // A file's own failure: it did not load, or what it sets up or clears away failed.
-    if (status === 'failed' && !assertionResults.some(each => each.status === 'failed')) found.set(`${name} › the file itself`, 'failed')
+    if (status === 'failed' && !assertionResults.some(each => each.status === 'failed'))
+      found.set(`${name} › the file itself`, 'failed')
   }
   return found
 }
 
 /** Files worth another run, alone: those in which something failed, unless they are too many. */
 export function unluckyFiles({ testResults = [] }) {
-  const files = testResults.filter(({ status, assertionResults }) => status === 'failed' || assertionResults.some(each => each.status === 'failed')).map(each => each.name)
+  const files = testResults
+    .filter(
+      ({ status, assertionResults }) => status === 'failed' || assertionResults.some(each => each.status === 'failed'),
+    )
+    .map(each => each.name)
   return files.length <= MOST_UNLUCKY ? files : []
 }
 
-/** Both runs taken together. `unsteady`: failed first and passed when run again. A test that the second run did not come to stays as it was. */
+/**
+ * Both runs taken together. `unsteady`: failed first and passed when run again. A test that the second run did not come
+ * to stays as it was.
+ */
 export function together(first, second) {
   const before = endings(first)
   const after = endings(second)
@@ -38,7 +49,8 @@ export function together(first, second) {
   // What passed first and fails alone has failed.
   for (const [test, ending] of after) if (ending === 'failed') ended.set(test, 'failed')
   // Tests that never began the first time because their file failed.
-  for (const [test, ending] of after) if (!before.has(test) || before.get(test) === 'skipped' || before.get(test) === 'pending') ended.set(test, ending)
+  for (const [test, ending] of after)
+    if (!before.has(test) || before.get(test) === 'skipped' || before.get(test) === 'pending') ended.set(test, ending)
   const count = ending => [...ended.values()].filter(each => each === ending).length
   return { passed: count('passed'), failed: count('failed'), unsteady }
 }

@@ -3,10 +3,20 @@ import { ROOT } from './root.mjs'
 import { Trouble } from './say.mjs'
 
 /** Runs a command in the project's folder with its output shown; throws when it fails. */
-export function run(command, args, { env = {}, todo = 'Read the lines above; the first error is the cause.', quiet = false } = {}) {
+export function run(
+  command,
+  args,
+  { env = {}, todo = 'Read the lines above; the first error is the cause.', quiet = false } = {},
+) {
   return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { cwd: ROOT, env: { ...process.env, ...env }, stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'] })
+    const child = spawn(command, args, {
+      cwd: ROOT,
+      env: { ...process.env, ...env },
+      stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
+    })
     child.on('error', error => reject(new Trouble(`${command} could not be started: ${error.message}`, todo)))
-    child.on('exit', code => (code === 0 ? resolve() : reject(new Trouble(`${command} ${args.join(' ')} ended with ${code}`, todo))))
+    child.on('exit', code =>
+      code === 0 ? resolve() : reject(new Trouble(`${command} ${args.join(' ')} ended with ${code}`, todo)),
+    )
   })
 }

@@ -10,7 +10,7 @@ export const say = line => console.log(`· ${line}`)
 
 /** Runs a script's main and ends the process with 1 and one clear message when it fails. */
 export function runMain(main) {
-  main().catch((error) => {
+  main().catch(error => {
     console.error(error instanceof Trouble ? `\n${error.message}` : error)
     process.exit(1)
   })

@@ -2,13 +2,16 @@ import { say } from './say.mjs'
 
 /**
  * Runs steps side by side, each as soon as those that it waits for have ended, and says after each what is left.
- * When one fails none is begun any more; what runs is waited for, so that nothing is left behind, and the failure is thrown.
+ * When one fails none is begun any more; what runs is waited for, so that nothing is left behind, and the failure is
+ * thrown.
  * @param {Record<string, { after?: string[], run: () => unknown }>} steps by the name that is said
  * @returns {Promise<Record<string, unknown>>} what each gave
  */
 export async function runSteps(steps, { tell = say, now = Date.now } = {}) {
   const names = Object.keys(steps)
-  for (const name of names) for (const other of steps[name].after ?? []) if (!steps[other]) throw new Error(`"${name}" waits for "${other}", which is no step`)
+  for (const name of names)
+    for (const other of steps[name].after ?? [])
+      if (!steps[other]) throw new Error(`"${name}" waits for "${other}", which is no step`)
   const left = new Set(names)
   const results = {}
   const running = new Map()

@@ -4,7 +4,10 @@ import { run } from './run.mjs'
 import { runMain, say } from './say.mjs'
 import { demoWorld } from './world.mjs'
 
-/** Runs a TypeScript program of the project before the built app with a fresh demo. It finds the address in LITTLE_EASEL_URL, and the server's process in LITTLE_EASEL_PID. */
+/**
+ * Runs a TypeScript program of the project before the built app with a fresh demo. It finds the address in
+ * LITTLE_EASEL_URL, and the server's process in LITTLE_EASEL_PID.
+ */
 export function runWithDemo(entry, name, options = {}) {
   runMain(async () => {
     requireNode()
@@ -15,7 +18,9 @@ export function runWithDemo(entry, name, options = {}) {
     say('a fresh demo')
     const world = await demoWorld(options)
     try {
-      await run(process.execPath, ['--max-old-space-size=8192', program], { env: { LITTLE_EASEL_URL: world.url, LITTLE_EASEL_PID: String(world.pid) } })
+      await run(process.execPath, ['--max-old-space-size=8192', program], {
+        env: { LITTLE_EASEL_URL: world.url, LITTLE_EASEL_PID: String(world.pid) },
+      })
     } finally {
       await world.end()
     }

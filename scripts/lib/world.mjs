@@ -7,12 +7,20 @@ import { freePort } from './ports.mjs'
 import { startServer } from './server.mjs'
 import { setupDatabase } from './setup.mjs'
 
-/** The built app with a fresh demo in a database of its own, for the bench and the screenshots. `durable`: every commit is on the disk before it is answered. */
+/**
+ * The built app with a fresh demo in a database of its own, for the bench and the screenshots. `durable`: every commit
+ * is on the disk before it is answered.
+ */
 export async function demoWorld({ durable = false } = {}) {
   const folder = mkdtempSync(join(tmpdir(), 'little-easel-demo-'))
   const database = await startDatabase(folder, { name: 'easel_demo', durable })
   await Promise.all([ensureBuilt(), setupDatabase(database.url, ['--demo'], { quiet: true })])
-  const server = await startServer({ databaseUrl: database.url, port: await freePort(46210), sessionPassword: 'only-for-the-demo-world-'.repeat(2), log() {} })
+  const server = await startServer({
+    databaseUrl: database.url,
+    port: await freePort(46210),
+    sessionPassword: 'only-for-the-demo-world-'.repeat(2),
+    log() {},
+  })
   return {
     url: server.url,
     pid: server.pid,

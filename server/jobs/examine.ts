@@ -24,7 +24,15 @@ export function examine(record: DrawingRecord, steps: Plan['steps']): Examinatio
   const { drawing } = replay(kernels, record)
   const acts = standingActs(record.entries)
   const opened = new Set(record.entries.flatMap(entry => (entry.type === 'step' ? [entry.step] : [])))
-  const findings = steps.filter(step => opened.has(step.id))
+  const findings = steps
+    .filter(step => opened.has(step.id))
     .map(step => ({ step: step.id, findings: lookAt({ drawing, acts, step: step.id }, step.lookFors) }))
-  return { hash: contentHash(drawing), findings, width: drawing.sheet.width, height: drawing.sheet.height, pixels: showDrawing(kernels, drawing), measures: measuresOf(kernels, drawing, record.entries) }
+  return {
+    hash: contentHash(drawing),
+    findings,
+    width: drawing.sheet.width,
+    height: drawing.sheet.height,
+    pixels: showDrawing(kernels, drawing),
+    measures: measuresOf(kernels, drawing, record.entries),
+  }
 }

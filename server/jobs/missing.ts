@@ -25,22 +25,30 @@ async function readLetters(): Promise<Letters> {
     const scale = height / font.capHeight
     const width = positions.reduce((sum, each) => sum + each.xAdvance, 0) * scale
     let at = x - width / 2
-    return glyphs.map((glyph, i) => {
-      const here = at
-      at += positions[i]!.xAdvance * scale
-      return `<path transform="translate(${here} ${y + height / 2}) scale(${scale} ${-scale})" d="${glyph.path.toSVG()}"/>`
-    }).join('')
+    return glyphs
+      .map((glyph, i) => {
+        const here = at
+        at += positions[i]!.xAdvance * scale
+        return `<path transform="translate(${here} ${y + height / 2}) scale(${scale} ${-scale})" d="${glyph.path.toSVG()}"/>`
+      })
+      .join('')
   }
 }
 
 /** What is used of a font; the package says less of it. Units of the font. */
 interface Font {
   readonly capHeight: number
-  layout(text: string): { readonly glyphs: readonly { readonly path: { toSVG(): string } }[], readonly positions: readonly { readonly xAdvance: number }[] }
+  layout(text: string): {
+    readonly glyphs: readonly { readonly path: { toSVG(): string } }[]
+    readonly positions: readonly { readonly xAdvance: number }[]
+  }
 }
 
 /** A panel that is not there: hatched paper with its name, PNG. */
-export async function missingPicture({ width, height }: Pick<MuralGrid, 'width' | 'height'>, name: string): Promise<Buffer> {
+export async function missingPicture(
+  { width, height }: Pick<MuralGrid, 'width' | 'height'>,
+  name: string,
+): Promise<Buffer> {
   const write = await (letters ??= readLetters())
   const shorter = Math.min(width, height)
   const step = Math.max(12, Math.round(shorter / 14))

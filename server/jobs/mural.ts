@@ -16,7 +16,8 @@ const PART_BYTES = 4 * 1024 * 1024
 class Stopped extends Error {}
 
 /**
- * Puts a mural together: each panel is drawn again from its record unless it is as it was, its own part is kept, and all are
+ * Puts a mural together: each panel is drawn again from its record unless it is as it was, its own part is kept, and
+ * all are
  * joined to one PNG, which goes to the database in pieces. In memory are one panel's pixels and the panels' PNGs.
  */
 export async function assemble(job: Job, draw: DrawPanel): Promise<void> {
@@ -29,7 +30,7 @@ export async function assemble(job: Job, draw: DrawPanel): Promise<void> {
   const joining = Math.max(1, Math.ceil(places.length / 4))
   const whole = places.length + joining
   const tell = async (done: number) => {
-    if (!await tellProgress(job, done, whole)) throw new Stopped()
+    if (!(await tellProgress(job, done, whole))) throw new Stopped()
   }
   const missing: MissingPanel[] = []
   try {
@@ -44,7 +45,9 @@ export async function assemble(job: Job, draw: DrawPanel): Promise<void> {
       await tell(i + 1)
     }
     const seams = seamsOfAll(grid, edges)
-    await join(mural.id, job.id, grid, pictures, share => tell(places.length + Math.min(joining - 1, Math.floor(share * joining))))
+    await join(mural.id, job.id, grid, pictures, share =>
+      tell(places.length + Math.min(joining - 1, Math.floor(share * joining))),
+    )
     await inTransaction(tx => murals.setWhole(mural.id, job.id, { missing, seams }, tx))
     await tellProgress(job, whole, whole)
   } catch (error) {
@@ -55,8 +58,13 @@ export async function assemble(job: Job, draw: DrawPanel): Promise<void> {
 }
 
 /** A panel's own part as a PNG, and its edges; or why there is none. */
-async function drawnPanel(panel: MuralPanel, grid: MuralGrid, draw: DrawPanel): Promise<{ picture: Buffer, edges: Buffer } | { why: MissingPanel['why'] }> {
-  if (panel.learnerId === null || panel.drawingId === null) return { why: panel.learnerId === null ? 'free' : 'not-drawn' }
+async function drawnPanel(
+  panel: MuralPanel,
+  grid: MuralGrid,
+  draw: DrawPanel,
+): Promise<{ picture: Buffer; edges: Buffer } | { why: MissingPanel['why'] }> {
+  if (panel.learnerId === null || panel.drawingId === null)
+    return { why: panel.learnerId === null ? 'free' : 'not-drawn' }
   const drawing = await drawings.drawingById(panel.drawingId)
   if (!drawing || drawing.position === 0) return { why: 'not-drawn' }
   const known = panel.pictured === drawing.position ? await murals.panelPut(panel.muralId, panel.place) : null
@@ -65,14 +73,23 @@ async function drawnPanel(panel: MuralPanel, grid: MuralGrid, draw: DrawPanel): 
   const record = await recordOf(drawing, drawing.position)
   const drawn: PanelDrawn = await draw({ kind: 'panel', record, own, sheet: panelSheet(grid) })
   if (drawn.why) return { why: drawn.why }
-  const picture = await sharp(drawn.pixels, { raw: { width: grid.width, height: grid.height, channels: 4 } }).removeAlpha().png({ compressionLevel: 6 }).toBuffer()
+  const picture = await sharp(drawn.pixels, { raw: { width: grid.width, height: grid.height, channels: 4 } })
+    .removeAlpha()
+    .png({ compressionLevel: 6 })
+    .toBuffer()
   const put = { picture, edges: Buffer.from(drawn.edges) }
   await murals.setPanelPut(panel.muralId, panel.place, { ...put, pictured: drawing.position })
   return put
 }
 
 /** Joins the panels and stores the PNG as it comes. `pictures`: one a panel, row by row. */
-async function join(muralId: number, run: number, grid: MuralGrid, pictures: readonly Buffer[], tell: (share: number) => Promise<void>): Promise<void> {
+async function join(
+  muralId: number,
+  run: number,
+  grid: MuralGrid,
+  pictures: readonly Buffer[],
+  tell: (share: number) => Promise<void>,
+): Promise<void> {
   const total = pictures.reduce((sum, each) => sum + each.length, 0)
   let [number, stored, waiting, held] = [0, 0, [] as Buffer[], 0]
   const flush = async () => {

@@ -9,11 +9,13 @@ export interface PanelAsked {
   readonly record: DrawingRecord
   /** The panel's own part of its sheet, and what size the sheet must have, px. */
   readonly own: Rect
-  readonly sheet: { readonly width: number, readonly height: number }
+  readonly sheet: { readonly width: number; readonly height: number }
 }
 
 /** `why`: it can't be put in. Pixels: RGBA8 of its own part; edges: what it has along them. */
-export type PanelDrawn = { readonly why: 'other-size' | 'not-drawn' } | { readonly why: null, readonly pixels: Uint8Array, readonly edges: Uint8Array }
+export type PanelDrawn =
+  | { readonly why: 'other-size' | 'not-drawn' }
+  | { readonly why: null; readonly pixels: Uint8Array; readonly edges: Uint8Array }
 
 /** Has a panel drawn, in a thread of its own. */
 export type DrawPanel = (asked: PanelAsked) => Promise<PanelDrawn>

@@ -6,7 +6,10 @@ const LONGEST = 900
 
 /** A WebP as the Round shows it, or as large as is asked for. */
 export function livePictureOf(pixels: Uint8Array, width: number, height: number, longest = LIVE_SIDE): Promise<Buffer> {
-  return sharp(pixels, { raw: { width, height, channels: 4 } }).resize(longest, longest, { fit: 'inside' }).webp({ quality: 82 }).toBuffer()
+  return sharp(pixels, { raw: { width, height, channels: 4 } })
+    .resize(longest, longest, { fit: 'inside' })
+    .webp({ quality: 82 })
+    .toBuffer()
 }
 
 /** A PNG of RGBA8 pixels, scaled down to fit. */

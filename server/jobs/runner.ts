@@ -16,7 +16,8 @@ import type { PanelAsked, PanelDrawn } from './panel'
 import { pictureOf } from './picture'
 
 /** What the thread is asked: to examine a hand-in, or to draw a mural's panel. */
-export type Asked = { readonly kind: 'examine', readonly record: DrawingRecord, readonly steps: Plan['steps'] } | PanelAsked
+export type Asked =
+  { readonly kind: 'examine'; readonly record: DrawingRecord; readonly steps: Plan['steps'] } | PanelAsked
 
 /** How often the queue is looked at when it was empty, ms. */
 const IDLE_MS = 700
@@ -33,7 +34,7 @@ export function startRunner(workersDir: string): () => Promise<void> {
     const answer = once(worker, 'message')
     worker.postMessage(message)
     try {
-      const [{ result, error }] = await answer as [{ result?: R, error?: string }]
+      const [{ result, error }] = (await answer) as [{ result?: R; error?: string }]
       if (!result) throw new Error(error)
       return result
     } catch (error) {
@@ -47,9 +48,18 @@ export function startRunner(workersDir: string): () => Promise<void> {
     const drawing = (await drawings.drawingById(handIn.drawingId))!
     const plan = await documentFor(drawing)
     const record = await recordOf(drawing, handIn.position)
-    const { hash, findings, pixels, width, height, measures } = await inThread<Examination>({ kind: 'examine', record, steps: plan.steps })
+    const { hash, findings, pixels, width, height, measures } = await inThread<Examination>({
+      kind: 'examine',
+      record,
+      steps: plan.steps,
+    })
     const picture = await pictureOf(pixels, width, height)
-    await handIns.setExamined(handIn.id, { verification: hash === handIn.hash ? 'matches' : 'differs', findings, picture, measures })
+    await handIns.setExamined(handIn.id, {
+      verification: hash === handIn.hash ? 'matches' : 'differs',
+      findings,
+      picture,
+      measures,
+    })
   }
 
   async function run(job: Job): Promise<void> {
@@ -63,7 +73,11 @@ export function startRunner(workersDir: string): () => Promise<void> {
       if (job.state === 'running') await jobs.endJob(job, 'done')
       log('info', 'job-done', { job: job.id, kind: job.kind, ms: Date.now() - began })
     } catch (error) {
-      log('error', 'job-failed', { job: job.id, kind: job.kind, error: error instanceof Error ? error.message : String(error) })
+      log('error', 'job-failed', {
+        job: job.id,
+        kind: job.kind,
+        error: error instanceof Error ? error.message : String(error),
+      })
       await jobs.endJob(job, 'waiting')
     }
   }

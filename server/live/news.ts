@@ -24,27 +24,37 @@ interface Listener {
 const listeners = new Set<Listener>()
 let settled: number | null = null
 
-const polling = new Polling<never>(async () => {
-  if (listeners.size === 0) return
-  const now = Date.now()
-  const classes = [...new Set([...listeners].map(each => each.classId))]
-  settled ??= await live.newsBefore(new Date(now - SETTLE_MS))
-  const rows = await live.newsAfter(classes, settled, MOST_AT_ONCE)
-  const shown = await live.fronts(classes)
-  for (const row of rows) {
-    for (const listener of listeners) {
-      if (listener.classId !== row.classId || (row.learnerId !== null && row.learnerId !== listener.learnerId) || row.id <= listener.from || listener.told.has(row.id)) continue
-      listener.told.add(row.id)
-      listener.tell({ kind: 'news', id: row.id, news: row.body })
+const polling = new Polling<never>(
+  async () => {
+    if (listeners.size === 0) return
+    const now = Date.now()
+    const classes = [...new Set([...listeners].map(each => each.classId))]
+    settled ??= await live.newsBefore(new Date(now - SETTLE_MS))
+    const rows = await live.newsAfter(classes, settled, MOST_AT_ONCE)
+    const shown = await live.fronts(classes)
+    for (const row of rows) {
+      for (const listener of listeners) {
+        if (
+          listener.classId !== row.classId ||
+          (row.learnerId !== null && row.learnerId !== listener.learnerId) ||
+          row.id <= listener.from ||
+          listener.told.has(row.id)
+        )
+          continue
+        listener.told.add(row.id)
+        listener.tell({ kind: 'news', id: row.id, news: row.body })
+      }
+      if (now - row.madeAt.getTime() > SETTLE_MS) settled = Math.max(settled, row.id)
     }
-    if (now - row.madeAt.getTime() > SETTLE_MS) settled = Math.max(settled, row.id)
-  }
-  for (const listener of listeners) tellFront(listener, shown.get(listener.classId) ?? null)
-}, NEWS_MS, () => {
-  settled = null
-})
+    for (const listener of listeners) tellFront(listener, shown.get(listener.classId) ?? null)
+  },
+  NEWS_MS,
+  () => {
+    settled = null
+  },
+)
 
-function tellFront(listener: Listener, front: { drawing: number, position: number } | null): void {
+function tellFront(listener: Listener, front: { drawing: number; position: number } | null): void {
   const text = JSON.stringify(front)
   if (text === listener.front) return
   listener.front = text
@@ -52,11 +62,15 @@ function tellFront(listener: Listener, front: { drawing: number, position: numbe
 }
 
 /**
- * Tells a learner what comes for them and for their class, from the news after `after` on (or those of the last minute),
+ * Tells a learner what comes for them and for their class, from the news after `after` on (or those of the last
+ * minute),
  * and which sheet of the teacher's all look at. Returns how to stop.
  */
-export async function listenToNews({ classId, learnerId, after }: { classId: number, learnerId: number, after: number | undefined }, tell: Tell<LearnersNews>): Promise<() => void> {
-  const from = after ?? await live.newsBefore(new Date(Date.now() - LATELY_MS))
+export async function listenToNews(
+  { classId, learnerId, after }: { classId: number; learnerId: number; after: number | undefined },
+  tell: Tell<LearnersNews>,
+): Promise<() => void> {
+  const from = after ?? (await live.newsBefore(new Date(Date.now() - LATELY_MS)))
   const listener: Listener = { classId, learnerId, tell, told: new Set(), from, front: 'null' }
   for (const row of await live.newsAfter([classId], from, MOST_AT_ONCE)) {
     if (row.learnerId !== null && row.learnerId !== learnerId) continue

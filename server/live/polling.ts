@@ -1,7 +1,8 @@
 import { log } from '../utils/log'
 
 /*
- * Live news come out of the database, so that they reach pages at every process. One question for each process and topic,
+ * Live news come out of the database, so that they reach pages at every process. One question for each process and
+ * topic,
  * however many pages listen, and none while nobody does.
  */
 
@@ -14,7 +15,11 @@ export class Polling<N> {
   private isAsking = false
 
   /** @param ask tells what is new since it was asked last @param everyMs pause between two questions */
-  constructor(private readonly ask: (tell: Tell<N>) => Promise<void>, private readonly everyMs: number, private readonly onEmpty: () => void = () => {}) {}
+  constructor(
+    private readonly ask: (tell: Tell<N>) => Promise<void>,
+    private readonly everyMs: number,
+    private readonly onEmpty: () => void = () => {},
+  ) {}
 
   listen(tell: Tell<N>): () => void {
     this.listeners.add(tell)
@@ -38,7 +43,7 @@ export class Polling<N> {
     this.timer = null
     this.isAsking = true
     try {
-      await this.ask((news) => {
+      await this.ask(news => {
         for (const tell of this.listeners) tell(news)
       })
     } catch (error) {

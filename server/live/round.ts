@@ -14,15 +14,19 @@ class Watched {
   readonly polling: Polling<RoundNews>
 
   constructor(classId: number) {
-    this.polling = new Polling(async (tell) => {
-      const all = await roundCards(classId)
-      const [cards, gone] = [this.changed(all), this.gone(all)]
-      if (cards.length || gone.length) tell({ cards, gone })
-    }, ROUND_MS, () => rounds.delete(classId))
+    this.polling = new Polling(
+      async tell => {
+        const all = await roundCards(classId)
+        const [cards, gone] = [this.changed(all), this.gone(all)]
+        if (cards.length || gone.length) tell({ cards, gone })
+      },
+      ROUND_MS,
+      () => rounds.delete(classId),
+    )
   }
 
   private changed(cards: readonly RoundCard[]): RoundCard[] {
-    return cards.filter((card) => {
+    return cards.filter(card => {
       const text = JSON.stringify(card)
       if (this.shown.get(card.id) === text) return false
       this.shown.set(card.id, text)
@@ -45,7 +49,7 @@ class Watched {
 /** Tells the cards of a class, all of them first and then those that change. Returns how to stop. */
 export function watchRound(classId: number, tell: Tell<RoundNews>): () => void {
   let watched = rounds.get(classId)
-  if (!watched) rounds.set(classId, watched = new Watched(classId))
+  if (!watched) rounds.set(classId, (watched = new Watched(classId)))
   if (watched.latest.size) tell({ cards: [...watched.latest.values()], gone: [] })
   return watched.polling.listen(tell)
 }

@@ -2,8 +2,8 @@ import type { QueryInterface } from 'sequelize'
 
 const CHANGES = [
   // `sheet`: what a teacher draws a lesson on, before a plan is made of it.
-  'ALTER TABLE plans ADD COLUMN kind VARCHAR(10) NOT NULL DEFAULT \'lesson\', ADD COLUMN revision INT NOT NULL DEFAULT 1, ADD COLUMN changed_at DATETIME(3) NULL, ADD COLUMN archived_at DATETIME(3) NULL',
-  'UPDATE plans SET kind = \'sheet\' WHERE learner_id IS NOT NULL',
+  "ALTER TABLE plans ADD COLUMN kind VARCHAR(10) NOT NULL DEFAULT 'lesson', ADD COLUMN revision INT NOT NULL DEFAULT 1, ADD COLUMN changed_at DATETIME(3) NULL, ADD COLUMN archived_at DATETIME(3) NULL",
+  "UPDATE plans SET kind = 'sheet' WHERE learner_id IS NOT NULL",
   `CREATE TABLE plan_versions (
     id BIGINT PRIMARY KEY AUTO_INCREMENT,
     plan_id BIGINT NOT NULL REFERENCES plans (id) ON DELETE CASCADE,

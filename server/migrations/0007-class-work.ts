@@ -4,8 +4,9 @@ const CHANGES = [
   'ALTER TABLE classes ADD COLUMN archived_at DATETIME(3) NULL, ADD COLUMN front_drawing_id BIGINT NULL REFERENCES drawings (id) ON DELETE SET NULL',
   // A learner who is taken out keeps everything: it can be undone.
   'ALTER TABLE learners ADD COLUMN removed_at DATETIME(3) NULL',
-  // `way`: whether its learners choose between the simple and the richer path. No rows in assignment_learners: all of the class.
-  'ALTER TABLE assignments ADD COLUMN starts_at DATETIME(3) NULL, ADD COLUMN due_at DATETIME(3) NULL, ADD COLUMN way VARCHAR(10) NOT NULL DEFAULT \'own\'',
+  // `way`: whether its learners choose between the simple and the richer path. No rows in assignment_learners: all of
+  // the class.
+  "ALTER TABLE assignments ADD COLUMN starts_at DATETIME(3) NULL, ADD COLUMN due_at DATETIME(3) NULL, ADD COLUMN way VARCHAR(10) NOT NULL DEFAULT 'own'",
   `CREATE TABLE assignment_learners (
     class_id BIGINT NOT NULL,
     plan_id BIGINT NOT NULL,
@@ -45,7 +46,10 @@ const CHANGES = [
   'ALTER TABLE teachers ADD COLUMN crit_kit LONGTEXT NULL',
 ]
 
-/** The class at work: terms of what is given, who is taken out, what the Round shows and sends, and what a crit is answered with. */
+/**
+ * The class at work: terms of what is given, who is taken out, what the Round shows and sends, and what a crit is
+ * answered with.
+ */
 export const classWork = {
   name: '0007-class-work',
   async up({ context }: { context: QueryInterface }): Promise<void> {

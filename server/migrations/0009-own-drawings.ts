@@ -11,7 +11,10 @@ const CHANGES = [
   'ALTER TABLE learners ADD COLUMN left_at DATETIME(3) NULL',
 ]
 
-/** Drawings with a name of their own, put away by their learner, or made of strokes that did not follow on; what a class draws today, and who has left. */
+/**
+ * Drawings with a name of their own, put away by their learner, or made of strokes that did not follow on; what a class
+ * draws today, and who has left.
+ */
 export const ownDrawings = {
   name: '0009-own-drawings',
   async up({ context }: { context: QueryInterface }): Promise<void> {

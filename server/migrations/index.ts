@@ -12,7 +12,18 @@ import { ownDrawings } from './0009-own-drawings'
 import { warmUpSets } from './0010-warm-up-sets'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
-const MIGRATIONS: InputMigrations<QueryInterface> = [first, tools, signatures, ownSheets, planBook, warmUps, classWork, shown, ownDrawings, warmUpSets]
+const MIGRATIONS: InputMigrations<QueryInterface> = [
+  first,
+  tools,
+  signatures,
+  ownSheets,
+  planBook,
+  warmUps,
+  classWork,
+  shown,
+  ownDrawings,
+  warmUpSets,
+]
 
 /** Brings the database up to date; returns the names of what was done. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {

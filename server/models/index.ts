@@ -1,5 +1,12 @@
 import mariadb from 'mariadb'
-import { DataTypes, Sequelize, type CreationOptional, type InferAttributes, type InferCreationAttributes, Model } from 'sequelize'
+import {
+  DataTypes,
+  Sequelize,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+} from 'sequelize'
 import type { DrawingRecord } from '#core/drawing'
 import type { Plan } from '#core/plan'
 import type { Measures } from '#core/review'
@@ -82,7 +89,10 @@ export class Assignment extends Model<InferAttributes<Assignment>, InferCreation
 }
 
 /** A plan that is not for all of the class: for whom it is. */
-export class AssignmentLearner extends Model<InferAttributes<AssignmentLearner>, InferCreationAttributes<AssignmentLearner>> {
+export class AssignmentLearner extends Model<
+  InferAttributes<AssignmentLearner>,
+  InferCreationAttributes<AssignmentLearner>
+> {
   declare classId: number
   declare planId: number
   declare learnerId: number
@@ -109,7 +119,10 @@ export class DrawingRow extends Model<InferAttributes<DrawingRow>, InferCreation
   declare writer: CreationOptional<string | null>
   declare writerSeenAt: CreationOptional<Date | null>
   declare lastSeenAt: CreationOptional<Date | null>
-  /** Of strokes that did not follow on: which drawing they were drawn on, and the name under which the copy was asked for. */
+  /**
+   * Of strokes that did not follow on: which drawing they were drawn on, and the name under which the copy was asked
+   * for.
+   */
   declare copiedFrom: CreationOptional<number | null>
   declare copyKey: CreationOptional<string | null>
   /** A name of its own; null: its plan's. */
@@ -324,65 +337,273 @@ export function connect(url: string): Sequelize {
     dialectOptions: { connectTimeout: 3000, maxAllowedPacket: 256 * 1024 * 1024 },
   })
   const bind = { sequelize }
-  Teacher.init({ id: id(), email: text(200), name: text(80), secret: text(200), critKit: json('critKit', true) }, { ...bind, tableName: 'teachers' })
-  SchoolClass.init({ id: id(), teacherId: reference(), name: text(80), code: text(12), meets: text(120), archivedAt: timeOrNull(), frontDrawingId: DataTypes.BIGINT, todayPlanId: DataTypes.BIGINT, todayAt: timeOrNull() }, { ...bind, tableName: 'classes' })
-  Learner.init({ id: id(), classId: reference(), name: text(60), secret: text(200), removedAt: timeOrNull(), leftAt: timeOrNull() }, { ...bind, tableName: 'learners' })
-  PlanRow.init({ id: id(), teacherId: reference(), learnerId: DataTypes.BIGINT, kind: { ...text(10), defaultValue: 'lesson' }, title: text(80), document: json('document', false), picture: DataTypes.BLOB('long'), revision: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 1 }, changedAt: timeOrNull(), archivedAt: timeOrNull() }, { ...bind, tableName: 'plans' })
-  PlanVersion.init({ id: id(), planId: reference(), number: count(), document: json('document', false), madeAt: time() }, { ...bind, tableName: 'plan_versions' })
-  Assignment.init({ classId: key(), planId: key(), place: count(), versionId: DataTypes.BIGINT, opened: json('opened', true), startsAt: timeOrNull(), dueAt: timeOrNull(), way: { ...text(10), defaultValue: 'own' } }, { ...bind, tableName: 'assignments' })
-  AssignmentLearner.init({ classId: key(), planId: key(), learnerId: key() }, { ...bind, tableName: 'assignment_learners' })
-  DrawingRow.init({
-    id: id(), learnerId: DataTypes.BIGINT, teacherId: DataTypes.BIGINT, planId: reference(), versionId: DataTypes.BIGINT, purpose: DataTypes.STRING(10), position: count(), nextBatch: count(), clockMs: count(),
-    step: DataTypes.STRING(60), stepAt: timeOrNull(), writer: DataTypes.STRING(40), writerSeenAt: timeOrNull(), lastSeenAt: timeOrNull(), copiedFrom: DataTypes.BIGINT, copyKey: DataTypes.STRING(40),
-    title: DataTypes.STRING(80), removedAt: timeOrNull(),
-  }, { ...bind, tableName: 'drawings' })
-  RecordBatch.init({
-    drawingId: key(), number: { type: DataTypes.INTEGER, primaryKey: true },
-    start: count(), count: count(), digest: text(64), packed: { type: DataTypes.BLOB('long'), allowNull: false },
-  }, { ...bind, tableName: 'record_batches' })
-  HandIn.init({
-    id: id(), drawingId: reference(), attempt: count(), position: count(), hash: text(64), note: text(1000),
-    state: { ...text(20), defaultValue: 'waiting' }, verification: { ...text(20), defaultValue: 'waiting' },
-    findings: json('findings', true), measures: json('measures', true), picture: DataTypes.BLOB('long'), handedInAt: time(),
-  }, { ...bind, tableName: 'hand_ins' })
-  Answer.init({
-    handInId: key(), teacherId: reference(), marks: json('marks', false), words: text(4000), next: text(1000),
-    outcome: text(20), answeredAt: time(), pins: json('pins', true), sketch: json('sketch', true), criteria: json('criteria', true),
-  }, { ...bind, tableName: 'answers' })
-  Job.init({
-    id: id(), kind: text(20), subject: reference(), state: { ...text(20), defaultValue: 'waiting' }, tries: count(), leaseUntil: timeOrNull(), done: count(), whole: count(),
-  }, { ...bind, tableName: 'jobs' })
-  SignInTry.init({ door: { ...text(200), primaryKey: true }, count: count(), since: time() }, { ...bind, tableName: 'sign_in_tries' })
-  LivePicture.init({ drawingId: key(), position: count(), picture: { type: DataTypes.BLOB('medium'), allowNull: false }, findings: json('findings', true), edges: DataTypes.BLOB('medium'), seams: json('seams', true), madeAt: time() }, { ...bind, tableName: 'live_pictures' })
-  Mural.init({
-    id: id(), classId: reference(), planId: reference(), facts: json('facts', false), picture: DataTypes.BLOB('long'), madeAt: time(), archivedAt: timeOrNull(),
-    run: DataTypes.BIGINT, assembledAt: timeOrNull(), missing: json('missing', true),
-  }, { ...bind, tableName: 'murals' })
-  MuralPanel.init({
-    muralId: key(), place: { type: DataTypes.INTEGER, primaryKey: true }, versionId: reference(), learnerId: DataTypes.BIGINT, drawingId: DataTypes.BIGINT,
-    picture: DataTypes.BLOB('long'), pictured: DataTypes.INTEGER, edges: DataTypes.BLOB('medium'), seams: json('seams', true),
-  }, { ...bind, tableName: 'mural_panels' })
-  MuralPart.init({ muralId: key(), run: key(), number: { type: DataTypes.INTEGER, primaryKey: true }, bytes: { type: DataTypes.BLOB('long'), allowNull: false } }, { ...bind, tableName: 'mural_parts' })
-  RaisedHand.init({ learnerId: key(), drawingId: reference(), words: text(300), raisedAt: time() }, { ...bind, tableName: 'raised_hands' })
-  NewsRow.init({ id: id(), classId: reference(), learnerId: DataTypes.BIGINT, body: json('body', false), madeAt: time() }, { ...bind, tableName: 'news' })
-  DrillTry.init({ id: id(), learnerId: reference(), drill: text(40), seed: count(), score: count(), figures: json('figures', false), triedAt: time() }, { ...bind, tableName: 'drill_tries' })
-  WarmUpSet.init({ id: id(), classId: reference(), title: text(80), day: { type: DataTypes.DATEONLY, allowNull: false }, warmUps: json('warmUps', false) }, { ...bind, tableName: 'warm_up_sets' })
+  Teacher.init(
+    { id: id(), email: text(200), name: text(80), secret: text(200), critKit: json('critKit', true) },
+    { ...bind, tableName: 'teachers' },
+  )
+  SchoolClass.init(
+    {
+      id: id(),
+      teacherId: reference(),
+      name: text(80),
+      code: text(12),
+      meets: text(120),
+      archivedAt: timeOrNull(),
+      frontDrawingId: DataTypes.BIGINT,
+      todayPlanId: DataTypes.BIGINT,
+      todayAt: timeOrNull(),
+    },
+    { ...bind, tableName: 'classes' },
+  )
+  Learner.init(
+    {
+      id: id(),
+      classId: reference(),
+      name: text(60),
+      secret: text(200),
+      removedAt: timeOrNull(),
+      leftAt: timeOrNull(),
+    },
+    { ...bind, tableName: 'learners' },
+  )
+  PlanRow.init(
+    {
+      id: id(),
+      teacherId: reference(),
+      learnerId: DataTypes.BIGINT,
+      kind: { ...text(10), defaultValue: 'lesson' },
+      title: text(80),
+      document: json('document', false),
+      picture: DataTypes.BLOB('long'),
+      revision: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 1 },
+      changedAt: timeOrNull(),
+      archivedAt: timeOrNull(),
+    },
+    { ...bind, tableName: 'plans' },
+  )
+  PlanVersion.init(
+    { id: id(), planId: reference(), number: count(), document: json('document', false), madeAt: time() },
+    { ...bind, tableName: 'plan_versions' },
+  )
+  Assignment.init(
+    {
+      classId: key(),
+      planId: key(),
+      place: count(),
+      versionId: DataTypes.BIGINT,
+      opened: json('opened', true),
+      startsAt: timeOrNull(),
+      dueAt: timeOrNull(),
+      way: { ...text(10), defaultValue: 'own' },
+    },
+    { ...bind, tableName: 'assignments' },
+  )
+  AssignmentLearner.init(
+    { classId: key(), planId: key(), learnerId: key() },
+    { ...bind, tableName: 'assignment_learners' },
+  )
+  DrawingRow.init(
+    {
+      id: id(),
+      learnerId: DataTypes.BIGINT,
+      teacherId: DataTypes.BIGINT,
+      planId: reference(),
+      versionId: DataTypes.BIGINT,
+      purpose: DataTypes.STRING(10),
+      position: count(),
+      nextBatch: count(),
+      clockMs: count(),
+      step: DataTypes.STRING(60),
+      stepAt: timeOrNull(),
+      writer: DataTypes.STRING(40),
+      writerSeenAt: timeOrNull(),
+      lastSeenAt: timeOrNull(),
+      copiedFrom: DataTypes.BIGINT,
+      copyKey: DataTypes.STRING(40),
+      title: DataTypes.STRING(80),
+      removedAt: timeOrNull(),
+    },
+    { ...bind, tableName: 'drawings' },
+  )
+  RecordBatch.init(
+    {
+      drawingId: key(),
+      number: { type: DataTypes.INTEGER, primaryKey: true },
+      start: count(),
+      count: count(),
+      digest: text(64),
+      packed: { type: DataTypes.BLOB('long'), allowNull: false },
+    },
+    { ...bind, tableName: 'record_batches' },
+  )
+  HandIn.init(
+    {
+      id: id(),
+      drawingId: reference(),
+      attempt: count(),
+      position: count(),
+      hash: text(64),
+      note: text(1000),
+      state: { ...text(20), defaultValue: 'waiting' },
+      verification: { ...text(20), defaultValue: 'waiting' },
+      findings: json('findings', true),
+      measures: json('measures', true),
+      picture: DataTypes.BLOB('long'),
+      handedInAt: time(),
+    },
+    { ...bind, tableName: 'hand_ins' },
+  )
+  Answer.init(
+    {
+      handInId: key(),
+      teacherId: reference(),
+      marks: json('marks', false),
+      words: text(4000),
+      next: text(1000),
+      outcome: text(20),
+      answeredAt: time(),
+      pins: json('pins', true),
+      sketch: json('sketch', true),
+      criteria: json('criteria', true),
+    },
+    { ...bind, tableName: 'answers' },
+  )
+  Job.init(
+    {
+      id: id(),
+      kind: text(20),
+      subject: reference(),
+      state: { ...text(20), defaultValue: 'waiting' },
+      tries: count(),
+      leaseUntil: timeOrNull(),
+      done: count(),
+      whole: count(),
+    },
+    { ...bind, tableName: 'jobs' },
+  )
+  SignInTry.init(
+    { door: { ...text(200), primaryKey: true }, count: count(), since: time() },
+    { ...bind, tableName: 'sign_in_tries' },
+  )
+  LivePicture.init(
+    {
+      drawingId: key(),
+      position: count(),
+      picture: { type: DataTypes.BLOB('medium'), allowNull: false },
+      findings: json('findings', true),
+      edges: DataTypes.BLOB('medium'),
+      seams: json('seams', true),
+      madeAt: time(),
+    },
+    { ...bind, tableName: 'live_pictures' },
+  )
+  Mural.init(
+    {
+      id: id(),
+      classId: reference(),
+      planId: reference(),
+      facts: json('facts', false),
+      picture: DataTypes.BLOB('long'),
+      madeAt: time(),
+      archivedAt: timeOrNull(),
+      run: DataTypes.BIGINT,
+      assembledAt: timeOrNull(),
+      missing: json('missing', true),
+    },
+    { ...bind, tableName: 'murals' },
+  )
+  MuralPanel.init(
+    {
+      muralId: key(),
+      place: { type: DataTypes.INTEGER, primaryKey: true },
+      versionId: reference(),
+      learnerId: DataTypes.BIGINT,
+      drawingId: DataTypes.BIGINT,
+      picture: DataTypes.BLOB('long'),
+      pictured: DataTypes.INTEGER,
+      edges: DataTypes.BLOB('medium'),
+      seams: json('seams', true),
+    },
+    { ...bind, tableName: 'mural_panels' },
+  )
+  MuralPart.init(
+    {
+      muralId: key(),
+      run: key(),
+      number: { type: DataTypes.INTEGER, primaryKey: true },
+      bytes: { type: DataTypes.BLOB('long'), allowNull: false },
+    },
+    { ...bind, tableName: 'mural_parts' },
+  )
+  RaisedHand.init(
+    { learnerId: key(), drawingId: reference(), words: text(300), raisedAt: time() },
+    { ...bind, tableName: 'raised_hands' },
+  )
+  NewsRow.init(
+    { id: id(), classId: reference(), learnerId: DataTypes.BIGINT, body: json('body', false), madeAt: time() },
+    { ...bind, tableName: 'news' },
+  )
+  DrillTry.init(
+    {
+      id: id(),
+      learnerId: reference(),
+      drill: text(40),
+      seed: count(),
+      score: count(),
+      figures: json('figures', false),
+      triedAt: time(),
+    },
+    { ...bind, tableName: 'drill_tries' },
+  )
+  WarmUpSet.init(
+    {
+      id: id(),
+      classId: reference(),
+      title: text(80),
+      day: { type: DataTypes.DATEONLY, allowNull: false },
+      warmUps: json('warmUps', false),
+    },
+    { ...bind, tableName: 'warm_up_sets' },
+  )
   Signature.init({ learnerId: key(), outlines: json('outlines', false) }, { ...bind, tableName: 'signatures' })
-  WallWork.init({
-    id: id(), classId: reference(), learnerId: reference(), handInId: reference(), title: text(120), isNamed: { type: DataTypes.BOOLEAN, allowNull: false }, state: text(10),
-    place: count(), askedAt: time(), hungAt: timeOrNull(),
-  }, { ...bind, tableName: 'wall_works' })
-  WallWords.init({ id: id(), workId: reference(), learnerId: DataTypes.BIGINT, teacherId: DataTypes.BIGINT, words: text(400), state: text(10), saidAt: time() }, { ...bind, tableName: 'wall_words' })
+  WallWork.init(
+    {
+      id: id(),
+      classId: reference(),
+      learnerId: reference(),
+      handInId: reference(),
+      title: text(120),
+      isNamed: { type: DataTypes.BOOLEAN, allowNull: false },
+      state: text(10),
+      place: count(),
+      askedAt: time(),
+      hungAt: timeOrNull(),
+    },
+    { ...bind, tableName: 'wall_works' },
+  )
+  WallWords.init(
+    {
+      id: id(),
+      workId: reference(),
+      learnerId: DataTypes.BIGINT,
+      teacherId: DataTypes.BIGINT,
+      words: text(400),
+      state: text(10),
+      saidAt: time(),
+    },
+    { ...bind, tableName: 'wall_words' },
+  )
   return sequelize
 }
 
 /** A column that holds JSON: MariaDB keeps it as text, so it is written and read here. */
 function json(column: string, allowNull: boolean) {
   return {
-    type: DataTypes.TEXT('long'), allowNull,
+    type: DataTypes.TEXT('long'),
+    allowNull,
     get(this: Row<Model>) {
       const value: unknown = this.getDataValue(column as never)
-      return typeof value === 'string' ? JSON.parse(value) as unknown : value
+      return typeof value === 'string' ? (JSON.parse(value) as unknown) : value
     },
     set(this: Row<Model>, value: unknown) {
       this.setDataValue(column as never, (value === null ? null : JSON.stringify(value)) as never)

@@ -7,13 +7,17 @@ import { log, outliveReaders } from '../utils/log'
 const DAY_MS = 24 * 3600 * 1000
 
 /** Opens the database pool and the job queue, and closes both when the server ends. */
-export default defineNitroPlugin((nitro) => {
+export default defineNitroPlugin(nitro => {
   const { databaseUrl, workersDir } = useRuntimeConfig()
   if (!databaseUrl) throw new Error('NUXT_DATABASE_URL is not set: start the app with `npm start`.')
   outliveReaders()
   openDatabase(databaseUrl)
   const stop = startRunner(workersDir || join(dirname(process.argv[1]!), '../tools'))
-  const drop = () => void dropRemoved().then(count => count && log('info', 'removed-dropped', { count }), (error: unknown) => log('error', 'removed-not-dropped', { error: String(error) }))
+  const drop = () =>
+    void dropRemoved().then(
+      count => count && log('info', 'removed-dropped', { count }),
+      (error: unknown) => log('error', 'removed-not-dropped', { error: String(error) }),
+    )
   const daily = setInterval(drop, DAY_MS)
   drop()
   log('info', 'server-started', { pid: process.pid })

@@ -48,7 +48,8 @@ export function teachersDrawings(teacherId: number): Promise<DrawingRow[]> {
   return DrawingRow.findAll({ where: { teacherId }, order: [['id', 'DESC']] })
 }
 
-type NewDrawing = Pick<DrawingRow, 'planId'> & Partial<Pick<DrawingRow, 'learnerId' | 'teacherId' | 'versionId' | 'purpose' | 'step' | 'copiedFrom' | 'copyKey'>>
+type NewDrawing = Pick<DrawingRow, 'planId'> &
+  Partial<Pick<DrawingRow, 'learnerId' | 'teacherId' | 'versionId' | 'purpose' | 'step' | 'copiedFrom' | 'copyKey'>>
 
 export function addDrawing(values: NewDrawing, transaction?: Tx): Promise<DrawingRow> {
   return DrawingRow.create({ ...values }, { transaction })
@@ -60,7 +61,10 @@ export function batchesOf(drawingId: number, transaction?: Tx): Promise<RecordBa
 
 /** Those that hold entries from a place on. */
 export function batchesFrom(drawingId: number, from: number): Promise<RecordBatch[]> {
-  return RecordBatch.findAll({ where: { drawingId, [Op.and]: literal('`start` + `count` > ' + String(Math.trunc(from))) }, order: ['number'] })
+  return RecordBatch.findAll({
+    where: { drawingId, [Op.and]: literal('`start` + `count` > ' + String(Math.trunc(from))) },
+    order: ['number'],
+  })
 }
 
 export function batch(drawingId: number, number: number, transaction?: Tx): Promise<RecordBatch | null> {

@@ -2,7 +2,12 @@ import { DrillTry } from '../models'
 
 /** The latest tries of a learner, the oldest of them first. */
 export async function triesOf(learnerId: number, most: number): Promise<DrillTry[]> {
-  const rows = await DrillTry.findAll({ where: { learnerId }, order: [['id', 'DESC']], limit: most, attributes: { exclude: ['figures'] } })
+  const rows = await DrillTry.findAll({
+    where: { learnerId },
+    order: [['id', 'DESC']],
+    limit: most,
+    attributes: { exclude: ['figures'] },
+  })
   return rows.reverse()
 }
 

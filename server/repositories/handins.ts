@@ -10,7 +10,14 @@ export function handInById(id: number): Promise<HandIn | null> {
 }
 
 export function handInsOf(drawingIds: number[]): Promise<HandIn[]> {
-  return HandIn.findAll({ where: { drawingId: drawingIds }, order: [['handedInAt', 'ASC'], ['id', 'ASC']], attributes: WITHOUT_PICTURE })
+  return HandIn.findAll({
+    where: { drawingId: drawingIds },
+    order: [
+      ['handedInAt', 'ASC'],
+      ['id', 'ASC'],
+    ],
+    attributes: WITHOUT_PICTURE,
+  })
 }
 
 export function handInsById(ids: number[]): Promise<HandIn[]> {
@@ -21,7 +28,10 @@ export async function handInPicture(id: number): Promise<Buffer | null> {
   return (await HandIn.findByPk(id, { attributes: ['picture'] }))?.picture ?? null
 }
 
-export function addHandIn(values: Pick<HandIn, 'drawingId' | 'attempt' | 'position' | 'hash' | 'note' | 'handedInAt'>, transaction?: Tx): Promise<HandIn> {
+export function addHandIn(
+  values: Pick<HandIn, 'drawingId' | 'attempt' | 'position' | 'hash' | 'note' | 'handedInAt'>,
+  transaction?: Tx,
+): Promise<HandIn> {
   return HandIn.create(values, { transaction })
 }
 
@@ -35,7 +45,9 @@ export function countHandIns(drawingId: number, transaction?: Tx): Promise<numbe
 }
 
 export async function setExamined(
-  id: number, values: { verification: 'matches' | 'differs', findings: StepFindings[], measures: Measures, picture: Buffer }, transaction?: Tx,
+  id: number,
+  values: { verification: 'matches' | 'differs'; findings: StepFindings[]; measures: Measures; picture: Buffer },
+  transaction?: Tx,
 ): Promise<void> {
   const row = await HandIn.findByPk(id, { transaction })
   await row?.update(values, { transaction })

@@ -17,7 +17,10 @@ export function latestJob(kind: JobKind, subject: number): Promise<Job | null> {
 
 /** How far a job is; its lease begins again. False: someone has stopped it. */
 export async function tellProgress(job: Job, done: number, whole: number): Promise<boolean> {
-  const [count] = await Job.update({ done, whole, leaseUntil: new Date(Date.now() + LEASE_MS) }, { where: { id: job.id, state: 'running' } })
+  const [count] = await Job.update(
+    { done, whole, leaseUntil: new Date(Date.now() + LEASE_MS) },
+    { where: { id: job.id, state: 'running' } },
+  )
   // The driver counts rows that changed: the lease does, in every ms.
   return count > 0
 }
@@ -28,15 +31,21 @@ export async function stopJobs(kind: JobKind, subject: number): Promise<void> {
 
 /** Takes the oldest job that waits or whose worker has died. Two processes never take the same one. */
 export function takeJob(now: Date): Promise<Job | null> {
-  return inTransaction(async (transaction) => {
+  return inTransaction(async transaction => {
     const job = await Job.findOne({
       where: {
         [Op.or]: [{ state: 'waiting' }, { state: 'running', leaseUntil: { [Op.lt]: now } }],
         tries: { [Op.lt]: MOST_TRIES },
       },
-      order: ['id'], lock: transaction.LOCK.UPDATE, skipLocked: true, transaction,
+      order: ['id'],
+      lock: transaction.LOCK.UPDATE,
+      skipLocked: true,
+      transaction,
     })
-    await job?.update({ state: 'running', tries: job.tries + 1, leaseUntil: new Date(now.getTime() + LEASE_MS) }, { transaction })
+    await job?.update(
+      { state: 'running', tries: job.tries + 1, leaseUntil: new Date(now.getTime() + LEASE_MS) },
+      { transaction },
+    )
     return job
   })
 }

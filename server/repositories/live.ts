@@ -39,7 +39,17 @@ export function roundRows(classId: number): Promise<RoundRow[]> {
   return question<RoundRow>(ROUND, { classId })
 }
 
-export async function setLivePicture(values: { drawingId: number, position: number, picture: Buffer, findings: LiveFinding[] | null, edges?: Buffer | null, seams?: PanelSeams | null }, transaction?: Tx): Promise<void> {
+export async function setLivePicture(
+  values: {
+    drawingId: number
+    position: number
+    picture: Buffer
+    findings: LiveFinding[] | null
+    edges?: Buffer | null
+    seams?: PanelSeams | null
+  },
+  transaction?: Tx,
+): Promise<void> {
   await LivePicture.upsert({ ...values, madeAt: new Date() }, { transaction })
 }
 
@@ -47,7 +57,7 @@ export async function livePicture(drawingId: number): Promise<Buffer | null> {
   return (await LivePicture.findByPk(drawingId, { attributes: ['picture'] }))?.picture ?? null
 }
 
-export async function raiseHand(values: { learnerId: number, drawingId: number, words: string }): Promise<void> {
+export async function raiseHand(values: { learnerId: number; drawingId: number; words: string }): Promise<void> {
   await RaisedHand.upsert({ ...values, raisedAt: new Date() })
 }
 
@@ -79,14 +89,22 @@ export function setFront(classId: number, drawingId: number | null): Promise<unk
 }
 
 /** The sheet that each of the classes looks at, and how far it is. */
-export async function fronts(classIds: number[]): Promise<Map<number, { drawing: number, position: number }>> {
-  const classes = await SchoolClass.findAll({ where: { id: classIds, frontDrawingId: { [Op.ne]: null } }, attributes: ['id', 'frontDrawingId'] })
+export async function fronts(classIds: number[]): Promise<Map<number, { drawing: number; position: number }>> {
+  const classes = await SchoolClass.findAll({
+    where: { id: classIds, frontDrawingId: { [Op.ne]: null } },
+    attributes: ['id', 'frontDrawingId'],
+  })
   if (classes.length === 0) return new Map()
-  const rows = await DrawingRow.findAll({ where: { id: classes.map(each => each.frontDrawingId!) }, attributes: ['id', 'position'] })
-  return new Map(classes.flatMap((each) => {
-    const row = rows.find(one => one.id === each.frontDrawingId)
-    return row ? [[each.id, { drawing: row.id, position: row.position }] as const] : []
-  }))
+  const rows = await DrawingRow.findAll({
+    where: { id: classes.map(each => each.frontDrawingId!) },
+    attributes: ['id', 'position'],
+  })
+  return new Map(
+    classes.flatMap(each => {
+      const row = rows.find(one => one.id === each.frontDrawingId)
+      return row ? [[each.id, { drawing: row.id, position: row.position }] as const] : []
+    }),
+  )
 }
 
 /** Whether a class looks at this drawing now. */

@@ -22,9 +22,16 @@ export async function hasPicture(id: number): Promise<boolean> {
   return (await Mural.count({ where: { id, picture: { [Op.ne]: null } } })) > 0
 }
 
-export async function addMural(values: { classId: number, planId: number, facts: MuralFacts, picture: Buffer | null }, versions: readonly number[], transaction: Tx): Promise<Mural> {
+export async function addMural(
+  values: { classId: number; planId: number; facts: MuralFacts; picture: Buffer | null },
+  versions: readonly number[],
+  transaction: Tx,
+): Promise<Mural> {
   const mural = await Mural.create({ ...values, madeAt: new Date() }, { transaction })
-  await MuralPanel.bulkCreate(versions.map((versionId, place) => ({ muralId: mural.id, place, versionId })), { transaction })
+  await MuralPanel.bulkCreate(
+    versions.map((versionId, place) => ({ muralId: mural.id, place, versionId })),
+    { transaction },
+  )
   return mural
 }
 
@@ -50,18 +57,36 @@ export function panelOfDrawing(drawingId: number): Promise<MuralPanel | null> {
 }
 
 /** Gives a panel to a learner if it is whose it was thought to be. Returns whether it was. */
-export async function handPanel(muralId: number, place: number, from: number | null, to: number | null): Promise<boolean> {
-  const [count] = await MuralPanel.update({ learnerId: to, drawingId: null, picture: null, pictured: null, edges: null, seams: null }, { where: { muralId, place, learnerId: from } })
+export async function handPanel(
+  muralId: number,
+  place: number,
+  from: number | null,
+  to: number | null,
+): Promise<boolean> {
+  const [count] = await MuralPanel.update(
+    { learnerId: to, drawingId: null, picture: null, pictured: null, edges: null, seams: null },
+    { where: { muralId, place, learnerId: from } },
+  )
   return count > 0
 }
 
-export async function setPanelDrawing(muralId: number, place: number, drawingId: number, transaction: Tx): Promise<void> {
+export async function setPanelDrawing(
+  muralId: number,
+  place: number,
+  drawingId: number,
+  transaction: Tx,
+): Promise<void> {
   await MuralPanel.update({ drawingId }, { where: { muralId, place }, transaction })
 }
 
 /** The row, locked until the transaction ends. */
 export function lockPanel(muralId: number, place: number, transaction: Tx): Promise<MuralPanel | null> {
-  return MuralPanel.findOne({ where: { muralId, place }, attributes: PANEL_ALONE, transaction, lock: transaction.LOCK.UPDATE })
+  return MuralPanel.findOne({
+    where: { muralId, place },
+    attributes: PANEL_ALONE,
+    transaction,
+    lock: transaction.LOCK.UPDATE,
+  })
 }
 
 export interface PanelRow {
@@ -111,7 +136,7 @@ export function edgeRows(muralId: number, places: number[]): Promise<EdgeRow[]> 
 }
 
 export function seamsOf(row: { readonly seams: string | null }): PanelSeams {
-  return row.seams === null ? {} : JSON.parse(row.seams) as PanelSeams
+  return row.seams === null ? {} : (JSON.parse(row.seams) as PanelSeams)
 }
 
 // --- put together
@@ -122,12 +147,17 @@ export async function panelPicture(muralId: number, place: number): Promise<Buff
 }
 
 /** The same with its edges. */
-export async function panelPut(muralId: number, place: number): Promise<{ picture: Buffer, edges: Buffer } | null> {
-  const { picture, edges } = await MuralPanel.findOne({ where: { muralId, place }, attributes: ['picture', 'edges'] }) ?? {}
+export async function panelPut(muralId: number, place: number): Promise<{ picture: Buffer; edges: Buffer } | null> {
+  const { picture, edges } =
+    (await MuralPanel.findOne({ where: { muralId, place }, attributes: ['picture', 'edges'] })) ?? {}
   return picture && edges ? { picture, edges } : null
 }
 
-export async function setPanelPut(muralId: number, place: number, values: { picture: Buffer, edges: Buffer, pictured: number }): Promise<void> {
+export async function setPanelPut(
+  muralId: number,
+  place: number,
+  values: { picture: Buffer; edges: Buffer; pictured: number },
+): Promise<void> {
   await MuralPanel.update(values, { where: { muralId, place } })
 }
 
@@ -136,8 +166,14 @@ export async function addPart(muralId: number, run: number, number: number, byte
 }
 
 /** One assembly is whole: those before it are forgotten. `seams`: one a panel. */
-export async function setWhole(muralId: number, run: number, { missing, seams }: { missing: readonly MissingPanel[], seams: readonly PanelSeams[] }, transaction: Tx): Promise<void> {
-  for (const [place, each] of seams.entries()) await MuralPanel.update({ seams: each }, { where: { muralId, place }, transaction })
+export async function setWhole(
+  muralId: number,
+  run: number,
+  { missing, seams }: { missing: readonly MissingPanel[]; seams: readonly PanelSeams[] },
+  transaction: Tx,
+): Promise<void> {
+  for (const [place, each] of seams.entries())
+    await MuralPanel.update({ seams: each }, { where: { muralId, place }, transaction })
   await Mural.update({ run, assembledAt: new Date(), missing: [...missing] }, { where: { id: muralId }, transaction })
   await MuralPart.destroy({ where: { muralId, run: { [Op.ne]: run } }, transaction })
 }
@@ -148,7 +184,9 @@ export async function dropParts(muralId: number, run: number): Promise<void> {
 
 /** The numbers of an assembly's parts, and one of them. */
 export async function partNumbers(muralId: number, run: number): Promise<number[]> {
-  return (await MuralPart.findAll({ where: { muralId, run }, attributes: ['number'], order: ['number'] })).map(each => each.number)
+  return (await MuralPart.findAll({ where: { muralId, run }, attributes: ['number'], order: ['number'] })).map(
+    each => each.number,
+  )
 }
 export async function part(muralId: number, run: number, number: number): Promise<Buffer | null> {
   return (await MuralPart.findOne({ where: { muralId, run, number } }))?.bytes ?? null

@@ -16,7 +16,10 @@ export function classById(id: number): Promise<SchoolClass | null> {
 
 /** Those that are not archived; with `isArchived` only those that are. */
 export function classesOf(teacherId: number, isArchived = false): Promise<SchoolClass[]> {
-  return SchoolClass.findAll({ where: { teacherId, archivedAt: isArchived ? { [Op.ne]: null } : null }, order: ['name'] })
+  return SchoolClass.findAll({
+    where: { teacherId, archivedAt: isArchived ? { [Op.ne]: null } : null },
+    order: ['name'],
+  })
 }
 
 export function learnerByName(classId: number, name: string): Promise<Learner | null> {
@@ -29,7 +32,10 @@ export function learnerById(id: number, transaction?: Tx): Promise<Learner | nul
 
 /** Those that are in the class; with `isRemoved` only those that were taken out. */
 export function learnersOf(classIds: number[], isRemoved = false): Promise<Learner[]> {
-  return Learner.findAll({ where: { classId: classIds, removedAt: isRemoved ? { [Op.ne]: null } : null }, order: ['name'] })
+  return Learner.findAll({
+    where: { classId: classIds, removedAt: isRemoved ? { [Op.ne]: null } : null },
+    order: ['name'],
+  })
 }
 
 /** Those who are in it and those who were taken out. */
@@ -57,15 +63,24 @@ export async function forgetTries(door: string): Promise<void> {
   await SignInTry.destroy({ where: { door } })
 }
 
-export function addTeacher(values: { email: string, name: string, secret: string }, transaction?: Tx): Promise<Teacher> {
+export function addTeacher(
+  values: { email: string; name: string; secret: string },
+  transaction?: Tx,
+): Promise<Teacher> {
   return Teacher.create(values, { transaction })
 }
 
-export function addClass(values: { teacherId: number, name: string, code: string, meets: string }, transaction?: Tx): Promise<SchoolClass> {
+export function addClass(
+  values: { teacherId: number; name: string; code: string; meets: string },
+  transaction?: Tx,
+): Promise<SchoolClass> {
   return SchoolClass.create(values, { transaction })
 }
 
-export function addLearner(values: { classId: number, name: string, secret: string }, transaction?: Tx): Promise<Learner> {
+export function addLearner(
+  values: { classId: number; name: string; secret: string },
+  transaction?: Tx,
+): Promise<Learner> {
   return Learner.create(values, { transaction })
 }
 

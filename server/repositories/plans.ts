@@ -24,18 +24,31 @@ export function ownPlansOf(learnerId: number): Promise<PlanRow[]> {
 
 /** Own sheets on which nothing is drawn any more. */
 export async function dropSheetsWithoutDrawings(ids: number[]): Promise<void> {
-  const used = new Set((await DrawingRow.findAll({ where: { planId: ids }, attributes: ['planId'] })).map(each => each.planId))
+  const used = new Set(
+    (await DrawingRow.findAll({ where: { planId: ids }, attributes: ['planId'] })).map(each => each.planId),
+  )
   await PlanRow.destroy({ where: { id: ids.filter(each => !used.has(each)), kind: 'sheet' } })
 }
 
 /** Something to draw on, of a learner's or (null) of the teacher's own. */
-export function addOwnPlan(teacherId: number, learnerId: number | null, document: Plan, transaction?: Tx): Promise<PlanRow> {
-  return PlanRow.create({ teacherId, learnerId, kind: 'sheet', title: document.title, document, picture: null }, { transaction })
+export function addOwnPlan(
+  teacherId: number,
+  learnerId: number | null,
+  document: Plan,
+  transaction?: Tx,
+): Promise<PlanRow> {
+  return PlanRow.create(
+    { teacherId, learnerId, kind: 'sheet', title: document.title, document, picture: null },
+    { transaction },
+  )
 }
 
 /** What the panels of a mural share. */
 export function addMuralPlan(teacherId: number, document: Plan, transaction: Tx): Promise<PlanRow> {
-  return PlanRow.create({ teacherId, learnerId: null, kind: 'mural', title: document.title, document, picture: null }, { transaction })
+  return PlanRow.create(
+    { teacherId, learnerId: null, kind: 'mural', title: document.title, document, picture: null },
+    { transaction },
+  )
 }
 
 export interface GivenRow {
@@ -50,7 +63,14 @@ export interface GivenRow {
 export async function plansOfClass(classId: number): Promise<GivenRow[]> {
   const given = await Assignment.findAll({ where: { classId }, order: ['place', 'planId'] })
   const chosen = await AssignmentLearner.findAll({ where: { classId } })
-  return Promise.all(given.map(async row => ({ id: row.planId, document: await documentFor(row), row, learners: learnersIn(chosen, row.planId) })))
+  return Promise.all(
+    given.map(async row => ({
+      id: row.planId,
+      document: await documentFor(row),
+      row,
+      learners: learnersIn(chosen, row.planId),
+    })),
+  )
 }
 
 function learnersIn(chosen: readonly AssignmentLearner[], planId: number): number[] | null {
@@ -63,9 +83,18 @@ export async function learnersFor(classId: number, planId: number, transaction?:
   return learnersIn(await AssignmentLearner.findAll({ where: { classId, planId }, transaction }), planId)
 }
 
-export async function setLearnersFor(classId: number, planId: number, learners: readonly number[] | null, transaction: Tx): Promise<void> {
+export async function setLearnersFor(
+  classId: number,
+  planId: number,
+  learners: readonly number[] | null,
+  transaction: Tx,
+): Promise<void> {
   await AssignmentLearner.destroy({ where: { classId, planId }, transaction })
-  if (learners) await AssignmentLearner.bulkCreate([...new Set(learners)].map(learnerId => ({ classId, planId, learnerId })), { transaction })
+  if (learners)
+    await AssignmentLearner.bulkCreate(
+      [...new Set(learners)].map(learnerId => ({ classId, planId, learnerId })),
+      { transaction },
+    )
 }
 
 export async function planPicture(id: number): Promise<Buffer | null> {
@@ -100,7 +129,10 @@ export async function documentFor({ planId, versionId }: Pick<DrawingRow, 'planI
   return row!.document
 }
 
-export async function givePlan(values: Pick<Assignment, 'classId' | 'planId' | 'place' | 'versionId'>, transaction?: Tx): Promise<void> {
+export async function givePlan(
+  values: Pick<Assignment, 'classId' | 'planId' | 'place' | 'versionId'>,
+  transaction?: Tx,
+): Promise<void> {
   await Assignment.create(values, { transaction })
 }
 

@@ -16,11 +16,14 @@ export function workOfHandIn(handInId: number, transaction?: Tx): Promise<WallWo
 }
 
 /** What waits for the teacher on the Walls of classes: works that were offered, and words. */
-export async function waitingOn(classIds: number[]): Promise<{ classId: number, works: number, words: number }[]> {
+export async function waitingOn(classIds: number[]): Promise<{ classId: number; works: number; words: number }[]> {
   if (classIds.length === 0) return []
-  return question(`SELECT w.class_id AS classId, CAST(SUM(w.state = 'offered') AS INT) AS works,
+  return question(
+    `SELECT w.class_id AS classId, CAST(SUM(w.state = 'offered') AS INT) AS works,
       CAST(SUM((SELECT COUNT(*) FROM wall_words k WHERE k.work_id = w.id AND k.state = 'waiting')) AS INT) AS words
-    FROM wall_works w WHERE w.class_id IN (:classIds) AND w.state <> 'down' GROUP BY w.class_id`, { classIds })
+    FROM wall_works w WHERE w.class_id IN (:classIds) AND w.state <> 'down' GROUP BY w.class_id`,
+    { classIds },
+  )
 }
 
 /** Works of a learner for which the teacher would like leave. */
@@ -29,13 +32,20 @@ export function countAsked(learnerId: number): Promise<number> {
 }
 
 /** Puts a hand-in forward for the Wall, or again after it was taken down. */
-export async function putForward(values: Pick<WallWork, 'classId' | 'learnerId' | 'handInId' | 'title' | 'isNamed' | 'state'>, transaction?: Tx): Promise<number> {
+export async function putForward(
+  values: Pick<WallWork, 'classId' | 'learnerId' | 'handInId' | 'title' | 'isNamed' | 'state'>,
+  transaction?: Tx,
+): Promise<number> {
   const known = await workOfHandIn(values.handInId, transaction)
   if (known) await known.update({ ...values, askedAt: new Date(), hungAt: null }, { transaction })
   return known?.id ?? (await WallWork.create({ ...values, askedAt: new Date() }, { transaction })).id
 }
 
-export async function setWork(id: number, values: Partial<Pick<WallWork, 'title' | 'isNamed' | 'state' | 'hungAt' | 'place'>>, transaction?: Tx): Promise<void> {
+export async function setWork(
+  id: number,
+  values: Partial<Pick<WallWork, 'title' | 'isNamed' | 'state' | 'hungAt' | 'place'>>,
+  transaction?: Tx,
+): Promise<void> {
   await WallWork.update(values, { where: { id }, transaction })
 }
 
@@ -48,7 +58,10 @@ export function wordsOf(workIds: number[]): Promise<WallWords[]> {
   return WallWords.findAll({ where: { workId: workIds }, order: ['id'] })
 }
 
-export async function addWords(values: Pick<WallWords, 'workId' | 'learnerId' | 'teacherId' | 'words' | 'state'>, transaction?: Tx): Promise<number> {
+export async function addWords(
+  values: Pick<WallWords, 'workId' | 'learnerId' | 'teacherId' | 'words' | 'state'>,
+  transaction?: Tx,
+): Promise<number> {
   return (await WallWords.create({ ...values, saidAt: new Date() }, { transaction })).id
 }
 

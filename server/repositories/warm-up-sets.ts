@@ -5,7 +5,13 @@ type NewSet = Pick<WarmUpSet, 'classId' | 'title' | 'day' | 'warmUps'>
 
 /** A class's sets, the latest day first. */
 export function setsOf(classId: number): Promise<WarmUpSet[]> {
-  return WarmUpSet.findAll({ where: { classId }, order: [['day', 'DESC'], ['id', 'DESC']] })
+  return WarmUpSet.findAll({
+    where: { classId },
+    order: [
+      ['day', 'DESC'],
+      ['id', 'DESC'],
+    ],
+  })
 }
 
 export function setById(id: number): Promise<WarmUpSet | null> {
@@ -17,10 +23,17 @@ export function addSet(values: NewSet): Promise<WarmUpSet> {
 }
 
 /** What these learners tried of these sets, the oldest first. */
-export async function triesOfSets(learnerIds: readonly number[], sets: readonly Pick<WarmUpSet, 'warmUps'>[]): Promise<DrillTry[]> {
+export async function triesOfSets(
+  learnerIds: readonly number[],
+  sets: readonly Pick<WarmUpSet, 'warmUps'>[],
+): Promise<DrillTry[]> {
   const asked = new Set(sets.flatMap(each => each.warmUps.map(one => `${one.drill} ${one.seed}`)))
   if (asked.size === 0 || learnerIds.length === 0) return []
   const seeds = [...new Set(sets.flatMap(each => each.warmUps.map(one => one.seed)))]
-  const rows = await DrillTry.findAll({ where: { learnerId: { [Op.in]: [...learnerIds] }, seed: { [Op.in]: seeds } }, order: [['id', 'ASC']], attributes: { exclude: ['figures'] } })
+  const rows = await DrillTry.findAll({
+    where: { learnerId: { [Op.in]: [...learnerIds] }, seed: { [Op.in]: seeds } },
+    order: [['id', 'ASC']],
+    attributes: { exclude: ['figures'] },
+  })
   return rows.filter(each => asked.has(`${each.drill} ${each.seed}`))
 }

@@ -12,21 +12,36 @@ type Teacher = Extract<Person, { kind: 'teacher' }>
 export async function answerView(answer: Answer): Promise<AnswerView> {
   const { marks, words, next, outcome, answeredAt, teacherId, pins, sketch, criteria } = answer
   const teacher = (await people.teacherById(teacherId))?.name ?? ''
-  return { marks, words, next, outcome, pins: pins ?? [], sketch, criteria: criteria ?? [], teacher, answeredAt: answeredAt.toISOString() }
+  return {
+    marks,
+    words,
+    next,
+    outcome,
+    pins: pins ?? [],
+    sketch,
+    criteria: criteria ?? [],
+    teacher,
+    answeredAt: answeredAt.toISOString(),
+  }
 }
 
 /**
- * Returns a hand-in with marks and words. An answer can be written again; one that was given meanwhile in another place is
+ * Returns a hand-in with marks and words. An answer can be written again; one that was given meanwhile in another place
+ * is
  * not written over without being seen.
  */
 export async function answerHandIn(person: Teacher, id: number, { seen, ...body }: GivenAnswer): Promise<{ ok: true }> {
   await requireHandIn(person, id)
-  await inTransaction(async (tx) => {
+  await inTransaction(async tx => {
     await handIns.lockHandIn(id, tx)
     const known = await handIns.lockAnswer(id, tx)
     if (seen !== undefined && (known?.answeredAt.toISOString() ?? null) !== seen) {
-      const who = known ? (await people.teacherById(known.teacherId))?.name ?? 'someone' : 'someone'
-      throw new Refused('already-answered', `${who} answered this hand-in meanwhile, in another place.`, 'Load the page again to see that answer; what you wrote is still here until then.')
+      const who = known ? ((await people.teacherById(known.teacherId))?.name ?? 'someone') : 'someone'
+      throw new Refused(
+        'already-answered',
+        `${who} answered this hand-in meanwhile, in another place.`,
+        'Load the page again to see that answer; what you wrote is still here until then.',
+      )
     }
     await handIns.setAnswer({ handInId: id, teacherId: person.id, answeredAt: new Date(), ...body }, tx)
   })

@@ -14,21 +14,32 @@ import { beginWith, entriesOf } from './records'
 import { requireDrawing, requirePlan } from './rights'
 
 /**
- * The learner's drawing for a plan: the latest, or a new one when there is none or `afresh` is asked; with `from` one that
+ * The learner's drawing for a plan: the latest, or a new one when there is none or `afresh` is asked; with `from` one
+ * that
  * begins with what the teacher has drawn before that step. It follows the version that the class has.
  */
-export async function openDrawing(person: Extract<Person, { kind: 'learner' }>, planId: number, afresh: boolean, from?: string): Promise<{ id: number }> {
+export async function openDrawing(
+  person: Extract<Person, { kind: 'learner' }>,
+  planId: number,
+  afresh: boolean,
+  from?: string,
+): Promise<{ id: number }> {
   const plan = await requirePlan(person, planId)
   const known = afresh ? null : currentOf(await drawings.drawingsFor(person.id, plan.id))
   if (known) return { id: known.id }
   const learner = (await people.learnerById(person.id))!
   const given = await plans.assignment(learner.classId, plan.id)
-  if (given?.startsAt && given.startsAt.getTime() > Date.now()) throw new Refused('not-yet', 'This plan has not started yet.', 'Your folio says when it opens.')
+  if (given?.startsAt && given.startsAt.getTime() > Date.now())
+    throw new Refused('not-yet', 'This plan has not started yet.', 'Your folio says when it opens.')
   const versionId = given?.versionId ?? null
   const document = await plans.documentFor({ planId: plan.id, versionId })
-  if (from !== undefined && !document.steps.some(each => each.id === from)) throw new Refused('not-found', 'There is no such step.', 'Choose a step of the plan.')
-  return inTransaction(async (tx) => {
-    const drawing = await drawings.addDrawing({ learnerId: person.id, planId: plan.id, versionId, ...(from !== undefined && { step: from }) }, tx)
+  if (from !== undefined && !document.steps.some(each => each.id === from))
+    throw new Refused('not-found', 'There is no such step.', 'Choose a step of the plan.')
+  return inTransaction(async tx => {
+    const drawing = await drawings.addDrawing(
+      { learnerId: person.id, planId: plan.id, versionId, ...(from !== undefined && { step: from }) },
+      tx,
+    )
     await beginWith(drawing, starterEntries(document, from ?? document.steps[0]!.id), tx)
     return { id: drawing.id }
   })
@@ -38,13 +49,20 @@ export async function openDrawing(person: Extract<Person, { kind: 'learner' }>, 
 const GREATEST_OWN_SHEETS = 200
 
 /** Lays out a sheet of the learner's own, and opens it. */
-export async function openOwnSheet(person: Extract<Person, { kind: 'learner' }>, { title, sheet }: NewSheet): Promise<{ id: number }> {
+export async function openOwnSheet(
+  person: Extract<Person, { kind: 'learner' }>,
+  { title, sheet }: NewSheet,
+): Promise<{ id: number }> {
   const learner = (await people.learnerById(person.id))!
   const { teacherId } = (await people.classById(learner.classId))!
   if ((await plans.ownPlansOf(person.id)).length >= GREATEST_OWN_SHEETS) {
-    throw new Refused('too-big', `You have ${GREATEST_OWN_SHEETS} sheets of your own already.`, 'Go on with one of them.')
+    throw new Refused(
+      'too-big',
+      `You have ${GREATEST_OWN_SHEETS} sheets of your own already.`,
+      'Go on with one of them.',
+    )
   }
-  return inTransaction(async (tx) => {
+  return inTransaction(async tx => {
     const plan = await plans.addOwnPlan(teacherId, person.id, ownPlan(title, sheet), tx)
     return { id: (await drawings.addDrawing({ learnerId: person.id, planId: plan.id }, tx)).id }
   })
@@ -61,7 +79,17 @@ export async function drawingView(person: Person, id: number): Promise<DrawingVi
   const answers = await handIns.answersOf(given.map(each => each.id))
   const last = answers.sort((a, b) => a.answeredAt.getTime() - b.answeredAt.getTime()).at(-1)
   return {
-    id, owner: drawing.learnerId ?? -drawing.teacherId!, title: drawing.title, planId: drawing.planId, plan: await plans.documentFor(drawing), purpose: drawing.purpose, way: await wayFor(drawing), startAt: drawing.step, position: drawing.position, nextBatch: drawing.nextBatch,
-    entries: await entriesOf(id), lastAnswer: last ? await answerView(last) : null,
+    id,
+    owner: drawing.learnerId ?? -drawing.teacherId!,
+    title: drawing.title,
+    planId: drawing.planId,
+    plan: await plans.documentFor(drawing),
+    purpose: drawing.purpose,
+    way: await wayFor(drawing),
+    startAt: drawing.step,
+    position: drawing.position,
+    nextBatch: drawing.nextBatch,
+    entries: await entriesOf(id),
+    lastAnswer: last ? await answerView(last) : null,
   }
 }

@@ -8,7 +8,10 @@ const MOST = 2000
 
 export async function warmUpsView(person: Extract<Person, { kind: 'learner' }>): Promise<WarmUpsView> {
   const [rows, sets] = await Promise.all([drills.triesOf(person.id, MOST), ownSets(person.id)])
-  return { sets, tries: rows.map(({ drill, seed, score, triedAt }) => ({ drill, seed, score, triedAt: triedAt.toISOString() })) }
+  return {
+    sets,
+    tries: rows.map(({ drill, seed, score, triedAt }) => ({ drill, seed, score, triedAt: triedAt.toISOString() })),
+  }
 }
 
 export async function keepTry(person: Extract<Person, { kind: 'learner' }>, body: DrillTryBody): Promise<{ ok: true }> {

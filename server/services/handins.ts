@@ -13,15 +13,25 @@ import { recordOf } from './records'
 import { requireClass, requireHandIn, requireOwnDrawing } from './rights'
 
 /** Gives a drawing in for a crit: fixes its place in the record and its hash, and queues the check. */
-export async function handIn(person: Person, drawingId: number, given: { position: number, hash: string, note: string }): Promise<{ id: number }> {
-  if (person.kind !== 'learner') throw new Refused('not-yours', 'Only its learner can hand a drawing in.', 'Ask the learner.')
+export async function handIn(
+  person: Person,
+  drawingId: number,
+  given: { position: number; hash: string; note: string },
+): Promise<{ id: number }> {
+  if (person.kind !== 'learner')
+    throw new Refused('not-yours', 'Only its learner can hand a drawing in.', 'Ask the learner.')
   await requireOwnDrawing(person, drawingId)
-  return inTransaction(async (tx) => {
+  return inTransaction(async tx => {
     const drawing = (await drawings.lockDrawing(drawingId, tx))!
     if (given.position > drawing.position) {
-      throw new Refused('record-incomplete', `The server has ${drawing.position} of ${given.position} entries.`, 'Wait until your work is sent, then hand in again.', { position: drawing.position })
+      throw new Refused(
+        'record-incomplete',
+        `The server has ${drawing.position} of ${given.position} entries.`,
+        'Wait until your work is sent, then hand in again.',
+        { position: drawing.position },
+      )
     }
-    const attempt = 1 + await handIns.countHandIns(drawingId, tx)
+    const attempt = 1 + (await handIns.countHandIns(drawingId, tx))
     await handIns.replaceWaiting(drawingId, tx)
     const row = await handIns.addHandIn({ drawingId, attempt, handedInAt: new Date(), ...given }, tx)
     await jobs.addJob('verify', row.id, tx)
@@ -29,7 +39,13 @@ export async function handIn(person: Person, drawingId: number, given: { positio
   })
 }
 
-interface Given { row: HandIn, drawing: DrawingRow, learner: Learner, schoolClass: SchoolClass, plan: PlanRow }
+interface Given {
+  row: HandIn
+  drawing: DrawingRow
+  learner: Learner
+  schoolClass: SchoolClass
+  plan: PlanRow
+}
 
 /** Every hand-in of the teacher's classes, oldest first. */
 async function handInsFor(teacherId: number): Promise<Given[]> {
@@ -38,22 +54,34 @@ async function handInsFor(teacherId: number): Promise<Given[]> {
   const drawn = await drawings.drawingsOf(learners.map(each => each.id))
   const given = await handIns.handInsOf(drawn.map(each => each.id))
   const titles = await plans.plansById([...new Set(drawn.map(each => each.planId))])
-  return given.map((row) => {
+  return given.map(row => {
     const drawing = drawn.find(each => each.id === row.drawingId)!
     const learner = learners.find(each => each.id === drawing.learnerId)!
-    return { row, drawing, learner, schoolClass: classes.find(each => each.id === learner.classId)!, plan: titles.find(each => each.id === drawing.planId)! }
+    return {
+      row,
+      drawing,
+      learner,
+      schoolClass: classes.find(each => each.id === learner.classId)!,
+      plan: titles.find(each => each.id === drawing.planId)!,
+    }
   })
 }
 
 export async function handInCards(teacherId: number): Promise<HandInCard[]> {
   return (await handInsFor(teacherId)).map(({ row, learner, schoolClass, plan }) => ({
-    id: row.id, learner: learner.name, className: schoolClass.name, plan: plan.title,
-    handedInAt: row.handedInAt.toISOString(), state: row.state, verification: row.verification, attempt: row.attempt,
+    id: row.id,
+    learner: learner.name,
+    className: schoolClass.name,
+    plan: plan.title,
+    handedInAt: row.handedInAt.toISOString(),
+    state: row.state,
+    verification: row.verification,
+    attempt: row.attempt,
     ...countMet(row.findings),
   }))
 }
 
-export function countMet(findings: StepFindings[] | null): { met: number | null, judged: number | null } {
+export function countMet(findings: StepFindings[] | null): { met: number | null; judged: number | null } {
   if (!findings) return { met: null, judged: null }
   const all = findings.flatMap(each => each.findings).filter(each => each.verdict !== 'cant-tell')
   return { met: all.filter(each => each.verdict === 'met').length, judged: all.length }
@@ -63,29 +91,51 @@ export function countMet(findings: StepFindings[] | null): { met: number | null,
 async function latestOf(learners: readonly Learner[], planId: number): Promise<ReadonlyMap<number, HandIn>> {
   const drawn = (await drawings.drawingsOf(learners.map(each => each.id))).filter(each => each.planId === planId)
   const learnerOf = new Map(drawn.map(each => [each.id, each.learnerId!]))
-  return new Map((await handIns.handInsOf(drawn.map(each => each.id))).map(each => [learnerOf.get(each.drawingId)!, each]))
+  return new Map(
+    (await handIns.handInsOf(drawn.map(each => each.id))).map(each => [learnerOf.get(each.drawingId)!, each]),
+  )
 }
 
 /** The latest hand-ins of a class for one of its plans (the first, if none is named), one a learner. */
-export async function tableView(person: Extract<Person, { kind: 'teacher' }>, classId: number, wanted: number | undefined): Promise<TableView> {
+export async function tableView(
+  person: Extract<Person, { kind: 'teacher' }>,
+  classId: number,
+  wanted: number | undefined,
+): Promise<TableView> {
   const { id, name } = await requireClass(person, classId)
   const given = await plans.plansOfClass(id)
   const plan = given.find(each => each.id === wanted) ?? given[0]
-  if (wanted !== undefined && plan?.id !== wanted) throw new Refused('not-found', 'This class does not have the plan.', 'Choose one of its plans.')
+  if (wanted !== undefined && plan?.id !== wanted)
+    throw new Refused('not-found', 'This class does not have the plan.', 'Choose one of its plans.')
   const learners = await people.learnersOf([id])
   const latest = plan ? await latestOf(learners, plan.id) : new Map<number, HandIn>()
-  const answers = new Map((await handIns.answersOf([...latest.values()].map(each => each.id))).map(each => [each.handInId, each]))
+  const answers = new Map(
+    (await handIns.answersOf([...latest.values()].map(each => each.id))).map(each => [each.handInId, each]),
+  )
   return {
-    id, name, plans: given.map(each => ({ id: each.id, title: each.document.title })), plan: plan?.id ?? null,
-    lookFors: plan?.document.steps.flatMap((step, i) => step.lookFors.map(each => ({ id: each.id, title: each.title, step: i + 1 }))) ?? [],
-    rows: learners.map((learner) => {
+    id,
+    name,
+    plans: given.map(each => ({ id: each.id, title: each.document.title })),
+    plan: plan?.id ?? null,
+    lookFors:
+      plan?.document.steps.flatMap((step, i) =>
+        step.lookFors.map(each => ({ id: each.id, title: each.title, step: i + 1 })),
+      ) ?? [],
+    rows: learners.map(learner => {
       const row = latest.get(learner.id)
       return {
         learner: { id: learner.id, name: learner.name },
         handIn: row
           ? {
-              id: row.id, attempt: row.attempt, handedInAt: row.handedInAt.toISOString(), state: row.state, marks: answers.get(row.id)?.marks ?? {}, measures: row.measures ?? null,
-              verdicts: Object.fromEntries((row.findings ?? []).flatMap(each => each.findings.map(found => [found.lookFor, found.verdict]))),
+              id: row.id,
+              attempt: row.attempt,
+              handedInAt: row.handedInAt.toISOString(),
+              state: row.state,
+              marks: answers.get(row.id)?.marks ?? {},
+              measures: row.measures ?? null,
+              verdicts: Object.fromEntries(
+                (row.findings ?? []).flatMap(each => each.findings.map(found => [found.lookFor, found.verdict])),
+              ),
             }
           : null,
       }
@@ -101,8 +151,13 @@ function spreadOfClass(rows: readonly HandIn[]): ClassSpread | null {
   if (all.length < LEAST_SPREAD) return null
   const steps = new Set(all.flatMap(each => each.steps.map(one => one.step)))
   return {
-    values: spreadsOf(all.map(each => each.values)), hues: spreadsOf(all.map(each => each.hues)), ladder: spreadsOf(all.map(each => each.ladder)),
-    steps: [...steps].map(step => ({ step, tookMs: spreadOf(all.flatMap(each => each.steps.find(one => one.step === step)?.tookMs ?? []))! })),
+    values: spreadsOf(all.map(each => each.values)),
+    hues: spreadsOf(all.map(each => each.hues)),
+    ladder: spreadsOf(all.map(each => each.ladder)),
+    steps: [...steps].map(step => ({
+      step,
+      tookMs: spreadOf(all.flatMap(each => each.steps.find(one => one.step === step)?.tookMs ?? []))!,
+    })),
   }
 }
 
@@ -110,18 +165,38 @@ export async function handInView(person: Person, id: number): Promise<HandInView
   const { handIn: row, drawing, learner, schoolClass } = await requireHandIn(person, id)
   const plan = await plans.documentFor(drawing)
   const [answer] = await handIns.answersOf([id])
-  const latest = person.kind === 'teacher' ? [...(await latestOf(await people.learnersOf([schoolClass.id]), drawing.planId)).values()] : []
+  const latest =
+    person.kind === 'teacher'
+      ? [...(await latestOf(await people.learnersOf([schoolClass.id]), drawing.planId)).values()]
+      : []
   const own = await drawings.drawingsOf([learner.id])
-  const others = (await handIns.handInsOf(own.filter(each => each.planId === drawing.planId).map(each => each.id))).filter(each => each.id !== id)
-  const pile = person.kind === 'teacher'
-    ? (await handInsFor(person.id)).filter(each => each.row.state === 'waiting').map(each => each.row.id)
-    : []
+  const others = (
+    await handIns.handInsOf(own.filter(each => each.planId === drawing.planId).map(each => each.id))
+  ).filter(each => each.id !== id)
+  const pile =
+    person.kind === 'teacher'
+      ? (await handInsFor(person.id)).filter(each => each.row.state === 'waiting').map(each => each.row.id)
+      : []
   return {
-    id, drawingId: drawing.id, learner: learner.name, className: schoolClass.name, planId: drawing.planId, plan,
-    note: row.note, attempt: row.attempt, handedInAt: row.handedInAt.toISOString(), state: row.state,
-    verification: row.verification, hash: row.hash, record: await recordOf(drawing, row.position),
-    findings: row.findings ?? [], answer: answer ? await answerView(answer) : null, measures: row.measures ?? null, spread: spreadOfClass(latest),
-    others: others.map(each => ({ id: each.id, attempt: each.attempt, handedInAt: each.handedInAt.toISOString() })), pile,
+    id,
+    drawingId: drawing.id,
+    learner: learner.name,
+    className: schoolClass.name,
+    planId: drawing.planId,
+    plan,
+    note: row.note,
+    attempt: row.attempt,
+    handedInAt: row.handedInAt.toISOString(),
+    state: row.state,
+    verification: row.verification,
+    hash: row.hash,
+    record: await recordOf(drawing, row.position),
+    findings: row.findings ?? [],
+    answer: answer ? await answerView(answer) : null,
+    measures: row.measures ?? null,
+    spread: spreadOfClass(latest),
+    others: others.map(each => ({ id: each.id, attempt: each.attempt, handedInAt: each.handedInAt.toISOString() })),
+    pile,
   }
 }
 

@@ -1,6 +1,16 @@
 import sharp from 'sharp'
 import { CoreError } from '#core/base'
-import { checkGrid, neighbourOf, panelName, panelPlan, panelSheet, panelsOf, SIDES, type MuralGrid, type Panel } from '#core/mural'
+import {
+  checkGrid,
+  neighbourOf,
+  panelName,
+  panelPlan,
+  panelSheet,
+  panelsOf,
+  SIDES,
+  type MuralGrid,
+  type Panel,
+} from '#core/mural'
 import { base64Of, ownPlan, type Plan, type PlanPicture } from '#core/plan'
 import type { MuralCard, MuralFacts, MuralView, NewMural, PanelCard, PanelView } from '#shared/mural'
 import type { Person } from '#shared/views'
@@ -35,11 +45,12 @@ async function requireMural(person: Person, id: number): Promise<Mural> {
   const mural = await murals.muralById(id)
   if (!mural) throw notFound()
   if (person.kind === 'teacher') await requireClass(person, mural.classId)
-  else if (await classIdOf(person) !== mural.classId) throw new Refused('not-yours', 'This mural is another class’s.', 'Go back to your own pages.')
+  else if ((await classIdOf(person)) !== mural.classId)
+    throw new Refused('not-yours', 'This mural is another class’s.', 'Go back to your own pages.')
   return mural
 }
 
-async function requirePanel(person: Person, id: number, place: number): Promise<{ mural: Mural, panel: MuralPanel }> {
+async function requirePanel(person: Person, id: number, place: number): Promise<{ mural: Mural; panel: MuralPanel }> {
   const mural = await requireMural(person, id)
   const panel = await murals.panelAt(id, place)
   if (!panel) throw new Refused('not-found', 'The mural has no such panel.', 'Choose one of its panels.')
@@ -54,38 +65,80 @@ function checkSize(grid: MuralGrid): void {
     throw error
   }
   const px = grid.columns * grid.width * grid.rows * grid.height
-  if (px > MOST_PX) throw new Refused('too-big', `The whole would have ${Math.round(px / 1e6)} million px.`, `Make the panels smaller: ${MOST_PX / 1e6} million px can be put together.`)
+  if (px > MOST_PX)
+    throw new Refused(
+      'too-big',
+      `The whole would have ${Math.round(px / 1e6)} million px.`,
+      `Make the panels smaller: ${MOST_PX / 1e6} million px can be put together.`,
+    )
 }
 
 /** Lays a mural out: the picture is cut, and each panel gets its own sheet. */
-export async function makeMural(person: Teacher, classId: number, { facts, palette, picture }: NewMural): Promise<{ id: number }> {
+export async function makeMural(
+  person: Teacher,
+  classId: number,
+  { facts, palette, picture }: NewMural,
+): Promise<{ id: number }> {
   await requireClass(person, classId)
   checkSize(facts.grid)
-  if ((await murals.muralsOf(classId)).length >= MOST) throw new Refused('too-big', `This class has ${MOST} murals already.`, 'Go on with one of them.')
+  if ((await murals.muralsOf(classId)).length >= MOST)
+    throw new Refused('too-big', `This class has ${MOST} murals already.`, 'Go on with one of them.')
   const { grid } = facts
   const panels = panelsOf(grid)
   const whole = picture === null ? null : await fittedPicture(Buffer.from(picture, 'base64'), grid)
   const terms = { ...facts, palette }
   const documents: Plan[] = []
-  for (const panel of panels) documents.push(panelPlan(grid, terms, panel, whole && await cutFor(whole, grid, panel)))
+  for (const panel of panels) documents.push(panelPlan(grid, terms, panel, whole && (await cutFor(whole, grid, panel))))
   const { width, height } = panelSheet(grid)
-  return inTransaction(async (tx) => {
-    const plan = await plans.addMuralPlan(person.id, { ...ownPlan(facts.title, { width, height, paper: [255, 255, 255] }), palette }, tx)
+  return inTransaction(async tx => {
+    const plan = await plans.addMuralPlan(
+      person.id,
+      { ...ownPlan(facts.title, { width, height, paper: [255, 255, 255] }), palette },
+      tx,
+    )
     const versions: number[] = []
-    for (const [i, document] of documents.entries()) versions.push((await plans.addVersion(plan.id, i + 1, document, tx)).id)
-    const mural = await murals.addMural({ classId, planId: plan.id, facts, picture: whole && await sharp(whole.pixels, { raw: { ...whole, channels: 3 } }).webp({ quality: 88 }).toBuffer() }, versions, tx)
+    for (const [i, document] of documents.entries())
+      versions.push((await plans.addVersion(plan.id, i + 1, document, tx)).id)
+    const mural = await murals.addMural(
+      {
+        classId,
+        planId: plan.id,
+        facts,
+        picture:
+          whole &&
+          (await sharp(whole.pixels, { raw: { ...whole, channels: 3 } })
+            .webp({ quality: 88 })
+            .toBuffer()),
+      },
+      versions,
+      tx,
+    )
     return { id: mural.id }
   })
 }
 
-interface Whole { readonly pixels: Buffer, readonly width: number, readonly height: number }
+interface Whole {
+  readonly pixels: Buffer
+  readonly width: number
+  readonly height: number
+}
 
 /** The picture as large as its panels' cuts need it, filling the mural: what is beyond its shape is cut off. */
 async function fittedPicture(bytes: Buffer, { columns, rows, width, height }: MuralGrid): Promise<Whole> {
   const by = Math.min(1, LONGEST_CUT / Math.max(width, height), LONGEST / Math.max(columns * width, rows * height))
-  const size = { width: Math.max(1, Math.round(columns * width * by)), height: Math.max(1, Math.round(rows * height * by)) }
+  const size = {
+    width: Math.max(1, Math.round(columns * width * by)),
+    height: Math.max(1, Math.round(rows * height * by)),
+  }
   try {
-    const { data } = await sharp(bytes, { limitInputPixels: MOST_PX }).rotate().flatten({ background: '#fff' }).toColourspace('srgb').resize({ ...size, fit: 'cover' }).removeAlpha().raw().toBuffer({ resolveWithObject: true })
+    const { data } = await sharp(bytes, { limitInputPixels: MOST_PX })
+      .rotate()
+      .flatten({ background: '#fff' })
+      .toColourspace('srgb')
+      .resize({ ...size, fit: 'cover' })
+      .removeAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true })
     return { pixels: data, ...size }
   } catch {
     throw new Refused('malformed', 'The picture can’t be read.', 'Choose a PNG, JPEG or WebP.')
@@ -93,15 +146,25 @@ async function fittedPicture(bytes: Buffer, { columns, rows, width, height }: Mu
 }
 
 /** A panel's cut with its bleed; beyond the mural's edge the picture's last row goes on. */
-async function cutFor({ pixels, width, height }: Whole, grid: MuralGrid, { own }: Panel): Promise<Omit<PlanPicture, 'id'>> {
+async function cutFor(
+  { pixels, width, height }: Whole,
+  grid: MuralGrid,
+  { own }: Panel,
+): Promise<Omit<PlanPicture, 'id'>> {
   const by = width / (grid.columns * grid.width)
   const at = (value: number) => Math.round(value * by)
-  const [x0, y0, x1, y1] = [at(own.x0 - grid.bleed), at(own.y0 - grid.bleed), at(own.x1 + grid.bleed), at(own.y1 + grid.bleed)]
+  const [x0, y0, x1, y1] = [
+    at(own.x0 - grid.bleed),
+    at(own.y0 - grid.bleed),
+    at(own.x1 + grid.bleed),
+    at(own.y1 + grid.bleed),
+  ]
   const [left, top, right, bottom] = [Math.max(x0, 0), Math.max(y0, 0), Math.min(x1, width), Math.min(y1, height)]
   const bytes = await sharp(pixels, { raw: { width, height, channels: 3 } })
     .extract({ left, top, width: Math.max(right - left, 1), height: Math.max(bottom - top, 1) })
     .extend({ left: left - x0, top: top - y0, right: x1 - right, bottom: y1 - bottom, extendWith: 'copy' })
-    .webp({ quality: 84 }).toBuffer()
+    .webp({ quality: 84 })
+    .toBuffer()
   return { type: 'image/webp', base64: base64Of(bytes) }
 }
 
@@ -116,21 +179,37 @@ export async function muralCards(classId: number, withArchived: boolean): Promis
   return (await muralsAndPanels(classId, withArchived)).map(each => each.card)
 }
 
-async function muralsAndPanels(classId: number, withArchived: boolean): Promise<{ card: MuralCard, grid: MuralGrid, panels: MuralPanel[] }[]> {
+async function muralsAndPanels(
+  classId: number,
+  withArchived: boolean,
+): Promise<{ card: MuralCard; grid: MuralGrid; panels: MuralPanel[] }[]> {
   const rows = (await murals.muralsOf(classId)).filter(each => withArchived || each.archivedAt === null)
   const panels = await murals.panelsOfMurals(rows.map(each => each.id))
   return rows.map(({ id, facts, archivedAt }) => {
     const own = panels.filter(each => each.muralId === id)
-    const card = { id, title: facts.title, panels: own.length, taken: own.filter(each => each.learnerId !== null).length, isArchived: archivedAt !== null }
+    const card = {
+      id,
+      title: facts.title,
+      panels: own.length,
+      taken: own.filter(each => each.learnerId !== null).length,
+      isArchived: archivedAt !== null,
+    }
     return { card, grid: facts.grid, panels: own }
   })
 }
 
 /** The murals that a learner's class draws, with the names of the learner's own panels. */
-export async function muralsFor({ id, classId }: Pick<Learner, 'id' | 'classId'>): Promise<(MuralCard & { mine: string[], drawings: number[] })[]> {
+export async function muralsFor({
+  id,
+  classId,
+}: Pick<Learner, 'id' | 'classId'>): Promise<(MuralCard & { mine: string[]; drawings: number[] })[]> {
   return (await muralsAndPanels(classId, false)).map(({ card, grid, panels }) => {
     const all = panelsOf(grid)
-    return { ...card, mine: panels.filter(each => each.learnerId === id).map(each => panelName(all[each.place]!)), drawings: panels.flatMap(each => (each.learnerId === id && each.drawingId !== null ? [each.drawingId] : [])) }
+    return {
+      ...card,
+      mine: panels.filter(each => each.learnerId === id).map(each => panelName(all[each.place]!)),
+      drawings: panels.flatMap(each => (each.learnerId === id && each.drawingId !== null ? [each.drawingId] : [])),
+    }
   })
 }
 
@@ -141,11 +220,33 @@ export async function muralView(person: Person, id: number): Promise<MuralView> 
   const rows = await murals.panelRows(id)
   const learners = person.kind === 'teacher' ? await people.learnersOf([mural.classId]) : []
   return {
-    id, classId: mural.classId, className: schoolClass.name, facts: mural.facts, hasPicture: await murals.hasPicture(id), isArchived: mural.archivedAt !== null,
+    id,
+    classId: mural.classId,
+    className: schoolClass.name,
+    facts: mural.facts,
+    hasPicture: await murals.hasPicture(id),
+    isArchived: mural.archivedAt !== null,
     panels: rows.map((row): PanelCard => ({
-      place: row.place, name: panelName(places[row.place]!),
-      learner: row.learnerId === null ? null : { id: row.learnerId, name: row.learner ?? '', isMe: person.kind === 'learner' && person.id === row.learnerId },
-      drawing: row.drawingId === null || row.position === null ? null : { id: row.drawingId, position: row.position, pictured: row.livePictured, lastStrokeAt: row.lastSeenAt?.toISOString() ?? null, handIn: row.handIn },
+      place: row.place,
+      name: panelName(places[row.place]!),
+      learner:
+        row.learnerId === null
+          ? null
+          : {
+              id: row.learnerId,
+              name: row.learner ?? '',
+              isMe: person.kind === 'learner' && person.id === row.learnerId,
+            },
+      drawing:
+        row.drawingId === null || row.position === null
+          ? null
+          : {
+              id: row.drawingId,
+              position: row.position,
+              pictured: row.livePictured,
+              lastStrokeAt: row.lastSeenAt?.toISOString() ?? null,
+              handIn: row.handIn,
+            },
       seams: murals.seamsOf(row),
     })),
     learners: learners.map(each => ({ id: each.id, name: each.name })),
@@ -157,23 +258,44 @@ async function assemblyOf(mural: Mural, rows: readonly murals.PanelRow[]): Promi
   const job = await jobs.latestJob('mural', mural.id)
   const whole = mural.assembledAt
   return {
-    state: job?.state ?? 'none', done: job?.done ?? 0, of: job?.whole ?? 0,
-    whole: whole ? { at: whole.toISOString(), missing: mural.missing ?? [], isOld: rows.some(each => each.lastSeenAt !== null && each.lastSeenAt > whole) } : null,
+    state: job?.state ?? 'none',
+    done: job?.done ?? 0,
+    of: job?.whole ?? 0,
+    whole: whole
+      ? {
+          at: whole.toISOString(),
+          missing: mural.missing ?? [],
+          isOld: rows.some(each => each.lastSeenAt !== null && each.lastSeenAt > whole),
+        }
+      : null,
   }
 }
 
 // --- who draws what
 
 /** A learner takes a free panel, or gives one back on which nothing is drawn yet. */
-export async function takePanel(person: LearnerPerson, id: number, place: number, isTaken: boolean): Promise<{ ok: true }> {
+export async function takePanel(
+  person: LearnerPerson,
+  id: number,
+  place: number,
+  isTaken: boolean,
+): Promise<{ ok: true }> {
   const { mural, panel } = await requirePanel(person, id, place)
-  if (!mural.facts.isPicked) throw new Refused('not-yours', 'In this mural the teacher gives the panels.', 'Ask your teacher for another one.')
+  if (!mural.facts.isPicked)
+    throw new Refused('not-yours', 'In this mural the teacher gives the panels.', 'Ask your teacher for another one.')
   if (isTaken) {
-    if (!await murals.handPanel(id, place, null, person.id)) throw new Refused('panel-taken', 'Someone else was quicker: this panel is taken.', 'Choose another one.')
+    if (!(await murals.handPanel(id, place, null, person.id)))
+      throw new Refused('panel-taken', 'Someone else was quicker: this panel is taken.', 'Choose another one.')
     return { ok: true }
   }
-  if (panel.learnerId !== person.id) throw new Refused('not-yours', 'This panel is not yours.', 'You can give back your own only.')
-  if (await isDrawn(panel)) throw new Refused('panel-taken', 'Something is drawn on it already.', 'Ask your teacher if somebody else should go on.')
+  if (panel.learnerId !== person.id)
+    throw new Refused('not-yours', 'This panel is not yours.', 'You can give back your own only.')
+  if (await isDrawn(panel))
+    throw new Refused(
+      'panel-taken',
+      'Something is drawn on it already.',
+      'Ask your teacher if somebody else should go on.',
+    )
   await murals.handPanel(id, place, person.id, null)
   return { ok: true }
 }
@@ -183,10 +305,16 @@ async function isDrawn({ drawingId }: MuralPanel): Promise<boolean> {
 }
 
 /** The teacher gives a panel to a learner, or makes it free. What was drawn stays with who drew it. */
-export async function givePanel(person: Teacher, id: number, place: number, learnerId: number | null): Promise<{ ok: true }> {
+export async function givePanel(
+  person: Teacher,
+  id: number,
+  place: number,
+  learnerId: number | null,
+): Promise<{ ok: true }> {
   const { mural, panel } = await requirePanel(person, id, place)
   if (learnerId !== null) await requireMembers(mural.classId, [learnerId])
-  if (panel.learnerId !== learnerId && !await murals.handPanel(id, place, panel.learnerId, learnerId)) throw new Refused('panel-taken', 'Someone has just taken this panel.', 'Look at the mural again.')
+  if (panel.learnerId !== learnerId && !(await murals.handPanel(id, place, panel.learnerId, learnerId)))
+    throw new Refused('panel-taken', 'Someone has just taken this panel.', 'Look at the mural again.')
   return { ok: true }
 }
 
@@ -194,13 +322,14 @@ export async function givePanel(person: Teacher, id: number, place: number, lear
 export async function sharePanels(person: Teacher, id: number): Promise<{ given: number }> {
   const mural = await requireMural(person, id)
   const learners = await people.learnersOf([mural.classId])
-  if (learners.length === 0) throw new Refused('malformed', 'There is nobody in the class yet.', 'Add learners in the Register.')
+  if (learners.length === 0)
+    throw new Refused('malformed', 'There is nobody in the class yet.', 'Add learners in the Register.')
   const panels = await murals.panelsOf(id)
   const count = new Map(learners.map(each => [each.id, panels.filter(one => one.learnerId === each.id).length]))
   let given = 0
   for (const { place } of panels.filter(each => each.learnerId === null)) {
     const next = learners.reduce((a, b) => (count.get(b.id)! < count.get(a.id)! ? b : a))
-    if (!await murals.handPanel(id, place, null, next.id)) continue
+    if (!(await murals.handPanel(id, place, null, next.id))) continue
     count.set(next.id, count.get(next.id)! + 1)
     given++
   }
@@ -210,19 +339,33 @@ export async function sharePanels(person: Teacher, id: number): Promise<{ given:
 /** The learner's sheet for an own panel; laid out at the first time. */
 export async function openPanel(person: LearnerPerson, id: number, place: number): Promise<{ id: number }> {
   const { mural } = await requirePanel(person, id, place)
-  return inTransaction(async (tx) => {
+  return inTransaction(async tx => {
     const panel = (await murals.lockPanel(id, place, tx))!
-    if (panel.learnerId !== person.id) throw new Refused('not-yours', 'This panel is not yours.', mural.facts.isPicked ? 'Take it first, if it is free.' : 'Ask your teacher for it.')
+    if (panel.learnerId !== person.id)
+      throw new Refused(
+        'not-yours',
+        'This panel is not yours.',
+        mural.facts.isPicked ? 'Take it first, if it is free.' : 'Ask your teacher for it.',
+      )
     if (panel.drawingId !== null) return { id: panel.drawingId }
     // Who had it before and gets it back goes on with what was drawn.
-    const drawing = await drawings.drawingForVersion(person.id, panel.versionId, tx) ?? await drawings.addDrawing({ learnerId: person.id, planId: mural.planId, versionId: panel.versionId }, tx)
+    const drawing =
+      (await drawings.drawingForVersion(person.id, panel.versionId, tx)) ??
+      (await drawings.addDrawing({ learnerId: person.id, planId: mural.planId, versionId: panel.versionId }, tx))
     await murals.setPanelDrawing(id, place, drawing.id, tx)
     return { id: drawing.id }
   })
 }
 
-/** A panel as its drawer sees it: the neighbours and their edges, those only that are newer than `known` (by place). Null: the drawing is no panel. */
-export async function panelView(person: Person, drawingId: number, known: ReadonlyMap<number, number>): Promise<PanelView | null> {
+/**
+ * A panel as its drawer sees it: the neighbours and their edges, those only that are newer than `known` (by place).
+ * Null: the drawing is no panel.
+ */
+export async function panelView(
+  person: Person,
+  drawingId: number,
+  known: ReadonlyMap<number, number>,
+): Promise<PanelView | null> {
   await requireOwnDrawing(person, drawingId)
   const panel = await murals.panelOfDrawing(drawingId)
   if (!panel) return null
@@ -230,17 +373,40 @@ export async function panelView(person: Person, drawingId: number, known: Readon
   const { grid } = mural.facts
   const all = panelsOf(grid)
   const own = all[panel.place]!
-  const sides = SIDES.flatMap((side) => {
+  const sides = SIDES.flatMap(side => {
     const next = neighbourOf(grid, own, side)
     return next ? [{ side, place: next.row * grid.columns + next.column, name: panelName(next) }] : []
   })
-  const rows = sides.length ? await murals.edgeRows(mural.id, sides.map(each => each.place)) : []
-  const neighbours = Object.fromEntries(sides.map(({ side, place, name }) => {
-    const row = rows.find(each => each.place === place)
-    const isNew = row?.edges && known.get(place) !== row.pictured
-    return [side, { place, name, learner: row?.learner ?? null, pictured: row?.pictured ?? null, edges: isNew ? row.edges!.toString('base64') : null }]
-  }))
-  return { mural: mural.id, title: mural.facts.title, place: panel.place, name: panelName(own), facts: mural.facts, neighbours }
+  const rows = sides.length
+    ? await murals.edgeRows(
+        mural.id,
+        sides.map(each => each.place),
+      )
+    : []
+  const neighbours = Object.fromEntries(
+    sides.map(({ side, place, name }) => {
+      const row = rows.find(each => each.place === place)
+      const isNew = row?.edges && known.get(place) !== row.pictured
+      return [
+        side,
+        {
+          place,
+          name,
+          learner: row?.learner ?? null,
+          pictured: row?.pictured ?? null,
+          edges: isNew ? row.edges!.toString('base64') : null,
+        },
+      ]
+    }),
+  )
+  return {
+    mural: mural.id,
+    title: mural.facts.title,
+    place: panel.place,
+    name: panelName(own),
+    facts: mural.facts,
+    neighbours,
+  }
 }
 
 // --- pictures
@@ -298,9 +464,13 @@ export async function wholeMural(person: Person, id: number): Promise<WholeMural
 }
 
 /** The panels of the assembled mural, one after the other. */
-export async function wholePanels(person: Person, id: number): Promise<{ facts: MuralFacts, panel: (place: number) => Promise<Buffer | null> }> {
+export async function wholePanels(
+  person: Person,
+  id: number,
+): Promise<{ facts: MuralFacts; panel: (place: number) => Promise<Buffer | null> }> {
   const mural = await requireMural(person, id)
-  if (mural.assembledAt === null) throw new Refused('not-found', 'This mural was not put together yet.', 'Put it together first.')
+  if (mural.assembledAt === null)
+    throw new Refused('not-found', 'This mural was not put together yet.', 'Put it together first.')
   const without = new Set((mural.missing ?? []).map(each => each.place))
   return { facts: mural.facts, panel: async place => (without.has(place) ? null : murals.panelPicture(id, place)) }
 }

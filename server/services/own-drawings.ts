@@ -13,7 +13,12 @@ import { requireOwnDrawing } from './rights'
 
 /** What a learner does with drawings of one's own: a name, a second one like it, put away and taken back. */
 
-export const folioDrawing = ({ id, title, position, lastSeenAt }: DrawingRow): FolioDrawing => ({ id, title, position, lastSeenAt: lastSeenAt?.toISOString() ?? null })
+export const folioDrawing = ({ id, title, position, lastSeenAt }: DrawingRow): FolioDrawing => ({
+  id,
+  title,
+  position,
+  lastSeenAt: lastSeenAt?.toISOString() ?? null,
+})
 
 /** The one that is gone on with: the newest, unless it was made of another's strokes. */
 export function currentOf(theirs: readonly DrawingRow[]): DrawingRow | undefined {
@@ -21,7 +26,8 @@ export function currentOf(theirs: readonly DrawingRow[]): DrawingRow | undefined
 }
 
 /** Whether it may still be taken back. */
-export const isTakenBackYet = ({ removedAt }: DrawingRow) => removedAt !== null && Date.now() - removedAt.getTime() < KEPT_REMOVED_MS
+export const isTakenBackYet = ({ removedAt }: DrawingRow) =>
+  removedAt !== null && Date.now() - removedAt.getTime() < KEPT_REMOVED_MS
 
 export async function renameDrawing(person: Person, id: number, title: string): Promise<{ ok: true }> {
   await (await requireOwnDrawing(person, id)).update({ title })
@@ -29,9 +35,18 @@ export async function renameDrawing(person: Person, id: number, title: string): 
 }
 
 /** A second one: as it stands, or begun with what lay there at a moment of its making. */
-export async function duplicateDrawing(person: Person, id: number, { key, title, from }: Duplicate): Promise<{ id: number }> {
+export async function duplicateDrawing(
+  person: Person,
+  id: number,
+  { key, title, from }: Duplicate,
+): Promise<{ id: number }> {
   const drawing = await requireOwnDrawing(person, id)
-  const copy = await copyDrawing(person, id, { position: from ?? drawing.position, key }, from === undefined ? undefined : entries => laidOut(standingActs(entries)))
+  const copy = await copyDrawing(
+    person,
+    id,
+    { position: from ?? drawing.position, key },
+    from === undefined ? undefined : entries => laidOut(standingActs(entries)),
+  )
   await renameDrawing(person, copy.id, title)
   return { id: copy.id }
 }
@@ -39,13 +54,17 @@ export async function duplicateDrawing(person: Person, id: number, { key, title,
 /** Puts a drawing away, or takes it back. What was handed in stays with the teacher. */
 export async function removeDrawing(person: Person, id: number, isRemoved: boolean): Promise<{ ok: true }> {
   const drawing = await requireOwnDrawing(person, id)
-  if ((await plans.planById(drawing.planId))?.kind === 'mural') throw new Refused('not-yours', 'This is your part of a mural.', 'Give the panel back on the mural’s page.')
-  if (!isRemoved && drawing.removedAt !== null && !isTakenBackYet(drawing)) throw new Refused('not-found', 'It was put away too long ago.', 'Begin another one.')
+  if ((await plans.planById(drawing.planId))?.kind === 'mural')
+    throw new Refused('not-yours', 'This is your part of a mural.', 'Give the panel back on the mural’s page.')
+  if (!isRemoved && drawing.removedAt !== null && !isTakenBackYet(drawing))
+    throw new Refused('not-found', 'It was put away too long ago.', 'Begin another one.')
   await drawing.update({ removedAt: isRemoved ? new Date() : null })
   return { ok: true }
 }
 
-/** Drops what was put away longer ago than it can be taken back. What was handed in is the teacher's as well, and stays. */
+/**
+ * Drops what was put away longer ago than it can be taken back. What was handed in is the teacher's as well, and stays.
+ */
 export async function dropRemoved(): Promise<number> {
   const old = await drawings.removedBefore(new Date(Date.now() - KEPT_REMOVED_MS))
   const handed = new Set((await handIns.handInsOf(old.map(each => each.id))).map(each => each.drawingId))

@@ -28,10 +28,16 @@ export async function deskView(person: Teacher): Promise<DeskView> {
   return {
     name: person.name,
     classes: classes.map(({ id, name, code, meets }) => ({
-      id, name, code, when: meets, learners: learners.filter(learner => learner.classId === id).length,
+      id,
+      name,
+      code,
+      when: meets,
+      learners: learners.filter(learner => learner.classId === id).length,
     })),
     archived: (await people.classesOf(person.id, true)).map(({ id, name }) => ({ id, name })),
-    plans: (await plans.plansOf(person.id)).filter(each => each.archivedAt === null).map(each => planCard(each.id, each.document)),
+    plans: (await plans.plansOf(person.id))
+      .filter(each => each.archivedAt === null)
+      .map(each => planCard(each.id, each.document)),
     waiting: cards.filter(each => each.state === 'waiting'),
     answered: cards.filter(each => each.state === 'again' || each.state === 'accepted').reverse(),
     walls: (await waitingOn(classes.map(each => each.id))).filter(each => each.works + each.words > 0),
@@ -49,30 +55,54 @@ export async function registerView(person: Teacher, classId: number): Promise<Re
   const given = await handIns.handInsOf(drawn.map(each => each.id))
   const given2class = await plans.plansOfClass(id)
   // Own sheets and panels of murals are none of the class's plans.
-  const titles = new Map((await plans.plansById([...new Set(drawn.map(each => each.planId))])).map(each => [each.id, each.title]))
+  const titles = new Map(
+    (await plans.plansById([...new Set(drawn.map(each => each.planId))])).map(each => [each.id, each.title]),
+  )
   return {
-    id, name, code, when: meets, isArchived: archivedAt !== null, wall: (await waitingOn([id])).map(({ works, words }) => ({ works, words }))[0] ?? { works: 0, words: 0 }, murals: await muralCards(id, true),
-    plans: given2class.map((plan) => {
+    id,
+    name,
+    code,
+    when: meets,
+    isArchived: archivedAt !== null,
+    wall: (await waitingOn([id])).map(({ works, words }) => ({ works, words }))[0] ?? { works: 0, words: 0 },
+    murals: await muralCards(id, true),
+    plans: given2class.map(plan => {
       const theirs = drawn.filter(each => each.planId === plan.id)
       const began = new Set(theirs.filter(each => each.position > 0).map(each => each.learnerId))
-      const handed = new Set(theirs.filter(each => given.some(one => one.drawingId === each.id)).map(each => each.learnerId))
+      const handed = new Set(
+        theirs.filter(each => given.some(one => one.drawingId === each.id)).map(each => each.learnerId),
+      )
       return {
-        id: plan.id, title: plan.document.title, learners: plan.learners ? [...plan.learners] : null, isRicherThere: plan.document.steps.some(each => each.isRicher), ...termsOf(plan.row),
-        begun: began.size, handedIn: handed.size,
+        id: plan.id,
+        title: plan.document.title,
+        learners: plan.learners ? [...plan.learners] : null,
+        isRicherThere: plan.document.steps.some(each => each.isRicher),
+        ...termsOf(plan.row),
+        begun: began.size,
+        handedIn: handed.size,
       }
     }),
-    removed: (await people.learnersOf([id], true)).map(each => ({ id: each.id, name: each.name, removedAt: each.removedAt!.toISOString() })),
-    learners: learners.map((learner) => {
+    removed: (await people.learnersOf([id], true)).map(each => ({
+      id: each.id,
+      name: each.name,
+      removedAt: each.removedAt!.toISOString(),
+    })),
+    learners: learners.map(learner => {
       const theirs = drawn.filter(each => each.learnerId === learner.id)
       const drawing = theirs.at(-1)
       const plan = given2class.find(each => each.id === drawing?.planId)
       const handedIn = given.filter(each => theirs.some(one => one.id === each.drawingId))
       const latest = handedIn.at(-1)
       return {
-        id: learner.id, name: learner.name, plan: plan?.document.title ?? (drawing ? titles.get(drawing.planId) ?? null : null),
-        step: plan?.document.steps.find(step => step.id === drawing?.step)?.title ?? null, hasBegun: drawing !== undefined && drawing.position > 0,
-        strokes: drawing?.position ?? 0, lastSeenAt: drawing?.lastSeenAt?.toISOString() ?? null,
-        handIns: handedIn.length, latest: latest ? { id: latest.id, state: latest.state } : null,
+        id: learner.id,
+        name: learner.name,
+        plan: plan?.document.title ?? (drawing ? (titles.get(drawing.planId) ?? null) : null),
+        step: plan?.document.steps.find(step => step.id === drawing?.step)?.title ?? null,
+        hasBegun: drawing !== undefined && drawing.position > 0,
+        strokes: drawing?.position ?? 0,
+        lastSeenAt: drawing?.lastSeenAt?.toISOString() ?? null,
+        handIns: handedIn.length,
+        latest: latest ? { id: latest.id, state: latest.state } : null,
       }
     }),
   }
@@ -87,37 +117,82 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
   const answers = await handIns.answersOf(handed.map(each => each.id))
   const handInsFor = async (theirs: DrawingRow[]): Promise<FolioHandIn[]> => {
     const rows = handed.filter(each => theirs.some(one => one.id === each.drawingId)).reverse()
-    return Promise.all(rows.map(async (row) => {
-      const answer = answers.find(each => each.handInId === row.id)
-      return { id: row.id, handedInAt: row.handedInAt.toISOString(), state: row.state, attempt: row.attempt, ...countMet(row.findings), answer: answer ? await answerView(answer) : null }
-    }))
+    return Promise.all(
+      rows.map(async row => {
+        const answer = answers.find(each => each.handInId === row.id)
+        return {
+          id: row.id,
+          handedInAt: row.handedInAt.toISOString(),
+          state: row.state,
+          attempt: row.attempt,
+          ...countMet(row.findings),
+          answer: answer ? await answerView(answer) : null,
+        }
+      }),
+    )
   }
-  const theirPlans = given.filter(({ id, learners }) => learners === null || learners.includes(learner.id) || drawn.some(each => each.planId === id))
-  const planEntries = theirPlans.map(async (plan) => {
+  const theirPlans = given.filter(
+    ({ id, learners }) => learners === null || learners.includes(learner.id) || drawn.some(each => each.planId === id),
+  )
+  const planEntries = theirPlans.map(async plan => {
     const theirs = drawn.filter(each => each.planId === plan.id)
     const present = theirs.filter(each => each.removedAt === null)
     const drawing = currentOf(present)
     return {
-      ...planCard(plan.id, plan.document), ...termsOf(plan.row),
+      ...planCard(plan.id, plan.document),
+      ...termsOf(plan.row),
       drawing: drawing ? folioDrawing(drawing) : null,
-      others: present.filter(each => each !== drawing && each.position > 0).reverse().map(folioDrawing),
+      others: present
+        .filter(each => each !== drawing && each.position > 0)
+        .reverse()
+        .map(folioDrawing),
       handIns: await handInsFor(theirs),
     }
   })
   const ownPlans = await plans.ownPlansOf(learner.id)
-  const ownEntries = ownPlans.flatMap(({ id, title, document }) => drawn.filter(each => each.planId === id && each.removedAt === null).reverse().map(async (drawing) => {
-    const { width, height } = document.sheet
-    return { plan: id, title: drawing.title ?? title, width, height, drawing: folioDrawing(drawing), handIns: await handInsFor([drawing]) }
-  }))
-  const titles = new Map<number, string>([...given.map(each => [each.id, each.document.title] as const), ...ownPlans.map(each => [each.id, each.title] as const)])
-  const removed = drawn.filter(isTakenBackYet).reverse()
-    .map(each => ({ id: each.id, title: each.title ?? titles.get(each.planId) ?? 'A drawing', removedAt: each.removedAt!.toISOString() }))
+  const ownEntries = ownPlans.flatMap(({ id, title, document }) =>
+    drawn
+      .filter(each => each.planId === id && each.removedAt === null)
+      .reverse()
+      .map(async drawing => {
+        const { width, height } = document.sheet
+        return {
+          plan: id,
+          title: drawing.title ?? title,
+          width,
+          height,
+          drawing: folioDrawing(drawing),
+          handIns: await handInsFor([drawing]),
+        }
+      }),
+  )
+  const titles = new Map<number, string>([
+    ...given.map(each => [each.id, each.document.title] as const),
+    ...ownPlans.map(each => [each.id, each.title] as const),
+  ])
+  const removed = drawn
+    .filter(isTakenBackYet)
+    .reverse()
+    .map(each => ({
+      id: each.id,
+      title: each.title ?? titles.get(each.planId) ?? 'A drawing',
+      removedAt: each.removedAt!.toISOString(),
+    }))
   return {
-    name: person.name, classId: learner.classId, className: person.className, askedFor: await countAsked(learner.id), warmUpSets: await ownSets(learner.id), murals: await Promise.all((await muralsFor(learner)).map(async ({ drawings: ids, ...mural }) => {
-      const theirs = drawn.filter(each => ids.includes(each.id))
-      return { ...mural, drawings: theirs.map(folioDrawing), handIns: await handInsFor(theirs) }
-    })),
-    plans: await Promise.all(planEntries), own: await Promise.all(ownEntries), removed,
+    name: person.name,
+    classId: learner.classId,
+    className: person.className,
+    askedFor: await countAsked(learner.id),
+    warmUpSets: await ownSets(learner.id),
+    murals: await Promise.all(
+      (await muralsFor(learner)).map(async ({ drawings: ids, ...mural }) => {
+        const theirs = drawn.filter(each => ids.includes(each.id))
+        return { ...mural, drawings: theirs.map(folioDrawing), handIns: await handInsFor(theirs) }
+      }),
+    ),
+    plans: await Promise.all(planEntries),
+    own: await Promise.all(ownEntries),
+    removed,
   }
 }
 

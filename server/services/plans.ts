@@ -28,20 +28,33 @@ export async function planBookView(person: Teacher): Promise<PlanBookView> {
   const sheets = await plans.plansById(drawn.map(each => each.planId))
   return {
     plans: rows.map(row => ({
-      ...planCard(row.id, row.document), topics: row.document.topics ?? [], isArchived: row.archivedAt !== null, changedAt: row.changedAt?.toISOString() ?? null,
-      classes: classes.filter(one => given.some(each => each.planId === row.id && each.classId === one.id)).map(each => each.name),
+      ...planCard(row.id, row.document),
+      topics: row.document.topics ?? [],
+      isArchived: row.archivedAt !== null,
+      changedAt: row.changedAt?.toISOString() ?? null,
+      classes: classes
+        .filter(one => given.some(each => each.planId === row.id && each.classId === one.id))
+        .map(each => each.name),
     })),
     sheets: drawn.map(({ id, planId, position, lastSeenAt }) => {
       const { title, sheet } = sheets.find(each => each.id === planId)!.document
-      return { drawing: id, title, width: sheet.width, height: sheet.height, position, lastSeenAt: lastSeenAt?.toISOString() ?? null }
+      return {
+        drawing: id,
+        title,
+        width: sheet.width,
+        height: sheet.height,
+        position,
+        lastSeenAt: lastSeenAt?.toISOString() ?? null,
+      }
     }),
   }
 }
 
 /** A sheet on which the teacher draws a lesson. */
 export async function openLessonSheet(person: Teacher, { title, sheet }: NewSheet): Promise<{ id: number }> {
-  if ((await drawings.teachersDrawings(person.id)).length >= MOST_PLANS) throw new Refused('too-big', `You have ${MOST_PLANS} sheets already.`, 'Go on with one of them.')
-  return inTransaction(async (tx) => {
+  if ((await drawings.teachersDrawings(person.id)).length >= MOST_PLANS)
+    throw new Refused('too-big', `You have ${MOST_PLANS} sheets already.`, 'Go on with one of them.')
+  return inTransaction(async tx => {
     const plan = await plans.addOwnPlan(person.id, null, ownPlan(title, sheet), tx)
     return { id: (await drawings.addDrawing({ teacherId: person.id, planId: plan.id, purpose: 'lesson' }, tx)).id }
   })
@@ -49,7 +62,13 @@ export async function openLessonSheet(person: Teacher, { title, sheet }: NewShee
 
 export async function planView(person: Teacher, id: number): Promise<PlanView> {
   const row = await requireLesson(person, id)
-  return { id, revision: row.revision, plan: row.document, isArchived: row.archivedAt !== null, ...await classesOf(person, row) }
+  return {
+    id,
+    revision: row.revision,
+    plan: row.document,
+    isArchived: row.archivedAt !== null,
+    ...(await classesOf(person, row)),
+  }
 }
 
 /** The classes alone, without the plan: it may be large. */
@@ -62,12 +81,21 @@ async function classesOf(person: Teacher, row: PlanRow): Promise<PlanClassesView
   const given = await plans.assignmentsOf([row.id])
   const versions = await plans.versionsById(given.flatMap(each => each.versionId ?? []))
   const isChanged = latest === null || !isSame(latest.document, row.document)
-  const classes = await Promise.all((await people.classesOf(person.id)).map(async ({ id, name }): Promise<PlanClass> => {
-    const own = given.find(each => each.classId === id)
-    const version = versions.find(each => each.id === own?.versionId)?.number ?? null
-    const drawn = own ? await drawnOn(row.id, id) : []
-    return { id, name, version, isBehind: version !== null && (isChanged || version !== latest?.number), opened: own?.opened ?? [], drawings: drawn.length }
-  }))
+  const classes = await Promise.all(
+    (await people.classesOf(person.id)).map(async ({ id, name }): Promise<PlanClass> => {
+      const own = given.find(each => each.classId === id)
+      const version = versions.find(each => each.id === own?.versionId)?.number ?? null
+      const drawn = own ? await drawnOn(row.id, id) : []
+      return {
+        id,
+        name,
+        version,
+        isBehind: version !== null && (isChanged || version !== latest?.number),
+        opened: own?.opened ?? [],
+        drawings: drawn.length,
+      }
+    }),
+  )
   return { version: latest?.number ?? null, classes }
 }
 
@@ -83,7 +111,8 @@ function isSame(a: Plan, b: Plan): boolean {
 
 /** A new plan in the book: drafted, copied, or out of a file. */
 export async function addPlan(person: Teacher, plan: Plan): Promise<{ id: number }> {
-  if ((await plans.plansOf(person.id)).length >= MOST_PLANS) throw new Refused('too-big', `The Plan book holds ${MOST_PLANS} plans.`, 'Use one of them again.')
+  if ((await plans.plansOf(person.id)).length >= MOST_PLANS)
+    throw new Refused('too-big', `The Plan book holds ${MOST_PLANS} plans.`, 'Use one of them again.')
   return { id: (await plans.addPlan(person.id, plan, pictureOf(plan))).id }
 }
 
@@ -94,17 +123,32 @@ function pictureOf({ steps, pictures = [] }: Plan): Buffer | null {
   return picture ? Buffer.from(picture.base64, 'base64') : null
 }
 
-/** Saves what changed. Refused when it was changed elsewhere since, or when it is no plan any more; then nothing is stored. */
-export async function savePlan(person: Teacher, id: number, { revision, plan: changes }: { revision: number, plan: Record<string, unknown> }): Promise<{ revision: number }> {
+/**
+ * Saves what changed. Refused when it was changed elsewhere since, or when it is no plan any more; then nothing is
+ * stored.
+ */
+export async function savePlan(
+  person: Teacher,
+  id: number,
+  { revision, plan: changes }: { revision: number; plan: Record<string, unknown> },
+): Promise<{ revision: number }> {
   await requireLesson(person, id)
-  return inTransaction(async (tx) => {
+  return inTransaction(async tx => {
     const row = (await plans.lockPlan(id, tx))!
     if (row.revision !== revision) {
-      throw new Refused('plan-changed', 'This plan was changed in another place.', 'Load it again; what you see here can be kept as a copy.', { revision: row.revision })
+      throw new Refused(
+        'plan-changed',
+        'This plan was changed in another place.',
+        'Load it again; what you see here can be kept as a copy.',
+        { revision: row.revision },
+      )
     }
     const plan = requirePlanDocument({ ...row.document, ...changes })
     const picture = pictureOf(plan)
-    await row.update({ document: plan, title: plan.title, revision: revision + 1, changedAt: new Date(), ...(picture && { picture }) }, { transaction: tx })
+    await row.update(
+      { document: plan, title: plan.title, revision: revision + 1, changedAt: new Date(), ...(picture && { picture }) },
+      { transaction: tx },
+    )
     return { revision: revision + 1 }
   })
 }
@@ -135,28 +179,39 @@ async function versionNow(row: PlanRow, tx: Tx): Promise<PlanVersion> {
 }
 
 /**
- * Gives a plan to a class or some of it, or moves the class on to how it is now; or takes it back while nobody has drawn.
- * Where a class has it already, those named come to the ones who have it, or leave them; for the others nothing changes.
+ * Gives a plan to a class or some of it, or moves the class on to how it is now; or takes it back while nobody has
+ * drawn.
+ * Where a class has it already, those named come to the ones who have it, or leave them; for the others nothing
+ * changes.
  */
-export async function givePlan(person: Teacher, id: number, { classId, isGiven, learners }: GivePlan): Promise<{ ok: true }> {
+export async function givePlan(
+  person: Teacher,
+  id: number,
+  { classId, isGiven, learners }: GivePlan,
+): Promise<{ ok: true }> {
   await requireLesson(person, id)
   await requireClass(person, classId)
   if (learners) await requireMembers(classId, learners, 'ever')
   const drawn = await drawnOn(id, classId)
   const handed = new Set((await handIns.handInsOf(drawn.map(each => each.id))).map(each => each.drawingId))
-  await inTransaction(async (tx) => {
+  await inTransaction(async tx => {
     const row = (await plans.lockPlan(id, tx))!
     const known = await plans.assignment(classId, id, tx)
     if (!isGiven) return known ? takeBack(known, learners, drawn, tx) : undefined
     if (known && learners) return addLearners(known, learners, tx)
     const version = await versionNow(row, tx)
     if (!known) {
-      await plans.givePlan({ classId, planId: id, place: await plans.countGiven(classId, tx), versionId: version.id }, tx)
+      await plans.givePlan(
+        { classId, planId: id, place: await plans.countGiven(classId, tx), versionId: version.id },
+        tx,
+      )
       return plans.setLearnersFor(classId, id, learners ?? null, tx)
     }
     await known.update({ versionId: version.id }, { transaction: tx })
     // Whoever has not handed in goes on with the new version, if it is for a sheet of the same size.
-    for (const drawing of drawn) if (!handed.has(drawing.id) && await fits(drawing, row.document)) await drawing.update({ versionId: version.id }, { transaction: tx })
+    for (const drawing of drawn)
+      if (!handed.has(drawing.id) && (await fits(drawing, row.document)))
+        await drawing.update({ versionId: version.id }, { transaction: tx })
   })
   return { ok: true }
 }
@@ -167,14 +222,28 @@ async function addLearners({ classId, planId }: Assignment, learners: readonly n
   if (have) await plans.setLearnersFor(classId, planId, [...have, ...learners], tx)
 }
 
-/** Takes it back from those who are named, or from all; with the last of them it leaves the class, and then nobody at all may draw on it. */
-async function takeBack(given: Assignment, learners: readonly number[] | undefined, drawn: readonly DrawingRow[], tx: Tx): Promise<void> {
+/**
+ * Takes it back from those who are named, or from all; with the last of them it leaves the class, and then nobody at
+ * all may draw on it.
+ */
+async function takeBack(
+  given: Assignment,
+  learners: readonly number[] | undefined,
+  drawn: readonly DrawingRow[],
+  tx: Tx,
+): Promise<void> {
   const { classId, planId } = given
-  const have = await plans.learnersFor(classId, planId, tx) ?? (await people.learnersOf([classId])).map(each => each.id)
+  const have =
+    (await plans.learnersFor(classId, planId, tx)) ?? (await people.learnersOf([classId])).map(each => each.id)
   const out = learners ?? have
   const left = have.filter(each => !out.includes(each))
   const at = left.length ? drawn.filter(each => out.includes(each.learnerId!)) : drawn
-  if (at.length) throw new Refused('plan-changed', `${at.length} learners draw on this plan already.`, 'Archive it instead: their work stays.')
+  if (at.length)
+    throw new Refused(
+      'plan-changed',
+      `${at.length} learners draw on this plan already.`,
+      'Archive it instead: their work stays.',
+    )
   await (left.length ? plans.setLearnersFor(classId, planId, left, tx) : given.destroy({ transaction: tx }))
 }
 
@@ -183,13 +252,17 @@ async function fits(drawing: DrawingRow, plan: Plan): Promise<boolean> {
 }
 
 /** Opens a step that waits for the teacher, or closes it again. */
-export async function openStepForClass(person: Teacher, id: number, { classId, step, isOpen }: { classId: number, step: string, isOpen: boolean }): Promise<{ opened: string[] }> {
+export async function openStepForClass(
+  person: Teacher,
+  id: number,
+  { classId, step, isOpen }: { classId: number; step: string; isOpen: boolean },
+): Promise<{ opened: string[] }> {
   await requireLesson(person, id)
   await requireClass(person, classId)
-  const done = await inTransaction(async (tx) => {
+  const done = await inTransaction(async tx => {
     const given = await plans.assignment(classId, id, tx)
     if (!given) throw new Refused('not-found', 'This class does not have the plan.', 'Give it to the class first.')
-    const opened = [...(given.opened ?? []).filter(each => each !== step), ...isOpen ? [step] : []]
+    const opened = [...(given.opened ?? []).filter(each => each !== step), ...(isOpen ? [step] : [])]
     await given.update({ opened }, { transaction: tx })
     return { opened }
   })
@@ -204,7 +277,7 @@ export async function openedSteps(person: Person, drawingId: number): Promise<{ 
   if (drawing.learnerId === null) return { opened: null }
   const learner = (await people.learnerById(drawing.learnerId))!
   const given = await plans.assignment(learner.classId, drawing.planId)
-  return { opened: given ? given.opened ?? [] : null }
+  return { opened: given ? (given.opened ?? []) : null }
 }
 
 /** A sheet on which the teacher follows the plan as a learner would. */
@@ -217,12 +290,21 @@ export function openRedraw(person: Teacher, id: number, step: string): Promise<{
   return openForTeacher(person, id, 'redraw', step)
 }
 
-async function openForTeacher(person: Teacher, id: number, purpose: 'try' | 'redraw', step?: string): Promise<{ id: number }> {
+async function openForTeacher(
+  person: Teacher,
+  id: number,
+  purpose: 'try' | 'redraw',
+  step?: string,
+): Promise<{ id: number }> {
   const { document } = await requireLesson(person, id)
-  if (step !== undefined && !document.steps.some(each => each.id === step)) throw new Refused('not-found', 'There is no such step in the plan.', 'Load the plan again.')
-  return inTransaction(async (tx) => {
+  if (step !== undefined && !document.steps.some(each => each.id === step))
+    throw new Refused('not-found', 'There is no such step in the plan.', 'Load the plan again.')
+  return inTransaction(async tx => {
     const version = await versionNow((await plans.lockPlan(id, tx))!, tx)
-    const drawing = await drawings.addDrawing({ teacherId: person.id, planId: id, versionId: version.id, purpose, ...(step !== undefined && { step }) }, tx)
+    const drawing = await drawings.addDrawing(
+      { teacherId: person.id, planId: id, versionId: version.id, purpose, ...(step !== undefined && { step }) },
+      tx,
+    )
     await beginWith(drawing, starterEntries(document, step ?? document.steps[0]!.id), tx)
     return { id: drawing.id }
   })

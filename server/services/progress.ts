@@ -16,48 +16,87 @@ type LearnerPerson = Extract<Person, { kind: 'learner' }>
 export async function classProgress(person: Teacher, classId: number): Promise<ProgressView> {
   const schoolClass = await requireClass(person, classId)
   const [given, own, view] = await Promise.all([
-    plans.plansOfClass(classId), plans.plansOf(person.id), people.learnersOf([classId]).then(learners => progressOf(schoolClass, learners)),
+    plans.plansOfClass(classId),
+    plans.plansOf(person.id),
+    people.learnersOf([classId]).then(learners => progressOf(schoolClass, learners)),
   ])
   const others = own.filter(each => each.archivedAt === null && !given.some(one => one.id === each.id))
-  return { ...view, plans: given.map(each => practicePlan(each, each.learners)), book: others.map(each => practicePlan(each)) }
+  return {
+    ...view,
+    plans: given.map(each => practicePlan(each, each.learners)),
+    book: others.map(each => practicePlan(each)),
+  }
 }
 
 export async function ownProgress(person: LearnerPerson): Promise<ProgressView> {
   const learner = (await people.learnerById(person.id))!
-  const given = (await plans.plansOfClass(learner.classId)).filter(({ row, learners }) => (learners === null || learners.includes(learner.id)) && (row.startsAt === null || row.startsAt.getTime() <= Date.now()))
-  return { ...await progressOf((await people.classById(learner.classId))!, [learner]), plans: given.map(each => practicePlan(each)), book: [] }
+  const given = (await plans.plansOfClass(learner.classId)).filter(
+    ({ row, learners }) =>
+      (learners === null || learners.includes(learner.id)) &&
+      (row.startsAt === null || row.startsAt.getTime() <= Date.now()),
+  )
+  return {
+    ...(await progressOf((await people.classById(learner.classId))!, [learner])),
+    plans: given.map(each => practicePlan(each)),
+    book: [],
+  }
 }
 
-function practicePlan({ id, document }: { id: number, document: Plan }, learners: readonly number[] | null = null): PracticePlan {
-  return { id, learners: learners && [...learners], title: document.title, measures: [...new Set(document.steps.flatMap(step => step.lookFors.map(each => each.settings.measure)))] }
+function practicePlan(
+  { id, document }: { id: number; document: Plan },
+  learners: readonly number[] | null = null,
+): PracticePlan {
+  return {
+    id,
+    learners: learners && [...learners],
+    title: document.title,
+    measures: [...new Set(document.steps.flatMap(step => step.lookFors.map(each => each.settings.measure)))],
+  }
 }
 
-async function progressOf({ id, name }: SchoolClass, learners: readonly Learner[]): Promise<Omit<ProgressView, 'plans' | 'book'>> {
+async function progressOf(
+  { id, name }: SchoolClass,
+  learners: readonly Learner[],
+): Promise<Omit<ProgressView, 'plans' | 'book'>> {
   const ids = learners.map(each => each.id)
-  const [drawn, tries, days] = await Promise.all([drawings.drawingsOf(ids), progress.triesOfAll(ids), progress.daysOf(ids)])
+  const [drawn, tries, days] = await Promise.all([
+    drawings.drawingsOf(ids),
+    progress.triesOfAll(ids),
+    progress.daysOf(ids),
+  ])
   const rows = await handIns.handInsOf(drawn.map(each => each.id))
   const marks = new Map((await handIns.answersOf(rows.map(each => each.id))).map(each => [each.handInId, each.marks]))
   const drawingOf = new Map(drawn.map(each => [each.id, each]))
   const measures = await measuresFor(rows.map(each => drawingOf.get(each.drawingId)!))
   return {
-    classId: id, className: name,
+    classId: id,
+    className: name,
     learners: learners.map((learner): LearnerProgress => ({
-      id: learner.id, name: learner.name,
-      handIns: rows.filter(each => drawingOf.get(each.drawingId)!.learnerId === learner.id).map((row) => {
-        const drawing = drawingOf.get(row.drawingId)!
-        const known = measures.get(keyOf(drawing))!
-        const own = marks.get(row.id) ?? {}
-        const found = (row.findings ?? []).flatMap(each => each.findings)
-        return {
-          id: row.id, plan: drawing.planId, at: row.handedInAt.toISOString(), attempt: row.attempt, state: row.state,
-          judged: found.flatMap(({ lookFor, verdict }) => {
-            const measure = known.get(lookFor)
-            const mark = own[lookFor]
-            return measure ? [{ measure, verdict: mark ? VERDICT_OF_MARK[mark] : verdict }] : []
-          }),
-        }
-      }),
-      tries: tries.filter(each => each.learnerId === learner.id).map(({ drill, score, triedAt }) => ({ drill, score, triedAt: triedAt.toISOString() })),
+      id: learner.id,
+      name: learner.name,
+      handIns: rows
+        .filter(each => drawingOf.get(each.drawingId)!.learnerId === learner.id)
+        .map(row => {
+          const drawing = drawingOf.get(row.drawingId)!
+          const known = measures.get(keyOf(drawing))!
+          const own = marks.get(row.id) ?? {}
+          const found = (row.findings ?? []).flatMap(each => each.findings)
+          return {
+            id: row.id,
+            plan: drawing.planId,
+            at: row.handedInAt.toISOString(),
+            attempt: row.attempt,
+            state: row.state,
+            judged: found.flatMap(({ lookFor, verdict }) => {
+              const measure = known.get(lookFor)
+              const mark = own[lookFor]
+              return measure ? [{ measure, verdict: mark ? VERDICT_OF_MARK[mark] : verdict }] : []
+            }),
+          }
+        }),
+      tries: tries
+        .filter(each => each.learnerId === learner.id)
+        .map(({ drill, score, triedAt }) => ({ drill, score, triedAt: triedAt.toISOString() })),
       days: days.filter(each => each.learnerId === learner.id).map(({ day, workedMs }) => ({ day, workedMs })),
     })),
   }
@@ -66,8 +105,17 @@ async function progressOf({ id, name }: SchoolClass, learners: readonly Learner[
 const keyOf = ({ planId, versionId }: Pick<DrawingRow, 'planId' | 'versionId'>) => `${planId} ${versionId ?? ''}`
 
 /** By plan and version: which look-for is of which measure. */
-async function measuresFor(drawn: readonly DrawingRow[]): Promise<ReadonlyMap<string, ReadonlyMap<string, MeasureName>>> {
+async function measuresFor(
+  drawn: readonly DrawingRow[],
+): Promise<ReadonlyMap<string, ReadonlyMap<string, MeasureName>>> {
   const needed = new Map(drawn.map(each => [keyOf(each), each]))
-  const documents = await Promise.all([...needed].map(async ([key, each]): Promise<[string, Plan]> => [key, await plans.documentFor(each)]))
-  return new Map(documents.map(([key, { steps }]) => [key, new Map(steps.flatMap(step => step.lookFors.map(each => [each.id, each.settings.measure] as const)))]))
+  const documents = await Promise.all(
+    [...needed].map(async ([key, each]): Promise<[string, Plan]> => [key, await plans.documentFor(each)]),
+  )
+  return new Map(
+    documents.map(([key, { steps }]) => [
+      key,
+      new Map(steps.flatMap(step => step.lookFors.map(each => [each.id, each.settings.measure] as const))),
+    ]),
+  )
 }

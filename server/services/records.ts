@@ -18,7 +18,7 @@ const pack = promisify(deflate) as (data: Buffer, options: { level: number }) =>
 const unpack = promisify(inflate) as (data: Buffer) => Promise<Buffer>
 
 /** Entries as they are stored: packed JSON and its digest. */
-export async function packEntries(entries: readonly Entry[]): Promise<{ packed: Buffer, digest: string }> {
+export async function packEntries(entries: readonly Entry[]): Promise<{ packed: Buffer; digest: string }> {
   const json = Buffer.from(JSON.stringify(entries))
   return { packed: await pack(json, { level: 6 }), digest: createHash('sha256').update(json).digest('hex') }
 }
@@ -26,14 +26,18 @@ export async function packEntries(entries: readonly Entry[]): Promise<{ packed: 
 /** All entries the server has of a drawing, in order. */
 export async function entriesOf(drawingId: number, transaction?: Tx): Promise<Entry[]> {
   const batches = await drawings.batchesOf(drawingId, transaction)
-  const parts = await Promise.all(batches.map(async each => JSON.parse((await unpack(each.packed)).toString()) as Entry[]))
+  const parts = await Promise.all(
+    batches.map(async each => JSON.parse((await unpack(each.packed)).toString()) as Entry[]),
+  )
   return parts.flat()
 }
 
 /** Entries from a place on, without reading the batches before it. */
 export async function entriesFrom(drawingId: number, from: number): Promise<Entry[]> {
   const batches = await drawings.batchesFrom(drawingId, from)
-  const parts = await Promise.all(batches.map(async each => JSON.parse((await unpack(each.packed)).toString()) as Entry[]))
+  const parts = await Promise.all(
+    batches.map(async each => JSON.parse((await unpack(each.packed)).toString()) as Entry[]),
+  )
   return parts.flat().slice(Math.max(from - (batches[0]?.start ?? 0), 0))
 }
 
@@ -56,32 +60,55 @@ export interface Stored {
 export async function storeBatch(person: Person, drawingId: number, batch: Batch): Promise<Stored> {
   await requireOwnDrawing(person, drawingId)
   const { packed, digest } = await packEntries(batch.entries)
-  return inTransaction(async (tx) => {
+  return inTransaction(async tx => {
     const drawing = (await drawings.lockDrawing(drawingId, tx))!
     const known = batch.number < drawing.nextBatch ? await drawings.batch(drawingId, batch.number, tx) : null
     if (known) {
       if (known.digest !== digest) {
-        throw new Refused('batch-differs', `Part ${batch.number} of this drawing is kept already and is different.`,
-          'This drawing went on in another place. Keep your strokes as a drawing of their own.', stored(drawing))
+        throw new Refused(
+          'batch-differs',
+          `Part ${batch.number} of this drawing is kept already and is different.`,
+          'This drawing went on in another place. Keep your strokes as a drawing of their own.',
+          stored(drawing),
+        )
       }
       return stored(drawing)
     }
     if (batch.number !== drawing.nextBatch || batch.from !== drawing.position) {
-      throw new Refused('batch-out-of-order', `Part ${drawing.nextBatch} from entry ${drawing.position} comes next, not part ${batch.number} from ${batch.from}.`,
-        'Send the missing parts first.', stored(drawing))
+      throw new Refused(
+        'batch-out-of-order',
+        `Part ${drawing.nextBatch} from entry ${drawing.position} comes next, not part ${batch.number} from ${batch.from}.`,
+        'Send the missing parts first.',
+        stored(drawing),
+      )
     }
     if (drawing.writer !== null && drawing.writer !== batch.writer) {
-      throw new Refused('other-writer', 'This drawing was opened in another place.',
-        'Go on there, or take it over here.', stored(drawing))
+      throw new Refused(
+        'other-writer',
+        'This drawing was opened in another place.',
+        'Go on there, or take it over here.',
+        stored(drawing),
+      )
     }
-    await drawings.addBatch({ drawingId, number: batch.number, start: batch.from, count: batch.entries.length, digest, packed }, tx)
+    await drawings.addBatch(
+      { drawingId, number: batch.number, start: batch.from, count: batch.entries.length, digest, packed },
+      tx,
+    )
     const now = new Date()
     if (drawing.learnerId !== null) await addWork(drawing.learnerId, now, workMs(batch.entries, drawing.clockMs), tx)
     const step = batch.entries.findLast(entry => entry.type === 'step')
-    await drawing.update({
-      position: drawing.position + batch.entries.length, nextBatch: drawing.nextBatch + 1, clockMs: batch.entries.at(-1)!.at,
-      writer: batch.writer, writerSeenAt: now, lastSeenAt: now, ...(step && { step: step.step, stepAt: now }),
-    }, { transaction: tx })
+    await drawing.update(
+      {
+        position: drawing.position + batch.entries.length,
+        nextBatch: drawing.nextBatch + 1,
+        clockMs: batch.entries.at(-1)!.at,
+        writer: batch.writer,
+        writerSeenAt: now,
+        lastSeenAt: now,
+        ...(step && { step: step.step, stepAt: now }),
+      },
+      { transaction: tx },
+    )
     return stored(drawing)
   })
 }
@@ -92,18 +119,29 @@ const stored = ({ position, nextBatch }: DrawingRow) => ({ position, nextBatch }
 const isSameDevice = (a: string, b: string) => a.slice(0, DEVICE_NAME) === b.slice(0, DEVICE_NAME)
 
 /**
- * Makes a tab the one that draws; what another still sends is refused from now on. Refused while another device was heard
- * of lately, unless it is taken over. `isAgain`: asked by one that was replaced: refused while whoever it is was heard of lately.
+ * Makes a tab the one that draws; what another still sends is refused from now on. Refused while another device was
+ * heard
+ * of lately, unless it is taken over. `isAgain`: asked by one that was replaced: refused while whoever it is was heard
+ * of lately.
  */
-export async function claimDrawing(person: Person, drawingId: number, { writer, takeOver, isAgain = false }: Claim): Promise<Stored> {
+export async function claimDrawing(
+  person: Person,
+  drawingId: number,
+  { writer, takeOver, isAgain = false }: Claim,
+): Promise<Stored> {
   await requireOwnDrawing(person, drawingId)
-  return inTransaction(async (tx) => {
+  return inTransaction(async tx => {
     const drawing = (await drawings.lockDrawing(drawingId, tx))!
-    const isOther = drawing.writer !== null && drawing.writer !== writer && (isAgain || !isSameDevice(drawing.writer, writer))
-    const isHeld = isOther && drawing.writerSeenAt !== null
-      && Date.now() - drawing.writerSeenAt.getTime() < WRITER_SILENCE_MS
+    const isOther =
+      drawing.writer !== null && drawing.writer !== writer && (isAgain || !isSameDevice(drawing.writer, writer))
+    const isHeld =
+      isOther && drawing.writerSeenAt !== null && Date.now() - drawing.writerSeenAt.getTime() < WRITER_SILENCE_MS
     if (isHeld && !takeOver) {
-      throw new Refused('open-elsewhere', 'This drawing is open in another place.', 'Go on there, or take it over here.')
+      throw new Refused(
+        'open-elsewhere',
+        'This drawing is open in another place.',
+        'Go on there, or take it over here.',
+      )
     }
     await drawing.update({ writer, writerSeenAt: new Date() }, { transaction: tx })
     return stored(drawing)
@@ -111,19 +149,28 @@ export async function claimDrawing(person: Person, drawingId: number, { writer, 
 }
 
 /**
- * A new drawing that begins as the first `position` entries of this one: nothing drawn apart is lost. Asked for again under
+ * A new drawing that begins as the first `position` entries of this one: nothing drawn apart is lost. Asked for again
+ * under
  * the same key, it is the same one. `made`: what becomes of those entries.
  */
-export async function copyDrawing(person: Person, drawingId: number, { position, key }: { position: number, key: string }, made: (entries: Entry[]) => Entry[] = entries => entries): Promise<{ id: number } & Stored> {
+export async function copyDrawing(
+  person: Person,
+  drawingId: number,
+  { position, key }: { position: number; key: string },
+  made: (entries: Entry[]) => Entry[] = entries => entries,
+): Promise<{ id: number } & Stored> {
   const drawing = await requireOwnDrawing(person, drawingId)
   const entries = made((await entriesOf(drawingId)).slice(0, position))
-  return inTransaction(async (tx) => {
+  return inTransaction(async tx => {
     // One after the other: two who ask at once get the same.
     await drawings.lockDrawing(drawingId, tx)
     const known = await drawings.copyOf(drawingId, key, tx)
     if (known) return { id: known.id, ...stored(known) }
     const { learnerId, teacherId, planId, versionId, purpose, step } = drawing
-    const copy = await drawings.addDrawing({ learnerId, teacherId, planId, versionId, purpose, step, copiedFrom: drawingId, copyKey: key }, tx)
+    const copy = await drawings.addDrawing(
+      { learnerId, teacherId, planId, versionId, purpose, step, copiedFrom: drawingId, copyKey: key },
+      tx,
+    )
     await beginWith(copy, entries, tx)
     return { id: copy.id, ...stored(copy) }
   })
@@ -132,6 +179,12 @@ export async function copyDrawing(person: Person, drawingId: number, { position,
 /** The first entries of a new drawing. */
 export async function beginWith(drawing: DrawingRow, entries: readonly Entry[], tx: Tx): Promise<void> {
   if (entries.length === 0) return
-  await drawings.addBatch({ drawingId: drawing.id, number: 0, start: 0, count: entries.length, ...await packEntries(entries) }, tx)
-  await drawing.update({ position: entries.length, nextBatch: 1, clockMs: entries.at(-1)!.at, lastSeenAt: new Date() }, { transaction: tx })
+  await drawings.addBatch(
+    { drawingId: drawing.id, number: 0, start: 0, count: entries.length, ...(await packEntries(entries)) },
+    tx,
+  )
+  await drawing.update(
+    { position: entries.length, nextBatch: 1, clockMs: entries.at(-1)!.at, lastSeenAt: new Date() },
+    { transaction: tx },
+  )
 }

@@ -20,10 +20,16 @@ type Teacher = Extract<Person, { kind: 'teacher' }>
 /** Of such many codes hardly one is taken; so many lots are drawn before it is given up. */
 const CODE_LOTS = 20
 
-/** What is drawn by lot for the door must not be told from what was drawn before: a fresh seed from the system each time. */
+/**
+ * What is drawn by lot for the door must not be told from what was drawn before: a fresh seed from the system each
+ * time.
+ */
 const lot = (): Random => seededRandom(randomInt(2 ** 31 - 1))
 
-export async function openClass(person: Teacher, { name, when }: { name: string, when: string }): Promise<{ id: number }> {
+export async function openClass(
+  person: Teacher,
+  { name, when }: { name: string; when: string },
+): Promise<{ id: number }> {
   for (let i = 0; i < CODE_LOTS; i++) {
     const code = drawCode(lot())
     if (await people.classByCode(code)) continue
@@ -34,23 +40,35 @@ export async function openClass(person: Teacher, { name, when }: { name: string,
 }
 
 /** Adds learners, all or none, and tells their PINs: afterwards only that they fit can be told. */
-export async function addLearners(person: Teacher, classId: number, given: readonly { name: string, pin: string | null }[]): Promise<SlipsView> {
+export async function addLearners(
+  person: Teacher,
+  classId: number,
+  given: readonly { name: string; pin: string | null }[],
+): Promise<SlipsView> {
   const { name: className, code } = await requireClass(person, classId)
   const removed = await people.learnersOf([classId], true)
-  const known = [...await people.learnersOf([classId]), ...removed].map(each => each.name)
+  const known = [...(await people.learnersOf([classId])), ...removed].map(each => each.name)
   const { learners, left } = readRows([['name', 'pin'], ...given.map(each => [each.name, each.pin ?? ''])], known)
   const [first] = left
   const back = removed.find(each => first && nameKey(each.name) === nameKey(first.text))
-  if (back) throw new Refused('malformed', `“${back.name}” was taken out of this class.`, 'Put them back from the list below the register: their work is kept.')
+  if (back)
+    throw new Refused(
+      'malformed',
+      `“${back.name}” was taken out of this class.`,
+      'Put them back from the list below the register: their work is kept.',
+    )
   if (first) throw new Refused('malformed', `“${first.text}” can’t be added.`, first.why)
   if (learners.length === 0) throw new Refused('malformed', 'There is no name among these.', 'Write one name a line.')
-  const drawn = await Promise.all(learners.map(async ({ name, pin }) => {
-    const own = pin ?? drawPin(lot())
-    return { name, pin: own, secret: await sealSecret(own) }
-  }))
-  const slips = await inTransaction(async (tx) => {
+  const drawn = await Promise.all(
+    learners.map(async ({ name, pin }) => {
+      const own = pin ?? drawPin(lot())
+      return { name, pin: own, secret: await sealSecret(own) }
+    }),
+  )
+  const slips = await inTransaction(async tx => {
     const rows = []
-    for (const { name, pin, secret } of drawn) rows.push({ id: (await people.addLearner({ classId, name, secret }, tx)).id, name, pin })
+    for (const { name, pin, secret } of drawn)
+      rows.push({ id: (await people.addLearner({ classId, name, secret }, tx)).id, name, pin })
     return rows
   })
   return { className, code, slips }
@@ -72,26 +90,46 @@ export async function renameLearner(person: Teacher, learnerId: number, given: s
   const why = whyNoName(name)
   if (why) throw new Refused('malformed', `“${given.slice(0, 60)}” can’t be a name here.`, why)
   const others = (await people.everyLearnerOf([schoolClass.id])).filter(each => each.id !== learner.id)
-  if (others.some(each => nameKey(each.name) === nameKey(name))) throw new Refused('malformed', `There is a ${name} in this class already.`, 'Add a letter or a second name, so that the two are told apart.')
+  if (others.some(each => nameKey(each.name) === nameKey(name)))
+    throw new Refused(
+      'malformed',
+      `There is a ${name} in this class already.`,
+      'Add a letter or a second name, so that the two are told apart.',
+    )
   await learner.update({ name })
   return { ok: true }
 }
 
-/** Takes a learner out of the class, or puts them back. All work is kept; while they are out nobody comes in with their slip. */
+/**
+ * Takes a learner out of the class, or puts them back. All work is kept; while they are out nobody comes in with their
+ * slip.
+ */
 export async function removeLearner(person: Teacher, learnerId: number, isRemoved: boolean): Promise<{ ok: true }> {
   const { learner } = await requireLearner(person, learnerId)
   await learner.update({ removedAt: isRemoved ? new Date() : null })
   return { ok: true }
 }
 
-/** Moves a learner to another class with the work: plans that were drawn on come along, for this one alone where the class has not got them. */
-export async function moveLearner(person: Teacher, learnerId: number, classId: number): Promise<{ code: string, className: string }> {
+/**
+ * Moves a learner to another class with the work: plans that were drawn on come along, for this one alone where the
+ * class has not got them.
+ */
+export async function moveLearner(
+  person: Teacher,
+  learnerId: number,
+  classId: number,
+): Promise<{ code: string; className: string }> {
   const { learner, schoolClass } = await requireLearner(person, learnerId)
   const to = await requireClass(person, classId)
   if (to.id === schoolClass.id) return { code: to.code, className: to.name }
-  if ((await people.everyLearnerOf([to.id])).some(each => nameKey(each.name) === nameKey(learner.name))) throw new Refused('malformed', `There is a ${learner.name} in ${to.name} already.`, 'Change one of the two names first.')
+  if ((await people.everyLearnerOf([to.id])).some(each => nameKey(each.name) === nameKey(learner.name)))
+    throw new Refused(
+      'malformed',
+      `There is a ${learner.name} in ${to.name} already.`,
+      'Change one of the two names first.',
+    )
   const drawn = [...new Set((await drawings.drawingsOf([learner.id])).map(each => each.planId))]
-  await inTransaction(async (tx) => {
+  await inTransaction(async tx => {
     for (const planId of drawn) await bringAlong(planId, learner.id, schoolClass.id, to.id, tx)
     await learner.update({ classId: to.id, removedAt: null }, { transaction: tx })
   })
@@ -114,22 +152,33 @@ async function bringAlong(planId: number, learnerId: number, from: number, to: n
   if (have) await plans.setLearnersFor(to, planId, [...new Set([...have, learnerId])], tx)
 }
 
-export async function changeClass(person: Teacher, classId: number, { name, when }: { name: string, when: string }): Promise<{ ok: true }> {
+export async function changeClass(
+  person: Teacher,
+  classId: number,
+  { name, when }: { name: string; when: string },
+): Promise<{ ok: true }> {
   await (await requireClass(person, classId)).update({ name, meets: when })
   return { ok: true }
 }
 
 /** Puts a class away at the end of a term, or takes it out again. */
 export async function archiveClass(person: Teacher, classId: number, isArchived: boolean): Promise<{ ok: true }> {
-  await (await requireClass(person, classId)).update({ archivedAt: isArchived ? new Date() : null, frontDrawingId: null })
+  await (
+    await requireClass(person, classId)
+  ).update({ archivedAt: isArchived ? new Date() : null, frontDrawingId: null })
   return { ok: true }
 }
 
 /** When, by whom and on which path a class draws a plan that it has. */
-export async function setTerms(person: Teacher, classId: number, planId: number, { startsAt, dueAt, way, learners }: Terms): Promise<{ ok: true }> {
+export async function setTerms(
+  person: Teacher,
+  classId: number,
+  planId: number,
+  { startsAt, dueAt, way, learners }: Terms,
+): Promise<{ ok: true }> {
   await requireClass(person, classId)
   if (learners) await requireMembers(classId, learners, 'ever')
-  await inTransaction(async (tx) => {
+  await inTransaction(async tx => {
     const given = await plans.assignment(classId, planId, tx)
     if (!given) throw new Refused('not-found', 'This class does not have the plan.', 'Give it to the class first.')
     const time = (iso: string | null) => (iso === null ? null : new Date(iso))
@@ -142,7 +191,7 @@ export async function setTerms(person: Teacher, classId: number, planId: number,
 /** The order of a term: the plans named come first, in that order. */
 export async function orderPlans(person: Teacher, classId: number, order: readonly number[]): Promise<{ ok: true }> {
   await requireClass(person, classId)
-  await inTransaction(async (tx) => {
+  await inTransaction(async tx => {
     const rows = await plans.assignmentsOfClass(classId, tx)
     const place = (planId: number) => (order.includes(planId) ? order.indexOf(planId) : order.length)
     const sorted = [...rows].sort((a, b) => place(a.planId) - place(b.planId) || a.place - b.place)

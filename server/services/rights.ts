@@ -8,13 +8,19 @@ import { Refused } from '../utils/refuse'
 
 /** Who may touch what. A learner: own drawings. A teacher: those of own classes. Everyone else is refused. */
 
-export const notFound = (what: string) => new Refused('not-found', `There is no such ${what}.`, 'Go back and choose another.')
-const notYours = (what: string) => new Refused('not-yours', `This ${what} is not yours to open.`, 'Go back to your own pages.')
+export const notFound = (what: string) =>
+  new Refused('not-found', `There is no such ${what}.`, 'Go back and choose another.')
+const notYours = (what: string) =>
+  new Refused('not-yours', `This ${what} is not yours to open.`, 'Go back to your own pages.')
 
 export async function requireDrawing(person: Person, id: number): Promise<DrawingRow> {
   const drawing = await drawings.drawingById(id)
   if (!drawing) throw notFound('drawing')
-  const mine = isOwner(person, drawing) || (person.kind === 'teacher' && drawing.learnerId !== null && (await learnerAndClass(drawing.learnerId)).schoolClass.teacherId === person.id)
+  const mine =
+    isOwner(person, drawing) ||
+    (person.kind === 'teacher' &&
+      drawing.learnerId !== null &&
+      (await learnerAndClass(drawing.learnerId)).schoolClass.teacherId === person.id)
   if (!mine) throw notYours('drawing')
   return drawing
 }
@@ -26,26 +32,45 @@ function isOwner(person: Person, drawing: DrawingRow): boolean {
 /** A drawing that this person draws on. */
 export async function requireOwnDrawing(person: Person, id: number): Promise<DrawingRow> {
   const drawing = await requireDrawing(person, id)
-  if (!isOwner(person, drawing)) throw new Refused('not-yours', 'Only its learner draws on this sheet.', 'Open a drawing of your own, or look at theirs in the Crit.')
+  if (!isOwner(person, drawing))
+    throw new Refused(
+      'not-yours',
+      'Only its learner draws on this sheet.',
+      'Open a drawing of your own, or look at theirs in the Crit.',
+    )
   return drawing
 }
 
-async function learnerAndClass(learnerId: number): Promise<{ learner: Learner, schoolClass: SchoolClass }> {
+async function learnerAndClass(learnerId: number): Promise<{ learner: Learner; schoolClass: SchoolClass }> {
   const learner = (await people.learnerById(learnerId))!
   return { learner, schoolClass: (await people.classById(learner.classId))! }
 }
 
-export async function requireHandIn(person: Person, id: number): Promise<{ handIn: HandIn, drawing: DrawingRow, learner: Learner, schoolClass: SchoolClass }> {
+export async function requireHandIn(
+  person: Person,
+  id: number,
+): Promise<{ handIn: HandIn; drawing: DrawingRow; learner: Learner; schoolClass: SchoolClass }> {
   const handIn = await handIns.handInById(id)
   if (!handIn) throw notFound('hand-in')
   const drawing = await requireDrawing(person, handIn.drawingId)
-  return { handIn, drawing, ...await learnerAndClass(drawing.learnerId!) }
+  return { handIn, drawing, ...(await learnerAndClass(drawing.learnerId!)) }
 }
 
 /** Whoever is named is in the class; `ever`: or was taken out of it. */
-export async function requireMembers(classId: number, learners: readonly number[], when: 'now' | 'ever' = 'now'): Promise<void> {
-  const members = new Set((await (when === 'ever' ? people.everyLearnerOf([classId]) : people.learnersOf([classId]))).map(each => each.id))
-  if (learners.some(each => !members.has(each))) throw new Refused('malformed', 'Someone whom you chose is not in the class.', 'Load the page again and choose once more.')
+export async function requireMembers(
+  classId: number,
+  learners: readonly number[],
+  when: 'now' | 'ever' = 'now',
+): Promise<void> {
+  const members = new Set(
+    (await (when === 'ever' ? people.everyLearnerOf([classId]) : people.learnersOf([classId]))).map(each => each.id),
+  )
+  if (learners.some(each => !members.has(each)))
+    throw new Refused(
+      'malformed',
+      'Someone whom you chose is not in the class.',
+      'Load the page again and choose once more.',
+    )
 }
 
 /** A lesson in the teacher's own Plan book. */
@@ -63,7 +88,10 @@ export async function requireClass(person: Person, id: number): Promise<SchoolCl
 }
 
 /** A learner of the teacher's own classes. */
-export async function requireLearner(person: Person, id: number): Promise<{ learner: Learner, schoolClass: SchoolClass }> {
+export async function requireLearner(
+  person: Person,
+  id: number,
+): Promise<{ learner: Learner; schoolClass: SchoolClass }> {
   const learner = await people.learnerById(id)
   if (!learner) throw notFound('learner')
   return { learner, schoolClass: await requireClass(person, learner.classId) }
@@ -71,8 +99,12 @@ export async function requireLearner(person: Person, id: number): Promise<{ lear
 
 /** Someone signed in long ago may not be in the register any more. */
 export async function requireEnrolled(person: Person): Promise<void> {
-  if (person.kind === 'learner' && !await people.isEnrolled(person.id)) {
-    throw new Refused('not-signed-in', 'Your name is not in the register just now.', 'Nothing is lost: what you drew is kept, here and on the server. Ask your teacher to put you back.')
+  if (person.kind === 'learner' && !(await people.isEnrolled(person.id))) {
+    throw new Refused(
+      'not-signed-in',
+      'Your name is not in the register just now.',
+      'Nothing is lost: what you drew is kept, here and on the server. Ask your teacher to put you back.',
+    )
   }
 }
 
@@ -80,9 +112,11 @@ export async function classIdOf(person: Extract<Person, { kind: 'learner' }>): P
   return (await people.learnerById(person.id))!.classId
 }
 
-/** Whether a plan is for this learner: given to all of the class or to some with them, or begun before that was changed. */
+/**
+ * Whether a plan is for this learner: given to all of the class or to some with them, or begun before that was changed.
+ */
 export async function isFor(learner: Learner, planId: number): Promise<boolean> {
-  if (!await plans.assignment(learner.classId, planId)) return false
+  if (!(await plans.assignment(learner.classId, planId))) return false
   const chosen = await plans.learnersFor(learner.classId, planId)
   return chosen === null || chosen.includes(learner.id) || (await drawings.drawingsFor(learner.id, planId)).length > 0
 }
@@ -95,9 +129,10 @@ async function isForPerson(person: Person, planId: number): Promise<boolean> {
 export async function requirePlan(person: Person, id: number): Promise<PlanRow> {
   const plan = await plans.planById(id)
   if (!plan) throw notFound('plan')
-  const mine = person.kind === 'teacher'
-    ? plan.teacherId === person.id
-    : plan.learnerId === person.id || await isForPerson(person, id)
+  const mine =
+    person.kind === 'teacher'
+      ? plan.teacherId === person.id
+      : plan.learnerId === person.id || (await isForPerson(person, id))
   if (!mine) throw notYours('plan')
   return plan
 }

@@ -16,18 +16,21 @@ type LearnerPerson = Extract<Person, { kind: 'learner' }>
 /** What of a plan the Round needs. Versions never change, so they are read once. */
 interface Outline {
   readonly title: string
-  readonly steps: readonly { readonly id: string, readonly title: string, readonly waits: boolean }[]
+  readonly steps: readonly { readonly id: string; readonly title: string; readonly waits: boolean }[]
 }
 
 const outlines = new Map<string, Outline>()
 const MOST_OUTLINES = 300
 
-async function outlineFor(of: { planId: number, versionId: number | null }): Promise<Outline> {
+async function outlineFor(of: { planId: number; versionId: number | null }): Promise<Outline> {
   const key = of.versionId === null ? `plan ${of.planId}` : `version ${of.versionId}`
   let known = outlines.get(key)
   if (!known) {
     const { title, steps } = await plans.documentFor(of)
-    known = { title, steps: steps.map((step, i) => ({ id: step.id, title: step.title, waits: steps[i - 1]?.goOn === 'opened' })) }
+    known = {
+      title,
+      steps: steps.map((step, i) => ({ id: step.id, title: step.title, waits: steps[i - 1]?.goOn === 'opened' })),
+    }
     if (outlines.size >= MOST_OUTLINES) outlines.clear()
     outlines.set(key, known)
   }
@@ -38,11 +41,17 @@ export async function roundView(person: Teacher, classId: number): Promise<Round
   const { id, name, frontDrawingId, todayPlanId, todayAt } = await requireClass(person, classId)
   const given = await plans.assignmentsOfClass(id)
   return {
-    id, name, now: new Date().toISOString(), front: frontDrawingId, today: todayAt && Date.now() - todayAt.getTime() < CLASS_LASTS_MS ? todayPlanId : null,
-    plans: await Promise.all(given.map(async (each) => {
-      const { title, steps } = await outlineFor(each)
-      return { id: each.planId, title, steps: [...steps], opened: each.opened ?? [] }
-    })),
+    id,
+    name,
+    now: new Date().toISOString(),
+    front: frontDrawingId,
+    today: todayAt && Date.now() - todayAt.getTime() < CLASS_LASTS_MS ? todayPlanId : null,
+    plans: await Promise.all(
+      given.map(async each => {
+        const { title, steps } = await outlineFor(each)
+        return { id: each.planId, title, steps: [...steps], opened: each.opened ?? [] }
+      }),
+    ),
   }
 }
 
@@ -52,7 +61,8 @@ const CLASS_LASTS_MS = 5 * 3600 * 1000
 /** The teacher says what the class draws today: what is shown in front and opened for all is of that plan. */
 export async function setToday(person: Teacher, classId: number, planId: number | null): Promise<{ ok: true }> {
   const schoolClass = await requireClass(person, classId)
-  if (planId !== null && !await plans.assignment(classId, planId)) throw new Refused('not-found', 'This class does not have the plan.', 'Give it to the class first.')
+  if (planId !== null && !(await plans.assignment(classId, planId)))
+    throw new Refused('not-found', 'This class does not have the plan.', 'Give it to the class first.')
   await schoolClass.update({ todayPlanId: planId, todayAt: planId === null ? null : new Date() })
   return { ok: true }
 }
@@ -65,36 +75,58 @@ export async function roundCards(classId: number): Promise<RoundCard[]> {
 async function cardOf(row: live.RoundRow): Promise<RoundCard> {
   const hasLeft = row.leftAt !== null && (row.lastSeenAt === null || row.leftAt >= row.lastSeenAt)
   const asks = row.raisedAt ? { words: row.words ?? '', at: row.raisedAt.toISOString() } : null
-  if (row.drawingId === null || row.planId === null) return { id: row.learnerId, name: row.name, drawing: null, asks, hasLeft }
+  if (row.drawingId === null || row.planId === null)
+    return { id: row.learnerId, name: row.name, drawing: null, asks, hasLeft }
   const { title, steps } = await outlineFor({ planId: row.planId, versionId: row.versionId })
   const at = steps.findIndex(each => each.id === row.step)
   return {
-    id: row.learnerId, name: row.name, asks, hasLeft,
+    id: row.learnerId,
+    name: row.name,
+    asks,
+    hasLeft,
     drawing: {
-      id: row.drawingId, plan: { id: row.planId, title, steps: steps.length }, step: at < 0 ? null : { number: at + 1, title: steps[at]!.title },
-      stepAt: row.stepAt?.toISOString() ?? null, lastStrokeAt: row.lastSeenAt?.toISOString() ?? null, position: row.position ?? 0, pictured: row.pictured,
-      found: row.found === null ? null : JSON.parse(row.found) as LiveFinding[],
+      id: row.drawingId,
+      plan: { id: row.planId, title, steps: steps.length },
+      step: at < 0 ? null : { number: at + 1, title: steps[at]!.title },
+      stepAt: row.stepAt?.toISOString() ?? null,
+      lastStrokeAt: row.lastSeenAt?.toISOString() ?? null,
+      position: row.position ?? 0,
+      pictured: row.pictured,
+      found: row.found === null ? null : (JSON.parse(row.found) as LiveFinding[]),
       // What is drawn on after it was handed in is work again.
       handIn: row.handInPosition !== null && (row.position ?? 0) > row.handInPosition ? null : row.handIn,
     },
   }
 }
 
-const PICTURES = { png: [0x89, 0x50, 0x4E, 0x47], riff: [0x52, 0x49, 0x46, 0x46] } as const
+const PICTURES = { png: [0x89, 0x50, 0x4e, 0x47], riff: [0x52, 0x49, 0x46, 0x46] } as const
 
 /** Keeps what a drawing looks like just now. It is shown, never examined. */
-export async function keepLivePicture(person: LearnerPerson, drawingId: number, { position, base64, found, edges, seams }: LivePictureBody): Promise<{ ok: true }> {
+export async function keepLivePicture(
+  person: LearnerPerson,
+  drawingId: number,
+  { position, base64, found, edges, seams }: LivePictureBody,
+): Promise<{ ok: true }> {
   await requireOwnDrawing(person, drawingId)
   const picture = Buffer.from(base64, 'base64')
-  if (!Object.values(PICTURES).some(head => head.every((byte, i) => picture[i] === byte))) throw new Refused('malformed', 'base64: this is no WebP or PNG picture', 'Send another picture.')
-  await live.setLivePicture({ drawingId, position, picture, findings: found, edges: edges === undefined ? null : Buffer.from(edges, 'base64'), seams: seams ?? null })
+  if (!Object.values(PICTURES).some(head => head.every((byte, i) => picture[i] === byte)))
+    throw new Refused('malformed', 'base64: this is no WebP or PNG picture', 'Send another picture.')
+  await live.setLivePicture({
+    drawingId,
+    position,
+    picture,
+    findings: found,
+    edges: edges === undefined ? null : Buffer.from(edges, 'base64'),
+    seams: seams ?? null,
+  })
   return { ok: true }
 }
 
 export async function livePicture(person: Teacher, drawingId: number): Promise<Buffer> {
   await requireDrawing(person, drawingId)
   const bytes = await live.livePicture(drawingId)
-  if (!bytes) throw new Refused('not-found', 'There is no picture of this drawing yet.', 'Wait until something is drawn.')
+  if (!bytes)
+    throw new Refused('not-found', 'There is no picture of this drawing yet.', 'Wait until something is drawn.')
   return bytes
 }
 
@@ -121,7 +153,9 @@ export async function lowerHand(person: Teacher, learnerId: number): Promise<{ o
 /** News are for those who are there: older ones are forgotten, ms. */
 const NEWS_LIFE_MS = 24 * 3600 * 1000
 
-/** Sends words or strokes to some learners or all of the class. A hand of theirs that is up comes down: it was answered. */
+/**
+ * Sends words or strokes to some learners or all of the class. A hand of theirs that is up comes down: it was answered.
+ */
 export async function sendNews(person: Teacher, classId: number, { to, news }: SendBody): Promise<{ sent: number }> {
   await requireClass(person, classId)
   if (to) await requireMembers(classId, to)
@@ -129,7 +163,7 @@ export async function sendNews(person: Teacher, classId: number, { to, news }: S
   await live.addNews(classId, to ?? [null], body)
   for (const learner of to ?? []) await live.lowerHand(learner)
   await live.forgetNews(new Date(Date.now() - NEWS_LIFE_MS))
-  return { sent: (to ?? await people.learnersOf([classId])).length }
+  return { sent: (to ?? (await people.learnersOf([classId]))).length }
 }
 
 /** All of the class looks at a sheet of the teacher's, or (null) draws on. */
@@ -143,7 +177,10 @@ export async function setFront(person: Teacher, classId: number, drawingId: numb
 /** What was drawn on a sheet since a place in its record: for whoever watches it. */
 export async function entriesSince(person: Person, drawingId: number, from: number): Promise<EntriesView> {
   const drawing = await drawings.drawingById(drawingId)
-  const isShown = drawing && person.kind === 'learner' && await live.isInFront((await people.learnerById(person.id))?.classId ?? 0, drawingId)
+  const isShown =
+    drawing &&
+    person.kind === 'learner' &&
+    (await live.isInFront((await people.learnerById(person.id))?.classId ?? 0, drawingId))
   const seen = isShown ? drawing : await requireDrawing(person, drawingId)
   const { sheet } = await plans.documentFor(seen)
   return { sheet, entries: await entriesFrom(drawingId, from), position: seen.position }

@@ -2,7 +2,10 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { CODE_GUESSES, GUESS_WAIT_MS, TRIES, TRIES_WINDOW_MS } from '#shared/limits'
 import { sealSecret } from './secrets'
 
-interface Try { count: number, since: Date }
+interface Try {
+  count: number
+  since: Date
+}
 const tries = new Map<string, Try>()
 const sealed = await sealSecret('4127')
 
@@ -11,8 +14,10 @@ vi.mock('../repositories/people', () => ({
   setTries: (door: string, count: number, since: Date) => Promise.resolve(void tries.set(door, { count, since })),
   forgetTries: (door: string) => Promise.resolve(void tries.delete(door)),
   classByCode: (code: string) => Promise.resolve(code === 'KETTLE7' ? { id: 1, name: 'Thursday evening table' } : null),
-  learnerByName: (_class: number, name: string) => Promise.resolve(name === 'Bram Ostley' ? { id: 5, name, secret: sealed } : null),
-  teacherByEmail: (email: string) => Promise.resolve(email === 'orla@saltmarsh.example' ? { id: 2, name: 'Orla', secret: sealed } : null),
+  learnerByName: (_class: number, name: string) =>
+    Promise.resolve(name === 'Bram Ostley' ? { id: 5, name, secret: sealed } : null),
+  teacherByEmail: (email: string) =>
+    Promise.resolve(email === 'orla@saltmarsh.example' ? { id: 2, name: 'Orla', secret: sealed } : null),
 }))
 const logged = vi.hoisted(() => [] as unknown[][])
 vi.mock('../utils/log', () => ({ log: (...line: unknown[]) => void logged.push(line) }))
@@ -27,19 +32,32 @@ const wrong = () => signInLearner('KETTLE7', 'Bram Ostley', '0000')
 
 describe('coming in', () => {
   it('gives who it is and nothing that is secret', async () => {
-    expect(await signInLearner('KETTLE7', 'Bram Ostley', '4127')).toEqual({ kind: 'learner', id: 5, name: 'Bram Ostley', className: 'Thursday evening table' })
+    expect(await signInLearner('KETTLE7', 'Bram Ostley', '4127')).toEqual({
+      kind: 'learner',
+      id: 5,
+      name: 'Bram Ostley',
+      className: 'Thursday evening table',
+    })
     expect(await signInTeacher('ORLA@saltmarsh.example', '4127')).toEqual({ kind: 'teacher', id: 2, name: 'Orla' })
   })
 
   it.each([
-    ['a wrong PIN', () => wrong()], ['an unknown name', () => signInLearner('KETTLE7', 'Nobody', '4127')], ['an unknown class', () => signInLearner('PIER22', 'Bram Ostley', '4127')],
+    ['a wrong PIN', () => wrong()],
+    ['an unknown name', () => signInLearner('KETTLE7', 'Nobody', '4127')],
+    ['an unknown class', () => signInLearner('PIER22', 'Bram Ostley', '4127')],
   ])('says the same to %s', async (_what, doing) => {
-    await expect(doing()).rejects.toMatchObject({ code: 'wrong-sign-in', message: 'Class code, name and PIN do not go together.' })
+    await expect(doing()).rejects.toMatchObject({
+      code: 'wrong-sign-in',
+      message: 'Class code, name and PIN do not go together.',
+    })
   })
 
   it(`stays shut after ${TRIES} wrong tries, even for the right PIN, and opens by itself`, async () => {
     for (let i = 0; i < TRIES; i++) await expect(wrong()).rejects.toMatchObject({ code: 'wrong-sign-in' })
-    await expect(wrong()).rejects.toMatchObject({ code: 'too-many-tries', fix: 'Wait 10 minutes, or ask your teacher.' })
+    await expect(wrong()).rejects.toMatchObject({
+      code: 'too-many-tries',
+      fix: 'Wait 10 minutes, or ask your teacher.',
+    })
     await expect(signInLearner('KETTLE7', 'Bram Ostley', '4127')).rejects.toMatchObject({ code: 'too-many-tries' })
     vi.useFakeTimers({ toFake: ['Date'], now: Date.now() + TRIES_WINDOW_MS + 1000 })
     expect(await signInLearner('KETTLE7', 'Bram Ostley', '4127')).toMatchObject({ id: 5 })
@@ -67,7 +85,10 @@ describe('coming in', () => {
       waits.push(ms)
       queueMicrotask(run)
     })
-    const guess = (i: number) => expect(signInLearner(`GUESS${i}`, 'Bram Ostley', '4127', '10.0.0.7')).rejects.toMatchObject({ code: 'wrong-sign-in' })
+    const guess = (i: number) =>
+      expect(signInLearner(`GUESS${i}`, 'Bram Ostley', '4127', '10.0.0.7')).rejects.toMatchObject({
+        code: 'wrong-sign-in',
+      })
     for (let i = 0; i < CODE_GUESSES; i++) await guess(i)
     expect([waits, logged]).toEqual([[], []])
     for (let i = 0; i < 7; i++) await guess(100 + i)

@@ -12,7 +12,7 @@ export async function signInTeacher(email: string, password: string): Promise<Pe
   const door = `teacher ${email.toLowerCase()}`
   await requireTriesLeft(door)
   const teacher = await people.teacherByEmail(email.toLowerCase())
-  const fits = await secretFits(password, teacher?.secret ?? await nobody)
+  const fits = await secretFits(password, teacher?.secret ?? (await nobody))
   if (!teacher || !fits) {
     await countTry(door)
     throw new Refused('wrong-sign-in', 'E-mail and password do not go together.', 'Check both and try again.')
@@ -22,25 +22,40 @@ export async function signInTeacher(email: string, password: string): Promise<Pe
 }
 
 /** @param from where it comes from, a network address; null: not known */
-export async function signInLearner(code: string, name: string, pin: string, from: string | null = null): Promise<Person> {
+export async function signInLearner(
+  code: string,
+  name: string,
+  pin: string,
+  from: string | null = null,
+): Promise<Person> {
   const door = learnersDoor(code, name)
   await requireTriesLeft(door)
   const schoolClass = await people.classByCode(code)
   if (!schoolClass) await slowGuessing(from)
-  const learner = schoolClass && await people.learnerByName(schoolClass.id, name)
-  const fits = await secretFits(pin, learner?.secret ?? await nobody)
+  const learner = schoolClass && (await people.learnerByName(schoolClass.id, name))
+  const fits = await secretFits(pin, learner?.secret ?? (await nobody))
   if (schoolClass && learner && fits && (learner.removedAt || schoolClass.archivedAt)) {
-    throw new Refused('not-yours', learner.removedAt ? 'Your name was taken out of this class.' : 'This class was put away.', 'What you drew is kept. Ask your teacher.')
+    throw new Refused(
+      'not-yours',
+      learner.removedAt ? 'Your name was taken out of this class.' : 'This class was put away.',
+      'What you drew is kept. Ask your teacher.',
+    )
   }
   if (!schoolClass || !learner || !fits) {
     await countTry(door)
-    throw new Refused('wrong-sign-in', 'Class code, name and PIN do not go together.', 'Look at your slip again, or ask your teacher for a new one.')
+    throw new Refused(
+      'wrong-sign-in',
+      'Class code, name and PIN do not go together.',
+      'Look at your slip again, or ask your teacher for a new one.',
+    )
   }
   await people.forgetTries(door)
   return { kind: 'learner', id: learner.id, name: learner.name, className: schoolClass.name }
 }
 
-/** Class codes are short: whoever tries one after the other is answered more and more slowly, and the log tells of it. */
+/**
+ * Class codes are short: whoever tries one after the other is answered more and more slowly, and the log tells of it.
+ */
 async function slowGuessing(from: string | null): Promise<void> {
   if (from === null) return
   const door = `codes from ${from}`
@@ -69,7 +84,11 @@ async function requireTriesLeft(door: string): Promise<void> {
     await people.forgetTries(door)
     return
   }
-  throw new Refused('too-many-tries', `That was wrong ${TRIES} times.`, `Wait ${Math.ceil(left / 60_000)} minutes, or ask your teacher.`)
+  throw new Refused(
+    'too-many-tries',
+    `That was wrong ${TRIES} times.`,
+    `Wait ${Math.ceil(left / 60_000)} minutes, or ask your teacher.`,
+  )
 }
 
 async function countTry(door: string): Promise<void> {
@@ -80,5 +99,8 @@ async function countTry(door: string): Promise<void> {
 
 /** Whoever signs out is away at once for the Round. Not being able to note it keeps nobody in. */
 export async function leave(person: Person): Promise<void> {
-  if (person.kind === 'learner') await people.setLeft(person.id, new Date()).catch((error: unknown) => log('warn', 'leaving-not-noted', { error: String(error) }))
+  if (person.kind === 'learner')
+    await people
+      .setLeft(person.id, new Date())
+      .catch((error: unknown) => log('warn', 'leaving-not-noted', { error: String(error) }))
 }

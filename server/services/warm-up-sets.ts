@@ -13,10 +13,23 @@ const setView = ({ id, title, day, warmUps }: WarmUpSet): WarmUpSetView => ({ id
 export async function classWarmUps(person: Person, classId: number): Promise<ClassWarmUpsView> {
   const { id, name } = await requireClass(person, classId)
   const [rows, learners] = await Promise.all([sets.setsOf(id), people.learnersOf([id])])
-  const tries = await sets.triesOfSets(learners.map(each => each.id), rows)
+  const tries = await sets.triesOfSets(
+    learners.map(each => each.id),
+    rows,
+  )
   return {
-    classId: id, className: name, learners: learners.map(each => ({ id: each.id, name: each.name })),
-    sets: rows.map(row => ({ ...setView(row), scores: learners.map(learner => scoresOf(row, tries.filter(each => each.learnerId === learner.id))) })),
+    classId: id,
+    className: name,
+    learners: learners.map(each => ({ id: each.id, name: each.name })),
+    sets: rows.map(row => ({
+      ...setView(row),
+      scores: learners.map(learner =>
+        scoresOf(
+          row,
+          tries.filter(each => each.learnerId === learner.id),
+        ),
+      ),
+    })),
   }
 }
 

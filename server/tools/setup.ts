@@ -17,14 +17,17 @@ async function main(): Promise<void> {
   if (process.argv.includes('--reset')) await dropTables(sequelize)
   await migrateAll(sequelize)
   const wantsDemo = process.argv.includes('--demo')
-  if (wantsDemo && await isDemoUnfinished()) {
+  if (wantsDemo && (await isDemoUnfinished())) {
     console.log('an earlier load of the demo was cut off: beginning anew')
     await dropTables(sequelize)
     await migrateAll(sequelize)
   }
-  if (wantsDemo && await countTeachers() === 0) {
+  if (wantsDemo && (await countTeachers()) === 0) {
     const began = Date.now()
-    await seedDemo(name => keptDrawn(KEPT, name), line => console.log(`demo: ${line}`))
+    await seedDemo(
+      name => keptDrawn(KEPT, name),
+      line => console.log(`demo: ${line}`),
+    )
     console.log(`demo loaded in ${Math.round((Date.now() - began) / 1000)} s`)
   }
   await closeDatabase()
@@ -41,7 +44,10 @@ async function createDatabase(url: string): Promise<void> {
   server.pathname = '/'
   const mariadb = (await import('mariadb')).default
   const connection = await mariadb.createConnection({
-    host: server.hostname, port: Number(server.port || 3306), user: decodeURIComponent(server.username), password: decodeURIComponent(server.password),
+    host: server.hostname,
+    port: Number(server.port || 3306),
+    user: decodeURIComponent(server.username),
+    password: decodeURIComponent(server.password),
   })
   try {
     await connection.query(`CREATE DATABASE IF NOT EXISTS \`${name}\` CHARACTER SET utf8mb4`)
@@ -53,7 +59,7 @@ async function createDatabase(url: string): Promise<void> {
 async function dropTables(sequelize: Sequelize): Promise<void> {
   await sequelize.query('SET FOREIGN_KEY_CHECKS = 0')
   // Some versions answer names, others objects.
-  const tables = await sequelize.getQueryInterface().showAllTables() as (string | { tableName: string })[]
+  const tables = (await sequelize.getQueryInterface().showAllTables()) as (string | { tableName: string })[]
   for (const table of tables) {
     await sequelize.query(`DROP TABLE IF EXISTS \`${typeof table === 'string' ? table : table.tableName}\``)
   }

@@ -10,7 +10,10 @@ it('a stream whose reader has gone ends nothing', () => {
   expect(() => stream.emit('error', new Error('EPIPE'))).not.toThrow()
 })
 
-it.each([[true, 'goes on'], [false, 'ends at once']])('a process that %s outlives its readers: it %s', async (isOutliving) => {
+it.each([
+  [true, 'goes on'],
+  [false, 'ends at once'],
+])('a process that %s outlives its readers: it %s', async isOutliving => {
   // Written to until its pipe is shut, and for a while after.
   const program = `${isOutliving ? `(${outliveReaders.toString()})();` : ''} let left = 40; const turn = () => { process.stdout.write('line\\n'); if (--left) setTimeout(turn, 5); else process.exit(7) }; turn()`
   const child = spawn(process.execPath, ['-e', program], { stdio: ['ignore', 'pipe', 'ignore'] })

@@ -8,9 +8,12 @@ export function log(level: Level, event: string, fields: Record<string, unknown>
 }
 
 /**
- * Goes on when whoever read the log has gone. Without this a closed pipe is an uncaught error, which is logged, which is an
+ * Goes on when whoever read the log has gone. Without this a closed pipe is an uncaught error, which is logged, which
+ * is an
  * uncaught error: a server whose starter was killed kept a processor busy and grew without end.
  */
-export function outliveReaders(streams: readonly Pick<NodeJS.WriteStream, 'on'>[] = [process.stdout, process.stderr]): void {
+export function outliveReaders(
+  streams: readonly Pick<NodeJS.WriteStream, 'on'>[] = [process.stdout, process.stderr],
+): void {
   for (const stream of streams) stream.on('error', () => {})
 }

@@ -4,7 +4,12 @@ import { ERROR_STATUS, type ErrorCode, type Refusal } from '#shared/errors'
 export class Refused extends Error {
   override readonly name = 'Refused'
 
-  constructor(readonly code: ErrorCode, message: string, readonly fix: string, readonly detail?: Record<string, unknown>) {
+  constructor(
+    readonly code: ErrorCode,
+    message: string,
+    readonly fix: string,
+    readonly detail?: Record<string, unknown>,
+  ) {
     super(message)
   }
 
@@ -26,7 +31,15 @@ export function asRefused(error: unknown): Refused {
   const name = error instanceof Error ? error.name : ''
   const inner = (error as { parent?: { fatal?: boolean } })?.parent
   if (DATABASE_TROUBLE.test(name) || inner?.fatal) {
-    return new Refused('database-down', 'The server can’t reach its database just now.', 'Go on drawing: your work is kept here and sent when the server is back.')
+    return new Refused(
+      'database-down',
+      'The server can’t reach its database just now.',
+      'Go on drawing: your work is kept here and sent when the server is back.',
+    )
   }
-  return new Refused('unexpected', 'Something went wrong on the server.', 'Try again in a moment. If it stays, tell whoever looks after Little Easel.')
+  return new Refused(
+    'unexpected',
+    'Something went wrong on the server.',
+    'Try again in a moment. If it stays, tell whoever looks after Little Easel.',
+  )
 }

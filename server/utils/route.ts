@@ -8,36 +8,44 @@ import { asRefused, Refused } from './refuse'
 /** Who may call a route at all; the service then says whose things they may touch. */
 type Who = 'anyone' | 'teacher' | 'learner' | 'signed-in'
 
-type Caller<W extends Who>
-  = W extends 'anyone' ? Person | null
-    : W extends 'teacher' ? Extract<Person, { kind: 'teacher' }>
-      : W extends 'learner' ? Extract<Person, { kind: 'learner' }>
-        : Person
+type Caller<W extends Who> = W extends 'anyone'
+  ? Person | null
+  : W extends 'teacher'
+    ? Extract<Person, { kind: 'teacher' }>
+    : W extends 'learner'
+      ? Extract<Person, { kind: 'learner' }>
+      : Person
 
 interface Route<W extends Who, P, B, Q, R> {
   who: W
   params?: z.ZodType<P>
   body?: z.ZodType<B>
   query?: z.ZodType<Q>
-  run: (given: { person: Caller<W>, params: P, body: B, query: Q, event: H3Event }) => Promise<R> | R
+  run: (given: { person: Caller<W>; params: P; body: B; query: Q; event: H3Event }) => Promise<R> | R
 }
 
 /** A thin route: checks who calls and what is given, calls one service, answers what it returns. */
-export function defineRoute<W extends Who, P = unknown, B = unknown, Q = unknown, R = unknown>(route: Route<W, P, B, Q, R>) {
-  return defineEventHandler(async (event) => {
+export function defineRoute<W extends Who, P = unknown, B = unknown, Q = unknown, R = unknown>(
+  route: Route<W, P, B, Q, R>,
+) {
+  return defineEventHandler(async event => {
     try {
       const person = await requirePerson(event, route.who)
       return await route.run({
         person: person as Caller<W>,
-        params: route.params ? check(route.params, getRouterParams(event)) : undefined as P,
-        body: route.body ? check(route.body, await bodyOf(event)) : undefined as B,
-        query: route.query ? check(route.query, getQuery(event)) : undefined as Q,
+        params: route.params ? check(route.params, getRouterParams(event)) : (undefined as P),
+        body: route.body ? check(route.body, await bodyOf(event)) : (undefined as B),
+        query: route.query ? check(route.query, getQuery(event)) : (undefined as Q),
         event,
       })
     } catch (error) {
       const refused = asRefused(error)
       if (refused.status >= 500) {
-        log('error', 'request-failed', { path: event.path, code: refused.code, error: error instanceof Error ? `${error.name}: ${error.message}` : String(error) })
+        log('error', 'request-failed', {
+          path: event.path,
+          code: refused.code,
+          error: error instanceof Error ? `${error.name}: ${error.message}` : String(error),
+        })
       } else {
         log('info', 'request-refused', { path: event.path, code: refused.code })
       }
@@ -51,7 +59,8 @@ async function requirePerson(event: H3Event, who: Who): Promise<Person | null> {
   const { user } = await getUserSession(event)
   const person = (user as Person | undefined) ?? null
   if (who === 'anyone') return person
-  if (!person) throw new Refused('not-signed-in', 'You are not signed in any more.', 'Sign in again; your drawing is kept.')
+  if (!person)
+    throw new Refused('not-signed-in', 'You are not signed in any more.', 'Sign in again; your drawing is kept.')
   if (who !== 'signed-in' && person.kind !== who) {
     throw new Refused('not-yours', `This is for ${who}s.`, `Sign in as a ${who}.`)
   }

@@ -4,7 +4,10 @@ import { createEventStream, type H3Event } from 'h3'
 const BEAT_MS = 20_000
 
 /** Answers with server-sent events (HTML Living Standard, §9.2): `begin` tells them, and returns how to stop. */
-export async function streamNews<N extends object>(event: H3Event, begin: (tell: (news: N) => void) => Promise<() => void> | (() => void)): Promise<void> {
+export async function streamNews<N extends object>(
+  event: H3Event,
+  begin: (tell: (news: N) => void) => Promise<() => void> | (() => void),
+): Promise<void> {
   const stream = createEventStream(event)
   let isOpen = true
   const tell = (news: N) => {

@@ -4,8 +4,14 @@ import { touchOnlyWhatIsInReach } from './reach'
 
 /** Debian's Chromium, headless, without a call home. */
 const FLAGS = [
-  '--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run',
-  '--disable-background-networking', '--disable-component-update', '--disable-sync',
+  '--headless',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
 ]
 
 export interface OpenedBrowser {
@@ -42,15 +48,32 @@ async function closed(context: BrowserContext): Promise<void> {
 }
 
 /** A person's browser: its cookies and its store are nobody else's. */
-export async function openBrowser({ width = 1280, height = 800, hasTouch = false, deviceScaleFactor = 1 }: WindowSize = {}): Promise<OpenedBrowser> {
+export async function openBrowser({
+  width = 1280,
+  height = 800,
+  hasTouch = false,
+  deviceScaleFactor = 1,
+}: WindowSize = {}): Promise<OpenedBrowser> {
   running ??= chromium.launch({ executablePath: chromiumPath(), headless: true, args: FLAGS })
   open++
-  const context = await (await running).newContext({ viewport: { width, height }, hasTouch, deviceScaleFactor, locale: 'en-GB', timezoneId: 'Europe/London' })
+  const context = await (
+    await running
+  ).newContext({
+    viewport: { width, height },
+    hasTouch,
+    deviceScaleFactor,
+    locale: 'en-GB',
+    timezoneId: 'Europe/London',
+  })
   touchOnlyWhatIsInReach(await context.newPage())
   return { context, close: () => closed(context) }
 }
 
-export async function enterAsLearner(page: Page, url: string, learner: { code: string, name: string, pin: string }): Promise<void> {
+export async function enterAsLearner(
+  page: Page,
+  url: string,
+  learner: { code: string; name: string; pin: string },
+): Promise<void> {
   await page.goto(url)
   await page.getByLabel('Class code').fill(learner.code)
   await page.getByLabel('Your name').fill(learner.name)
@@ -59,7 +82,11 @@ export async function enterAsLearner(page: Page, url: string, learner: { code: s
   await page.waitForURL('**/folio')
 }
 
-export async function enterAsTeacher(page: Page, url: string, teacher: { email: string, password: string }): Promise<void> {
+export async function enterAsTeacher(
+  page: Page,
+  url: string,
+  teacher: { email: string; password: string },
+): Promise<void> {
   await page.goto(url)
   await page.getByRole('tab', { name: 'I teach' }).click()
   await page.getByLabel('E-mail').fill(teacher.email)

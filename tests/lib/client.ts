@@ -21,7 +21,8 @@ export class Client {
   /** Sends text that may be no JSON at all. */
   async callRaw<T = unknown>(method: string, path: string, text?: string): Promise<Answer<T>> {
     const response = await fetch(this.url + path, {
-      method, ...(text !== undefined && { body: text }),
+      method,
+      ...(text !== undefined && { body: text }),
       headers: { ...(text !== undefined && { 'content-type': 'application/json' }), cookie: this.cookie },
     })
     const set = response.headers.getSetCookie()
@@ -38,7 +39,7 @@ export class Client {
   }
 
   /** Listens to a stream of server-sent events; each message is JSON. */
-  async stream(path: string): Promise<{ next<N>(): Promise<N>, close(): void }> {
+  async stream(path: string): Promise<{ next<N>(): Promise<N>; close(): void }> {
     const abort = new AbortController()
     const response = await fetch(this.url + path, { headers: { cookie: this.cookie }, signal: abort.signal })
     if (response.status !== 200) throw new Error(`${path}: ${response.status}`)

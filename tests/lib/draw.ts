@@ -13,14 +13,18 @@ export interface Placed {
 export async function placeOfSheet(window: Locator, sheet = { width: 1600, height: 1200 }): Promise<Placed> {
   const box = await restingBox(window)
   const scale = Math.min((box.width - 52) / sheet.width, (box.height - 52) / sheet.height)
-  return { left: box.x + (box.width - sheet.width * scale) / 2, top: box.y + (box.height - sheet.height * scale) / 2, scale }
+  return {
+    left: box.x + (box.width - sheet.width * scale) / 2,
+    top: box.y + (box.height - sheet.height * scale) / 2,
+    scale,
+  }
 }
 
 /** What has not moved for so many frames rests. */
 const FRAMES_AT_REST = 12
 
 /** Where something lies once it rests: dialogs open by growing. */
-export async function restingBox(locator: Locator): Promise<{ x: number, y: number, width: number, height: number }> {
+export async function restingBox(locator: Locator): Promise<{ x: number; y: number; width: number; height: number }> {
   return locator.evaluate(async (element, frames) => {
     const look = () => {
       const { x, y, width, height } = element.getBoundingClientRect()
@@ -30,7 +34,14 @@ export async function restingBox(locator: Locator): Promise<{ x: number, y: numb
     for (let still = 0; still < frames;) {
       await new Promise(resolve => requestAnimationFrame(resolve))
       const now = look()
-      still = now.width > 0 && before.x === now.x && before.y === now.y && before.width === now.width && before.height === now.height ? still + 1 : 0
+      still =
+        now.width > 0 &&
+        before.x === now.x &&
+        before.y === now.y &&
+        before.width === now.width &&
+        before.height === now.height
+          ? still + 1
+          : 0
       before = now
     }
     return before
@@ -53,7 +64,13 @@ export function onPage({ left, top, scale }: Placed, [x, y]: Point): [number, nu
 }
 
 /** Draws along a line of sheet px as a hand does, with the mouse; every sample is a move. */
-export async function drawWithMouse(page: Page, placed: Placed, line: readonly Point[], seed: number, hand: Partial<Hand> = {}): Promise<void> {
+export async function drawWithMouse(
+  page: Page,
+  placed: Placed,
+  line: readonly Point[],
+  seed: number,
+  hand: Partial<Hand> = {},
+): Promise<void> {
   const { samples } = drawBy({ ...BEGINNERS_HAND, speed: 1800, ...hand }, line, seed)
   const count = samples.length / SAMPLE_FIELDS
   const first = unpackSample(samples, 0)
@@ -67,7 +84,13 @@ export async function drawWithMouse(page: Page, placed: Placed, line: readonly P
 }
 
 /** The same with a pen that presses, through the browser's own protocol. */
-export async function drawWithPen(page: Page, placed: Placed, line: readonly Point[], seed: number, hand: Partial<Hand> = {}): Promise<void> {
+export async function drawWithPen(
+  page: Page,
+  placed: Placed,
+  line: readonly Point[],
+  seed: number,
+  hand: Partial<Hand> = {},
+): Promise<void> {
   const session = await page.context().newCDPSession(page)
   const { samples } = drawBy({ ...BEGINNERS_HAND, speed: 1800, ...hand }, line, seed)
   const count = samples.length / SAMPLE_FIELDS
@@ -75,7 +98,14 @@ export async function drawWithPen(page: Page, placed: Placed, line: readonly Poi
     const { x, y, pressure } = unpackSample(samples, i)
     const [px, py] = onPage(placed, [x, y])
     await session.send('Input.dispatchMouseEvent', {
-      type, x: px, y: py, pointerType: 'pen', force: type === 'mouseReleased' ? 0 : pressure, button: 'left', buttons: type === 'mouseReleased' ? 0 : 1, clickCount: 1,
+      type,
+      x: px,
+      y: py,
+      pointerType: 'pen',
+      force: type === 'mouseReleased' ? 0 : pressure,
+      button: 'left',
+      buttons: type === 'mouseReleased' ? 0 : 1,
+      clickCount: 1,
     })
   }
   await send('mousePressed', 0)
@@ -85,7 +115,13 @@ export async function drawWithPen(page: Page, placed: Placed, line: readonly Poi
 }
 
 /** Draws with a finger. */
-export async function drawWithFinger(page: Page, placed: Placed, line: readonly Point[], seed: number, hand: Partial<Hand> = {}): Promise<void> {
+export async function drawWithFinger(
+  page: Page,
+  placed: Placed,
+  line: readonly Point[],
+  seed: number,
+  hand: Partial<Hand> = {},
+): Promise<void> {
   const session = await page.context().newCDPSession(page)
   const { samples } = drawBy({ ...BEGINNERS_HAND, speed: 1800, ...hand }, line, seed)
   const at = (i: number) => {
@@ -94,7 +130,8 @@ export async function drawWithFinger(page: Page, placed: Placed, line: readonly 
     return [{ x: px, y: py, id: 1 }]
   }
   await session.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: at(0) })
-  for (let i = 1; i < samples.length / SAMPLE_FIELDS; i++) await session.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: at(i) })
+  for (let i = 1; i < samples.length / SAMPLE_FIELDS; i++)
+    await session.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: at(i) })
   await session.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
   await session.detach()
 }

@@ -21,16 +21,21 @@ const WINDOWS = [
   { name: 'letters at 200 % on 1024 × 768', width: 1024, height: 768, letters: 200 },
   { name: 'zoom at 200 %', width: 640, height: 400, deviceScaleFactor: 2 },
 ] as const
-export type WindowName = typeof WINDOWS[number]['name']
+export type WindowName = (typeof WINDOWS)[number]['name']
 
 /** Tools from the cupboard, until so many lie on the ledge. */
 async function layOutTools(page: Page, count: number): Promise<void> {
-  const tools = () => page.evaluate(() => document.querySelectorAll('.slot').length + Number(document.querySelector('.more-tools')?.textContent?.replace('+', '') ?? 0))
+  const tools = () =>
+    page.evaluate(
+      () =>
+        document.querySelectorAll('.slot').length +
+        Number(document.querySelector('.more-tools')?.textContent?.replace('+', '') ?? 0),
+    )
   for (let before = await tools(); before < count; before = await tools()) {
     await page.getByRole('button', { name: /Cupboard/ }).click()
     await page.locator('.shelf .stored').first().click()
     await page.locator('.shelf').first().waitFor({ state: 'hidden' })
-    if (await tools() === before) break
+    if ((await tools()) === before) break
   }
 }
 
@@ -41,7 +46,7 @@ async function lookIntoCards(page: Page, where: string): Promise<number> {
   let opened = 0
   for (let i = 0; i < count; i++) {
     const opener = openers.nth(i)
-    const name = await opener.getAttribute('aria-label') ?? await opener.textContent()
+    const name = (await opener.getAttribute('aria-label')) ?? (await opener.textContent())
     await opener.click()
     const card = page.locator('.v-overlay--active .v-overlay__content').last()
     await card.waitFor()
@@ -59,7 +64,7 @@ export function walkThrough(name: WindowName): void {
   describe(name, () => walk(WINDOWS.find(each => each.name === name)!))
 }
 
-function walk(window: typeof WINDOWS[number]): void {
+function walk(window: (typeof WINDOWS)[number]): void {
   let learner: OpenedBrowser
   let teacher: OpenedBrowser
   let onLearners: Page
@@ -68,7 +73,8 @@ function walk(window: typeof WINDOWS[number]): void {
   async function visit(page: Page, path: string, ready: string): Promise<void> {
     await page.goto(url + path)
     await page.locator(ready).first().waitFor()
-    if ('letters' in window) await page.evaluate(size => document.documentElement.style.fontSize = `${size}%`, window.letters)
+    if ('letters' in window)
+      await page.evaluate(size => (document.documentElement.style.fontSize = `${size}%`), window.letters)
     await untilNothingMoves(page)
   }
 
@@ -98,11 +104,24 @@ function walk(window: typeof WINDOWS[number]): void {
   it('a teacher’s pages', async () => {
     const client = await new Client(url).teacher()
     const desk = (await client.call<DeskView>('GET', '/api/desk')).body
-    const [classId, plan, handIn] = [desk.classes.find(each => each.code === 'KETTLE7')!.id, desk.plans[0]!.id, desk.waiting[0]!.id]
+    const [classId, plan, handIn] = [
+      desk.classes.find(each => each.code === 'KETTLE7')!.id,
+      desk.plans[0]!.id,
+      desk.waiting[0]!.id,
+    ]
     const pages: [string, string, string][] = [
-      ['the desk', '/desk', 'h1'], ['the Plan book', '/plans', 'h1'], ['a plan', `/plans/${plan}`, '.v-tab, [role=tab]'], ['the register', `/register/${classId}`, 'table'],
-      ['the Round', `/round/${classId}`, 'h1'], ['the Table', `/table/${classId}`, 'h1'], ['the Wall', `/wall/${classId}`, 'h1'],
-      ['progress', `/progress/${classId}`, 'h1'], ['the crit', `/crit/${handIn}`, '.window canvas'], ['warm-ups', '/warm-ups', 'h1'], ['warm-ups of a class', `/warm-ups/class/${desk.classes.find(each => each.code === 'SLIP48')!.id}`, 'table'], ['a new mural', `/murals/new?class=${classId}`, 'h1'],
+      ['the desk', '/desk', 'h1'],
+      ['the Plan book', '/plans', 'h1'],
+      ['a plan', `/plans/${plan}`, '.v-tab, [role=tab]'],
+      ['the register', `/register/${classId}`, 'table'],
+      ['the Round', `/round/${classId}`, 'h1'],
+      ['the Table', `/table/${classId}`, 'h1'],
+      ['the Wall', `/wall/${classId}`, 'h1'],
+      ['progress', `/progress/${classId}`, 'h1'],
+      ['the crit', `/crit/${handIn}`, '.window canvas'],
+      ['warm-ups', '/warm-ups', 'h1'],
+      ['warm-ups of a class', `/warm-ups/class/${desk.classes.find(each => each.code === 'SLIP48')!.id}`, 'table'],
+      ['a new mural', `/murals/new?class=${classId}`, 'h1'],
     ]
     let cards = 0
     for (const [name, path, ready] of pages) {
@@ -126,8 +145,13 @@ function walk(window: typeof WINDOWS[number]): void {
     const page = kits.context.pages()[0]!
     await enterAsLearner(page, url, KIT)
     const pages: [string, string, string][] = [
-      ['the folio', '/folio', '.plan'], ['an answer', `/answer/${handIn}`, '.window canvas'], ['progress', '/progress', 'h1'], ['warm-ups', '/warm-ups', 'h1'],
-      ['a warm-up', '/warm-ups/ellipse-on-axis?seed=31', '.window canvas'], ['the Wall', `/wall/${folio.classId}`, 'h1'], ['a making', `/making/${folio.plans.find(each => each.drawing)!.drawing!.id}`, '.window canvas'],
+      ['the folio', '/folio', '.plan'],
+      ['an answer', `/answer/${handIn}`, '.window canvas'],
+      ['progress', '/progress', 'h1'],
+      ['warm-ups', '/warm-ups', 'h1'],
+      ['a warm-up', '/warm-ups/ellipse-on-axis?seed=31', '.window canvas'],
+      ['the Wall', `/wall/${folio.classId}`, 'h1'],
+      ['a making', `/making/${folio.plans.find(each => each.drawing)!.drawing!.id}`, '.window canvas'],
     ]
     for (const [name, path, ready] of pages) {
       await visit(page, path, ready)
@@ -139,7 +163,12 @@ function walk(window: typeof WINDOWS[number]): void {
 
   it('the Easel, with six tools and with twelve: all of the ledge lies in sight', async () => {
     const client = await new Client(url).learner(OTTO.name, OTTO.pin, OTTO.code)
-    const { id } = (await client.call<{ id: number }>('POST', '/api/sheets', { title: 'To reach all', sheet: { width: 1600, height: 1200, paper: [255, 255, 255] } })).body
+    const { id } = (
+      await client.call<{ id: number }>('POST', '/api/sheets', {
+        title: 'To reach all',
+        sheet: { width: 1600, height: 1200, paper: [255, 255, 255] },
+      })
+    ).body
     await visit(onLearners, `/easel/${id}`, '.window canvas')
     for (const count of [6, 12]) {
       await layOutTools(onLearners, count)
@@ -147,11 +176,27 @@ function walk(window: typeof WINDOWS[number]): void {
     }
     // In sight without scrolling: the tool in hand, size, strength, the colour in hand, all wells, undo.
     if (window.width >= 1024) {
-      const always = ['.slot.lifted', '#tool-size', '[aria-label=Size]', '[aria-label=Strength]', '.box .hand', '.tin .well', '[aria-label^="Undo"]']
-      const away = await onLearners.evaluate(selectors => selectors.flatMap(selector => [...document.querySelectorAll(selector)].flatMap((each) => {
-        const box = each.getBoundingClientRect()
-        return box.left < 0 || box.top < 0 || box.right > innerWidth + 1 || box.bottom > innerHeight + 1 ? [`${selector} at ${Math.round(box.left)} … ${Math.round(box.right)}`] : []
-      })), always)
+      const always = [
+        '.slot.lifted',
+        '#tool-size',
+        '[aria-label=Size]',
+        '[aria-label=Strength]',
+        '.box .hand',
+        '.tin .well',
+        '[aria-label^="Undo"]',
+      ]
+      const away = await onLearners.evaluate(
+        selectors =>
+          selectors.flatMap(selector =>
+            [...document.querySelectorAll(selector)].flatMap(each => {
+              const box = each.getBoundingClientRect()
+              return box.left < 0 || box.top < 0 || box.right > innerWidth + 1 || box.bottom > innerHeight + 1
+                ? [`${selector} at ${Math.round(box.left)} … ${Math.round(box.right)}`]
+                : []
+            }),
+          ),
+        always,
+      )
       expect(away).toEqual([])
       expect(await onLearners.locator('.tin .well').count()).toBeGreaterThanOrEqual(6)
     }

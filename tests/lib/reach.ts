@@ -2,7 +2,8 @@ import { expect } from 'vitest'
 import type { Locator, Page } from 'playwright-core'
 
 /**
- * What a hand can reach. The driver of the tests scrolls whatever it is told to touch into sight, also where nobody could: so
+ * What a hand can reach. The driver of the tests scrolls whatever it is told to touch into sight, also where nobody
+ * could: so
  * everything that is touched in a test, and everything that is offered on a page, is asked whether a hand gets there.
  */
 
@@ -10,7 +11,8 @@ import type { Locator, Page } from 'playwright-core'
 const PATIENCE_MS = 4000
 
 /**
- * What keeps a hand from a control, or null. Runs in the page. Whatever can be scrolled by hand is scrolled, as a hand would;
+ * What keeps a hand from a control, or null. Runs in the page. Whatever can be scrolled by hand is scrolled, as a hand
+ * would;
  * what is only cut off is not.
  */
 function troubleWith(element: Element): string | null {
@@ -54,17 +56,33 @@ function troubleWith(element: Element): string | null {
     if (width < 3 || height < 3) return null
     // Something larger than what it lies in shows a part of it; a hand needs its middle.
     const [x, y] = [(it.left + it.right) / 2, (it.top + it.bottom) / 2]
-    if (x < 0 || y < 0 || x > innerWidth || y > innerHeight) return `its middle lies outside the window (${Math.round(x)}, ${Math.round(y)} of ${innerWidth} × ${innerHeight})`
-    if (width < innerWidth && (it.left < -1 || it.right > innerWidth + 1)) return `it goes over the window’s side (${Math.round(it.left)} to ${Math.round(it.right)} of ${innerWidth})`
-    if (height < innerHeight && (it.top < -1 || it.bottom > innerHeight + 1)) return `it goes over the window’s end (${Math.round(it.top)} to ${Math.round(it.bottom)} of ${innerHeight})`
+    if (x < 0 || y < 0 || x > innerWidth || y > innerHeight)
+      return `its middle lies outside the window (${Math.round(x)}, ${Math.round(y)} of ${innerWidth} × ${innerHeight})`
+    if (width < innerWidth && (it.left < -1 || it.right > innerWidth + 1))
+      return `it goes over the window’s side (${Math.round(it.left)} to ${Math.round(it.right)} of ${innerWidth})`
+    if (height < innerHeight && (it.top < -1 || it.bottom > innerHeight + 1))
+      return `it goes over the window’s end (${Math.round(it.top)} to ${Math.round(it.bottom)} of ${innerHeight})`
     const top = document.elementFromPoint(x, y)
     if (!top) return 'nothing is touched there'
     const label = element.id ? document.querySelector(`label[for="${CSS.escape(element.id)}"]`) : null
-    const own = element.closest('label, .v-selection-control, .v-field, .v-slider, .v-input, summary, button, a') ?? element
-    if (element.contains(top) || own.contains(top) || label?.contains(top) || top.closest('label, .v-selection-control, .v-field')?.contains(element)) return null
+    const own =
+      element.closest('label, .v-selection-control, .v-field, .v-slider, .v-input, summary, button, a') ?? element
+    if (
+      element.contains(top) ||
+      own.contains(top) ||
+      label?.contains(top) ||
+      top.closest('label, .v-selection-control, .v-field')?.contains(element)
+    )
+      return null
     // A link over several lines, or an oblong in parts: one of its parts is enough.
     const parts = [...element.getClientRects()]
-    if (parts.length > 1 && parts.some(part => element.contains(document.elementFromPoint(part.left + part.width / 2, part.top + part.height / 2)))) return null
+    if (
+      parts.length > 1 &&
+      parts.some(part =>
+        element.contains(document.elementFromPoint(part.left + part.width / 2, part.top + part.height / 2)),
+      )
+    )
+      return null
     const name = `${top.tagName.toLowerCase()}${typeof top.className === 'string' && top.className ? `.${top.className.split(' ').join('.')}` : ''}`
     return `${name} lies over it`
   })()
@@ -78,20 +96,24 @@ function troubleWith(element: Element): string | null {
 
 /** Everything on the page, or in the card in front of it, that is offered to be touched and that a hand can't reach. */
 function outOfReach(scope: string | null): string[] {
-  const overlays = [...document.querySelectorAll('.v-overlay--active')].filter(each => each.querySelector('.v-overlay__content'))
+  const overlays = [...document.querySelectorAll('.v-overlay--active')].filter(each =>
+    each.querySelector('.v-overlay__content'),
+  )
   const modal = overlays.filter(each => each.querySelector('.v-overlay__scrim')).at(-1)
-  const front = scope ? document.querySelector(scope) : modal ?? document.body
+  const front = scope ? document.querySelector(scope) : (modal ?? document.body)
   if (!front) return [`there is no ${scope}`]
-  const kinds = 'button, a[href], input, select, textarea, summary, [role=button], [role=radio], [role=tab], [role=checkbox], [role=slider], [role=menuitem], [role=option]'
-  const offered = [...front.querySelectorAll(kinds)].filter((each) => {
+  const kinds =
+    'button, a[href], input, select, textarea, summary, [role=button], [role=radio], [role=tab], [role=checkbox], [role=slider], [role=menuitem], [role=option]'
+  const offered = [...front.querySelectorAll(kinds)].filter(each => {
     if (each.closest('[inert], [aria-hidden=true], [aria-disabled=true], :disabled')) return false
     if (!each.checkVisibility({ visibilityProperty: true })) return false
     // What is only for those who hear the page.
     const box = each.getBoundingClientRect()
     return box.width > 2 && box.height > 2 && !each.closest('.visually-hidden')
   })
-  const nameOf = (each: Element) => `${each.tagName.toLowerCase()} “${(each.getAttribute('aria-label') ?? each.textContent ?? '').trim().replace(/\s+/g, ' ').slice(0, 50) || each.className}”`
-  return offered.flatMap((each) => {
+  const nameOf = (each: Element) =>
+    `${each.tagName.toLowerCase()} “${(each.getAttribute('aria-label') ?? each.textContent ?? '').trim().replace(/\s+/g, ' ').slice(0, 50) || each.className}”`
+  return offered.flatMap(each => {
     const trouble = (window as unknown as { reachTrouble: (element: Element) => string | null }).reachTrouble(each)
     return trouble ? [`${nameOf(each)}: ${trouble}`] : []
   })
@@ -102,7 +124,9 @@ const install = (page: Page) => page.evaluate(`window.reachTrouble = ${troubleWi
 /** Everything that is offered, on the page or in the card in front of it, can be reached by hand. */
 export async function expectInReach(page: Page, where: string, scope: string | null = null): Promise<void> {
   await install(page)
-  await expect.poll(() => page.evaluate(outOfReach, scope), { timeout: PATIENCE_MS, message: `out of reach ${where}` }).toEqual([])
+  await expect
+    .poll(() => page.evaluate(outOfReach, scope), { timeout: PATIENCE_MS, message: `out of reach ${where}` })
+    .toEqual([])
 }
 
 type Touching = 'click' | 'dblclick' | 'check' | 'uncheck' | 'tap' | 'fill' | 'selectOption' | 'hover'
@@ -113,7 +137,10 @@ let isGuarded = false
 export function touchOnlyWhatIsInReach(page: Page): void {
   if (isGuarded) return
   isGuarded = true
-  const locators = Object.getPrototypeOf(page.locator('body')) as Record<Touching, (...given: unknown[]) => Promise<unknown>>
+  const locators = Object.getPrototypeOf(page.locator('body')) as Record<
+    Touching,
+    (...given: unknown[]) => Promise<unknown>
+  >
   for (const name of TOUCHING) {
     const touch = locators[name]
     locators[name] = async function (this: Locator, ...given: unknown[]) {

@@ -9,11 +9,17 @@ import { Client } from './client'
 import type { Placed } from './draw'
 import { drawingNumber, expectKept, openEasel, switchTruingOff } from './easel'
 
-interface Kept { readonly entries: Entry[], readonly plan: { readonly sheet: DrawingRecord['sheet'] } }
+interface Kept {
+  readonly entries: Entry[]
+  readonly plan: { readonly sheet: DrawingRecord['sheet'] }
+}
 
 /** What the server keeps of the drawing that a page has open. */
 export class KeptRecord {
-  constructor(private readonly page: Page, private readonly client: Client) {}
+  constructor(
+    private readonly page: Page,
+    private readonly client: Client,
+  ) {}
 
   async read(): Promise<Kept> {
     await expectKept(this.page)
@@ -22,7 +28,10 @@ export class KeptRecord {
 
   /** The acts of a kind, once there are `count` of them. */
   async acts<K extends Act['kind']>(kind: K, count: number): Promise<Extract<Act, { kind: K }>[]> {
-    const found = async () => (await this.read()).entries.flatMap(entry => (entry.type === 'act' && entry.act.kind === kind ? [entry.act as Extract<Act, { kind: K }>] : []))
+    const found = async () =>
+      (await this.read()).entries.flatMap(entry =>
+        entry.type === 'act' && entry.act.kind === kind ? [entry.act as Extract<Act, { kind: K }>] : [],
+      )
     await expect.poll(async () => (await found()).length, { timeout: 20_000 }).toBe(count)
     return found()
   }
@@ -39,7 +48,10 @@ export function pixel(of: Drawing, [x, y]: Point): number[] {
   return [...flattenDrawing(loadKernels(), of).subarray(4 * (y * of.sheet.width + x), 4 * (y * of.sheet.width + x) + 3)]
 }
 
-/** A browser in which a learner of the demo class has begun the plan afresh, with truing off; and what the server keeps of it. */
+/**
+ * A browser in which a learner of the demo class has begun the plan afresh, with truing off; and what the server keeps
+ * of it.
+ */
 export interface DrawingLearner extends OpenedBrowser {
   readonly page: Page
   readonly at: Placed

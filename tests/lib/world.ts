@@ -7,7 +7,8 @@ import { startServer } from '../../scripts/lib/server.mjs'
 import { TEST_LOG_MB } from '../setup/world'
 
 /**
- * The app before a database of its own with the demo in it, fresh for each test file: a copy of what the tests made once.
+ * The app before a database of its own with the demo in it, fresh for each test file: a copy of what the tests made
+ * once.
  * Importing this starts it; it ends after the file's last test.
  */
 
@@ -16,7 +17,12 @@ const portsFrom = 20_000 + 1000 * Number(process.env.VITEST_POOL_ID ?? 0)
 
 const folder = await mkdtemp(join(inject('worldsFolder'), 'file-'))
 await cp(inject('demoFolder'), folder, { recursive: true })
-const database = await startDatabase(folder, { name: 'easel_test', durable: false, portFrom: portsFrom, logMb: TEST_LOG_MB })
+const database = await startDatabase(folder, {
+  name: 'easel_test',
+  durable: false,
+  portFrom: portsFrom,
+  logMb: TEST_LOG_MB,
+})
 type Server = Awaited<ReturnType<typeof startServer>>
 const servers: Server[] = []
 
@@ -26,7 +32,12 @@ let isDatabaseDown = false
 let isServerDown = false
 
 async function serve(at: number): Promise<Server> {
-  const started = await startServer({ databaseUrl: database.url, port: at, sessionPassword: 'only-for-tests-'.repeat(3), log() {} })
+  const started = await startServer({
+    databaseUrl: database.url,
+    port: at,
+    sessionPassword: 'only-for-tests-'.repeat(3),
+    log() {},
+  })
   servers.push(started)
   // Should the file be stopped in its middle, whoever began the run ends them.
   await writeFile(join(folder, `server-${servers.length}.pid`), String(started.pid))

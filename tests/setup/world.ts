@@ -40,7 +40,11 @@ export default async function prepareWorlds(project: TestProject): Promise<() =>
 
 /** Of a file that was stopped in its middle the database and the servers would run on. */
 function endWhatIsLeft(worldsFolder: string): void {
-  const files = readdirSync(worldsFolder).flatMap(world => readdirSync(join(worldsFolder, world)).filter(each => each.endsWith('.pid')).map(each => join(worldsFolder, world, each)))
+  const files = readdirSync(worldsFolder).flatMap(world =>
+    readdirSync(join(worldsFolder, world))
+      .filter(each => each.endsWith('.pid'))
+      .map(each => join(worldsFolder, world, each)),
+  )
   for (const file of files) {
     try {
       process.kill(Number(readFileSync(file, 'utf8')), 'SIGKILL')

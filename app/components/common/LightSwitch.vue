@@ -14,7 +14,10 @@ function change(): void {
 
 <template>
   <v-btn
-    :icon="isLamp ? mdiWhiteBalanceSunny : mdiLamp" variant="text" size="small"
-    :aria-label="isLamp ? 'Daylight' : 'Lamplight, for projectors and evenings'" @click="change"
+    :icon="isLamp ? mdiWhiteBalanceSunny : mdiLamp"
+    variant="text"
+    size="small"
+    :aria-label="isLamp ? 'Daylight' : 'Lamplight, for projectors and evenings'"
+    @click="change"
   />
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** While a page waits for its data, and when it does not come. */
-defineProps<{ trouble: { message: string, fix: string } | null }>()
+defineProps<{ trouble: { message: string; fix: string } | null }>()
 defineEmits<{ again: [] }>()
 </script>
 
@@ -17,6 +17,16 @@ defineEmits<{ again: [] }>()
 </template>
 
 <style scoped>
-.loading { display: flex; gap: 14px; align-items: center; padding: 60px 0; justify-content: center; }
-.trouble { max-width: 560px; margin: 60px auto; border-left: 5px solid var(--ochre); }
+.loading {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  padding: 60px 0;
+  justify-content: center;
+}
+.trouble {
+  max-width: 560px;
+  margin: 60px auto;
+  border-left: 5px solid var(--ochre);
+}
 </style>

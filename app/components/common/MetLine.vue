@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** How many look-fors are met, as a short row of pegs and in words. */
-defineProps<{ met: number | null, judged: number | null }>()
+defineProps<{ met: number | null; judged: number | null }>()
 </script>
 
 <template>
@@ -12,8 +12,21 @@ defineProps<{ met: number | null, judged: number | null }>()
 </template>
 
 <style scoped>
-.met { display: inline-grid; gap: 2px; }
-.pegs { display: inline-flex; gap: 2px; }
-.pegs i { width: 6px; height: 12px; border: 1.2px solid var(--blue); border-radius: 2px; }
-.pegs i.on { background: var(--blue); }
+.met {
+  display: inline-grid;
+  gap: 2px;
+}
+.pegs {
+  display: inline-flex;
+  gap: 2px;
+}
+.pegs i {
+  width: 6px;
+  height: 12px;
+  border: 1.2px solid var(--blue);
+  border-radius: 2px;
+}
+.pegs i.on {
+  background: var(--blue);
+}
 </style>

@@ -17,11 +17,12 @@ async function leave(): Promise<void> {
   else await go()
 }
 
-const go = () => trying(true, async () => {
-  isAsking.value = false
-  await session.leave()
-  await navigateTo('/')
-})
+const go = () =>
+  trying(true, async () => {
+    isAsking.value = false
+    await session.leave()
+    await navigateTo('/')
+  })
 async function wait(): Promise<void> {
   isAsking.value = false
   await outbox.send()
@@ -32,9 +33,14 @@ async function wait(): Promise<void> {
   <v-btn variant="outlined" size="small" :loading="isBusy" @click="leave">Sign out</v-btn>
   <CardDialog v-model="isAsking" title="Something waits to be sent" :width="480">
     <ul>
-      <li v-for="each in outbox.waiting" :key="each.drawing"><strong>{{ each.title }}</strong>: {{ each.acts }} {{ each.acts === 1 ? 'act' : 'acts' }}. <span v-if="each.trouble" class="soft">{{ each.trouble.message }}</span></li>
+      <li v-for="each in outbox.waiting" :key="each.drawing">
+        <strong>{{ each.title }}</strong>: {{ each.acts }} {{ each.acts === 1 ? 'act' : 'acts' }}.
+        <span v-if="each.trouble" class="soft">{{ each.trouble.message }}</span>
+      </li>
     </ul>
-    <p>If you sign out now, it stays on this device. It is sent when you sign in here again, whatever page you open then.</p>
+    <p>
+      If you sign out now, it stays on this device. It is sent when you sign in here again, whatever page you open then.
+    </p>
     <template #actions>
       <v-btn color="primary" @click="wait">Stay, and try again</v-btn>
       <v-btn variant="outlined" @click="go">Sign out all the same</v-btn>
@@ -43,5 +49,7 @@ async function wait(): Promise<void> {
 </template>
 
 <style scoped>
-ul { padding-left: 1.2em; }
+ul {
+  padding-left: 1.2em;
+}
 </style>

@@ -2,7 +2,7 @@
 import type { Verdict } from '#core/lookfor'
 
 /** The sign of a verdict: told by shape first, by colour second. */
-defineProps<{ verdict: Verdict, size?: number }>()
+defineProps<{ verdict: Verdict; size?: number }>()
 </script>
 
 <template>
@@ -16,11 +16,31 @@ defineProps<{ verdict: Verdict, size?: number }>()
 </template>
 
 <style scoped>
-.sign { flex: none; fill: none; }
-.sign circle { stroke: currentcolor; stroke-width: 1.8; }
-.stroke { stroke: currentcolor; stroke-width: 2.2; stroke-linecap: round; stroke-linejoin: round; }
-.fill { fill: currentcolor; }
-.met { color: var(--blue); }
-.nearly, .not-yet { color: var(--ochre); }
-.cant-tell { color: var(--ink-soft); }
+.sign {
+  flex: none;
+  fill: none;
+}
+.sign circle {
+  stroke: currentcolor;
+  stroke-width: 1.8;
+}
+.stroke {
+  stroke: currentcolor;
+  stroke-width: 2.2;
+  stroke-linecap: round;
+  stroke-linejoin: round;
+}
+.fill {
+  fill: currentcolor;
+}
+.met {
+  color: var(--blue);
+}
+.nearly,
+.not-yet {
+  color: var(--ochre);
+}
+.cant-tell {
+  color: var(--ink-soft);
+}
 </style>

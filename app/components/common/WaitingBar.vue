@@ -10,7 +10,10 @@ const titles = computed(() => [...new Set(outbox.waiting.map(each => `“${each.
 <template>
   <div v-if="outbox.waiting.length" class="waiting small" role="status" data-test="waiting">
     <span>
-      <strong>{{ outbox.acts }} {{ outbox.acts === 1 ? 'act' : 'acts' }} of {{ titles }} {{ outbox.acts === 1 ? 'waits' : 'wait' }} on this device to be sent.</strong>
+      <strong
+        >{{ outbox.acts }} {{ outbox.acts === 1 ? 'act' : 'acts' }} of {{ titles }}
+        {{ outbox.acts === 1 ? 'waits' : 'wait' }} on this device to be sent.</strong
+      >
       <template v-if="trouble"> {{ trouble.message }} {{ trouble.fix }}</template>
     </span>
     <v-btn size="small" variant="outlined" :loading="outbox.isSending" @click="outbox.send()">Send now</v-btn>
@@ -18,5 +21,14 @@ const titles = computed(() => [...new Set(outbox.waiting.map(each => `“${each.
 </template>
 
 <style scoped>
-.waiting { display: flex; align-items: center; gap: 12px; justify-content: center; flex-wrap: wrap; padding: 6px 24px; background: var(--paper-shade); border-bottom: 2px solid var(--ochre); }
+.waiting {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  justify-content: center;
+  flex-wrap: wrap;
+  padding: 6px 24px;
+  background: var(--paper-shade);
+  border-bottom: 2px solid var(--ochre);
+}
 </style>

@@ -21,7 +21,10 @@ const props = defineProps<{
 const TURN_MS = 900
 const playback = usePlayer()
 const { sheet, load } = playback
-const { canvas, isShown, lay } = useLaidOver(playback, () => ({ view: { ...props.view, scale: (props.view.scale * props.width) / sheet.value.width }, size: props.size }))
+const { canvas, isShown, lay } = useLaidOver(playback, () => ({
+  view: { ...props.view, scale: (props.view.scale * props.width) / sheet.value.width },
+  size: props.size,
+}))
 const isItsTurn = ref(true)
 const isStill = matchMedia('(prefers-reduced-motion: reduce)').matches
 let timer: ReturnType<typeof setInterval> | null = null
@@ -34,32 +37,79 @@ onMounted(async () => {
   await load(toRaw(props.record), false)
   await lay()
 })
-watch(() => props.way, (way) => {
-  if (timer) clearInterval(timer)
-  timer = null
-  isItsTurn.value = true
-  if (way === 'turns' && !isStill) timer = setInterval(() => { isItsTurn.value = !isItsTurn.value }, TURN_MS)
-}, { immediate: true })
+watch(
+  () => props.way,
+  way => {
+    if (timer) clearInterval(timer)
+    timer = null
+    isItsTurn.value = true
+    if (way === 'turns' && !isStill)
+      timer = setInterval(() => {
+        isItsTurn.value = !isItsTurn.value
+      }, TURN_MS)
+  },
+  { immediate: true },
+)
 onBeforeUnmount(() => timer && clearInterval(timer))
 /** Where a picture that is fitted into the sheet lies in the window, turned and mirrored as the sheet is. */
 const matrix = computed(() => cssMatrix(props.view))
-defineExpose({ turn: () => { isItsTurn.value = !isItsTurn.value } })
+defineExpose({
+  turn: () => {
+    isItsTurn.value = !isItsTurn.value
+  },
+})
 </script>
 
 <template>
   <div
-    class="other" :class="way" data-test="other"
-    :style="{ width: `${size.width}px`, height: `${size.height}px`, visibility: isShown && (way !== 'turns' || isItsTurn) ? 'visible' : 'hidden', clipPath: way === 'slider' ? `inset(0 ${100 - 100 * share}% 0 0)` : undefined }"
+    class="other"
+    :class="way"
+    data-test="other"
+    :style="{
+      width: `${size.width}px`,
+      height: `${size.height}px`,
+      visibility: isShown && (way !== 'turns' || isItsTurn) ? 'visible' : 'hidden',
+      clipPath: way === 'slider' ? `inset(0 ${100 - 100 * share}% 0 0)` : undefined,
+    }"
   >
     <canvas v-if="record" ref="canvas" :style="{ width: `${size.width}px`, height: `${size.height}px` }" />
-    <img v-else-if="picture" :src="picture" alt="" :style="{ width: `${width}px`, height: `${height}px`, transform: matrix }">
+    <img
+      v-else-if="picture"
+      :src="picture"
+      alt=""
+      :style="{ width: `${width}px`, height: `${height}px`, transform: matrix }"
+    />
   </div>
   <span v-if="way === 'slider'" class="edge" :style="{ left: `${100 * share}%` }" aria-hidden="true" />
 </template>
 
 <style scoped>
-.other { position: absolute; inset: 0; pointer-events: none; overflow: hidden; }
-img { position: absolute; left: 0; top: 0; max-width: none; object-fit: contain; transform-origin: 0 0; background: var(--round-sheet); }
-.other.difference { mix-blend-mode: difference; }
-.edge { position: absolute; top: 0; bottom: 0; width: 3px; margin-left: -1.5px; background: var(--blue); box-shadow: 0 0 0 1px rgb(255 253 246 / 80%); pointer-events: none; }
+.other {
+  position: absolute;
+  inset: 0;
+  pointer-events: none;
+  overflow: hidden;
+}
+img {
+  position: absolute;
+  left: 0;
+  top: 0;
+  max-width: none;
+  object-fit: contain;
+  transform-origin: 0 0;
+  background: var(--round-sheet);
+}
+.other.difference {
+  mix-blend-mode: difference;
+}
+.edge {
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  width: 3px;
+  margin-left: -1.5px;
+  background: var(--blue);
+  box-shadow: 0 0 0 1px rgb(255 253 246 / 80%);
+  pointer-events: none;
+}
 </style>

@@ -5,9 +5,21 @@ import type { Verification } from '#shared/views'
 /** Whether the drawing is what its record says: the server drew it again and compared. */
 defineProps<{ verification: Verification }>()
 const WORDS = {
-  waiting: { icon: mdiProgressClock, text: 'being drawn again …', more: 'The server replays the record and compares every pixel.' },
-  matches: { icon: mdiSealVariant, text: 'record matches', more: 'The server drew the record again and got the same drawing, pixel for pixel.' },
-  differs: { icon: mdiAlertOutline, text: 'record does not match', more: 'The drawing that was handed in is not what its record gives. Ask the learner how it was made.' },
+  waiting: {
+    icon: mdiProgressClock,
+    text: 'being drawn again …',
+    more: 'The server replays the record and compares every pixel.',
+  },
+  matches: {
+    icon: mdiSealVariant,
+    text: 'record matches',
+    more: 'The server drew the record again and got the same drawing, pixel for pixel.',
+  },
+  differs: {
+    icon: mdiAlertOutline,
+    text: 'record does not match',
+    more: 'The drawing that was handed in is not what its record gives. Ask the learner how it was made.',
+  },
 } as const
 </script>
 
@@ -18,8 +30,20 @@ const WORDS = {
 </template>
 
 <style scoped>
-.seal { display: inline-flex; gap: 5px; align-items: center; white-space: nowrap; }
-.matches { color: var(--blue); }
-.differs { color: var(--ochre); font-weight: 600; }
-.waiting { color: var(--ink-soft); }
+.seal {
+  display: inline-flex;
+  gap: 5px;
+  align-items: center;
+  white-space: nowrap;
+}
+.matches {
+  color: var(--blue);
+}
+.differs {
+  color: var(--ochre);
+  font-weight: 600;
+}
+.waiting {
+  color: var(--ink-soft);
+}
 </style>

@@ -10,7 +10,9 @@ const password = ref('')
 const { isBusy, trouble, enter } = useDoor(
   () => (email.value.includes('@') && password.value ? null : 'Fill in your e-mail and your password.'),
   () => api.signInTeacher(email.value.trim(), password.value),
-  () => { password.value = '' },
+  () => {
+    password.value = ''
+  },
   person => emit('entered', person),
 )
 </script>
@@ -19,11 +21,17 @@ const { isBusy, trouble, enter } = useDoor(
   <form novalidate @submit.prevent="enter">
     <v-text-field v-model="email" label="E-mail" type="email" autocomplete="username" />
     <v-text-field v-model="password" label="Password" type="password" autocomplete="current-password" />
-    <p v-if="trouble" class="trouble" role="alert"><strong>{{ trouble.message }}</strong> {{ trouble.fix }}</p>
+    <p v-if="trouble" class="trouble" role="alert">
+      <strong>{{ trouble.message }}</strong> {{ trouble.fix }}
+    </p>
     <v-btn type="submit" color="primary" block size="large" :loading="isBusy">Sign in</v-btn>
   </form>
 </template>
 
 <style scoped>
-.trouble { border-left: 4px solid var(--ochre); padding-left: 12px; margin: 0 0 14px; }
+.trouble {
+  border-left: 4px solid var(--ochre);
+  padding-left: 12px;
+  margin: 0 0 14px;
+}
 </style>

@@ -4,7 +4,9 @@ const easel = useEasel()
 const { sending, wasTaken } = easel
 const { say } = useNotices()
 const isBusy = ref(false)
-const isElsewhere = computed(() => wasTaken.value || sending.value.state === 'elsewhere' || sending.value.state === 'apart')
+const isElsewhere = computed(
+  () => wasTaken.value || sending.value.state === 'elsewhere' || sending.value.state === 'apart',
+)
 const unsent = computed(() => sending.value.unsent)
 
 async function keep(): Promise<void> {
@@ -24,17 +26,38 @@ function takeBack(): void {
   <div v-if="isElsewhere" class="apart" role="alert">
     <span>
       <strong>This drawing goes on in another place now.</strong>
-      {{ wasTaken ? 'All your strokes went with it.' : unsent ? `Your last ${unsent} acts are kept here.` : 'Nothing is lost.' }}
+      {{
+        wasTaken
+          ? 'All your strokes went with it.'
+          : unsent
+            ? `Your last ${unsent} acts are kept here.`
+            : 'Nothing is lost.'
+      }}
     </span>
-    <v-btn v-if="!wasTaken && unsent > 0" size="small" variant="outlined" :loading="isBusy" @click="keep">Keep mine as a drawing of its own</v-btn>
+    <v-btn v-if="!wasTaken && unsent > 0" size="small" variant="outlined" :loading="isBusy" @click="keep"
+      >Keep mine as a drawing of its own</v-btn
+    >
     <v-btn size="small" color="primary" @click="takeBack">Draw here again</v-btn>
   </div>
   <div v-else-if="sending.state === 'refused'" class="apart" role="alert">
-    <span><strong>The server does not take this drawing’s last acts.</strong> {{ sending.message }} {{ sending.fix }} They are kept on this device.</span>
+    <span
+      ><strong>The server does not take this drawing’s last acts.</strong> {{ sending.message }} {{ sending.fix }} They
+      are kept on this device.</span
+    >
     <v-btn size="small" variant="outlined" :loading="isBusy" @click="keep">Keep mine as a drawing of its own</v-btn>
   </div>
 </template>
 
 <style scoped>
-.apart { display: flex; align-items: center; gap: 12px; justify-content: center; flex-wrap: wrap; padding: 6px 14px; background: var(--paper-shade); border-bottom: 2px solid var(--ochre); font-size: 0.93rem; }
+.apart {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  justify-content: center;
+  flex-wrap: wrap;
+  padding: 6px 14px;
+  background: var(--paper-shade);
+  border-bottom: 2px solid var(--ochre);
+  font-size: 0.93rem;
+}
 </style>

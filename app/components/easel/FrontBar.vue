@@ -2,20 +2,27 @@
 import { useEventListener } from '@vueuse/core'
 import { api } from '../../api/routes'
 
-/** The teacher's sheet is the one that the class looks at: what is drawn is sent at once, until everyone goes back to work. */
+/**
+ * The teacher's sheet is the one that the class looks at: what is drawn is sent at once, until everyone goes back to
+ * work.
+ */
 const props = defineProps<{ classId: number }>()
 const easel = useEasel()
 const { trying, busy } = useTrying()
 /** What is drawn waits no longer than this before it is sent, ms. */
 const AT_ONCE_MS = 150
 
-const end = () => trying(true, async () => {
-  await api.setFront(props.classId, null)
-  await navigateTo(`/round/${props.classId}`)
-})
+const end = () =>
+  trying(true, async () => {
+    await api.setFront(props.classId, null)
+    await navigateTo(`/round/${props.classId}`)
+  })
 const isSeen = ref(false)
 let showing: Promise<unknown> = Promise.resolve()
-/** The class looks here as soon as this page can also let it go on again: not before, or a page closed while it loads would hold everyone. */
+/**
+ * The class looks here as soon as this page can also let it go on again: not before, or a page closed while it loads
+ * would hold everyone.
+ */
 const show = () => {
   showing = trying(true, async () => {
     await api.setFront(props.classId, easel.drawing)
@@ -55,10 +62,21 @@ onBeforeUnmount(() => {
 </template>
 
 <style scoped>
-.front-bar { display: flex; gap: 14px; align-items: center; justify-content: center; padding: 4px 14px; background: var(--paper); border-bottom: 1px solid var(--line); border-top: 4px solid var(--ochre); }
+.front-bar {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  justify-content: center;
+  padding: 4px 14px;
+  background: var(--paper);
+  border-bottom: 1px solid var(--line);
+  border-top: 4px solid var(--ochre);
+}
 </style>
 
 <style>
 /* Notices leave this bar free: what they tell of may be mended by its buttons. */
-:root:has(.front-bar) { --notices-top: 98px; }
+:root:has(.front-bar) {
+  --notices-top: 98px;
+}
 </style>

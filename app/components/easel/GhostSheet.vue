@@ -4,7 +4,10 @@ import { useLocalStorage } from '@vueuse/core'
 import type { DrawingRecord } from '#core/drawing'
 import type { Size, WindowView } from '../../sheet/view'
 
-/** The teacher's demonstration of a step, played faintly over the sheet: as a whole, stroke by stroke, or as lines to draw over. */
+/**
+ * The teacher's demonstration of a step, played faintly over the sheet: as a whole, stroke by stroke, or as lines to
+ * draw over.
+ */
 const props = defineProps<{
   record: DrawingRecord
   view: WindowView
@@ -28,7 +31,7 @@ onMounted(async () => {
   await player.seek(0)
   if (await lay()) void player.play(speed.value)
 })
-watch(speed, (next) => {
+watch(speed, next => {
   if (time.value.isPlaying) void player.play(next)
 })
 
@@ -40,22 +43,87 @@ function showAll(): void {
 </script>
 
 <template>
-  <canvas ref="canvas" class="ghost" :style="{ width: `${size.width}px`, height: `${size.height}px`, opacity: isTeachers ? 0.85 : strength / 100 }" data-test="ghost" />
-  <div class="strip card" role="group" :aria-label="isTeachers ? 'What your teacher shows' : 'The ghost'" @pointerdown.stop @wheel.stop>
-    <v-btn :icon="time.isPlaying ? mdiPause : mdiPlay" size="small" variant="text" :aria-label="time.isPlaying ? (isTeachers ? 'Let it wait' : 'Let the ghost wait') : isAtEnd ? 'From the beginning' : 'Go on'" @click="time.isPlaying ? player.pause() : player.play(speed)" />
+  <canvas
+    ref="canvas"
+    class="ghost"
+    :style="{ width: `${size.width}px`, height: `${size.height}px`, opacity: isTeachers ? 0.85 : strength / 100 }"
+    data-test="ghost"
+  />
+  <div
+    class="strip card"
+    role="group"
+    :aria-label="isTeachers ? 'What your teacher shows' : 'The ghost'"
+    @pointerdown.stop
+    @wheel.stop
+  >
+    <v-btn
+      :icon="time.isPlaying ? mdiPause : mdiPlay"
+      size="small"
+      variant="text"
+      :aria-label="
+        time.isPlaying ? (isTeachers ? 'Let it wait' : 'Let the ghost wait') : isAtEnd ? 'From the beginning' : 'Go on'
+      "
+      @click="time.isPlaying ? player.pause() : player.play(speed)"
+    />
     <v-btn size="small" variant="text" :prepend-icon="mdiReplay" @click="player.playAgain(speed)">again</v-btn>
-    <v-btn size="small" variant="text" :prepend-icon="mdiSkipNextOutline" :disabled="isAtEnd" @click="player.playNext(speed)">next stroke</v-btn>
+    <v-btn
+      size="small"
+      variant="text"
+      :prepend-icon="mdiSkipNextOutline"
+      :disabled="isAtEnd"
+      @click="player.playNext(speed)"
+      >next stroke</v-btn
+    >
     <v-btn size="small" variant="text" :disabled="isAtEnd && !time.isPlaying" @click="showAll">all its lines</v-btn>
-    <label class="small">speed <input v-model.number="speed" type="range" min="0.25" max="4" step="0.25"><span class="numbers">{{ speed }} ×</span></label>
-    <label v-if="!isTeachers" class="small">strength <input v-model.number="strength" type="range" min="10" max="90" step="2"><span class="numbers">{{ strength }} %</span></label>
-    <v-btn :icon="mdiClose" size="small" variant="text" :aria-label="isTeachers ? 'Put it away' : 'Away with the ghost (G)'" @click="emit('away')" />
+    <label class="small"
+      >speed <input v-model.number="speed" type="range" min="0.25" max="4" step="0.25" /><span class="numbers"
+        >{{ speed }} ×</span
+      ></label
+    >
+    <label v-if="!isTeachers" class="small"
+      >strength <input v-model.number="strength" type="range" min="10" max="90" step="2" /><span class="numbers"
+        >{{ strength }} %</span
+      ></label
+    >
+    <v-btn
+      :icon="mdiClose"
+      size="small"
+      variant="text"
+      :aria-label="isTeachers ? 'Put it away' : 'Away with the ghost (G)'"
+      @click="emit('away')"
+    />
   </div>
 </template>
 
 <style scoped>
-.ghost { position: absolute; inset: 0; pointer-events: none; }
-.strip { position: absolute; left: 50%; bottom: 12px; transform: translateX(-50%); display: flex; align-items: center; gap: 6px; padding: 4px 8px; cursor: default; white-space: nowrap; box-shadow: 0 4px 16px rgb(0 0 0 / 18%); }
-label { display: inline-flex; align-items: center; gap: 6px; min-height: 40px; }
-input[type='range'] { width: 74px; }
-.numbers { min-width: 40px; }
+.ghost {
+  position: absolute;
+  inset: 0;
+  pointer-events: none;
+}
+.strip {
+  position: absolute;
+  left: 50%;
+  bottom: 12px;
+  transform: translateX(-50%);
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  padding: 4px 8px;
+  cursor: default;
+  white-space: nowrap;
+  box-shadow: 0 4px 16px rgb(0 0 0 / 18%);
+}
+label {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+  min-height: 40px;
+}
+input[type='range'] {
+  width: 74px;
+}
+.numbers {
+  min-width: 40px;
+}
 </style>

@@ -7,8 +7,12 @@ const { guides, isAdjusting, snaps, add, change, remove, isGiven } = useGuides()
 const { sheet } = useEasel()
 
 const KINDS: [GuideKind, string, string][] = [
-  ['grid', 'Squares', 'for proportion'], ['thirds', 'Thirds', 'for placing'], ['isometric', 'Isometric', 'for boxes without vanishing'],
-  ['perspective', 'Perspective', 'one to three points'], ['mirror', 'Mirror line', 'both sides at once'], ['spokes', 'Spokes', 'round designs'],
+  ['grid', 'Squares', 'for proportion'],
+  ['thirds', 'Thirds', 'for placing'],
+  ['isometric', 'Isometric', 'for boxes without vanishing'],
+  ['perspective', 'Perspective', 'one to three points'],
+  ['mirror', 'Mirror line', 'both sides at once'],
+  ['spokes', 'Spokes', 'round designs'],
 ]
 const nameOf = (kind: GuideKind) => KINDS.find(each => each[0] === kind)![1]
 const isRepeating = (guide: Guide) => guide.kind === 'mirror' || guide.kind === 'spokes'
@@ -16,12 +20,17 @@ const side = computed(() => Math.max(sheet.value.width, sheet.value.height))
 
 function setPoints(guide: Extract<Guide, { kind: 'perspective' }>, count: number): void {
   const { width, height } = sheet.value
-  const spare = [{ x: -width * 0.15, y: height * 0.4 }, { x: width * 1.15, y: height * 0.4 }, { x: width / 2, y: height * 1.6 }]
-  const only = count === 1 && guide.points.length > 1 ? [{ x: width / 2, y: guide.points[0]!.y }] : guide.points.slice(0, count)
+  const spare = [
+    { x: -width * 0.15, y: height * 0.4 },
+    { x: width * 1.15, y: height * 0.4 },
+    { x: width / 2, y: height * 1.6 },
+  ]
+  const only =
+    count === 1 && guide.points.length > 1 ? [{ x: width / 2, y: guide.points[0]!.y }] : guide.points.slice(0, count)
   change(guide.id, { points: [...only, ...spare.slice(only.length, count)] })
 }
 const number = (event: Event) => Number((event.target as HTMLInputElement).value)
-function setPoint(guide: Extract<Guide, { kind: 'perspective' }>, i: number, set: { x?: number, y?: number }): void {
+function setPoint(guide: Extract<Guide, { kind: 'perspective' }>, i: number, set: { x?: number; y?: number }): void {
   change(guide.id, { points: guide.points.map((point, k) => (k === i ? { ...point, ...set } : point)) })
 }
 </script>
@@ -29,7 +38,15 @@ function setPoint(guide: Extract<Guide, { kind: 'perspective' }>, i: number, set
 <template>
   <v-menu location="bottom" :close-on-content-click="false">
     <template #activator="{ props: opens }">
-      <v-btn v-bind="opens" :icon="mdiVectorLine" variant="text" size="small" :color="guides.length ? 'primary' : undefined" aria-label="Guides" title="Guides" />
+      <v-btn
+        v-bind="opens"
+        :icon="mdiVectorLine"
+        variant="text"
+        size="small"
+        :color="guides.length ? 'primary' : undefined"
+        aria-label="Guides"
+        title="Guides"
+      />
     </template>
     <div class="card guides">
       <h3>Guides</h3>
@@ -37,49 +54,183 @@ function setPoint(guide: Extract<Guide, { kind: 'perspective' }>, i: number, set
       <section v-for="guide in guides" :key="guide.id" class="guide" :aria-label="nameOf(guide.kind)">
         <div class="head">
           <strong>{{ nameOf(guide.kind) }}<span v-if="isGiven(guide.id)" class="small soft"> of the step</span></strong>
-          <label class="small"><input type="checkbox" :checked="guide.isShown" @change="change(guide.id, { isShown: !guide.isShown })"> shown</label>
-          <label class="small"><input type="checkbox" :checked="guide.isFollowed" @change="change(guide.id, { isFollowed: !guide.isFollowed })"> {{ isRepeating(guide) ? 'repeats strokes' : 'strokes follow' }}</label>
-          <v-btn v-if="!isGiven(guide.id)" :icon="mdiDeleteOutline" size="x-small" variant="text" :aria-label="`Take ${nameOf(guide.kind)} away`" @click="remove(guide.id)" />
+          <label class="small"
+            ><input type="checkbox" :checked="guide.isShown" @change="change(guide.id, { isShown: !guide.isShown })" />
+            shown</label
+          >
+          <label class="small"
+            ><input
+              type="checkbox"
+              :checked="guide.isFollowed"
+              @change="change(guide.id, { isFollowed: !guide.isFollowed })"
+            />
+            {{ isRepeating(guide) ? 'repeats strokes' : 'strokes follow' }}</label
+          >
+          <v-btn
+            v-if="!isGiven(guide.id)"
+            :icon="mdiDeleteOutline"
+            size="x-small"
+            variant="text"
+            :aria-label="`Take ${nameOf(guide.kind)} away`"
+            @click="remove(guide.id)"
+          />
         </div>
         <template v-if="guide.isShown">
-          <FineSlider v-if="guide.kind === 'grid' || guide.kind === 'isometric'" :model-value="guide.spacing" label="Spacing" unit="px" :min="LEAST_SPACING" :max="Math.round(side / 2)" @update:model-value="change(guide.id, { spacing: $event })" />
+          <FineSlider
+            v-if="guide.kind === 'grid' || guide.kind === 'isometric'"
+            :model-value="guide.spacing"
+            label="Spacing"
+            unit="px"
+            :min="LEAST_SPACING"
+            :max="Math.round(side / 2)"
+            @update:model-value="change(guide.id, { spacing: $event })"
+          />
           <template v-if="guide.kind === 'spokes'">
-            <FineSlider :model-value="guide.count" label="Spokes" unit="" :min="2" :max="24" @update:model-value="change(guide.id, { count: $event })" />
-            <label class="small"><input type="checkbox" :checked="guide.isMirrored" @change="change(guide.id, { isMirrored: !guide.isMirrored })"> each mirrored as well</label>
+            <FineSlider
+              :model-value="guide.count"
+              label="Spokes"
+              unit=""
+              :min="2"
+              :max="24"
+              @update:model-value="change(guide.id, { count: $event })"
+            />
+            <label class="small"
+              ><input
+                type="checkbox"
+                :checked="guide.isMirrored"
+                @change="change(guide.id, { isMirrored: !guide.isMirrored })"
+              />
+              each mirrored as well</label
+            >
           </template>
-          <FineSlider v-if="guide.kind === 'mirror' || guide.kind === 'spokes'" :model-value="Math.round(guide.angle)" label="Angle" unit="°" :min="-180" :max="180" @update:model-value="change(guide.id, { angle: $event })" />
+          <FineSlider
+            v-if="guide.kind === 'mirror' || guide.kind === 'spokes'"
+            :model-value="Math.round(guide.angle)"
+            label="Angle"
+            unit="°"
+            :min="-180"
+            :max="180"
+            @update:model-value="change(guide.id, { angle: $event })"
+          />
           <template v-if="guide.kind === 'perspective'">
-            <FineSlider :model-value="guide.points.length" label="Points" unit="" :min="1" :max="3" @update:model-value="setPoints(guide, $event)" />
+            <FineSlider
+              :model-value="guide.points.length"
+              label="Points"
+              unit=""
+              :min="1"
+              :max="3"
+              @update:model-value="setPoints(guide, $event)"
+            />
             <div v-for="(point, i) in guide.points" :key="i" class="point small numbers">
               {{ i + 1 }}
-              <label>across <input type="number" :value="Math.round(point.x)" @change="setPoint(guide, i, { x: number($event) })"></label>
-              <label>down <input type="number" :value="Math.round(point.y)" @change="setPoint(guide, i, { y: number($event) })"></label>
+              <label
+                >across
+                <input type="number" :value="Math.round(point.x)" @change="setPoint(guide, i, { x: number($event) })"
+              /></label>
+              <label
+                >down
+                <input type="number" :value="Math.round(point.y)" @change="setPoint(guide, i, { y: number($event) })"
+              /></label>
             </div>
           </template>
           <p v-if="guideTrouble(guide)" class="trouble small" role="alert">{{ guideTrouble(guide) }}</p>
-          <FineSlider :model-value="guide.opacity" label="Strength" :min="5" @update:model-value="change(guide.id, { opacity: $event })" />
-          <FineSlider :model-value="guide.weight" label="Line" unit="px" :min="0.5" :max="6" :step="0.5" @update:model-value="change(guide.id, { weight: $event })" />
+          <FineSlider
+            :model-value="guide.opacity"
+            label="Strength"
+            :min="5"
+            @update:model-value="change(guide.id, { opacity: $event })"
+          />
+          <FineSlider
+            :model-value="guide.weight"
+            label="Line"
+            unit="px"
+            :min="0.5"
+            :max="6"
+            :step="0.5"
+            @update:model-value="change(guide.id, { weight: $event })"
+          />
         </template>
       </section>
       <div class="adds">
-        <button v-for="[kind, name, use] in KINDS" :key="kind" class="add" @click="add(kind, sheet)"><strong>{{ name }}</strong><span class="small soft">{{ use }}</span></button>
+        <button v-for="[kind, name, use] in KINDS" :key="kind" class="add" @click="add(kind, sheet)">
+          <strong>{{ name }}</strong><span class="small soft">{{ use }}</span>
+        </button>
       </div>
-      <label class="small"><input v-model="snaps" type="checkbox"> shapes and parts snap to squares, thirds, the middle and the edges (Alt: not now)</label>
-      <v-switch v-if="guides.some(guide => guide.kind !== 'thirds')" v-model="isAdjusting" color="primary" density="compact" hide-details label="Move them on the sheet with handles" />
+      <label class="small"
+        ><input v-model="snaps" type="checkbox" /> shapes and parts snap to squares, thirds, the middle and the edges
+        (Alt: not now)</label
+      >
+      <v-switch
+        v-if="guides.some(guide => guide.kind !== 'thirds')"
+        v-model="isAdjusting"
+        color="primary"
+        density="compact"
+        hide-details
+        label="Move them on the sheet with handles"
+      />
     </div>
   </v-menu>
 </template>
 
 <style scoped>
-.guides { width: 400px; max-height: min(76vh, 640px); overflow: auto; display: grid; gap: 10px; box-shadow: 0 10px 34px rgb(0 0 0 / 25%); }
-.guide { border: 1px solid var(--line); border-radius: 8px; padding: 8px 12px; display: grid; gap: 2px; }
-.head { display: flex; align-items: center; gap: 12px; }
-.head strong { flex: 1; }
-label { display: inline-flex; gap: 6px; align-items: center; min-height: 32px; }
-.point { display: flex; gap: 14px; align-items: center; }
-.point input { width: 84px; border: 1px solid var(--line); border-radius: 6px; padding: 3px 6px; }
-.trouble { color: var(--ochre); margin: 0; }
-.adds { display: grid; grid-template-columns: 1fr 1fr; gap: 6px; }
-.add { display: grid; text-align: left; padding: 6px 12px; border: 1px dashed var(--line); border-radius: 8px; min-height: 44px; }
-.add:hover { background: var(--paper-shade); }
+.guides {
+  width: 400px;
+  max-height: min(76vh, 640px);
+  overflow: auto;
+  display: grid;
+  gap: 10px;
+  box-shadow: 0 10px 34px rgb(0 0 0 / 25%);
+}
+.guide {
+  border: 1px solid var(--line);
+  border-radius: 8px;
+  padding: 8px 12px;
+  display: grid;
+  gap: 2px;
+}
+.head {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+}
+.head strong {
+  flex: 1;
+}
+label {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+  min-height: 32px;
+}
+.point {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+}
+.point input {
+  width: 84px;
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  padding: 3px 6px;
+}
+.trouble {
+  color: var(--ochre);
+  margin: 0;
+}
+.adds {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 6px;
+}
+.add {
+  display: grid;
+  text-align: left;
+  padding: 6px 12px;
+  border: 1px dashed var(--line);
+  border-radius: 8px;
+  min-height: 44px;
+}
+.add:hover {
+  background: var(--paper-shade);
+}
 </style>

@@ -4,10 +4,10 @@ const isOpen = defineModel<boolean>({ default: false })
 const easel = useEasel()
 const note = ref('')
 const isBusy = ref(false)
-const trouble = ref<{ message: string, fix: string } | null>(null)
+const trouble = ref<{ message: string; fix: string } | null>(null)
 const isDone = ref(false)
 
-watch(isOpen, (open) => {
+watch(isOpen, open => {
   if (!open) return
   isDone.value = false
   trouble.value = null
@@ -33,21 +33,37 @@ async function handIn(): Promise<void> {
       <template v-if="isDone">
         <h2>It lies on your teacher’s desk.</h2>
         <p>You find it in your folio, and the answer beside it. You can go on drawing meanwhile, and hand in again.</p>
-        <div class="row"><v-btn variant="outlined" @click="isOpen = false">Go on drawing</v-btn><v-btn color="primary" to="/folio">To my folio</v-btn></div>
+        <div class="row">
+          <v-btn variant="outlined" @click="isOpen = false">Go on drawing</v-btn
+          ><v-btn color="primary" to="/folio">To my folio</v-btn>
+        </div>
       </template>
       <template v-else>
         <h2>Hand in “{{ easel.plan.value?.title }}”</h2>
         <p>Your teacher sees the drawing, its layers and how it was made.</p>
         <v-textarea v-model="note" label="A word to your teacher, if you like" rows="3" maxlength="1000" counter />
         <UnsettledNote />
-        <p v-if="trouble" class="trouble" role="alert"><strong>{{ trouble.message }}</strong> {{ trouble.fix }} Nothing is lost: hand in again then.</p>
-        <div class="row"><v-btn variant="outlined" @click="isOpen = false">Not yet</v-btn><v-btn color="primary" :loading="isBusy" :disabled="easel.needsWord.value" @click="handIn">Hand in</v-btn></div>
+        <p v-if="trouble" class="trouble" role="alert">
+          <strong>{{ trouble.message }}</strong> {{ trouble.fix }} Nothing is lost: hand in again then.
+        </p>
+        <div class="row">
+          <v-btn variant="outlined" @click="isOpen = false">Not yet</v-btn
+          ><v-btn color="primary" :loading="isBusy" :disabled="easel.needsWord.value" @click="handIn">Hand in</v-btn>
+        </div>
       </template>
     </div>
   </v-dialog>
 </template>
 
 <style scoped>
-.row { display: flex; justify-content: flex-end; gap: 10px; margin-top: 8px; }
-.trouble { border-left: 4px solid var(--ochre); padding-left: 12px; }
+.row {
+  display: flex;
+  justify-content: flex-end;
+  gap: 10px;
+  margin-top: 8px;
+}
+.trouble {
+  border-left: 4px solid var(--ochre);
+  padding-left: 12px;
+}
 </style>

@@ -15,11 +15,31 @@ function raise(): void {
 
 <template>
   <template v-if="news">
-    <v-btn v-if="news.isHandUp.value" :icon="mdiHandBackRight" variant="text" size="small" class="up" aria-label="Take your hand down" title="Your hand is up: take it down" @click="news.takeDown()" />
+    <v-btn
+      v-if="news.isHandUp.value"
+      :icon="mdiHandBackRight"
+      variant="text"
+      size="small"
+      class="up"
+      aria-label="Take your hand down"
+      title="Your hand is up: take it down"
+      @click="news.takeDown()"
+    />
     <v-menu v-else v-model="isOpen" :close-on-content-click="false" location="bottom end">
-      <template #activator="{ props }"><v-btn v-bind="props" :icon="mdiHandBackRightOutline" variant="text" size="small" aria-label="Put your hand up" title="Put your hand up" /></template>
+      <template #activator="{ props }"
+        ><v-btn
+          v-bind="props"
+          :icon="mdiHandBackRightOutline"
+          variant="text"
+          size="small"
+          aria-label="Put your hand up"
+          title="Put your hand up"
+      /></template>
       <form class="card ask" @submit.prevent="raise">
-        <label class="small">What is it about? <textarea v-model="about" v-focus rows="2" maxlength="300" placeholder="You can leave this empty." /></label>
+        <label class="small"
+          >What is it about?
+          <textarea v-model="about" v-focus rows="2" maxlength="300" placeholder="You can leave this empty." />
+        </label>
         <v-btn type="submit" color="primary" size="small">Put my hand up</v-btn>
       </form>
     </v-menu>
@@ -27,8 +47,24 @@ function raise(): void {
 </template>
 
 <style scoped>
-.up { color: var(--ochre); }
-.ask, label { display: grid; gap: 8px; }
-.ask { width: 270px; padding: 14px 16px; }
-textarea { border: 1px solid var(--line); border-radius: 6px; padding: 8px 10px; background: var(--paper); color: var(--ink); resize: vertical; }
+.up {
+  color: var(--ochre);
+}
+.ask,
+label {
+  display: grid;
+  gap: 8px;
+}
+.ask {
+  width: 270px;
+  padding: 14px 16px;
+}
+textarea {
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  padding: 8px 10px;
+  background: var(--paper);
+  color: var(--ink);
+  resize: vertical;
+}
 </style>

@@ -3,7 +3,11 @@ import { mdiFolderPlusOutline, mdiPlus } from '@mdi/js'
 
 /** The layers, shown as sheets lying on one another; the live one is lifted. */
 const easel = useEasel()
-const { isReadOnly, stack: { stack, alone, room, liveLayer }, sheet } = easel
+const {
+  isReadOnly,
+  stack: { stack, alone, room, liveLayer },
+  sheet,
+} = easel
 const isFull = computed(() => room.value.used >= room.value.most)
 const paper = computed(() => `rgb(${sheet.value.paper.join(' ')})`)
 </script>
@@ -12,9 +16,30 @@ const paper = computed(() => `rgb(${sheet.value.paper.join(' ')})`)
   <aside class="stack" aria-label="Stack of layers">
     <header>
       <h3>Stack</h3>
-      <span class="small numbers room" :class="{ full: isFull }" :title="`This sheet has room for ${room.most} layers and masks.`">{{ room.used }} of {{ room.most }}</span>
-      <v-btn :icon="mdiFolderPlusOutline" size="small" variant="text" :disabled="isReadOnly || !liveLayer" aria-label="Put the live sheet in a new group" title="Put the live sheet in a new group" @click="liveLayer && easel.stack.group(liveLayer.id)" />
-      <v-btn :icon="mdiPlus" size="small" variant="text" :disabled="isReadOnly" aria-label="Lay a new sheet on the live one" title="Lay a new sheet on the live one" @click="easel.stack.add()" />
+      <span
+        class="small numbers room"
+        :class="{ full: isFull }"
+        :title="`This sheet has room for ${room.most} layers and masks.`"
+        >{{ room.used }} of {{ room.most }}</span
+      >
+      <v-btn
+        :icon="mdiFolderPlusOutline"
+        size="small"
+        variant="text"
+        :disabled="isReadOnly || !liveLayer"
+        aria-label="Put the live sheet in a new group"
+        title="Put the live sheet in a new group"
+        @click="liveLayer && easel.stack.group(liveLayer.id)"
+      />
+      <v-btn
+        :icon="mdiPlus"
+        size="small"
+        variant="text"
+        :disabled="isReadOnly"
+        aria-label="Lay a new sheet on the live one"
+        title="Lay a new sheet on the live one"
+        @click="easel.stack.add()"
+      />
     </header>
     <p v-if="alone" class="alone small" role="status">
       {{ alone.kind === 'mask' ? 'Only the mask is shown.' : 'Only one is shown.' }}
@@ -25,19 +50,76 @@ const paper = computed(() => `rgb(${sheet.value.paper.join(' ')})`)
     </div>
     <StackChosen v-if="!isReadOnly" />
     <StackLook v-if="liveLayer && !isReadOnly" :note="liveLayer" />
-    <button class="board" aria-label="Paper: its colour and texture" :disabled="isReadOnly" @click="easel.isSheetOpen.value = true"><span class="swatch" :style="{ background: paper }" /> paper</button>
+    <button
+      class="board"
+      aria-label="Paper: its colour and texture"
+      :disabled="isReadOnly"
+      @click="easel.isSheetOpen.value = true"
+    >
+      <span class="swatch" :style="{ background: paper }" /> paper
+    </button>
   </aside>
 </template>
 
 <style scoped>
-.stack { display: flex; flex-direction: column; height: 100%; overflow: hidden auto; background: var(--paper); border-left: 1px solid var(--line); }
-header { display: flex; flex-wrap: wrap; align-items: center; padding: 8px 6px 2px 16px; }
-header h3 { flex: 1; }
-.room { color: var(--ink-soft); margin: 0 2px 0 8px; white-space: nowrap; }
-.room.full { color: var(--ink); border-bottom: 2.5px solid var(--ochre); }
-.alone { margin: 0 10px; padding: 4px 8px; border-left: 4px solid var(--ochre); background: var(--paper-shade); }
-.link { text-decoration: underline; color: var(--blue); min-height: 26px; }
-.leaves { overflow-y: auto; flex: 1; min-height: min(7rem, 40%); padding: 4px 8px 10px; }
-.board { display: flex; align-items: center; gap: 8px; text-align: left; padding: 6px 16px 8px; min-height: 34px; font-size: 0.82rem; color: var(--ink-soft); border-top: 1px dashed var(--line); }
-.swatch { width: 26px; height: 16px; border: 1px solid #b9b2a4; transform: skewX(-14deg); }
+.stack {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+  overflow: hidden auto;
+  background: var(--paper);
+  border-left: 1px solid var(--line);
+}
+header {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  padding: 8px 6px 2px 16px;
+}
+header h3 {
+  flex: 1;
+}
+.room {
+  color: var(--ink-soft);
+  margin: 0 2px 0 8px;
+  white-space: nowrap;
+}
+.room.full {
+  color: var(--ink);
+  border-bottom: 2.5px solid var(--ochre);
+}
+.alone {
+  margin: 0 10px;
+  padding: 4px 8px;
+  border-left: 4px solid var(--ochre);
+  background: var(--paper-shade);
+}
+.link {
+  text-decoration: underline;
+  color: var(--blue);
+  min-height: 26px;
+}
+.leaves {
+  overflow-y: auto;
+  flex: 1;
+  min-height: min(7rem, 40%);
+  padding: 4px 8px 10px;
+}
+.board {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  text-align: left;
+  padding: 6px 16px 8px;
+  min-height: 34px;
+  font-size: 0.82rem;
+  color: var(--ink-soft);
+  border-top: 1px dashed var(--line);
+}
+.swatch {
+  width: 26px;
+  height: 16px;
+  border: 1px solid #b9b2a4;
+  transform: skewX(-14deg);
+}
 </style>

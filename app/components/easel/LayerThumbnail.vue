@@ -11,7 +11,9 @@ function draw(): void {
   if (!thumbnail || !element) return
   element.width = thumbnail.width
   element.height = thumbnail.height
-  element.getContext('2d')!.putImageData(new ImageData(new Uint8ClampedArray(thumbnail.pixels), thumbnail.width, thumbnail.height), 0, 0)
+  element
+    .getContext('2d')!
+    .putImageData(new ImageData(new Uint8ClampedArray(thumbnail.pixels), thumbnail.width, thumbnail.height), 0, 0)
 }
 onMounted(draw)
 watch(() => props.thumbnail, draw)
@@ -22,5 +24,10 @@ watch(() => props.thumbnail, draw)
 </template>
 
 <style scoped>
-.thumbnail { width: 66px; height: auto; max-height: 66px; object-fit: contain; }
+.thumbnail {
+  width: 66px;
+  height: auto;
+  max-height: 66px;
+  object-fit: contain;
+}
 </style>

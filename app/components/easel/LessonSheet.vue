@@ -18,9 +18,13 @@ onBeforeUnmount(() => worker?.terminate())
 const isRedraw = computed(() => purpose.value === 'redraw')
 /** How much was drawn, to see what the drafting has to go on. */
 const drawn = ref({ acts: 0, marks: 0, ms: 0 })
-watch(() => history.value.position, async () => {
-  drawn.value = await host.figures()
-}, { immediate: true })
+watch(
+  () => history.value.position,
+  async () => {
+    drawn.value = await host.figures()
+  },
+  { immediate: true },
+)
 
 async function markStep(): Promise<void> {
   await host.markStep()
@@ -56,10 +60,14 @@ function stop(): void {
 async function draft(): Promise<void> {
   const record = await host.record()
   if (!record) return
-  const id = await inDesk(async (desk) => {
-    const drafted = await desk.draft(record, plan.value!.title, proxy((done: number) => {
-      share.value = done
-    }))
+  const id = await inDesk(async desk => {
+    const drafted = await desk.draft(
+      record,
+      plan.value!.title,
+      proxy((done: number) => {
+        share.value = done
+      }),
+    )
     return drafted.ok ? { ok: true, value: (await api.addPlan(drafted.value)).id } : drafted
   })
   if (id !== null) await navigateTo(`/plans/${id}`)
@@ -68,10 +76,15 @@ async function draft(): Promise<void> {
 async function putIntoPlan(): Promise<void> {
   const record = await host.record()
   if (!record || !step.value) return
-  const done = await inDesk(async (desk) => {
+  const done = await inDesk(async desk => {
     const view = await api.plan(planId.value)
     const at = view.plan.steps.findIndex(each => each.id === step.value!.id)
-    if (at < 0) return { ok: false, message: 'This step is not in the plan any more.', fix: 'Open the plan and draw another step again.' }
+    if (at < 0)
+      return {
+        ok: false,
+        message: 'This step is not in the plan any more.',
+        fix: 'Open the plan and draw another step again.',
+      }
     const changed = await desk.change(view.plan, { kind: 'redraw', at, entries: record.entries })
     if (!changed.ok) return changed
     const { steps, pictures = [], demonstration } = changed.value
@@ -92,29 +105,80 @@ async function putIntoPlan(): Promise<void> {
       </template>
       <template v-else>
         <h2>Draw the lesson once</h2>
-        <p>Draw it as you would show it to your class: sketch, line, colour, shade, each on a layer of its own, with the tools you want them to use.</p>
+        <p>
+          Draw it as you would show it to your class: sketch, line, colour, shade, each on a layer of its own, with the
+          tools you want them to use.
+        </p>
         <p>Undo is free: what you take back is left out. Pause as long as you like.</p>
-        <p>Then the program cuts it into steps, with tools, colours, a ghost and what to look for. You put it into your own words.</p>
-        <v-btn variant="outlined" size="small" :prepend-icon="mdiFlagOutline" :disabled="isReadOnly || drawn.acts === 0" title="Where you say so, a step begins in any case" @click="markStep">A step begins here</v-btn>
+        <p>
+          Then the program cuts it into steps, with tools, colours, a ghost and what to look for. You put it into your
+          own words.
+        </p>
+        <v-btn
+          variant="outlined"
+          size="small"
+          :prepend-icon="mdiFlagOutline"
+          :disabled="isReadOnly || drawn.acts === 0"
+          title="Where you say so, a step begins in any case"
+          @click="markStep"
+          >A step begins here</v-btn
+        >
       </template>
-      <p class="small soft numbers drawn">{{ drawn.acts }} acts<template v-if="!isRedraw"> · {{ Math.round(drawn.ms / 60_000) }} min<template v-if="drawn.marks"> · {{ drawn.marks }} marked</template></template></p>
+      <p class="small soft numbers drawn">
+        {{ drawn.acts }} acts<template v-if="!isRedraw">
+          · {{ Math.round(drawn.ms / 60_000) }} min<template v-if="drawn.marks">
+            · {{ drawn.marks }} marked</template
+          ></template
+        >
+      </p>
     </div>
     <footer>
       <template v-if="share !== null">
-        <p class="small" role="status">{{ isRedraw ? 'Putting it into the plan' : 'Drafting the plan' }} · {{ Math.round(100 * share) }} %</p>
+        <p class="small" role="status">
+          {{ isRedraw ? 'Putting it into the plan' : 'Drafting the plan' }} · {{ Math.round(100 * share) }} %
+        </p>
         <v-progress-linear :model-value="100 * share" :indeterminate="share === 0" color="primary" rounded />
         <v-btn variant="text" size="small" @click="stop">Stop</v-btn>
       </template>
-      <v-btn v-else color="primary" block :disabled="isReadOnly || history.position === 0" @click="isRedraw ? putIntoPlan() : draft()">{{ isRedraw ? 'Put it into the plan' : 'Draft the plan' }}</v-btn>
+      <v-btn
+        v-else
+        color="primary"
+        block
+        :disabled="isReadOnly || history.position === 0"
+        @click="isRedraw ? putIntoPlan() : draft()"
+        >{{ isRedraw ? 'Put it into the plan' : 'Draft the plan' }}</v-btn
+      >
     </footer>
   </aside>
 </template>
 
 <style scoped>
-.lesson { width: max(272px, min(17.5rem, 28vw)); height: 100%; display: flex; flex-direction: column; background: var(--paper); border-right: 1px solid var(--line); }
-.scroll { flex: 1; overflow-y: auto; padding: 16px; }
-.scroll h2 { margin: 0 0 10px; }
-.drawn { margin-top: 14px; }
-footer { display: grid; gap: 8px; padding: 12px 16px; border-top: 1px solid var(--line); }
-footer p { margin: 0; }
+.lesson {
+  width: max(272px, min(17.5rem, 28vw));
+  height: 100%;
+  display: flex;
+  flex-direction: column;
+  background: var(--paper);
+  border-right: 1px solid var(--line);
+}
+.scroll {
+  flex: 1;
+  overflow-y: auto;
+  padding: 16px;
+}
+.scroll h2 {
+  margin: 0 0 10px;
+}
+.drawn {
+  margin-top: 14px;
+}
+footer {
+  display: grid;
+  gap: 8px;
+  padding: 12px 16px;
+  border-top: 1px solid var(--line);
+}
+footer p {
+  margin: 0;
+}
 </style>

@@ -25,19 +25,23 @@ async function run(look: () => Promise<readonly PaletteColour[]>): Promise<void>
   }
 }
 const fromSheet = () => run(() => host.palette(count.value))
-const fromFile = (event: Event) => run(async () => {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (!file) return found.value
-  const bitmap = await createImageBitmap(file)
-  const scale = Math.min(1, SIDE / Math.max(bitmap.width, bitmap.height))
-  const [width, height] = [Math.max(1, Math.round(bitmap.width * scale)), Math.max(1, Math.round(bitmap.height * scale))]
-  const context = new OffscreenCanvas(width, height).getContext('2d')!
-  context.drawImage(bitmap, 0, 0, width, height)
-  bitmap.close()
-  return paletteOf(context.getImageData(0, 0, width, height).data, count.value)
-})
+const fromFile = (event: Event) =>
+  run(async () => {
+    const input = event.target as HTMLInputElement
+    const file = input.files?.[0]
+    input.value = ''
+    if (!file) return found.value
+    const bitmap = await createImageBitmap(file)
+    const scale = Math.min(1, SIDE / Math.max(bitmap.width, bitmap.height))
+    const [width, height] = [
+      Math.max(1, Math.round(bitmap.width * scale)),
+      Math.max(1, Math.round(bitmap.height * scale)),
+    ]
+    const context = new OffscreenCanvas(width, height).getContext('2d')!
+    context.drawImage(bitmap, 0, 0, width, height)
+    bitmap.close()
+    return paletteOf(context.getImageData(0, 0, width, height).data, count.value)
+  })
 const file = ref<HTMLInputElement>()
 </script>
 
@@ -47,19 +51,58 @@ const file = ref<HTMLInputElement>()
     <div class="line">
       <v-btn size="small" variant="outlined" :loading="isBusy" @click="fromSheet">Of the sheet</v-btn>
       <v-btn size="small" variant="outlined" :loading="isBusy" @click="file?.click()">Of a picture …</v-btn>
-      <input ref="file" class="visually-hidden" type="file" accept="image/*" aria-label="A picture whose colours are taken" tabindex="-1" @change="fromFile">
-      <v-btn v-if="found.length" size="small" variant="outlined" @click="hand.fillWells(...found.map(each => each.colour))">Into my wells</v-btn>
+      <input
+        ref="file"
+        class="visually-hidden"
+        type="file"
+        accept="image/*"
+        aria-label="A picture whose colours are taken"
+        tabindex="-1"
+        @change="fromFile"
+      />
+      <v-btn
+        v-if="found.length"
+        size="small"
+        variant="outlined"
+        @click="hand.fillWells(...found.map(each => each.colour))"
+        >Into my wells</v-btn
+      >
     </div>
     <p v-if="trouble" class="small trouble" role="alert">{{ trouble }}</p>
     <div v-if="found.length" class="found" role="group" aria-label="Colours found">
-      <button v-for="({ colour, share }, i) in found" :key="i" :style="{ background: cssColour(colour), flexGrow: Math.max(share, 0.02) }" :aria-label="`${colourName(colour)}, ${Math.round(share * 100)} per cent`" :title="`${colourName(colour)}, ${Math.round(share * 100)} %`" @click="hand.pick([...colour])" />
+      <button
+        v-for="({ colour, share }, i) in found"
+        :key="i"
+        :style="{ background: cssColour(colour), flexGrow: Math.max(share, 0.02) }"
+        :aria-label="`${colourName(colour)}, ${Math.round(share * 100)} per cent`"
+        :title="`${colourName(colour)}, ${Math.round(share * 100)} %`"
+        @click="hand.pick([...colour])"
+      />
     </div>
   </div>
 </template>
 
 <style scoped>
-.line { display: flex; flex-wrap: wrap; gap: 8px; margin-top: 4px; }
-.found { display: flex; margin-top: 12px; border-radius: 8px; overflow: hidden; border: 1px solid var(--line); }
-.found button { flex-basis: 20px; height: 54px; }
-.trouble { border-left: 4px solid var(--ochre); padding-left: 8px; margin: 8px 0 0; }
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-top: 4px;
+}
+.found {
+  display: flex;
+  margin-top: 12px;
+  border-radius: 8px;
+  overflow: hidden;
+  border: 1px solid var(--line);
+}
+.found button {
+  flex-basis: 20px;
+  height: 54px;
+}
+.trouble {
+  border-left: 4px solid var(--ochre);
+  padding-left: 8px;
+  margin: 8px 0 0;
+}
 </style>

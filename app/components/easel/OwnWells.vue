@@ -12,24 +12,63 @@ const isEmptying = ref(false)
     <header>
       <strong class="small">My wells</strong>
       <v-btn size="x-small" variant="text" @click="hand.fillWells([...hand.colour])">Keep this colour</v-btn>
-      <v-btn v-if="hand.ownWells.length" size="x-small" variant="text" :aria-pressed="isEmptying" @click="isEmptying = !isEmptying">{{ isEmptying ? 'Done' : 'Empty some' }}</v-btn>
+      <v-btn
+        v-if="hand.ownWells.length"
+        size="x-small"
+        variant="text"
+        :aria-pressed="isEmptying"
+        @click="isEmptying = !isEmptying"
+        >{{ isEmptying ? 'Done' : 'Empty some' }}</v-btn
+      >
     </header>
-    <p v-if="hand.ownWells.length === 0" class="small soft">Colours that you keep lie here, up to {{ MOST_OWN_WELLS }}.</p>
+    <p v-if="hand.ownWells.length === 0" class="small soft">
+      Colours that you keep lie here, up to {{ MOST_OWN_WELLS }}.
+    </p>
     <div v-else class="swatches">
       <button
-        v-for="colour in hand.ownWells" :key="colour.join()" :style="{ background: cssColour(colour) }" :class="{ goes: isEmptying }"
-        :aria-label="isEmptying ? `Empty ${colourName(colour)}` : `My well: ${colourName(colour)}`" :title="isEmptying ? 'Empty it' : colourName(colour)" @click="isEmptying ? hand.emptyWell(colour) : hand.pick([...colour])"
+        v-for="colour in hand.ownWells"
+        :key="colour.join()"
+        :style="{ background: cssColour(colour) }"
+        :class="{ goes: isEmptying }"
+        :aria-label="isEmptying ? `Empty ${colourName(colour)}` : `My well: ${colourName(colour)}`"
+        :title="isEmptying ? 'Empty it' : colourName(colour)"
+        @click="isEmptying ? hand.emptyWell(colour) : hand.pick([...colour])"
       />
     </div>
   </section>
 </template>
 
 <style scoped>
-.own { margin-top: 12px; border-top: 1px dashed var(--line); padding-top: 8px; }
-header { display: flex; align-items: center; gap: 6px; }
-header strong { flex: 1; }
-p { margin: 2px 0 0; }
-.swatches { display: flex; flex-wrap: wrap; gap: 5px; margin-top: 4px; }
-.swatches button { width: 32px; height: 28px; border-radius: 6px; border: 1px solid rgb(0 0 0 / 25%); }
-.swatches .goes { border: 2px dashed var(--ochre); border-radius: 50%; }
+.own {
+  margin-top: 12px;
+  border-top: 1px dashed var(--line);
+  padding-top: 8px;
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+header strong {
+  flex: 1;
+}
+p {
+  margin: 2px 0 0;
+}
+.swatches {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 5px;
+  margin-top: 4px;
+}
+.swatches button {
+  width: 32px;
+  height: 28px;
+  border-radius: 6px;
+  border: 1px solid rgb(0 0 0 / 25%);
+}
+.swatches .goes {
+  border: 2px dashed var(--ochre);
+  border-radius: 50%;
+}
 </style>

@@ -24,74 +24,258 @@ const MANY = 8
 <template>
   <div class="box" role="group" aria-label="Paint box">
     <div class="left">
-      <v-menu :model-value="isOpen" location="top" :close-on-content-click="false" :offset="14" @update:model-value="open">
+      <v-menu
+        :model-value="isOpen"
+        location="top"
+        :close-on-content-click="false"
+        :offset="14"
+        @update:model-value="open"
+      >
         <template #activator="{ props: opens }">
-          <button v-bind="opens" class="hand" :style="{ background: cssColour(hand.colour) }" :aria-label="`Colour in hand: ${colourName(hand.colour)}. Opens the mixer.`" :title="`${colourName(hand.colour)}. Touch it to mix another.`" />
+          <button
+            v-bind="opens"
+            class="hand"
+            :style="{ background: cssColour(hand.colour) }"
+            :aria-label="`Colour in hand: ${colourName(hand.colour)}. Opens the mixer.`"
+            :title="`${colourName(hand.colour)}. Touch it to mix another.`"
+          />
         </template>
         <MixerCard v-if="isOpen" />
       </v-menu>
     </div>
-    <v-menu location="top" :close-on-content-click="false" :offset="10" open-on-hover :open-on-click="false" :open-delay="350">
+    <v-menu
+      location="top"
+      :close-on-content-click="false"
+      :offset="10"
+      open-on-hover
+      :open-on-click="false"
+      :open-delay="350"
+    >
       <template #activator="{ props: opens }">
-        <button v-bind="opens" class="take" :aria-pressed="isOn" aria-label="Take a colour from the sheet" title="Take a colour from the sheet with the next touch. Key J" @click="isOn = !isOn"><v-icon :icon="mdiEyedropper" size="21" /></button>
+        <button
+          v-bind="opens"
+          class="take"
+          :aria-pressed="isOn"
+          aria-label="Take a colour from the sheet"
+          title="Take a colour from the sheet with the next touch. Key J"
+          @click="isOn = !isOn"
+        >
+          <v-icon :icon="mdiEyedropper" size="21" />
+        </button>
       </template>
       <div class="card taking">
         <strong class="small">Take a colour</strong>
-        <label class="small">mean of <select v-model.number="side"><option v-for="each in SAMPLE_SIDES" :key="each" :value="each">{{ each }} × {{ each }} px</option></select></label>
-        <label class="small"><input v-model="isLayerOnly" type="checkbox"> of this layer only</label>
+        <label class="small"
+          >mean of
+          <select v-model.number="side">
+            <option v-for="each in SAMPLE_SIDES" :key="each" :value="each">{{ each }} × {{ each }} px</option>
+          </select></label
+        >
+        <label class="small"><input v-model="isLayerOnly" type="checkbox" /> of this layer only</label>
       </div>
     </v-menu>
     <div class="tin" :class="{ many: hand.wells.length > MANY }">
       <button
-        v-for="well in hand.wells" :key="well.name" class="well" :class="{ chosen: inHand(well.colour) }"
-        :aria-label="`Well: ${well.name}`" :title="`${well.name}: ${colourName(well.colour)}`" :aria-pressed="inHand(well.colour)" @click="hand.pick([...well.colour])"
+        v-for="well in hand.wells"
+        :key="well.name"
+        class="well"
+        :class="{ chosen: inHand(well.colour) }"
+        :aria-label="`Well: ${well.name}`"
+        :title="`${well.name}: ${colourName(well.colour)}`"
+        :aria-pressed="inHand(well.colour)"
+        @click="hand.pick([...well.colour])"
       >
         <span :style="{ background: cssColour(well.colour) }" />
       </button>
     </div>
-    <div v-if="hand.ladder.length" class="rungs" :style="{ '--columns': Math.ceil((hand.ladder.length + 1) / 2) }" role="group" aria-label="Shade ladder, dark to light">
-      <button v-for="(rung, i) in hand.ladder" :key="i" :class="{ chosen: inHand(rung) }" :style="{ background: cssColour(rung) }" :aria-label="`Shade ${i + 1}: ${colourName(rung)}`" :title="`Shade ${i + 1}: ${colourName(rung)}`" :aria-pressed="inHand(rung)" @click="hand.pick([...rung])" />
-      <button class="away" aria-label="Put the ladder away" title="Put the ladder away" @click="hand.ladder = []"><v-icon :icon="mdiClose" size="16" /></button>
+    <div
+      v-if="hand.ladder.length"
+      class="rungs"
+      :style="{ '--columns': Math.ceil((hand.ladder.length + 1) / 2) }"
+      role="group"
+      aria-label="Shade ladder, dark to light"
+    >
+      <button
+        v-for="(rung, i) in hand.ladder"
+        :key="i"
+        :class="{ chosen: inHand(rung) }"
+        :style="{ background: cssColour(rung) }"
+        :aria-label="`Shade ${i + 1}: ${colourName(rung)}`"
+        :title="`Shade ${i + 1}: ${colourName(rung)}`"
+        :aria-pressed="inHand(rung)"
+        @click="hand.pick([...rung])"
+      />
+      <button class="away" aria-label="Put the ladder away" title="Put the ladder away" @click="hand.ladder = []">
+        <v-icon :icon="mdiClose" size="16" />
+      </button>
     </div>
     <div class="before" role="group" aria-label="Colours before">
       <button
-        v-for="(colour, i) in hand.lastColours.slice(0, 4)" :key="i" :style="{ background: cssColour(colour) }"
-        :aria-label="`${i === 0 ? 'The colour before' : `Colour ${i + 1} before`}: ${colourName(colour)}`" :title="colourName(colour)" @click="hand.pick([...colour])"
+        v-for="(colour, i) in hand.lastColours.slice(0, 4)"
+        :key="i"
+        :style="{ background: cssColour(colour) }"
+        :aria-label="`${i === 0 ? 'The colour before' : `Colour ${i + 1} before`}: ${colourName(colour)}`"
+        :title="colourName(colour)"
+        @click="hand.pick([...colour])"
       />
     </div>
   </div>
 </template>
 
 <style scoped>
-.box { display: flex; align-items: center; gap: 8px; height: 100%; padding: 0 12px 0 0; flex: none; }
-.hand { width: 56px; height: 56px; border-radius: 47% 53% 44% 56% / 55% 46% 54% 45%; border: 3px solid #fffdf6; box-shadow: 0 2px 6px rgb(40 30 10 / 45%); flex: none; display: block; }
-.take { width: 34px; height: 44px; border-radius: 8px; color: var(--on-ledge); border: 1.5px solid transparent; }
-.take[aria-pressed='true'] { border-color: var(--blue); background: rgb(255 255 255 / 55%); color: #2b4c8c; }
-.taking { display: grid; gap: 6px; padding: 10px 14px; }
-.taking label { display: flex; align-items: center; gap: 7px; min-height: 28px; }
-.taking select { border: 1px solid var(--line); border-radius: 6px; padding: 2px 6px; background: var(--paper); color: var(--ink); }
-.tin { display: grid; grid-auto-flow: column; grid-template-rows: repeat(2, 33px); gap: 5px; background: #e8e6e1; border: 2px solid #8f8b83; border-radius: 7px; padding: 5px; flex: none; box-shadow: inset 0 1px 4px rgb(0 0 0 / 28%); }
+.box {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  height: 100%;
+  padding: 0 12px 0 0;
+  flex: none;
+}
+.hand {
+  width: 56px;
+  height: 56px;
+  border-radius: 47% 53% 44% 56% / 55% 46% 54% 45%;
+  border: 3px solid #fffdf6;
+  box-shadow: 0 2px 6px rgb(40 30 10 / 45%);
+  flex: none;
+  display: block;
+}
+.take {
+  width: 34px;
+  height: 44px;
+  border-radius: 8px;
+  color: var(--on-ledge);
+  border: 1.5px solid transparent;
+}
+.take[aria-pressed='true'] {
+  border-color: var(--blue);
+  background: rgb(255 255 255 / 55%);
+  color: #2b4c8c;
+}
+.taking {
+  display: grid;
+  gap: 6px;
+  padding: 10px 14px;
+}
+.taking label {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  min-height: 28px;
+}
+.taking select {
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  padding: 2px 6px;
+  background: var(--paper);
+  color: var(--ink);
+}
+.tin {
+  display: grid;
+  grid-auto-flow: column;
+  grid-template-rows: repeat(2, 33px);
+  gap: 5px;
+  background: #e8e6e1;
+  border: 2px solid #8f8b83;
+  border-radius: 7px;
+  padding: 5px;
+  flex: none;
+  box-shadow: inset 0 1px 4px rgb(0 0 0 / 28%);
+}
 /* A long palette must not push the tools off the ledge. */
-.tin.many { grid-template-rows: repeat(3, 26px); gap: 2px; padding: 4px; }
-.many .well { width: 32px; height: 26px; padding: 2px; }
-.v-theme--lamp .tin { background: #8a877f; }
-.well { width: 40px; height: 33px; border-radius: 5px; padding: 3px; position: relative; }
-.well span { display: block; width: 100%; height: 100%; border-radius: 4px; box-shadow: inset 0 2px 4px rgb(0 0 0 / 32%); }
-.well.chosen { outline: 3px solid #2b4c8c; outline-offset: -1px; }
+.tin.many {
+  grid-template-rows: repeat(3, 26px);
+  gap: 2px;
+  padding: 4px;
+}
+.many .well {
+  width: 32px;
+  height: 26px;
+  padding: 2px;
+}
+.v-theme--lamp .tin {
+  background: #8a877f;
+}
+.well {
+  width: 40px;
+  height: 33px;
+  border-radius: 5px;
+  padding: 3px;
+  position: relative;
+}
+.well span {
+  display: block;
+  width: 100%;
+  height: 100%;
+  border-radius: 4px;
+  box-shadow: inset 0 2px 4px rgb(0 0 0 / 32%);
+}
+.well.chosen {
+  outline: 3px solid #2b4c8c;
+  outline-offset: -1px;
+}
 /* Shades side by side, without anything between them that would change how they look. */
-.rungs { display: grid; grid-template: repeat(2, 35px) / repeat(var(--columns), 28px); border-radius: 6px; padding: 3px; background: #8f8b83; }
-.rungs .chosen { outline: 3px solid #2b4c8c; outline-offset: -3px; box-shadow: inset 0 0 0 4px #fffdf6; }
-.rungs .away { color: #fffdf6; }
-.before { display: grid; grid-template-columns: repeat(2, 20px); gap: 5px; }
-.before button { width: 20px; height: 32px; border-radius: 6px; border: 1.5px solid #fffdf6; box-shadow: 0 1px 3px rgb(0 0 0 / 35%); }
+.rungs {
+  display: grid;
+  grid-template: repeat(2, 35px) / repeat(var(--columns), 28px);
+  border-radius: 6px;
+  padding: 3px;
+  background: #8f8b83;
+}
+.rungs .chosen {
+  outline: 3px solid #2b4c8c;
+  outline-offset: -3px;
+  box-shadow: inset 0 0 0 4px #fffdf6;
+}
+.rungs .away {
+  color: #fffdf6;
+}
+.before {
+  display: grid;
+  grid-template-columns: repeat(2, 20px);
+  gap: 5px;
+}
+.before button {
+  width: 20px;
+  height: 32px;
+  border-radius: 6px;
+  border: 1.5px solid #fffdf6;
+  box-shadow: 0 1px 3px rgb(0 0 0 / 35%);
+}
 /* For fingers: what does not fit is pushed along. */
 @media (pointer: coarse) {
-  .take { width: 44px; }
-  .tin, .tin.many { grid-template-rows: repeat(2, 44px); gap: 4px; padding: 3px; max-width: 246px; overflow-x: auto; scrollbar-width: thin; }
-  .well, .many .well { width: 44px; height: 44px; padding: 3px; }
-  .rungs { grid-template: repeat(2, 44px) / repeat(var(--columns), 44px); max-width: 232px; overflow-x: auto; }
-  .before { grid-template-columns: 44px; }
-  .before button { width: 44px; height: 44px; }
-  .before button:nth-child(n + 3) { display: none; }
+  .take {
+    width: 44px;
+  }
+  .tin,
+  .tin.many {
+    grid-template-rows: repeat(2, 44px);
+    gap: 4px;
+    padding: 3px;
+    max-width: 246px;
+    overflow-x: auto;
+    scrollbar-width: thin;
+  }
+  .well,
+  .many .well {
+    width: 44px;
+    height: 44px;
+    padding: 3px;
+  }
+  .rungs {
+    grid-template: repeat(2, 44px) / repeat(var(--columns), 44px);
+    max-width: 232px;
+    overflow-x: auto;
+  }
+  .before {
+    grid-template-columns: 44px;
+  }
+  .before button {
+    width: 44px;
+    height: 44px;
+  }
+  .before button:nth-child(n + 3) {
+    display: none;
+  }
 }
 </style>

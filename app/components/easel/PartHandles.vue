@@ -4,22 +4,32 @@ import { handlesOf, outerCorners, pointsOf, type Held, type Way } from '#core/pa
 import { toWindow, type Size, type WindowView } from '../../sheet/view'
 
 /** Handles of a part in hand, or of letters that are not settled. */
-const props = defineProps<{ held: Held, way: Way, view: WindowView, size: Size }>()
+const props = defineProps<{ held: Held; way: Way; view: WindowView; size: Size }>()
 const emit = defineEmits<{ take: [key: string, to: Point] }>()
 
 /** The handle for turning stands so far off, CSS px. */
 const ARM = 36
 
-const handles = computed(() => handlesOf(props.held, props.way, ARM / props.view.scale).map(handle => ({
-  key: handle.key, ...toWindow(props.view, handle), look: handle.role === 'turn' || handle.role === 'knot' ? 'full' as const : handle.role === 'side' ? 'small' as const : 'open' as const,
-})))
+const handles = computed(() =>
+  handlesOf(props.held, props.way, ARM / props.view.scale).map(handle => ({
+    key: handle.key,
+    ...toWindow(props.view, handle),
+    look:
+      handle.role === 'turn' || handle.role === 'knot'
+        ? ('full' as const)
+        : handle.role === 'side'
+          ? ('small' as const)
+          : ('open' as const),
+  })),
+)
 
-const shownLine = (points: readonly Point[]) => points.flatMap((point) => {
-  const { x, y } = toWindow(props.view, point)
-  return [x, y]
-})
+const shownLine = (points: readonly Point[]) =>
+  points.flatMap(point => {
+    const { x, y } = toWindow(props.view, point)
+    return [x, y]
+  })
 /** Its outline; of a net the lines between its knots. */
-const lines = computed<{ points: number[], isClosed: boolean }[]>(() => {
+const lines = computed<{ points: number[]; isClosed: boolean }[]>(() => {
   const { to } = props.held
   if (to.kind === 'corners') return [{ points: shownLine(outerCorners(props.held)), isClosed: true }]
   const points = pointsOf(props.held)
@@ -31,5 +41,11 @@ const lines = computed<{ points: number[], isClosed: boolean }[]>(() => {
 </script>
 
 <template>
-  <SheetHandles :handles="handles" :lines="lines" :view="view" :size="size" @take="(key, to) => emit('take', key, to)" />
+  <SheetHandles
+    :handles="handles"
+    :lines="lines"
+    :view="view"
+    :size="size"
+    @take="(key, to) => emit('take', key, to)"
+  />
 </template>

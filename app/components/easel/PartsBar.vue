@@ -9,31 +9,76 @@ const { parts, letters, crop, copyLayer, choosePart, isReadOnly } = useEasel()
 const { mode, isSelected, choice, soften, colour, held, way, leaves, bend } = parts
 const { writing, isReady, text, font, size, isSolid } = letters
 
-const CHOICES: [Choice, string][] = [['new', 'anew'], ['add', 'add'], ['subtract', 'take away'], ['keep', 'only both']]
-const WAYS: [Way, string][] = [['size', 'size, turn'], ['slant', 'slant'], ['corners', 'corners'], ['net', 'net']]
+const CHOICES: [Choice, string][] = [
+  ['new', 'anew'],
+  ['add', 'add'],
+  ['subtract', 'take away'],
+  ['keep', 'only both'],
+]
+const WAYS: [Way, string][] = [
+  ['size', 'size, turn'],
+  ['slant', 'slant'],
+  ['corners', 'corners'],
+  ['net', 'net'],
+]
 const HINTS: Partial<Record<NonNullable<typeof mode.value>, string>> = {
-  box: 'Draw a box.', lasso: 'Draw round it.', corners: 'Touch corner after corner; the first one or Enter closes.', colour: 'Touch a colour.',
+  box: 'Draw a box.',
+  lasso: 'Draw round it.',
+  corners: 'Touch corner after corner; the first one or Enter closes.',
+  colour: 'Touch a colour.',
 }
 const isChoosing = computed(() => mode.value !== null && mode.value in HINTS)
 const isWriting = computed(() => writing.value !== null || isReady.value)
 const words = ref<HTMLTextAreaElement>()
-watch(() => writing.value?.is === 'text', async (isText) => {
-  await nextTick()
-  if (isText) words.value?.focus()
-})
+watch(
+  () => writing.value?.is === 'text',
+  async isText => {
+    await nextTick()
+    if (isText) words.value?.focus()
+  },
+)
 </script>
 
 <template>
-  <div v-if="!isReadOnly && !crop.isOpen.value && (isSelected || mode || isWriting)" class="strip card" role="group" aria-label="The part" @pointerdown.stop @wheel.stop>
+  <div
+    v-if="!isReadOnly && !crop.isOpen.value && (isSelected || mode || isWriting)"
+    class="strip card"
+    role="group"
+    aria-label="The part"
+    @pointerdown.stop
+    @wheel.stop
+  >
     <template v-if="isWriting">
       <template v-if="writing?.is !== 'signature'">
-        <textarea v-if="writing" ref="words" v-model="text" rows="1" maxlength="400" placeholder="Write here" aria-label="The words" @keydown.esc.stop="letters.discard()" />
+        <textarea
+          v-if="writing"
+          ref="words"
+          v-model="text"
+          rows="1"
+          maxlength="400"
+          placeholder="Write here"
+          aria-label="The words"
+          @keydown.esc.stop="letters.discard()"
+        />
         <span v-else class="small">Touch the sheet where the words shall stand.</span>
         <div class="fonts" role="radiogroup" aria-label="Letters">
-          <button v-for="(each, key) in LETTERING_FONTS" :key="key" class="choice small" role="radio" :aria-checked="font === key" @click="font = key as LetteringFont">{{ each.name }}</button>
+          <button
+            v-for="(each, key) in LETTERING_FONTS"
+            :key="key"
+            class="choice small"
+            role="radio"
+            :aria-checked="font === key"
+            @click="font = key as LetteringFont"
+          >
+            {{ each.name }}
+          </button>
         </div>
-        <label class="small">high <input v-model.number="size" class="number" type="number" min="8" max="2000"> px</label>
-        <label class="small" title="Otherwise they are as faint as the tool’s strength"><input v-model="isSolid" type="checkbox"> solid</label>
+        <label class="small"
+          >high <input v-model.number="size" class="number" type="number" min="8" max="2000" /> px</label
+        >
+        <label class="small" title="Otherwise they are as faint as the tool’s strength"
+          ><input v-model="isSolid" type="checkbox" /> solid</label
+        >
       </template>
       <span v-else class="small">Drag it to its place; it has the colour in hand.</span>
       <template v-if="writing">
@@ -45,22 +90,74 @@ watch(() => writing.value?.is === 'text', async (isText) => {
 
     <template v-else-if="held">
       <div class="fonts" role="radiogroup" aria-label="What the handles do">
-        <button v-for="[key, name] in WAYS" :key="key" class="choice small" role="radio" :aria-checked="way === key" :disabled="held.to.kind === 'net' && key !== 'net'" @click="parts.setWay(key)">{{ name }}</button>
+        <button
+          v-for="[key, name] in WAYS"
+          :key="key"
+          class="choice small"
+          role="radio"
+          :aria-checked="way === key"
+          :disabled="held.to.kind === 'net' && key !== 'net'"
+          @click="parts.setWay(key)"
+        >
+          {{ name }}
+        </button>
       </div>
-      <v-btn :icon="mdiFlipHorizontal" variant="text" size="small" aria-label="Flip left and right" title="Flip left and right" @click="parts.flip(true)" />
-      <v-btn :icon="mdiFlipVertical" variant="text" size="small" aria-label="Flip upside down" title="Flip upside down" @click="parts.flip(false)" />
-      <v-btn :icon="mdiRotateLeft" variant="text" size="small" aria-label="A quarter to the left" title="A quarter to the left" @click="parts.quarter(-1)" />
-      <v-btn :icon="mdiRotateRight" variant="text" size="small" aria-label="A quarter to the right" title="A quarter to the right" @click="parts.quarter(1)" />
+      <v-btn
+        :icon="mdiFlipHorizontal"
+        variant="text"
+        size="small"
+        aria-label="Flip left and right"
+        title="Flip left and right"
+        @click="parts.flip(true)"
+      />
+      <v-btn
+        :icon="mdiFlipVertical"
+        variant="text"
+        size="small"
+        aria-label="Flip upside down"
+        title="Flip upside down"
+        @click="parts.flip(false)"
+      />
+      <v-btn
+        :icon="mdiRotateLeft"
+        variant="text"
+        size="small"
+        aria-label="A quarter to the left"
+        title="A quarter to the left"
+        @click="parts.quarter(-1)"
+      />
+      <v-btn
+        :icon="mdiRotateRight"
+        variant="text"
+        size="small"
+        aria-label="A quarter to the right"
+        title="A quarter to the right"
+        @click="parts.quarter(1)"
+      />
       <AlignButtons within="of the sheet" @align="parts.align" />
-      <label class="small"><input v-model="leaves" type="checkbox"> stays as well</label>
+      <label class="small"><input v-model="leaves" type="checkbox" /> stays as well</label>
       <v-btn color="primary" size="small" @click="parts.settle()">Settle</v-btn>
       <v-btn variant="text" size="small" @click="parts.discard()">Put back</v-btn>
     </template>
 
     <template v-else-if="mode === 'bend'">
       <strong class="small">{{ { push: 'Push', swell: 'Swell', pinch: 'Pinch' }[bend.how] }}</strong>
-      <FineSlider :model-value="bend.size" label="Size" unit="px" :min="8" :max="600" class="slide" @update:model-value="bend = { ...bend, size: $event }" />
-      <FineSlider :model-value="bend.strength" label="Strength" :min="1" class="slide" @update:model-value="bend = { ...bend, strength: $event }" />
+      <FineSlider
+        :model-value="bend.size"
+        label="Size"
+        unit="px"
+        :min="8"
+        :max="600"
+        class="slide"
+        @update:model-value="bend = { ...bend, size: $event }"
+      />
+      <FineSlider
+        :model-value="bend.strength"
+        label="Strength"
+        :min="1"
+        class="slide"
+        @update:model-value="bend = { ...bend, strength: $event }"
+      />
       <v-btn variant="text" size="small" @click="choosePart(null)">Done</v-btn>
     </template>
 
@@ -68,11 +165,24 @@ watch(() => writing.value?.is === 'text', async (isText) => {
       <template v-if="isChoosing">
         <span class="small hint">{{ HINTS[mode!] }}</span>
         <div class="fonts" role="radiogroup" aria-label="With what is chosen already">
-          <button v-for="[key, name] in CHOICES" :key="key" class="choice small" role="radio" :aria-checked="choice === key" @click="choice = key">{{ name }}</button>
+          <button
+            v-for="[key, name] in CHOICES"
+            :key="key"
+            class="choice small"
+            role="radio"
+            :aria-checked="choice === key"
+            @click="choice = key"
+          >
+            {{ name }}
+          </button>
         </div>
-        <label v-if="mode === 'colour'" class="small">tolerance <input v-model.number="colour.tolerance" class="number" type="number" min="0" max="255"></label>
-        <label v-if="mode === 'colour'" class="small"><input v-model="colour.isJoined" type="checkbox"> joined</label>
-        <label class="small">soft edge <input v-model.number="soften" class="number" type="number" min="0" max="100"> px</label>
+        <label v-if="mode === 'colour'" class="small"
+          >tolerance <input v-model.number="colour.tolerance" class="number" type="number" min="0" max="255"
+        /></label>
+        <label v-if="mode === 'colour'" class="small"><input v-model="colour.isJoined" type="checkbox" /> joined</label>
+        <label class="small"
+          >soft edge <input v-model.number="soften" class="number" type="number" min="0" max="100" /> px</label
+        >
       </template>
       <template v-if="isSelected">
         <span v-if="isChoosing" class="bar" />
@@ -89,16 +199,76 @@ watch(() => writing.value?.is === 'text', async (isText) => {
 </template>
 
 <style scoped>
-.strip { position: absolute; left: 50%; bottom: 12px; transform: translateX(-50%); display: flex; flex-wrap: wrap; justify-content: center; align-items: center; gap: 4px 10px; padding: 6px 14px; cursor: default; box-shadow: 0 4px 16px rgb(0 0 0 / 18%); width: max-content; max-width: calc(100% - 24px); }
-label { display: inline-flex; gap: 6px; align-items: center; min-height: 40px; white-space: nowrap; }
-.number { width: 62px; border: 1px solid var(--line); border-radius: 6px; padding: 3px 6px; }
-.fonts { display: inline-flex; border: 1px solid var(--line); border-radius: 8px; overflow: hidden; }
-.choice { min-height: 36px; padding: 2px 8px; white-space: nowrap; }
-.choice + .choice { border-left: 1px solid var(--line); }
-.choice[aria-checked='true'] { background: var(--paper-shade); font-weight: 600; box-shadow: inset 0 -3px 0 var(--blue); }
-.choice:disabled { opacity: 0.45; }
-.slide { width: 210px; }
-.hint { color: var(--ink-soft); }
-.bar { width: 1px; height: 26px; background: var(--line); }
-textarea { width: 170px; min-height: 38px; border: 1px solid var(--line); border-radius: 6px; padding: 5px 9px; resize: vertical; background: var(--paper); color: var(--ink); }
+.strip {
+  position: absolute;
+  left: 50%;
+  bottom: 12px;
+  transform: translateX(-50%);
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: center;
+  align-items: center;
+  gap: 4px 10px;
+  padding: 6px 14px;
+  cursor: default;
+  box-shadow: 0 4px 16px rgb(0 0 0 / 18%);
+  width: max-content;
+  max-width: calc(100% - 24px);
+}
+label {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+  min-height: 40px;
+  white-space: nowrap;
+}
+.number {
+  width: 62px;
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  padding: 3px 6px;
+}
+.fonts {
+  display: inline-flex;
+  border: 1px solid var(--line);
+  border-radius: 8px;
+  overflow: hidden;
+}
+.choice {
+  min-height: 36px;
+  padding: 2px 8px;
+  white-space: nowrap;
+}
+.choice + .choice {
+  border-left: 1px solid var(--line);
+}
+.choice[aria-checked='true'] {
+  background: var(--paper-shade);
+  font-weight: 600;
+  box-shadow: inset 0 -3px 0 var(--blue);
+}
+.choice:disabled {
+  opacity: 0.45;
+}
+.slide {
+  width: 210px;
+}
+.hint {
+  color: var(--ink-soft);
+}
+.bar {
+  width: 1px;
+  height: 26px;
+  background: var(--line);
+}
+textarea {
+  width: 170px;
+  min-height: 38px;
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  padding: 5px 9px;
+  resize: vertical;
+  background: var(--paper);
+  color: var(--ink);
+}
 </style>

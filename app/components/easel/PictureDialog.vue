@@ -35,16 +35,42 @@ async function save(): Promise<void> {
       <p class="small soft numbers">PNG, {{ sheet.width }} × {{ sheet.height }} px</p>
       <UnsettledNote />
       <div role="radiogroup" aria-label="What it lies on">
-        <label v-for="each in grounds" :key="each"><input v-model="ground" type="radio" :value="each"><span><strong>{{ GROUND_WORDS[each][0] }}</strong><br><span class="small soft">{{ GROUND_WORDS[each][1] }}</span></span></label>
+        <label v-for="each in grounds" :key="each"
+          ><input v-model="ground" type="radio" :value="each" /><span
+            ><strong>{{ GROUND_WORDS[each][0] }}</strong
+            ><br /><span class="small soft">{{ GROUND_WORDS[each][1] }}</span></span
+          ></label
+        >
       </div>
-      <div class="row"><v-btn variant="outlined" @click="isOpen = false">Not now</v-btn><v-btn color="primary" :loading="isBusy" :disabled="needsWord" @click="save">Save it</v-btn></div>
+      <div class="row">
+        <v-btn variant="outlined" @click="isOpen = false">Not now</v-btn
+        ><v-btn color="primary" :loading="isBusy" :disabled="needsWord" @click="save">Save it</v-btn>
+      </div>
     </div>
   </v-dialog>
 </template>
 
 <style scoped>
-label { display: flex; gap: 10px; align-items: flex-start; min-height: 44px; padding: 4px 0; line-height: 1.3; }
-input { margin-top: 4px; width: 18px; height: 18px; }
-.row { display: flex; justify-content: flex-end; gap: 10px; margin-top: 12px; }
-p { margin: 0 0 8px; }
+label {
+  display: flex;
+  gap: 10px;
+  align-items: flex-start;
+  min-height: 44px;
+  padding: 4px 0;
+  line-height: 1.3;
+}
+input {
+  margin-top: 4px;
+  width: 18px;
+  height: 18px;
+}
+.row {
+  display: flex;
+  justify-content: flex-end;
+  gap: 10px;
+  margin-top: 12px;
+}
+p {
+  margin: 0 0 8px;
+}
 </style>

@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { mdiDeleteOutline, mdiFlipHorizontal, mdiInvertColors, mdiLayersOutline, mdiMagnifyMinusOutline, mdiMagnifyPlusOutline } from '@mdi/js'
+import {
+  mdiDeleteOutline,
+  mdiFlipHorizontal,
+  mdiInvertColors,
+  mdiLayersOutline,
+  mdiMagnifyMinusOutline,
+  mdiMagnifyPlusOutline,
+} from '@mdi/js'
 import type { Reference } from '../../composables/useReferences'
 import { cssColour, useHand, type Colour } from '../../stores/hand'
 
@@ -50,8 +57,14 @@ function draw(): void {
 watch([zoom, at, () => props.picture.isFlipped], draw)
 
 function keepIn(): void {
-  const reach = { x: Math.max(0, (props.picture.width * fit.value * zoom.value - SIDE) / 2), y: Math.max(0, (props.picture.height * fit.value * zoom.value - height.value) / 2) }
-  at.value = { x: Math.min(Math.max(at.value.x, -reach.x), reach.x), y: Math.min(Math.max(at.value.y, -reach.y), reach.y) }
+  const reach = {
+    x: Math.max(0, (props.picture.width * fit.value * zoom.value - SIDE) / 2),
+    y: Math.max(0, (props.picture.height * fit.value * zoom.value - height.value) / 2),
+  }
+  at.value = {
+    x: Math.min(Math.max(at.value.x, -reach.x), reach.x),
+    y: Math.min(Math.max(at.value.y, -reach.y), reach.y),
+  }
 }
 function zoomTo(next: number, x = 0, y = 0): void {
   const by = Math.min(Math.max(next, 1), GREATEST_ZOOM) / zoom.value
@@ -61,7 +74,11 @@ function zoomTo(next: number, x = 0, y = 0): void {
 }
 function wheel(event: WheelEvent): void {
   const box = canvas.value!.getBoundingClientRect()
-  zoomTo(zoom.value * 2 ** (-event.deltaY / 300), event.clientX - box.left - box.width / 2, event.clientY - box.top - box.height / 2)
+  zoomTo(
+    zoom.value * 2 ** (-event.deltaY / 300),
+    event.clientX - box.left - box.width / 2,
+    event.clientY - box.top - box.height / 2,
+  )
 }
 
 function colourAt(event: PointerEvent): Colour | null {
@@ -78,7 +95,7 @@ function colourAt(event: PointerEvent): Colour | null {
   const grey = Math.round(0.2126 * r! + 0.7152 * g! + 0.0722 * b!)
   return [grey, grey, grey]
 }
-let from: { x: number, y: number, atX: number, atY: number, way: number } | null = null
+let from: { x: number; y: number; atX: number; atY: number; way: number } | null = null
 function down(event: PointerEvent): void {
   canvas.value!.setPointerCapture(event.pointerId)
   from = { x: event.clientX, y: event.clientY, atX: at.value.x, atY: at.value.y, way: 0 }
@@ -103,25 +120,111 @@ function up(event: PointerEvent): void {
   <figure class="pinned">
     <span class="pin" aria-hidden="true" />
     <canvas
-      ref="canvas" :style="{ width: `${SIDE}px`, height: `${height}px`, filter: picture.isGrey ? 'grayscale(1)' : undefined }" role="img" :aria-label="`${picture.name}. A touch takes its colour.`"
-      @wheel.prevent="wheel" @pointerdown="down" @pointermove="move" @pointerup="up" @pointerleave="under = null"
+      ref="canvas"
+      :style="{ width: `${SIDE}px`, height: `${height}px`, filter: picture.isGrey ? 'grayscale(1)' : undefined }"
+      role="img"
+      :aria-label="`${picture.name}. A touch takes its colour.`"
+      @wheel.prevent="wheel"
+      @pointerdown="down"
+      @pointermove="move"
+      @pointerup="up"
+      @pointerleave="under = null"
     />
     <span v-if="under" class="sample" :style="{ background: cssColour(under) }" aria-hidden="true" />
     <figcaption>
-      <v-btn :icon="mdiMagnifyMinusOutline" size="x-small" variant="text" :disabled="zoom <= 1" aria-label="Smaller" @click="zoomTo(zoom / 1.5)" />
-      <v-btn :icon="mdiMagnifyPlusOutline" size="x-small" variant="text" aria-label="Bigger" @click="zoomTo(zoom * 1.5)" />
-      <v-btn :icon="mdiFlipHorizontal" size="x-small" variant="text" :color="picture.isFlipped ? 'primary' : undefined" aria-label="Flip it" title="Flip it" @click="references.change(picture.id, { isFlipped: !picture.isFlipped })" />
-      <v-btn :icon="mdiInvertColors" size="x-small" variant="text" :color="picture.isGrey ? 'primary' : undefined" aria-label="In greys" title="In greys" @click="references.change(picture.id, { isGrey: !picture.isGrey })" />
-      <v-btn :icon="mdiLayersOutline" size="x-small" variant="text" aria-label="Lay it under the sheet, to trace" title="Lay it under the sheet, to trace" @click="references.layUnder(picture.id)" />
-      <v-btn :icon="mdiDeleteOutline" size="x-small" variant="text" aria-label="Take it away" title="Take it away" @click="references.remove(picture.id)" />
+      <v-btn
+        :icon="mdiMagnifyMinusOutline"
+        size="x-small"
+        variant="text"
+        :disabled="zoom <= 1"
+        aria-label="Smaller"
+        @click="zoomTo(zoom / 1.5)"
+      />
+      <v-btn
+        :icon="mdiMagnifyPlusOutline"
+        size="x-small"
+        variant="text"
+        aria-label="Bigger"
+        @click="zoomTo(zoom * 1.5)"
+      />
+      <v-btn
+        :icon="mdiFlipHorizontal"
+        size="x-small"
+        variant="text"
+        :color="picture.isFlipped ? 'primary' : undefined"
+        aria-label="Flip it"
+        title="Flip it"
+        @click="references.change(picture.id, { isFlipped: !picture.isFlipped })"
+      />
+      <v-btn
+        :icon="mdiInvertColors"
+        size="x-small"
+        variant="text"
+        :color="picture.isGrey ? 'primary' : undefined"
+        aria-label="In greys"
+        title="In greys"
+        @click="references.change(picture.id, { isGrey: !picture.isGrey })"
+      />
+      <v-btn
+        :icon="mdiLayersOutline"
+        size="x-small"
+        variant="text"
+        aria-label="Lay it under the sheet, to trace"
+        title="Lay it under the sheet, to trace"
+        @click="references.layUnder(picture.id)"
+      />
+      <v-btn
+        :icon="mdiDeleteOutline"
+        size="x-small"
+        variant="text"
+        aria-label="Take it away"
+        title="Take it away"
+        @click="references.remove(picture.id)"
+      />
     </figcaption>
   </figure>
 </template>
 
 <style scoped>
-.pinned { position: relative; margin: 0; background: #fffefb; padding: 0 0 2px; box-shadow: 1px 3px 7px rgb(40 25 5 / 40%); width: 208px; }
-canvas { display: block; touch-action: none; cursor: crosshair; }
-.pin { position: absolute; left: 50%; top: -6px; width: 13px; height: 13px; margin-left: -6px; border-radius: 50%; background: radial-gradient(circle at 35% 35%, #f3b27a, #b45309 60%); box-shadow: 1px 3px 3px rgb(0 0 0 / 40%); z-index: 1; }
-.sample { position: absolute; right: 6px; top: 6px; width: 38px; height: 38px; border-radius: 50%; border: 3px solid #fffdf6; box-shadow: 0 1px 5px rgb(0 0 0 / 45%); pointer-events: none; }
-figcaption { display: flex; justify-content: space-between; color: #2a2927; }
+.pinned {
+  position: relative;
+  margin: 0;
+  background: #fffefb;
+  padding: 0 0 2px;
+  box-shadow: 1px 3px 7px rgb(40 25 5 / 40%);
+  width: 208px;
+}
+canvas {
+  display: block;
+  touch-action: none;
+  cursor: crosshair;
+}
+.pin {
+  position: absolute;
+  left: 50%;
+  top: -6px;
+  width: 13px;
+  height: 13px;
+  margin-left: -6px;
+  border-radius: 50%;
+  background: radial-gradient(circle at 35% 35%, #f3b27a, #b45309 60%);
+  box-shadow: 1px 3px 3px rgb(0 0 0 / 40%);
+  z-index: 1;
+}
+.sample {
+  position: absolute;
+  right: 6px;
+  top: 6px;
+  width: 38px;
+  height: 38px;
+  border-radius: 50%;
+  border: 3px solid #fffdf6;
+  box-shadow: 0 1px 5px rgb(0 0 0 / 45%);
+  pointer-events: none;
+}
+figcaption {
+  display: flex;
+  justify-content: space-between;
+  color: #2a2927;
+}
 </style>

@@ -5,7 +5,10 @@ const { gaps, waiting } = pouring
 const words = computed(() => {
   const count = gaps.value.length
   if (waiting.value?.kind === 'whole') return 'The sheet is empty: shall all of it have this colour?'
-  if (waiting.value?.kind === 'leaks') return count === 1 ? `It would run out through a gap of ${gaps.value[0]!.width} px.` : `It would run out through ${count} gaps.`
+  if (waiting.value?.kind === 'leaks')
+    return count === 1
+      ? `It would run out through a gap of ${gaps.value[0]!.width} px.`
+      : `It would run out through ${count} gaps.`
   return count === 1 ? 'The line has one gap.' : `The line has ${count} gaps.`
 })
 </script>
@@ -17,7 +20,9 @@ const words = computed(() => {
       <v-btn color="primary" size="small" @click="pouring.pourAnyway()">Fill the whole sheet</v-btn>
     </template>
     <template v-else>
-      <v-btn color="primary" size="small" @click="pouring.closeAll()">{{ gaps.length === 1 ? 'Close it' : 'Close them all' }}{{ waiting ? ' and pour' : '' }}</v-btn>
+      <v-btn color="primary" size="small" @click="pouring.closeAll()"
+        >{{ gaps.length === 1 ? 'Close it' : 'Close them all' }}{{ waiting ? ' and pour' : '' }}</v-btn
+      >
       <v-btn v-if="waiting" variant="text" size="small" @click="pouring.pourAnyway()">Pour anyway</v-btn>
     </template>
     <v-btn variant="text" size="small" @click="pouring.clear()">Leave it</v-btn>
@@ -25,5 +30,21 @@ const words = computed(() => {
 </template>
 
 <style scoped>
-.bar { position: absolute; left: 50%; top: 14px; transform: translateX(-50%); display: flex; flex-wrap: wrap; justify-content: center; align-items: center; gap: 8px; padding: 8px 14px; max-width: calc(100% - 20px); width: max-content; cursor: default; box-shadow: 0 4px 16px rgb(0 0 0 / 18%); border-left: 5px solid var(--ochre); }
+.bar {
+  position: absolute;
+  left: 50%;
+  top: 14px;
+  transform: translateX(-50%);
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: center;
+  align-items: center;
+  gap: 8px;
+  padding: 8px 14px;
+  max-width: calc(100% - 20px);
+  width: max-content;
+  cursor: default;
+  box-shadow: 0 4px 16px rgb(0 0 0 / 18%);
+  border-left: 5px solid var(--ochre);
+}
 </style>

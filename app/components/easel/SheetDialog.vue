@@ -16,7 +16,7 @@ const anchor = ref<Anchor>({ x: 0.5, y: 0.5 })
 const SHARES = [0, 0.5, 1] as const
 const PLACES = ['top left', 'top', 'top right', 'left', 'middle', 'right', 'bottom left', 'bottom', 'bottom right']
 
-watch(isOpen, (opens) => {
+watch(isOpen, opens => {
   if (!opens) return
   const { paper, perInch: before } = sheet.value
   colour.value = [paper[0], paper[1], paper[2]]
@@ -28,14 +28,26 @@ watch(isOpen, (opens) => {
 
 const ratio = computed(() => (how.value === 'scale' && isInRatio.value ? sheet.value.width / sheet.value.height : null))
 const isOtherSize = computed(() => width.value !== sheet.value.width || height.value !== sheet.value.height)
-const isOtherPaper = computed(() => JSON.stringify([colour.value, texture.value]) !== JSON.stringify([sheet.value.paper, sheet.value.texture ?? null]))
+const isOtherPaper = computed(
+  () =>
+    JSON.stringify([colour.value, texture.value]) !== JSON.stringify([sheet.value.paper, sheet.value.texture ?? null]),
+)
 const isOtherResolution = computed(() => perInch.value !== (sheet.value.perInch ?? SCREEN_PER_INCH))
-const canApply = computed(() => checkSheet(width.value, height.value) === null && (isOtherSize.value || isOtherPaper.value || isOtherResolution.value))
+const canApply = computed(
+  () =>
+    checkSheet(width.value, height.value) === null &&
+    (isOtherSize.value || isOtherPaper.value || isOtherResolution.value),
+)
 
 async function apply(): Promise<void> {
   const [w, h] = [width.value, height.value]
   isOpen.value = false
-  if (isOtherPaper.value) await host.act({ kind: 'sheet-paper', colour: [...colour.value] as [number, number, number], texture: texture.value && { ...texture.value } })
+  if (isOtherPaper.value)
+    await host.act({
+      kind: 'sheet-paper',
+      colour: [...colour.value] as [number, number, number],
+      texture: texture.value && { ...texture.value },
+    })
   if (isOtherResolution.value) await host.act({ kind: 'sheet-resolution', perInch: perInch.value })
   if (w === sheet.value.width && h === sheet.value.height) return
   if (how.value === 'scale') await host.act({ kind: 'sheet-scale', version: 1, width: w, height: h })
@@ -57,20 +69,27 @@ function cropNow(): void {
       <h3>Size</h3>
       <SizeFields v-model:width="width" v-model:height="height" v-model:per-inch="perInch" :ratio="ratio" is-plain />
       <div class="hows" role="radiogroup" aria-label="What happens to the drawing">
-        <label><input v-model="how" type="radio" value="extend"> the drawing stays as it is</label>
-        <label><input v-model="how" type="radio" value="scale"> the drawing is scaled with it</label>
-        <label v-if="how === 'scale'"><input v-model="isInRatio" type="checkbox"> in proportion</label>
+        <label><input v-model="how" type="radio" value="extend" /> the drawing stays as it is</label>
+        <label><input v-model="how" type="radio" value="scale" /> the drawing is scaled with it</label>
+        <label v-if="how === 'scale'"><input v-model="isInRatio" type="checkbox" /> in proportion</label>
       </div>
       <div v-if="how === 'extend'" class="anchors">
         <span class="small soft">It stays at the</span>
         <div class="grid" role="radiogroup" aria-label="Where the drawing stays">
           <button
-            v-for="(place, i) in PLACES" :key="place" role="radio" :aria-label="place" :title="place"
-            :aria-checked="anchor.x === SHARES[i % 3] && anchor.y === SHARES[Math.floor(i / 3)]" @click="anchor = { x: SHARES[i % 3]!, y: SHARES[Math.floor(i / 3)]! }"
+            v-for="(place, i) in PLACES"
+            :key="place"
+            role="radio"
+            :aria-label="place"
+            :title="place"
+            :aria-checked="anchor.x === SHARES[i % 3] && anchor.y === SHARES[Math.floor(i / 3)]"
+            @click="anchor = { x: SHARES[i % 3]!, y: SHARES[Math.floor(i / 3)]! }"
           />
         </div>
       </div>
-      <p v-if="how === 'scale' && isOtherSize" class="small soft">Making a finished drawing larger softens it: decide the size early.</p>
+      <p v-if="how === 'scale' && isOtherSize" class="small soft">
+        Making a finished drawing larger softens it: decide the size early.
+      </p>
     </section>
     <template #actions>
       <v-btn color="primary" :disabled="!canApply || isReadOnly" @click="apply">Change it</v-btn>
@@ -80,11 +99,38 @@ function cropNow(): void {
 </template>
 
 <style scoped>
-h3 { margin-bottom: 6px; }
-.hows { display: flex; flex-wrap: wrap; gap: 4px 18px; margin-top: 6px; }
-label { display: inline-flex; gap: 6px; align-items: center; min-height: 36px; }
-.anchors { display: flex; align-items: center; gap: 12px; }
-.grid { display: grid; grid-template-columns: repeat(3, 26px); gap: 3px; }
-.grid button { width: 26px; height: 26px; border: 1px solid var(--line); border-radius: 4px; }
-.grid button[aria-checked='true'] { background: var(--blue); }
+h3 {
+  margin-bottom: 6px;
+}
+.hows {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+  margin-top: 6px;
+}
+label {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+  min-height: 36px;
+}
+.anchors {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+}
+.grid {
+  display: grid;
+  grid-template-columns: repeat(3, 26px);
+  gap: 3px;
+}
+.grid button {
+  width: 26px;
+  height: 26px;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+}
+.grid button[aria-checked='true'] {
+  background: var(--blue);
+}
 </style>

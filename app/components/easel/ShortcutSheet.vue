@@ -25,7 +25,10 @@ const KEYS = [
 const HANDS = [
   ['Pen', 'draws; press for more. The palm does nothing while the pen is near.'],
   ['One finger, mouse', 'draw'],
-  ['Held at its end', 'a stroke becomes a true line, circle, box …; go on to adjust: Shift perfect, Ctrl stretch, Alt move'],
+  [
+    'Held at its end',
+    'a stroke becomes a true line, circle, box …; go on to adjust: Shift perfect, Ctrl stretch, Alt move',
+  ],
   ['Two fingers', 'move, zoom and turn the sheet'],
   ['Two fingers tapped', 'undo'],
   ['Three fingers tapped', 'redo'],
@@ -40,8 +43,18 @@ const HANDS = [
       <h2>Keys and gestures</h2>
       <p class="small soft">All of them lie under one hand.</p>
       <div class="columns">
-        <dl><template v-for="[key, what] in KEYS" :key="key"><dt>{{ key }}</dt><dd>{{ what }}</dd></template></dl>
-        <dl><template v-for="[key, what] in HANDS" :key="key"><dt>{{ key }}</dt><dd>{{ what }}</dd></template></dl>
+        <dl>
+          <template v-for="[key, what] in KEYS" :key="key"
+            ><dt>{{ key }}</dt>
+            <dd>{{ what }}</dd></template
+          >
+        </dl>
+        <dl>
+          <template v-for="[key, what] in HANDS" :key="key"
+            ><dt>{{ key }}</dt>
+            <dd>{{ what }}</dd></template
+          >
+        </dl>
       </div>
       <v-btn color="primary" @click="isOpen = false">Close</v-btn>
     </div>
@@ -49,8 +62,24 @@ const HANDS = [
 </template>
 
 <style scoped>
-.columns { display: grid; grid-template-columns: 1.2fr 1fr; gap: 26px; margin: 14px 0; }
-dl { display: grid; grid-template-columns: max-content 1fr; gap: 7px 14px; margin: 0; font-size: 0.93rem; align-content: start; }
-dt { font-weight: 560; }
-dd { margin: 0; }
+.columns {
+  display: grid;
+  grid-template-columns: 1.2fr 1fr;
+  gap: 26px;
+  margin: 14px 0;
+}
+dl {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  gap: 7px 14px;
+  margin: 0;
+  font-size: 0.93rem;
+  align-content: start;
+}
+dt {
+  font-weight: 560;
+}
+dd {
+  margin: 0;
+}
 </style>

@@ -11,7 +11,11 @@ const { say } = useNotices()
 
 async function entered(person: Person): Promise<void> {
   if (session.person && (person.kind !== 'learner' || person.id !== session.person.id)) {
-    say('This sheet belongs to someone else.', `Sign in as ${session.person.name}, or go back to the folio.`, 'attention')
+    say(
+      'This sheet belongs to someone else.',
+      `Sign in as ${session.person.name}, or go back to the folio.`,
+      'attention',
+    )
     return
   }
   session.enter(person)
@@ -22,7 +26,10 @@ async function entered(person: Person): Promise<void> {
 
 <template>
   <div v-if="isSignedOut" class="again" role="alert">
-    <span><strong>You are signed out.</strong> Go on drawing: your strokes are kept here. They are sent once you are signed in.</span>
+    <span
+      ><strong>You are signed out.</strong> Go on drawing: your strokes are kept here. They are sent once you are signed
+      in.</span
+    >
     <v-btn size="small" color="primary" @click="isOpen = true">Sign in</v-btn>
     <v-dialog v-model="isOpen" max-width="420">
       <div class="card">
@@ -35,5 +42,14 @@ async function entered(person: Person): Promise<void> {
 </template>
 
 <style scoped>
-.again { display: flex; align-items: center; gap: 14px; justify-content: center; padding: 6px 14px; background: var(--paper-shade); border-bottom: 2px solid var(--ochre); font-size: 0.93rem; }
+.again {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  justify-content: center;
+  padding: 6px 14px;
+  background: var(--paper-shade);
+  border-bottom: 2px solid var(--ochre);
+  font-size: 0.93rem;
+}
 </style>

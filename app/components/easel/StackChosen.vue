@@ -6,7 +6,7 @@ const { stack, parts, host } = useEasel()
 const { chosen } = stack
 const { say } = useNotices()
 async function align(how: Alignment): Promise<void> {
-  if (!await host.align([...chosen.value], how, false)) say('They are in line already.')
+  if (!(await host.align([...chosen.value], how, false))) say('They are in line already.')
 }
 function group(): void {
   void stack.group(...chosen.value)
@@ -25,6 +25,15 @@ function group(): void {
 </template>
 
 <style scoped>
-.chosen :deep(.align .v-btn) { width: 29px; }
-.chosen { display: flex; flex-wrap: wrap; gap: 4px; align-items: center; padding: 6px 10px; border-top: 1px dashed var(--line); }
+.chosen :deep(.align .v-btn) {
+  width: 29px;
+}
+.chosen {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  align-items: center;
+  padding: 6px 10px;
+  border-top: 1px dashed var(--line);
+}
 </style>

@@ -13,10 +13,23 @@ const isRenaming = ref(false)
 <template>
   <section class="group" :class="{ hidden: !note.visible }" :aria-label="`Group ${note.name}`">
     <div class="flap grip">
-      <button class="eye" :aria-label="isFolded ? `Unfold ${note.name}` : `Fold ${note.name}`" :aria-expanded="!isFolded" @click="isFolded = !isFolded"><v-icon :icon="isFolded ? mdiChevronRight : mdiChevronDown" size="19" /></button>
+      <button
+        class="eye"
+        :aria-label="isFolded ? `Unfold ${note.name}` : `Fold ${note.name}`"
+        :aria-expanded="!isFolded"
+        @click="isFolded = !isFolded"
+      >
+        <v-icon :icon="isFolded ? mdiChevronRight : mdiChevronDown" size="19" />
+      </button>
       <StackName v-model="isRenaming" :note="note" class="grow" @choose="isFolded = false" />
       <v-icon v-if="note.locked" :icon="mdiLockOutline" size="16" aria-label="locked" role="img" />
-      <button class="eye" :disabled="isReadOnly" :aria-label="note.visible ? `Hide ${note.name}` : `Show ${note.name}`" :aria-pressed="!note.visible" @click="easel.stack.set(note.id, { visible: !note.visible })">
+      <button
+        class="eye"
+        :disabled="isReadOnly"
+        :aria-label="note.visible ? `Hide ${note.name}` : `Show ${note.name}`"
+        :aria-pressed="!note.visible"
+        @click="easel.stack.set(note.id, { visible: !note.visible })"
+      >
         <v-icon :icon="note.visible ? mdiEyeOutline : mdiEyeOffOutline" size="19" />
       </button>
       <StackMenu v-if="!isReadOnly" :note="note" @rename="isRenaming = true" />
@@ -27,12 +40,42 @@ const isRenaming = ref(false)
 </template>
 
 <style scoped>
-.group { border: 1.5px solid #c9b98f; border-radius: 4px 12px 8px 8px; margin: 5px 0; background: color-mix(in srgb, #d8b768 9%, transparent); }
-.flap { display: flex; align-items: center; gap: 1px; padding: 1px 2px 1px 0; cursor: grab; }
-.grow { flex: 1; min-width: 0; }
-.group.hidden { border-style: dashed; }
-.eye { min-width: 26px; min-height: 28px; border-radius: 6px; color: var(--ink-soft); }
-.mask { margin: 0 0 4px 26px; }
-.inside { padding: 0 2px 4px 7px; }
-@media (pointer: coarse) { .eye { min-width: 44px; min-height: 44px; } }
+.group {
+  border: 1.5px solid #c9b98f;
+  border-radius: 4px 12px 8px 8px;
+  margin: 5px 0;
+  background: color-mix(in srgb, #d8b768 9%, transparent);
+}
+.flap {
+  display: flex;
+  align-items: center;
+  gap: 1px;
+  padding: 1px 2px 1px 0;
+  cursor: grab;
+}
+.grow {
+  flex: 1;
+  min-width: 0;
+}
+.group.hidden {
+  border-style: dashed;
+}
+.eye {
+  min-width: 26px;
+  min-height: 28px;
+  border-radius: 6px;
+  color: var(--ink-soft);
+}
+.mask {
+  margin: 0 0 4px 26px;
+}
+.inside {
+  padding: 0 2px 4px 7px;
+}
+@media (pointer: coarse) {
+  .eye {
+    min-width: 44px;
+    min-height: 44px;
+  }
+}
 </style>

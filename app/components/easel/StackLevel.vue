@@ -11,7 +11,9 @@ const props = defineProps<{
 const easel = useEasel()
 const { isReadOnly } = easel
 const list = ref<StackNote[]>([])
-const lay = () => { list.value = [...props.notes].reverse() }
+const lay = () => {
+  list.value = [...props.notes].reverse()
+}
 watch(() => props.notes, lay, { immediate: true })
 
 /** Something was dropped here, or moved here. */
@@ -27,8 +29,23 @@ async function drop(event: { item: HTMLElement }): Promise<void> {
 
 <template>
   <VueDraggable
-    v-model="list" tag="ol" group="stack" handle=".grip" :animation="140" :disabled="isReadOnly" ghost-class="gap" :delay="160" :delay-on-touch-only="true"
-    :force-fallback="true" :fallback-tolerance="5" :fallback-on-body="true" fallback-class="carried" :swap-threshold="0.65" class="level" @add="drop" @update="drop"
+    v-model="list"
+    tag="ol"
+    group="stack"
+    handle=".grip"
+    :animation="140"
+    :disabled="isReadOnly"
+    ghost-class="gap"
+    :delay="160"
+    :delay-on-touch-only="true"
+    :force-fallback="true"
+    :fallback-tolerance="5"
+    :fallback-on-body="true"
+    fallback-class="carried"
+    :swap-threshold="0.65"
+    class="level"
+    @add="drop"
+    @update="drop"
   >
     <li v-for="note in list" :key="note.id" :data-id="note.id">
       <StackGroup v-if="note.kind === 'group'" :note="note" />
@@ -38,11 +55,24 @@ async function drop(event: { item: HTMLElement }): Promise<void> {
 </template>
 
 <style scoped>
-.level { list-style: none; margin: 0; padding: 0; min-height: 8px; }
-.gap { opacity: 0.35; }
+.level {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  min-height: 8px;
+}
+.gap {
+  opacity: 0.35;
+}
 </style>
 
 <style>
 /* What is carried lies on the page itself. */
-.carried { list-style: none; background: var(--paper); border-radius: 9px; box-shadow: 0 10px 26px rgb(0 0 0 / 30%); opacity: 0.95 !important; }
+.carried {
+  list-style: none;
+  background: var(--paper);
+  border-radius: 9px;
+  box-shadow: 0 10px 26px rgb(0 0 0 / 30%);
+  opacity: 0.95 !important;
+}
 </style>

@@ -1,5 +1,22 @@
 <script setup lang="ts">
-import { mdiArrowDown, mdiArrowUp, mdiBroom, mdiCheckboxMultipleMarkedOutline, mdiContentDuplicate, mdiCursorMove, mdiDotsHorizontal, mdiEyeCheckOutline, mdiFolderOpenOutline, mdiFolderPlusOutline, mdiLayersOutline, mdiPalette, mdiPencilOutline, mdiTrashCanOutline, mdiTune, mdiVectorCombine } from '@mdi/js'
+import {
+  mdiArrowDown,
+  mdiArrowUp,
+  mdiBroom,
+  mdiCheckboxMultipleMarkedOutline,
+  mdiContentDuplicate,
+  mdiCursorMove,
+  mdiDotsHorizontal,
+  mdiEyeCheckOutline,
+  mdiFolderOpenOutline,
+  mdiFolderPlusOutline,
+  mdiLayersOutline,
+  mdiPalette,
+  mdiPencilOutline,
+  mdiTrashCanOutline,
+  mdiTune,
+  mdiVectorCombine,
+} from '@mdi/js'
 import type { StackNote } from '../../workers/view/layer-news'
 
 /** What can be done to a layer or group. */
@@ -18,49 +35,157 @@ const isLookOpen = ref(false)
 
 <template>
   <v-menu location="start">
-    <template #activator="{ props: opens }"><button v-bind="opens" class="eye" :aria-label="`More for ${note.name}`"><v-icon :icon="mdiDotsHorizontal" size="19" /></button></template>
+    <template #activator="{ props: opens }"
+      ><button v-bind="opens" class="eye" :aria-label="`More for ${note.name}`">
+        <v-icon :icon="mdiDotsHorizontal" size="19" /></button
+    ></template>
     <v-list density="compact" class="list">
       <v-list-item :prepend-icon="mdiPencilOutline" title="Rename" @click="emit('rename')" />
       <v-list-item v-if="!isLayer" :prepend-icon="mdiTune" title="How it looks" @click="isLookOpen = true" />
-      <v-list-item v-if="!isLayer" :prepend-icon="mdiCursorMove" title="Move, turn or scale it as one" @click="parts.takeLayers(stack.layersOf(note.id))" />
-      <v-list-item v-if="isLayer && layers.length > 1" :prepend-icon="mdiCheckboxMultipleMarkedOutline" :title="stack.chosen.value.includes(note.id) ? 'Choose it no more' : 'Choose it with others (Ctrl)'" @click="stack.toggleChosen(note.id)" />
-      <v-list-item :prepend-icon="mdiEyeCheckOutline" :title="isAlone ? 'Show all again' : 'Show it alone'" @click="stack.showAlone(isAlone ? null : { kind: 'item', id: note.id })" />
-      <v-list-item :prepend-icon="mdiArrowUp" title="Move up (Alt ↑)" :disabled="isAtTop" @click="stack.move(note.id, 1)" />
-      <v-list-item :prepend-icon="mdiArrowDown" title="Move down (Alt ↓)" :disabled="isAtBottom" @click="stack.move(note.id, -1)" />
+      <v-list-item
+        v-if="!isLayer"
+        :prepend-icon="mdiCursorMove"
+        title="Move, turn or scale it as one"
+        @click="parts.takeLayers(stack.layersOf(note.id))"
+      />
+      <v-list-item
+        v-if="isLayer && layers.length > 1"
+        :prepend-icon="mdiCheckboxMultipleMarkedOutline"
+        :title="stack.chosen.value.includes(note.id) ? 'Choose it no more' : 'Choose it with others (Ctrl)'"
+        @click="stack.toggleChosen(note.id)"
+      />
+      <v-list-item
+        :prepend-icon="mdiEyeCheckOutline"
+        :title="isAlone ? 'Show all again' : 'Show it alone'"
+        @click="stack.showAlone(isAlone ? null : { kind: 'item', id: note.id })"
+      />
+      <v-list-item
+        :prepend-icon="mdiArrowUp"
+        title="Move up (Alt ↑)"
+        :disabled="isAtTop"
+        @click="stack.move(note.id, 1)"
+      />
+      <v-list-item
+        :prepend-icon="mdiArrowDown"
+        title="Move down (Alt ↓)"
+        :disabled="isAtBottom"
+        @click="stack.move(note.id, -1)"
+      />
       <v-list-item :prepend-icon="mdiContentDuplicate" title="Lay a copy on it" @click="stack.copy(note.id)" />
-      <v-list-item v-if="below" :prepend-icon="mdiFolderPlusOutline" :title="`Group with ${below.name}`" @click="stack.group(below.id, note.id)" />
-      <v-list-item v-else-if="isLayer" :prepend-icon="mdiFolderPlusOutline" title="Put in a new group" @click="stack.group(note.id)" />
-      <v-list-item v-if="!isLayer" :prepend-icon="mdiFolderOpenOutline" title="Take the group away, keep its sheets" @click="stack.ungroup(note.id)" />
-      <v-list-item v-if="!isLayer" :prepend-icon="mdiVectorCombine" title="Merge the group into one sheet" @click="stack.mergeGroup(note.id)" />
-      <v-list-item v-if="below" :prepend-icon="mdiVectorCombine" :title="`Merge down onto ${below.name}`" @click="stack.mergeDown(note.id)" />
-      <v-list-item v-if="layers.length > 1" :prepend-icon="mdiLayersOutline" title="Make one sheet of all, with the paper" @click="stack.flatten()" />
+      <v-list-item
+        v-if="below"
+        :prepend-icon="mdiFolderPlusOutline"
+        :title="`Group with ${below.name}`"
+        @click="stack.group(below.id, note.id)"
+      />
+      <v-list-item
+        v-else-if="isLayer"
+        :prepend-icon="mdiFolderPlusOutline"
+        title="Put in a new group"
+        @click="stack.group(note.id)"
+      />
+      <v-list-item
+        v-if="!isLayer"
+        :prepend-icon="mdiFolderOpenOutline"
+        title="Take the group away, keep its sheets"
+        @click="stack.ungroup(note.id)"
+      />
+      <v-list-item
+        v-if="!isLayer"
+        :prepend-icon="mdiVectorCombine"
+        title="Merge the group into one sheet"
+        @click="stack.mergeGroup(note.id)"
+      />
+      <v-list-item
+        v-if="below"
+        :prepend-icon="mdiVectorCombine"
+        :title="`Merge down onto ${below.name}`"
+        @click="stack.mergeDown(note.id)"
+      />
+      <v-list-item
+        v-if="layers.length > 1"
+        :prepend-icon="mdiLayersOutline"
+        title="Make one sheet of all, with the paper"
+        @click="stack.flatten()"
+      />
       <v-divider />
       <template v-if="note.mask">
-        <v-list-item :title="alone?.kind === 'mask' ? 'Mask: show all again' : 'Mask: show it alone'" @click="stack.showAlone(alone?.kind === 'mask' ? null : { kind: 'mask', id: note.mask.id })" />
-        <v-list-item :title="note.mask.isOn ? 'Mask: switch off' : 'Mask: switch on'" @click="stack.switchMask(note.id, !note.mask.isOn)" />
+        <v-list-item
+          :title="alone?.kind === 'mask' ? 'Mask: show all again' : 'Mask: show it alone'"
+          @click="stack.showAlone(alone?.kind === 'mask' ? null : { kind: 'mask', id: note.mask.id })"
+        />
+        <v-list-item
+          :title="note.mask.isOn ? 'Mask: switch off' : 'Mask: switch on'"
+          @click="stack.switchMask(note.id, !note.mask.isOn)"
+        />
         <v-list-item title="Mask: turn round" @click="stack.invertMask(note.id)" />
-        <v-list-item v-if="isLayer" title="Mask: apply for good" :disabled="!note.mask.isOn" @click="stack.applyMask(note.id)" />
+        <v-list-item
+          v-if="isLayer"
+          title="Mask: apply for good"
+          :disabled="!note.mask.isOn"
+          @click="stack.applyMask(note.id)"
+        />
         <v-list-item title="Mask: remove" @click="stack.removeMask(note.id)" />
       </template>
       <template v-else>
         <v-list-item title="Add a mask that shows all" @click="stack.addMask(note.id, 'all')" />
         <v-list-item title="Add a mask that hides all" @click="stack.addMask(note.id, 'nothing')" />
-        <v-list-item v-if="parts.edges.value" title="Add a mask of the selection" @click="stack.addMask(note.id, 'selection')" />
+        <v-list-item
+          v-if="parts.edges.value"
+          title="Add a mask of the selection"
+          @click="stack.addMask(note.id, 'selection')"
+        />
       </template>
       <v-divider />
-      <v-list-item v-if="isLayer" :prepend-icon="mdiPalette" :title="parts.edges.value ? 'Give what is selected the colour in hand' : 'Give its paint the colour in hand'" :disabled="note.isEmpty" @click="stack.recolour(note.id, hand.colour)" />
-      <v-list-item v-if="isLayer" :prepend-icon="mdiBroom" title="Take all paint off" :disabled="note.isEmpty" @click="stack.clear(note.id)" />
-      <v-list-item :prepend-icon="mdiTrashCanOutline" title="Delete (undo brings it back)" :disabled="layers.length < 2" @click="stack.remove(note.id)" />
+      <v-list-item
+        v-if="isLayer"
+        :prepend-icon="mdiPalette"
+        :title="parts.edges.value ? 'Give what is selected the colour in hand' : 'Give its paint the colour in hand'"
+        :disabled="note.isEmpty"
+        @click="stack.recolour(note.id, hand.colour)"
+      />
+      <v-list-item
+        v-if="isLayer"
+        :prepend-icon="mdiBroom"
+        title="Take all paint off"
+        :disabled="note.isEmpty"
+        @click="stack.clear(note.id)"
+      />
+      <v-list-item
+        :prepend-icon="mdiTrashCanOutline"
+        title="Delete (undo brings it back)"
+        :disabled="layers.length < 2"
+        @click="stack.remove(note.id)"
+      />
     </v-list>
   </v-menu>
   <v-dialog v-if="!isLayer" v-model="isLookOpen" max-width="320" :aria-label="`How ${note.name} looks`">
-    <div class="card"><h3>{{ note.name }}</h3><StackLook :note="note" is-wide /><v-btn class="mt-3" variant="outlined" block @click="isLookOpen = false">Done</v-btn></div>
+    <div class="card">
+      <h3>{{ note.name }}</h3>
+      <StackLook :note="note" is-wide /><v-btn class="mt-3" variant="outlined" block @click="isLookOpen = false"
+        >Done</v-btn
+      >
+    </div>
   </v-dialog>
 </template>
 
 <style scoped>
-.eye { min-width: 28px; min-height: 28px; border-radius: 6px; color: var(--ink-soft); }
-.eye:hover { background: var(--line); }
-.list { max-height: 82vh; }
-@media (pointer: coarse) { .eye { min-width: 44px; min-height: 44px; } }
+.eye {
+  min-width: 28px;
+  min-height: 28px;
+  border-radius: 6px;
+  color: var(--ink-soft);
+}
+.eye:hover {
+  background: var(--line);
+}
+.list {
+  max-height: 82vh;
+}
+@media (pointer: coarse) {
+  .eye {
+    min-width: 44px;
+    min-height: 44px;
+  }
+}
 </style>

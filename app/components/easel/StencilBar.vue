@@ -10,11 +10,34 @@ const canFill = computed(() => kind.value !== null && isFillable({ kind: kind.va
 </script>
 
 <template>
-  <div v-if="kind && hand.settings && !parts.mode.value && !letters.isReady.value && !letters.writing.value && !crop.isOpen.value" class="strip card" role="group" aria-label="The shape" @pointerdown.stop @wheel.stop>
-    <label class="small"><input v-model="hasLine" type="checkbox"> outline</label>
-    <label v-if="canFill" class="small"><input v-model="hasFill" type="checkbox"> fill</label>
-    <button v-if="canFill && hasFill" class="well" :style="{ background: cssColour(fillColour ?? hand.colour) }" aria-label="Fill with the colour in hand" title="Fill with the colour in hand" @click="fillColour = [...hand.colour]" />
-    <label v-if="kind === 'polygon'" class="small">corners <input v-model.number="sides" class="sides" type="number" min="3" max="12"></label>
+  <div
+    v-if="
+      kind &&
+      hand.settings &&
+      !parts.mode.value &&
+      !letters.isReady.value &&
+      !letters.writing.value &&
+      !crop.isOpen.value
+    "
+    class="strip card"
+    role="group"
+    aria-label="The shape"
+    @pointerdown.stop
+    @wheel.stop
+  >
+    <label class="small"><input v-model="hasLine" type="checkbox" /> outline</label>
+    <label v-if="canFill" class="small"><input v-model="hasFill" type="checkbox" /> fill</label>
+    <button
+      v-if="canFill && hasFill"
+      class="well"
+      :style="{ background: cssColour(fillColour ?? hand.colour) }"
+      aria-label="Fill with the colour in hand"
+      title="Fill with the colour in hand"
+      @click="fillColour = [...hand.colour]"
+    />
+    <label v-if="kind === 'polygon'" class="small"
+      >corners <input v-model.number="sides" class="sides" type="number" min="3" max="12"
+    /></label>
     <template v-if="shape">
       <v-btn color="primary" size="small" @click="stencil.settle()">Settle</v-btn>
       <v-btn variant="text" size="small" @click="stencil.discard()">Take away</v-btn>
@@ -24,8 +47,39 @@ const canFill = computed(() => kind.value !== null && isFillable({ kind: kind.va
 </template>
 
 <style scoped>
-.strip { position: absolute; left: 50%; bottom: 12px; transform: translateX(-50%); display: flex; flex-wrap: wrap; justify-content: center; align-items: center; gap: 4px 14px; padding: 6px 14px; cursor: default; box-shadow: 0 4px 16px rgb(0 0 0 / 18%); width: max-content; max-width: calc(100% - 24px); }
-label { display: inline-flex; gap: 6px; align-items: center; min-height: 40px; white-space: nowrap; }
-.well { width: 34px; height: 34px; border-radius: 8px; border: 2px solid var(--line); }
-.sides { width: 52px; border: 1px solid var(--line); border-radius: 6px; padding: 3px 6px; }
+.strip {
+  position: absolute;
+  left: 50%;
+  bottom: 12px;
+  transform: translateX(-50%);
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: center;
+  align-items: center;
+  gap: 4px 14px;
+  padding: 6px 14px;
+  cursor: default;
+  box-shadow: 0 4px 16px rgb(0 0 0 / 18%);
+  width: max-content;
+  max-width: calc(100% - 24px);
+}
+label {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+  min-height: 40px;
+  white-space: nowrap;
+}
+.well {
+  width: 34px;
+  height: 34px;
+  border-radius: 8px;
+  border: 2px solid var(--line);
+}
+.sides {
+  width: 52px;
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  padding: 3px 6px;
+}
 </style>

@@ -10,9 +10,12 @@ const hand = useHand()
 const settings = computed(() => hand.settings ?? TOOLS.pencil)
 const isChanged = computed(() => JSON.stringify(hand.lifted?.now) !== JSON.stringify(hand.lifted?.laid))
 
-type NumberKey = { [K in keyof Required<ToolSettings>]: Required<ToolSettings>[K] extends number ? K : never }[keyof ToolSettings]
+type NumberKey = {
+  [K in keyof Required<ToolSettings>]: Required<ToolSettings>[K] extends number ? K : never
+}[keyof ToolSettings]
 /** A setting as a model for a slider. */
-const of = (key: NumberKey) => computed({ get: () => settings.value[key] ?? 0, set: value => hand.set({ [key]: Number(value) }) })
+const of = (key: NumberKey) =>
+  computed({ get: () => settings.value[key] ?? 0, set: value => hand.set({ [key]: Number(value) }) })
 const flow = of('flow')
 const hardness = of('hardness')
 const spacing = of('spacing')
@@ -42,7 +45,11 @@ function keep(): void {
 }
 const rubs = computed(() => isRubbing(settings.value))
 const canTrueUp = computed(() => !rubs.value && tip.value.kind !== 'spray')
-const TURNS = [['upright', 'always upright'], ['along', 'along the stroke'], ['any', 'any way']] as const
+const TURNS = [
+  ['upright', 'always upright'],
+  ['along', 'along the stroke'],
+  ['any', 'any way'],
+] as const
 </script>
 
 <template>
@@ -55,34 +62,106 @@ const TURNS = [['upright', 'always upright'], ['along', 'along the stroke'], ['a
     <section v-if="tip.kind !== 'disc'" aria-label="Tip">
       <h4>Tip</h4>
       <template v-if="tip.kind === 'nib'">
-        <FineSlider :model-value="tip.angle" label="Angle" unit="°" :max="179" @update:model-value="setTip({ angle: $event })" />
+        <FineSlider
+          :model-value="tip.angle"
+          label="Angle"
+          unit="°"
+          :max="179"
+          @update:model-value="setTip({ angle: $event })"
+        />
         <FineSlider :model-value="tip.thin" label="Thickness" :min="4" @update:model-value="setTip({ thin: $event })" />
       </template>
       <template v-else-if="tip.kind === 'bristles'">
         <FineSlider :model-value="tip.dryness" label="Dryness" @update:model-value="setTip({ dryness: $event })" />
-        <FineSlider :model-value="tip.reach" label="Paint lasts" unit="sizes" :max="400" @update:model-value="setTip({ reach: $event })" />
+        <FineSlider
+          :model-value="tip.reach"
+          label="Paint lasts"
+          unit="sizes"
+          :max="400"
+          @update:model-value="setTip({ reach: $event })"
+        />
       </template>
       <template v-else-if="tip.kind === 'spray'">
-        <FineSlider :model-value="tip.rate" label="Drops a second" unit="" :min="1" :max="400" @update:model-value="setTip({ rate: $event })" />
-        <FineSlider :model-value="tip.drop" label="Drop" unit="px" :min="1" :max="40" @update:model-value="setTip({ drop: $event })" />
+        <FineSlider
+          :model-value="tip.rate"
+          label="Drops a second"
+          unit=""
+          :min="1"
+          :max="400"
+          @update:model-value="setTip({ rate: $event })"
+        />
+        <FineSlider
+          :model-value="tip.drop"
+          label="Drop"
+          unit="px"
+          :min="1"
+          :max="40"
+          @update:model-value="setTip({ drop: $event })"
+        />
       </template>
       <template v-else>
         <div class="shapes" role="radiogroup" aria-label="Shape">
-          <button v-for="shape in STAMP_SHAPES" :key="shape" class="choice" role="radio" :aria-checked="tip.shape === shape" @click="setTip({ shape })">{{ shape }}</button>
+          <button
+            v-for="shape in STAMP_SHAPES"
+            :key="shape"
+            class="choice"
+            role="radio"
+            :aria-checked="tip.shape === shape"
+            @click="setTip({ shape })"
+          >
+            {{ shape }}
+          </button>
         </div>
         <div class="shapes" role="radiogroup" aria-label="Which way up">
-          <button v-for="[turn, words] in TURNS" :key="turn" class="choice" role="radio" :aria-checked="tip.turn === turn" @click="setTip({ turn })">{{ words }}</button>
+          <button
+            v-for="[turn, words] in TURNS"
+            :key="turn"
+            class="choice"
+            role="radio"
+            :aria-checked="tip.turn === turn"
+            @click="setTip({ turn })"
+          >
+            {{ words }}
+          </button>
         </div>
-        <FineSlider :model-value="tip.shrinks ?? 0" label="Smaller by chance" :max="90" :step="5" @update:model-value="setTip({ shrinks: $event })" />
-        <FineSlider v-if="tip.turn !== 'any'" :model-value="tip.sways ?? 0" label="Turned by chance" unit="°" :max="180" :step="5" @update:model-value="setTip({ sways: $event })" />
+        <FineSlider
+          :model-value="tip.shrinks ?? 0"
+          label="Smaller by chance"
+          :max="90"
+          :step="5"
+          @update:model-value="setTip({ shrinks: $event })"
+        />
+        <FineSlider
+          v-if="tip.turn !== 'any'"
+          :model-value="tip.sways ?? 0"
+          label="Turned by chance"
+          unit="°"
+          :max="180"
+          :step="5"
+          @update:model-value="setTip({ sways: $event })"
+        />
       </template>
     </section>
 
     <section aria-label="Hand">
       <h4>Hand</h4>
       <FineSlider v-model="steadying" label="Steadying" unit="of 10" :max="GREATEST_STEADYING" />
-      <v-switch v-if="canTrueUp" v-model="hand.truesUp" color="primary" density="compact" hide-details label="Held at its end, a stroke becomes true" />
-      <v-switch v-if="canTrueUp && hand.truesUp" v-model="hand.hasEvenWidth" color="primary" density="compact" hide-details label="True shapes in an even width" />
+      <v-switch
+        v-if="canTrueUp"
+        v-model="hand.truesUp"
+        color="primary"
+        density="compact"
+        hide-details
+        label="Held at its end, a stroke becomes true"
+      />
+      <v-switch
+        v-if="canTrueUp && hand.truesUp"
+        v-model="hand.hasEvenWidth"
+        color="primary"
+        density="compact"
+        hide-details
+        label="True shapes in an even width"
+      />
       <FineSlider v-if="!rubs" v-model="pressureSize" label="Pressure on size" />
       <FineSlider v-model="pressureFlow" :label="rubs ? 'Pressure on strength' : 'Pressure on flow'" />
       <FineSlider v-if="!rubs" v-model="speedSize" label="Speed thins" :min="-100" />
@@ -105,28 +184,104 @@ const TURNS = [['upright', 'always upright'], ['along', 'along the stroke'], ['a
     <section v-if="!rubs" aria-label="Paper">
       <h4>Paper</h4>
       <div class="shapes" role="radiogroup" aria-label="Texture">
-        <button v-for="texture in TEXTURES" :key="texture" class="choice" role="radio" :aria-checked="settings.grain.texture === texture" @click="setGrain({ texture })">{{ texture.replace('-', ' ') }}</button>
+        <button
+          v-for="texture in TEXTURES"
+          :key="texture"
+          class="choice"
+          role="radio"
+          :aria-checked="settings.grain.texture === texture"
+          @click="setGrain({ texture })"
+        >
+          {{ texture.replace('-', ' ') }}
+        </button>
       </div>
-      <FineSlider :model-value="settings.grain.depth" label="Thin in hollows" :max="400" @update:model-value="setGrain({ depth: $event })" />
-      <FineSlider :model-value="settings.grain.bite" label="Skips hollows" :max="800" @update:model-value="setGrain({ bite: $event })" />
+      <FineSlider
+        :model-value="settings.grain.depth"
+        label="Thin in hollows"
+        :max="400"
+        @update:model-value="setGrain({ depth: $event })"
+      />
+      <FineSlider
+        :model-value="settings.grain.bite"
+        label="Skips hollows"
+        :max="800"
+        @update:model-value="setGrain({ bite: $event })"
+      />
     </section>
 
     <form class="keep" @submit.prevent="keep">
-      <input v-model="ownName" maxlength="30" placeholder="Name of my own tool" aria-label="Name of my own tool">
+      <input v-model="ownName" maxlength="30" placeholder="Name of my own tool" aria-label="Name of my own tool" />
       <v-btn type="submit" variant="outlined" size="small" :disabled="!ownName.trim()">Keep in the cupboard</v-btn>
     </form>
-    <v-switch v-if="!rubs" v-model="isErasing" color="primary" density="compact" hide-details label="Erase with this tip" :disabled="hand.isEraser" />
+    <v-switch
+      v-if="!rubs"
+      v-model="isErasing"
+      color="primary"
+      density="compact"
+      hide-details
+      label="Erase with this tip"
+      :disabled="hand.isEraser"
+    />
   </div>
 </template>
 
 <style scoped>
-.more { width: 400px; max-height: min(66vh, 560px); overflow: auto; display: grid; gap: 12px; box-shadow: 0 10px 34px rgb(0 0 0 / 25%); }
-.head { display: flex; align-items: center; justify-content: space-between; gap: 10px; }
-section { display: grid; gap: 2px; }
-h4 { font-size: 0.8rem; font-weight: 600; color: var(--ink-soft); border-bottom: 1px solid var(--line); padding-bottom: 3px; margin-bottom: 3px; }
-.shapes { display: flex; flex-wrap: wrap; gap: 6px; padding: 4px 0; }
-.choice { padding: 5px 11px; min-height: 34px; border: 1px solid var(--line); border-radius: 8px; font-size: 0.88rem; }
-.choice[aria-checked='true'] { border-color: var(--blue); box-shadow: inset 0 0 0 1px var(--blue); font-weight: 560; }
-.keep { display: flex; gap: 8px; align-items: center; }
-.keep input { flex: 1; min-width: 0; border: 1px solid var(--line); border-radius: 6px; padding: 5px 9px; background: var(--paper); color: var(--ink); }
+.more {
+  width: 400px;
+  max-height: min(66vh, 560px);
+  overflow: auto;
+  display: grid;
+  gap: 12px;
+  box-shadow: 0 10px 34px rgb(0 0 0 / 25%);
+}
+.head {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 10px;
+}
+section {
+  display: grid;
+  gap: 2px;
+}
+h4 {
+  font-size: 0.8rem;
+  font-weight: 600;
+  color: var(--ink-soft);
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 3px;
+  margin-bottom: 3px;
+}
+.shapes {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  padding: 4px 0;
+}
+.choice {
+  padding: 5px 11px;
+  min-height: 34px;
+  border: 1px solid var(--line);
+  border-radius: 8px;
+  font-size: 0.88rem;
+}
+.choice[aria-checked='true'] {
+  border-color: var(--blue);
+  box-shadow: inset 0 0 0 1px var(--blue);
+  font-weight: 560;
+}
+.keep {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.keep input {
+  flex: 1;
+  min-width: 0;
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  padding: 5px 9px;
+  background: var(--paper);
+  color: var(--ink);
+}
 </style>

@@ -5,25 +5,74 @@ import type { ShapeKind } from '#core/trueup'
 const { trueKind, trueHow, isTruePerfect } = useEasel()
 
 const NAMES: Record<ShapeKind, string> = {
-  line: 'Straight line', arc: 'Arc', circle: 'Circle', ellipse: 'Ellipse', box: 'Box', triangle: 'Triangle', polygon: 'Polygon', polyline: 'Line with corners', curve: 'Smooth curve',
+  line: 'Straight line',
+  arc: 'Arc',
+  circle: 'Circle',
+  ellipse: 'Ellipse',
+  box: 'Box',
+  triangle: 'Triangle',
+  polygon: 'Polygon',
+  polyline: 'Line with corners',
+  curve: 'Smooth curve',
 }
-const WAYS = [['turn', 'turn and size', ''], ['stretch', 'stretch', 'Ctrl'], ['move', 'move', 'Alt']] as const
+const WAYS = [
+  ['turn', 'turn and size', ''],
+  ['stretch', 'stretch', 'Ctrl'],
+  ['move', 'move', 'Alt'],
+] as const
 </script>
 
 <template>
   <div v-if="trueKind" class="bar card" role="status" @pointerdown.stop>
     <strong>{{ NAMES[trueKind] }}</strong>
     <span class="soft small">Go on to adjust, lift to keep.</span>
-    <button v-for="[how, words, key] in WAYS" :key="how" class="way" :aria-pressed="trueHow === how" @pointerdown.stop="trueHow = how">
+    <button
+      v-for="[how, words, key] in WAYS"
+      :key="how"
+      class="way"
+      :aria-pressed="trueHow === how"
+      @pointerdown.stop="trueHow = how"
+    >
       {{ words }}<kbd v-if="key">{{ key }}</kbd>
     </button>
-    <button class="way" :aria-pressed="isTruePerfect" @pointerdown.stop="isTruePerfect = !isTruePerfect">perfect<kbd>Shift</kbd></button>
+    <button class="way" :aria-pressed="isTruePerfect" @pointerdown.stop="isTruePerfect = !isTruePerfect">
+      perfect<kbd>Shift</kbd>
+    </button>
   </div>
 </template>
 
 <style scoped>
-.bar { position: absolute; left: 50%; top: 14px; transform: translateX(-50%); display: flex; align-items: center; gap: 10px; padding: 8px 14px; white-space: nowrap; cursor: default; box-shadow: 0 4px 16px rgb(0 0 0 / 18%); }
-.way { display: inline-flex; align-items: center; gap: 6px; min-height: 36px; padding: 0 10px; border: 1px solid var(--line); border-radius: 8px; font-size: 0.88rem; }
-.way[aria-pressed='true'] { border-color: var(--blue); box-shadow: inset 0 0 0 1px var(--blue); font-weight: 560; }
-kbd { font: inherit; font-size: 0.75rem; color: var(--ink-soft); }
+.bar {
+  position: absolute;
+  left: 50%;
+  top: 14px;
+  transform: translateX(-50%);
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  padding: 8px 14px;
+  white-space: nowrap;
+  cursor: default;
+  box-shadow: 0 4px 16px rgb(0 0 0 / 18%);
+}
+.way {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+  min-height: 36px;
+  padding: 0 10px;
+  border: 1px solid var(--line);
+  border-radius: 8px;
+  font-size: 0.88rem;
+}
+.way[aria-pressed='true'] {
+  border-color: var(--blue);
+  box-shadow: inset 0 0 0 1px var(--blue);
+  font-weight: 560;
+}
+kbd {
+  font: inherit;
+  font-size: 0.75rem;
+  color: var(--ink-soft);
+}
 </style>

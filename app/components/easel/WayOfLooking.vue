@@ -1,12 +1,16 @@
 <script setup lang="ts">
 /** Says in a corner of the sheet how it is looked at, so that nobody takes a mirror for the drawing. */
-const props = defineProps<{ isMirrored: boolean, turn: number }>()
+const props = defineProps<{ isMirrored: boolean; turn: number }>()
 const { tone } = useLooking()
-const words = computed(() => [
-  props.isMirrored ? 'Mirror' : '',
-  tone.value === 'values' ? 'Values' : tone.value === 'squint' ? 'Squint' : '',
-  props.turn ? `turned ${Math.round((props.turn * 180) / Math.PI)}°` : '',
-].filter(Boolean).join(' · '))
+const words = computed(() =>
+  [
+    props.isMirrored ? 'Mirror' : '',
+    tone.value === 'values' ? 'Values' : tone.value === 'squint' ? 'Squint' : '',
+    props.turn ? `turned ${Math.round((props.turn * 180) / Math.PI)}°` : '',
+  ]
+    .filter(Boolean)
+    .join(' · '),
+)
 </script>
 
 <template>
@@ -14,5 +18,14 @@ const words = computed(() => [
 </template>
 
 <style scoped>
-.way { position: absolute; left: 12px; bottom: 12px; padding: 4px 12px; border-radius: 8px; background: var(--ink); color: var(--paper); pointer-events: none; }
+.way {
+  position: absolute;
+  left: 12px;
+  bottom: 12px;
+  padding: 4px 12px;
+  border-radius: 8px;
+  background: var(--ink);
+  color: var(--paper);
+  pointer-events: none;
+}
 </style>

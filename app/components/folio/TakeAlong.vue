@@ -12,28 +12,38 @@ import RedrawWorker from '../../workers/redraw.worker?worker'
 const props = defineProps<{ folio: FolioView }>()
 const emit = defineEmits<{ close: [] }>()
 const { busy, trying } = useTrying()
-const progress = ref<{ done: number, of: number } | null>(null)
+const progress = ref<{ done: number; of: number } | null>(null)
 let isStopped = false
 
-const pack = () => trying(true, async () => {
-  isStopped = false
-  const worker = new RedrawWorker()
-  const redrawer = wrap<Redrawer>(worker)
-  const lost = whenLost(worker)
-  // What can't be drawn any more comes along as its record.
-  const picture = (record: DrawingRecord) => Promise.race([redrawer.picture(record).catch(() => null), lost])
-  const pictureWithOver = (record: DrawingRecord, over: DrawingRecord) => Promise.race([redrawer.pictureWithOver(record, over).catch(() => null), lost])
-  try {
-    const { packFolio } = await import('../../sheet/folio-pack')
-    const bytes = await packFolio(props.folio, await api.ownProgress(), { drawing: api.drawing, handIn: api.handInView, picture, pictureWithOver }, (done, of) => { progress.value = { done, of } }, () => isStopped)
-    if (!bytes) return
-    savedFile(bytes, `${fileName(props.folio.name, 'folio')}-folio.zip`, 'application/zip')
-    emit('close')
-  } finally {
-    worker.terminate()
-    progress.value = null
-  }
-})
+const pack = () =>
+  trying(true, async () => {
+    isStopped = false
+    const worker = new RedrawWorker()
+    const redrawer = wrap<Redrawer>(worker)
+    const lost = whenLost(worker)
+    // What can't be drawn any more comes along as its record.
+    const picture = (record: DrawingRecord) => Promise.race([redrawer.picture(record).catch(() => null), lost])
+    const pictureWithOver = (record: DrawingRecord, over: DrawingRecord) =>
+      Promise.race([redrawer.pictureWithOver(record, over).catch(() => null), lost])
+    try {
+      const { packFolio } = await import('../../sheet/folio-pack')
+      const bytes = await packFolio(
+        props.folio,
+        await api.ownProgress(),
+        { drawing: api.drawing, handIn: api.handInView, picture, pictureWithOver },
+        (done, of) => {
+          progress.value = { done, of }
+        },
+        () => isStopped,
+      )
+      if (!bytes) return
+      savedFile(bytes, `${fileName(props.folio.name, 'folio')}-folio.zip`, 'application/zip')
+      emit('close')
+    } finally {
+      worker.terminate()
+      progress.value = null
+    }
+  })
 function stop(): void {
   isStopped = true
 }
@@ -42,9 +52,19 @@ onBeforeUnmount(stop)
 
 <template>
   <CardDialog :model-value="true" title="Take it all along" @update:model-value="emit('close')">
-    <p>One archive (ZIP) with every drawing and hand-in: pictures in full size (PNG), the records from which each can be drawn again, your teacher’s answers with their marks, comments and what was drawn over, your panels of murals, and your look-fors, warm-ups and time as tables (CSV).</p>
+    <p>
+      One archive (ZIP) with every drawing and hand-in: pictures in full size (PNG), the records from which each can be
+      drawn again, your teacher’s answers with their marks, comments and what was drawn over, your panels of murals, and
+      your look-fors, warm-ups and time as tables (CSV).
+    </p>
     <template v-if="progress">
-      <v-progress-linear :model-value="progress.of ? (100 * progress.done) / progress.of : 100" color="primary" height="8" rounded aria-label="How much is packed" />
+      <v-progress-linear
+        :model-value="progress.of ? (100 * progress.done) / progress.of : 100"
+        color="primary"
+        height="8"
+        rounded
+        aria-label="How much is packed"
+      />
       <p class="small numbers" role="status">{{ progress.done }} of {{ progress.of }}</p>
     </template>
     <template #actions>

@@ -6,15 +6,20 @@ const isOpen = defineModel<boolean>({ default: false })
 const editor = usePlanEditor()
 const { plan, classes } = editor
 const { busy, trying } = useTrying<number>()
-const waiting = computed(() => plan.value!.steps.flatMap((step, i) => (step.goOn === 'opened' && plan.value!.steps[i + 1] ? [{ ...plan.value!.steps[i + 1]!, number: i + 2 }] : [])))
+const waiting = computed(() =>
+  plan.value!.steps.flatMap((step, i) =>
+    step.goOn === 'opened' && plan.value!.steps[i + 1] ? [{ ...plan.value!.steps[i + 1]!, number: i + 2 }] : [],
+  ),
+)
 
 watch(isOpen, open => open && void editor.flush().then(editor.refreshClasses))
 
-const run = (classId: number, action: () => Promise<unknown>) => trying(classId, async () => {
-  await editor.flush()
-  await action()
-  await editor.refreshClasses()
-})
+const run = (classId: number, action: () => Promise<unknown>) =>
+  trying(classId, async () => {
+    await editor.flush()
+    await action()
+    await editor.refreshClasses()
+  })
 /** Gives it, moves the class on to how it is now, or takes it back. */
 const give = (classId: number, isGiven: boolean) => run(classId, () => api.givePlan(editor.id, { classId, isGiven }))
 </script>
@@ -28,16 +33,49 @@ const give = (classId: number, isGiven: boolean) => run(classId, () => api.giveP
       <article v-for="one in classes" :key="one.id" class="one">
         <div class="row">
           <strong>{{ one.name }}</strong>
-          <span class="small soft">{{ one.version === null ? 'not given' : `version ${one.version}${one.isBehind ? ', older than what you see here' : ''} · ${one.drawings} drawing${one.drawings === 1 ? '' : 's'}` }}</span>
+          <span class="small soft">{{
+            one.version === null
+              ? 'not given'
+              : `version ${one.version}${one.isBehind ? ', older than what you see here' : ''} · ${one.drawings} drawing${one.drawings === 1 ? '' : 's'}`
+          }}</span>
           <span class="grow" />
-          <v-btn v-if="one.version === null" size="small" color="primary" :loading="busy === one.id" @click="give(one.id, true)">Give it</v-btn>
+          <v-btn
+            v-if="one.version === null"
+            size="small"
+            color="primary"
+            :loading="busy === one.id"
+            @click="give(one.id, true)"
+            >Give it</v-btn
+          >
           <template v-else>
-            <v-btn v-if="one.isBehind" size="small" color="primary" :loading="busy === one.id" title="Those who have not handed in go on with the new version" @click="give(one.id, true)">Move on</v-btn>
-            <v-btn v-if="one.drawings === 0" size="small" variant="text" :loading="busy === one.id" @click="give(one.id, false)">Take back</v-btn>
+            <v-btn
+              v-if="one.isBehind"
+              size="small"
+              color="primary"
+              :loading="busy === one.id"
+              title="Those who have not handed in go on with the new version"
+              @click="give(one.id, true)"
+              >Move on</v-btn
+            >
+            <v-btn
+              v-if="one.drawings === 0"
+              size="small"
+              variant="text"
+              :loading="busy === one.id"
+              @click="give(one.id, false)"
+              >Take back</v-btn
+            >
           </template>
         </div>
         <div v-if="one.version !== null && waiting.length" class="steps small">
-          <label v-for="step in waiting" :key="step.id"><input type="checkbox" :checked="one.opened.includes(step.id)" @change="run(one.id, () => api.openStep(editor.id, one.id, step.id, !one.opened.includes(step.id)))"> step {{ step.number }} is open</label>
+          <label v-for="step in waiting" :key="step.id"
+            ><input
+              type="checkbox"
+              :checked="one.opened.includes(step.id)"
+              @change="run(one.id, () => api.openStep(editor.id, one.id, step.id, !one.opened.includes(step.id)))"
+            />
+            step {{ step.number }} is open</label
+          >
         </div>
       </article>
       <v-btn variant="text" @click="isOpen = false">Close</v-btn>
@@ -46,9 +84,27 @@ const give = (classId: number, isGiven: boolean) => run(classId, () => api.giveP
 </template>
 
 <style scoped>
-.classes { display: grid; gap: 8px; }
-.one { border-top: 1px dashed var(--line); padding: 10px 0; }
-.row { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; }
-.grow { flex: 1; }
-.steps { display: flex; gap: 16px; flex-wrap: wrap; margin-top: 6px; }
+.classes {
+  display: grid;
+  gap: 8px;
+}
+.one {
+  border-top: 1px dashed var(--line);
+  padding: 10px 0;
+}
+.row {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.grow {
+  flex: 1;
+}
+.steps {
+  display: flex;
+  gap: 16px;
+  flex-wrap: wrap;
+  margin-top: 6px;
+}
 </style>

@@ -10,7 +10,14 @@ import { TOOL_WORDS, toolNameOf } from '../../sheet/tool-words'
 const editor = usePlanEditor()
 const { plan, step, at, pictures } = editor
 const MOST_TOOLS = 12
-const GUIDES: [GuideKind, string][] = [['grid', 'Squares'], ['thirds', 'Thirds'], ['isometric', 'Isometric'], ['perspective', 'Perspective'], ['mirror', 'Mirror line'], ['spokes', 'Spokes']]
+const GUIDES: [GuideKind, string][] = [
+  ['grid', 'Squares'],
+  ['thirds', 'Thirds'],
+  ['isometric', 'Isometric'],
+  ['perspective', 'Perspective'],
+  ['mirror', 'Mirror line'],
+  ['spokes', 'Spokes'],
+]
 const valueOf = (event: Event) => (event.target as HTMLInputElement).value
 const css = (colour: readonly number[]) => `rgb(${colour.join(' ')})`
 
@@ -20,22 +27,38 @@ function setTool(place: number, tool: LaidTool): void {
 }
 function setSize(place: number, tool: LaidTool, event: Event): void {
   const size = Math.round(Number(valueOf(event)))
-  if (tool.kind === 'tool' && size >= 1 && size <= 600) setTool(place, { ...tool, settings: { ...tool.settings, size } })
+  if (tool.kind === 'tool' && size >= 1 && size <= 600)
+    setTool(place, { ...tool, settings: { ...tool.settings, size } })
 }
 function setStrength(place: number, tool: LaidTool, event: Event): void {
   const opacity = Math.round(Number(valueOf(event)))
-  if (tool.kind === 'tool' && opacity >= 1 && opacity <= 100) setTool(place, { ...tool, settings: { ...tool.settings, opacity } })
+  if (tool.kind === 'tool' && opacity >= 1 && opacity <= 100)
+    setTool(place, { ...tool, settings: { ...tool.settings, opacity } })
 }
-const spare = computed(() => ([...TOOL_IDS, 'pour'] as (ToolName | 'pour')[]).filter(each => !step.value!.tools.some(tool => toolNameOf(tool) === each)))
+const spare = computed(() =>
+  ([...TOOL_IDS, 'pour'] as (ToolName | 'pour')[]).filter(
+    each => !step.value!.tools.some(tool => toolNameOf(tool) === each),
+  ),
+)
 function addTool(event: Event): void {
   const name = valueOf(event) as ToolName | 'pour' | ''
   ;(event.target as HTMLSelectElement).value = ''
   if (!name) return
-  editor.setStep({ tools: [...step.value!.tools, name === 'pour' ? { kind: 'pour', tolerance: 40, grow: 2, borders: 'all' } : { kind: 'tool', settings: toolSettings(name) }] })
+  editor.setStep({
+    tools: [
+      ...step.value!.tools,
+      name === 'pour'
+        ? { kind: 'pour', tolerance: 40, grow: 2, borders: 'all' }
+        : { kind: 'tool', settings: toolSettings(name) },
+    ],
+  })
 }
 
 function setWell(place: number, set: Partial<Plan['palette'][number]>): void {
-  editor.set({ palette: plan.value!.palette.map((each, i) => (i === place ? { ...each, ...set } : each)) }, `well-${place}`)
+  editor.set(
+    { palette: plan.value!.palette.map((each, i) => (i === place ? { ...each, ...set } : each)) },
+    `well-${place}`,
+  )
 }
 function setColour(place: number, event: Event): void {
   const value = valueOf(event)
@@ -43,7 +66,10 @@ function setColour(place: number, event: Event): void {
 }
 function removeWell(place: number): void {
   // Wells are named by their place: those behind it move up.
-  const steps = plan.value!.steps.map((each): Step => ({ ...each, well: each.well > place ? each.well - 1 : each.well === place ? 0 : each.well }))
+  const steps = plan.value!.steps.map((each): Step => ({
+    ...each,
+    well: each.well > place ? each.well - 1 : each.well === place ? 0 : each.well,
+  }))
   editor.set({ palette: plan.value!.palette.toSpliced(place, 1), steps })
 }
 
@@ -53,7 +79,7 @@ const earlier = computed(() => {
   layers.delete(step.value!.layer.id)
   return [...layers].map(([id, name]) => ({ id, name, dim: step.value!.dim.find(each => each.layer === id) }))
 })
-function setDim(layer: string, set: { opacity?: number, visible?: boolean } | null): void {
+function setDim(layer: string, set: { opacity?: number; visible?: boolean } | null): void {
   const others = step.value!.dim.filter(each => each.layer !== layer)
   const known = step.value!.dim.find(each => each.layer === layer) ?? { layer, opacity: 100, visible: true }
   editor.setStep({ dim: set ? [...others, { ...known, ...set }] : others }, `dim-${layer}`)
@@ -76,7 +102,7 @@ async function pin(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
   const [chosen] = input.files ?? []
   input.value = ''
-  const picture = chosen && await editor.takePicture(chosen)
+  const picture = chosen && (await editor.takePicture(chosen))
   if (picture) editor.setStep({ reference: picture.id })
 }
 </script>
@@ -90,11 +116,40 @@ async function pin(event: Event): Promise<void> {
           <ToolPicture class="picture" :tool="toolNameOf(tool)" :colour="wellColour" />
           <span class="name">{{ TOOL_WORDS[toolNameOf(tool)].name }}</span>
           <template v-if="tool.kind === 'tool'">
-            <label><input type="number" class="numbers" min="1" max="600" :value="tool.settings.size" :aria-label="`Size of the ${tool.settings.tool}`" @change="setSize(i, tool, $event)"> px</label>
-            <label><input type="number" class="numbers" min="1" max="100" :value="tool.settings.opacity" :aria-label="`Strength of the ${tool.settings.tool}`" @change="setStrength(i, tool, $event)"> %</label>
+            <label
+              ><input
+                type="number"
+                class="numbers"
+                min="1"
+                max="600"
+                :value="tool.settings.size"
+                :aria-label="`Size of the ${tool.settings.tool}`"
+                @change="setSize(i, tool, $event)"
+              />
+              px</label
+            >
+            <label
+              ><input
+                type="number"
+                class="numbers"
+                min="1"
+                max="100"
+                :value="tool.settings.opacity"
+                :aria-label="`Strength of the ${tool.settings.tool}`"
+                @change="setStrength(i, tool, $event)"
+              />
+              %</label
+            >
           </template>
           <span v-else class="small soft">grows {{ tool.grow }} px</span>
-          <v-btn :icon="mdiClose" size="x-small" variant="text" :disabled="step.tools.length === 1" :aria-label="`Put the ${TOOL_WORDS[toolNameOf(tool)].name} away`" @click="editor.setStep({ tools: step.tools.toSpliced(i, 1) })" />
+          <v-btn
+            :icon="mdiClose"
+            size="x-small"
+            variant="text"
+            :disabled="step.tools.length === 1"
+            :aria-label="`Put the ${TOOL_WORDS[toolNameOf(tool)].name} away`"
+            @click="editor.setStep({ tools: step.tools.toSpliced(i, 1) })"
+          />
         </li>
       </ul>
       <select v-if="spare.length && step.tools.length < MOST_TOOLS" aria-label="Lay out another tool" @change="addTool">
@@ -107,23 +162,88 @@ async function pin(event: Event): Promise<void> {
       <p class="small soft">One palette for the whole plan. The marked one is lifted when this step opens.</p>
       <ul class="wells">
         <li v-for="(well, i) in plan.palette" :key="i">
-          <label class="lift" :title="`Lifted at this step`"><input type="radio" name="well" :checked="step.well === i" :aria-label="`Lift ${well.name}`" @change="editor.setStep({ well: i })"></label>
-          <input type="color" :value="hexOf(well.colour)" :aria-label="`Colour of ${well.name}`" @change="setColour(i, $event)">
-          <input :value="well.name" maxlength="40" :aria-label="`Name of well ${i + 1}`" @change="valueOf($event).trim() && setWell(i, { name: valueOf($event).trim() })">
-          <v-btn :icon="mdiClose" size="x-small" variant="text" :disabled="plan.palette.length === 1" :aria-label="`Empty the well ${well.name}`" @click="removeWell(i)" />
+          <label class="lift" :title="`Lifted at this step`"
+            ><input
+              type="radio"
+              name="well"
+              :checked="step.well === i"
+              :aria-label="`Lift ${well.name}`"
+              @change="editor.setStep({ well: i })"
+          /></label>
+          <input
+            type="color"
+            :value="hexOf(well.colour)"
+            :aria-label="`Colour of ${well.name}`"
+            @change="setColour(i, $event)"
+          />
+          <input
+            :value="well.name"
+            maxlength="40"
+            :aria-label="`Name of well ${i + 1}`"
+            @change="valueOf($event).trim() && setWell(i, { name: valueOf($event).trim() })"
+          />
+          <v-btn
+            :icon="mdiClose"
+            size="x-small"
+            variant="text"
+            :disabled="plan.palette.length === 1"
+            :aria-label="`Empty the well ${well.name}`"
+            @click="removeWell(i)"
+          />
         </li>
       </ul>
-      <v-btn v-if="plan.palette.length < MOST_WELLS" size="small" variant="text" @click="editor.set({ palette: [...plan.palette, { name: `well ${plan.palette.length + 1}`, colour: [180, 170, 150] }] })">Another well</v-btn>
+      <v-btn
+        v-if="plan.palette.length < MOST_WELLS"
+        size="small"
+        variant="text"
+        @click="
+          editor.set({
+            palette: [...plan.palette, { name: `well ${plan.palette.length + 1}`, colour: [180, 170, 150] }],
+          })
+        "
+        >Another well</v-btn
+      >
     </section>
     <section aria-label="Layers">
       <h3>Layers</h3>
-      <label class="line">Drawn on <input :value="step.layer.name" maxlength="60" @change="valueOf($event).trim() && editor.change(renameLayer(plan, step.layer.id, valueOf($event).trim()))"></label>
+      <label class="line"
+        >Drawn on
+        <input
+          :value="step.layer.name"
+          maxlength="60"
+          @change="valueOf($event).trim() && editor.change(renameLayer(plan, step.layer.id, valueOf($event).trim()))"
+      /></label>
       <div v-for="layer in earlier" :key="layer.id" class="line small">
         <span class="name">{{ layer.name }}</span>
-        <label><input type="checkbox" :checked="layer.dim !== undefined" @change="setDim(layer.id, layer.dim ? null : { opacity: 45 })"> changes</label>
+        <label
+          ><input
+            type="checkbox"
+            :checked="layer.dim !== undefined"
+            @change="setDim(layer.id, layer.dim ? null : { opacity: 45 })"
+          />
+          changes</label
+        >
         <template v-if="layer.dim">
-          <label><input type="checkbox" :checked="layer.dim.visible" @change="setDim(layer.id, { visible: !layer.dim.visible })"> shown</label>
-          <label><input type="number" class="numbers" min="0" max="100" :value="layer.dim.opacity" :aria-label="`Opacity of ${layer.name}`" @change="setDim(layer.id, { opacity: Math.min(Math.max(Math.round(Number(valueOf($event))), 0), 100) })"> %</label>
+          <label
+            ><input
+              type="checkbox"
+              :checked="layer.dim.visible"
+              @change="setDim(layer.id, { visible: !layer.dim.visible })"
+            />
+            shown</label
+          >
+          <label
+            ><input
+              type="number"
+              class="numbers"
+              min="0"
+              max="100"
+              :value="layer.dim.opacity"
+              :aria-label="`Opacity of ${layer.name}`"
+              @change="setDim(layer.id, { opacity: Math.min(Math.max(Math.round(Number(valueOf($event))), 0), 100) })"
+            />
+            %</label
+          >
         </template>
       </div>
     </section>
@@ -131,8 +251,27 @@ async function pin(event: Event): Promise<void> {
       <h3>Guides</h3>
       <div v-for="guide in step.guides ?? []" :key="guide.id" class="line small">
         <span class="name">{{ GUIDES.find(each => each[0] === guide.kind)?.[1] }}</span>
-        <label><input type="checkbox" :checked="guide.isFollowed" @change="editor.setStep({ guides: step.guides!.map(each => (each.id === guide.id ? { ...each, isFollowed: !each.isFollowed } : each)) })"> strokes follow</label>
-        <v-btn :icon="mdiClose" size="x-small" variant="text" aria-label="Take the guide away" @click="removeGuide(guide.id)" />
+        <label
+          ><input
+            type="checkbox"
+            :checked="guide.isFollowed"
+            @change="
+              editor.setStep({
+                guides: step.guides!.map(each =>
+                  each.id === guide.id ? { ...each, isFollowed: !each.isFollowed } : each,
+                ),
+              })
+            "
+          />
+          strokes follow</label
+        >
+        <v-btn
+          :icon="mdiClose"
+          size="x-small"
+          variant="text"
+          aria-label="Take the guide away"
+          @click="removeGuide(guide.id)"
+        />
       </div>
       <select v-if="(step.guides?.length ?? 0) < 12" aria-label="Lay a guide over the sheet" @change="addGuide">
         <option value="">Lay a guide over the sheet …</option>
@@ -141,27 +280,106 @@ async function pin(event: Event): Promise<void> {
     </section>
     <section aria-label="Reference">
       <h3>Reference</h3>
-      <div v-if="step.reference" class="reference"><img :src="pictures.get(step.reference)" alt="The reference"><v-btn size="small" variant="text" @click="editor.setStep({ reference: undefined })">Put it away</v-btn></div>
-      <v-btn v-else size="small" variant="outlined" :prepend-icon="mdiImagePlusOutline" @click="file?.click()">Pin a picture beside the sheet</v-btn>
-      <input ref="file" type="file" accept="image/*" hidden @change="pin">
+      <div v-if="step.reference" class="reference">
+        <img :src="pictures.get(step.reference)" alt="The reference" /><v-btn
+          size="small"
+          variant="text"
+          @click="editor.setStep({ reference: undefined })"
+          >Put it away</v-btn
+        >
+      </div>
+      <v-btn v-else size="small" variant="outlined" :prepend-icon="mdiImagePlusOutline" @click="file?.click()"
+        >Pin a picture beside the sheet</v-btn
+      >
+      <input ref="file" type="file" accept="image/*" hidden @change="pin" />
     </section>
   </div>
 </template>
 
 <style scoped>
-.laid { display: grid; grid-template-columns: minmax(0, 1fr); gap: 20px; }
-h3 { margin: 0 0 6px; }
-ul { list-style: none; padding: 0; margin: 0; }
-.tool { display: flex; flex-wrap: wrap; gap: 2px 6px; align-items: center; min-height: 38px; border-bottom: 1px dashed var(--line); }
-.tool label { white-space: nowrap; font-size: 0.88rem; }
-.picture { width: 62px; height: 24px; }
-.name { flex: 1; font-size: 0.92rem; min-width: 74px; }
-input:not([type='checkbox'], [type='radio'], [type='color']), select { border: 1px solid var(--line); border-radius: 6px; background: var(--paper); color: var(--ink); padding: 4px 8px; min-width: 0; min-height: 32px; }
-input[type='number'] { width: 58px; }
-select { margin-top: 8px; width: 100%; }
-.wells li { display: grid; grid-template-columns: auto 40px minmax(0, 1fr) auto; gap: 8px; align-items: center; min-height: 38px; }
-.wells input[type='color'] { width: 40px; height: 30px; padding: 0; border: 1px solid var(--line); border-radius: 6px; background: none; }
-.lift { display: grid; place-items: center; width: 24px; }
-.line { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; min-height: 36px; }
-.reference img { max-width: 100%; max-height: 160px; border: 1px solid var(--line); border-radius: 4px; display: block; }
+.laid {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 20px;
+}
+h3 {
+  margin: 0 0 6px;
+}
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+}
+.tool {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 6px;
+  align-items: center;
+  min-height: 38px;
+  border-bottom: 1px dashed var(--line);
+}
+.tool label {
+  white-space: nowrap;
+  font-size: 0.88rem;
+}
+.picture {
+  width: 62px;
+  height: 24px;
+}
+.name {
+  flex: 1;
+  font-size: 0.92rem;
+  min-width: 74px;
+}
+input:not([type='checkbox'], [type='radio'], [type='color']),
+select {
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  background: var(--paper);
+  color: var(--ink);
+  padding: 4px 8px;
+  min-width: 0;
+  min-height: 32px;
+}
+input[type='number'] {
+  width: 58px;
+}
+select {
+  margin-top: 8px;
+  width: 100%;
+}
+.wells li {
+  display: grid;
+  grid-template-columns: auto 40px minmax(0, 1fr) auto;
+  gap: 8px;
+  align-items: center;
+  min-height: 38px;
+}
+.wells input[type='color'] {
+  width: 40px;
+  height: 30px;
+  padding: 0;
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  background: none;
+}
+.lift {
+  display: grid;
+  place-items: center;
+  width: 24px;
+}
+.line {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  flex-wrap: wrap;
+  min-height: 36px;
+}
+.reference img {
+  max-width: 100%;
+  max-height: 160px;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  display: block;
+}
 </style>

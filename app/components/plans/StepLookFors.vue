@@ -7,7 +7,11 @@ import { VERDICT_WORDS } from '../../sheet/verdict-words'
 /** What a step asks for, how strictly, and what the teacher's own drawing shows of it. */
 const editor = usePlanEditor()
 const { step, plan, at, seen, pointedAt, drawingAreaOf, work } = editor
-const TOLERANCES: [Tolerance, string][] = [['gentle', 'gently'], ['standard', 'as usual'], ['strict', 'strictly']]
+const TOLERANCES: [Tolerance, string][] = [
+  ['gentle', 'gently'],
+  ['standard', 'as usual'],
+  ['strict', 'strictly'],
+]
 const MOST = 20
 const offers = shallowRef<readonly Offer[] | null>(null)
 const isOffering = ref(false)
@@ -62,30 +66,94 @@ async function propose(): Promise<void> {
   <div v-if="step" class="look-fors">
     <p v-if="step.lookFors.length === 0" class="soft small">Nothing is asked here: learners go on as they like.</p>
     <article
-      v-for="each in step.lookFors" :key="each.id" class="look-for" :class="{ pointed: pointedAt === each.id }"
-      @mouseenter="pointedAt = each.id" @mouseleave="pointedAt = null" @focusin="pointedAt = each.id"
+      v-for="each in step.lookFors"
+      :key="each.id"
+      class="look-for"
+      :class="{ pointed: pointedAt === each.id }"
+      @mouseenter="pointedAt = each.id"
+      @mouseleave="pointedAt = null"
+      @focusin="pointedAt = each.id"
     >
       <div class="head">
         <VerdictSign v-if="findingOf(each.id)" :verdict="findingOf(each.id)!.verdict" />
-        <input :value="each.title" maxlength="80" :aria-label="`Title of the look-for ${each.title}`" @input="valueOf($event).trim() && change(each.id, { title: valueOf($event) }, each.id)">
-        <v-btn :icon="mdiClose" size="x-small" variant="text" :aria-label="`Do not ask for “${each.title}”`" title="Do not ask for this" @click="remove(each.id)" />
+        <input
+          :value="each.title"
+          maxlength="80"
+          :aria-label="`Title of the look-for ${each.title}`"
+          @input="valueOf($event).trim() && change(each.id, { title: valueOf($event) }, each.id)"
+        />
+        <v-btn
+          :icon="mdiClose"
+          size="x-small"
+          variant="text"
+          :aria-label="`Do not ask for “${each.title}”`"
+          title="Do not ask for this"
+          @click="remove(each.id)"
+        />
       </div>
-      <p class="small soft">{{ findingOf(each.id) ? `Yours: ${findingOf(each.id)!.sentence}` : 'Looking at yours …' }}</p>
+      <p class="small soft">
+        {{ findingOf(each.id) ? `Yours: ${findingOf(each.id)!.sentence}` : 'Looking at yours …' }}
+      </p>
       <div class="row small">
-        <label v-if="'what' in each.settings">said as <input class="what" :value="each.settings.what" maxlength="60" @change="valueOf($event).trim() && setSettings(each, { what: valueOf($event).trim() })"></label>
-        <label v-if="toleranceOf(each) !== null">asked
-          <select :value="typeof toleranceOf(each) === 'number' ? 'own' : toleranceOf(each)" @change="setTolerance(each, valueOf($event))">
+        <label v-if="'what' in each.settings"
+          >said as
+          <input
+            class="what"
+            :value="each.settings.what"
+            maxlength="60"
+            @change="valueOf($event).trim() && setSettings(each, { what: valueOf($event).trim() })"
+        /></label>
+        <label v-if="toleranceOf(each) !== null"
+          >asked
+          <select
+            :value="typeof toleranceOf(each) === 'number' ? 'own' : toleranceOf(each)"
+            @change="setTolerance(each, valueOf($event))"
+          >
             <option v-for="[value, words] in TOLERANCES" :key="value" :value="value">{{ words }}</option>
             <option v-if="takesNumber(each)" value="own">up to …</option>
           </select>
         </label>
-        <label v-if="typeof toleranceOf(each) === 'number'"><input class="number numbers" type="number" min="0.1" step="0.1" :value="toleranceOf(each)" aria-label="Up to" @change="Number(valueOf($event)) > 0 && setSettings(each, { tolerance: Number(valueOf($event)) })"> {{ findingOf(each.id)?.figure?.unit ?? '' }}</label>
-        <label v-if="'shades' in each.settings">shades <input class="number numbers" type="number" min="2" max="12" :value="each.settings.shades" @change="setSettings(each, { shades: Math.min(Math.max(Math.round(Number(valueOf($event))), 2), 12) })"></label>
-        <v-btn v-if="'target' in each.settings" size="x-small" variant="text" :prepend-icon="mdiGestureTap" @click="drawingAreaOf = each.id">Where</v-btn>
+        <label v-if="typeof toleranceOf(each) === 'number'"
+          ><input
+            class="number numbers"
+            type="number"
+            min="0.1"
+            step="0.1"
+            :value="toleranceOf(each)"
+            aria-label="Up to"
+            @change="Number(valueOf($event)) > 0 && setSettings(each, { tolerance: Number(valueOf($event)) })"
+          />
+          {{ findingOf(each.id)?.figure?.unit ?? '' }}</label
+        >
+        <label v-if="'shades' in each.settings"
+          >shades
+          <input
+            class="number numbers"
+            type="number"
+            min="2"
+            max="12"
+            :value="each.settings.shades"
+            @change="setSettings(each, { shades: Math.min(Math.max(Math.round(Number(valueOf($event))), 2), 12) })"
+        /></label>
+        <v-btn
+          v-if="'target' in each.settings"
+          size="x-small"
+          variant="text"
+          :prepend-icon="mdiGestureTap"
+          @click="drawingAreaOf = each.id"
+          >Where</v-btn
+        >
       </div>
     </article>
     <div class="row">
-      <v-btn size="small" variant="outlined" :prepend-icon="mdiPlus" :disabled="work !== null || step.lookFors.length >= MOST" @click="offer">Ask for more</v-btn>
+      <v-btn
+        size="small"
+        variant="outlined"
+        :prepend-icon="mdiPlus"
+        :disabled="work !== null || step.lookFors.length >= MOST"
+        @click="offer"
+        >Ask for more</v-btn
+      >
       <v-btn size="small" variant="text" :disabled="work !== null" @click="propose">Propose again</v-btn>
     </div>
     <v-dialog v-model="isOffering" max-width="620">
@@ -95,7 +163,14 @@ async function propose(): Promise<void> {
         <v-progress-linear v-if="!offers" indeterminate color="primary" />
         <ul v-else>
           <li v-for="each in offers" :key="each.settings.measure">
-            <button @click="add(each)"><VerdictSign :verdict="each.finding.verdict" /><span><strong>{{ each.title }}</strong> <span class="soft small">· {{ VERDICT_WORDS[each.finding.verdict] }}</span><br><span class="small">{{ each.finding.sentence }}</span></span></button>
+            <button @click="add(each)">
+              <VerdictSign :verdict="each.finding.verdict" /><span
+                ><strong>{{ each.title }}</strong>
+                {{ ' ' }}
+                <span class="soft small">· {{ VERDICT_WORDS[each.finding.verdict] }}</span
+                ><br /><span class="small">{{ each.finding.sentence }}</span></span
+              >
+            </button>
           </li>
         </ul>
         <v-btn variant="text" @click="isOffering = false">Close</v-btn>
@@ -105,18 +180,77 @@ async function propose(): Promise<void> {
 </template>
 
 <style scoped>
-.look-fors { display: grid; gap: 10px; }
-.look-for { border: 1px solid var(--line); border-radius: 8px; padding: 8px 10px; }
-.look-for.pointed { border-color: var(--ochre); background: var(--paper-shade); }
-.head { display: grid; grid-template-columns: auto 1fr auto; gap: 8px; align-items: center; }
-.head input { border: 0; border-bottom: 1px dashed var(--line); background: none; color: var(--ink); font-weight: 520; padding: 3px 0; min-width: 0; }
-.look-for p { margin: 4px 0; }
-.row { display: flex; flex-wrap: wrap; gap: 8px 12px; align-items: center; }
-.row input, select { border: 1px solid var(--line); border-radius: 6px; background: var(--paper); color: var(--ink); padding: 3px 7px; min-height: 30px; }
-.what { width: 116px; }
-.number { width: 64px; }
-.offers { max-height: 84vh; overflow: auto; }
-ul { list-style: none; margin: 0; padding: 0; }
-li button { display: grid; grid-template-columns: 24px 1fr; gap: 10px; text-align: left; width: 100%; padding: 8px 6px; border-bottom: 1px dashed var(--line); }
-li button:hover { background: var(--paper-shade); }
+.look-fors {
+  display: grid;
+  gap: 10px;
+}
+.look-for {
+  border: 1px solid var(--line);
+  border-radius: 8px;
+  padding: 8px 10px;
+}
+.look-for.pointed {
+  border-color: var(--ochre);
+  background: var(--paper-shade);
+}
+.head {
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  gap: 8px;
+  align-items: center;
+}
+.head input {
+  border: 0;
+  border-bottom: 1px dashed var(--line);
+  background: none;
+  color: var(--ink);
+  font-weight: 520;
+  padding: 3px 0;
+  min-width: 0;
+}
+.look-for p {
+  margin: 4px 0;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+  align-items: center;
+}
+.row input,
+select {
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  background: var(--paper);
+  color: var(--ink);
+  padding: 3px 7px;
+  min-height: 30px;
+}
+.what {
+  width: 116px;
+}
+.number {
+  width: 64px;
+}
+.offers {
+  max-height: 84vh;
+  overflow: auto;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li button {
+  display: grid;
+  grid-template-columns: 24px 1fr;
+  gap: 10px;
+  text-align: left;
+  width: 100%;
+  padding: 8px 6px;
+  border-bottom: 1px dashed var(--line);
+}
+li button:hover {
+  background: var(--paper-shade);
+}
 </style>

@@ -5,7 +5,7 @@ import type { LearnerProgress, ProgressView } from '#shared/views'
 import { proposalsFor, trendsFor, triesByDrill } from '../../sheet/progress-figures'
 
 /** One learner over the term: what to practise, look-fors over time, warm-ups, time at work. */
-const props = defineProps<{ learner: LearnerProgress, view: ProgressView, isTeacher: boolean }>()
+const props = defineProps<{ learner: LearnerProgress; view: ProgressView; isTeacher: boolean }>()
 const emit = defineEmits<{ changed: [] }>()
 const trends = computed(() => trendsFor(props.learner))
 const proposals = computed(() => proposalsFor(trends.value, props.view, [props.learner]))
@@ -14,13 +14,21 @@ const titleOf = (drill: string) => DRILLS[drill as DrillName]?.title ?? drill
 function gainInWords(scores: readonly number[]): string {
   const gain = gainPerTry(scores)
   if (gain === null) return 'three tries tell a trend'
-  return Math.abs(gain) < 0.3 ? 'about the same, try by try' : `${gain > 0 ? '+' : '−'}${Math.abs(gain).toFixed(1)} points a try`
+  return Math.abs(gain) < 0.3
+    ? 'about the same, try by try'
+    : `${gain > 0 ? '+' : '−'}${Math.abs(gain).toFixed(1)} points a try`
 }
 </script>
 
 <template>
   <div class="progress">
-    <NextThings :proposals="proposals" :view="view" :is-teacher="isTeacher" :learner="isTeacher ? learner : undefined" @changed="emit('changed')" />
+    <NextThings
+      :proposals="proposals"
+      :view="view"
+      :is-teacher="isTeacher"
+      :learner="isTeacher ? learner : undefined"
+      @changed="emit('changed')"
+    />
     <section class="card"><TimeSpent :days="learner.days" /></section>
     <section class="card whole" aria-labelledby="look-fors-title">
       <h2 id="look-fors-title">Look-fors over time</h2>
@@ -41,10 +49,31 @@ function gainInWords(scores: readonly number[]): string {
 </template>
 
 <style scoped>
-.progress { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 16px; align-items: start; }
-.whole { grid-column: 1 / -1; }
-h2 { margin: 0 0 10px; }
-.many { display: grid; grid-template-columns: repeat(auto-fill, minmax(230px, 1fr)); gap: 20px; }
-.drill { color: inherit; text-decoration: none; min-width: 0; }
-@media (max-width: 900px) { .progress { grid-template-columns: minmax(0, 1fr); } }
+.progress {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 16px;
+  align-items: start;
+}
+.whole {
+  grid-column: 1 / -1;
+}
+h2 {
+  margin: 0 0 10px;
+}
+.many {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(230px, 1fr));
+  gap: 20px;
+}
+.drill {
+  color: inherit;
+  text-decoration: none;
+  min-width: 0;
+}
+@media (max-width: 900px) {
+  .progress {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

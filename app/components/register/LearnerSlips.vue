@@ -10,29 +10,53 @@ const emit = defineEmits<{ close: [] }>()
 async function saveList(): Promise<void> {
   const { csvOf } = await import('../../sheet/csv')
   const rows = slips.slips.map(({ name, pin }) => [slips.className, slips.code, name, pin])
-  savedFile(new TextEncoder().encode(csvOf([['Class', 'Class code', 'Name', 'PIN'], ...rows])), `${fileName(slips.className, 'class')}-slips.csv`, 'text/csv')
+  savedFile(
+    new TextEncoder().encode(csvOf([['Class', 'Class code', 'Name', 'PIN'], ...rows])),
+    `${fileName(slips.className, 'class')}-slips.csv`,
+    'text/csv',
+  )
 }
 const { busy, trying } = useTrying()
 /** To be printed and cut. */
-const savePdf = () => trying(true, async () => {
-  const { slipsPdf } = await import('../../roster/slips-pdf')
-  savedFile(await slipsPdf(slips, window.location.host), `${fileName(slips.className, 'class')}-slips.pdf`, 'application/pdf')
-})
+const savePdf = () =>
+  trying(true, async () => {
+    const { slipsPdf } = await import('../../roster/slips-pdf')
+    savedFile(
+      await slipsPdf(slips, window.location.host),
+      `${fileName(slips.className, 'class')}-slips.pdf`,
+      'application/pdf',
+    )
+  })
 </script>
 
 <template>
-  <CardDialog :model-value="true" :title="`${slips.slips.length === 1 ? 'A slip' : `${slips.slips.length} slips`} for ${slips.className}`" :width="820" persistent @update:model-value="emit('close')" @keydown.esc="emit('close')">
-    <p class="small">The PINs are shown only now. Print them or keep the list: later a PIN can be made anew, not looked up.</p>
+  <CardDialog
+    :model-value="true"
+    :title="`${slips.slips.length === 1 ? 'A slip' : `${slips.slips.length} slips`} for ${slips.className}`"
+    :width="820"
+    persistent
+    @update:model-value="emit('close')"
+    @keydown.esc="emit('close')"
+  >
+    <p class="small">
+      The PINs are shown only now. Print them or keep the list: later a PIN can be made anew, not looked up.
+    </p>
     <ul class="slips">
       <li v-for="slip in slips.slips" :key="slip.id">
         <span class="small soft">{{ slips.className }}</span>
         <strong class="display">{{ slip.name }}</strong>
-        <span>class code <b class="code">{{ slips.code }}</b></span>
-        <span>PIN <b class="code">{{ slip.pin }}</b></span>
+        <span
+          >class code <b class="code">{{ slips.code }}</b></span
+        >
+        <span
+          >PIN <b class="code">{{ slip.pin }}</b></span
+        >
       </li>
     </ul>
     <template #actions>
-      <v-btn color="primary" :prepend-icon="mdiPrinterOutline" :loading="busy !== null" @click="savePdf">Slips to print (PDF)</v-btn>
+      <v-btn color="primary" :prepend-icon="mdiPrinterOutline" :loading="busy !== null" @click="savePdf"
+        >Slips to print (PDF)</v-btn
+      >
       <v-btn variant="outlined" :prepend-icon="mdiFileDelimitedOutline" @click="saveList">Keep the list (CSV)</v-btn>
     </template>
     <template #leave>They are handed round</template>
@@ -40,8 +64,28 @@ const savePdf = () => trying(true, async () => {
 </template>
 
 <style scoped>
-.slips { list-style: none; margin: 0; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(210px, 1fr)); gap: 10px; }
-.slips li { display: grid; gap: 2px; border: 1px dashed var(--line); border-radius: 6px; padding: 10px 12px; break-inside: avoid; }
-.slips strong { font-size: 1.1rem; overflow-wrap: anywhere; }
-.code { letter-spacing: 0.1em; font-variant-numeric: tabular-nums; }
+.slips {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+  gap: 10px;
+}
+.slips li {
+  display: grid;
+  gap: 2px;
+  border: 1px dashed var(--line);
+  border-radius: 6px;
+  padding: 10px 12px;
+  break-inside: avoid;
+}
+.slips strong {
+  font-size: 1.1rem;
+  overflow-wrap: anywhere;
+}
+.code {
+  letter-spacing: 0.1em;
+  font-variant-numeric: tabular-nums;
+}
 </style>

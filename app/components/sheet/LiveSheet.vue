@@ -12,13 +12,19 @@ const props = defineProps<{
   label: string
   canDraw?: boolean
 }>()
-const emit = defineEmits<{ sheet: [sheet: DrawingRecord['sheet']], begin: [samples: number[]], extend: [samples: number[]], end: [], drop: [] }>()
+const emit = defineEmits<{
+  sheet: [sheet: DrawingRecord['sheet']]
+  begin: [samples: number[]]
+  extend: [samples: number[]]
+  end: []
+  drop: []
+}>()
 
 /** What came at once is shown within this time, ms. */
 const CATCH_UP_MS = 1400
 const playback = usePlayer()
 const { player, isReady, loading, sheet } = playback
-const trouble = ref<{ message: string, fix: string } | null>(null)
+const trouble = ref<{ message: string; fix: string } | null>(null)
 let have = 0
 let isAsking = false
 
@@ -61,19 +67,48 @@ defineExpose({ fit: () => window.value?.fit() })
 <template>
   <div class="live-sheet">
     <SheetWindow
-      v-if="isReady" ref="window" :sheet="sheet" :label="label" :can-draw="canDraw ?? false"
-      @canvas="playback.show($event)" @resize="(w: number, h: number) => player.resize(w, h)" @look="player.look($event)"
-      @begin="emit('begin', $event)" @extend="emit('extend', $event)" @end="emit('end')" @drop="emit('drop')"
+      v-if="isReady"
+      ref="window"
+      :sheet="sheet"
+      :label="label"
+      :can-draw="canDraw ?? false"
+      @canvas="playback.show($event)"
+      @resize="(w: number, h: number) => player.resize(w, h)"
+      @look="player.look($event)"
+      @begin="emit('begin', $event)"
+      @extend="emit('extend', $event)"
+      @end="emit('end')"
+      @drop="emit('drop')"
     >
       <template #default="slot"><slot v-bind="slot" /></template>
     </SheetWindow>
-    <div v-else-if="trouble" class="card trouble" role="alert"><p><strong>{{ trouble.message }}</strong> {{ trouble.fix }}</p><v-btn size="small" variant="outlined" @click="begin">Try again</v-btn></div>
-    <p v-else class="soft waiting" role="status">Laying out the sheet{{ loading ? ` · ${Math.round((100 * loading.done) / loading.of)} %` : ' …' }}</p>
+    <div v-else-if="trouble" class="card trouble" role="alert">
+      <p>
+        <strong>{{ trouble.message }}</strong> {{ trouble.fix }}
+      </p>
+      <v-btn size="small" variant="outlined" @click="begin">Try again</v-btn>
+    </div>
+    <p v-else class="soft waiting" role="status">
+      Laying out the sheet{{ loading ? ` · ${Math.round((100 * loading.done) / loading.of)} %` : ' …' }}
+    </p>
   </div>
 </template>
 
 <style scoped>
-.live-sheet { position: relative; height: 100%; min-height: 0; background: var(--round-sheet); }
-.waiting, .trouble { position: absolute; left: 50%; top: 40%; transform: translate(-50%, -50%); }
-.trouble { max-width: 420px; }
+.live-sheet {
+  position: relative;
+  height: 100%;
+  min-height: 0;
+  background: var(--round-sheet);
+}
+.waiting,
+.trouble {
+  position: absolute;
+  left: 50%;
+  top: 40%;
+  transform: translate(-50%, -50%);
+}
+.trouble {
+  max-width: 420px;
+}
 </style>

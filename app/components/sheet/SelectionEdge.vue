@@ -4,7 +4,14 @@ import type { SnapLine } from '#core/parts'
 import { toWindow, type Size, type WindowView } from '../../sheet/view'
 
 /** The edge of what is selected, walking; what is being drawn round; and lines that a moved part lies against. */
-const props = defineProps<{ edges: readonly Int32Array[] | null, draft: readonly number[], against: readonly SnapLine[], view: WindowView, size: Size, sheet: Size }>()
+const props = defineProps<{
+  edges: readonly Int32Array[] | null
+  draft: readonly number[]
+  against: readonly SnapLine[]
+  view: WindowView
+  size: Size
+  sheet: Size
+}>()
 const canvas = ref<HTMLCanvasElement>()
 const isCalm = window.matchMedia('(prefers-reduced-motion: reduce)').matches
 
@@ -96,19 +103,35 @@ function drawAgainst(context: CanvasRenderingContext2D): void {
   context.restore()
 }
 
-const walking = useRafFn(({ delta }) => {
-  offset = (offset + (delta / 1000) * PACE) % (2 * DASH)
-  draw()
-}, { immediate: false, fpsLimit: 20 })
-watch(() => props.edges !== null && !isCalm, walks => (walks ? walking.resume() : walking.pause()), { immediate: true })
+const walking = useRafFn(
+  ({ delta }) => {
+    offset = (offset + (delta / 1000) * PACE) % (2 * DASH)
+    draw()
+  },
+  { immediate: false, fpsLimit: 20 },
+)
+watch(
+  () => props.edges !== null && !isCalm,
+  walks => (walks ? walking.resume() : walking.pause()),
+  { immediate: true },
+)
 watch(() => [props.edges, props.draft, props.against, props.view, props.size], draw, { flush: 'post' })
 onMounted(draw)
 </script>
 
 <template>
-  <canvas ref="canvas" class="edge" :style="{ width: `${size.width}px`, height: `${size.height}px` }" aria-hidden="true" />
+  <canvas
+    ref="canvas"
+    class="edge"
+    :style="{ width: `${size.width}px`, height: `${size.height}px` }"
+    aria-hidden="true"
+  />
 </template>
 
 <style scoped>
-.edge { position: absolute; inset: 0; pointer-events: none; }
+.edge {
+  position: absolute;
+  inset: 0;
+  pointer-events: none;
+}
 </style>

@@ -5,7 +5,13 @@ import { linesOf, type Guide } from '#core/guides'
 import { toSheet, toWindow, type Size, type WindowView } from '../../sheet/view'
 
 /** Guides over the sheet, and handles to move them while they are adjusted. */
-const props = defineProps<{ guides: readonly Guide[], view: WindowView, size: Size, sheet: Size, isAdjusting: boolean }>()
+const props = defineProps<{
+  guides: readonly Guide[]
+  view: WindowView
+  size: Size
+  sheet: Size
+  isAdjusting: boolean
+}>()
 const emit = defineEmits<{ change: [id: string, set: Partial<Guide>] }>()
 
 /** Our own blue-green, told from ink and from findings; followed guides are solid, others dashed. */
@@ -14,9 +20,11 @@ const HANDLE = 11
 /** A handle for turning stands so far off the middle, CSS px. */
 const ARM = 90
 
-const shown = computed(() => props.guides.filter(guide => guide.isShown).map(guide => ({ guide, lines: linesOf(guide, props.sheet) })))
+const shown = computed(() =>
+  props.guides.filter(guide => guide.isShown).map(guide => ({ guide, lines: linesOf(guide, props.sheet) })),
+)
 
-function draw({ guide, lines }: { guide: Guide, lines: ReturnType<typeof linesOf> }) {
+function draw({ guide, lines }: { guide: Guide; lines: ReturnType<typeof linesOf> }) {
   return (context: { _context: CanvasRenderingContext2D }) => {
     const pen = context._context
     pen.save()
@@ -39,7 +47,14 @@ function draw({ guide, lines }: { guide: Guide, lines: ReturnType<typeof linesOf
   }
 }
 
-interface Handle { key: string, x: number, y: number, label: string, isArm: boolean, move: (x: number, y: number) => void }
+interface Handle {
+  key: string
+  x: number
+  y: number
+  label: string
+  isArm: boolean
+  move: (x: number, y: number) => void
+}
 
 /** What can be taken hold of: middles, vanishing points, and an arm to turn by. */
 const handles = computed<Handle[]>(() => (props.isAdjusting ? props.guides.flatMap(handlesOf) : []))
@@ -48,20 +63,39 @@ function handlesOf(guide: Guide): Handle[] {
   if (!guide.isShown) return []
   const set = (change: Partial<Guide>) => emit('change', guide.id, change)
   const to = (x: number, y: number) => toSheet(props.view, x, y)
-  const handle = (key: string, point: { x: number, y: number }, label: string, move: (point: { x: number, y: number }) => void): Handle =>
-    ({ key: `${guide.id} ${key}`, ...toWindow(props.view, point), label, isArm: false, move: (x, y) => move(to(x, y)) })
+  const handle = (
+    key: string,
+    point: { x: number; y: number },
+    label: string,
+    move: (point: { x: number; y: number }) => void,
+  ): Handle => ({
+    key: `${guide.id} ${key}`,
+    ...toWindow(props.view, point),
+    label,
+    isArm: false,
+    move: (x, y) => move(to(x, y)),
+  })
   switch (guide.kind) {
-    case 'perspective': return guide.points.map((point, i) => handle(`p${i}`, point, `${i + 1}`, at =>
-      set({ points: guide.points.map((each, k) => (k === i ? at : each)) })))
+    case 'perspective':
+      return guide.points.map((point, i) =>
+        handle(`p${i}`, point, `${i + 1}`, at => set({ points: guide.points.map((each, k) => (k === i ? at : each)) })),
+      )
     case 'mirror':
     case 'spokes': {
       const middle = toWindow(props.view, guide.middle)
-      const direction = toWindow(props.view, { x: guide.middle.x + Math.cos((guide.angle * Math.PI) / 180), y: guide.middle.y + Math.sin((guide.angle * Math.PI) / 180) })
+      const direction = toWindow(props.view, {
+        x: guide.middle.x + Math.cos((guide.angle * Math.PI) / 180),
+        y: guide.middle.y + Math.sin((guide.angle * Math.PI) / 180),
+      })
       const length = Math.hypot(direction.x - middle.x, direction.y - middle.y) || 1
       return [
         handle('middle', guide.middle, '', at => set({ middle: at })),
         {
-          key: `${guide.id} arm`, x: middle.x + ((direction.x - middle.x) / length) * ARM, y: middle.y + ((direction.y - middle.y) / length) * ARM, label: '', isArm: true,
+          key: `${guide.id} arm`,
+          x: middle.x + ((direction.x - middle.x) / length) * ARM,
+          y: middle.y + ((direction.y - middle.y) / length) * ARM,
+          label: '',
+          isArm: true,
           move(x, y) {
             const at = to(x, y)
             set({ angle: Math.round((Math.atan2(at.y - guide.middle.y, at.x - guide.middle.x) * 180) / Math.PI) })
@@ -70,8 +104,10 @@ function handlesOf(guide: Guide): Handle[] {
       ]
     }
     case 'grid':
-    case 'isometric': return [handle('offset', { x: guide.offsetX, y: guide.offsetY }, '', at => set({ offsetX: at.x, offsetY: at.y }))]
-    case 'thirds': return []
+    case 'isometric':
+      return [handle('offset', { x: guide.offsetX, y: guide.offsetY }, '', at => set({ offsetX: at.x, offsetY: at.y }))]
+    case 'thirds':
+      return []
   }
 }
 
@@ -83,23 +119,55 @@ function onDrag(handle: Handle, event: Konva.KonvaEventObject<DragEvent>): void 
 </script>
 
 <template>
-  <Stage class="guides" :class="{ adjusting: isAdjusting }" :config="{ width: size.width, height: size.height }" @pointerdown="isAdjusting && $event.evt?.stopPropagation()">
+  <Stage
+    class="guides"
+    :class="{ adjusting: isAdjusting }"
+    :config="{ width: size.width, height: size.height }"
+    @pointerdown="isAdjusting && $event.evt?.stopPropagation()"
+  >
     <Layer :config="{ listening: false }">
       <Shape v-for="each in shown" :key="each.guide.id" :config="{ sceneFunc: draw(each), listening: false }" />
     </Layer>
     <Layer v-if="isAdjusting">
       <template v-for="handle in handles" :key="handle.key">
         <Circle
-          :config="{ x: within(handle.x, size.width), y: within(handle.y, size.height), radius: handle.isArm ? HANDLE - 3 : HANDLE, fill: handle.isArm ? '#fffdf6' : COLOUR, stroke: handle.isArm ? COLOUR : '#fffdf6', strokeWidth: 3, hitStrokeWidth: 22, draggable: true }"
+          :config="{
+            x: within(handle.x, size.width),
+            y: within(handle.y, size.height),
+            radius: handle.isArm ? HANDLE - 3 : HANDLE,
+            fill: handle.isArm ? '#fffdf6' : COLOUR,
+            stroke: handle.isArm ? COLOUR : '#fffdf6',
+            strokeWidth: 3,
+            hitStrokeWidth: 22,
+            draggable: true,
+          }"
           @dragmove="onDrag(handle, $event)"
         />
-        <Text v-if="handle.label" :config="{ x: within(handle.x, size.width) - 4, y: within(handle.y, size.height) - 7, text: handle.label, fontFamily: 'Lexend Variable', fontSize: 14, fill: '#fffdf6', listening: false }" />
+        <Text
+          v-if="handle.label"
+          :config="{
+            x: within(handle.x, size.width) - 4,
+            y: within(handle.y, size.height) - 7,
+            text: handle.label,
+            fontFamily: 'Lexend Variable',
+            fontSize: 14,
+            fill: '#fffdf6',
+            listening: false,
+          }"
+        />
       </template>
     </Layer>
   </Stage>
 </template>
 
 <style scoped>
-.guides { position: absolute; inset: 0; pointer-events: none; }
-.guides.adjusting { pointer-events: auto; cursor: default; }
+.guides {
+  position: absolute;
+  inset: 0;
+  pointer-events: none;
+}
+.guides.adjusting {
+  pointer-events: auto;
+  cursor: default;
+}
 </style>

@@ -3,15 +3,23 @@ import type Konva from 'konva'
 import { Circle, Layer, Line, Stage } from 'vue-konva'
 import { toSheet, type Size, type WindowView } from '../../sheet/view'
 
-/** Handles over the sheet and the lines between them. Only the handles take the pointer; everywhere else it goes on to the sheet. */
+/**
+ * Handles over the sheet and the lines between them. Only the handles take the pointer; everywhere else it goes on to
+ * the sheet.
+ */
 const props = defineProps<{
   /** Window px. */
-  handles: readonly { readonly key: string, readonly x: number, readonly y: number, readonly look: 'open' | 'full' | 'small' | 'big' }[]
-  lines: readonly { readonly points: number[], readonly isClosed: boolean, readonly isThread?: boolean }[]
+  handles: readonly {
+    readonly key: string
+    readonly x: number
+    readonly y: number
+    readonly look: 'open' | 'full' | 'small' | 'big'
+  }[]
+  lines: readonly { readonly points: number[]; readonly isClosed: boolean; readonly isThread?: boolean }[]
   view: WindowView
   size: Size
 }>()
-const emit = defineEmits<{ take: [key: string, to: { x: number, y: number }] }>()
+const emit = defineEmits<{ take: [key: string, to: { x: number; y: number }] }>()
 
 const INK = '#2b4c8c'
 const PAPER = '#fffdf6'
@@ -41,10 +49,31 @@ function onDown(event: PointerEvent): void {
   <div class="handles" :class="{ takes: takesPointer }" @pointermove="onMove" @pointerdown="onDown">
     <Stage :config="{ width: size.width, height: size.height }">
       <Layer>
-        <Line v-for="(line, i) in lines" :key="`line ${i}`" :config="{ points: line.points, closed: line.isClosed, stroke: INK, strokeWidth: 1, dash: line.isThread ? [] : [5, 4], listening: false }" />
+        <Line
+          v-for="(line, i) in lines"
+          :key="`line ${i}`"
+          :config="{
+            points: line.points,
+            closed: line.isClosed,
+            stroke: INK,
+            strokeWidth: 1,
+            dash: line.isThread ? [] : [5, 4],
+            listening: false,
+          }"
+        />
         <Circle
-          v-for="{ key, x, y, look } in handles" :key="key"
-          :config="{ x, y, radius: RADII[look], fill: look === 'open' || look === 'small' ? PAPER : INK, stroke: look === 'open' || look === 'small' ? INK : PAPER, strokeWidth: 2.5, hitStrokeWidth: 26, draggable: true }"
+          v-for="{ key, x, y, look } in handles"
+          :key="key"
+          :config="{
+            x,
+            y,
+            radius: RADII[look],
+            fill: look === 'open' || look === 'small' ? PAPER : INK,
+            stroke: look === 'open' || look === 'small' ? INK : PAPER,
+            strokeWidth: 2.5,
+            hitStrokeWidth: 26,
+            draggable: true,
+          }"
           @dragmove="onDrag(key, $event)"
         />
       </Layer>
@@ -53,6 +82,12 @@ function onDown(event: PointerEvent): void {
 </template>
 
 <style scoped>
-.handles { position: absolute; inset: 0; cursor: crosshair; }
-.handles.takes { cursor: grab; }
+.handles {
+  position: absolute;
+  inset: 0;
+  cursor: crosshair;
+}
+.handles.takes {
+  cursor: grab;
+}
 </style>

@@ -9,7 +9,7 @@ export interface ShownMark {
   /** The one that is pointed at in the list. */
   readonly isStrong: boolean
 }
-const props = defineProps<{ marks: readonly ShownMark[], view: WindowView, size: Size }>()
+const props = defineProps<{ marks: readonly ShownMark[]; view: WindowView; size: Size }>()
 
 /** Least ring on the screen, CSS px: a ring round two pixels must be seen. */
 const LEAST_RING = 13
@@ -26,22 +26,37 @@ function inWindow(points: readonly number[]): number[] {
   return out
 }
 
-const rings = computed(() => props.marks.flatMap(({ mark, isStrong }) => (mark.kind !== 'ring'
-  ? []
-  : [{
-      ...toWindow(props.view, mark),
-      radius: Math.max(mark.radius * props.view.scale, LEAST_RING),
-      label: mark.label, isStrong,
-    }])))
+const rings = computed(() =>
+  props.marks.flatMap(({ mark, isStrong }) =>
+    mark.kind !== 'ring'
+      ? []
+      : [
+          {
+            ...toWindow(props.view, mark),
+            radius: Math.max(mark.radius * props.view.scale, LEAST_RING),
+            label: mark.label,
+            isStrong,
+          },
+        ],
+  ),
+)
 
-const paths = computed(() => props.marks.flatMap(({ mark, isStrong }) => (mark.kind !== 'path'
-  ? []
-  : [{
-      points: inWindow(mark.points),
-      isStrong,
-    }])))
+const paths = computed(() =>
+  props.marks.flatMap(({ mark, isStrong }) =>
+    mark.kind !== 'path'
+      ? []
+      : [
+          {
+            points: inWindow(mark.points),
+            isStrong,
+          },
+        ],
+  ),
+)
 
-const regions = computed(() => props.marks.flatMap(({ mark, isStrong }) => (mark.kind !== 'region' ? [] : [{ polygons: mark.polygons, isStrong }])))
+const regions = computed(() =>
+  props.marks.flatMap(({ mark, isStrong }) => (mark.kind !== 'region' ? [] : [{ polygons: mark.polygons, isStrong }])),
+)
 
 /** Slanting lines a few pixels apart, the same at any zoom. */
 const hatch = makeHatch()
@@ -86,17 +101,40 @@ function drawRegion(polygons: readonly number[][], isStrong: boolean) {
 <template>
   <Stage class="marks" :config="{ width: size.width, height: size.height, listening: false }">
     <Layer :config="{ listening: false }">
-      <Shape v-for="(region, i) in regions" :key="`r${i}`" :config="{ sceneFunc: drawRegion(region.polygons, region.isStrong), listening: false }" />
+      <Shape
+        v-for="(region, i) in regions"
+        :key="`r${i}`"
+        :config="{ sceneFunc: drawRegion(region.polygons, region.isStrong), listening: false }"
+      />
       <template v-for="(path, i) in paths" :key="`p${i}`">
-        <Line :config="{ points: path.points, stroke: HALO, strokeWidth: path.isStrong ? 6 : 4, lineCap: 'round', lineJoin: 'round' }" />
-        <Line :config="{ points: path.points, stroke: OCHRE, strokeWidth: path.isStrong ? 3 : 1.8, dash: [9, 6], lineCap: 'round', lineJoin: 'round' }" />
+        <Line
+          :config="{
+            points: path.points,
+            stroke: HALO,
+            strokeWidth: path.isStrong ? 6 : 4,
+            lineCap: 'round',
+            lineJoin: 'round',
+          }"
+        />
+        <Line
+          :config="{
+            points: path.points,
+            stroke: OCHRE,
+            strokeWidth: path.isStrong ? 3 : 1.8,
+            dash: [9, 6],
+            lineCap: 'round',
+            lineJoin: 'round',
+          }"
+        />
       </template>
       <Group v-for="(ring, i) in rings" :key="`g${i}`" :config="{ x: ring.x, y: ring.y }">
         <Circle :config="{ radius: ring.radius, stroke: HALO, strokeWidth: ring.isStrong ? 7 : 5 }" />
         <Circle :config="{ radius: ring.radius, stroke: OCHRE, strokeWidth: ring.isStrong ? 3.4 : 2.2 }" />
         <Label :config="{ x: ring.radius + 5, y: -13 }">
           <Tag :config="{ fill: '#fffdf6', stroke: OCHRE, strokeWidth: 1.2, cornerRadius: 5 }" />
-          <Text :config="{ text: ring.label, fontFamily: 'Lexend Variable', fontSize: 13, padding: 5, fill: '#3c2706' }" />
+          <Text
+            :config="{ text: ring.label, fontFamily: 'Lexend Variable', fontSize: 13, padding: 5, fill: '#3c2706' }"
+          />
         </Label>
       </Group>
     </Layer>
@@ -104,5 +142,9 @@ function drawRegion(polygons: readonly number[][], isStrong: boolean) {
 </template>
 
 <style scoped>
-.marks { position: absolute; inset: 0; pointer-events: none; }
+.marks {
+  position: absolute;
+  inset: 0;
+  pointer-events: none;
+}
 </style>

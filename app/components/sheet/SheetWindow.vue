@@ -2,7 +2,17 @@
 import type { Sheet } from '#core/layers'
 import type { Tone } from '../../composables/useLooking'
 import { listenToPen, type HeldKeys } from '../../sheet/pen'
-import { fitView, keepInSight, mirrorAt, onDevice, STRAIGHT, toWindow, turnAt, zoomAt, type WindowView } from '../../sheet/view'
+import {
+  fitView,
+  keepInSight,
+  mirrorAt,
+  onDevice,
+  STRAIGHT,
+  toWindow,
+  turnAt,
+  zoomAt,
+  type WindowView,
+} from '../../sheet/view'
 
 /** A window on a sheet that a worker draws: zoom, pan and fit, and strokes where drawing is allowed. */
 const props = defineProps<{
@@ -37,7 +47,7 @@ const frame = ref<HTMLElement>()
 const canvas = ref<HTMLCanvasElement>()
 const size = ref({ width: 0, height: 0 })
 const view = ref<WindowView>(STRAIGHT)
-const pointer = ref<{ x: number, y: number } | null>(null)
+const pointer = ref<{ x: number; y: number } | null>(null)
 let isFitted = true
 /** While a stroke is under way the window stays as it is; it is measured anew once the stroke has ended. */
 let isUnderStroke = false
@@ -97,7 +107,12 @@ function measure(): void {
   size.value = { width: element.clientWidth, height: element.clientHeight }
   emit('resize', Math.round(size.value.width * pixelRatio), Math.round(size.value.height * pixelRatio))
   if (isFitted) fit()
-  else look({ ...view.value, x: view.value.x + (size.value.width - before.width) / 2, y: view.value.y + (size.value.height - before.height) / 2 })
+  else
+    look({
+      ...view.value,
+      x: view.value.x + (size.value.width - before.width) / 2,
+      y: view.value.y + (size.value.height - before.height) / 2,
+    })
 }
 
 function lift(): void {
@@ -149,23 +164,64 @@ onBeforeUnmount(() => {
 })
 
 watch(() => [props.sheet.width, props.sheet.height], fit)
-defineExpose({ fit, like, zoom, turnTo, mirror, bringToMiddle, view, size, setMoving: (isHeld: boolean) => pen?.setMoving(isHeld) })
+defineExpose({
+  fit,
+  like,
+  zoom,
+  turnTo,
+  mirror,
+  bringToMiddle,
+  view,
+  size,
+  setMoving: (isHeld: boolean) => pen?.setMoving(isHeld),
+})
 </script>
 
 <template>
   <div
-    ref="frame" class="window" tabindex="-1" :class="{ draws: canDraw }"
-    @pointermove="track" @pointerleave="pointer = null" @contextmenu.prevent
+    ref="frame"
+    class="window"
+    tabindex="-1"
+    :class="{ draws: canDraw }"
+    @pointermove="track"
+    @pointerleave="pointer = null"
+    @contextmenu.prevent
   >
     <SheetTones />
-    <canvas ref="canvas" role="img" :aria-label="label" :style="{ width: `${size.width}px`, height: `${size.height}px`, filter: tone && tone !== 'colours' ? `url(#tone-${tone})` : undefined }" />
+    <canvas
+      ref="canvas"
+      role="img"
+      :aria-label="label"
+      :style="{
+        width: `${size.width}px`,
+        height: `${size.height}px`,
+        filter: tone && tone !== 'colours' ? `url(#tone-${tone})` : undefined,
+      }"
+    />
     <slot :view="view" :size="size" :pointer="pointer" />
   </div>
 </template>
 
 <style scoped>
-.window { position: relative; width: 100%; height: 100%; overflow: hidden; background: var(--round-sheet); touch-action: none; user-select: none; cursor: grab; }
-.window:focus-visible { outline: none; }
-.window.draws { cursor: crosshair; }
-canvas { position: absolute; inset: 0; display: block; }
+.window {
+  position: relative;
+  width: 100%;
+  height: 100%;
+  overflow: hidden;
+  background: var(--round-sheet);
+  touch-action: none;
+  user-select: none;
+  cursor: grab;
+}
+.window:focus-visible {
+  outline: none;
+}
+.window.draws {
+  cursor: crosshair;
+}
+canvas {
+  position: absolute;
+  inset: 0;
+  display: block;
+}
 </style>

@@ -1,5 +1,16 @@
 <script setup lang="ts">
-import { checkSheet, fromPx, layerBudget, LAYER_MEMORY, PRINT_PER_INCH, SCREEN_PER_INCH, SHEET_SIZES, toPx, UNITS, type Unit } from '#core/drawing'
+import {
+  checkSheet,
+  fromPx,
+  layerBudget,
+  LAYER_MEMORY,
+  PRINT_PER_INCH,
+  SCREEN_PER_INCH,
+  SHEET_SIZES,
+  toPx,
+  UNITS,
+  type Unit,
+} from '#core/drawing'
 
 /** A sheet's size in px, mm or inches, with what it costs in layers, before the sheet exists. */
 const width = defineModel<number>('width', { required: true })
@@ -67,36 +78,129 @@ const number = (event: Event) => Number((event.target as HTMLInputElement).value
 <template>
   <div class="size">
     <div v-if="!isPlain" class="sizes" role="radiogroup" aria-label="Usual sizes">
-      <button class="choice small" role="radio" :aria-checked="chosen === 'screen'" @click="choose('screen')">This screen</button>
-      <button v-for="each in SHEET_SIZES" :key="each.key" class="choice small" role="radio" :aria-checked="chosen === each.key" @click="choose(each.key)">{{ each.name }}</button>
+      <button class="choice small" role="radio" :aria-checked="chosen === 'screen'" @click="choose('screen')">
+        This screen
+      </button>
+      <button
+        v-for="each in SHEET_SIZES"
+        :key="each.key"
+        class="choice small"
+        role="radio"
+        :aria-checked="chosen === each.key"
+        @click="choose(each.key)"
+      >
+        {{ each.name }}
+      </button>
     </div>
     <div class="line">
-      <label>Width <input type="number" min="0" step="any" :value="shownIn(width)" @change="setWidth(number($event))"></label>
-      <label>Height <input type="number" min="0" step="any" :value="shownIn(height)" @change="setHeight(number($event))"></label>
-      <label>in <select v-model="unit" aria-label="Unit"><option v-for="each in UNITS" :key="each">{{ each }}</option></select></label>
-      <label>at <input class="short" type="number" min="10" max="2400" :value="perInch" aria-label="Px an inch" @change="setPerInch(number($event))"> px an inch</label>
+      <label
+        >Width <input type="number" min="0" step="any" :value="shownIn(width)" @change="setWidth(number($event))"
+      /></label>
+      <label
+        >Height <input type="number" min="0" step="any" :value="shownIn(height)" @change="setHeight(number($event))"
+      /></label>
+      <label
+        >in
+        <select v-model="unit" aria-label="Unit">
+          <option v-for="each in UNITS" :key="each">{{ each }}</option>
+        </select></label
+      >
+      <label
+        >at
+        <input
+          class="short"
+          type="number"
+          min="10"
+          max="2400"
+          :value="perInch"
+          aria-label="Px an inch"
+          @change="setPerInch(number($event))"
+        />
+        px an inch</label
+      >
       <v-btn v-if="!ratio" variant="text" size="small" @click="turn">Turn it</v-btn>
     </div>
-    <p v-if="trouble" class="trouble" role="alert"><strong>{{ trouble.message }}</strong> {{ trouble.fix }}</p>
+    <p v-if="trouble" class="trouble" role="alert">
+      <strong>{{ trouble.message }}</strong> {{ trouble.fix }}
+    </p>
     <div v-else class="budget small">
-      <svg class="scale" viewBox="0 0 100 6" preserveAspectRatio="none" aria-hidden="true"><rect width="100" height="6" class="all" /><rect :width="share" height="6" class="one" /></svg>
-      <span class="numbers">{{ width }} × {{ height }} px · a full layer fills {{ megabytes(budget.bytes) }} MB of {{ megabytes(LAYER_MEMORY) }} MB: room for {{ Math.min(budget.layers, 100) }} full layers</span>
+      <svg class="scale" viewBox="0 0 100 6" preserveAspectRatio="none" aria-hidden="true">
+        <rect width="100" height="6" class="all" />
+        <rect :width="share" height="6" class="one" />
+      </svg>
+      <span class="numbers"
+        >{{ width }} × {{ height }} px · a full layer fills {{ megabytes(budget.bytes) }} MB of
+        {{ megabytes(LAYER_MEMORY) }} MB: room for {{ Math.min(budget.layers, 100) }} full layers</span
+      >
     </div>
   </div>
 </template>
 
 <style scoped>
-.size { display: grid; gap: 10px; }
-.sizes { display: flex; flex-wrap: wrap; gap: 6px; }
-.choice { min-height: 40px; padding: 2px 12px; border: 1px solid var(--line); border-radius: 8px; }
-.choice[aria-checked='true'] { border-color: var(--blue); box-shadow: inset 0 -3px 0 var(--blue); font-weight: 560; }
-.line { display: flex; flex-wrap: wrap; gap: 6px 14px; align-items: center; }
-label { display: inline-flex; gap: 6px; align-items: center; min-height: 40px; }
-input, select { width: 92px; border: 1px solid var(--line); border-radius: 6px; padding: 5px 8px; background: var(--paper); color: var(--ink); }
-select, .short { width: 68px; }
-.trouble { border-left: 3px solid var(--ochre); padding-left: 10px; margin: 0; }
-.budget { display: grid; gap: 4px; color: var(--ink-soft); }
-.scale { width: 100%; height: 8px; border-radius: 4px; }
-.all { fill: var(--line); }
-.one { fill: var(--blue); }
+.size {
+  display: grid;
+  gap: 10px;
+}
+.sizes {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.choice {
+  min-height: 40px;
+  padding: 2px 12px;
+  border: 1px solid var(--line);
+  border-radius: 8px;
+}
+.choice[aria-checked='true'] {
+  border-color: var(--blue);
+  box-shadow: inset 0 -3px 0 var(--blue);
+  font-weight: 560;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  align-items: center;
+}
+label {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+  min-height: 40px;
+}
+input,
+select {
+  width: 92px;
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  padding: 5px 8px;
+  background: var(--paper);
+  color: var(--ink);
+}
+select,
+.short {
+  width: 68px;
+}
+.trouble {
+  border-left: 3px solid var(--ochre);
+  padding-left: 10px;
+  margin: 0;
+}
+.budget {
+  display: grid;
+  gap: 4px;
+  color: var(--ink-soft);
+}
+.scale {
+  width: 100%;
+  height: 8px;
+  border-radius: 4px;
+}
+.all {
+  fill: var(--line);
+}
+.one {
+  fill: var(--blue);
+}
 </style>

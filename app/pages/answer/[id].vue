@@ -7,74 +7,173 @@ definePageMeta({ layout: 'default', who: 'learner' })
 const route = useRoute()
 const { data: handIn, trouble, load } = usePageData(() => api.handInView(Number(route.params.id)))
 const { marks, pointedAt } = useFindingMarks(() => handIn.value?.findings ?? [])
-const lines = computed(() => handIn.value?.plan.steps.flatMap((step) => {
-  const found = handIn.value!.findings.find(each => each.step === step.id)?.findings ?? []
-  return step.lookFors.flatMap((lookFor) => {
-    const level = handIn.value!.answer?.marks[lookFor.id]
-    const finding = found.find(each => each.lookFor === lookFor.id)
-    return level ? [{ ...lookFor, level, finding }] : []
-  })
-}) ?? [])
+const lines = computed(
+  () =>
+    handIn.value?.plan.steps.flatMap(step => {
+      const found = handIn.value!.findings.find(each => each.step === step.id)?.findings ?? []
+      return step.lookFors.flatMap(lookFor => {
+        const level = handIn.value!.answer?.marks[lookFor.id]
+        const finding = found.find(each => each.lookFor === lookFor.id)
+        return level ? [{ ...lookFor, level, finding }] : []
+      })
+    }) ?? [],
+)
 const isSketchShown = ref(true)
 </script>
 
 <template>
   <div v-if="!handIn" class="page"><LoadingOrTrouble :trouble="trouble" @again="load" /></div>
   <div v-else class="answer">
-    <div class="drawing"><CritSheet :hand-in="handIn" :marks="marks" :pins="handIn.answer?.pins ?? []" :sketch="isSketchShown ? handIn.answer?.sketch ?? null : null" /></div>
+    <div class="drawing">
+      <CritSheet
+        :hand-in="handIn"
+        :marks="marks"
+        :pins="handIn.answer?.pins ?? []"
+        :sketch="isSketchShown ? (handIn.answer?.sketch ?? null) : null"
+      />
+    </div>
     <article class="words">
       <NuxtLink to="/folio" class="small">Back to my folio</NuxtLink>
       <h1>{{ handIn.plan.title }}</h1>
-      <p class="soft small">Hand-in {{ handIn.attempt }}, {{ timeInWords(handIn.handedInAt) }} · <RecordSeal :verification="handIn.verification" /></p>
+      <p class="soft small">
+        Hand-in {{ handIn.attempt }}, {{ timeInWords(handIn.handedInAt) }} ·
+        <RecordSeal :verification="handIn.verification" />
+      </p>
       <template v-if="handIn.answer">
-        <blockquote>{{ handIn.answer.words }}<footer class="small soft">{{ handIn.answer.teacher }}, {{ timeInWords(handIn.answer.answeredAt) }}</footer></blockquote>
+        <blockquote>
+          {{ handIn.answer.words }}
+          <footer class="small soft">{{ handIn.answer.teacher }}, {{ timeInWords(handIn.answer.answeredAt) }}</footer>
+        </blockquote>
         <section v-if="handIn.answer.next" class="next">
           <h3>Try next</h3>
           <p>{{ handIn.answer.next }}</p>
         </section>
-        <label v-if="handIn.answer.sketch" class="small over"><input v-model="isSketchShown" type="checkbox"> what your teacher drew over it</label>
+        <label v-if="handIn.answer.sketch" class="small over"
+          ><input v-model="isSketchShown" type="checkbox" /> what your teacher drew over it</label
+        >
         <section v-if="handIn.answer.pins.length">
           <h3>At places of your drawing</h3>
-          <ol class="pins small"><li v-for="(pin, i) in handIn.answer.pins" :key="i">{{ pin.words }}</li></ol>
+          <ol class="pins small">
+            <li v-for="(pin, i) in handIn.answer.pins" :key="i">{{ pin.words }}</li>
+          </ol>
         </section>
         <section v-if="handIn.answer.criteria.length">
           <h3>Your teacher’s marks</h3>
-          <dl class="small"><template v-for="each in handIn.answer.criteria" :key="each.title"><dt>{{ each.title }}</dt><dd><strong>{{ each.levels[each.level] }}</strong> <span class="soft">of {{ each.levels.join(' · ') }}</span></dd></template></dl>
+          <dl class="small">
+            <template v-for="each in handIn.answer.criteria" :key="each.title"
+              ><dt>{{ each.title }}</dt>
+              <dd>
+                <strong>{{ each.levels[each.level] }}</strong>
+                {{ ' ' }}
+                <span class="soft">of {{ each.levels.join(' · ') }}</span>
+              </dd></template
+            >
+          </dl>
         </section>
         <section v-if="lines.length">
           <h3>Looked for</h3>
           <ul>
             <li v-for="line in lines" :key="line.id" @mouseenter="pointedAt = line.id" @mouseleave="pointedAt = null">
               <VerdictSign :verdict="VERDICT_OF_MARK[line.level]" />
-              <span><strong>{{ line.title }}</strong> <span class="soft small">· {{ MARK_WORDS[line.level].toLowerCase() }}</span><br><span v-if="line.finding" class="small">{{ line.finding.sentence }}</span></span>
+              <span
+                ><strong>{{ line.title }}</strong>
+                {{ ' ' }}
+                <span class="soft small">· {{ MARK_WORDS[line.level].toLowerCase() }}</span
+                ><br /><span v-if="line.finding" class="small">{{ line.finding.sentence }}</span></span
+              >
             </li>
           </ul>
         </section>
-        <p class="outcome"><strong>{{ handIn.answer.outcome === 'accepted' ? 'Accepted.' : 'Draw on, and hand in again when you like.' }}</strong></p>
+        <p class="outcome">
+          <strong>{{
+            handIn.answer.outcome === 'accepted' ? 'Accepted.' : 'Draw on, and hand in again when you like.'
+          }}</strong>
+        </p>
       </template>
       <p v-else class="waits">It waits for a look. The answer will be here.</p>
       <OfferForWall :hand-in="handIn.id" :plan="handIn.plan.title" />
-      <v-btn color="primary" block :to="`/easel/${handIn.drawingId}`">{{ handIn.answer?.outcome === 'accepted' ? 'Open the drawing' : 'Go on drawing' }}</v-btn>
+      <v-btn color="primary" block :to="`/easel/${handIn.drawingId}`">{{
+        handIn.answer?.outcome === 'accepted' ? 'Open the drawing' : 'Go on drawing'
+      }}</v-btn>
     </article>
   </div>
 </template>
 
 <style scoped>
-.answer { display: grid; grid-template-columns: minmax(0, 1fr) 360px; height: calc(100dvh - 57px); }
-.drawing { min-height: 0; min-width: 0; }
-.words { padding: 20px 24px; overflow-y: auto; background: var(--paper); border-left: 1px solid var(--line); }
-h1 { font-size: 1.5rem; margin-top: 8px; }
-blockquote { margin: 14px 0; padding: 0; font-family: var(--font-display); font-size: 1.12rem; line-height: 1.45; }
-blockquote footer { margin-top: 8px; font-family: var(--font-text); }
-.next { border-left: 4px solid var(--blue); padding-left: 14px; margin-bottom: 18px; }
-.next p { margin: 2px 0 0; }
-.over { display: flex; gap: 7px; align-items: center; min-height: 30px; }
-.pins { padding-left: 22px; }
-.pins li { display: list-item; }
-dl { margin: 6px 0 16px; }
-dd { margin: 0 0 6px; }
-ul { list-style: none; padding: 0; margin: 8px 0 16px; }
-li { display: grid; grid-template-columns: 24px 1fr; gap: 8px; padding: 6px 4px; border-radius: 8px; }
-li:hover { background: var(--paper-shade); }
-.waits { border-left: 4px solid var(--line); padding-left: 14px; margin: 18px 0; }
+.answer {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 360px;
+  height: calc(100dvh - 57px);
+}
+.drawing {
+  min-height: 0;
+  min-width: 0;
+}
+.words {
+  padding: 20px 24px;
+  overflow-y: auto;
+  background: var(--paper);
+  border-left: 1px solid var(--line);
+}
+h1 {
+  font-size: 1.5rem;
+  margin-top: 8px;
+}
+blockquote {
+  margin: 14px 0;
+  padding: 0;
+  font-family: var(--font-display);
+  font-size: 1.12rem;
+  line-height: 1.45;
+}
+blockquote footer {
+  margin-top: 8px;
+  font-family: var(--font-text);
+}
+.next {
+  border-left: 4px solid var(--blue);
+  padding-left: 14px;
+  margin-bottom: 18px;
+}
+.next p {
+  margin: 2px 0 0;
+}
+.over {
+  display: flex;
+  gap: 7px;
+  align-items: center;
+  min-height: 30px;
+}
+.pins {
+  padding-left: 22px;
+}
+.pins li {
+  display: list-item;
+}
+dl {
+  margin: 6px 0 16px;
+}
+dd {
+  margin: 0 0 6px;
+}
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 8px 0 16px;
+}
+li {
+  display: grid;
+  grid-template-columns: 24px 1fr;
+  gap: 8px;
+  padding: 6px 4px;
+  border-radius: 8px;
+}
+li:hover {
+  background: var(--paper-shade);
+}
+.waits {
+  border-left: 4px solid var(--line);
+  padding-left: 14px;
+  margin: 18px 0;
+}
 </style>

@@ -27,7 +27,9 @@ watch(handIn, (view, before) => {
 
 /** Through the pile, one key each. */
 function onKey(event: KeyboardEvent): void {
-  const isWriting = (event.target as HTMLElement).closest('input:not([type=range], [type=checkbox], [type=radio]), textarea, select')
+  const isWriting = (event.target as HTMLElement).closest(
+    'input:not([type=range], [type=checkbox], [type=radio]), textarea, select',
+  )
   if ((event.ctrlKey || event.metaKey) && !isWriting && /^[zy]$/i.test(event.key)) {
     event.preventDefault()
     return event.key.toLowerCase() === 'y' || event.shiftKey ? answer.redo() : answer.undo()
@@ -43,7 +45,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 /** The check is under way: asked again until it is done. */
 const WAIT_MS = 2000
 let timer: ReturnType<typeof setTimeout> | null = null
-watch(handIn, (view) => {
+watch(handIn, view => {
   if (view?.verification === 'waiting') timer = setTimeout(load, WAIT_MS)
 })
 onBeforeUnmount(() => timer && clearTimeout(timer))
@@ -70,38 +72,124 @@ async function answered(): Promise<void> {
     <header>
       <v-btn :icon="mdiArrowLeft" variant="text" size="small" to="/desk" aria-label="Back to the desk" />
       <strong class="display">{{ handIn.learner }}</strong>
-      <span class="soft small">{{ handIn.plan.title }} · hand-in {{ handIn.attempt }} · {{ timeInWords(handIn.handedInAt) }}</span>
+      <span class="soft small"
+        >{{ handIn.plan.title }} · hand-in {{ handIn.attempt }} · {{ timeInWords(handIn.handedInAt) }}</span
+      >
       <RecordSeal :verification="handIn.verification" />
       <span class="grow" />
-      <v-btn size="small" variant="text" :prepend-icon="mdiRing" :aria-pressed="areMarksShown" @click="areMarksShown = !areMarksShown">{{ areMarksShown ? 'Hide marks' : 'Show marks' }}</v-btn>
+      <v-btn
+        size="small"
+        variant="text"
+        :prepend-icon="mdiRing"
+        :aria-pressed="areMarksShown"
+        @click="areMarksShown = !areMarksShown"
+        >{{ areMarksShown ? 'Hide marks' : 'Show marks' }}</v-btn
+      >
       <template v-if="handIn.pile.length && place >= 0">
-        <v-btn :icon="mdiChevronLeft" size="small" variant="text" :disabled="before === undefined" :to="`/crit/${before}`" aria-label="The one before in the pile (,)" />
+        <v-btn
+          :icon="mdiChevronLeft"
+          size="small"
+          variant="text"
+          :disabled="before === undefined"
+          :to="`/crit/${before}`"
+          aria-label="The one before in the pile (,)"
+        />
         <span class="small numbers">{{ place + 1 }} of {{ handIn.pile.length }} that wait</span>
-        <v-btn :icon="mdiChevronRight" size="small" variant="text" :disabled="after === undefined" :to="`/crit/${after}`" aria-label="The next in the pile (.)" />
+        <v-btn
+          :icon="mdiChevronRight"
+          size="small"
+          variant="text"
+          :disabled="after === undefined"
+          :to="`/crit/${after}`"
+          aria-label="The next in the pile (.)"
+        />
       </template>
       <LightSwitch />
     </header>
-    <CritSheet ref="sheet" class="middle" :hand-in="handIn" :marks="areMarksShown ? marks : []" :pins="draft.pins" :sketch="draft.sketch" can-answer @pins="answer.change({ pins: $event })" @sketch="answer.change({ sketch: $event })" />
+    <CritSheet
+      ref="sheet"
+      class="middle"
+      :hand-in="handIn"
+      :marks="areMarksShown ? marks : []"
+      :pins="draft.pins"
+      :sketch="draft.sketch"
+      can-answer
+      @pins="answer.change({ pins: $event })"
+      @sketch="answer.change({ sketch: $event })"
+    />
     <aside class="answer">
-      <p v-if="handIn.note" class="note">“{{ handIn.note }}”<br><span class="small soft">{{ handIn.learner }}</span></p>
-      <AnswerForm :hand-in="handIn" :answer="answer" class="fill" @point="pointedAt = $event" @show="show" @answered="answered" />
+      <p v-if="handIn.note" class="note">
+        “{{ handIn.note }}”<br /><span class="small soft">{{ handIn.learner }}</span>
+      </p>
+      <AnswerForm
+        :hand-in="handIn"
+        :answer="answer"
+        class="fill"
+        @point="pointedAt = $event"
+        @show="show"
+        @answered="answered"
+      />
     </aside>
   </div>
 </template>
 
 <style scoped>
-.crit { display: grid; grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 356px; height: 100vh; height: 100dvh; overflow: hidden; }
-header { grid-column: 1 / -1; display: flex; align-items: center; gap: 12px; padding: 2px 12px 2px 6px; background: var(--paper); border-bottom: 1px solid var(--line); min-height: 50px; }
-header .display { font-size: 1.12rem; }
-.grow { flex: 1; }
-.middle { min-height: 0; min-width: 0; }
-.answer { background: var(--paper); border-left: 1px solid var(--line); display: flex; flex-direction: column; min-height: 0; }
-.fill { flex: 1; min-height: 0; }
+.crit {
+  display: grid;
+  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 356px;
+  height: 100vh;
+  height: 100dvh;
+  overflow: hidden;
+}
+header {
+  grid-column: 1 / -1;
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding: 2px 12px 2px 6px;
+  background: var(--paper);
+  border-bottom: 1px solid var(--line);
+  min-height: 50px;
+}
+header .display {
+  font-size: 1.12rem;
+}
+.grow {
+  flex: 1;
+}
+.middle {
+  min-height: 0;
+  min-width: 0;
+}
+.answer {
+  background: var(--paper);
+  border-left: 1px solid var(--line);
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+.fill {
+  flex: 1;
+  min-height: 0;
+}
 /* Much enlarged, the answer lies below the work, and the page scrolls. */
 @media (max-width: 820px), (max-height: 520px) {
-  .crit { display: block; height: auto; overflow: visible; }
-  .middle { height: max(560px, 100vh); }
-  header { flex-wrap: wrap; }
+  .crit {
+    display: block;
+    height: auto;
+    overflow: visible;
+  }
+  .middle {
+    height: max(560px, 100vh);
+  }
+  header {
+    flex-wrap: wrap;
+  }
 }
-.note { margin: 12px 16px 0; padding: 8px 14px; border-left: 3px solid var(--line); font-style: italic; }
+.note {
+  margin: 12px 16px 0;
+  padding: 8px 14px;
+  border-left: 3px solid var(--line);
+  font-style: italic;
+}
 </style>

@@ -30,13 +30,33 @@ const panel = createPanel(easel)
 provide(PANEL, panel)
 const isPanelOpen = ref(false)
 const pointedSeam = ref<string | null>(null)
-const seamMarks = computed<ShownMark[]>(() => (isPanelOpen.value ? panel.findings.value : []).flatMap(({ lookFor, marks: each }) => each.map(mark => ({ mark, isStrong: pointedSeam.value === lookFor }))))
+const seamMarks = computed<ShownMark[]>(() =>
+  (isPanelOpen.value ? panel.findings.value : []).flatMap(({ lookFor, marks: each }) =>
+    each.map(mark => ({ mark, isStrong: pointedSeam.value === lookFor })),
+  ),
+)
 /** The class that looks at this sheet of the teacher's. */
 const inFrontOf = computed(() => (purpose.value !== null && route.query.front ? Number(route.query.front) : null))
 const looking = createLooking()
 provide(LOOKING, looking)
 const { tone, hasRulers, hasCrosshair } = looking
-const { plan, purpose, sheet, placed, parts, letters, references, step, closed, progress, findings, pointedAt, hand, isReadOnly, isOffline } = easel
+const {
+  plan,
+  purpose,
+  sheet,
+  placed,
+  parts,
+  letters,
+  references,
+  step,
+  closed,
+  progress,
+  findings,
+  pointedAt,
+  hand,
+  isReadOnly,
+  isOffline,
+} = easel
 
 const sheetWindow = ref<InstanceType<typeof SheetWindow>>()
 const isHelpOpen = ref(false)
@@ -48,7 +68,7 @@ const { isSheetOpen } = easel
 const isNarrow = useMediaQuery('(max-width: 900px)')
 const isStepFolded = ref(isNarrow.value)
 const isStackFolded = ref(isNarrow.value)
-watch(isNarrow, (narrow) => {
+watch(isNarrow, narrow => {
   isStepFolded.value = isStackFolded.value = narrow
 })
 const isLeftHanded = useLeftHanded()
@@ -68,13 +88,29 @@ function putShownAway(): void {
 }
 
 const marks = computed<ShownMark[]>(() => {
-  const found = step.value ? findings.value.get(step.value.id) ?? [] : []
-  return found.flatMap(({ lookFor, marks: each }) => each.map(mark => ({ mark, isStrong: pointedAt.value === lookFor })))
-    .filter(each => pointedAt.value === null || each.isStrong || !found.some(({ lookFor, marks: own }) => lookFor === pointedAt.value && own.length))
+  const found = step.value ? (findings.value.get(step.value.id) ?? []) : []
+  return found
+    .flatMap(({ lookFor, marks: each }) => each.map(mark => ({ mark, isStrong: pointedAt.value === lookFor })))
+    .filter(
+      each =>
+        pointedAt.value === null ||
+        each.isStrong ||
+        !found.some(({ lookFor, marks: own }) => lookFor === pointedAt.value && own.length),
+    )
 })
 
 /** Px on the screen across which the lifted tool draws at full pressure. */
-const ringSize = computed(() => (easel.sampling.isOn.value ? Math.max(easel.sampling.side.value * scale.value, 9) : parts.mode.value ? (parts.mode.value === 'bend' ? parts.bend.value.size * scale.value : 0) : hand.settings ? 2 * radiusAt(hand.settings, 1) * scale.value : 0))
+const ringSize = computed(() =>
+  easel.sampling.isOn.value
+    ? Math.max(easel.sampling.side.value * scale.value, 9)
+    : parts.mode.value
+      ? parts.mode.value === 'bend'
+        ? parts.bend.value.size * scale.value
+        : 0
+      : hand.settings
+        ? 2 * radiusAt(hand.settings, 1) * scale.value
+        : 0,
+)
 
 /** A sprayer goes on for as long as it rests; a steadied line only until it has caught up. */
 const CATCH_UP_MS = 900
@@ -85,7 +121,8 @@ const restsFor = computed(() => {
 })
 
 function toggleGhost(): void {
-  if (!ghost.value && !ghostView.value) return void say('The ghost does not fit: this sheet was stretched one way.', 'Undo that to see it.', 'attention')
+  if (!ghost.value && !ghostView.value)
+    return void say('The ghost does not fit: this sheet was stretched one way.', 'Undo that to see it.', 'attention')
   ghost.value = ghost.value || !plan.value || !step.value ? null : ghostRecord(plan.value, step.value.id)
 }
 watch(step, () => {
@@ -102,7 +139,10 @@ function showFinding(lookFor: string): void {
   sheetWindow.value.bringToMiddle(mark.x, mark.y)
 }
 
-/** Bars above the sheet that come or go while a stroke is under way wait for its end: the sheet does not move under the hand. */
+/**
+ * Bars above the sheet that come or go while a stroke is under way wait for its end: the sheet does not move under the
+ * hand.
+ */
 const bars = ref<HTMLElement>()
 const barsHeight = ref<string>()
 function begin(samples: number[], time: number): void {
@@ -156,20 +196,46 @@ function onKey(event: KeyboardEvent): void {
     event.preventDefault()
     return void (key === 'enter' ? easel.crop.settle() : easel.crop.discard())
   }
-  if ((key === 'enter' && (parts.accept() || acceptLetters())) || (key === 'escape' && (leaveLetters() || parts.leave()))) return event.preventDefault()
+  if (
+    (key === 'enter' && (parts.accept() || acceptLetters())) ||
+    (key === 'escape' && (leaveLetters() || parts.leave()))
+  )
+    return event.preventDefault()
   if (easel.stencil.shape.value && (key === 'enter' || key === 'escape')) {
     event.preventDefault()
     return key === 'enter' ? easel.stencil.settle() : easel.stencil.discard()
   }
   const actions: Record<string, () => void> = {
-    'q': () => hand.stepSize(-1), 'w': () => hand.stepSize(1), 'e': () => hand.toggleSteadying(), 'a': () => hand.stepWell(-1), 's': () => hand.stepWell(1), 'd': () => hand.swap(),
-    'f': () => sheetWindow.value?.fit(), 'r': () => sheetWindow.value?.zoom(1), 'g': toggleGhost, 't': () => void easel.lookAtStep(),
-    'z': () => sheetWindow.value?.mirror(), 'x': () => looking.toggleTone('values'), 'c': () => looking.toggleTone('squint'),
-    'y': () => easel.choosePart(parts.mode.value === 'move' ? null : 'move'), 'h': () => easel.choosePart(parts.mode.value === 'lasso' ? null : 'lasso'),
-    'v': () => { hasRulers.value = !hasRulers.value }, 'b': () => { hasCrosshair.value = !hasCrosshair.value },
-    'j': () => { easel.sampling.isOn.value = !easel.sampling.isOn.value },
-    'n': () => { hand.isFenced = !hand.isFenced },
-    '?': () => { isHelpOpen.value = true },
+    q: () => hand.stepSize(-1),
+    w: () => hand.stepSize(1),
+    e: () => hand.toggleSteadying(),
+    a: () => hand.stepWell(-1),
+    s: () => hand.stepWell(1),
+    d: () => hand.swap(),
+    f: () => sheetWindow.value?.fit(),
+    r: () => sheetWindow.value?.zoom(1),
+    g: toggleGhost,
+    t: () => void easel.lookAtStep(),
+    z: () => sheetWindow.value?.mirror(),
+    x: () => looking.toggleTone('values'),
+    c: () => looking.toggleTone('squint'),
+    y: () => easel.choosePart(parts.mode.value === 'move' ? null : 'move'),
+    h: () => easel.choosePart(parts.mode.value === 'lasso' ? null : 'lasso'),
+    v: () => {
+      hasRulers.value = !hasRulers.value
+    },
+    b: () => {
+      hasCrosshair.value = !hasCrosshair.value
+    },
+    j: () => {
+      easel.sampling.isOn.value = !easel.sampling.isOn.value
+    },
+    n: () => {
+      hand.isFenced = !hand.isFenced
+    },
+    '?': () => {
+      isHelpOpen.value = true
+    },
   }
   if (/^[1-9]$/.test(key)) {
     const tool = hand.tools[Number(key) - 1]
@@ -181,20 +247,23 @@ function onKey(event: KeyboardEvent): void {
 }
 
 /** The picture under the sheet is pulled by its handles, always in proportion. */
-function placeUnder(key: string, to: { x: number, y: number }): void {
+function placeUnder(key: string, to: { x: number; y: number }): void {
   const { value } = references.under
-  if (value?.held) references.change(value.id, { held: handled(value.held, 'size', key, to, { isEven: key.startsWith('corner') }) })
+  if (value?.held)
+    references.change(value.id, { held: handled(value.held, 'size', key, to, { isEven: key.startsWith('corner') }) })
 }
 
 /** A picture from the clipboard is pinned up. */
 function onPaste(event: ClipboardEvent): void {
-  const files = [...event.clipboardData?.files ?? []]
+  const files = [...(event.clipboardData?.files ?? [])]
   if (files.length) void references.add(files)
 }
 
 /** Arrow keys move what is in hand by a px, with Shift by ten. */
 function nudge(event: KeyboardEvent): boolean {
-  const way = ({ ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] } as Record<string, [number, number]>)[event.key]
+  const way = (
+    { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] } as Record<string, [number, number]>
+  )[event.key]
   if (!way) return false
   const by = event.shiftKey ? 10 : 1
   if (parts.held.value) parts.nudge(way[0] * by, way[1] * by)
@@ -226,7 +295,11 @@ onMounted(() => {
 /** What is in hand is settled; about what only its owner can decide, it is asked. */
 onBeforeRouteLeave(async () => {
   await easel.settleAll()
-  if (easel.crop.isOpen.value && window.confirm('A crop is in hand. Crop the sheet before you leave? Otherwise it stays as it is.')) await easel.crop.settle()
+  if (
+    easel.crop.isOpen.value &&
+    window.confirm('A crop is in hand. Crop the sheet before you leave? Otherwise it stays as it is.')
+  )
+    await easel.crop.settle()
 })
 onBeforeUnmount(() => {
   window.removeEventListener('keydown', onKey)
@@ -249,74 +322,221 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
           <v-btn variant="outlined" @click="open('look')">Only look</v-btn>
         </template>
         <v-btn v-else-if="closed.why === 'away'" color="primary" @click="open('draw')">Try again</v-btn>
-        <v-btn variant="outlined" :to="session.home">{{ session.person?.kind === 'teacher' ? 'Back to the desk' : 'Back to my folio' }}</v-btn>
+        <v-btn variant="outlined" :to="session.home">{{
+          session.person?.kind === 'teacher' ? 'Back to the desk' : 'Back to my folio'
+        }}</v-btn>
       </div>
     </div>
   </div>
   <div v-else-if="!plan" class="page opening" role="status">
     <EaselMark :size="64" />
     <p>Laying out your sheet{{ progress ? ` · ${Math.round((100 * progress.done) / progress.of)} %` : ' …' }}</p>
-    <v-progress-linear :model-value="progress ? (100 * progress.done) / progress.of : 0" :indeterminate="!progress" color="primary" rounded class="bar" />
+    <v-progress-linear
+      :model-value="progress ? (100 * progress.done) / progress.of : 0"
+      :indeterminate="!progress"
+      color="primary"
+      rounded
+      class="bar"
+    />
   </div>
   <div v-else class="easel" :class="{ stackFolded: isStackFolded, leftHanded: isLeftHanded }">
     <LessonSheet v-if="purpose === 'lesson' || purpose === 'redraw'" class="left" />
-    <StepSheet v-else v-model:folded="isStepFolded" class="left" :is-ghost-playing="ghost !== null" @ghost="toggleGhost" @show="showFinding" @hand-in="isHandInOpen = true" />
+    <StepSheet
+      v-else
+      v-model:folded="isStepFolded"
+      class="left"
+      :is-ghost-playing="ghost !== null"
+      @ghost="toggleGhost"
+      @show="showFinding"
+      @hand-in="isHandInOpen = true"
+    />
     <div class="middle">
-      <EaselBar :scale="scale" :turn="view.turn" :is-mirrored="view.isMirrored" @fit="sheetWindow?.fit()" @zoom="sheetWindow?.zoom($event)" @mirror="sheetWindow?.mirror()" @turn="sheetWindow?.turnTo($event)" @help="isHelpOpen = true" @sheet="isSheetOpen = true" @picture="isPictureOpen = true" />
+      <EaselBar
+        :scale="scale"
+        :turn="view.turn"
+        :is-mirrored="view.isMirrored"
+        @fit="sheetWindow?.fit()"
+        @zoom="sheetWindow?.zoom($event)"
+        @mirror="sheetWindow?.mirror()"
+        @turn="sheetWindow?.turnTo($event)"
+        @help="isHelpOpen = true"
+        @sheet="isSheetOpen = true"
+        @picture="isPictureOpen = true"
+      />
       <div ref="bars" class="bars" :style="{ height: barsHeight }">
         <FrontBar v-if="inFrontOf !== null" :class-id="inFrontOf" />
         <SignInAgain />
         <ApartNotice />
-        <div v-if="isOffline" class="offline small" role="status">The server did not answer: this sheet comes from what this device keeps. It is sent when the server is back.</div>
+        <div v-if="isOffline" class="offline small" role="status">
+          The server did not answer: this sheet comes from what this device keeps. It is sent when the server is back.
+        </div>
       </div>
       <div class="sheet" @dragover.prevent @drop.prevent="references.add([...($event.dataTransfer?.files ?? [])])">
         <PinBoard v-if="references.isOpen.value" />
         <SheetWindow
-          ref="sheetWindow" :sheet="sheet" :can-draw="!isReadOnly" :tone="tone" :rests-for="restsFor" :hold="easel.hold" label="The sheet. Drawing needs a pen, a finger or a mouse."
-          @canvas="showCanvas" @resize="(w: number, h: number) => easel.host.resize(w, h)" @look="easel.host.look($event)"
-          @begin="begin" @extend="easel.extend" @end="end(easel.end)" @drop="end(easel.drop)" @adjust="easel.adjust" @tap="tap"
+          ref="sheetWindow"
+          :sheet="sheet"
+          :can-draw="!isReadOnly"
+          :tone="tone"
+          :rests-for="restsFor"
+          :hold="easel.hold"
+          label="The sheet. Drawing needs a pen, a finger or a mouse."
+          @canvas="showCanvas"
+          @resize="(w: number, h: number) => easel.host.resize(w, h)"
+          @look="easel.host.look($event)"
+          @begin="begin"
+          @extend="easel.extend"
+          @end="end(easel.end)"
+          @drop="end(easel.drop)"
+          @adjust="easel.adjust"
+          @tap="tap"
         >
           <template #default="{ view: shown, size, pointer }">
-            <SheetGuides v-if="guides.length" :guides="guides" :view="shown" :size="size" :sheet="sheet" :is-adjusting="isAdjusting" @change="guiding.change" />
+            <SheetGuides
+              v-if="guides.length"
+              :guides="guides"
+              :view="shown"
+              :size="size"
+              :sheet="sheet"
+              :is-adjusting="isAdjusting"
+              @change="guiding.change"
+            />
             <PanelEdges :view="shown" />
             <PanelCard v-model:open="isPanelOpen" v-model:pointed="pointedSeam" />
-            <GhostSheet v-if="ghost && ghostView" :key="step?.id" :record="ghost" :view="ghostView" :size="size" @away="ghost = null" />
-            <GhostSheet v-if="shownNow" :key="`shown ${shownNow.number}`" :record="shownNow.record" :view="shownNow.view" :size="size" is-teachers @away="putShownAway" />
+            <GhostSheet
+              v-if="ghost && ghostView"
+              :key="step?.id"
+              :record="ghost"
+              :view="ghostView"
+              :size="size"
+              @away="ghost = null"
+            />
+            <GhostSheet
+              v-if="shownNow"
+              :key="`shown ${shownNow.number}`"
+              :record="shownNow.record"
+              :view="shownNow.view"
+              :size="size"
+              is-teachers
+              @away="putShownAway"
+            />
             <TeachersWords />
-            <SelectionEdge v-if="(parts.edges.value && !parts.held.value) || parts.draft.value.length || parts.against.value.length" :edges="parts.held.value ? null : parts.edges.value" :draft="parts.draft.value" :against="parts.against.value" :view="shown" :size="size" :sheet="sheet" />
-            <PartHandles v-if="references.isPlacing.value && references.under.value?.held" :held="references.under.value.held" way="size" :view="shown" :size="size" @take="placeUnder" />
+            <SelectionEdge
+              v-if="(parts.edges.value && !parts.held.value) || parts.draft.value.length || parts.against.value.length"
+              :edges="parts.held.value ? null : parts.edges.value"
+              :draft="parts.draft.value"
+              :against="parts.against.value"
+              :view="shown"
+              :size="size"
+              :sheet="sheet"
+            />
+            <PartHandles
+              v-if="references.isPlacing.value && references.under.value?.held"
+              :held="references.under.value.held"
+              way="size"
+              :view="shown"
+              :size="size"
+              @take="placeUnder"
+            />
             <StencilHandles :view="shown" :size="size" />
-            <PartHandles v-if="parts.held.value" :held="parts.held.value" :way="parts.way.value" :view="shown" :size="size" @take="parts.take" />
-            <PartHandles v-if="letters.writing.value && letters.writing.value.outlines.length" :held="letters.writing.value.held" way="size" :view="shown" :size="size" @take="letters.take" />
+            <PartHandles
+              v-if="parts.held.value"
+              :held="parts.held.value"
+              :way="parts.way.value"
+              :view="shown"
+              :size="size"
+              @take="parts.take"
+            />
+            <PartHandles
+              v-if="letters.writing.value && letters.writing.value.outlines.length"
+              :held="letters.writing.value.held"
+              way="size"
+              :view="shown"
+              :size="size"
+              @take="letters.take"
+            />
             <CropHandles :view="shown" :size="size" />
             <CropBar />
             <StencilBar v-if="!ghost" />
             <PartsBar v-if="!ghost" />
             <TrueShapeBar />
-            <SelectionEdge v-if="easel.pouring.draft.value.length" :edges="null" :draft="easel.pouring.draft.value" :against="[]" :view="shown" :size="size" :sheet="sheet" />
+            <SelectionEdge
+              v-if="easel.pouring.draft.value.length"
+              :edges="null"
+              :draft="easel.pouring.draft.value"
+              :against="[]"
+              :view="shown"
+              :size="size"
+              :sheet="sheet"
+            />
             <GapRings :gaps="easel.pouring.gaps.value" :view="shown" @close="easel.pouring.close($event)" />
             <PourBar />
             <FadeBar v-if="!ghost" />
             <AdjustBar />
-            <BandLines v-if="easel.bands.bands.value && easel.bands.isShown.value" :bands="easel.bands.bands.value" :shades="easel.bands.ladder.value.rungs" :view="shown" :size="size" />
-            <GapRings v-if="easel.bands.borders.value" :gaps="easel.bands.borders.value.gaps" :view="shown" @close="easel.bands.closeGap($event)" />
-            <SheetMarks v-if="easel.bands.seams.value" :marks="[{ mark: easel.bands.seams.value.mark, isStrong: true }]" :view="shown" :size="size" />
-            <LightPin v-if="easel.lighting.light.value && (easel.lighting.isOpen.value || easel.lighting.shadow.value || easel.bands.isOpen.value)" :light="easel.lighting.light.value" :view="shown" :size="size" @put="easel.lighting.put" @settle="easel.lighting.settle()" />
+            <BandLines
+              v-if="easel.bands.bands.value && easel.bands.isShown.value"
+              :bands="easel.bands.bands.value"
+              :shades="easel.bands.ladder.value.rungs"
+              :view="shown"
+              :size="size"
+            />
+            <GapRings
+              v-if="easel.bands.borders.value"
+              :gaps="easel.bands.borders.value.gaps"
+              :view="shown"
+              @close="easel.bands.closeGap($event)"
+            />
+            <SheetMarks
+              v-if="easel.bands.seams.value"
+              :marks="[{ mark: easel.bands.seams.value.mark, isStrong: true }]"
+              :view="shown"
+              :size="size"
+            />
+            <LightPin
+              v-if="
+                easel.lighting.light.value &&
+                (easel.lighting.isOpen.value || easel.lighting.shadow.value || easel.bands.isOpen.value)
+              "
+              :light="easel.lighting.light.value"
+              :view="shown"
+              :size="size"
+              @put="easel.lighting.put"
+              @settle="easel.lighting.settle()"
+            />
             <LightCard />
             <BandsCard />
             <HazeCard />
             <LiveName :name="easel.stack.liveName.value" :pointer="pointer" :size="size" />
             <SheetMarks :marks="marks" :view="shown" :size="size" />
             <SheetMarks v-if="seamMarks.length" :marks="seamMarks" :view="shown" :size="size" />
-            <SheetRulers v-if="hasRulers || hasCrosshair" :view="shown" :size="size" :sheet="sheet" :pointer="pointer" :has-rulers="hasRulers" :has-crosshair="hasCrosshair" />
+            <SheetRulers
+              v-if="hasRulers || hasCrosshair"
+              :view="shown"
+              :size="size"
+              :sheet="sheet"
+              :pointer="pointer"
+              :has-rulers="hasRulers"
+              :has-crosshair="hasCrosshair"
+            />
             <WayOfLooking :is-mirrored="shown.isMirrored" :turn="shown.turn" />
-            <span v-if="pointer && ringSize > 5" class="ring" :style="{ left: `${pointer.x}px`, top: `${pointer.y}px`, width: `${ringSize}px`, height: `${ringSize}px` }" />
+            <span
+              v-if="pointer && ringSize > 5"
+              class="ring"
+              :style="{
+                left: `${pointer.x}px`,
+                top: `${pointer.y}px`,
+                width: `${ringSize}px`,
+                height: `${ringSize}px`,
+              }"
+            />
           </template>
         </SheetWindow>
       </div>
     </div>
     <div class="right">
-      <button v-if="isStackFolded" class="unfold" aria-label="Unfold the stack" @click="isStackFolded = false">stack</button>
+      <button v-if="isStackFolded" class="unfold" aria-label="Unfold the stack" @click="isStackFolded = false">
+        stack
+      </button>
       <template v-else>
         <LayerStack />
         <button class="fold small" aria-label="Fold the stack" @click="isStackFolded = true">fold</button>
@@ -337,38 +557,155 @@ const showCanvas = (canvas: OffscreenCanvas) => void easel.host.show(transfer(ca
 </template>
 
 <style scoped>
-.easel { container: easel / inline-size; display: grid; grid-template: 'left middle right' minmax(0, 1fr) 'ledge ledge ledge' auto / auto minmax(0, 1fr) max(194px, min(12.5rem, 22vw)); height: 100vh; height: 100dvh; overflow: hidden; }
-.easel.stackFolded { grid-template-columns: auto minmax(0, 1fr) 40px; }
-.left { grid-area: left; min-height: 0; }
-.middle { grid-area: middle; display: flex; flex-direction: column; min-height: 0; min-width: 0; }
-.bars { flex: none; overflow: hidden; }
-.sheet { flex: 1; min-height: 0; display: flex; }
-.right { grid-area: right; min-height: 0; position: relative; }
-.fold { position: absolute; right: 10px; bottom: 5px; color: var(--ink-soft); text-decoration: underline; min-height: 28px; }
-.unfold { width: 40px; height: 100%; writing-mode: vertical-rl; background: var(--paper); border-left: 1px solid var(--line); }
-.ledge {
-  grid-area: ledge; position: relative; display: grid; grid-template-columns: minmax(0, 1fr) auto auto; align-items: stretch; gap: 14px; min-height: 104px;
-  background: linear-gradient(var(--ledge), var(--ledge) 72%, var(--ledge-edge) 73%, color-mix(in srgb, var(--ledge-edge) 86%, var(--ledge)) 100%);
-  box-shadow: 0 -3px 10px rgb(0 0 0 / 16%), inset 0 1px 0 rgb(255 255 255 / 35%); z-index: 2;
+.easel {
+  container: easel / inline-size;
+  display: grid;
+  grid-template: 'left middle right' minmax(0, 1fr) 'ledge ledge ledge' auto / auto minmax(0, 1fr) max(
+      194px,
+      min(12.5rem, 22vw)
+    );
+  height: 100vh;
+  height: 100dvh;
+  overflow: hidden;
 }
-.ring { position: absolute; border-radius: 50%; border: 1px solid #fff; outline: 1px solid rgb(20 20 20 / 75%); transform: translate(-50%, -50%); pointer-events: none; mix-blend-mode: normal; }
-.offline { padding: 5px 14px; background: var(--paper-shade); border-bottom: 2px solid var(--ochre); text-align: center; }
-.closed { max-width: 620px; margin: 80px auto; }
-.closed h1 { font-size: 1.5rem; margin-bottom: 8px; }
-.row { display: flex; gap: 10px; margin-top: 14px; }
-.opening { display: grid; justify-items: center; gap: 14px; padding-top: 22vh; }
-.opening .bar { width: 280px; }
+.easel.stackFolded {
+  grid-template-columns: auto minmax(0, 1fr) 40px;
+}
+.left {
+  grid-area: left;
+  min-height: 0;
+}
+.middle {
+  grid-area: middle;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  min-width: 0;
+}
+.bars {
+  flex: none;
+  overflow: hidden;
+}
+.sheet {
+  flex: 1;
+  min-height: 0;
+  display: flex;
+}
+.right {
+  grid-area: right;
+  min-height: 0;
+  position: relative;
+}
+.fold {
+  position: absolute;
+  right: 10px;
+  bottom: 5px;
+  color: var(--ink-soft);
+  text-decoration: underline;
+  min-height: 28px;
+}
+.unfold {
+  width: 40px;
+  height: 100%;
+  writing-mode: vertical-rl;
+  background: var(--paper);
+  border-left: 1px solid var(--line);
+}
+.ledge {
+  grid-area: ledge;
+  position: relative;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto auto;
+  align-items: stretch;
+  gap: 14px;
+  min-height: 104px;
+  background: linear-gradient(
+    var(--ledge),
+    var(--ledge) 72%,
+    var(--ledge-edge) 73%,
+    color-mix(in srgb, var(--ledge-edge) 86%, var(--ledge)) 100%
+  );
+  box-shadow:
+    0 -3px 10px rgb(0 0 0 / 16%),
+    inset 0 1px 0 rgb(255 255 255 / 35%);
+  z-index: 2;
+}
+.ring {
+  position: absolute;
+  border-radius: 50%;
+  border: 1px solid #fff;
+  outline: 1px solid rgb(20 20 20 / 75%);
+  transform: translate(-50%, -50%);
+  pointer-events: none;
+  mix-blend-mode: normal;
+}
+.offline {
+  padding: 5px 14px;
+  background: var(--paper-shade);
+  border-bottom: 2px solid var(--ochre);
+  text-align: center;
+}
+.closed {
+  max-width: 620px;
+  margin: 80px auto;
+}
+.closed h1 {
+  font-size: 1.5rem;
+  margin-bottom: 8px;
+}
+.row {
+  display: flex;
+  gap: 10px;
+  margin-top: 14px;
+}
+.opening {
+  display: grid;
+  justify-items: center;
+  gap: 14px;
+  padding-top: 22vh;
+}
+.opening .bar {
+  width: 280px;
+}
 /* For whoever draws with the left hand: the sheet's left side is free of what the hand would lie on. */
-.easel.leftHanded { grid-template: 'right middle left' minmax(0, 1fr) 'ledge ledge ledge' auto / max(194px, min(12.5rem, 22vw)) minmax(0, 1fr) auto; }
-.easel.leftHanded.stackFolded { grid-template-columns: 40px minmax(0, 1fr) auto; }
-.leftHanded .ledge { grid-template-columns: auto auto minmax(0, 1fr); }
-.leftHanded .ledge > :nth-child(3) { order: -2; padding: 0 0 0 12px; }
-.leftHanded .ledge > :nth-child(2) { order: -1; }
-@media (max-width: 1100px) { .ledge { gap: 6px; } }
+.easel.leftHanded {
+  grid-template:
+    'right middle left' minmax(0, 1fr) 'ledge ledge ledge' auto / max(194px, min(12.5rem, 22vw)) minmax(0, 1fr)
+    auto;
+}
+.easel.leftHanded.stackFolded {
+  grid-template-columns: 40px minmax(0, 1fr) auto;
+}
+.leftHanded .ledge {
+  grid-template-columns: auto auto minmax(0, 1fr);
+}
+.leftHanded .ledge > :nth-child(3) {
+  order: -2;
+  padding: 0 0 0 12px;
+}
+.leftHanded .ledge > :nth-child(2) {
+  order: -1;
+}
+@media (max-width: 1100px) {
+  .ledge {
+    gap: 6px;
+  }
+}
 /* The window much enlarged: two shelves, and what is beside the sheet is folded. */
 @media (max-width: 900px) {
-  .ledge, .leftHanded .ledge { grid-template-columns: minmax(0, 1fr) auto; gap: 0 6px; max-width: 100vw; overflow-x: auto; }
-  .ledge > * { height: 88px; }
-  .ledge > :last-child { grid-column: 1 / -1; padding-left: 12px; }
+  .ledge,
+  .leftHanded .ledge {
+    grid-template-columns: minmax(0, 1fr) auto;
+    gap: 0 6px;
+    max-width: 100vw;
+    overflow-x: auto;
+  }
+  .ledge > * {
+    height: 88px;
+  }
+  .ledge > :last-child {
+    grid-column: 1 / -1;
+    padding-left: 12px;
+  }
 }
 </style>

@@ -1,5 +1,14 @@
 <script setup lang="ts">
-import { mdiArchiveOutline, mdiContentCopy, mdiDownloadOutline, mdiFileImportOutline, mdiMagnify, mdiPencilOutline, mdiPlus, mdiTrayArrowUp } from '@mdi/js'
+import {
+  mdiArchiveOutline,
+  mdiContentCopy,
+  mdiDownloadOutline,
+  mdiFileImportOutline,
+  mdiMagnify,
+  mdiPencilOutline,
+  mdiPlus,
+  mdiTrayArrowUp,
+} from '@mdi/js'
 import { packPlan, PLAN_FILE_NAME, readPlanFile, stepsInWords, type Plan } from '#core/plan'
 import type { PlanBookCard } from '#shared/views'
 import { api } from '../../api/routes'
@@ -18,11 +27,21 @@ const { busy, trying } = useTrying<number>()
 const LEVELS: Record<string, string> = { first: 'First steps', second: 'Some practice', third: 'Practised' }
 
 const topics = computed(() => [...new Set(book.value?.plans.flatMap(each => each.topics) ?? [])].sort())
-const shown = computed(() => (book.value?.plans ?? []).filter((plan) => {
-  const text = [plan.title, plan.goal, ...plan.topics, ...plan.classes].join(' ').toLowerCase()
-  return plan.isArchived === isArchiveShown.value && words.value.toLowerCase().split(/\s+/).every(each => text.includes(each))
-    && (!level.value || plan.level === level.value) && (!topic.value || plan.topics.includes(topic.value)) && (!longest.value || plan.minutes <= longest.value)
-}))
+const shown = computed(() =>
+  (book.value?.plans ?? []).filter(plan => {
+    const text = [plan.title, plan.goal, ...plan.topics, ...plan.classes].join(' ').toLowerCase()
+    return (
+      plan.isArchived === isArchiveShown.value &&
+      words.value
+        .toLowerCase()
+        .split(/\s+/)
+        .every(each => text.includes(each)) &&
+      (!level.value || plan.level === level.value) &&
+      (!topic.value || plan.topics.includes(topic.value)) &&
+      (!longest.value || plan.minutes <= longest.value)
+    )
+  }),
+)
 const archived = computed(() => book.value?.plans.filter(each => each.isArchived).length ?? 0)
 const isFiltered = computed(() => Boolean(words.value || level.value || topic.value || longest.value))
 function showAll(): void {
@@ -30,23 +49,30 @@ function showAll(): void {
   longest.value = 0
 }
 
-const copy = (plan: PlanBookCard) => trying(plan.id, async () => {
-  await api.copyPlan(plan.id)
-  await load()
-})
-const archive = (plan: PlanBookCard) => trying(plan.id, async () => {
-  await api.archivePlan(plan.id, !plan.isArchived)
-  await load()
-  if (!plan.isArchived) say(`“${plan.title}” is in the archive.`, 'Classes that have it go on with it.', 'plain', [{ label: 'Take it back out', run: () => trying(plan.id, () => api.archivePlan(plan.id, false).then(load)) }])
-})
-const share = (plan: PlanBookCard) => trying(plan.id, async () => {
-  const { plan: whole } = await api.plan(plan.id)
-  savedFile(packPlan(whole), `${fileName(whole.title, 'plan')}${PLAN_FILE_NAME}`, 'application/zip')
-})
-const tryIt = (plan: PlanBookCard) => trying(plan.id, async () => {
-  const { id } = await api.tryPlan(plan.id)
-  await navigateTo(`/easel/${id}`)
-})
+const copy = (plan: PlanBookCard) =>
+  trying(plan.id, async () => {
+    await api.copyPlan(plan.id)
+    await load()
+  })
+const archive = (plan: PlanBookCard) =>
+  trying(plan.id, async () => {
+    await api.archivePlan(plan.id, !plan.isArchived)
+    await load()
+    if (!plan.isArchived)
+      say(`“${plan.title}” is in the archive.`, 'Classes that have it go on with it.', 'plain', [
+        { label: 'Take it back out', run: () => trying(plan.id, () => api.archivePlan(plan.id, false).then(load)) },
+      ])
+  })
+const share = (plan: PlanBookCard) =>
+  trying(plan.id, async () => {
+    const { plan: whole } = await api.plan(plan.id)
+    savedFile(packPlan(whole), `${fileName(whole.title, 'plan')}${PLAN_FILE_NAME}`, 'application/zip')
+  })
+const tryIt = (plan: PlanBookCard) =>
+  trying(plan.id, async () => {
+    const { id } = await api.tryPlan(plan.id)
+    await navigateTo(`/easel/${id}`)
+  })
 
 /** Under way instead of a plan's number: a file is read. */
 const READING = 0
@@ -64,21 +90,25 @@ async function read(event: Event): Promise<void> {
   })
 }
 /** A plan out of a file whose title is in the book already: it is asked what it shall be. */
-const asked = shallowRef<{ plan: Plan, known: PlanBookCard } | null>(null)
+const asked = shallowRef<{ plan: Plan; known: PlanBookCard } | null>(null)
 async function addRead(plan: Plan): Promise<void> {
   asked.value = null
   const { id } = await api.addPlan(plan)
   await navigateTo(`/plans/${id}`)
 }
-const addCopy = () => trying(READING, () => addRead({ ...asked.value!.plan, title: `${asked.value!.plan.title.slice(0, 70)}, from a file` }))
+const addCopy = () =>
+  trying(READING, () =>
+    addRead({ ...asked.value!.plan, title: `${asked.value!.plan.title.slice(0, 70)}, from a file` }),
+  )
 /** The plan in the book becomes what the file holds; classes that have it go on with theirs until they are moved on. */
-const addVersion = () => trying(READING, async () => {
-  const { plan, known } = asked.value!
-  const { revision } = await api.plan(known.id)
-  await api.savePlan(known.id, revision, plan)
-  asked.value = null
-  await navigateTo(`/plans/${known.id}`)
-})
+const addVersion = () =>
+  trying(READING, async () => {
+    const { plan, known } = asked.value!
+    const { revision } = await api.plan(known.id)
+    await api.savePlan(known.id, revision, plan)
+    asked.value = null
+    await navigateTo(`/plans/${known.id}`)
+  })
 </script>
 
 <template>
@@ -88,58 +118,154 @@ const addVersion = () => trying(READING, async () => {
       <header>
         <h1>Plan book</h1>
         <v-btn color="primary" :prepend-icon="mdiPlus" @click="isNewOpen = true">Draw a new lesson</v-btn>
-        <v-btn variant="outlined" :prepend-icon="mdiFileImportOutline" :loading="busy === READING" @click="file?.click()">Read a plan file</v-btn>
-        <input ref="file" type="file" accept=".zip,application/zip" hidden aria-label="A plan file" @change="read">
+        <v-btn
+          variant="outlined"
+          :prepend-icon="mdiFileImportOutline"
+          :loading="busy === READING"
+          @click="file?.click()"
+          >Read a plan file</v-btn
+        >
+        <input ref="file" type="file" accept=".zip,application/zip" hidden aria-label="A plan file" @change="read" />
       </header>
       <section v-if="book.sheets.length" aria-labelledby="sheets">
         <h2 id="sheets">Being drawn</h2>
         <div class="sheets">
-          <NuxtLink v-for="sheet in book.sheets" :key="sheet.drawing" :to="`/easel/${sheet.drawing}`" class="card sheet">
+          <NuxtLink
+            v-for="sheet in book.sheets"
+            :key="sheet.drawing"
+            :to="`/easel/${sheet.drawing}`"
+            class="card sheet"
+          >
             <v-icon :icon="mdiPencilOutline" size="20" /> <strong>{{ sheet.title }}</strong>
-            <span class="small soft numbers">{{ sheet.width }} × {{ sheet.height }} px · {{ sheet.position ? `${sheet.position} entries, ${timeInWords(sheet.lastSeenAt ?? '')}` : 'still empty' }}</span>
+            <span class="small soft numbers"
+              >{{ sheet.width }} × {{ sheet.height }} px ·
+              {{
+                sheet.position ? `${sheet.position} entries, ${timeInWords(sheet.lastSeenAt ?? '')}` : 'still empty'
+              }}</span
+            >
           </NuxtLink>
         </div>
       </section>
       <section aria-labelledby="plans">
         <div class="find">
           <h2 id="plans">{{ isArchiveShown ? 'Archive' : 'Plans' }}</h2>
-          <label class="search"><v-icon :icon="mdiMagnify" size="20" /><input v-model="words" type="search" placeholder="Search titles, topics, classes" aria-label="Search the plans"></label>
-          <select v-model="level" aria-label="Level"><option value="">Every level</option><option v-for="(name, key) in LEVELS" :key="key" :value="key">{{ name }}</option></select>
-          <select v-if="topics.length" v-model="topic" aria-label="Topic"><option value="">Every topic</option><option v-for="each in topics" :key="each">{{ each }}</option></select>
-          <select v-model.number="longest" aria-label="How long"><option :value="0">However long</option><option v-for="each in [20, 40, 60, 90]" :key="each" :value="each">up to {{ each }} minutes</option></select>
-          <v-btn v-if="archived || isArchiveShown" size="small" variant="text" @click="isArchiveShown = !isArchiveShown">{{ isArchiveShown ? 'Back to the plans' : `Archive (${archived})` }}</v-btn>
+          <label class="search"
+            ><v-icon :icon="mdiMagnify" size="20" /><input
+              v-model="words"
+              type="search"
+              placeholder="Search titles, topics, classes"
+              aria-label="Search the plans"
+          /></label>
+          <select v-model="level" aria-label="Level">
+            <option value="">Every level</option>
+            <option v-for="(name, key) in LEVELS" :key="key" :value="key">{{ name }}</option>
+          </select>
+          <select v-if="topics.length" v-model="topic" aria-label="Topic">
+            <option value="">Every topic</option>
+            <option v-for="each in topics" :key="each">{{ each }}</option>
+          </select>
+          <select v-model.number="longest" aria-label="How long">
+            <option :value="0">However long</option>
+            <option v-for="each in [20, 40, 60, 90]" :key="each" :value="each">up to {{ each }} minutes</option>
+          </select>
+          <v-btn
+            v-if="archived || isArchiveShown"
+            size="small"
+            variant="text"
+            @click="isArchiveShown = !isArchiveShown"
+            >{{ isArchiveShown ? 'Back to the plans' : `Archive (${archived})` }}</v-btn
+          >
         </div>
         <div v-if="shown.length === 0" class="card empty">
-          <template v-if="isFiltered"><p>No plan is like that.</p><v-btn variant="outlined" @click="showAll">Show all</v-btn></template>
+          <template v-if="isFiltered"
+            ><p>No plan is like that.</p>
+            <v-btn variant="outlined" @click="showAll">Show all</v-btn></template
+          >
           <p v-else-if="isArchiveShown">The archive is empty.</p>
           <template v-else>
             <h3>Nothing is planned yet.</h3>
-            <p>Draw a lesson once, as you would show it to your class. The program cuts it into steps, with tools, colours and what to look for; you put it into your own words.</p>
+            <p>
+              Draw a lesson once, as you would show it to your class. The program cuts it into steps, with tools,
+              colours and what to look for; you put it into your own words.
+            </p>
             <v-btn color="primary" @click="isNewOpen = true">Draw a new lesson</v-btn>
           </template>
         </div>
         <article v-for="plan in shown" :key="plan.id" class="card plan">
-          <NuxtLink :to="`/plans/${plan.id}`" class="picture" :aria-label="`Open ${plan.title}`"><img :src="`${api.planPicture(plan.id)}?${plan.changedAt ?? ''}`" alt=""></NuxtLink>
+          <NuxtLink :to="`/plans/${plan.id}`" class="picture" :aria-label="`Open ${plan.title}`"
+            ><img :src="`${api.planPicture(plan.id)}?${plan.changedAt ?? ''}`" alt=""
+          /></NuxtLink>
           <div class="about">
-            <h3><NuxtLink :to="`/plans/${plan.id}`">{{ plan.title }}</NuxtLink></h3>
+            <h3>
+              <NuxtLink :to="`/plans/${plan.id}`">{{ plan.title }}</NuxtLink>
+            </h3>
             <p class="goal">{{ plan.goal }}</p>
-            <p class="small soft">{{ LEVELS[plan.level] }} · {{ stepsInWords(plan.steps) }} · {{ plan.minutes }} minutes<template v-if="plan.classes.length"> · {{ plan.classes.join(', ') }}</template><template v-if="plan.changedAt"> · changed {{ timeInWords(plan.changedAt) }}</template></p>
-            <p v-if="plan.topics.length" class="topics"><button v-for="each in plan.topics" :key="each" class="topic small" @click="topic = each">{{ each }}</button></p>
+            <p class="small soft">
+              {{ LEVELS[plan.level] }} · {{ stepsInWords(plan.steps) }} · {{ plan.minutes }} minutes<template
+                v-if="plan.classes.length"
+              >
+                · {{ plan.classes.join(', ') }}</template
+              ><template v-if="plan.changedAt"> · changed {{ timeInWords(plan.changedAt) }}</template>
+            </p>
+            <p v-if="plan.topics.length" class="topics">
+              <button v-for="each in plan.topics" :key="each" class="topic small" @click="topic = each">
+                {{ each }}
+              </button>
+            </p>
           </div>
           <div class="doings">
             <v-btn size="small" color="primary" variant="outlined" :to="`/plans/${plan.id}`">Edit</v-btn>
-            <v-btn size="small" variant="text" :prepend-icon="mdiTrayArrowUp" :loading="busy === plan.id" title="Follow it as a learner would" @click="tryIt(plan)">Try it</v-btn>
-            <v-btn :icon="mdiContentCopy" size="small" variant="text" :aria-label="`Copy ${plan.title}`" title="Copy" @click="copy(plan)" />
-            <v-btn :icon="mdiDownloadOutline" size="small" variant="text" :aria-label="`Share ${plan.title} as a file`" title="Share as a file" @click="share(plan)" />
-            <v-btn :icon="mdiArchiveOutline" size="small" variant="text" :aria-label="plan.isArchived ? `Take ${plan.title} out of the archive` : `Put ${plan.title} into the archive`" :title="plan.isArchived ? 'Take it out of the archive' : 'Put it into the archive'" @click="archive(plan)" />
+            <v-btn
+              size="small"
+              variant="text"
+              :prepend-icon="mdiTrayArrowUp"
+              :loading="busy === plan.id"
+              title="Follow it as a learner would"
+              @click="tryIt(plan)"
+              >Try it</v-btn
+            >
+            <v-btn
+              :icon="mdiContentCopy"
+              size="small"
+              variant="text"
+              :aria-label="`Copy ${plan.title}`"
+              title="Copy"
+              @click="copy(plan)"
+            />
+            <v-btn
+              :icon="mdiDownloadOutline"
+              size="small"
+              variant="text"
+              :aria-label="`Share ${plan.title} as a file`"
+              title="Share as a file"
+              @click="share(plan)"
+            />
+            <v-btn
+              :icon="mdiArchiveOutline"
+              size="small"
+              variant="text"
+              :aria-label="
+                plan.isArchived ? `Take ${plan.title} out of the archive` : `Put ${plan.title} into the archive`
+              "
+              :title="plan.isArchived ? 'Take it out of the archive' : 'Put it into the archive'"
+              @click="archive(plan)"
+            />
           </div>
         </article>
       </section>
     </template>
     <NewSheetDialog v-model="isNewOpen" is-lesson />
-    <CardDialog :model-value="asked !== null" :title="`“${asked?.known.title}” is in your book already`" :width="520" @update:model-value="asked = null">
+    <CardDialog
+      :model-value="asked !== null"
+      :title="`“${asked?.known.title}” is in your book already`"
+      :width="520"
+      @update:model-value="asked = null"
+    >
       <p>What shall become of the plan in the file?</p>
-      <p class="small soft">A new version takes the place of what is in the book. Classes that have the plan keep theirs until you move them on; their drawings stay.</p>
+      <p class="small soft">
+        A new version takes the place of what is in the book. Classes that have the plan keep theirs until you move them
+        on; their drawings stay.
+      </p>
       <template #actions>
         <v-btn color="primary" :loading="busy === READING" @click="addVersion">A new version of it</v-btn>
         <v-btn variant="outlined" :loading="busy === READING" @click="addCopy">A plan of its own</v-btn>
@@ -150,27 +276,135 @@ const addVersion = () => trying(READING, async () => {
 </template>
 
 <style scoped>
-header { display: flex; gap: 14px; align-items: center; flex-wrap: wrap; }
-header h1 { flex: 1; margin: 0; }
-.sheets { display: flex; gap: 12px; flex-wrap: wrap; }
-.sheet { display: flex; gap: 10px; align-items: center; padding: 10px 16px; color: inherit; text-decoration: none; }
-.sheet:hover { border-color: var(--blue); }
-.find { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; margin: 18px 0 12px; }
-.find h2 { margin: 0; }
-.search { flex: 1; min-width: 220px; display: flex; gap: 8px; align-items: center; border: 1px solid var(--line); border-radius: 8px; padding: 4px 12px; background: var(--paper); }
-.search input { flex: 1; border: 0; outline: 0; background: none; color: var(--ink); min-height: 30px; min-width: 0; }
-.search:focus-within { border-color: var(--blue); }
-select { border: 1px solid var(--line); border-radius: 8px; background: var(--paper); color: var(--ink); padding: 6px 10px; min-height: 40px; }
-.plan { display: grid; grid-template-columns: 148px 1fr auto; gap: 20px; padding: 12px; margin-bottom: 12px; align-items: start; }
-.picture img { width: 148px; aspect-ratio: 4 / 3; object-fit: contain; background: #fff; border: 1px solid var(--line); border-radius: 4px; display: block; }
-.about h3 { margin: 0 0 2px; font-size: 1.15rem; }
-.about h3 a { color: inherit; text-decoration: none; }
-.about h3 a:hover { text-decoration: underline; }
-.goal { margin: 0 0 4px; }
-.about p.small { margin: 0; }
-.topics { display: flex; gap: 6px; margin: 6px 0 0; flex-wrap: wrap; }
-.topic { border: 1px solid var(--line); border-radius: 999px; padding: 1px 11px; color: var(--ink-soft); }
-.doings { display: flex; align-items: center; }
-.empty { max-width: 620px; }
-@media (max-width: 860px) { .plan { grid-template-columns: 110px 1fr; } .doings { grid-column: 1 / -1; } .picture img { width: 110px; } }
+header {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+header h1 {
+  flex: 1;
+  margin: 0;
+}
+.sheets {
+  display: flex;
+  gap: 12px;
+  flex-wrap: wrap;
+}
+.sheet {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  padding: 10px 16px;
+  color: inherit;
+  text-decoration: none;
+}
+.sheet:hover {
+  border-color: var(--blue);
+}
+.find {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  flex-wrap: wrap;
+  margin: 18px 0 12px;
+}
+.find h2 {
+  margin: 0;
+}
+.search {
+  flex: 1;
+  min-width: 220px;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  border: 1px solid var(--line);
+  border-radius: 8px;
+  padding: 4px 12px;
+  background: var(--paper);
+}
+.search input {
+  flex: 1;
+  border: 0;
+  outline: 0;
+  background: none;
+  color: var(--ink);
+  min-height: 30px;
+  min-width: 0;
+}
+.search:focus-within {
+  border-color: var(--blue);
+}
+select {
+  border: 1px solid var(--line);
+  border-radius: 8px;
+  background: var(--paper);
+  color: var(--ink);
+  padding: 6px 10px;
+  min-height: 40px;
+}
+.plan {
+  display: grid;
+  grid-template-columns: 148px 1fr auto;
+  gap: 20px;
+  padding: 12px;
+  margin-bottom: 12px;
+  align-items: start;
+}
+.picture img {
+  width: 148px;
+  aspect-ratio: 4 / 3;
+  object-fit: contain;
+  background: #fff;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  display: block;
+}
+.about h3 {
+  margin: 0 0 2px;
+  font-size: 1.15rem;
+}
+.about h3 a {
+  color: inherit;
+  text-decoration: none;
+}
+.about h3 a:hover {
+  text-decoration: underline;
+}
+.goal {
+  margin: 0 0 4px;
+}
+.about p.small {
+  margin: 0;
+}
+.topics {
+  display: flex;
+  gap: 6px;
+  margin: 6px 0 0;
+  flex-wrap: wrap;
+}
+.topic {
+  border: 1px solid var(--line);
+  border-radius: 999px;
+  padding: 1px 11px;
+  color: var(--ink-soft);
+}
+.doings {
+  display: flex;
+  align-items: center;
+}
+.empty {
+  max-width: 620px;
+}
+@media (max-width: 860px) {
+  .plan {
+    grid-template-columns: 110px 1fr;
+  }
+  .doings {
+    grid-column: 1 / -1;
+  }
+  .picture img {
+    width: 110px;
+  }
+}
 </style>

@@ -12,7 +12,9 @@ const { data: view, trouble, load } = usePageData(() => api.ownProgress())
     <template v-else>
       <NuxtLink to="/folio" class="small">Back to my folio</NuxtLink>
       <h1>My progress</h1>
-      <p class="soft">What your drawings and warm-ups showed over the term. It is there to help you choose, not to rank.</p>
+      <p class="soft">
+        What your drawings and warm-ups showed over the term. It is there to help you choose, not to rank.
+      </p>
       <LearnerProgress :learner="view.learners[0]!" :view="view" :is-teacher="false" />
     </template>
   </div>

@@ -1,5 +1,15 @@
 <script setup lang="ts">
-import { mdiAccountPlusOutline, mdiArchiveOutline, mdiGesture, mdiChartLine, mdiDotsVertical, mdiPencilOutline, mdiPinOutline, mdiTableLarge, mdiViewGridOutline } from '@mdi/js'
+import {
+  mdiAccountPlusOutline,
+  mdiArchiveOutline,
+  mdiGesture,
+  mdiChartLine,
+  mdiDotsVertical,
+  mdiPencilOutline,
+  mdiPinOutline,
+  mdiTableLarge,
+  mdiViewGridOutline,
+} from '@mdi/js'
 import type { HandInState, RegisterView, SlipsView } from '#shared/views'
 import { api } from '../../api/routes'
 import { STATE_WORDS } from '../../sheet/state-words'
@@ -36,41 +46,49 @@ const removing = shallowRef<Row | null>(null)
 const renaming = shallowRef<Row | null>(null)
 const newName = ref('')
 
-const renew = () => trying('pin', async () => {
-  show(await api.renewPin(renewing.value!.id))
-  renewing.value = null
-})
-const rename = () => trying('name', async () => {
-  await api.renameLearner(renaming.value!.id, newName.value)
-  renaming.value = null
-  await load()
-})
+const renew = () =>
+  trying('pin', async () => {
+    show(await api.renewPin(renewing.value!.id))
+    renewing.value = null
+  })
+const rename = () =>
+  trying('name', async () => {
+    await api.renameLearner(renaming.value!.id, newName.value)
+    renaming.value = null
+    await load()
+  })
 const moving = shallowRef<Row | null>(null)
-const others = shallowRef<readonly { id: number, name: string }[]>([])
+const others = shallowRef<readonly { id: number; name: string }[]>([])
 const moveTo = ref(0)
-const askMove = (learner: Row) => trying('ask', async () => {
-  others.value = (await api.desk()).classes.filter(each => each.id !== register.value!.id)
-  moveTo.value = others.value[0]?.id ?? 0
-  moving.value = learner
-})
-const move = () => trying('move', async () => {
-  const { id, name } = moving.value!
-  const { code, className } = await api.moveLearner(id, moveTo.value)
-  moving.value = null
-  await load()
-  say(`${name} is in “${className}” now.`, `They come in with the code ${code} and the same PIN.`)
-})
-const remove = () => trying('remove', async () => {
-  const { id, name } = removing.value!
-  removing.value = null
-  await api.removeLearner(id, true)
-  await load()
-  say(`${name} was taken out of the class.`, 'Everything they drew is kept.', 'plain', [{ label: 'Put back', run: () => putBack(id) }])
-})
-const putBack = (id: number) => trying(`back ${id}`, async () => {
-  await api.removeLearner(id, false)
-  await load()
-})
+const askMove = (learner: Row) =>
+  trying('ask', async () => {
+    others.value = (await api.desk()).classes.filter(each => each.id !== register.value!.id)
+    moveTo.value = others.value[0]?.id ?? 0
+    moving.value = learner
+  })
+const move = () =>
+  trying('move', async () => {
+    const { id, name } = moving.value!
+    const { code, className } = await api.moveLearner(id, moveTo.value)
+    moving.value = null
+    await load()
+    say(`${name} is in “${className}” now.`, `They come in with the code ${code} and the same PIN.`)
+  })
+const remove = () =>
+  trying('remove', async () => {
+    const { id, name } = removing.value!
+    removing.value = null
+    await api.removeLearner(id, true)
+    await load()
+    say(`${name} was taken out of the class.`, 'Everything they drew is kept.', 'plain', [
+      { label: 'Put back', run: () => putBack(id) },
+    ])
+  })
+const putBack = (id: number) =>
+  trying(`back ${id}`, async () => {
+    await api.removeLearner(id, false)
+    await load()
+  })
 
 // --- the class itself
 
@@ -82,17 +100,24 @@ function change(): void {
   when.value = register.value!.when
   isChanging.value = true
 }
-const keepClass = () => trying('class', async () => {
-  await api.changeClass(register.value!.id, { name: className.value.trim(), when: when.value.trim() })
-  isChanging.value = false
-  await load()
-})
+const keepClass = () =>
+  trying('class', async () => {
+    await api.changeClass(register.value!.id, { name: className.value.trim(), when: when.value.trim() })
+    isChanging.value = false
+    await load()
+  })
 const isArchiving = ref(false)
-const archive = (isArchived: boolean) => trying('archive', async () => {
-  await api.archiveClass(register.value!.id, isArchived)
-  isArchiving.value = false
-  await load()
-})
+const archive = (isArchived: boolean) =>
+  trying('archive', async () => {
+    await api.archiveClass(register.value!.id, isArchived)
+    isArchiving.value = false
+    await load()
+  })
+
+function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
+  newName.value = learner.name
+  renaming.value = learner
+}
 </script>
 
 <template>
@@ -102,43 +127,104 @@ const archive = (isArchived: boolean) => trying('archive', async () => {
       <NuxtLink to="/desk" class="small">Back to the desk</NuxtLink>
       <div class="head">
         <h1>{{ register.name }}</h1>
-        <v-btn :icon="mdiPencilOutline" size="small" variant="text" aria-label="Change the class’s name" @click="change" />
+        <v-btn
+          :icon="mdiPencilOutline"
+          size="small"
+          variant="text"
+          aria-label="Change the class’s name"
+          @click="change"
+        />
         <span class="grow" />
-        <v-btn v-if="!register.isArchived" variant="text" :prepend-icon="mdiArchiveOutline" @click="isArchiving = true">Put the class away</v-btn>
-        <v-btn v-if="!register.isArchived" color="primary" :prepend-icon="mdiAccountPlusOutline" @click="isAdding = true">Add learners</v-btn>
+        <v-btn v-if="!register.isArchived" variant="text" :prepend-icon="mdiArchiveOutline" @click="isArchiving = true"
+          >Put the class away</v-btn
+        >
+        <v-btn
+          v-if="!register.isArchived"
+          color="primary"
+          :prepend-icon="mdiAccountPlusOutline"
+          @click="isAdding = true"
+          >Add learners</v-btn
+        >
       </div>
-      <p class="soft">{{ register.when ? `${register.when} · ` : '' }}class code <strong class="code">{{ register.code }}</strong></p>
+      <p class="soft">
+        {{ register.when ? `${register.when} · ` : '' }}class code <strong class="code">{{ register.code }}</strong>
+      </p>
       <nav class="places" aria-label="Of this class">
-        <v-btn v-if="!register.isArchived" size="small" variant="outlined" :prepend-icon="mdiViewGridOutline" :to="`/round/${register.id}`">The Round</v-btn>
-        <v-btn v-if="register.plans.length" size="small" variant="outlined" :prepend-icon="mdiTableLarge" :to="`/table/${register.id}`">The Table</v-btn>
-        <v-btn size="small" variant="outlined" :prepend-icon="mdiPinOutline" :to="`/wall/${register.id}`">The Wall</v-btn>
-        <v-btn size="small" variant="outlined" :prepend-icon="mdiChartLine" :to="`/progress/${register.id}`">Progress</v-btn>
-        <v-btn size="small" variant="outlined" :prepend-icon="mdiGesture" :to="`/warm-ups/class/${register.id}`">Warm-ups</v-btn>
+        <v-btn
+          v-if="!register.isArchived"
+          size="small"
+          variant="outlined"
+          :prepend-icon="mdiViewGridOutline"
+          :to="`/round/${register.id}`"
+          >The Round</v-btn
+        >
+        <v-btn
+          v-if="register.plans.length"
+          size="small"
+          variant="outlined"
+          :prepend-icon="mdiTableLarge"
+          :to="`/table/${register.id}`"
+          >The Table</v-btn
+        >
+        <v-btn size="small" variant="outlined" :prepend-icon="mdiPinOutline" :to="`/wall/${register.id}`"
+          >The Wall</v-btn
+        >
+        <v-btn size="small" variant="outlined" :prepend-icon="mdiChartLine" :to="`/progress/${register.id}`"
+          >Progress</v-btn
+        >
+        <v-btn size="small" variant="outlined" :prepend-icon="mdiGesture" :to="`/warm-ups/class/${register.id}`"
+          >Warm-ups</v-btn
+        >
       </nav>
-      <p v-if="wallWaits(register.wall)" class="waits"><NuxtLink :to="`/wall/${register.id}`">{{ wallWaits(register.wall) }}</NuxtLink></p>
+      <p v-if="wallWaits(register.wall)" class="waits">
+        <NuxtLink :to="`/wall/${register.id}`">{{ wallWaits(register.wall) }}</NuxtLink>
+      </p>
       <div v-if="register.isArchived" class="card archived" role="status">
         <span>This class is put away: nobody comes in with its code. All work is kept.</span>
-        <v-btn size="small" color="primary" :loading="busy === 'archive'" @click="archive(false)">Take it out again</v-btn>
+        <v-btn size="small" color="primary" :loading="busy === 'archive'" @click="archive(false)"
+          >Take it out again</v-btn
+        >
       </div>
       <GivenPlans :register="register" @changed="load" />
       <MuralList :murals="register.murals" :class-id="register.isArchived ? null : register.id" />
       <h2 class="learners-title">Learners</h2>
       <div class="card table">
-        <v-data-table :headers="headers" :items="register.learners" :items-per-page="-1" hide-default-footer density="comfortable" :sort-by="[{ key: 'name', order: 'asc' }]" no-data-text="No learners yet. Add them one by one or as a list: each gets a slip with the class code and a PIN.">
-          <template #[`item.name`]="{ value }"><strong>{{ value }}</strong></template>
+        <v-data-table
+          :headers="headers"
+          :items="register.learners"
+          :items-per-page="-1"
+          hide-default-footer
+          density="comfortable"
+          :sort-by="[{ key: 'name', order: 'asc' }]"
+          no-data-text="No learners yet. Add them one by one or as a list: each gets a slip with the class code and a PIN."
+        >
+          <template #[`item.name`]="{ value }"
+            ><strong>{{ value }}</strong></template
+          >
           <template #[`item.plan`]="{ value }">{{ value ?? '—' }}</template>
           <template #[`item.step`]="{ item }">{{ item.step ?? (item.hasBegun ? '—' : 'not begun') }}</template>
-          <template #[`item.lastSeenAt`]="{ value }"><span class="numbers">{{ value ? timeInWords(value) : '—' }}</span></template>
+          <template #[`item.lastSeenAt`]="{ value }"
+            ><span class="numbers">{{ value ? timeInWords(value) : '—' }}</span></template
+          >
           <template #[`item.latest`]="{ value }">
-            <NuxtLink v-if="value" :to="`/crit/${value.id}`" :class="value.state">{{ STATE_WORDS.teacher[value.state as HandInState] }}</NuxtLink>
+            <NuxtLink v-if="value" :to="`/crit/${value.id}`" :class="value.state">{{
+              STATE_WORDS.teacher[value.state as HandInState]
+            }}</NuxtLink>
             <span v-else class="soft">—</span>
           </template>
           <template #[`item.more`]="{ item }">
             <v-menu location="bottom end">
-              <template #activator="{ props }"><v-btn v-bind="props" :icon="mdiDotsVertical" size="small" variant="text" :aria-label="`More for ${item.name}`" /></template>
+              <template #activator="{ props }"
+                ><v-btn
+                  v-bind="props"
+                  :icon="mdiDotsVertical"
+                  size="small"
+                  variant="text"
+                  :aria-label="`More for ${item.name}`"
+              /></template>
               <v-list density="compact">
                 <v-list-item title="A new PIN" @click="renewing = item" />
-                <v-list-item title="Change the name" @click="newName = item.name; renaming = item" />
+                <v-list-item title="Change the name" @click="beginRenaming(item)" />
                 <v-list-item title="Move to another class" @click="askMove(item)" />
                 <v-list-item title="Take out of the class" @click="removing = item" />
               </v-list>
@@ -147,45 +233,109 @@ const archive = (isArchived: boolean) => trying('archive', async () => {
         </v-data-table>
       </div>
       <details v-if="register.removed.length" class="removed">
-        <summary>{{ register.removed.length === 1 ? 'One learner was' : `${register.removed.length} learners were` }} taken out</summary>
-        <p v-for="each in register.removed" :key="each.id"><strong>{{ each.name }}</strong> <span class="small soft">{{ timeInWords(each.removedAt) }}</span> <v-btn size="small" variant="outlined" :loading="busy === `back ${each.id}`" @click="putBack(each.id)">Put back</v-btn></p>
+        <summary>
+          {{ register.removed.length === 1 ? 'One learner was' : `${register.removed.length} learners were` }} taken out
+        </summary>
+        <p v-for="each in register.removed" :key="each.id">
+          <strong>{{ each.name }}</strong> <span class="small soft">{{ timeInWords(each.removedAt) }}</span>
+          {{ ' ' }}
+          <v-btn size="small" variant="outlined" :loading="busy === `back ${each.id}`" @click="putBack(each.id)"
+            >Put back</v-btn
+          >
+        </p>
       </details>
-      <AddLearners v-model="isAdding" :class-id="register.id" :known="[...register.learners, ...register.removed].map(each => each.name)" @added="show" />
+      <AddLearners
+        v-model="isAdding"
+        :class-id="register.id"
+        :known="[...register.learners, ...register.removed].map(each => each.name)"
+        @added="show"
+      />
       <LearnerSlips v-if="slips" :slips="slips" @close="slips = null" />
-      <CardDialog :model-value="renewing !== null" :title="`A new PIN for ${renewing?.name}`" @update:model-value="renewing = null">
+      <CardDialog
+        :model-value="renewing !== null"
+        :title="`A new PIN for ${renewing?.name}`"
+        @update:model-value="renewing = null"
+      >
         <p>The old one no longer opens the door. Drawings and hand-ins stay.</p>
-        <template #actions><v-btn color="primary" :loading="busy === 'pin'" @click="renew">Draw a new one</v-btn></template>
+        <template #actions
+          ><v-btn color="primary" :loading="busy === 'pin'" @click="renew">Draw a new one</v-btn></template
+        >
         <template #leave>Leave it</template>
       </CardDialog>
       <CardDialog :model-value="renaming !== null" title="Another name" @update:model-value="renaming = null">
-        <form id="rename" @submit.prevent="rename"><label class="field small">The name <input v-model="newName" maxlength="60"></label></form>
+        <form id="rename" @submit.prevent="rename">
+          <label class="field small">The name <input v-model="newName" maxlength="60" /></label>
+        </form>
         <p class="small soft">They come in with the new name and the same PIN.</p>
-        <template #actions><v-btn color="primary" type="submit" form="rename" :disabled="newName.trim() === ''" :loading="busy === 'name'">Keep</v-btn></template>
+        <template #actions
+          ><v-btn
+            color="primary"
+            type="submit"
+            form="rename"
+            :disabled="newName.trim() === ''"
+            :loading="busy === 'name'"
+            >Keep</v-btn
+          ></template
+        >
       </CardDialog>
-      <CardDialog :model-value="moving !== null" :title="`Move ${moving?.name} to another class`" @update:model-value="moving = null">
+      <CardDialog
+        :model-value="moving !== null"
+        :title="`Move ${moving?.name} to another class`"
+        @update:model-value="moving = null"
+      >
         <p v-if="others.length === 0">You have no other class. Open one at your desk first.</p>
         <template v-else>
-          <label class="field small">To <select v-model="moveTo"><option v-for="each in others" :key="each.id" :value="each.id">{{ each.name }}</option></select></label>
-          <p class="small soft">All work comes along: drawings, hand-ins, answers, and the plans that were drawn on. The PIN stays; the class code is the other class’s.</p>
+          <label class="field small"
+            >To
+            <select v-model="moveTo">
+              <option v-for="each in others" :key="each.id" :value="each.id">{{ each.name }}</option>
+            </select></label
+          >
+          <p class="small soft">
+            All work comes along: drawings, hand-ins, answers, and the plans that were drawn on. The PIN stays; the
+            class code is the other class’s.
+          </p>
         </template>
-        <template #actions><v-btn v-if="others.length" color="primary" :loading="busy === 'move'" @click="move">Move</v-btn></template>
+        <template #actions
+          ><v-btn v-if="others.length" color="primary" :loading="busy === 'move'" @click="move">Move</v-btn></template
+        >
         <template #leave>Leave it</template>
       </CardDialog>
-      <CardDialog :model-value="removing !== null" :title="`Take ${removing?.name} out of the class?`" @update:model-value="removing = null">
-        <p>Nobody comes in with their slip any more. Everything they drew is kept, and you can put them back at any time.</p>
+      <CardDialog
+        :model-value="removing !== null"
+        :title="`Take ${removing?.name} out of the class?`"
+        @update:model-value="removing = null"
+      >
+        <p>
+          Nobody comes in with their slip any more. Everything they drew is kept, and you can put them back at any time.
+        </p>
         <template #actions><v-btn color="primary" @click="remove">Take out</v-btn></template>
         <template #leave>Leave it</template>
       </CardDialog>
       <CardDialog v-model="isChanging" title="The class">
         <form id="class-form" class="fields" @submit.prevent="keepClass">
-          <label class="field small">Its name <input v-model="className" maxlength="80"></label>
-          <label class="field small">When it meets <input v-model="when" maxlength="120"></label>
+          <label class="field small">Its name <input v-model="className" maxlength="80" /></label>
+          <label class="field small">When it meets <input v-model="when" maxlength="120" /></label>
         </form>
-        <template #actions><v-btn color="primary" type="submit" form="class-form" :disabled="className.trim() === ''" :loading="busy === 'class'">Keep</v-btn></template>
+        <template #actions
+          ><v-btn
+            color="primary"
+            type="submit"
+            form="class-form"
+            :disabled="className.trim() === ''"
+            :loading="busy === 'class'"
+            >Keep</v-btn
+          ></template
+        >
       </CardDialog>
       <CardDialog v-model="isArchiving" title="Put the class away?">
-        <p>At the end of a term: it leaves your desk, and nobody comes in with its code. All work is kept, and it can be taken out again.</p>
-        <template #actions><v-btn color="primary" :loading="busy === 'archive'" @click="archive(true)">Put it away</v-btn></template>
+        <p>
+          At the end of a term: it leaves your desk, and nobody comes in with its code. All work is kept, and it can be
+          taken out again.
+        </p>
+        <template #actions
+          ><v-btn color="primary" :loading="busy === 'archive'" @click="archive(true)">Put it away</v-btn></template
+        >
         <template #leave>Leave it</template>
       </CardDialog>
     </template>
@@ -193,21 +343,80 @@ const archive = (isArchived: boolean) => trying('archive', async () => {
 </template>
 
 <style scoped>
-.head { display: flex; gap: 10px; align-items: center; flex-wrap: wrap; }
-h1 { margin: 8px 0 4px; }
-.waits { border-left: 4px solid var(--ochre); padding-left: 12px; }
-.places { display: flex; gap: 8px; flex-wrap: wrap; margin: 6px 0 12px; }
-.grow { flex: 1; }
-.code { letter-spacing: 0.08em; }
-.archived { display: flex; gap: 14px; align-items: center; justify-content: space-between; border-left: 4px solid var(--ochre); }
-.learners-title { margin: 22px 0 8px; }
-.table { padding: 6px 8px; }
-.table :deep(.v-table) { background: transparent; }
-.removed { margin-top: 16px; }
-.removed summary { cursor: pointer; min-height: 30px; }
-.removed p { display: flex; gap: 12px; align-items: center; }
-.field { display: grid; gap: 4px; }
-.fields { display: grid; gap: 12px; }
-.field select { border: 1px solid var(--line); border-radius: 6px; padding: 8px 10px; background: var(--paper); color: var(--ink); font: inherit; }
-.field input { border: 1px solid var(--line); border-radius: 6px; padding: 8px 10px; background: var(--paper); color: var(--ink); }
+.head {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+h1 {
+  margin: 8px 0 4px;
+}
+.waits {
+  border-left: 4px solid var(--ochre);
+  padding-left: 12px;
+}
+.places {
+  display: flex;
+  gap: 8px;
+  flex-wrap: wrap;
+  margin: 6px 0 12px;
+}
+.grow {
+  flex: 1;
+}
+.code {
+  letter-spacing: 0.08em;
+}
+.archived {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  justify-content: space-between;
+  border-left: 4px solid var(--ochre);
+}
+.learners-title {
+  margin: 22px 0 8px;
+}
+.table {
+  padding: 6px 8px;
+}
+.table :deep(.v-table) {
+  background: transparent;
+}
+.removed {
+  margin-top: 16px;
+}
+.removed summary {
+  cursor: pointer;
+  min-height: 30px;
+}
+.removed p {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+}
+.field {
+  display: grid;
+  gap: 4px;
+}
+.fields {
+  display: grid;
+  gap: 12px;
+}
+.field select {
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  padding: 8px 10px;
+  background: var(--paper);
+  color: var(--ink);
+  font: inherit;
+}
+.field input {
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  padding: 8px 10px;
+  background: var(--paper);
+  color: var(--ink);
+}
 </style>

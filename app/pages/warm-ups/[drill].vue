@@ -13,9 +13,11 @@ import { useSession } from '../../stores/session'
 import { isForField } from '../../sheet/keys'
 
 definePageMeta({
-  layout: 'bare', who: 'signed-in', key: route => route.fullPath,
+  layout: 'bare',
+  who: 'signed-in',
+  key: route => route.fullPath,
   // Asked for only on the way here: what a page's meta imports, every first page loads.
-  middleware: async (to) => {
+  middleware: async to => {
     const { DRILL_NAMES } = await import('#core/drill')
     return (DRILL_NAMES as readonly string[]).includes(String(to.params.drill)) ? undefined : navigateTo('/warm-ups')
   },
@@ -29,7 +31,9 @@ const drill = DRILLS[name]
 const seed = ref(seedOf(route.query.seed))
 function seedOf(value: unknown): number {
   const number = Number(value)
-  return Number.isInteger(number) && number >= 0 && number <= GREATEST_SEED ? number : Math.floor(Math.random() * GREATEST_SEED)
+  return Number.isInteger(number) && number >= 0 && number <= GREATEST_SEED
+    ? number
+    : Math.floor(Math.random() * GREATEST_SEED)
 }
 const task = computed(() => drillTask(name, seed.value))
 const answering = computed(() => task.value.answering)
@@ -40,7 +44,11 @@ const host = wrap<DrillHost>(worker) as Remote<DrillHost>
 /** One after the other: a plan's warm-ups before its lesson, or a set that the class was asked for. */
 const planId = Number(route.query.plan) || null
 const setId = Number(route.query.set) || null
-const { data: asked } = usePageData(async () => (setId && session.person?.kind === 'learner' ? (await api.warmUps()).sets.find(each => each.id === setId) ?? null : null))
+const { data: asked } = usePageData(async () =>
+  setId && session.person?.kind === 'learner'
+    ? ((await api.warmUps()).sets.find(each => each.id === setId) ?? null)
+    : null,
+)
 const place = Number(route.query.at) || 0
 const { data: folio } = usePageData(async () => (planId && session.person?.kind === 'learner' ? api.folio() : null))
 const set = computed(() => asked.value?.warmUps ?? folio.value?.plans.find(each => each.id === planId)?.warmUps ?? [])
@@ -76,7 +84,10 @@ function begin(samples: number[]): void {
     const { x, y } = unpackSample(samples, 0)
     return void host.pour(x, y, [...answering.value.colour])
   }
-  void host.beginStroke({ tool: { ...toRaw(settings.value!) } as ToolSettings, colour: [...answering.value.colour] }, samples)
+  void host.beginStroke(
+    { tool: { ...toRaw(settings.value!) } as ToolSettings, colour: [...answering.value.colour] },
+    samples,
+  )
 }
 async function undo(): Promise<void> {
   await host.undo()
@@ -86,11 +97,20 @@ async function finish(): Promise<void> {
   if (isScoring.value) return
   isScoring.value = true
   try {
-    const found = await host.score({ ...(answering.value.by === 'mixing' && { mixed: [...mixed.value] as [number, number, number] }), ...(answering.value.by === 'rungs' && { rungs: [...rungs.value] }) })
+    const found = await host.score({
+      ...(answering.value.by === 'mixing' && { mixed: [...mixed.value] as [number, number, number] }),
+      ...(answering.value.by === 'rungs' && { rungs: [...rungs.value] }),
+    })
     if (found.score === null) return void say(found.sentence, 'Do that first, then look at it.')
     result.value = found
     scores.value = [...scores.value, found.score]
-    if (session.person?.kind === 'learner') await api.keepTry({ drill: name, seed: seed.value, score: found.score, figures: found.figures.map(each => ({ ...each })) })
+    if (session.person?.kind === 'learner')
+      await api.keepTry({
+        drill: name,
+        seed: seed.value,
+        score: found.score,
+        figures: found.figures.map(each => ({ ...each })),
+      })
   } catch (error) {
     const { message, fix } = troubleOf(error)
     say(message, `${fix} This try is not in your line.`, 'attention')
@@ -107,8 +127,12 @@ async function again(isSame: boolean): Promise<void> {
 }
 const { trying } = useTrying()
 async function goOn(): Promise<void> {
-  if (next.value) return void await navigateTo({ path: `/warm-ups/${next.value.drill}`, query: { seed: next.value.seed, ...(planId ? { plan: planId } : { set: setId }), at: place + 1 } })
-  if (!planId) return void await navigateTo('/warm-ups')
+  if (next.value)
+    return void (await navigateTo({
+      path: `/warm-ups/${next.value.drill}`,
+      query: { seed: next.value.seed, ...(planId ? { plan: planId } : { set: setId }), at: place + 1 },
+    }))
+  if (!planId) return void (await navigateTo('/warm-ups'))
   await trying(true, async () => navigateTo(`/easel/${(await api.openDrawing(planId, false)).id}`))
 }
 
@@ -125,54 +149,120 @@ function onKey(event: KeyboardEvent): void {
 }
 onMounted(() => window.addEventListener('keydown', onKey))
 onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
+
+function lift(place: number): void {
+  tool.value = place
+  isPouring.value = false
+}
 </script>
 
 <template>
   <div class="drill">
     <header>
-      <v-btn :icon="mdiArrowLeft" variant="text" size="small" :to="planId ? '/folio' : '/warm-ups'" :aria-label="planId ? 'Back to the folio' : 'Back to the warm-ups'" />
+      <v-btn
+        :icon="mdiArrowLeft"
+        variant="text"
+        size="small"
+        :to="planId ? '/folio' : '/warm-ups'"
+        :aria-label="planId ? 'Back to the folio' : 'Back to the warm-ups'"
+      />
       <strong class="display title">{{ drill.title }}</strong>
-      <span v-if="set.length" class="small soft">{{ place + 1 }} of {{ set.length }} {{ asked ? `of “${asked.title}”` : 'before the lesson' }}</span>
+      <span v-if="set.length" class="small soft"
+        >{{ place + 1 }} of {{ set.length }} {{ asked ? `of “${asked.title}”` : 'before the lesson' }}</span
+      >
       <p class="asks">{{ task.asks }}</p>
       <span class="small soft numbers" title="Who draws the same number gets the same try">No. {{ seed }}</span>
     </header>
     <main>
       <SheetWindow
-        v-if="answering.by === 'strokes'" :sheet="task.sheet" :can-draw="result === null" label="The warm-up’s sheet. Drawing needs a pen, a finger or a mouse."
-        @canvas="host.show(transfer($event, [$event]))" @resize="(w: number, h: number) => host.resize(w, h)" @look="host.look($event)"
-        @begin="begin" @extend="(samples: number[]) => host.extendStroke(samples)" @end="host.endStroke()" @drop="host.dropStroke()"
+        v-if="answering.by === 'strokes'"
+        :sheet="task.sheet"
+        :can-draw="result === null"
+        label="The warm-up’s sheet. Drawing needs a pen, a finger or a mouse."
+        @canvas="host.show(transfer($event, [$event]))"
+        @resize="(w: number, h: number) => host.resize(w, h)"
+        @look="host.look($event)"
+        @begin="begin"
+        @extend="(samples: number[]) => host.extendStroke(samples)"
+        @end="host.endStroke()"
+        @drop="host.dropStroke()"
       >
         <template #default="{ view, size }">
           <DrillPrompts :prompts="task.prompts" :view="view" :size="size" />
-          <SheetMarks v-if="result" :marks="result.marks.map(mark => ({ mark, isStrong: false }))" :view="view" :size="size" />
+          <SheetMarks
+            v-if="result"
+            :marks="result.marks.map(mark => ({ mark, isStrong: false }))"
+            :view="view"
+            :size="size"
+          />
         </template>
       </SheetWindow>
-      <DrillMixer v-else-if="answering.by === 'mixing'" :key="seed" v-model="mixed" :target="answering.target" :is-value="answering.isValue" />
-      <DrillRungs v-else :key="seed" v-model="rungs" :from="answering.from" :to="answering.to" :count="answering.rungs" />
+      <DrillMixer
+        v-else-if="answering.by === 'mixing'"
+        :key="seed"
+        v-model="mixed"
+        :target="answering.target"
+        :is-value="answering.isValue"
+      />
+      <DrillRungs
+        v-else
+        :key="seed"
+        v-model="rungs"
+        :from="answering.from"
+        :to="answering.to"
+        :count="answering.rungs"
+      />
     </main>
     <footer>
       <template v-if="result">
-        <div class="score" aria-live="polite"><span class="display points" data-test="points">{{ result.score }}</span><span class="small soft">of 100</span></div>
+        <div class="score" aria-live="polite">
+          <span class="display points" data-test="points">{{ result.score }}</span><span class="small soft"
+            >of 100</span
+          >
+        </div>
         <div class="found">
           <p>{{ result.sentence }}</p>
           <ul class="small">
-            <li v-for="each in result.figures" :key="each.name"><span class="numbers">{{ each.value }} {{ each.unit }}</span> {{ each.name }} <span class="soft numbers">· {{ each.points }} points</span></li>
+            <li v-for="each in result.figures" :key="each.name">
+              <span class="numbers">{{ each.value }} {{ each.unit }}</span> {{ each.name }}
+              <span class="soft numbers">· {{ each.points }} points</span>
+            </li>
           </ul>
           <p class="small soft how">{{ drill.measured }}</p>
         </div>
         <TrendChart v-if="scores.length > 1" class="trend" :scores="scores" :title="drill.title" />
         <div class="doings">
-          <v-btn v-if="isInSet" color="primary" @click="goOn">{{ next ? 'Next warm-up' : planId ? 'To the lesson' : 'That was the last' }}</v-btn>
-          <v-btn :color="isInSet ? undefined : 'primary'" :variant="isInSet ? 'outlined' : 'flat'" @click="again(false)">A new one</v-btn>
+          <v-btn v-if="isInSet" color="primary" @click="goOn">{{
+            next ? 'Next warm-up' : planId ? 'To the lesson' : 'That was the last'
+          }}</v-btn>
+          <v-btn :color="isInSet ? undefined : 'primary'" :variant="isInSet ? 'outlined' : 'flat'" @click="again(false)"
+            >A new one</v-btn
+          >
           <v-btn variant="text" @click="again(true)">The same again</v-btn>
         </div>
       </template>
       <template v-else>
         <div v-if="answering.by === 'strokes'" class="tools" role="radiogroup" aria-label="Tools">
-          <button v-for="(each, i) in answering.tools" :key="each.tool" class="tool small" role="radio" :aria-checked="!isPouring && tool === i" @click="tool = i; isPouring = false">
-            <v-icon v-if="each.effect === 'erase'" :icon="mdiEraser" size="18" /> {{ TOOL_WORDS[each.tool].name }} {{ each.size }}
+          <button
+            v-for="(each, i) in answering.tools"
+            :key="each.tool"
+            class="tool small"
+            role="radio"
+            :aria-checked="!isPouring && tool === i"
+            @click="lift(i)"
+          >
+            <v-icon v-if="each.effect === 'erase'" :icon="mdiEraser" size="18" /> {{ TOOL_WORDS[each.tool].name }}
+            {{ each.size }}
           </button>
-          <button v-if="answering.hasPour" class="tool small" role="radio" :aria-checked="isPouring" @click="isPouring = true">Pour</button>
+          <button
+            v-if="answering.hasPour"
+            class="tool small"
+            role="radio"
+            :aria-checked="isPouring"
+            @click="isPouring = true"
+          >
+            Pour
+          </button>
           <v-btn :icon="mdiUndoVariant" size="small" variant="text" aria-label="Undo (Ctrl Z)" @click="undo" />
         </div>
         <span class="grow" />
@@ -184,23 +274,99 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 </template>
 
 <style scoped>
-.drill { display: grid; grid-template-rows: auto 1fr auto; height: 100vh; height: 100dvh; }
-header { display: flex; gap: 12px; align-items: center; padding: 6px 16px 6px 8px; border-bottom: 1px solid var(--line); background: var(--paper); }
-.title { font-size: 1.15rem; white-space: nowrap; }
-.asks { margin: 0; flex: 1; text-align: center; }
-main { display: flex; min-height: 0; background: var(--round-sheet); }
-main > :deep(.mixer), main > :deep(.ladder) { background: var(--paper); border-radius: var(--radius); }
-footer { display: flex; gap: 20px; align-items: center; padding: 12px 20px; border-top: 1px solid var(--line); background: var(--paper); min-height: 76px; }
-.grow { flex: 1; }
-.tools { display: flex; gap: 8px; align-items: center; }
-.tool { border: 1.5px solid var(--line); border-radius: 8px; padding: 6px 14px; min-height: 40px; }
-.tool[aria-checked='true'] { border-color: var(--blue); box-shadow: 0 0 0 1px var(--blue); font-weight: 520; }
-.score { display: grid; justify-items: center; min-width: 92px; }
-.points { font-size: 3rem; line-height: 1; }
-.found { flex: 1; min-width: 0; }
-.found p { margin: 0 0 4px; }
-.found ul { list-style: none; margin: 0; padding: 0; display: flex; gap: 4px 18px; flex-wrap: wrap; }
-.how { max-width: 640px; }
-.trend { width: 240px; }
-.doings { display: grid; gap: 6px; }
+.drill {
+  display: grid;
+  grid-template-rows: auto 1fr auto;
+  height: 100vh;
+  height: 100dvh;
+}
+header {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  padding: 6px 16px 6px 8px;
+  border-bottom: 1px solid var(--line);
+  background: var(--paper);
+}
+.title {
+  font-size: 1.15rem;
+  white-space: nowrap;
+}
+.asks {
+  margin: 0;
+  flex: 1;
+  text-align: center;
+}
+main {
+  display: flex;
+  min-height: 0;
+  background: var(--round-sheet);
+}
+main > :deep(.mixer),
+main > :deep(.ladder) {
+  background: var(--paper);
+  border-radius: var(--radius);
+}
+footer {
+  display: flex;
+  gap: 20px;
+  align-items: center;
+  padding: 12px 20px;
+  border-top: 1px solid var(--line);
+  background: var(--paper);
+  min-height: 76px;
+}
+.grow {
+  flex: 1;
+}
+.tools {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.tool {
+  border: 1.5px solid var(--line);
+  border-radius: 8px;
+  padding: 6px 14px;
+  min-height: 40px;
+}
+.tool[aria-checked='true'] {
+  border-color: var(--blue);
+  box-shadow: 0 0 0 1px var(--blue);
+  font-weight: 520;
+}
+.score {
+  display: grid;
+  justify-items: center;
+  min-width: 92px;
+}
+.points {
+  font-size: 3rem;
+  line-height: 1;
+}
+.found {
+  flex: 1;
+  min-width: 0;
+}
+.found p {
+  margin: 0 0 4px;
+}
+.found ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: flex;
+  gap: 4px 18px;
+  flex-wrap: wrap;
+}
+.how {
+  max-width: 640px;
+}
+.trend {
+  width: 240px;
+}
+.doings {
+  display: grid;
+  gap: 6px;
+}
 </style>

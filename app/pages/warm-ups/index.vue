@@ -7,7 +7,9 @@ import { useSession } from '../../stores/session'
 definePageMeta({ who: 'signed-in' })
 const session = useSession()
 /** A teacher tries them without being counted. */
-const { data, trouble, load } = usePageData(async () => (session.person?.kind === 'learner' ? api.warmUps() : { tries: [], sets: [] }))
+const { data, trouble, load } = usePageData(async () =>
+  session.person?.kind === 'learner' ? api.warmUps() : { tries: [], sets: [] },
+)
 /** Those of a day to come are not shown yet. */
 const sets = computed(() => data.value?.sets.filter(each => each.day <= dayToday()) ?? [])
 const SETS_SHOWN = 3
@@ -32,12 +34,19 @@ const seeds = Object.fromEntries(DRILL_NAMES.map(name => [name, Math.floor(Math.
       <section v-for="group in DRILL_FAMILIES" :key="group.family" :aria-labelledby="group.family">
         <h2 :id="group.family">{{ group.title }}</h2>
         <div class="drills">
-          <NuxtLink v-for="[name, drill] in group.drills" :key="name" :to="{ path: `/warm-ups/${name}`, query: { seed: seeds[name] } }" class="card drill">
+          <NuxtLink
+            v-for="[name, drill] in group.drills"
+            :key="name"
+            :to="{ path: `/warm-ups/${name}`, query: { seed: seeds[name] } }"
+            class="card drill"
+          >
             <strong>{{ drill.title }}</strong>
             <span class="small soft">{{ drill.trains }}</span>
             <template v-if="scoresOf(name).length">
               <TrendChart :scores="scoresOf(name)" :title="drill.title" is-small />
-              <span class="small numbers">best <strong>{{ Math.max(...scoresOf(name)) }}</strong> · last {{ scoresOf(name).at(-1) }}</span>
+              <span class="small numbers"
+                >best <strong>{{ Math.max(...scoresOf(name)) }}</strong> · last {{ scoresOf(name).at(-1) }}</span
+              >
             </template>
             <span v-else class="small soft">not tried yet · about {{ drill.seconds }} s</span>
           </NuxtLink>
@@ -48,10 +57,30 @@ const seeds = Object.fromEntries(DRILL_NAMES.map(name => [name, Math.floor(Math.
 </template>
 
 <style scoped>
-.set { margin-bottom: 10px; }
-summary { cursor: pointer; min-height: 30px; }
-section h2 { margin: 20px 0 10px; }
-.drills { display: grid; grid-template-columns: repeat(auto-fill, minmax(224px, 1fr)); gap: 14px; }
-.drill { display: grid; gap: 5px; align-content: start; padding: 13px 16px; color: inherit; text-decoration: none; }
-.drill:hover { border-color: var(--blue); }
+.set {
+  margin-bottom: 10px;
+}
+summary {
+  cursor: pointer;
+  min-height: 30px;
+}
+section h2 {
+  margin: 20px 0 10px;
+}
+.drills {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(224px, 1fr));
+  gap: 14px;
+}
+.drill {
+  display: grid;
+  gap: 5px;
+  align-content: start;
+  padding: 13px 16px;
+  color: inherit;
+  text-decoration: none;
+}
+.drill:hover {
+  border-color: var(--blue);
+}
 </style>

@@ -11,9 +11,9 @@ export class DrillHost {
   private readonly kernels = loadKernels()
   private engine: Engine | null = null
   private view: SheetView | null = null
-  private live: { stroke: LiveStroke, style: FreshStyle, samples: number[] } | null = null
+  private live: { stroke: LiveStroke; style: FreshStyle; samples: number[] } | null = null
   private clock = 0
-  private drill: { name: DrillName, seed: number } | null = null
+  private drill: { name: DrillName; seed: number } | null = null
 
   /** Lays out a try; a sheet that is shown already is laid anew. */
   open(name: DrillName, seed: number): void {
@@ -22,9 +22,12 @@ export class DrillHost {
     this.live = null
     const engine = new Engine(this.kernels, task.sheet)
     for (const act of task.given) engine.take({ type: 'prepare', at: 0, act })
-    if (!engine.drawing.layers.some(each => each.id === OWN)) engine.take({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: OWN, name: 'Yours', place: 99 } })
+    if (!engine.drawing.layers.some(each => each.id === OWN))
+      engine.take({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: OWN, name: 'Yours', place: 99 } })
     this.engine = engine
-    this.view ??= new SheetView(this.kernels, task.sheet, task.sheet.paper, (number, part, out) => this.flatten(number, part, out))
+    this.view ??= new SheetView(this.kernels, task.sheet, task.sheet.paper, (number, part, out) =>
+      this.flatten(number, part, out),
+    )
     this.view.laySheet(task.sheet, task.sheet.paper)
   }
 
@@ -59,7 +62,11 @@ export class DrillHost {
     if (!live || !engine) return
     this.live = null
     this.invalidate(live.stroke.finish())
-    engine.endStroke(live.stroke, { kind: 'stroke', version: 2, layer: OWN, ...live.style, samples: live.samples }, ++this.clock)
+    engine.endStroke(
+      live.stroke,
+      { kind: 'stroke', version: 2, layer: OWN, ...live.style, samples: live.samples },
+      ++this.clock,
+    )
   }
 
   dropStroke(): void {
@@ -71,7 +78,24 @@ export class DrillHost {
   }
 
   pour(x: number, y: number, colour: [number, number, number]): void {
-    this.changing(engine => engine.take({ type: 'act', at: ++this.clock, act: { kind: 'pour', version: 1, layer: OWN, x: Math.max(Math.round(x), 0), y: Math.max(Math.round(y), 0), colour, tolerance: 40, borders: 'all', grow: 2, seed: 1 } satisfies Act }))
+    this.changing(engine =>
+      engine.take({
+        type: 'act',
+        at: ++this.clock,
+        act: {
+          kind: 'pour',
+          version: 1,
+          layer: OWN,
+          x: Math.max(Math.round(x), 0),
+          y: Math.max(Math.round(y), 0),
+          colour,
+          tolerance: 40,
+          borders: 'all',
+          grow: 2,
+          seed: 1,
+        } satisfies Act,
+      }),
+    )
   }
 
   undo(): void {
@@ -82,7 +106,11 @@ export class DrillHost {
   score(set: Pick<Tried, 'mixed' | 'rungs'>): DrillResult {
     this.endStroke()
     const { engine, drill } = this
-    return drillResult(drill!.name, drill!.seed, { drawing: engine!.drawing, acts: standingActs(engine!.entries), ...set })
+    return drillResult(drill!.name, drill!.seed, {
+      drawing: engine!.drawing,
+      acts: standingActs(engine!.entries),
+      ...set,
+    })
   }
 
   private changing(change: (engine: Engine) => void): void {
@@ -96,7 +124,9 @@ export class DrillHost {
 
   private flatten(number: number, part: Rect, out: Tile): void {
     const { live, engine } = this
-    const standIn = live?.stroke.touched.has(number) ? { layer: OWN, tile: live.stroke.preview(number, part) } : undefined
+    const standIn = live?.stroke.touched.has(number)
+      ? { layer: OWN, tile: live.stroke.preview(number, part) }
+      : undefined
     showTile(this.kernels, engine!.drawing, number, part, out, standIn)
   }
 

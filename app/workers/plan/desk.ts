@@ -4,24 +4,43 @@ import { replay, standingActs, type DrawingRecord, type Engine, type Entry } fro
 import { loadKernels } from '#core/kernels'
 import { showDrawing, type Drawing } from '#core/layers'
 import { bandsOf, lookAt, type Band, type Finding } from '#core/lookfor'
-import { addStep, base64Of, beginAt, beginEmpty, draftPlan, mergeSteps, moveStep, offersFor, partsOf, proposeAgain, redrawStep, removeStep, splitStep, starterOf, type Offer, type Plan, type PlanPicture, type Step } from '#core/plan'
+import {
+  addStep,
+  base64Of,
+  beginAt,
+  beginEmpty,
+  draftPlan,
+  mergeSteps,
+  moveStep,
+  offersFor,
+  partsOf,
+  proposeAgain,
+  redrawStep,
+  removeStep,
+  splitStep,
+  starterOf,
+  type Offer,
+  type Plan,
+  type PlanPicture,
+  type Step,
+} from '#core/plan'
 
 import { WorkerLost, whenLost } from '../lost'
 import ProposerWorker from '../proposer.worker?worker'
 import type { Proposer } from '../proposer.worker'
 
 /** A change of the steps of a plan. Steps are named by their place. */
-export type StepChange
-  = | { kind: 'merge', at: number }
-    | { kind: 'split', at: number, moment: number }
-    | { kind: 'begin-at', at: number, moment: number }
-    | { kind: 'begin-empty' }
-    | { kind: 'move', at: number, to: number }
-    | { kind: 'remove', at: number }
-    | { kind: 'add', after: number }
-    | { kind: 'redraw', at: number, entries: readonly Entry[] }
+export type StepChange =
+  | { kind: 'merge'; at: number }
+  | { kind: 'split'; at: number; moment: number }
+  | { kind: 'begin-at'; at: number; moment: number }
+  | { kind: 'begin-empty' }
+  | { kind: 'move'; at: number; to: number }
+  | { kind: 'remove'; at: number }
+  | { kind: 'add'; after: number }
+  | { kind: 'redraw'; at: number; entries: readonly Entry[] }
 
-export type Made<T> = { ok: true, value: T } | { ok: false, message: string, fix: string }
+export type Made<T> = { ok: true; value: T } | { ok: false; message: string; fix: string }
 
 /** What a step asks for, seen on its own demonstration. */
 export interface StepSeen {
@@ -53,9 +72,17 @@ export class PlanDesk {
         const proposer = wrap<Proposer>(worker)
         const proposed: Promise<Step['lookFors']>[] = []
         // While a step is looked at over there, the next is drawn again here.
-        const plan = draftPlan(this.kernels, record, { title, isOnlyLooked: true, onStep: done => void proposed.push(proposer.propose(done)), onProgress: share => onProgress(0.8 * share) })
+        const plan = draftPlan(this.kernels, record, {
+          title,
+          isOnlyLooked: true,
+          onStep: done => void proposed.push(proposer.propose(done)),
+          onProgress: share => onProgress(0.8 * share),
+        })
         const lookFors = await Promise.race([Promise.all(proposed), lost])
-        return await this.withResults({ ...plan, steps: plan.steps.map((step, i) => ({ ...step, lookFors: lookFors[i]! })) })
+        return await this.withResults({
+          ...plan,
+          steps: plan.steps.map((step, i) => ({ ...step, lookFors: lookFors[i]! })),
+        })
       } finally {
         worker.terminate()
       }
@@ -88,7 +115,11 @@ export class PlanDesk {
   hold(plan: Pick<Plan, 'steps' | 'demonstration'>): void {
     const parts = partsOf(plan as Plan)
     const starter = starterOf(plan)
-    const entries = parts.flatMap(({ step, entries: own }, i): Entry[] => [{ type: 'step', at: 0, step }, ...i === 0 ? starter : [], ...own])
+    const entries = parts.flatMap(({ step, entries: own }, i): Entry[] => [
+      { type: 'step', at: 0, step },
+      ...(i === 0 ? starter : []),
+      ...own,
+    ])
     this.engine = replay(this.kernels, { ...plan.demonstration, entries })
     this.starter = starter.length
     let sum = starter.length
@@ -125,14 +156,22 @@ export class PlanDesk {
 
 function changed(kernels: ReturnType<typeof loadKernels>, plan: Plan, change: StepChange): Plan {
   switch (change.kind) {
-    case 'merge': return mergeSteps(kernels, plan, change.at)
-    case 'begin-at': return beginAt(kernels, plan, change.at, change.moment)
-    case 'begin-empty': return beginEmpty(kernels, plan)
-    case 'split': return splitStep(kernels, plan, change.at, change.moment)
-    case 'move': return moveStep(kernels, plan, change.at, change.to)
-    case 'add': return addStep(plan, change.after)
-    case 'remove': return removeStep(kernels, plan, change.at)
-    case 'redraw': return redrawStep(kernels, plan, change.at, change.entries)
+    case 'merge':
+      return mergeSteps(kernels, plan, change.at)
+    case 'begin-at':
+      return beginAt(kernels, plan, change.at, change.moment)
+    case 'begin-empty':
+      return beginEmpty(kernels, plan)
+    case 'split':
+      return splitStep(kernels, plan, change.at, change.moment)
+    case 'move':
+      return moveStep(kernels, plan, change.at, change.to)
+    case 'add':
+      return addStep(plan, change.after)
+    case 'remove':
+      return removeStep(kernels, plan, change.at)
+    case 'redraw':
+      return redrawStep(kernels, plan, change.at, change.entries)
   }
 }
 
@@ -152,7 +191,11 @@ async function scaled(kernels: ReturnType<typeof loadKernels>, drawing: Drawing,
   const { width, height } = drawing.sheet
   const pixels = new Uint8ClampedArray(showDrawing(kernels, drawing))
   const by = Math.min(1, side / Math.max(width, height))
-  return createImageBitmap(new ImageData(pixels, width, height), { resizeWidth: Math.max(1, Math.round(width * by)), resizeHeight: Math.max(1, Math.round(height * by)), resizeQuality: 'high' })
+  return createImageBitmap(new ImageData(pixels, width, height), {
+    resizeWidth: Math.max(1, Math.round(width * by)),
+    resizeHeight: Math.max(1, Math.round(height * by)),
+    resizeQuality: 'high',
+  })
 }
 
 function pngBlob(bitmap: ImageBitmap): Promise<Blob> {

@@ -5,23 +5,42 @@ import { Player, type PlayerNotice } from './player'
 
 const sheet = { width: 400, height: 300, paper: [250, 249, 246] as [number, number, number] }
 const stroke = (layer: string, at: number, y: number): Entry => ({
-  type: 'act', at,
+  type: 'act',
+  at,
   act: {
-    kind: 'stroke', version: 2, layer, tool: toolSettings('pencil'), colour: [20, 30, 40], seed: y,
+    kind: 'stroke',
+    version: 2,
+    layer,
+    tool: toolSettings('pencil'),
+    colour: [20, 30, 40],
+    seed: y,
     samples: Array.from({ length: 21 }, (_, i) => [(40 + 15 * i) * 16, y * 16, 800, i ? 20 : 0]).flat(),
   },
 })
-const layer = (id: string, place: number): Entry => ({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: id, name: id, place } })
+const layer = (id: string, place: number): Entry => ({
+  type: 'prepare',
+  at: 0,
+  act: { kind: 'layer-add', layer: id, name: id, place },
+})
 const record: DrawingRecord = {
-  version: 1, sheet,
-  entries: [layer('sketch', 0), layer('lines', 1), stroke('sketch', 1000, 60), stroke('lines', 2000, 120), { type: 'undo', at: 2500 }, stroke('lines', 3500, 200)],
+  version: 1,
+  sheet,
+  entries: [
+    layer('sketch', 0),
+    layer('lines', 1),
+    stroke('sketch', 1000, 60),
+    stroke('lines', 2000, 120),
+    { type: 'undo', at: 2500 },
+    stroke('lines', 3500, 200),
+  ],
 }
 const beats = timelineOf(record.entries)
 
 let notices: PlayerNotice[]
 let player: Player
 let frames: (() => void)[]
-const last = <K extends PlayerNotice['kind']>(kind: K) => notices.findLast(each => each.kind === kind) as Extract<PlayerNotice, { kind: K }>
+const last = <K extends PlayerNotice['kind']>(kind: K) =>
+  notices.findLast(each => each.kind === kind) as Extract<PlayerNotice, { kind: K }>
 /** Lets so much time pass, a frame every 16 ms. */
 function pass(ms: number): void {
   for (let t = 0; t < ms; t += 16) {
@@ -45,8 +64,16 @@ afterEach(() => {
 
 describe('the player', () => {
   it('shows the end when it is loaded, with the layers as they are then', () => {
-    expect(last('time')).toMatchObject({ time: player.length, length: beats.at(-1)!.end, position: 6, isPlaying: false })
-    expect(last('layers').layers.map(({ id, isEmpty }) => [id, isEmpty])).toEqual([['sketch', false], ['lines', false]])
+    expect(last('time')).toMatchObject({
+      time: player.length,
+      length: beats.at(-1)!.end,
+      position: 6,
+      isPlaying: false,
+    })
+    expect(last('layers').layers.map(({ id, isEmpty }) => [id, isEmpty])).toEqual([
+      ['sketch', false],
+      ['lines', false],
+    ])
     expect(notices.filter(each => each.kind === 'thumbnail')).toHaveLength(2)
   })
 
@@ -130,7 +157,9 @@ describe('the player', () => {
       player.append([stroke('lines', 12_000, 280)], 500)
       pass(600)
       expect(last('time')).toMatchObject({ isPlaying: false, position: 9, time: player.length })
-      expect(last('time').length).toBe(timelineOf([...record.entries, ...more, stroke('lines', 12_000, 280)]).at(-1)!.end)
+      expect(last('time').length).toBe(
+        timelineOf([...record.entries, ...more, stroke('lines', 12_000, 280)]).at(-1)!.end,
+      )
     })
 
     it('stays where someone looks back', () => {

@@ -1,19 +1,28 @@
 import { isEmptyRect, type Rect } from '#core/base'
 import { SAMPLE_FIELDS, type LiveStroke } from '#core/brush'
-import { beatAfter, beatBefore, timelineOf, type Beat, type DrawingRecord, type Engine, type Entry, type StrokeAct } from '#core/drawing'
+import {
+  beatAfter,
+  beatBefore,
+  timelineOf,
+  type Beat,
+  type DrawingRecord,
+  type Engine,
+  type Entry,
+  type StrokeAct,
+} from '#core/drawing'
 import { loadKernels, type Ground, type Tile } from '#core/kernels'
 import { changedTiles, flattenTile, paintable, showTile, stackOf, type Drawing } from '#core/layers'
 import { layOutRecord } from '../view/lay-out'
 import { layerNotes, stackNotes, Thumbnailer, type LayerNote, type Thumbnail } from '../view/layer-news'
 import { SheetView, type View } from '../view/sheet-view'
 
-export type PlayerNotice
-  = | { kind: 'loading', done: number, of: number }
+export type PlayerNotice =
+  | { kind: 'loading'; done: number; of: number }
   /** `time` of `length`, ms; `position`: entries that are done. */
-    | { kind: 'time', time: number, length: number, position: number, isPlaying: boolean }
-    | { kind: 'layers', layers: LayerNote[] }
-    | { kind: 'sheet', width: number, height: number }
-    | ({ kind: 'thumbnail' } & Thumbnail)
+  | { kind: 'time'; time: number; length: number; position: number; isPlaying: boolean }
+  | { kind: 'layers'; layers: LayerNote[] }
+  | { kind: 'sheet'; width: number; height: number }
+  | ({ kind: 'thumbnail' } & Thumbnail)
 
 /** Longer side of a layer taken apart, px. */
 const LEAF_SIDE = 264
@@ -65,14 +74,17 @@ export class Player {
     this.engine = engine
     this.shown = engine.drawing
     this.time = this.length
-    this.view = new SheetView(this.kernels, this.shown.sheet, this.groundOf(this.shown), (number, part, out) => this.flatten(number, part, out))
+    this.view = new SheetView(this.kernels, this.shown.sheet, this.groundOf(this.shown), (number, part, out) =>
+      this.flatten(number, part, out),
+    )
     this.notify({ kind: 'sheet', width: this.shown.sheet.width, height: this.shown.sheet.height })
     this.tell()
     this.tellLayers()
   }
 
   /**
-   * More was drawn: the record goes on. Where its end was shown, what is new is played until it has caught up, never for
+   * More was drawn: the record goes on. Where its end was shown, what is new is played until it has caught up, never
+   * for
    * longer than `mostMs`; elsewhere it waits until it is come to.
    */
   append(entries: readonly Entry[], mostMs: number): void {
@@ -241,8 +253,20 @@ export class Player {
   private flatten(number: number, part: Rect, out: Tile): void {
     const shown = this.shown!
     const { partial, hidden, dimmed } = this
-    const drawing = hidden.size + dimmed.size ? { ...shown, layers: shown.layers.filter(layer => !hidden.has(layer.id)).map(layer => (dimmed.has(layer.id) ? { ...layer, opacity: Math.max(1, Math.round(layer.opacity * DIMMED)) } : layer)) } : shown
-    const standIn = partial?.stroke.touched.has(number) ? { layer: partial.act.layer, tile: partial.stroke.preview(number, part) } : undefined
+    const drawing =
+      hidden.size + dimmed.size
+        ? {
+            ...shown,
+            layers: shown.layers
+              .filter(layer => !hidden.has(layer.id))
+              .map(layer =>
+                dimmed.has(layer.id) ? { ...layer, opacity: Math.max(1, Math.round(layer.opacity * DIMMED)) } : layer,
+              ),
+          }
+        : shown
+    const standIn = partial?.stroke.touched.has(number)
+      ? { layer: partial.act.layer, tile: partial.stroke.preview(number, part) }
+      : undefined
     if (this.isGhost) flattenTile(this.kernels, drawing, number, part, null, out, standIn)
     else showTile(this.kernels, drawing, number, part, out, standIn)
   }

@@ -10,22 +10,24 @@ const SENDING_MS = 20_000
 
 /** Holds a lock until it is released. Null when somebody else has it and it is not waited for. */
 function take(name: string, options: LockOptions, onLost: () => void = () => {}): Promise<Hold | null> {
-  return new Promise((resolve) => {
+  return new Promise(resolve => {
     let isReleased = false
-    navigator.locks.request(name, options, (lock) => {
-      if (!lock) return resolve(null)
-      return new Promise<void>((release) => {
-        resolve({
-          release() {
-            isReleased = true
-            release()
-          },
+    navigator.locks
+      .request(name, options, lock => {
+        if (!lock) return resolve(null)
+        return new Promise<void>(release => {
+          resolve({
+            release() {
+              isReleased = true
+              release()
+            },
+          })
         })
       })
-    }).catch(() => {
-      if (!isReleased) onLost()
-      resolve(null)
-    })
+      .catch(() => {
+        if (!isReleased) onLost()
+        resolve(null)
+      })
   })
 }
 

@@ -6,17 +6,17 @@ type LogPath = [person: number, drawing: number]
 type EntryPath = [person: number, drawing: number, place: number]
 
 interface Stores extends DBSchema {
-  records: { key: LogPath, value: Log }
-  acts: { key: EntryPath, value: Entry }
-  underway: { key: LogPath, value: Underway }
+  records: { key: LogPath; value: Log }
+  acts: { key: EntryPath; value: Entry }
+  underway: { key: LogPath; value: Underway }
 }
 const STORES = ['records', 'acts', 'underway'] as const
-type Writing = IDBPTransaction<Stores, typeof STORES[number][], 'readwrite'>
+type Writing = IDBPTransaction<Stores, (typeof STORES)[number][], 'readwrite'>
 
 /** The stores of version 1: logs by drawing alone, whoever drew. */
 interface FirstStores {
   logs: { value: Omit<Log, 'session'> }
-  live: { layer: string, style: FreshStyle, samples: number[], at: number }
+  live: { layer: string; style: FreshStyle; samples: number[]; at: number }
 }
 
 /** Logs that the server has wholly are dropped after so long, ms. */
@@ -25,7 +25,8 @@ const SHELF_LIFE_MS = 30 * 24 * 3600 * 1000
 const UPGRADE_MS = 6000
 
 const path = ({ person, drawing }: LogKey): LogPath => [person, drawing]
-const actsOf = ({ person, drawing }: LogKey, from = 0) => IDBKeyRange.bound([person, drawing, from], [person, drawing, Number.MAX_SAFE_INTEGER])
+const actsOf = ({ person, drawing }: LogKey, from = 0) =>
+  IDBKeyRange.bound([person, drawing, from], [person, drawing, Number.MAX_SAFE_INTEGER])
 
 /** The browser's own store of records. */
 export class Keeper implements Shelf {
@@ -42,7 +43,9 @@ export class Keeper implements Shelf {
       // A newer version of the program waits in another tab.
       blocking: (_before, _after, event) => (event.target as IDBDatabase).close(),
     })
-    const late = new Promise<never>((_, reject) => setTimeout(() => reject(new Error('another tab holds the store')), UPGRADE_MS))
+    const late = new Promise<never>((_, reject) =>
+      setTimeout(() => reject(new Error('another tab holds the store')), UPGRADE_MS),
+    )
     return new Keeper(await Promise.race([opening, late]))
   }
 
@@ -53,11 +56,13 @@ export class Keeper implements Shelf {
   async cards(): Promise<LogCard[]> {
     const tx = this.db.transaction([...STORES])
     const logs = await tx.objectStore('records').getAll()
-    return Promise.all(logs.map(async log => ({
-      log,
-      entries: await tx.objectStore('acts').count(actsOf(log)),
-      isUnderway: await tx.objectStore('underway').count(path(log)) > 0,
-    })))
+    return Promise.all(
+      logs.map(async log => ({
+        log,
+        entries: await tx.objectStore('acts').count(actsOf(log)),
+        isUnderway: (await tx.objectStore('underway').count(path(log))) > 0,
+      })),
+    )
   }
 
   async read(key: LogKey): Promise<Kept | null> {
@@ -69,18 +74,23 @@ export class Keeper implements Shelf {
     const first = places.findIndex((place, i) => place[2] !== i)
     const whole = first < 0 ? entries.length : first
     const beyond = places.slice(whole).map((place, i) => [place[2], entries[whole + i]!] as const)
-    return { log, entries: entries.slice(0, whole), beyond, underway: await tx.objectStore('underway').get(path(key)) ?? null }
+    return {
+      log,
+      entries: entries.slice(0, whole),
+      beyond,
+      underway: (await tx.objectStore('underway').get(path(key))) ?? null,
+    }
   }
 
   take(key: LogKey, session: string): Promise<void> {
-    return this.writing(async (tx) => {
+    return this.writing(async tx => {
       const log = await tx.objectStore('records').get(path(key))
       if (log) await tx.objectStore('records').put({ ...log, session })
     })
   }
 
   settle(log: Log, from: number, entries: readonly Entry[]): Promise<void> {
-    return this.writing(async (tx) => {
+    return this.writing(async tx => {
       const before = await tx.objectStore('records').get(path(log))
       if (before && before.session !== log.session) throw new Ousted()
       await this.replace(tx, log, from, entries)
@@ -88,17 +98,17 @@ export class Keeper implements Shelf {
   }
 
   append(key: LogKey, session: string, place: number, entries: readonly Entry[]): Promise<void> {
-    return this.writing(async (tx) => {
+    return this.writing(async tx => {
       await this.requireSession(tx, key, session)
       const acts = tx.objectStore('acts')
-      if (await acts.count(actsOf(key)) !== place) throw new Ousted()
+      if ((await acts.count(actsOf(key))) !== place) throw new Ousted()
       await tx.objectStore('underway').delete(path(key))
       await Promise.all(entries.map((entry, i) => acts.add(entry, [key.person, key.drawing, place + i])))
     })
   }
 
   keepUnderway(key: LogKey, session: string, underway: Underway | null): Promise<void> {
-    return this.writing(async (tx) => {
+    return this.writing(async tx => {
       await this.requireSession(tx, key, session)
       if (underway) await tx.objectStore('underway').put(underway, path(key))
       else await tx.objectStore('underway').delete(path(key))
@@ -106,14 +116,14 @@ export class Keeper implements Shelf {
   }
 
   acknowledge(key: LogKey, session: string, position: number, nextBatch: number): Promise<void> {
-    return this.writing(async (tx) => {
+    return this.writing(async tx => {
       const log = await this.requireSession(tx, key, session)
       await tx.objectStore('records').put({ ...log, position, nextBatch, touchedAt: Date.now() })
     })
   }
 
   part(log: Log, entries: readonly Entry[], apart: Log, apartEntries: readonly Entry[]): Promise<void> {
-    return this.writing(async (tx) => {
+    return this.writing(async tx => {
       await this.requireSession(tx, log, log.session)
       await this.replace(tx, apart, 0, apartEntries)
       await this.replace(tx, log, 0, entries)
@@ -121,7 +131,7 @@ export class Keeper implements Shelf {
   }
 
   strand(apart: Log, entries: readonly Entry[], of: LogKey, place: number): Promise<void> {
-    return this.writing(async (tx) => {
+    return this.writing(async tx => {
       await this.replace(tx, apart, 0, entries)
       const underway = await tx.objectStore('underway').get(path(of))
       if (underway?.place === place) await tx.objectStore('underway').delete(path(of))
@@ -129,7 +139,7 @@ export class Keeper implements Shelf {
   }
 
   rename(from: LogKey, log: Log): Promise<boolean> {
-    return this.writing(async (tx) => {
+    return this.writing(async tx => {
       await this.requireSession(tx, from, log.session)
       if (await tx.objectStore('records').get(path(log))) return false
       const entries = await tx.objectStore('acts').getAll(actsOf(from))
@@ -193,7 +203,7 @@ export class Keeper implements Shelf {
 async function takeOver(tx: IDBPTransaction<unknown, string[], 'versionchange'>): Promise<void> {
   const persons = new Map<number, number>()
   const counts = new Map<number, number>()
-  for (const log of await tx.objectStore('logs').getAll() as FirstStores['logs']['value'][]) {
+  for (const log of (await tx.objectStore('logs').getAll()) as FirstStores['logs']['value'][]) {
     persons.set(log.drawing, log.person)
     await tx.objectStore('records').put({ ...log, session: '' })
   }
@@ -209,7 +219,11 @@ async function takeOver(tx: IDBPTransaction<unknown, string[], 'versionchange'>)
     const person = persons.get(drawing)
     if (person === undefined) continue
     const { layer, style, samples, at } = cursor.value as FirstStores['live']
-    const underway: Underway = { place: counts.get(drawing) ?? 0, at, act: { kind: 'stroke', version: 2, layer, ...style, samples } }
+    const underway: Underway = {
+      place: counts.get(drawing) ?? 0,
+      at,
+      act: { kind: 'stroke', version: 2, layer, ...style, samples },
+    }
     await tx.objectStore('underway').put(underway, [person, drawing])
   }
   for (const name of ['logs', 'entries', 'live']) tx.db.deleteObjectStore(name)

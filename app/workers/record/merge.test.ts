@@ -17,7 +17,9 @@ describe('putting two records together', () => {
     const merged = mergeRecords(record(...server), record(...here))
     expect(merged.entries).toEqual(record(...entries))
     expect(merged.position).toBe(position)
-    expect(merged.apart && [merged.apart.forkAt, merged.apart.entries.map(each => (each.type === 'step' ? each.step : ''))]).toEqual(apart)
+    expect(
+      merged.apart && [merged.apart.forkAt, merged.apart.entries.map(each => (each.type === 'step' ? each.step : ''))],
+    ).toEqual(apart)
   })
 
   it('does not mind the order of keys', () => {

@@ -8,8 +8,11 @@ export interface Merged {
   readonly position: number
   /** So many entries are the same here and there. */
   readonly same: number
-  /** Entries of this browser's that do not follow on the server's: the drawing went on elsewhere. They begin at `forkAt`. */
-  readonly apart: { readonly forkAt: number, readonly entries: Entry[] } | null
+  /**
+   * Entries of this browser's that do not follow on the server's: the drawing went on elsewhere. They begin at
+   * `forkAt`.
+   */
+  readonly apart: { readonly forkAt: number; readonly entries: Entry[] } | null
 }
 
 /** Puts both together; nothing of either is lost. */

@@ -8,9 +8,12 @@ import type { Shelf } from './shelf'
 import { FakeServer, FakeShelf, named, nameOf, PERSON } from './testing'
 
 /**
- * Two devices of one learner draw on a drawing while everything fails at random: calls that fail, answer late, are delivered
- * twice or lose their answers; browsers that are killed between any two writes; stores that are full; tabs that take a drawing
- * over from one another; drawings that go on elsewhere. Then all is well again, and what was drawn is compared with what is kept.
+ * Two devices of one learner draw on a drawing while everything fails at random: calls that fail, answer late, are
+ * delivered
+ * twice or lose their answers; browsers that are killed between any two writes; stores that are full; tabs that take a
+ * drawing
+ * over from one another; drawings that go on elsewhere. Then all is well again, and what was drawn is compared with
+ * what is kept.
  */
 
 const RUNS = 260
@@ -59,7 +62,10 @@ class World {
 
   goOn(): void {
     // What is written to a store is written in its order; all else may come in any.
-    const ready = this.tasks.filter(each => each.kind !== 'store' || this.tasks.find(one => one.kind === 'store' && one.device === each.device) === each)
+    const ready = this.tasks.filter(
+      each =>
+        each.kind !== 'store' || this.tasks.find(one => one.kind === 'store' && one.device === each.device) === each,
+    )
     const task = this.pick(ready)
     this.tasks.splice(this.tasks.indexOf(task), 1)
     task.run()
@@ -188,7 +194,8 @@ class Device {
     this.isOpening = false
     this.isSending = false
     const { tasks } = this.world
-    for (const task of tasks.filter(each => each.device === this && each.kind !== 'call')) tasks.splice(tasks.indexOf(task), 1)
+    for (const task of tasks.filter(each => each.device === this && each.kind !== 'call'))
+      tasks.splice(tasks.indexOf(task), 1)
   }
 
   get isBusy(): boolean {
@@ -204,7 +211,9 @@ class Device {
     const isAlive = () => life === this.life
     let count = 0
     return {
-      shelf: this.slowShelf(isAlive), server: this.slowServer(isAlive), now: () => 0,
+      shelf: this.slowShelf(isAlive),
+      server: this.slowServer(isAlive),
+      now: () => 0,
       freshName: () => world.fresh(),
       freshNumber: () => -Math.floor(1 + world.random.unit() * 2 ** 40) - ++count,
       later: (run, _ms) => {
@@ -223,22 +232,25 @@ class Device {
   private slowShelf(isAlive: () => boolean): Shelf {
     const { world, shelf } = this
     return new Proxy(shelf, {
-      get: (_target, name: keyof Shelf) => (...given: unknown[]) => new Promise((resolve, reject) => {
-        this.wait('store', () => {
-          if (!isAlive()) return
-          if (name !== 'read' && name !== 'cards' && world.chance(0.03)) {
-            this.notKept(name, given)
-            return reject(new DOMException('full', 'QuotaExceededError'))
-          }
-          const method = shelf[name] as (...args: unknown[]) => Promise<unknown>
-          method.apply(shelf, given).then((answer) => {
-            this.noteSure()
-            // Killed right after the write: the program never hears of it.
-            if (world.chance(0.01)) return this.crash()
-            resolve(answer)
-          }, reject)
-        })
-      }),
+      get:
+        (_target, name: keyof Shelf) =>
+        (...given: unknown[]) =>
+          new Promise((resolve, reject) => {
+            this.wait('store', () => {
+              if (!isAlive()) return
+              if (name !== 'read' && name !== 'cards' && world.chance(0.03)) {
+                this.notKept(name, given)
+                return reject(new DOMException('full', 'QuotaExceededError'))
+              }
+              const method = shelf[name] as (...args: unknown[]) => Promise<unknown>
+              method.apply(shelf, given).then(answer => {
+                this.noteSure()
+                // Killed right after the write: the program never hears of it.
+                if (world.chance(0.01)) return this.crash()
+                resolve(answer)
+              }, reject)
+            })
+          }),
     })
   }
 
@@ -255,24 +267,31 @@ class Device {
   private slowServer(isAlive: () => boolean): RecordServer {
     const { world } = this
     return new Proxy(world.server, {
-      get: (server, name: keyof RecordServer) => (...given: unknown[]) => new Promise((resolve, reject) => {
-        const method = server[name] as (...args: unknown[]) => Promise<unknown>
-        const deliver = () => method.apply(server, structuredClone(given))
-        this.wait('call', () => {
-          if (!isAlive() && world.chance(0.5)) return
-          if (world.chance(0.15)) return reject(new Unreachable())
-          // Given up before it comes there; it comes there all the same.
-          if (world.chance(0.06)) {
-            this.wait('call', () => void deliver().catch(() => {}))
-            return reject(new Unreachable())
-          }
-          if (world.chance(0.06)) void deliver().catch(() => {})
-          deliver().then(
-            answer => this.wait('call', () => isAlive() && (world.chance(0.1) ? reject(new Unreachable()) : resolve(answer))),
-            error => this.wait('call', () => isAlive() && reject(error)),
-          )
-        })
-      }),
+      get:
+        (server, name: keyof RecordServer) =>
+        (...given: unknown[]) =>
+          new Promise((resolve, reject) => {
+            const method = server[name] as (...args: unknown[]) => Promise<unknown>
+            const deliver = () => method.apply(server, structuredClone(given))
+            this.wait('call', () => {
+              if (!isAlive() && world.chance(0.5)) return
+              if (world.chance(0.15)) return reject(new Unreachable())
+              // Given up before it comes there; it comes there all the same.
+              if (world.chance(0.06)) {
+                this.wait('call', () => void deliver().catch(() => {}))
+                return reject(new Unreachable())
+              }
+              if (world.chance(0.06)) void deliver().catch(() => {})
+              deliver().then(
+                answer =>
+                  this.wait(
+                    'call',
+                    () => isAlive() && (world.chance(0.1) ? reject(new Unreachable()) : resolve(answer)),
+                  ),
+                error => this.wait('call', () => isAlive() && reject(error)),
+              )
+            })
+          }),
     }) as unknown as RecordServer
   }
 }
@@ -317,7 +336,11 @@ describe('keeper and sender, whatever fails', () => {
         seed,
         lost: [...world.sure].filter(name => !counts.has(name)),
         doubled: [...counts].filter(([name, count]) => count > 1 && !world.unkept.has(name)).map(([name]) => name),
-        unsent: world.devices.flatMap(each => each.shelf.books.filter(book => book.log.apart || book.entries.size > book.log.position).map(book => book.log.drawing)),
+        unsent: world.devices.flatMap(each =>
+          each.shelf.books
+            .filter(book => book.log.apart || book.entries.size > book.log.position)
+            .map(book => book.log.drawing),
+        ),
       }
       expect(wrong).toEqual({ seed, lost: [], doubled: [], unsent: [] })
       drawn += counts.size

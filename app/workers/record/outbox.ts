@@ -19,18 +19,29 @@ export interface Sent {
 }
 
 const waitingOf = ({ log, entries, isUnderway }: LogCard, trouble: unknown): Waiting => ({
-  drawing: log.drawing, title: log.plan.title, acts: Math.max(entries - log.position, 0) + (isUnderway ? 1 : 0), trouble,
+  drawing: log.drawing,
+  title: log.plan.title,
+  acts: Math.max(entries - log.position, 0) + (isUnderway ? 1 : 0),
+  trouble,
 })
 
 /**
- * Sends all that is kept of a person's drawings, from whatever page. `hold`: takes hold of a drawing; null while a tab has
+ * Sends all that is kept of a person's drawings, from whatever page. `hold`: takes hold of a drawing; null while a tab
+ * has
  * it open, which sends by itself.
  */
-export async function sendAll(around: Surroundings, person: number, hold: (drawing: number) => Promise<Hold | null>): Promise<Sent> {
+export async function sendAll(
+  around: Surroundings,
+  person: number,
+  hold: (drawing: number) => Promise<Hold | null>,
+): Promise<Sent> {
   const shelf = around.shelf!
   const troubles = new Map<number, unknown>()
   const openInTabs = new Set<number>()
-  const mine = async () => (await shelf.cards()).filter(card => card.log.person === person && isUnsent(card) && !openInTabs.has(card.log.drawing))
+  const mine = async () =>
+    (await shelf.cards()).filter(
+      card => card.log.person === person && isUnsent(card) && !openInTabs.has(card.log.drawing),
+    )
   let keptApart = 0
   // What is kept apart while it is sent is sent as well.
   for (let round = 0; round < 3; round++) {

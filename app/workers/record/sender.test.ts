@@ -41,7 +41,8 @@ class FakeServer {
     const known = this.batches.get(batch.number)
     if (known === text) return
     if (known !== undefined) throw new ApiRefusal('batch-differs', 'different', 'ask')
-    if (batch.number !== this.nextBatch || batch.from !== this.stored.length) throw new ApiRefusal('batch-out-of-order', 'order', 'ask')
+    if (batch.number !== this.nextBatch || batch.from !== this.stored.length)
+      throw new ApiRefusal('batch-out-of-order', 'order', 'ask')
     this.stored.push(...batch.entries)
     this.batches.set(batch.number, text)
     this.nextBatch++
@@ -51,7 +52,7 @@ class FakeServer {
 let server: FakeServer
 let entries: Entry[]
 let states: SendingState[]
-let timers: { run: () => void, ms: number }[]
+let timers: { run: () => void; ms: number }[]
 let sender: Sender
 
 /** Lets time pass until nothing more is planned, or `most` timers have run. */
@@ -73,8 +74,12 @@ beforeEach(() => {
   states = []
   timers = []
   sender = new Sender({
-    post: server, writer: 'writer-one', entries, start: { position: 0, nextBatch: 0 },
-    onState: state => states.push(state), onStored() {},
+    post: server,
+    writer: 'writer-one',
+    entries,
+    start: { position: 0, nextBatch: 0 },
+    onState: state => states.push(state),
+    onStored() {},
     later(run, ms) {
       const timer = { run, ms }
       timers.push(timer)
@@ -140,7 +145,9 @@ describe('the sender', () => {
   })
 
   it.each([
-    ['not-signed-in', 'signed-out'], ['other-writer', 'elsewhere'], ['malformed', 'refused'],
+    ['not-signed-in', 'signed-out'],
+    ['other-writer', 'elsewhere'],
+    ['malformed', 'refused'],
   ] as const)('on “%s” it is %s and does not try by itself', async (code, state) => {
     server.troubles = [new ApiRefusal(code, 'no', 'do')]
     grow(1)

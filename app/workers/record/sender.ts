@@ -45,9 +45,12 @@ const LONGEST_RETRY_MS = 15_000
 /** A batch as JSON stays well under the server's limit, characters. */
 const BATCH_CHARACTERS = 4_000_000
 
-const GOES_ON_ELSEWHERE = () => new ApiRefusal(
-  'other-writer', 'This drawing went on in another place.', 'Keep your strokes as a drawing of their own, or draw here again: the bar above the sheet has both.',
-)
+const GOES_ON_ELSEWHERE = () =>
+  new ApiRefusal(
+    'other-writer',
+    'This drawing went on in another place.',
+    'Keep your strokes as a drawing of their own, or draw here again: the bar above the sheet has both.',
+  )
 
 /** Sends the record in numbered batches, in order, one at a time, until the server has all of it. */
 export class Sender {
@@ -61,7 +64,7 @@ export class Sender {
   /** What is in the way of what does not go on by itself. */
   private stopped: unknown = null
   private isHeard: boolean
-  private waiting: { resolve: () => void, reject: (why: unknown) => void }[] = []
+  private waiting: { resolve: () => void; reject: (why: unknown) => void }[] = []
 
   constructor(private readonly given: Given) {
     this.stored = given.start
@@ -104,7 +107,8 @@ export class Sender {
   /** Resolves when the server has everything; rejects with what is in the way. */
   flush(): Promise<void> {
     if (this.unsent <= 0) return Promise.resolve()
-    if (this.isStopped || this.state === 'elsewhere' || this.state === 'apart') return Promise.reject(this.stopped ?? GOES_ON_ELSEWHERE())
+    if (this.isStopped || this.state === 'elsewhere' || this.state === 'apart')
+      return Promise.reject(this.stopped ?? GOES_ON_ELSEWHERE())
     return new Promise((resolve, reject) => {
       this.waiting.push({ resolve, reject })
       this.wake()
@@ -175,14 +179,20 @@ export class Sender {
       case 'batch-differs':
       case 'batch-out-of-order':
         return this.resync()
-      case 'not-signed-in': return this.halt('signed-out', refusal)
-      case 'other-writer': return this.reclaim()
-      case 'open-elsewhere': return this.halt('elsewhere', refusal)
-      case 'not-yours': return this.halt('signed-out', refusal)
+      case 'not-signed-in':
+        return this.halt('signed-out', refusal)
+      case 'other-writer':
+        return this.reclaim()
+      case 'open-elsewhere':
+        return this.halt('elsewhere', refusal)
+      case 'not-yours':
+        return this.halt('signed-out', refusal)
       case 'not-found':
       case 'malformed':
-      case 'too-big': return this.halt('refused', refusal)
-      default: return this.halt('away', refusal, error)
+      case 'too-big':
+        return this.halt('refused', refusal)
+      default:
+        return this.halt('away', refusal, error)
     }
   }
 

@@ -31,7 +31,10 @@ export interface Surroundings {
   readonly later: (run: () => void, ms: number) => () => void
 }
 
-/** `draw`: unless it is open elsewhere · `take-over`: even then · `look`: only to see it · `send`: what is kept here goes to the server. */
+/**
+ * `draw`: unless it is open elsewhere · `take-over`: even then · `look`: only to see it · `send`: what is kept here
+ * goes to the server.
+ */
 export type SessionMode = 'draw' | 'take-over' | 'look' | 'send'
 
 export interface Listeners {
@@ -45,7 +48,10 @@ export const UNDERWAY_MS = 500
 
 /** Why a server's silence or refusal still lets someone draw on what this browser keeps. */
 function isAway(error: unknown): boolean {
-  return error instanceof Unreachable || (error instanceof ApiRefusal && (error.code === 'database-down' || error.code === 'unexpected'))
+  return (
+    error instanceof Unreachable ||
+    (error instanceof ApiRefusal && (error.code === 'database-down' || error.code === 'unexpected'))
+  )
 }
 
 /** Whose log of a drawing this browser has touched last: for when nobody can say who draws. */
@@ -70,10 +76,26 @@ function isSameStroke(a: Act, b: Act): boolean {
 
 function logOf(view: DrawingView, writer: string, session: string, now: number): Log {
   const { id, owner, position, nextBatch, planId, plan, purpose, way, startAt } = view
-  return { drawing: id, person: owner, writer, session, position, nextBatch, planId, plan, purpose, way, startAt, touchedAt: now }
+  return {
+    drawing: id,
+    person: owner,
+    writer,
+    session,
+    position,
+    nextBatch,
+    planId,
+    plan,
+    purpose,
+    way,
+    startAt,
+    touchedAt: now,
+  }
 }
 
-/** What a session is called at the server: another one of the same browser takes its place at once, and it can't send any more. */
+/**
+ * What a session is called at the server: another one of the same browser takes its place at once, and it can't send
+ * any more.
+ */
 function writerOf({ writer, session }: Pick<Log, 'writer' | 'session'>): string {
   return `${writer.slice(0, DEVICE_NAME)}${session.replaceAll('-', '').slice(0, 24)}`
 }
@@ -82,13 +104,19 @@ function writerOf({ writer, session }: Pick<Log, 'writer' | 'session'>): string 
 function apartFrom(log: Log, forkAt: number, around: Surroundings): Log {
   const { freshName, freshNumber, now } = around
   return {
-    ...log, drawing: freshNumber(), session: freshName(), position: forkAt, nextBatch: 0,
-    apart: { drawing: log.drawing, forkAt, key: freshName() }, touchedAt: now(),
+    ...log,
+    drawing: freshNumber(),
+    session: freshName(),
+    position: forkAt,
+    nextBatch: 0,
+    apart: { drawing: log.drawing, forkAt, key: freshName() },
+    touchedAt: now(),
   }
 }
 
 /**
- * Gives a log that is kept apart its drawing at the server; returns its number. Where the server has all of it after all,
+ * Gives a log that is kept apart its drawing at the server; returns its number. Where the server has all of it after
+ * all,
  * that is the drawing from which it went apart.
  */
 export async function publish(around: Surroundings, log: Log): Promise<number> {
@@ -102,11 +130,16 @@ export async function publish(around: Surroundings, log: Log): Promise<number> {
     await shelf!.drop(log)
     return apart!.drawing
   }
-  // What it was drawn upon may be on its way itself, or have gone apart meanwhile: it follows that one, once that is at the server.
+  // What it was drawn upon may be on its way itself, or have gone apart meanwhile: it follows that one, once that is at
+  // the server.
   const base = await logBelow(shelf!, kept, merged.same)
   if (base) {
     if (!base.log.apart && base.log.drawing !== apart!.drawing) {
-      await shelf!.settle({ ...log, apart: { drawing: base.log.drawing, forkAt: base.same, key: around.freshName() } }, kept.entries.length, [])
+      await shelf!.settle(
+        { ...log, apart: { drawing: base.log.drawing, forkAt: base.same, key: around.freshName() } },
+        kept.entries.length,
+        [],
+      )
     }
     throw new Unreachable()
   }
@@ -120,8 +153,12 @@ export async function publish(around: Surroundings, log: Log): Promise<number> {
 }
 
 /** The log here that has most of what something kept apart begins with: more of it than so many entries. */
-async function logBelow(shelf: Shelf, { log, entries }: Kept, than: number): Promise<{ log: Log, same: number } | null> {
-  let most: { log: Log, same: number } | null = null
+async function logBelow(
+  shelf: Shelf,
+  { log, entries }: Kept,
+  than: number,
+): Promise<{ log: Log; same: number } | null> {
+  let most: { log: Log; same: number } | null = null
   for (const card of await shelf.cards()) {
     if (card.log.person !== log.person || card.log.planId !== log.planId || sameLog(card.log, log)) continue
     // Of two that wait for a number, the first does not wait for the second.
@@ -160,7 +197,7 @@ export class RecordSession {
   private isKeeping = true
   private isOusted = false
   private writes: Promise<void> = Promise.resolve()
-  private underwayNow: (() => { at: number, act: Act }) | null = null
+  private underwayNow: (() => { at: number; act: Act }) | null = null
   private cancelUnderway: (() => void) | null = null
   private isUnderwayKept = false
   private parting: Promise<Log | number> | null = null
@@ -169,21 +206,30 @@ export class RecordSession {
   /** Whether the server knows that this one draws. */
   private isClaimed: boolean
 
-  private constructor(private readonly around: Surroundings, readonly opened: Opened) {
+  private constructor(
+    private readonly around: Surroundings,
+    readonly opened: Opened,
+  ) {
     this.log = opened.log
     this.kept = opened.entries.length
     this.isClaimed = opened.view !== null
   }
 
   /**
-   * Puts together what the server and this browser have of a drawing. `person`: null when nobody can say who draws; whose
+   * Puts together what the server and this browser have of a drawing. `person`: null when nobody can say who draws;
+   * whose
    * it is is then told by what is kept here, and by the server. Throws what the server refuses, or its silence where
    * nothing is kept here.
    */
-  static async open(around: Surroundings, drawing: number, person: number | null, mode: SessionMode): Promise<RecordSession> {
+  static async open(
+    around: Surroundings,
+    drawing: number,
+    person: number | null,
+    mode: SessionMode,
+  ): Promise<RecordSession> {
     const { shelf, server, now } = around
     const session = around.freshName()
-    const owner = person ?? (shelf && await lastOwner(shelf, drawing))
+    const owner = person ?? (shelf && (await lastOwner(shelf, drawing)))
     const key = owner === null ? null : { person: owner, drawing }
     const isLooking = mode === 'look'
     if (shelf && key && !isLooking) await shelf.take(key, session)
@@ -191,25 +237,45 @@ export class RecordSession {
     const device = (kept?.log.writer ?? around.freshName()).slice(0, DEVICE_NAME)
     const { view, refusal } = await ask(server, drawing, writerOf({ writer: device, session }), mode, kept !== null)
     // What is kept under this number was another person's: it stays as it is.
-    if (view && kept && !isLooking && view.owner !== kept.log.person) return RecordSession.open(around, drawing, view.owner, mode)
-    const { here, hadHole } = kept && !isLooking
-      ? await madeWhole(around, { ...kept, log: { ...kept.log, session } }, view?.entries ?? [])
-      : { here: kept ? [...kept.entries, ...rescued(kept, [])] : [], hadHole: false }
+    if (view && kept && !isLooking && view.owner !== kept.log.person)
+      return RecordSession.open(around, drawing, view.owner, mode)
+    const { here, hadHole } =
+      kept && !isLooking
+        ? await madeWhole(around, { ...kept, log: { ...kept.log, session } }, view?.entries ?? [])
+        : { here: kept ? [...kept.entries, ...rescued(kept, [])] : [], hadHole: false }
     if (!view || isLooking) {
       const log = kept?.log ?? logOf(view!, device, session, now())
-      return new RecordSession(around, { log: { ...log, session }, entries: view ? view.entries : here, view, hasKeptApart: false, hadHole, mode })
+      return new RecordSession(around, {
+        log: { ...log, session },
+        entries: view ? view.entries : here,
+        view,
+        hasKeptApart: false,
+        hadHole,
+        mode,
+      })
     }
     const merged = mergeRecords(view.entries, here)
     const log = logOf(view, device, session, now())
-    if (merged.apart && kept) await shelf!.part(log, merged.entries, apartFrom({ ...kept.log, session }, merged.apart.forkAt, around), here)
+    if (merged.apart && kept)
+      await shelf!.part(log, merged.entries, apartFrom({ ...kept.log, session }, merged.apart.forkAt, around), here)
     else if (refusal && merged.entries.length > merged.position) throw refusal
     else await shelf?.settle(log, merged.same, merged.entries.slice(merged.same))
-    return new RecordSession(around, { log, entries: merged.entries, view, hasKeptApart: merged.apart !== null, hadHole, mode })
+    return new RecordSession(around, {
+      log,
+      entries: merged.entries,
+      view,
+      hasKeptApart: merged.apart !== null,
+      hadHole,
+      mode,
+    })
   }
 
   /** Follows a record that grows at its end, from the entries that were opened on. */
   follow(record: readonly Entry[], listeners: Listeners): void {
-    const { log, around: { server, later } } = this
+    const {
+      log,
+      around: { server, later },
+    } = this
     const writer = writerOf(log)
     this.record = record
     this.listeners = listeners
@@ -219,7 +285,11 @@ export class RecordSession {
         fetch: () => server.drawing(log.drawing),
         claim: () => this.claim(),
       },
-      writer, entries: record, start: { position: log.position, nextBatch: log.nextBatch }, isHeard: this.opened.view !== null || this.opened.mode === 'look', later,
+      writer,
+      entries: record,
+      start: { position: log.position, nextBatch: log.nextBatch },
+      isHeard: this.opened.view !== null || this.opened.mode === 'look',
+      later,
       // What the server has, this browser has as well, as long as it keeps anything.
       sendable: () => (this.around.shelf && this.isKeeping ? this.kept : record.length),
       onState: listeners.onState,
@@ -235,7 +305,11 @@ export class RecordSession {
 
   /** Asks for the drawing once more; opened while the server was away, for the first time. */
   private async claim(): Promise<void> {
-    await this.around.server.claim(this.log.drawing, { writer: writerOf(this.log), takeOver: false, isAgain: this.isClaimed })
+    await this.around.server.claim(this.log.drawing, {
+      writer: writerOf(this.log),
+      takeOver: false,
+      isAgain: this.isClaimed,
+    })
     this.isClaimed = true
   }
 
@@ -247,7 +321,7 @@ export class RecordSession {
   }
 
   /** Something is under way and has grown: it is kept soon. */
-  noteUnderway(now: () => { at: number, act: Act }): void {
+  noteUnderway(now: () => { at: number; act: Act }): void {
     this.underwayNow = now
     this.cancelUnderway ??= this.around.later(() => {
       this.cancelUnderway = null
@@ -307,8 +381,10 @@ export class RecordSession {
   }
 
   /**
-   * What can't follow on the server's record becomes a drawing of its own; returns its number. Where all of it can follow
-   * after all, that is this drawing's. Throws what is in the way; tried again, no second copy is made. Nothing may be drawn
+   * What can't follow on the server's record becomes a drawing of its own; returns its number. Where all of it can
+   * follow
+   * after all, that is this drawing's. Throws what is in the way; tried again, no second copy is made. Nothing may be
+   * drawn
    * on this record meanwhile, nor after it has succeeded.
    */
   async keepApart(): Promise<number> {
@@ -350,8 +426,17 @@ export class RecordSession {
     const copy = await server.copy(this.log.drawing, apart!.forkAt, this.copyKey)
     const writer = writerOf(this.log)
     const sender = new Sender({
-      post: { send: batch => server.sendBatch(copy.id, batch), fetch: () => server.drawing(copy.id), claim: () => server.claim(copy.id, { writer, takeOver: false, isAgain: true }) },
-      writer, entries: [...this.record], start: copy, onState() {}, onStored() {}, later,
+      post: {
+        send: batch => server.sendBatch(copy.id, batch),
+        fetch: () => server.drawing(copy.id),
+        claim: () => server.claim(copy.id, { writer, takeOver: false, isAgain: true }),
+      },
+      writer,
+      entries: [...this.record],
+      start: copy,
+      onState() {},
+      onStored() {},
+      later,
     })
     try {
       await sender.flush()
@@ -367,16 +452,22 @@ export class RecordSession {
     const hasMore = () => this.kept < this.record.length || this.underwayNow !== null
     if (this.isStoring || this.isOusted || !shelf || this.opened.mode === 'look' || !hasMore()) return
     this.isStoring = true
-    this.writes = this.writes.then(() => this.storeAll(shelf)).then(() => true, async (error: unknown) => {
-      if (error instanceof Ousted) await this.strand()
-      else this.listeners?.onNotKept(error)
-      return false
-    }).then((isKept) => {
-      this.isStoring = false
-      this.isKeeping = isKept
-      this.sender?.note()
-      if (isKept && this.kept < this.record.length) this.store()
-    })
+    this.writes = this.writes
+      .then(() => this.storeAll(shelf))
+      .then(
+        () => true,
+        async (error: unknown) => {
+          if (error instanceof Ousted) await this.strand()
+          else this.listeners?.onNotKept(error)
+          return false
+        },
+      )
+      .then(isKept => {
+        this.isStoring = false
+        this.isKeeping = isKept
+        this.sender?.note()
+        if (isKept && this.kept < this.record.length) this.store()
+      })
   }
 
   private async storeAll(shelf: Shelf): Promise<void> {
@@ -400,16 +491,23 @@ export class RecordSession {
     this.sender?.stop()
     if (this.kept === record.length) return
     const apart = apartFrom(log, this.kept, around)
-    await around.shelf!.strand(apart, record, log, this.kept).catch((error: unknown) => this.listeners?.onNotKept(error))
+    await around
+      .shelf!.strand(apart, record, log, this.kept)
+      .catch((error: unknown) => this.listeners?.onNotKept(error))
   }
 }
 
 /**
- * What is kept of a drawing, from the first entry on: what was under way is written as an entry before anything else comes.
+ * What is kept of a drawing, from the first entry on: what was under way is written as an entry before anything else
+ * comes.
  * Where an entry is missing (which an earlier version of the program could leave so), what is beyond it is kept apart,
  * unless the server has it.
  */
-async function madeWhole(around: Surroundings, kept: Kept, there: readonly Entry[]): Promise<{ here: Entry[], hadHole: boolean }> {
+async function madeWhole(
+  around: Surroundings,
+  kept: Kept,
+  there: readonly Entry[],
+): Promise<{ here: Entry[]; hadHole: boolean }> {
   const shelf = around.shelf!
   const { log, entries, beyond } = kept
   const late = rescued(kept, there)
@@ -424,8 +522,17 @@ async function madeWhole(around: Surroundings, kept: Kept, there: readonly Entry
   return { here: [...entries, ...late], hadHole }
 }
 
-/** What the server has; null when it is away and this browser has something to go on with. `refusal`: open elsewhere, where only sending is asked. */
-async function ask(server: RecordServer, drawing: number, writer: string, mode: SessionMode, isKept: boolean): Promise<{ view: DrawingView | null, refusal: ApiRefusal | null }> {
+/**
+ * What the server has; null when it is away and this browser has something to go on with. `refusal`: open elsewhere,
+ * where only sending is asked.
+ */
+async function ask(
+  server: RecordServer,
+  drawing: number,
+  writer: string,
+  mode: SessionMode,
+  isKept: boolean,
+): Promise<{ view: DrawingView | null; refusal: ApiRefusal | null }> {
   let refusal: ApiRefusal | null = null
   try {
     if (mode !== 'look') {

@@ -10,23 +10,39 @@ import { FakeShelf, named, nameOf } from './testing'
 /** The browser's store and its stand-in keep the same promises. */
 
 const plan = ownPlan('A sheet', { width: 100, height: 100, paper: [255, 255, 255] })
-const log = (values: Partial<Log> = {}): Log => ({ person: 3, drawing: 12, writer: 'w'.repeat(16), session: 's', position: 0, nextBatch: 0, planId: 1, plan, touchedAt: 0, ...values })
+const log = (values: Partial<Log> = {}): Log => ({
+  person: 3,
+  drawing: 12,
+  writer: 'w'.repeat(16),
+  session: 's',
+  position: 0,
+  nextBatch: 0,
+  planId: 1,
+  plan,
+  touchedAt: 0,
+  ...values,
+})
 const entries = (...names: string[]): Entry[] => names.map(name => named(name))
-const underway = (place: number) => ({ place, at: 5, act: { kind: 'layer-add', layer: 'u', name: 'u', place: 0 } }) as const
+const underway = (place: number) =>
+  ({ place, at: 5, act: { kind: 'layer-add', layer: 'u', name: 'u', place: 0 } }) as const
 
 let count = 0
 const opened: Keeper[] = []
 const SHELVES: [string, () => Promise<Shelf>][] = [
-  ['the browser’s store', async () => {
-    const keeper = await Keeper.open(`shelf-${++count}`)
-    opened.push(keeper)
-    return keeper
-  }],
+  [
+    'the browser’s store',
+    async () => {
+      const keeper = await Keeper.open(`shelf-${++count}`)
+      opened.push(keeper)
+      return keeper
+    },
+  ],
   ['its stand-in', async () => new FakeShelf()],
 ]
 afterEach(() => opened.splice(0).forEach(each => each.close()))
 
-const names = async (shelf: Shelf, key: { person: number, drawing: number }) => (await shelf.read(key))?.entries.map(nameOf)
+const names = async (shelf: Shelf, key: { person: number; drawing: number }) =>
+  (await shelf.read(key))?.entries.map(nameOf)
 
 describe.each(SHELVES)('%s', (_name, make) => {
   it('keeps a log, adds to it in order, and lets go of what was under way once it is an entry', async () => {
@@ -91,7 +107,10 @@ describe.each(SHELVES)('%s', (_name, make) => {
     await shelf.settle(log(), 0, entries('a', 'b', 'c'))
     const apart = log({ drawing: -4, session: 't', apart: { drawing: 12, forkAt: 1, key: 'key-of-it' } })
     await shelf.part(log({ position: 2 }), entries('a', 'z'), apart, entries('a', 'b', 'c'))
-    expect([await names(shelf, log()), await names(shelf, apart)]).toEqual([['a', 'z'], ['a', 'b', 'c']])
+    expect([await names(shelf, log()), await names(shelf, apart)]).toEqual([
+      ['a', 'z'],
+      ['a', 'b', 'c'],
+    ])
     expect(await shelf.rename(apart, log({ drawing: 12, session: 't' }))).toBe(false)
     expect(await shelf.rename(apart, log({ drawing: 20, session: 't' }))).toBe(true)
     await expect(shelf.rename(apart, log({ drawing: 21, session: 't' }))).rejects.toBeInstanceOf(Ousted)
@@ -122,7 +141,11 @@ describe('what an earlier version kept', () => {
     await db.put('entries', named('a'), [12, 0])
     await db.put('entries', named('b'), [12, 1])
     await db.put('entries', named('d'), [12, 3])
-    await db.put('live', { layer: 'l', style: { tool: { tool: 'pencil' }, colour: [0, 0, 0], seed: 1 }, samples: [1, 2, 3, 4], at: 9 }, 12)
+    await db.put(
+      'live',
+      { layer: 'l', style: { tool: { tool: 'pencil' }, colour: [0, 0, 0], seed: 1 }, samples: [1, 2, 3, 4], at: 9 },
+      12,
+    )
     db.close()
   }
 

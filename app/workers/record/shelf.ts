@@ -2,7 +2,10 @@ import type { Act, Entry } from '#core/drawing'
 import type { Plan } from '#core/plan'
 import type { GivenWay, TeachersPurpose } from '#shared/views'
 
-/** Which log: a person's, of a drawing. Teachers are counted below nought. What is kept apart and has no number at the server yet has one below nought. */
+/**
+ * Which log: a person's, of a drawing. Teachers are counted below nought. What is kept apart and has no number at the
+ * server yet has one below nought.
+ */
 export interface LogKey {
   readonly person: number
   readonly drawing: number
@@ -22,8 +25,11 @@ export interface Log extends LogKey {
   readonly purpose?: TeachersPurpose | null
   readonly way?: GivenWay
   readonly startAt?: string | null
-  /** Strokes that did not follow on a drawing's record: of which, and from which entry on; `key` names them to the server. */
-  readonly apart?: { readonly drawing: number, readonly forkAt: number, readonly key: string }
+  /**
+   * Strokes that did not follow on a drawing's record: of which, and from which entry on; `key` names them to the
+   * server.
+   */
+  readonly apart?: { readonly drawing: number; readonly forkAt: number; readonly key: string }
   readonly touchedAt: number
 }
 
@@ -62,7 +68,8 @@ export class Ousted extends Error {
 
 /**
  * Where a browser keeps records. Each of these is one transaction: it is there as a whole or not at all.
- * A number once given to an entry is never given to another one, unless the whole log is replaced by {@link Shelf.settle}.
+ * A number once given to an entry is never given to another one, unless the whole log is replaced by {@link
+ * Shelf.settle}.
  */
 export interface Shelf {
   cards(): Promise<LogCard[]>
@@ -83,11 +90,19 @@ export interface Shelf {
   keepUnderway(key: LogKey, session: string, underway: Underway | null): Promise<void>
   /** Throws {@link Ousted}. */
   acknowledge(key: LogKey, session: string, position: number, nextBatch: number): Promise<void>
-  /** Parts a log in two at once: `apart` is a new one with all that was here, `log` goes on with what the server has. */
+  /**
+   * Parts a log in two at once: `apart` is a new one with all that was here, `log` goes on with what the server has.
+   */
   part(log: Log, entries: readonly Entry[], apart: Log, apartEntries: readonly Entry[]): Promise<void>
-  /** Begins a log with what another session's log did not take; what was under way there at `place` is one of these entries now. */
+  /**
+   * Begins a log with what another session's log did not take; what was under way there at `place` is one of these
+   * entries now.
+   */
   strand(apart: Log, entries: readonly Entry[], of: LogKey, place: number): Promise<void>
-  /** A log kept apart has a number at the server now. False where there is a log of that number already; throws {@link Ousted}. */
+  /**
+   * A log kept apart has a number at the server now. False where there is a log of that number already; throws {@link
+   * Ousted}.
+   */
   rename(from: LogKey, log: Log): Promise<boolean>
   /** Only for logs that the server has wholly, or by the will of the person. */
   drop(key: LogKey): Promise<void>

@@ -7,7 +7,8 @@ const server: RecordServer = { claim: api.claim, drawing: api.drawing, sendBatch
 /** How records reach this browser's store, the server and the clock. */
 export function surroundings(shelf: Shelf | null): Surroundings {
   return {
-    shelf, server,
+    shelf,
+    server,
     freshName: () => crypto.randomUUID(),
     freshNumber: () => -1 - crypto.getRandomValues(new Uint32Array(1))[0]!,
     now: () => Date.now(),

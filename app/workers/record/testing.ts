@@ -15,7 +15,8 @@ const PLAN = ownPlan('A sheet of a test', { width: 100, height: 100, paper: [255
 
 /** An entry that is told from all others by its name. */
 export const named = (name: string, at = 0): Entry => ({ type: 'step', at, step: name })
-export const nameOf = (entry: Entry): string => (entry.type === 'step' ? entry.step : entry.type === 'act' && 'layer' in entry.act ? String(entry.act.layer) : '?')
+export const nameOf = (entry: Entry): string =>
+  entry.type === 'step' ? entry.step : entry.type === 'act' && 'layer' in entry.act ? String(entry.act.layer) : '?'
 
 interface Book {
   log: Log
@@ -23,14 +24,20 @@ interface Book {
   underway: Underway | null
 }
 
-/** A shelf whose transactions are there as a whole or not at all; `before` is called before each write and may throw. */
+/**
+ * A shelf whose transactions are there as a whole or not at all; `before` is called before each write and may throw.
+ */
 export class FakeShelf implements Shelf {
   readonly books: Book[] = []
 
   constructor(public before: () => Promise<void> = async () => {}) {}
 
   async cards(): Promise<LogCard[]> {
-    return this.books.map(({ log, entries, underway }) => ({ log, entries: entries.size, isUnderway: underway !== null }))
+    return this.books.map(({ log, entries, underway }) => ({
+      log,
+      entries: entries.size,
+      isUnderway: underway !== null,
+    }))
   }
 
   async read(key: LogKey): Promise<Kept | null> {
@@ -40,7 +47,12 @@ export class FakeShelf implements Shelf {
     const first = places.findIndex((place, i) => place !== i)
     const whole = first < 0 ? places.length : first
     const at = (place: number) => book.entries.get(place)!
-    return { log: book.log, entries: places.slice(0, whole).map(at), beyond: places.slice(whole).map(place => [place, at(place)] as const), underway: book.underway }
+    return {
+      log: book.log,
+      entries: places.slice(0, whole).map(at),
+      beyond: places.slice(whole).map(place => [place, at(place)] as const),
+      underway: book.underway,
+    }
   }
 
   async take(key: LogKey, session: string): Promise<void> {
@@ -115,7 +127,7 @@ export class FakeShelf implements Shelf {
 
   private replace(log: Log, from: number, entries: readonly Entry[]): void {
     let book = this.find(log)
-    if (!book) this.books.push(book = { log, entries: new Map(), underway: null })
+    if (!book) this.books.push((book = { log, entries: new Map(), underway: null }))
     book.log = log
     book.underway = null
     for (const place of book.entries.keys()) if (place >= from) book.entries.delete(place)
@@ -148,14 +160,25 @@ export class FakeServer implements RecordServer {
   clock = 0
 
   add(values: Partial<FakeDrawing> = {}): FakeDrawing {
-    const drawing: FakeDrawing = { id: this.drawings.length + 1, entries: [], batches: [], writer: null, seenAt: -SILENCE, forkAt: 0, ...values }
+    const drawing: FakeDrawing = {
+      id: this.drawings.length + 1,
+      entries: [],
+      batches: [],
+      writer: null,
+      seenAt: -SILENCE,
+      forkAt: 0,
+      ...values,
+    }
     this.drawings.push(drawing)
     return drawing
   }
 
   async claim(id: number, { writer, takeOver, isAgain }: Claim): Promise<Stored> {
     const drawing = this.find(id)
-    const isOther = drawing.writer !== null && drawing.writer !== writer && (isAgain || drawing.writer.slice(0, DEVICE_NAME) !== writer.slice(0, DEVICE_NAME))
+    const isOther =
+      drawing.writer !== null &&
+      drawing.writer !== writer &&
+      (isAgain || drawing.writer.slice(0, DEVICE_NAME) !== writer.slice(0, DEVICE_NAME))
     const isHeld = isOther && this.clock - drawing.seenAt < SILENCE
     if (isHeld && !takeOver) throw new ApiRefusal('open-elsewhere', 'held', 'wait')
     drawing.writer = writer
@@ -166,8 +189,17 @@ export class FakeServer implements RecordServer {
   async drawing(id: number): Promise<DrawingView> {
     const drawing = this.find(id)
     return {
-      id, owner: PERSON, title: null, planId: 1, plan: PLAN, purpose: null, way: 'own', startAt: null, lastAnswer: null,
-      ...this.stored(drawing), entries: [...drawing.entries],
+      id,
+      owner: PERSON,
+      title: null,
+      planId: 1,
+      plan: PLAN,
+      purpose: null,
+      way: 'own',
+      startAt: null,
+      lastAnswer: null,
+      ...this.stored(drawing),
+      entries: [...drawing.entries],
     }
   }
 
@@ -179,7 +211,8 @@ export class FakeServer implements RecordServer {
       if (known !== text) throw new ApiRefusal('batch-differs', 'different', 'ask')
       return this.stored(drawing)
     }
-    if (number !== drawing.batches.length || from !== drawing.entries.length) throw new ApiRefusal('batch-out-of-order', 'order', 'ask')
+    if (number !== drawing.batches.length || from !== drawing.entries.length)
+      throw new ApiRefusal('batch-out-of-order', 'order', 'ask')
     if (drawing.writer !== null && drawing.writer !== writer) throw new ApiRefusal('other-writer', 'other', 'ask')
     drawing.entries.push(...entries)
     drawing.batches.push(text)
@@ -193,7 +226,13 @@ export class FakeServer implements RecordServer {
     const known = this.drawings.find(each => each.copiedFrom === id && each.key === key)
     if (known) return { id: known.id, ...this.stored(known) }
     const entries = source.entries.slice(0, position)
-    const copy = this.add({ entries, batches: entries.length ? [JSON.stringify(entries)] : [], copiedFrom: id, forkAt: position, key })
+    const copy = this.add({
+      entries,
+      batches: entries.length ? [JSON.stringify(entries)] : [],
+      copiedFrom: id,
+      forkAt: position,
+      key,
+    })
     return { id: copy.id, ...this.stored(copy) }
   }
 

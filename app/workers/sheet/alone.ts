@@ -1,8 +1,18 @@
 import { TILE_BYTES, type Tile } from '#core/kernels'
-import { findItem, itemOf, layersIn, maskOwner, stackOf, tileColumns, tileRows, type Drawing, type Layer } from '#core/layers'
+import {
+  findItem,
+  itemOf,
+  layersIn,
+  maskOwner,
+  stackOf,
+  tileColumns,
+  tileRows,
+  type Drawing,
+  type Layer,
+} from '#core/layers'
 
 /** A layer or group shown without the others, or a mask as it is: dark where it hides. */
-export type Alone = { readonly kind: 'item' | 'mask', readonly id: string } | null
+export type Alone = { readonly kind: 'item' | 'mask'; readonly id: string } | null
 
 /** The drawing as it is shown then; the same when there is no such thing on it. */
 export function shownAlone(drawing: Drawing, alone: Alone): Drawing {
@@ -12,9 +22,18 @@ export function shownAlone(drawing: Drawing, alone: Alone): Drawing {
   if (!found) return drawing
   const inside = new Set(layersIn(found.item).map(layer => layer.id))
   const { clip: _clip, mode: _mode, ...own } = itemOf(found.item)
-  const layers = drawing.layers.filter(layer => inside.has(layer.id))
-    .map((layer): Layer => (layer.id === own.id ? { ...layer, clip: undefined, mode: undefined, visible: true, group: undefined } : layer))
-  return { ...drawing, layers, groups: drawing.groups?.map(group => (group.id === own.id ? { ...group, visible: true, clip: undefined, mode: undefined } : group)) }
+  const layers = drawing.layers
+    .filter(layer => inside.has(layer.id))
+    .map((layer): Layer =>
+      layer.id === own.id ? { ...layer, clip: undefined, mode: undefined, visible: true, group: undefined } : layer,
+    )
+  return {
+    ...drawing,
+    layers,
+    groups: drawing.groups?.map(group =>
+      group.id === own.id ? { ...group, visible: true, clip: undefined, mode: undefined } : group,
+    ),
+  }
 }
 
 function maskAlone(drawing: Drawing, id: string): Drawing {
@@ -23,7 +42,13 @@ function maskAlone(drawing: Drawing, id: string): Drawing {
   const ground = solid(mask.base ? 255 : 0)
   const count = tileColumns(drawing.sheet) * tileRows(drawing.sheet)
   const layers: Layer[] = [
-    { id: '', name: '', visible: true, opacity: 100, tiles: new Map(Array.from({ length: count }, (_, number) => [number, ground])) },
+    {
+      id: '',
+      name: '',
+      visible: true,
+      opacity: 100,
+      tiles: new Map(Array.from({ length: count }, (_, number) => [number, ground])),
+    },
     // Under its own id, so that a stroke on it is seen as it grows.
     { id, name: '', visible: true, opacity: 100, tiles: mask.tiles },
   ]

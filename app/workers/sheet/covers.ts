@@ -10,13 +10,18 @@ export function coveredLetters(drawing: Drawing, acts: readonly Act[], shape: Sh
   if (!shape.fill || shape.fill.opacity < 60) return null
   const height = (id: string) => drawing.layers.findIndex(layer => layer.id === id)
   const over = boxOf([shape.outline])
-  const hidden = acts.filter((act): act is LetteringAct => act.kind === 'lettering').find((act) => {
-    const place = height(act.layer)
-    if (place < 0 || place > height(shape.layer) || !drawing.layers[place]!.visible) return false
-    const box = boxOf(act.outlines)
-    const [w, h] = [Math.min(box.x1, over.x1) - Math.max(box.x0, over.x0), Math.min(box.y1, over.y1) - Math.max(box.y0, over.y0)]
-    return w > 0 && h > 0 && w * h >= HIDDEN_SHARE * (box.x1 - box.x0) * (box.y1 - box.y0)
-  })
+  const hidden = acts
+    .filter((act): act is LetteringAct => act.kind === 'lettering')
+    .find(act => {
+      const place = height(act.layer)
+      if (place < 0 || place > height(shape.layer) || !drawing.layers[place]!.visible) return false
+      const box = boxOf(act.outlines)
+      const [w, h] = [
+        Math.min(box.x1, over.x1) - Math.max(box.x0, over.x0),
+        Math.min(box.y1, over.y1) - Math.max(box.y0, over.y0),
+      ]
+      return w > 0 && h > 0 && w * h >= HIDDEN_SHARE * (box.x1 - box.x0) * (box.y1 - box.y0)
+    })
   return hidden ? drawing.layers[height(hidden.layer)]! : null
 }
 

@@ -2,9 +2,34 @@ import { transfer, wrap, type Remote } from 'comlink'
 import { CoreError, isEmptyRect, type Point, type Rect } from '#core/base'
 import { GREATEST_RUNGS, type PaletteColour, type Rgb8 } from '#core/colour'
 import type { LiveStroke } from '#core/brush'
-import { applyAct, contentHash, meantIn, standingActs, type Act, type AdjustAct, type BendAct, type DrawingRecord, type Engine, type Entry, type FreshPourAct, type FreshStrokeAct, type FreshStyle } from '#core/drawing'
+import {
+  applyAct,
+  contentHash,
+  meantIn,
+  standingActs,
+  type Act,
+  type AdjustAct,
+  type BendAct,
+  type DrawingRecord,
+  type Engine,
+  type Entry,
+  type FreshPourAct,
+  type FreshStrokeAct,
+  type FreshStyle,
+} from '#core/drawing'
 import { loadKernels, type Tile } from '#core/kernels'
-import { changedTiles, hasteFor, paintable, PLACED_AS_IS, showTile, stackOf, type Drawing, type Haste, type Light, type Selection } from '#core/layers'
+import {
+  changedTiles,
+  hasteFor,
+  paintable,
+  PLACED_AS_IS,
+  showTile,
+  stackOf,
+  type Drawing,
+  type Haste,
+  type Light,
+  type Selection,
+} from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import type { Bending, Destination } from '#core/moving'
 import type { BandForm, Bands } from '#core/bands'
@@ -97,8 +122,8 @@ export class SheetHost {
   private working: AdjustWork | null = null
   private ladder: LadderWork | null = null
   /** An adjustment that was shown in full. */
-  private fine: { readonly act: AdjustAct, readonly picture: Drawing, readonly of: Drawing } | null = null
-  private shownOf: { readonly drawing: Drawing, readonly shown: Drawing } | null = null
+  private fine: { readonly act: AdjustAct; readonly picture: Drawing; readonly of: Drawing } | null = null
+  private shownOf: { readonly drawing: Drawing; readonly shown: Drawing } | null = null
   private clockStart = 0
   private notify: Notify = () => {}
   private looker: Remote<Looker> | null = null
@@ -115,7 +140,13 @@ export class SheetHost {
     const { drawing, person, mode } = request
     if (mode !== 'look') {
       this.hold = await holdDrawing(drawing, mode === 'take-over', () => this.lose())
-      if (!this.hold) return { ok: false, why: 'elsewhere', message: 'This drawing is open in another tab.', fix: 'Go on there, or draw here instead.' }
+      if (!this.hold)
+        return {
+          ok: false,
+          why: 'elsewhere',
+          message: 'This drawing is open in another tab.',
+          fix: 'Go on there, or draw here instead.',
+        }
     }
     const keeper = await Keeper.open().catch((error: unknown) => {
       this.sayNotKept(error)
@@ -129,14 +160,31 @@ export class SheetHost {
       this.isReadOnly = mode === 'look'
       if (!this.isReadOnly) {
         session.follow(this.engine!.entries, {
-          onState: (state, unsent, trouble) => this.notify({ kind: 'sending', state, unsent, message: trouble?.message ?? null, fix: trouble?.fix ?? null }),
+          onState: (state, unsent, trouble) =>
+            this.notify({
+              kind: 'sending',
+              state,
+              unsent,
+              message: trouble?.message ?? null,
+              fix: trouble?.fix ?? null,
+            }),
           onNotKept: error => this.sayNotKept(error),
         })
         if (log.person > 0) this.startPictures()
       }
       void keeper?.tidy(Date.now()).catch(() => {})
       return {
-        ok: true, plan: log.plan, planId: log.planId, purpose: log.purpose ?? null, way: log.way ?? 'own', startAt: log.startAt ?? null, meant: meantIn(entries), lastAnswer: view?.lastAnswer ?? null, isOffline: view === null, hasKeptApart, hadHole,
+        ok: true,
+        plan: log.plan,
+        planId: log.planId,
+        purpose: log.purpose ?? null,
+        way: log.way ?? 'own',
+        startAt: log.startAt ?? null,
+        meant: meantIn(entries),
+        lastAnswer: view?.lastAnswer ?? null,
+        isOffline: view === null,
+        hasKeptApart,
+        hadHole,
         step: entries.findLast(entry => entry.type === 'step')?.step ?? null,
       }
     } catch (error) {
@@ -160,7 +208,11 @@ export class SheetHost {
     const { drawing } = this.session!.opened.log
     this.pictures = new LivePictures({
       kernels: this.kernels,
-      now: () => ({ drawing: this.engine!.drawing, position: this.engine!.position, isDrawing: this.live !== null || this.bend !== null || this.unsettled !== null }),
+      now: () => ({
+        drawing: this.engine!.drawing,
+        position: this.engine!.position,
+        isDrawing: this.live !== null || this.bend !== null || this.unsettled !== null,
+      }),
       send: body => api.keepLivePicture(drawing, body),
       sawSeams: seams => this.notify({ kind: 'seams', seams }),
     })
@@ -214,8 +266,14 @@ export class SheetHost {
     this.underAsked = under
     const before = this.under
     const sheet = this.engine?.drawing.sheet
-    const isSamePicture = before && under && before.under.id === under.id && JSON.stringify([before.under.corners, before.under.isFlipped, before.under.isGrey]) === JSON.stringify([under.corners, under.isFlipped, under.isGrey])
-    const next = !under || !sheet ? null : isSamePicture ? before.with(under.opacity) : await UnderPicture.of(under, sheet)
+    const isSamePicture =
+      before &&
+      under &&
+      before.under.id === under.id &&
+      JSON.stringify([before.under.corners, before.under.isFlipped, before.under.isGrey]) ===
+        JSON.stringify([under.corners, under.isFlipped, under.isGrey])
+    const next =
+      !under || !sheet ? null : isSamePicture ? before.with(under.opacity) : await UnderPicture.of(under, sheet)
     // Another one was asked for meanwhile.
     if (this.underAsked !== under) return
     this.under = next
@@ -326,7 +384,9 @@ export class SheetHost {
     return this.engine ? gapsOf(this.kernels, this.engine.drawing, layer) : []
   }
 
-  /** Closes a gap with a stroke as wide and of the colour that the line has there; on a certain layer, if one is named. */
+  /**
+   * Closes a gap with a stroke as wide and of the colour that the line has there; on a certain layer, if one is named.
+   */
   closeGap(gap: LineGap, layer?: string): boolean {
     const { engine, ladder } = this
     if (!engine || this.isReadOnly) return false
@@ -334,11 +394,16 @@ export class SheetHost {
     // On a layer of bands, a border that ends at the form's edge is open there as well.
     const isClosedBy = (act: Act) => {
       const after = applyAct(this.kernels, drawing, act)
-      const found = ladder && layer !== undefined ? ladder.borders(this.kernels, after, layer, GREATEST_RUNGS)?.gaps : gapsOf(this.kernels, after, 'layer' in act ? act.layer as string : null)
+      const found =
+        ladder && layer !== undefined
+          ? ladder.borders(this.kernels, after, layer, GREATEST_RUNGS)?.gaps
+          : gapsOf(this.kernels, after, 'layer' in act ? (act.layer as string) : null)
       return !isAmong(gap, found ?? [])
     }
     const seed = newSeed()
-    const act = closingStrokeThat(drawing, gap, seed, layer, isClosedBy) ?? (layer === undefined ? closingStroke(drawing, gap, seed) : null)
+    const act =
+      closingStrokeThat(drawing, gap, seed, layer, isClosedBy) ??
+      (layer === undefined ? closingStroke(drawing, gap, seed) : null)
     // Where nothing would change, nothing is done that would have to be undone.
     if (!act || changedTiles(drawing, applyAct(this.kernels, drawing, act)).size === 0) return false
     this.act(act, true)
@@ -364,7 +429,11 @@ export class SheetHost {
   }
 
   /** The bands of that shape. */
-  bands(form: BandForm, light: Light, rungs: number): { ok: true, bands: Bands } | { ok: false, message: string, fix: string } {
+  bands(
+    form: BandForm,
+    light: Light,
+    rungs: number,
+  ): { ok: true; bands: Bands } | { ok: false; message: string; fix: string } {
     try {
       return { ok: true, bands: this.ladder?.bands(form, light, rungs) ?? { borders: [], places: [] } }
     } catch (error) {
@@ -402,7 +471,10 @@ export class SheetHost {
     this.showChange(before)
   }
 
-  /** A look that changes while a slider is moved, on a heavy sheet: shown from a smaller one, as coarsely as the window allows. */
+  /**
+   * A look that changes while a slider is moved, on a heavy sheet: shown from a smaller one, as coarsely as the window
+   * allows.
+   */
   private showHastily(act: Extract<Act, { kind: 'stack-set' }>): boolean {
     const { engine, view } = this
     // A clip changes what belongs together below.
@@ -412,7 +484,12 @@ export class SheetHost {
       if (!this.haste) return false
       const { level, drawing } = this.haste
       const small = applyAct(this.kernels, drawing, act)
-      view.hasten({ sheet: small.sheet, ground: small.sheet.paper, level, flatten: (number, part, out) => showTile(this.kernels, small, number, part, out) })
+      view.hasten({
+        sheet: small.sheet,
+        ground: small.sheet.paper,
+        level,
+        flatten: (number, part, out) => showTile(this.kernels, small, number, part, out),
+      })
       this.isHasty = true
     } catch (error) {
       this.refuse(error)
@@ -435,7 +512,12 @@ export class SheetHost {
         this.unsettled = drawing
         return this.showChange(before)
       }
-      view.hasten({ sheet: drawing.sheet, ground: drawing.sheet.paper, level, flatten: (number, part, out) => showTile(this.kernels, drawing, number, part, out) })
+      view.hasten({
+        sheet: drawing.sheet,
+        ground: drawing.sheet.paper,
+        level,
+        flatten: (number, part, out) => showTile(this.kernels, drawing, number, part, out),
+      })
       this.isHasty = true
     } catch (error) {
       this.dropUnsettled()
@@ -459,13 +541,18 @@ export class SheetHost {
     return true
   }
 
-  /** Settles an adjustment: what was shown in full becomes the drawing. Whether it was not stopped, and could be done. */
+  /**
+   * Settles an adjustment: what was shown in full becomes the drawing. Whether it was not stopped, and could be done.
+   */
   async settleAdjustment(act: AdjustAct): Promise<boolean> {
     const { engine } = this
     if (!engine || this.isReadOnly) return false
     const { drawing } = engine
-    const known = this.fine && this.fine.of === drawing && JSON.stringify(this.fine.act) === JSON.stringify(act) ? this.fine.picture : null
-    const picture = known ?? await this.work(act)
+    const known =
+      this.fine && this.fine.of === drawing && JSON.stringify(this.fine.act) === JSON.stringify(act)
+        ? this.fine.picture
+        : null
+    const picture = known ?? (await this.work(act))
     if (!picture || engine.drawing !== drawing) return false
     const before = this.shown
     this.dropHaste()
@@ -520,7 +607,10 @@ export class SheetHost {
 
   // --- parts in hand
 
-  /** Takes hold of a part of a layer, or of several as one; answers what it is, sheet px, or null when there is nothing. It goes where `to` says. */
+  /**
+   * Takes hold of a part of a layer, or of several as one; answers what it is, sheet px, or null when there is nothing.
+   * It goes where `to` says.
+   */
   takePart(layer: string | readonly string[], leaves: boolean, to: Destination | null): Rect | null {
     const { engine } = this
     if (!engine || this.isReadOnly) return null
@@ -528,7 +618,10 @@ export class SheetHost {
     this.dropUnsettled()
     const before = this.shown
     try {
-      this.part = typeof layer === 'string' ? PartInHand.take(this.kernels, engine, layer, leaves, to) : LayersInHand.take(this.kernels, engine, layer, leaves, to)
+      this.part =
+        typeof layer === 'string'
+          ? PartInHand.take(this.kernels, engine, layer, leaves, to)
+          : LayersInHand.take(this.kernels, engine, layer, leaves, to)
     } catch (error) {
       this.refuse(error)
       return null
@@ -581,7 +674,12 @@ export class SheetHost {
 
   // --- pushing, swelling, pinching
 
-  beginBend(layer: string, bend: Pick<BendAct, 'how' | 'size' | 'strength'>, samples: readonly number[], time: number): void {
+  beginBend(
+    layer: string,
+    bend: Pick<BendAct, 'how' | 'size' | 'strength'>,
+    samples: readonly number[],
+    time: number,
+  ): void {
     if (!this.engine || this.isReadOnly) return
     this.endStroke()
     this.dropUnsettled()
@@ -613,7 +711,11 @@ export class SheetHost {
     const before = this.engine?.position
     this.take([{ type: 'act', at: this.clock(), act, ...(isAided && { aided: true as const }) }])
     if (act.kind !== 'shape' || !this.engine || this.engine.position === before) return
-    const covered = coveredLetters(this.engine.drawing, standingActs(this.engine.entries).map(each => each.act), act)
+    const covered = coveredLetters(
+      this.engine.drawing,
+      standingActs(this.engine.entries).map(each => each.act),
+      act,
+    )
     if (covered) this.notify({ kind: 'covers', layer: covered.id, name: covered.name })
   }
 
@@ -632,7 +734,10 @@ export class SheetHost {
     const last = this.engine && standingActs(this.engine.entries).findLast(each => !each.prepared)?.act
     if (!last || !('layer' in last)) return
     const at = this.clock()
-    this.take([{ type: 'undo', at }, { type: 'act', at, act: { ...last, layer } as Act }])
+    this.take([
+      { type: 'undo', at },
+      { type: 'act', at, act: { ...last, layer } as Act },
+    ])
   }
 
   /** Undoes the last act and does it again on a new layer under another one. */
@@ -643,7 +748,10 @@ export class SheetHost {
     const at = this.clock()
     const place = engine.drawing.layers.findIndex(each => each.id === layer)
     const fresh = newLayerId()
-    const acts: Act[] = [{ kind: 'layer-add', layer: fresh, name: 'Under the letters', place: Math.max(place, 0) }, { ...last, layer: fresh } as Act]
+    const acts: Act[] = [
+      { kind: 'layer-add', layer: fresh, name: 'Under the letters', place: Math.max(place, 0) },
+      { ...last, layer: fresh } as Act,
+    ]
     this.take([{ type: 'undo', at }, ...acts.map((act): Entry => ({ type: 'act', at, act }))])
   }
 
@@ -667,9 +775,13 @@ export class SheetHost {
   }
 
   /** How much was done on this sheet: acts, marked steps, and the time it took, ms. */
-  figures(): { acts: number, marks: number, ms: number } {
+  figures(): { acts: number; marks: number; ms: number } {
     const entries = this.engine?.entries ?? []
-    return { acts: entries.filter(each => each.type === 'act').length, marks: entries.filter(each => each.type === 'step' && each.step.startsWith(MARKED)).length, ms: entries.at(-1)?.at ?? 0 }
+    return {
+      acts: entries.filter(each => each.type === 'act').length,
+      marks: entries.filter(each => each.type === 'step' && each.step.startsWith(MARKED)).length,
+      ms: entries.at(-1)?.at ?? 0,
+    }
   }
 
   /** All that was done on this sheet. */
@@ -748,14 +860,20 @@ export class SheetHost {
   private showChange(before: Drawing): void {
     const { shown, view } = this
     const { sheet } = shown
-    if (sheet !== before.sheet && (sheet.width !== before.sheet.width || sheet.height !== before.sheet.height || sheet.paper !== before.sheet.paper)) view?.laySheet(sheet, sheet.paper)
+    if (
+      sheet !== before.sheet &&
+      (sheet.width !== before.sheet.width || sheet.height !== before.sheet.height || sheet.paper !== before.sheet.paper)
+    )
+      view?.laySheet(sheet, sheet.paper)
     else view?.invalidateTiles(changedTiles(before, shown))
   }
 
   private flatten(number: number, part: Rect, out: Tile): void {
     const { live, bend } = this
     const growing = live?.stroke ?? bend?.bending
-    const standIn = growing?.touched.has(number) ? { layer: growing.layer.id, tile: growing.preview(number, part) } : undefined
+    const standIn = growing?.touched.has(number)
+      ? { layer: growing.layer.id, tile: growing.preview(number, part) }
+      : undefined
     const { shown, under } = this
     const drawing = under ? { ...shown, layers: [under.layer(number, shown.sheet), ...shown.layers] } : shown
     showTile(this.kernels, drawing, number, part, out, standIn)
@@ -794,9 +912,10 @@ export class SheetHost {
   }
 
   /** Hands in what stands now. Throws `{ message, fix }` as an Error with `cause` when it can't be sent. */
-  async handIn(note: string): Promise<{ ok: true, id: number } | { ok: false, message: string, fix: string }> {
+  async handIn(note: string): Promise<{ ok: true; id: number } | { ok: false; message: string; fix: string }> {
     const { engine, session } = this
-    if (!engine || !session || this.isReadOnly) return { ok: false, message: 'This sheet is open only to look at.', fix: 'Open it to draw first.' }
+    if (!engine || !session || this.isReadOnly)
+      return { ok: false, message: 'This sheet is open only to look at.', fix: 'Open it to draw first.' }
     this.endStroke()
     const { position } = engine
     const hash = contentHash(engine.drawing)
@@ -825,7 +944,7 @@ export class SheetHost {
   }
 
   /** Keeps what could not be sent as a drawing of its own; returns its number. */
-  async keepApart(): Promise<{ ok: true, id: number } | { ok: false, message: string, fix: string }> {
+  async keepApart(): Promise<{ ok: true; id: number } | { ok: false; message: string; fix: string }> {
     if (!this.session) return { ok: false, message: 'Nothing is open here.', fix: 'Open the drawing again.' }
     this.endStroke()
     this.isReadOnly = true
@@ -842,10 +961,24 @@ export class SheetHost {
   private tell(): void {
     const engine = this.engine!
     const { canUndo, canRedo, position, drawing } = engine
-    this.notify({ kind: 'drawing', canUndo, canRedo, position, stack: stackNotes(stackOf(drawing)), sheet: drawing.sheet, placed: drawing.placed ?? PLACED_AS_IS, light: drawing.light ?? null })
+    this.notify({
+      kind: 'drawing',
+      canUndo,
+      canRedo,
+      position,
+      stack: stackNotes(stackOf(drawing)),
+      sheet: drawing.sheet,
+      placed: drawing.placed ?? PLACED_AS_IS,
+      light: drawing.light ?? null,
+    })
     if (drawing.selection !== this.shownSelection) {
       this.shownSelection = drawing.selection
-      this.notify({ kind: 'selection', edges: drawing.selection ? selectionEdge(drawing.sheet, drawing.selection).map(loop => Int32Array.from(loop)) : null })
+      this.notify({
+        kind: 'selection',
+        edges: drawing.selection
+          ? selectionEdge(drawing.sheet, drawing.selection).map(loop => Int32Array.from(loop))
+          : null,
+      })
     }
     if (this.thumbnailTimer) clearTimeout(this.thumbnailTimer)
     this.thumbnailTimer = setTimeout(() => this.tellThumbnails(), THUMBNAIL_MS)
@@ -872,8 +1005,12 @@ export class SheetHost {
     const isFull = error instanceof DOMException && error.name === 'QuotaExceededError'
     this.notify({
       kind: 'not-kept',
-      message: isFull ? 'This device has no room left to keep your strokes.' : 'This browser does not keep your strokes.',
-      fix: isFull ? 'Free some space, and stay connected so that they reach the server.' : 'Stay connected until it says “kept”. A private window keeps nothing.',
+      message: isFull
+        ? 'This device has no room left to keep your strokes.'
+        : 'This browser does not keep your strokes.',
+      fix: isFull
+        ? 'Free some space, and stay connected so that they reach the server.'
+        : 'Stay connected until it says “kept”. A private window keeps nothing.',
     })
   }
 }
@@ -889,10 +1026,18 @@ function newSeed(): number {
 }
 
 function refusedOpening(error: unknown): Extract<OpenAnswer, { ok: false }> {
-  if (error instanceof CoreError) return { ok: false, why: 'broken', message: `This drawing can’t be laid out: ${error.message}.`, fix: error.fix }
+  if (error instanceof CoreError)
+    return { ok: false, why: 'broken', message: `This drawing can’t be laid out: ${error.message}.`, fix: error.fix }
   const trouble = troubleOf(error)
   if (error instanceof ApiRefusal) {
-    const why = error.code === 'open-elsewhere' ? 'elsewhere' : error.code === 'not-signed-in' ? 'signed-out' : error.code === 'not-yours' || error.code === 'not-found' ? 'not-yours' : 'away'
+    const why =
+      error.code === 'open-elsewhere'
+        ? 'elsewhere'
+        : error.code === 'not-signed-in'
+          ? 'signed-out'
+          : error.code === 'not-yours' || error.code === 'not-found'
+            ? 'not-yours'
+            : 'away'
     return { ok: false, why, ...trouble }
   }
   return { ok: false, why: 'away', ...trouble }

@@ -23,23 +23,40 @@ export class PartInHand implements InHand {
   private to: Destination
 
   private constructor(
-    private readonly kernels: Kernels, private readonly drawing: Drawing, private readonly lifted: Lifted,
-    private readonly leaves: boolean, start: Destination,
+    private readonly kernels: Kernels,
+    private readonly drawing: Drawing,
+    private readonly lifted: Lifted,
+    private readonly leaves: boolean,
+    start: Destination,
   ) {
     this.to = start
   }
 
-  /** Takes hold of what is painted inside the selection, or of all the layer. Throws CoreError when there is nothing. */
+  /**
+   * Takes hold of what is painted inside the selection, or of all the layer. Throws CoreError when there is nothing.
+   */
   static take(kernels: Kernels, engine: Engine, layerId: string, leaves: boolean, to: Destination | null): PartInHand {
     const { drawing } = engine
     const layer = paintable(drawing, layerId)
     const box = layer && paintBox(drawing.sheet, layer, drawing.selection)
     if (!box) {
       const where = drawing.selection ? 'inside the selection' : 'on this layer'
-      throw new CoreError('act-refused', `there is no paint ${where} to take hold of`, drawing.selection ? 'Choose the layer that the part is on, or select another place.' : 'Choose the layer that the part is on.')
+      throw new CoreError(
+        'act-refused',
+        `there is no paint ${where} to take hold of`,
+        drawing.selection
+          ? 'Choose the layer that the part is on, or select another place.'
+          : 'Choose the layer that the part is on.',
+      )
     }
     const { x0, y0, x1, y1 } = box
-    return new PartInHand(kernels, drawing, engine.lift(layerId, box, leaves), leaves, to ?? { kind: 'corners', points: [x0, y0, x1, y0, x1, y1, x0, y1] })
+    return new PartInHand(
+      kernels,
+      drawing,
+      engine.lift(layerId, box, leaves),
+      leaves,
+      to ?? { kind: 'corners', points: [x0, y0, x1, y0, x1, y1, x0, y1] },
+    )
   }
 
   get box(): Rect {
@@ -77,7 +94,11 @@ export class PartInHand implements InHand {
   get act(): MoveAct {
     const { x0, y0, x1, y1 } = this.box
     return {
-      kind: 'move', version: 2, layer: this.lifted.layer.id, box: [x0, y0, x1, y1], leaves: this.leaves,
+      kind: 'move',
+      version: 2,
+      layer: this.lifted.layer.id,
+      box: [x0, y0, x1, y1],
+      leaves: this.leaves,
       to: { ...this.to, points: this.to.points.map(value => Math.round(value * SUBPIXELS)) },
     } as MoveAct
   }
@@ -92,19 +113,37 @@ export class LayersInHand implements InHand {
   private to: Destination
 
   private constructor(
-    private readonly kernels: Kernels, private readonly drawing: Drawing, private readonly parts: readonly Lifted[], private readonly together: Lifted,
-    private readonly leaves: boolean, start: Destination,
+    private readonly kernels: Kernels,
+    private readonly drawing: Drawing,
+    private readonly parts: readonly Lifted[],
+    private readonly together: Lifted,
+    private readonly leaves: boolean,
+    start: Destination,
   ) {
     this.to = start
   }
 
-  /** Takes hold of what is painted on these layers, inside the selection if there is one. Throws CoreError when there is nothing. */
-  static take(kernels: Kernels, engine: Engine, ids: readonly string[], leaves: boolean, to: Destination | null): LayersInHand {
+  /**
+   * Takes hold of what is painted on these layers, inside the selection if there is one. Throws CoreError when there is
+   * nothing.
+   */
+  static take(
+    kernels: Kernels,
+    engine: Engine,
+    ids: readonly string[],
+    leaves: boolean,
+    to: Destination | null,
+  ): LayersInHand {
     const { drawing } = engine
     const { sheet, selection } = drawing
     const found = paintedOf(drawing, ids, selection)
     const [first] = found
-    if (!first) throw new CoreError('act-refused', 'there is no paint on these layers to take hold of', 'Choose layers that hold some.')
+    if (!first)
+      throw new CoreError(
+        'act-refused',
+        'there is no paint on these layers to take hold of',
+        'Choose layers that hold some.',
+      )
     const box = found.map(each => each.box).reduce(unionRect)
     const tiles = new Map<number, Tile>()
     const shown = { ...drawing, layers: drawing.layers.filter(each => found.some(({ layer }) => layer.id === each.id)) }
@@ -113,9 +152,23 @@ export class LayersInHand implements InHand {
       flattenTile(kernels, shown, number, part, null, tile)
       tiles.set(number, tile)
     }
-    const together = new Lifted(kernels, sheet, { id: '', name: '', visible: true, opacity: 100, tiles }, box, selection, true)
+    const together = new Lifted(
+      kernels,
+      sheet,
+      { id: '', name: '', visible: true, opacity: 100, tiles },
+      box,
+      selection,
+      true,
+    )
     const { x0, y0, x1, y1 } = box
-    return new LayersInHand(kernels, drawing, found.map(({ layer }) => engine.lift(layer.id, box, leaves)), together, leaves, to ?? { kind: 'corners', points: [x0, y0, x1, y0, x1, y1, x0, y1] })
+    return new LayersInHand(
+      kernels,
+      drawing,
+      found.map(({ layer }) => engine.lift(layer.id, box, leaves)),
+      together,
+      leaves,
+      to ?? { kind: 'corners', points: [x0, y0, x1, y0, x1, y1, x0, y1] },
+    )
   }
 
   get box(): Rect {
@@ -128,7 +181,10 @@ export class LayersInHand implements InHand {
 
   get below(): Drawing {
     const rests = new Map(this.parts.map(each => [each.layer.id, each.rest]))
-    return { ...this.drawing, layers: this.drawing.layers.slice(0, this.top + 1).map(each => rests.get(each.id) ?? each) }
+    return {
+      ...this.drawing,
+      layers: this.drawing.layers.slice(0, this.top + 1).map(each => rests.get(each.id) ?? each),
+    }
   }
 
   get floating(): Floating {
@@ -146,7 +202,12 @@ export class LayersInHand implements InHand {
   get act(): MoveLayersAct {
     const { x0, y0, x1, y1 } = this.box
     const to = { ...this.to, points: this.to.points.map(value => Math.round(value * SUBPIXELS)) } as MoveAct['to']
-    return { kind: 'move-layers', version: 2, leaves: this.leaves, parts: this.parts.map(({ layer }) => ({ layer: layer.id, box: [x0, y0, x1, y1], to })) }
+    return {
+      kind: 'move-layers',
+      version: 2,
+      leaves: this.leaves,
+      parts: this.parts.map(({ layer }) => ({ layer: layer.id, box: [x0, y0, x1, y1], to })),
+    }
   }
 
   /** The topmost of them. */
@@ -157,22 +218,39 @@ export class LayersInHand implements InHand {
 
 /** Those of the layers that hold paint, and where, inside the selection if one is given. */
 function paintedOf({ sheet, layers }: Drawing, ids: readonly string[], selection: Drawing['selection']) {
-  return layers.filter(each => ids.includes(each.id)).flatMap((layer) => {
-    const box = paintBox(sheet, layer, selection)
-    return box ? [{ layer, box }] : []
-  })
+  return layers
+    .filter(each => ids.includes(each.id))
+    .flatMap(layer => {
+      const box = paintBox(sheet, layer, selection)
+      return box ? [{ layer, box }] : []
+    })
 }
 
-/** Layers brought into line with one another, or on the sheet, each by what is painted on it; null where nothing would move. */
-export function alignedLayers(drawing: Drawing, ids: readonly string[], how: Alignment, isOnSheet: boolean): MoveLayersAct | null {
+/**
+ * Layers brought into line with one another, or on the sheet, each by what is painted on it; null where nothing would
+ * move.
+ */
+export function alignedLayers(
+  drawing: Drawing,
+  ids: readonly string[],
+  how: Alignment,
+  isOnSheet: boolean,
+): MoveLayersAct | null {
   const { sheet } = drawing
   const found = paintedOf(drawing, ids, undefined)
   if (found.length === 0) return null
-  const within = isOnSheet ? { x0: 0, y0: 0, x1: sheet.width, y1: sheet.height } : found.map(each => each.box).reduce(unionRect)
+  const within = isOnSheet
+    ? { x0: 0, y0: 0, x1: sheet.width, y1: sheet.height }
+    : found.map(each => each.box).reduce(unionRect)
   const parts = found.flatMap(({ layer, box: { x0, y0, x1, y1 } }) => {
     const { dx, dy } = alignedBy({ x0, y0, x1, y1 }, within, how)
     if (dx === 0 && dy === 0) return []
-    const to = { kind: 'corners' as const, points: [x0 + dx, y0 + dy, x1 + dx, y0 + dy, x1 + dx, y1 + dy, x0 + dx, y1 + dy].map(value => Math.round(value * SUBPIXELS)) }
+    const to = {
+      kind: 'corners' as const,
+      points: [x0 + dx, y0 + dy, x1 + dx, y0 + dy, x1 + dx, y1 + dy, x0 + dx, y1 + dy].map(value =>
+        Math.round(value * SUBPIXELS),
+      ),
+    }
     return [{ layer: layer.id, box: [x0, y0, x1, y1] as [number, number, number, number], to }]
   })
   return parts.length ? { kind: 'move-layers', version: 2, leaves: false, parts } : null

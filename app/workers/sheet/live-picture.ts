@@ -15,7 +15,7 @@ const EVERY_MS = 4000
 /** A mural's panel: where its own part lies on the sheet, and what it meets. */
 export interface PanelSeen {
   readonly own: Rect
-  readonly sheet: { readonly width: number, readonly height: number }
+  readonly sheet: { readonly width: number; readonly height: number }
   /** The neighbours' edges that lie at this panel's sides. */
   readonly neighbours: Partial<Edges>
 }
@@ -23,13 +23,16 @@ export interface PanelSeen {
 interface Given {
   readonly kernels: Kernels
   /** What is kept on the server now, and the drawing as it is. */
-  readonly now: () => { readonly drawing: Drawing, readonly position: number, readonly isDrawing: boolean }
+  readonly now: () => { readonly drawing: Drawing; readonly position: number; readonly isDrawing: boolean }
   readonly send: (body: LivePictureBody) => Promise<unknown>
   /** How a mural's panel meets its neighbours; null: its sheet has not the panel's size any more. */
   readonly sawSeams: (seams: PanelSeamsFound | null) => void
 }
 
-/** Tells the server now and then what a drawing looks like, while it is drawn: only the tiles that changed are drawn anew. */
+/**
+ * Tells the server now and then what a drawing looks like, while it is drawn: only the tiles that changed are drawn
+ * anew.
+ */
 export class LivePictures {
   private canvas: OffscreenCanvas | null = null
   private shown: Drawing | null = null
@@ -51,7 +54,13 @@ export class LivePictures {
 
   /** What a look at a step found. */
   noteFound(found: readonly Finding[], lookFors: Plan['steps'][number]['lookFors']): void {
-    this.found = found.map(({ lookFor, verdict, sentence }) => ({ title: (lookFors.find(each => each.id === lookFor)?.title ?? lookFor).slice(0, 120), verdict, sentence: sentence.slice(0, 400) })).slice(0, 24)
+    this.found = found
+      .map(({ lookFor, verdict, sentence }) => ({
+        title: (lookFors.find(each => each.id === lookFor)?.title ?? lookFor).slice(0, 120),
+        verdict,
+        sentence: sentence.slice(0, 400),
+      }))
+      .slice(0, 24)
     this.note()
   }
 
@@ -83,7 +92,12 @@ export class LivePictures {
       const edges = this.panel ? edgesDrawn(this.given.kernels, drawing, this.panel) : null
       const seams = edges && this.panel ? seamsWith(edges, this.panel.neighbours) : null
       if (this.panel) this.given.sawSeams(seams)
-      await this.given.send({ position, base64: base64Of(new Uint8Array(await blob.arrayBuffer())), found: this.found, ...edges && seams && { edges: base64Of(bytesOfEdges(edges)), seams } })
+      await this.given.send({
+        position,
+        base64: base64Of(new Uint8Array(await blob.arrayBuffer())),
+        found: this.found,
+        ...(edges && seams && { edges: base64Of(bytesOfEdges(edges)), seams }),
+      })
     } catch {
       // The server is away, or nobody is signed in: what is drawn next is sent again. The record has its own sender.
     }
@@ -92,8 +106,16 @@ export class LivePictures {
   private bring(drawing: Drawing): void {
     const { sheet } = drawing
     const scale = Math.min(1, (this.panel ? LIVE_PANEL_SIDE : LIVE_SIDE) / Math.max(sheet.width, sheet.height))
-    const [width, height] = [Math.max(1, Math.round(sheet.width * scale)), Math.max(1, Math.round(sheet.height * scale))]
-    const isSame = this.shown && this.canvas && this.shown.sheet === sheet && this.canvas.width === width && this.canvas.height === height
+    const [width, height] = [
+      Math.max(1, Math.round(sheet.width * scale)),
+      Math.max(1, Math.round(sheet.height * scale)),
+    ]
+    const isSame =
+      this.shown &&
+      this.canvas &&
+      this.shown.sheet === sheet &&
+      this.canvas.width === width &&
+      this.canvas.height === height
     if (!isSame) this.canvas = new OffscreenCanvas(width, height)
     const changed = isSame ? new Set(changedTiles(this.shown!, drawing)) : null
     const context = this.canvas!.getContext('2d')!
@@ -106,7 +128,17 @@ export class LivePictures {
       onTile.putImageData(image, 0, 0)
       const { x, y } = tileOrigin(sheet, number)
       const [w, h] = [part.x1 - part.x0, part.y1 - part.y0]
-      context.drawImage(this.tile, part.x0 - x, part.y0 - y, w, h, (part.x0 * width) / sheet.width, (part.y0 * height) / sheet.height, (w * width) / sheet.width, (h * height) / sheet.height)
+      context.drawImage(
+        this.tile,
+        part.x0 - x,
+        part.y0 - y,
+        w,
+        h,
+        (part.x0 * width) / sheet.width,
+        (part.y0 * height) / sheet.height,
+        (w * width) / sheet.width,
+        (h * height) / sheet.height,
+      )
     }
     this.shown = drawing
   }

@@ -15,14 +15,19 @@ const drawing: Drawing = {
 }
 
 describe('a saved picture', () => {
-  it.each(PICTURE_GROUNDS)('on %s is read by another library px for px', async (ground) => {
-    const { data, info } = await sharp(picturePng(kernels, drawing, ground)).ensureAlpha().raw().toBuffer({ resolveWithObject: true })
+  it.each(PICTURE_GROUNDS)('on %s is read by another library px for px', async ground => {
+    const { data, info } = await sharp(picturePng(kernels, drawing, ground))
+      .ensureAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true })
     expect(info).toMatchObject({ width: 300, height: 200, channels: 4 })
     expect(Buffer.compare(data, Buffer.from(picturePixels(kernels, drawing, ground)))).toBe(0)
   })
 
   it('leaves out the texture, or the paper, when asked', () => {
-    const at = (ground: 'paper' | 'plain' | 'clear', x: number, y: number) => [...picturePixels(kernels, drawing, ground).subarray(4 * (y * 300 + x), 4 * (y * 300 + x) + 4)]
+    const at = (ground: 'paper' | 'plain' | 'clear', x: number, y: number) => [
+      ...picturePixels(kernels, drawing, ground).subarray(4 * (y * 300 + x), 4 * (y * 300 + x) + 4),
+    ]
     expect(at('clear', 10, 20)).toEqual([201, 117, 43, 5])
     expect(at('clear', 200, 100)).toEqual([0, 0, 0, 0])
     expect(at('plain', 200, 100)).toEqual([250, 246, 238, 255])

@@ -6,9 +6,12 @@ import type { PictureGround } from '../../sheet/picture-grounds'
 /** A drawing as RGBA8, row-major, straight alpha. */
 export function picturePixels(kernels: Kernels, drawing: Drawing, ground: PictureGround): Uint8Array {
   switch (ground) {
-    case 'paper': return showDrawing(kernels, drawing)
-    case 'plain': return flattenDrawing(kernels, drawing)
-    case 'clear': return flattenDrawing(kernels, drawing, null)
+    case 'paper':
+      return showDrawing(kernels, drawing)
+    case 'plain':
+      return flattenDrawing(kernels, drawing)
+    case 'clear':
+      return flattenDrawing(kernels, drawing, null)
   }
 }
 

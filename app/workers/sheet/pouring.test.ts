@@ -12,7 +12,8 @@ const pen = toolSettings('ink-pen', { size: 6, pressureSize: 0, taperIn: 0, tape
 
 function engineWith(...acts: Act[]): Engine {
   const engine = new Engine(kernels, sheet)
-  for (const [place, layer] of ['colour', 'lines'].entries()) engine.take({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer, name: layer, place } })
+  for (const [place, layer] of ['colour', 'lines'].entries())
+    engine.take({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer, name: layer, place } })
   acts.forEach((act, i) => engine.take({ type: 'act', at: i, act }))
   return engine
 }
@@ -27,7 +28,17 @@ function ring(gap: number): Act {
   return { kind: 'stroke', version: 2, layer: 'lines', tool: pen, colour: [30, 28, 26], seed: 3, samples }
 }
 const pour = (x: number, y: number, more: Partial<FreshPourAct> = {}): FreshPourAct => ({
-  kind: 'pour', version: 2, layer: 'colour', where: { kind: 'places', points: [x * 16, y * 16] }, paint: { kind: 'colour', colour: [143, 170, 176] }, tolerance: 40, borders: 'all', gap: 6, grow: 2, seed: 1, ...more,
+  kind: 'pour',
+  version: 2,
+  layer: 'colour',
+  where: { kind: 'places', points: [x * 16, y * 16] },
+  paint: { kind: 'colour', colour: [143, 170, 176] },
+  tolerance: 40,
+  borders: 'all',
+  gap: 6,
+  grow: 2,
+  seed: 1,
+  ...more,
 })
 
 describe('what is asked before a pour', () => {
@@ -41,7 +52,7 @@ describe('what is asked before a pour', () => {
     expect(pourDoubt(kernels, drawing, pour(10, 10))).toBeNull()
   })
 
-  it.each([12, 20, 55])('what to do about a gap of %i px through which it would run out', (gap) => {
+  it.each([12, 20, 55])('what to do about a gap of %i px through which it would run out', gap => {
     const doubt = pourDoubt(kernels, engineWith(ring(gap)).drawing, pour(200, 150))
     expect(doubt?.kind).toBe('leaks')
     const [found, ...more] = doubt?.kind === 'leaks' ? doubt.gaps : []
@@ -58,10 +69,27 @@ describe('what is asked before a pour', () => {
 describe('borders of bands with pointed ends', () => {
   const shape: FormShape = { box: { x0: 50, y0: 40, x1: 350, y1: 260 }, inside: new Uint8Array(300 * 220) }
   for (let y = 5; y < 215; y++) shape.inside.fill(1, y * 300 + 5, y * 300 + 295)
-  const pointed = toolSettings('ink-pen', { size: 5, pressureSize: 0, taperIn: 60, taperOut: 60, steadying: 0, speedSize: 0 })
+  const pointed = toolSettings('ink-pen', {
+    size: 5,
+    pressureSize: 0,
+    taperIn: 60,
+    taperOut: 60,
+    steadying: 0,
+    speedSize: 0,
+  })
   const border = (from: number, to: number, y: number): Act => ({
-    kind: 'stroke', version: 2, layer: 'lines', tool: pointed, colour: [30, 28, 26], seed: 5,
-    samples: Array.from({ length: 60 }, (_, i) => [Math.round((from + ((to - from) * i) / 59) * 16), Math.round((y + 3 * Math.sin(i / 9)) * 16), 900, 8]).flat(),
+    kind: 'stroke',
+    version: 2,
+    layer: 'lines',
+    tool: pointed,
+    colour: [30, 28, 26],
+    seed: 5,
+    samples: Array.from({ length: 60 }, (_, i) => [
+      Math.round((from + ((to - from) * i) / 59) * 16),
+      Math.round((y + 3 * Math.sin(i / 9)) * 16),
+      900,
+      8,
+    ]).flat(),
   })
 
   it.each<[string, Act[]]>([
@@ -70,11 +98,24 @@ describe('borders of bands with pointed ends', () => {
     ['that do not meet', [border(40, 200, 150), border(214, 360, 151)]],
   ])('%s are closed for real, all of them, one touch each', (_what, acts) => {
     const engine = engineWith(...acts)
-    const look = (drawing = engine.drawing) => bandGaps(kernels, drawing, drawing.layers.find(each => each.id === 'lines')!, shape, 2)
+    const look = (drawing = engine.drawing) =>
+      bandGaps(
+        kernels,
+        drawing,
+        drawing.layers.find(each => each.id === 'lines')!,
+        shape,
+        2,
+      )
     expect(look().gaps.length).toBeGreaterThan(0)
     for (let i = 0; i < 6 && look().gaps.length; i++) {
       const [gap] = look().gaps
-      const act = closingStrokeThat(engine.drawing, gap!, 9 + i, 'lines', each => !isAmong(gap!, look(applyAct(kernels, engine.drawing, each)).gaps))
+      const act = closingStrokeThat(
+        engine.drawing,
+        gap!,
+        9 + i,
+        'lines',
+        each => !isAmong(gap!, look(applyAct(kernels, engine.drawing, each)).gaps),
+      )
       expect(act).not.toBeNull()
       engine.take({ type: 'act', at: 1000 + i, act: act! })
       expect(isAmong(gap!, look().gaps)).toBe(false)
@@ -98,7 +139,10 @@ describe('a gap', () => {
 
   it('between ends that fade out is closed as wide as the line is a little way in', () => {
     const faded = ring(12) as Extract<Act, { kind: 'stroke' }>
-    const engine = engineWith({ ...faded, tool: toolSettings('ink-pen', { ...pen, size: 9, taperIn: 200, taperOut: 200 }) } as Act)
+    const engine = engineWith({
+      ...faded,
+      tool: toolSettings('ink-pen', { ...pen, size: 9, taperIn: 200, taperOut: 200 }),
+    } as Act)
     const [gap] = gapsOf(kernels, engine.drawing, 'lines')
     const act = closingStroke(engine.drawing, gap!, 7)
     expect(act).not.toBeNull()
@@ -113,9 +157,29 @@ describe('a gap', () => {
 })
 
 describe('a new shape over letters', () => {
-  const box = (x0: number, y0: number, x1: number, y1: number) => [x0, y0, x1, y0, x1, y1, x0, y1].map(value => value * 16)
-  const letters = (layer: string): Act => ({ kind: 'lettering', version: 1, layer, text: 'Harbour', is: 'text', outlines: [box(50, 50, 150, 80)], colour: [0, 0, 0], opacity: 100, seed: 1 })
-  const shape = (layer: string, outline: number[], opacity = 100): Extract<Act, { kind: 'shape' }> => ({ kind: 'shape', version: 1, layer, form: 'box', outline, line: null, fill: { colour: [200, 0, 0], opacity }, seed: 1 })
+  const box = (x0: number, y0: number, x1: number, y1: number) =>
+    [x0, y0, x1, y0, x1, y1, x0, y1].map(value => value * 16)
+  const letters = (layer: string): Act => ({
+    kind: 'lettering',
+    version: 1,
+    layer,
+    text: 'Harbour',
+    is: 'text',
+    outlines: [box(50, 50, 150, 80)],
+    colour: [0, 0, 0],
+    opacity: 100,
+    seed: 1,
+  })
+  const shape = (layer: string, outline: number[], opacity = 100): Extract<Act, { kind: 'shape' }> => ({
+    kind: 'shape',
+    version: 1,
+    layer,
+    form: 'box',
+    outline,
+    line: null,
+    fill: { colour: [200, 0, 0], opacity },
+    seed: 1,
+  })
 
   it.each<[string, string, string, number[], number, string | null]>([
     ['on the layer above', 'colour', 'lines', box(40, 40, 160, 90), 100, 'colour'],

@@ -6,7 +6,8 @@ import { drawingPalette, sampledColour } from './sampling'
 const kernels = plainKernels()
 /** Left half black, right half white, at half strength below the middle. */
 const tile = new Uint8Array(TILE_BYTES)
-for (let y = 0; y < 100; y++) for (let x = 0; x < 100; x++) tile.set(x < 50 ? [0, 0, 0, 255] : [255, 255, 255, y < 50 ? 255 : 0], 4 * (y * 256 + x))
+for (let y = 0; y < 100; y++)
+  for (let x = 0; x < 100; x++) tile.set(x < 50 ? [0, 0, 0, 255] : [255, 255, 255, y < 50 ? 255 : 0], 4 * (y * 256 + x))
 const layer: Layer = { id: 'a', name: 'a', visible: true, opacity: 100, tiles: new Map([[0, tile]]) }
 const drawing: Drawing = { sheet: { width: 100, height: 100, paper: [200, 30, 30] }, layers: [layer] }
 
@@ -30,7 +31,11 @@ describe('sampling a colour', () => {
 
   it('finds the colours of the whole sheet', () => {
     const found = drawingPalette(kernels, drawing, 3)
-    expect(found.map(each => each.colour).sort()).toEqual([[0, 0, 0], [200, 30, 30], [255, 255, 255]])
+    expect(found.map(each => each.colour).sort()).toEqual([
+      [0, 0, 0],
+      [200, 30, 30],
+      [255, 255, 255],
+    ])
     expect(found[0]!.share).toBeCloseTo(0.5, 2)
   })
 })

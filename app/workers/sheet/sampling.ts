@@ -9,12 +9,30 @@ export const SAMPLE_SIDES = [1, 3, 7, 15, 31] as const
  * The mean colour of a square round a place, of one layer's paint or of all that can be seen; of light, not of numbers
  * (linear sRGB), each px by its alpha. Null off the sheet and where the layer has no paint.
  */
-export function sampledColour(kernels: Kernels, drawing: Drawing, layerId: string | null, x: number, y: number, side: number): Rgb8 | null {
+export function sampledColour(
+  kernels: Kernels,
+  drawing: Drawing,
+  layerId: string | null,
+  x: number,
+  y: number,
+  side: number,
+): Rgb8 | null {
   const layer = layerId === null ? null : paintable(drawing, layerId)
   if (layerId !== null && !layer) return null
-  const seen: Drawing = layer ? { ...drawing, groups: undefined, layers: [{ id: layer.id, name: '', visible: true, opacity: 100, tiles: layer.tiles }] } : drawing
+  const seen: Drawing = layer
+    ? {
+        ...drawing,
+        groups: undefined,
+        layers: [{ id: layer.id, name: '', visible: true, opacity: 100, tiles: layer.tiles }],
+      }
+    : drawing
   const half = Math.floor(side / 2)
-  const rect = { x0: Math.floor(x) - half, y0: Math.floor(y) - half, x1: Math.floor(x) + half + 1, y1: Math.floor(y) + half + 1 }
+  const rect = {
+    x0: Math.floor(x) - half,
+    y0: Math.floor(y) - half,
+    x1: Math.floor(x) + half + 1,
+    y1: Math.floor(y) + half + 1,
+  }
   const sum = [0, 0, 0, 0]
   const tile = new Uint8Array(TILE_BYTES)
   for (const { number, part } of tilesUnder(drawing.sheet, rect)) {

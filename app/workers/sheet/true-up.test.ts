@@ -4,8 +4,14 @@ import type { FreshStyle } from '#core/drawing'
 import { handStroke } from '#core/trueup/testing'
 import { TrueUp } from './true-up'
 
-const style: FreshStyle = { tool: toolSettings('ink-pen', { steadying: 6 }), colour: [1, 2, 3], seed: 9, echoes: [[-65536, 0, 0, 65536, 0, 0]] }
-const packed = (points: readonly { x: number, y: number }[], pressure = 0.6) => points.flatMap((point, i) => packSample({ ...point, pressure, wait: i ? 8 : 0 }))
+const style: FreshStyle = {
+  tool: toolSettings('ink-pen', { steadying: 6 }),
+  colour: [1, 2, 3],
+  seed: 9,
+  echoes: [[-65536, 0, 0, 65536, 0, 0]],
+}
+const packed = (points: readonly { x: number; y: number }[], pressure = 0.6) =>
+  points.flatMap((point, i) => packSample({ ...point, pressure, wait: i ? 8 : 0 }))
 const circle = packed(handStroke('circle', 12))
 
 describe('a held stroke', () => {
@@ -57,12 +63,24 @@ describe('a held stroke', () => {
   })
 
   it('is nothing where it is no more than a dot', () => {
-    expect(TrueUp.of(packed([{ x: 5, y: 5 }, { x: 7, y: 6 }]), style, true)).toBeNull()
+    expect(
+      TrueUp.of(
+        packed([
+          { x: 5, y: 5 },
+          { x: 7, y: 6 },
+        ]),
+        style,
+        true,
+      ),
+    ).toBeNull()
   })
 
   it('presses as the hand did, or evenly', () => {
-    const pressed = handStroke('line', 3).flatMap((point, i, all) => packSample({ ...point, pressure: i / all.length, wait: 8 }))
-    const pressures = (isEven: boolean) => TrueUp.of(pressed, style, isEven)!.stroke.samples.filter((_, i) => i % SAMPLE_FIELDS === 2)
+    const pressed = handStroke('line', 3).flatMap((point, i, all) =>
+      packSample({ ...point, pressure: i / all.length, wait: 8 }),
+    )
+    const pressures = (isEven: boolean) =>
+      TrueUp.of(pressed, style, isEven)!.stroke.samples.filter((_, i) => i % SAMPLE_FIELDS === 2)
     expect(new Set(pressures(true)).size).toBe(1)
     expect(pressures(false)[0]!).toBeLessThan(pressures(false).at(-1)! - 500)
   })

@@ -1,7 +1,17 @@
 import type { Point } from '#core/base'
 import type { FreshStyle } from '#core/drawing'
 import { snapPoints, type SnapLine } from '#core/parts'
-import { adjusted, outlineOf, placesOf, recognise, shapeSamples, trueTool, type Adjusting, type ShapeKind, type TrueShape } from '#core/trueup'
+import {
+  adjusted,
+  outlineOf,
+  placesOf,
+  recognise,
+  shapeSamples,
+  trueTool,
+  type Adjusting,
+  type ShapeKind,
+  type TrueShape,
+} from '#core/trueup'
 
 /** Lines that a shape may lie against, and how near it must come, sheet px. */
 export interface Snapping {
@@ -54,8 +64,11 @@ export class TrueUp {
   }
 
   /** The stroke of the shape as it is now. */
-  get stroke(): { style: FreshStyle, samples: number[] } {
+  get stroke(): { style: FreshStyle; samples: number[] } {
     const { shape, style } = this
-    return { style: { ...style, tool: trueTool(style.tool, shape), trued: shape.kind }, samples: shapeSamples(shape, this.hand, this.isEven) }
+    return {
+      style: { ...style, tool: trueTool(style.tool, shape), trued: shape.kind },
+      samples: shapeSamples(shape, this.hand, this.isEven),
+    }
   }
 }

@@ -21,7 +21,11 @@ export class UnderPicture {
   private readonly tiles = new Map<number, Tile>()
   private readonly context = new OffscreenCanvas(TILE, TILE).getContext('2d', { willReadFrequently: true })!
 
-  private constructor(private readonly bitmap: ImageBitmap, readonly under: Under, private sheet: Sheet) {}
+  private constructor(
+    private readonly bitmap: ImageBitmap,
+    readonly under: Under,
+    private sheet: Sheet,
+  ) {}
 
   static async of(under: Under, sheet: Sheet): Promise<UnderPicture> {
     return new UnderPicture(await createImageBitmap(under.blob), under, sheet)
@@ -36,7 +40,8 @@ export class UnderPicture {
 
   /** The picture as the lowest layer, with the tile asked for. On another sheet its tiles are others. */
   layer(number: number, sheet: Sheet): Layer {
-    if (sheet !== this.sheet && (sheet.width !== this.sheet.width || sheet.height !== this.sheet.height)) this.tiles.clear()
+    if (sheet !== this.sheet && (sheet.width !== this.sheet.width || sheet.height !== this.sheet.height))
+      this.tiles.clear()
     this.sheet = sheet
     let tile = this.tiles.get(number)
     if (!tile) {
@@ -54,12 +59,20 @@ export class UnderPicture {
     context.setTransform(1, 0, 0, 1, 0, 0)
     context.clearRect(0, 0, TILE, TILE)
     context.imageSmoothingQuality = 'high'
-    context.setTransform((bx - ax) / bitmap.width, (by - ay) / bitmap.width, (dx - ax) / bitmap.height, (dy - ay) / bitmap.height, ax - x, ay - y)
+    context.setTransform(
+      (bx - ax) / bitmap.width,
+      (by - ay) / bitmap.width,
+      (dx - ax) / bitmap.height,
+      (dy - ay) / bitmap.height,
+      ax - x,
+      ay - y,
+    )
     if (isFlipped) context.transform(-1, 0, 0, 1, bitmap.width, 0)
     context.drawImage(bitmap, 0, 0)
     const pixels = new Uint8Array(context.getImageData(0, 0, TILE, TILE).data.buffer)
     if (isGrey) {
-      for (let i = 0; i < pixels.length; i += 4) pixels.fill(GREY[0] * pixels[i]! + GREY[1] * pixels[i + 1]! + GREY[2] * pixels[i + 2]!, i, i + 3)
+      for (let i = 0; i < pixels.length; i += 4)
+        pixels.fill(GREY[0] * pixels[i]! + GREY[1] * pixels[i + 1]! + GREY[2] * pixels[i + 2]!, i, i + 3)
     }
     return pixels
   }

@@ -4,7 +4,11 @@ import type { Sheet } from '#core/layers'
 import { Pyramid, type Flatten, type LevelTile } from './pyramid'
 
 /** Where a sheet lies straight on a canvas, device px. */
-export interface FlatView { readonly x: number, readonly y: number, readonly scale: number }
+export interface FlatView {
+  readonly x: number
+  readonly y: number
+  readonly scale: number
+}
 
 interface Board {
   readonly level: number
@@ -27,11 +31,18 @@ export class Boards {
   readonly pyramid: Pyramid
   private readonly boards = new Map<string, Board>()
 
-  constructor(kernels: Kernels, readonly sheet: Sheet, ground: Ground, flatten: Flatten) {
+  constructor(
+    kernels: Kernels,
+    readonly sheet: Sheet,
+    ground: Ground,
+    flatten: Flatten,
+  ) {
     this.pyramid = new Pyramid(kernels, sheet, flatten, ground ? [...ground, 255] : [0, 0, 0, 0])
   }
 
-  /** Paints what is `wanted` of a canvas on which the sheet lies straight; what is there already shows through clear px. */
+  /**
+   * Paints what is `wanted` of a canvas on which the sheet lies straight; what is there already shows through clear px.
+   */
   paint(context: OffscreenCanvasRenderingContext2D, wanted: Rect, { x, y, scale }: FlatView): void {
     const level = Math.max(0, Math.floor(Math.log2(1 / scale)))
     const { columns, rows } = this.pyramid.extent(level)
@@ -40,20 +51,32 @@ export class Boards {
     if (sheet.x1 <= sheet.x0 || sheet.y1 <= sheet.y0) return
     const pixel = 2 ** level * scale
     context.imageSmoothingEnabled = scale < SQUARE_FROM && pixel !== 1
-    const first = { column: clamp(Math.floor((sheet.x0 - x) / step), columns), row: clamp(Math.floor((sheet.y0 - y) / step), rows) }
-    const last = { column: clamp(Math.floor((sheet.x1 - 1 - x) / step), columns), row: clamp(Math.floor((sheet.y1 - 1 - y) / step), rows) }
-    const shown: { board: Board, column: number, row: number }[] = []
+    const first = {
+      column: clamp(Math.floor((sheet.x0 - x) / step), columns),
+      row: clamp(Math.floor((sheet.y0 - y) / step), rows),
+    }
+    const last = {
+      column: clamp(Math.floor((sheet.x1 - 1 - x) / step), columns),
+      row: clamp(Math.floor((sheet.y1 - 1 - y) / step), rows),
+    }
+    const shown: { board: Board; column: number; row: number }[] = []
     for (let row = first.row; row <= last.row; row++) {
-      for (let column = first.column; column <= last.column; column++) shown.push({ board: this.board(level, column, row), column, row })
+      for (let column = first.column; column <= last.column; column++)
+        shown.push({ board: this.board(level, column, row), column, row })
     }
     this.dropOldBoards(shown.length)
     if (level > 0) this.pyramid.letGoOfFullSize()
     // Drawn only when all are up to date: each lends the others its edge.
     for (const { board, column, row } of shown) {
-      const box = cut({
-        x0: Math.round(x + column * step), y0: Math.round(y + row * step),
-        x1: Math.round(x + (column + 1) * step), y1: Math.round(y + (row + 1) * step),
-      }, sheet)
+      const box = cut(
+        {
+          x0: Math.round(x + column * step),
+          y0: Math.round(y + row * step),
+          x1: Math.round(x + (column + 1) * step),
+          y1: Math.round(y + (row + 1) * step),
+        },
+        sheet,
+      )
       if (box.x1 <= box.x0 || box.y1 <= box.y0) continue
       context.save()
       context.beginPath()
@@ -77,7 +100,14 @@ export class Boards {
     } else {
       const side = TILE + 2 * APRON
       const canvas = new OffscreenCanvas(side, side)
-      board = { level, column, row, canvas, context: canvas.getContext('2d', { willReadFrequently: true })!, version: -1 }
+      board = {
+        level,
+        column,
+        row,
+        canvas,
+        context: canvas.getContext('2d', { willReadFrequently: true })!,
+        version: -1,
+      }
       this.boards.set(key, board)
       for (const { dx, dy, near } of this.around(tile)) put(board, near, dx, dy, null)
     }
@@ -101,9 +131,9 @@ export class Boards {
     }
   }
 
-  private around(tile: LevelTile): { dx: number, dy: number, near: LevelTile }[] {
+  private around(tile: LevelTile): { dx: number; dy: number; near: LevelTile }[] {
     const { columns, rows } = this.pyramid.extent(tile.level)
-    const found: { dx: number, dy: number, near: LevelTile }[] = []
+    const found: { dx: number; dy: number; near: LevelTile }[] = []
     for (let dy = -1; dy <= 1; dy++) {
       for (let dx = -1; dx <= 1; dx++) {
         const column = tile.column + dx
@@ -128,11 +158,17 @@ export class Boards {
 
 /** Puts a tile that lies dx, dy tiles away on a board; of it, only `part` (px within the tile). */
 function put(board: Board, tile: LevelTile, dx: number, dy: number, part: Rect | null): void {
-  const pixels = new ImageData(new Uint8ClampedArray(tile.pixels.buffer as ArrayBuffer, tile.pixels.byteOffset, tile.pixels.length), TILE, TILE)
+  const pixels = new ImageData(
+    new Uint8ClampedArray(tile.pixels.buffer as ArrayBuffer, tile.pixels.byteOffset, tile.pixels.length),
+    TILE,
+    TILE,
+  )
   // Of a neighbour only the edge that touches the board is wanted.
   const strip = {
-    x0: dx === -1 ? TILE - APRON : 0, x1: dx === 1 ? APRON : TILE,
-    y0: dy === -1 ? TILE - APRON : 0, y1: dy === 1 ? APRON : TILE,
+    x0: dx === -1 ? TILE - APRON : 0,
+    x1: dx === 1 ? APRON : TILE,
+    y0: dy === -1 ? TILE - APRON : 0,
+    y1: dy === 1 ? APRON : TILE,
   }
   const { x0, y0, x1, y1 } = part ?? strip
   board.context.putImageData(pixels, APRON + dx * TILE, APRON + dy * TILE, x0, y0, x1 - x0, y1 - y0)
@@ -140,7 +176,12 @@ function put(board: Board, tile: LevelTile, dx: number, dy: number, part: Rect |
 
 /** Where the sheet lies, whole px. */
 export function sheetOnFlat(sheet: Pick<Sheet, 'width' | 'height'>, { x, y, scale }: FlatView): Rect {
-  return { x0: Math.round(x), y0: Math.round(y), x1: Math.round(x + sheet.width * scale), y1: Math.round(y + sheet.height * scale) }
+  return {
+    x0: Math.round(x),
+    y0: Math.round(y),
+    x1: Math.round(x + sheet.width * scale),
+    y1: Math.round(y + sheet.height * scale),
+  }
 }
 
 export function cut(a: Rect, b: Rect): Rect {

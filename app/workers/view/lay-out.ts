@@ -4,8 +4,15 @@ import type { Kernels } from '#core/kernels'
 /** Acts drawn between two words of progress. */
 const CHUNK = 48
 
-/** Draws a record anew, a piece at a time, so that the worker still hears what it is told. Throws CoreError when an act can't be done. */
-export async function layOutRecord(kernels: Kernels, record: DrawingRecord, onProgress: (done: number, of: number) => void): Promise<Engine> {
+/**
+ * Draws a record anew, a piece at a time, so that the worker still hears what it is told. Throws CoreError when an act
+ * can't be done.
+ */
+export async function layOutRecord(
+  kernels: Kernels,
+  record: DrawingRecord,
+  onProgress: (done: number, of: number) => void,
+): Promise<Engine> {
   const engine = new Engine(kernels, record.sheet)
   for (const entry of record.entries) engine.take(entry, false)
   for (let i = CHUNK; i < engine.position; i += CHUNK) {

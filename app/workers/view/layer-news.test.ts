@@ -4,22 +4,84 @@ import { stackOf, type Drawing, type Layer } from '#core/layers'
 import { layerNotes, stackNotes, Thumbnailer } from './layer-news'
 
 const sheet = { width: 500, height: 250, paper: [255, 255, 255] as const }
-const layer = (id: string, set: Partial<Layer> = {}): Layer => ({ id, name: id, visible: true, opacity: 100, tiles: new Map(), ...set })
+const layer = (id: string, set: Partial<Layer> = {}): Layer => ({
+  id,
+  name: id,
+  visible: true,
+  opacity: 100,
+  tiles: new Map(),
+  ...set,
+})
 const painted = (value: number) => new Map([[0, new Uint8Array(TILE_BYTES).fill(value)]])
 
 describe('what the stack is told', () => {
   it('is all but the pixels, as a tree; and the layers know what the groups round them do', () => {
     const drawing: Drawing = {
-      sheet, groups: [{ id: 'g', name: 'Group', visible: false, opacity: 80, locked: true }],
-      layers: [layer('a', { tiles: painted(9) }), layer('b', { group: 'g', opacity: 30, mode: 'multiply', mask: { id: 'm', base: 1, isOn: false, tiles: new Map() } }), layer('c', { group: 'g', clip: true, inside: true })],
+      sheet,
+      groups: [{ id: 'g', name: 'Group', visible: false, opacity: 80, locked: true }],
+      layers: [
+        layer('a', { tiles: painted(9) }),
+        layer('b', {
+          group: 'g',
+          opacity: 30,
+          mode: 'multiply',
+          mask: { id: 'm', base: 1, isOn: false, tiles: new Map() },
+        }),
+        layer('c', { group: 'g', clip: true, inside: true }),
+      ],
     }
     const notes = stackNotes(stackOf(drawing))
-    expect(notes.map(note => [note.kind, note.id, note.items.map(each => each.id)])).toEqual([['layer', 'a', []], ['group', 'g', ['b', 'c']]])
+    expect(notes.map(note => [note.kind, note.id, note.items.map(each => each.id)])).toEqual([
+      ['layer', 'a', []],
+      ['group', 'g', ['b', 'c']],
+    ])
     expect(notes[1]).toMatchObject({ visible: false, locked: true, opacity: 80, isEmpty: true, canClip: true })
-    expect(layerNotes(notes).map(({ id, isHidden, isLocked, isEmpty, mode, clip, canClip, inside, mask }) => ({ id, isHidden, isLocked, isEmpty, mode, clip, canClip, inside, mask }))).toEqual([
-      { id: 'a', isHidden: false, isLocked: false, isEmpty: false, mode: 'normal', clip: false, canClip: false, inside: false, mask: null },
-      { id: 'b', isHidden: true, isLocked: true, isEmpty: true, mode: 'multiply', clip: false, canClip: false, inside: false, mask: { id: 'm', isOn: false } },
-      { id: 'c', isHidden: true, isLocked: true, isEmpty: true, mode: 'normal', clip: true, canClip: true, inside: true, mask: null },
+    expect(
+      layerNotes(notes).map(({ id, isHidden, isLocked, isEmpty, mode, clip, canClip, inside, mask }) => ({
+        id,
+        isHidden,
+        isLocked,
+        isEmpty,
+        mode,
+        clip,
+        canClip,
+        inside,
+        mask,
+      })),
+    ).toEqual([
+      {
+        id: 'a',
+        isHidden: false,
+        isLocked: false,
+        isEmpty: false,
+        mode: 'normal',
+        clip: false,
+        canClip: false,
+        inside: false,
+        mask: null,
+      },
+      {
+        id: 'b',
+        isHidden: true,
+        isLocked: true,
+        isEmpty: true,
+        mode: 'multiply',
+        clip: false,
+        canClip: false,
+        inside: false,
+        mask: { id: 'm', isOn: false },
+      },
+      {
+        id: 'c',
+        isHidden: true,
+        isLocked: true,
+        isEmpty: true,
+        mode: 'normal',
+        clip: true,
+        canClip: true,
+        inside: true,
+        mask: null,
+      },
     ])
   })
 
@@ -36,8 +98,18 @@ describe('what the stack is told', () => {
     expect(thumbnailer.changed({ sheet, layers: [a, b] }).map(each => each.layer)).toEqual(['a', 'b'])
     expect(thumbnailer.changed({ sheet, layers: [a, b] })).toEqual([])
     // Another name or place changes no paint.
-    expect(thumbnailer.changed({ sheet, layers: [{ ...b, opacity: 10 }, { ...a, name: 'other' }] })).toEqual([])
-    expect(thumbnailer.changed({ sheet, layers: [{ ...a, tiles: painted(100) }, b] }).map(each => each.layer)).toEqual(['a'])
+    expect(
+      thumbnailer.changed({
+        sheet,
+        layers: [
+          { ...b, opacity: 10 },
+          { ...a, name: 'other' },
+        ],
+      }),
+    ).toEqual([])
+    expect(thumbnailer.changed({ sheet, layers: [{ ...a, tiles: painted(100) }, b] }).map(each => each.layer)).toEqual([
+      'a',
+    ])
   })
 
   it('has the sheet’s proportions and the colour of the paint', () => {

@@ -15,7 +15,7 @@ export interface StackNote {
   /** Whether there is something below to clip to. */
   readonly canClip: boolean
   readonly inside: boolean
-  readonly mask: { readonly id: string, readonly isOn: boolean } | null
+  readonly mask: { readonly id: string; readonly isOn: boolean } | null
   readonly isEmpty: boolean
   /** What lies in a group, bottom first. */
   readonly items: readonly StackNote[]
@@ -45,16 +45,29 @@ export function stackNotes(items: readonly StackItem[]): StackNote[] {
     const { id, name, visible, opacity, mode = 'normal', locked = false, clip = false, mask } = itemOf(item)
     const isLayer = item.kind === 'layer'
     return {
-      kind: item.kind, id, name, visible, opacity, mode, locked, clip, canClip: clipBase(items, place) !== null,
-      inside: isLayer && item.layer.inside === true, mask: mask ? { id: mask.id, isOn: mask.isOn } : null,
-      isEmpty: layersIn(item).every(layer => layer.tiles.size === 0), items: isLayer ? [] : stackNotes(item.items),
+      kind: item.kind,
+      id,
+      name,
+      visible,
+      opacity,
+      mode,
+      locked,
+      clip,
+      canClip: clipBase(items, place) !== null,
+      inside: isLayer && item.layer.inside === true,
+      mask: mask ? { id: mask.id, isOn: mask.isOn } : null,
+      isEmpty: layersIn(item).every(layer => layer.tiles.size === 0),
+      items: isLayer ? [] : stackNotes(item.items),
     }
   })
 }
 
 /** The layers of a stack, bottom first. */
-export function layerNotes(notes: readonly StackNote[], round: { isHidden: boolean, isLocked: boolean } = { isHidden: false, isLocked: false }): LayerNote[] {
-  return notes.flatMap((note) => {
+export function layerNotes(
+  notes: readonly StackNote[],
+  round: { isHidden: boolean; isLocked: boolean } = { isHidden: false, isLocked: false },
+): LayerNote[] {
+  return notes.flatMap(note => {
     const own = { isHidden: round.isHidden || !note.visible, isLocked: round.isLocked || note.locked }
     return note.kind === 'layer' ? [{ ...note, ...own }] : layerNotes(note.items, own)
   })
@@ -62,7 +75,7 @@ export function layerNotes(notes: readonly StackNote[], round: { isHidden: boole
 
 /** Makes thumbnails of the layers and masks that changed since the last time. */
 export class Thumbnailer {
-  private readonly shown = new Map<string, { readonly tiles: ReadonlyMap<number, Tile>, readonly base: number }>()
+  private readonly shown = new Map<string, { readonly tiles: ReadonlyMap<number, Tile>; readonly base: number }>()
 
   /** @param side longer side of what is made, px */
   constructor(private readonly side = THUMBNAIL_SIDE) {}
@@ -72,7 +85,9 @@ export class Thumbnailer {
     const { layers, groups = [] } = drawing
     const masks = [...layers, ...groups].flatMap(item => item.mask ?? [])
     const pictures = [...layers.map(layer => ({ id: layer.id, tiles: layer.tiles, base: -1 })), ...masks]
-    const stale = pictures.find(({ id, tiles, base }) => this.shown.get(id)?.tiles !== tiles || this.shown.get(id)?.base !== base)
+    const stale = pictures.find(
+      ({ id, tiles, base }) => this.shown.get(id)?.tiles !== tiles || this.shown.get(id)?.base !== base,
+    )
     return stale ? this.make(drawing, stale) : null
   }
 
@@ -83,7 +98,10 @@ export class Thumbnailer {
     return all
   }
 
-  private make({ sheet }: Drawing, { id, tiles, base }: { id: string, tiles: ReadonlyMap<number, Tile>, base: number }): Thumbnail {
+  private make(
+    { sheet }: Drawing,
+    { id, tiles, base }: { id: string; tiles: ReadonlyMap<number, Tile>; base: number },
+  ): Thumbnail {
     const scale = this.side / Math.max(sheet.width, sheet.height)
     const width = Math.max(1, Math.round(sheet.width * scale))
     const height = Math.max(1, Math.round(sheet.height * scale))

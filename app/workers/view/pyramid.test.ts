@@ -51,11 +51,14 @@ describe('the pyramid', () => {
   it('has as many tiles in a level as the level below needs', () => {
     const { pyramid } = world()
     expect([0, 1, 2, 3].map(level => pyramid.extent(level))).toEqual([
-      { columns: 5, rows: 3 }, { columns: 3, rows: 2 }, { columns: 2, rows: 1 }, { columns: 1, rows: 1 },
+      { columns: 5, rows: 3 },
+      { columns: 3, rows: 2 },
+      { columns: 2, rows: 1 },
+      { columns: 1, rows: 1 },
     ])
   })
 
-  it.each([0, 1, 2, 3])('after changes shows at level %i what it would show if made afresh', (level) => {
+  it.each([0, 1, 2, 3])('after changes shows at level %i what it would show if made afresh', level => {
     const { pyramid, change, afresh } = world()
     const { columns, rows } = pyramid.extent(level)
     const all = (visit: (column: number, row: number) => void) => {
@@ -65,7 +68,12 @@ describe('the pyramid', () => {
     for (const rect of CHANGES) {
       change(rect)
       const expected = afresh()
-      all((column, row) => expect(same(pyramid.tile(level, column, row).pixels, expected.tile(level, column, row).pixels), `${column}, ${row}`).toBe(true))
+      all((column, row) =>
+        expect(
+          same(pyramid.tile(level, column, row).pixels, expected.tile(level, column, row).pixels),
+          `${column}, ${row}`,
+        ).toBe(true),
+      )
     }
   })
 
@@ -73,8 +81,13 @@ describe('the pyramid', () => {
     const { pyramid, afresh } = world()
     const full = pyramid.tile(0, 1, 1).pixels
     const half = pyramid.tile(1, 0, 0).pixels
-    const mean = (x: number, y: number, c: number) => [0, 4, TILE * 4, TILE * 4 + 4].reduce((sum, by) => sum + full[4 * (y * TILE + x) + by + c]!, 0) / 4
-    for (const [x, y] of [[0, 0], [100, 40], [254, 254]] as const) {
+    const mean = (x: number, y: number, c: number) =>
+      [0, 4, TILE * 4, TILE * 4 + 4].reduce((sum, by) => sum + full[4 * (y * TILE + x) + by + c]!, 0) / 4
+    for (const [x, y] of [
+      [0, 0],
+      [100, 40],
+      [254, 254],
+    ] as const) {
       for (let c = 0; c < 4; c++) {
         // Each mean of two is rounded up on a half: at most one too much.
         const off = half[4 * ((128 + y / 2) * TILE + 128 + x / 2) + c]! - mean(x, y, c)
@@ -87,7 +100,13 @@ describe('the pyramid', () => {
 
   it('makes again only what changed, and says what that was', () => {
     const { pyramid, flatten, change } = world()
-    for (const [column, row] of [[0, 0], [1, 0], [0, 1], [1, 1]] as const) pyramid.tile(0, column, row)
+    for (const [column, row] of [
+      [0, 0],
+      [1, 0],
+      [0, 1],
+      [1, 1],
+    ] as const)
+      pyramid.tile(0, column, row)
     const before = pyramid.tile(1, 0, 0)
     const { version } = before
     flatten.mockClear()
@@ -97,13 +116,15 @@ describe('the pyramid', () => {
     const after = pyramid.tile(1, 0, 0)
     expect(after.version).toBe(version + 1)
     expect(flatten.mock.calls.map(([number, part]) => [number, area(part)])).toEqual([[1, 40]])
-    // Sheet px 301 … 311, 20 … 24 are px 45 … 55 of the second tile: 40 … 56 on multiples of eight, then halved, then one px round.
+    // Sheet px 301 … 311, 20 … 24 are px 45 … 55 of the second tile: 40 … 56 on multiples of eight, then halved, then
+    // one px round.
     expect(after.changed).toEqual({ x0: 128 + 20 - 1, y0: 8 - 1, x1: 128 + 28 + 1, y1: 12 + 1 })
   })
 
   it('keeps no full-size pixels for a smaller level, and makes them again when asked', () => {
     const { pyramid, flatten, change, afresh } = world()
-    const kept = () => [...(pyramid as unknown as { full: Map<number, LevelTile> }).full.values()].filter(tile => tile.pixels).length
+    const kept = () =>
+      [...(pyramid as unknown as { full: Map<number, LevelTile> }).full.values()].filter(tile => tile.pixels).length
     pyramid.tile(3, 0, 0)
     expect(kept()).toBe(0)
     pyramid.tile(0, 1, 1)

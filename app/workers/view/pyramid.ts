@@ -26,7 +26,9 @@ interface Reduced extends Writable<LevelTile> {
 }
 
 /** A tile of full size: its pixels are kept only while they are shown. */
-interface Full extends Omit<Writable<LevelTile>, 'pixels'> { pixels: Tile | null }
+interface Full extends Omit<Writable<LevelTile>, 'pixels'> {
+  pixels: Tile | null
+}
 
 const WHOLE: Rect = { x0: 0, y0: 0, x1: TILE, y1: TILE }
 /** Edges of a part that is halved lie on multiples of it, px. */
@@ -52,7 +54,7 @@ export class Pyramid {
   ) {}
 
   /** Columns and rows of a level. */
-  extent(level: number): { columns: number, rows: number } {
+  extent(level: number): { columns: number; rows: number } {
     const side = 2 ** level
     return { columns: Math.ceil(tileColumns(this.sheet) / side), rows: Math.ceil(tileRows(this.sheet) / side) }
   }
@@ -117,9 +119,13 @@ export class Pyramid {
     if (x + part.x1 > width || y + part.y1 > height) {
       const [r, g, b, a] = this.beyond
       const words = new Uint32Array(out.buffer, out.byteOffset, TILE * TILE)
-      for (let i = part.y0; i < part.y1; i++) words.fill(((a << 24) | (b << 16) | (g << 8) | r) >>> 0, i * TILE + part.x0, i * TILE + part.x1)
+      for (let i = part.y0; i < part.y1; i++)
+        words.fill(((a << 24) | (b << 16) | (g << 8) | r) >>> 0, i * TILE + part.x0, i * TILE + part.x1)
     }
-    const inside = intersectRect({ x0: x + part.x0, y0: y + part.y0, x1: x + part.x1, y1: y + part.y1 }, { x0: 0, y0: 0, x1: width, y1: height })
+    const inside = intersectRect(
+      { x0: x + part.x0, y0: y + part.y0, x1: x + part.x1, y1: y + part.y1 },
+      { x0: 0, y0: 0, x1: width, y1: height },
+    )
     this.flatten(row * tileColumns(this.sheet) + column, inside, out)
   }
 
@@ -140,8 +146,10 @@ export class Pyramid {
       this.kernels.halve(child.pixels ?? this.inPassing(child as Full, fresh), tile.pixels, qx, qy, fresh)
       const half = TILE / 2
       const part = {
-        x0: qx * half + fresh.x0 / 2, y0: qy * half + fresh.y0 / 2,
-        x1: qx * half + fresh.x1 / 2, y1: qy * half + fresh.y1 / 2,
+        x0: qx * half + fresh.x0 / 2,
+        y0: qy * half + fresh.y0 / 2,
+        x1: qx * half + fresh.x1 / 2,
+        y1: qy * half + fresh.y1 / 2,
       }
       changed = changed ? unionRect(changed, part) : part
     }
@@ -158,7 +166,7 @@ export class Pyramid {
   }
 
   private reducedTile(level: number, column: number, row: number): Reduced {
-    const tiles = this.levels[level] ??= new Map()
+    const tiles = (this.levels[level] ??= new Map())
     const key = row * 65536 + column
     let tile = tiles.get(key)
     if (!tile) {
@@ -172,7 +180,9 @@ export class Pyramid {
 /** The smallest rectangle round it whose edges are multiples of `step`. */
 function onMultiples({ x0, y0, x1, y1 }: Rect, step: number): Rect {
   return {
-    x0: Math.floor(x0 / step) * step, y0: Math.floor(y0 / step) * step,
-    x1: Math.ceil(x1 / step) * step, y1: Math.ceil(y1 / step) * step,
+    x0: Math.floor(x0 / step) * step,
+    y0: Math.floor(y0 / step) * step,
+    x1: Math.ceil(x1 / step) * step,
+    y1: Math.ceil(y1 / step) * step,
   }
 }

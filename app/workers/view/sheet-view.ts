@@ -20,7 +20,7 @@ const FINE_AFTER_MS = 140
 /** A part in hand, shown over the sheet: under the layers that lie above it. */
 export interface Floating {
   /** Its picture where it lies on a canvas; only what is `wanted`. */
-  show(view: FlatView, wanted: Rect): { readonly box: Rect, readonly pixels: Uint8ClampedArray } | null
+  show(view: FlatView, wanted: Rect): { readonly box: Rect; readonly pixels: Uint8ClampedArray } | null
   /** 0 … 1. */
   readonly opacity: number
   readonly mode: BlendMode
@@ -33,7 +33,7 @@ export class SheetView {
   private boards: Boards
   private floating: Floating | null = null
   private above: Boards | null = null
-  private coarse: { readonly boards: Boards, readonly by: number } | null = null
+  private coarse: { readonly boards: Boards; readonly by: number } | null = null
   /** Whether a part in hand takes long to show; and whether it is shown at half the size now. */
   private isSlow = false
   private isCoarse = false
@@ -50,7 +50,12 @@ export class SheetView {
   /** Called after each drawn frame, with the time it took, ms. */
   onFrame: ((ms: number) => void) | null = null
 
-  constructor(private readonly kernels: Kernels, sheet: Sheet, ground: Ground, private readonly flatten: Flatten) {
+  constructor(
+    private readonly kernels: Kernels,
+    sheet: Sheet,
+    ground: Ground,
+    private readonly flatten: Flatten,
+  ) {
     this.boards = new Boards(kernels, sheet, ground, flatten)
   }
 
@@ -64,9 +69,22 @@ export class SheetView {
     this.askAll()
   }
 
-  /** Shows the sheet coarsely, from a drawing that is smaller by 2^level; null: as it is again. For what changes all of it at once. */
-  hasten(coarse: { readonly sheet: Sheet, readonly ground: Ground, readonly level: number, readonly flatten: Flatten } | null): void {
-    this.coarse = coarse && { boards: new Boards(this.kernels, coarse.sheet, coarse.ground, coarse.flatten), by: 2 ** coarse.level }
+  /**
+   * Shows the sheet coarsely, from a drawing that is smaller by 2^level; null: as it is again. For what changes all of
+   * it at once.
+   */
+  hasten(
+    coarse: {
+      readonly sheet: Sheet
+      readonly ground: Ground
+      readonly level: number
+      readonly flatten: Flatten
+    } | null,
+  ): void {
+    this.coarse = coarse && {
+      boards: new Boards(this.kernels, coarse.sheet, coarse.ground, coarse.flatten),
+      by: 2 ** coarse.level,
+    }
     this.askAll()
   }
 
@@ -120,7 +138,12 @@ export class SheetView {
     if (this.dirty !== 'all') {
       const known = this.dirty
       this.dirty = known
-        ? { x0: Math.min(known.x0, rect.x0), y0: Math.min(known.y0, rect.y0), x1: Math.max(known.x1, rect.x1), y1: Math.max(known.y1, rect.y1) }
+        ? {
+            x0: Math.min(known.x0, rect.x0),
+            y0: Math.min(known.y0, rect.y0),
+            x1: Math.max(known.x1, rect.x1),
+            y1: Math.max(known.y1, rect.y1),
+          }
         : rect
     }
     this.ask()
@@ -192,7 +215,12 @@ export class SheetView {
     }
     const painted = this.paintPart(this.flat, dirty, turned.flat)
     if (!painted) return
-    const box = cut(turned.boxInWindow(growRect(painted, 1)), { x0: 0, y0: 0, x1: context.canvas.width, y1: context.canvas.height })
+    const box = cut(turned.boxInWindow(growRect(painted, 1)), {
+      x0: 0,
+      y0: 0,
+      x1: context.canvas.width,
+      y1: context.canvas.height,
+    })
     if (box.x1 <= box.x0 || box.y1 <= box.y0) return
     context.save()
     context.beginPath()
@@ -205,17 +233,36 @@ export class SheetView {
     context.restore()
   }
 
-  private paintFloating(context: OffscreenCanvasRenderingContext2D, wanted: Rect, view: FlatView, floating: Floating): void {
+  private paintFloating(
+    context: OffscreenCanvasRenderingContext2D,
+    wanted: Rect,
+    view: FlatView,
+    floating: Floating,
+  ): void {
     const began = performance.now()
     const by = this.isCoarse ? 2 : 1
     const part = cut(sheetOnFlat(this.sheet, view), wanted)
-    const shown = floating.show({ x: view.x / by, y: view.y / by, scale: view.scale / by }, { x0: Math.floor(part.x0 / by), y0: Math.floor(part.y0 / by), x1: Math.ceil(part.x1 / by), y1: Math.ceil(part.y1 / by) })
+    const shown = floating.show(
+      { x: view.x / by, y: view.y / by, scale: view.scale / by },
+      {
+        x0: Math.floor(part.x0 / by),
+        y0: Math.floor(part.y0 / by),
+        x1: Math.ceil(part.x1 / by),
+        y1: Math.ceil(part.y1 / by),
+      },
+    )
     if (!this.isCoarse) this.isSlow = performance.now() - began > QUICK_MS
     if (shown) {
-      const { box: { x0, y0, x1, y1 }, pixels } = shown
+      const {
+        box: { x0, y0, x1, y1 },
+        pixels,
+      } = shown
       const [width, height] = [x1 - x0, y1 - y0]
       if (!this.scratch || this.scratch.canvas.width < width || this.scratch.canvas.height < height) {
-        this.scratch = new OffscreenCanvas(Math.max(width, context.canvas.width), Math.max(height, context.canvas.height)).getContext('2d', { willReadFrequently: true })!
+        this.scratch = new OffscreenCanvas(
+          Math.max(width, context.canvas.width),
+          Math.max(height, context.canvas.height),
+        ).getContext('2d', { willReadFrequently: true })!
       }
       this.scratch.putImageData(new ImageData(pixels as Uint8ClampedArray<ArrayBuffer>, width, height), 0, 0)
       context.save()
@@ -223,7 +270,8 @@ export class SheetView {
       context.rect(part.x0, part.y0, part.x1 - part.x0, part.y1 - part.y0)
       context.clip()
       context.globalAlpha = floating.opacity
-      context.globalCompositeOperation = floating.mode === 'normal' ? 'source-over' : floating.mode === 'plus-lighter' ? 'lighter' : floating.mode
+      context.globalCompositeOperation =
+        floating.mode === 'normal' ? 'source-over' : floating.mode === 'plus-lighter' ? 'lighter' : floating.mode
       context.imageSmoothingEnabled = true
       context.drawImage(this.scratch.canvas, 0, 0, width, height, x0 * by, y0 * by, width * by, height * by)
       context.restore()
@@ -235,7 +283,9 @@ export class SheetView {
 /** A rectangle of the sheet on a canvas where it lies straight. */
 function onFlat({ x, y, scale }: FlatView, rect: Rect): Rect {
   return {
-    x0: Math.floor(x + rect.x0 * scale), y0: Math.floor(y + rect.y0 * scale),
-    x1: Math.ceil(x + rect.x1 * scale), y1: Math.ceil(y + rect.y1 * scale),
+    x0: Math.floor(x + rect.x0 * scale),
+    y0: Math.floor(y + rect.y0 * scale),
+    x1: Math.ceil(x + rect.x1 * scale),
+    y1: Math.ceil(y + rect.y1 * scale),
   }
 }

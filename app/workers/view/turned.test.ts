@@ -5,32 +5,45 @@ import { turnedBy } from './turned'
 
 const window = { width: 800, height: 600 }
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true })
-const view = fc.record({ x: number(-900, 900), y: number(-900, 900), scale: number(0.1, 8), turn: number(-3.1, 3.1), isMirrored: fc.boolean() })
+const view = fc.record({
+  x: number(-900, 900),
+  y: number(-900, 900),
+  scale: number(0.1, 8),
+  turn: number(-3.1, 3.1),
+  isMirrored: fc.boolean(),
+})
 
 describe('a turned sheet', () => {
   it('lies in the window where the view says, by way of its straight canvas', () => {
-    fc.assert(fc.property(view, number(-500, 2500), number(-500, 2500), (any, x, y) => {
-      const { flat, transform: [a, b, c, d, e, f] } = turnedBy(any, window)
-      const fx = flat.x + x * flat.scale
-      const fy = flat.y + y * flat.scale
-      const there = toWindow(any, { x, y })
-      expect(a * fx + c * fy + e).toBeCloseTo(there.x, 3)
-      expect(b * fx + d * fy + f).toBeCloseTo(there.y, 3)
-    }))
+    fc.assert(
+      fc.property(view, number(-500, 2500), number(-500, 2500), (any, x, y) => {
+        const {
+          flat,
+          transform: [a, b, c, d, e, f],
+        } = turnedBy(any, window)
+        const fx = flat.x + x * flat.scale
+        const fy = flat.y + y * flat.scale
+        const there = toWindow(any, { x, y })
+        expect(a * fx + c * fy + e).toBeCloseTo(there.x, 3)
+        expect(b * fx + d * fy + f).toBeCloseTo(there.y, 3)
+      }),
+    )
   })
 
   it('has a canvas that holds all that the window shows, whatever the place', () => {
-    fc.assert(fc.property(view, number(0, 800), number(0, 600), (any, wx, wy) => {
-      const turned = turnedBy(any, window)
-      const [a, b, c, d, e, f] = turned.transform
-      const det = a * d - b * c
-      const fx = (d * (wx - e) - c * (wy - f)) / det
-      const fy = (a * (wy - f) - b * (wx - e)) / det
-      expect(fx).toBeGreaterThanOrEqual(0)
-      expect(fy).toBeGreaterThanOrEqual(0)
-      expect(fx).toBeLessThanOrEqual(turned.width)
-      expect(fy).toBeLessThanOrEqual(turned.height)
-    }))
+    fc.assert(
+      fc.property(view, number(0, 800), number(0, 600), (any, wx, wy) => {
+        const turned = turnedBy(any, window)
+        const [a, b, c, d, e, f] = turned.transform
+        const det = a * d - b * c
+        const fx = (d * (wx - e) - c * (wy - f)) / det
+        const fy = (a * (wy - f) - b * (wx - e)) / det
+        expect(fx).toBeGreaterThanOrEqual(0)
+        expect(fy).toBeGreaterThanOrEqual(0)
+        expect(fx).toBeLessThanOrEqual(turned.width)
+        expect(fy).toBeLessThanOrEqual(turned.height)
+      }),
+    )
   })
 
   it('knows the box in the window round a part of it', () => {

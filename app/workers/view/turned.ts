@@ -17,7 +17,12 @@ const MARGIN = 4
 export function turnedBy(view: WindowView, window: Size): Turned {
   const { scale, turn, isMirrored } = view
   // The window's corners on the sheet, in device px of the scale.
-  const corners = [[0, 0], [window.width, 0], [window.width, window.height], [0, window.height]].map(([x, y]) => {
+  const corners = [
+    [0, 0],
+    [window.width, 0],
+    [window.width, window.height],
+    [0, window.height],
+  ].map(([x, y]) => {
     const point = toSheet(view, x!, y!)
     return { x: point.x * scale, y: point.y * scale }
   })
@@ -37,10 +42,20 @@ export function turnedBy(view: WindowView, window: Size): Turned {
     transform,
     boxInWindow({ x0, y0, x1, y1 }) {
       const [a, b, cc, d, e, f] = transform
-      const points = [[x0, y0], [x1, y0], [x1, y1], [x0, y1]].map(([x, y]) => [a * x! + cc * y! + e, b * x! + d * y! + f] as const)
+      const points = [
+        [x0, y0],
+        [x1, y0],
+        [x1, y1],
+        [x0, y1],
+      ].map(([x, y]) => [a * x! + cc * y! + e, b * x! + d * y! + f] as const)
       const xs = points.map(([x]) => x)
       const ys = points.map(([, y]) => y)
-      return { x0: Math.floor(Math.min(...xs)), y0: Math.floor(Math.min(...ys)), x1: Math.ceil(Math.max(...xs)), y1: Math.ceil(Math.max(...ys)) }
+      return {
+        x0: Math.floor(Math.min(...xs)),
+        y0: Math.floor(Math.min(...ys)),
+        x1: Math.ceil(Math.max(...xs)),
+        y1: Math.ceil(Math.max(...ys)),
+      }
     },
   }
 }

@@ -32,12 +32,14 @@ interface Bristle {
   readonly seed: number
 }
 
-/** A bundle of bristles that lies across the path: each leaves a trail of its own that skips where it does not touch. */
+/**
+ * A bundle of bristles that lies across the path: each leaves a trail of its own that skips where it does not touch.
+ */
 export const bristlesTip: MakeTip<'bristles'> = ({ tool, tip, response, box, seed, put }) => {
   const place = roundDabs(box, tool.hardness, tool.flow, put)
   const bristles = bundle(tool.size, seed)
   const dryness = tip.dryness / 100
-  const reach = (tip.reach * tool.size)
+  const reach = tip.reach * tool.size
 
   function draw(step: Step): void {
     const half = response.radius(step)
@@ -48,11 +50,17 @@ export const bristlesTip: MakeTip<'bristles'> = ({ tool, tip, response, box, see
     const dx = step.dx === 0 && step.dy === 0 ? 0 : step.dx
     const dy = step.dx === 0 && step.dy === 0 ? 1 : step.dy
     for (const bristle of bristles) {
-      const lifted = 0.5 * bristle.short + 0.5 * waver(bristle.seed, step.along / CHANGE_PX) + AT_THE_SIDES * bristle.u * bristle.u
+      const lifted =
+        0.5 * bristle.short + 0.5 * waver(bristle.seed, step.along / CHANGE_PX) + AT_THE_SIDES * bristle.u * bristle.u
       const touch = Math.min((level - lifted) * CRISPNESS + 0.5, 1)
       const flowStep = Math.round(touch * flow)
       if (flowStep <= 0) continue
-      place(step.x + (dx * bristle.w - dy * bristle.u) * half, step.y + (dy * bristle.w + dx * bristle.u) * half, bristle.radius, flowStep)
+      place(
+        step.x + (dx * bristle.w - dy * bristle.u) * half,
+        step.y + (dy * bristle.w + dx * bristle.u) * half,
+        bristle.radius,
+        flowStep,
+      )
     }
   }
 

@@ -13,7 +13,7 @@ const ROUNDED = 0.6
 const FINE_HALF = 24
 
 /** A flat edge held at one angle: broad along one way, a hairline along the other. */
-export const nibTip: MakeTip<'nib'> = (given) => {
+export const nibTip: MakeTip<'nib'> = given => {
   const { tool, tip, response, box, put, frame } = given
   const scatter = scatterOf(given)
   // Degrees go anticlockwise on the paper, y goes down.
@@ -28,7 +28,7 @@ export const nibTip: MakeTip<'nib'> = (given) => {
   }
   return new Spacer(
     step => Math.max(2 * thinOf(halfOf(step)) * (tool.spacing / 100), LEAST_SPACING),
-    (step) => {
+    step => {
       const half = halfOf(step)
       const flowStep = response.flow(step)
       const [sx, sy] = scatter(step.x, step.y)
@@ -41,7 +41,14 @@ export const nibTip: MakeTip<'nib'> = (given) => {
       const number = ((half * 4 * (FLOW_STEPS + 1) + flowStep) * 4 + phaseX) * 4 + phaseY
       const dab = box.shaped(key, number, () => {
         const thin = thinOf(half)
-        return rasterised(edge(half, thin, angle), half, thin * (1 - tool.hardness / 100), flowOf(tool.flow, flowStep / FLOW_STEPS), phaseX, phaseY)
+        return rasterised(
+          edge(half, thin, angle),
+          half,
+          thin * (1 - tool.hardness / 100),
+          flowOf(tool.flow, flowStep / FLOW_STEPS),
+          phaseX,
+          phaseY,
+        )
       })
       put(dab, left - dab.reach, top - dab.reach)
     },

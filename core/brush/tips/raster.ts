@@ -7,7 +7,14 @@ export type Distance = (x: number, y: number) => number
  * The coverage of a shape around its middle: full inside, none outside, falling over `soft` px inward
  * of the edge and half a pixel outward. `reach`: px that the shape extends at most; phases in quarters of a px.
  */
-export function rasterised(distance: Distance, extent: number, soft: number, flow: number, phaseX: number, phaseY: number): DabValues {
+export function rasterised(
+  distance: Distance,
+  extent: number,
+  soft: number,
+  flow: number,
+  phaseX: number,
+  phaseY: number,
+): DabValues {
   const reach = Math.ceil(extent + 1)
   const rows = 2 * reach + 1
   const blocks = Math.ceil(rows / 8)

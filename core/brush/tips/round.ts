@@ -10,7 +10,10 @@ const FINE_HARDNESS = 50
 /** Radii are whole eighths of a pixel. */
 const RADIUS_STEPS = 8
 
-/** Puts a round dab at (x, y), sheet px; the radius is in whole eighths of a px, the flow in {@link FLOW_STEPS} of the tool's. */
+/**
+ * Puts a round dab at (x, y), sheet px; the radius is in whole eighths of a px, the flow in {@link FLOW_STEPS} of the
+ * tool's.
+ */
 export type PutRound = (x: number, y: number, radius: number, flowStep: number) => void
 
 /** Round dabs of one hardness and flow, % each. */
@@ -26,7 +29,11 @@ export function roundDabs(box: DabBox, hardness: number, flow: number, put: TipG
     const phaseY = (y - top) * 4
     const number = ((radius * RADIUS_STEPS * (FLOW_STEPS + 1) + flowStep) * 4 + phaseX) * 4 + phaseY
     const dab = box.round(key, number, () => ({
-      radius, hardness: hardness / 100, flow: Math.floor((flow / 100) * (flowStep / FLOW_STEPS) * FULL), phaseX, phaseY,
+      radius,
+      hardness: hardness / 100,
+      flow: Math.floor((flow / 100) * (flowStep / FLOW_STEPS) * FULL),
+      phaseX,
+      phaseY,
     }))
     put(dab, left - dab.reach, top - dab.reach)
   }

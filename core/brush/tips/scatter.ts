@@ -1,8 +1,14 @@
 import { seededRandom } from '../../base'
 import type { TipGiven } from './contract'
 
-/** Moves a dab off the path by up to `scatter` per cent of the size, evenly over a disc. Without scatter it stays exactly where it was. */
-export function scatterOf({ tool, seed }: Pick<TipGiven, 'tool' | 'seed'>): (x: number, y: number) => readonly [number, number] {
+/**
+ * Moves a dab off the path by up to `scatter` per cent of the size, evenly over a disc. Without scatter it stays
+ * exactly where it was.
+ */
+export function scatterOf({
+  tool,
+  seed,
+}: Pick<TipGiven, 'tool' | 'seed'>): (x: number, y: number) => readonly [number, number] {
   if (tool.scatter === 0) return (x, y) => [x, y]
   const random = seededRandom(seed)
   const reach = (tool.scatter / 100) * tool.size

@@ -18,7 +18,7 @@ const LEAF_OFFSET = 0.62
 const VEIN = 0.035
 
 /** A shape that is set down again and again. */
-export const shapeTip: MakeTip<'shape'> = (given) => {
+export const shapeTip: MakeTip<'shape'> = given => {
   const { tool, tip, response, box, seed, put, frame } = given
   const scatter = scatterOf(given)
   // Chance of its own: the turns must not change with the scatter.
@@ -37,7 +37,8 @@ export const shapeTip: MakeTip<'shape'> = (given) => {
   const sizes = seededRandom(seed ^ 0x2f6b3a91)
   const swings = seededRandom(seed ^ 0x71c2d4e5)
   const byChance = (radius: number) => (shrinks ? radius * (1 - (shrinks / 100) * sizes.unit()) : radius)
-  const swayed = (turn: number) => (swaySteps ? (turn + swings.int(-swaySteps, swaySteps) + WHOLE_TURN) % WHOLE_TURN : turn)
+  const swayed = (turn: number) =>
+    swaySteps ? (turn + swings.int(-swaySteps, swaySteps) + WHOLE_TURN) % WHOLE_TURN : turn
 
   function set(x: number, y: number, radius: number, flowStep: number, meant: number): void {
     const r = Math.max(Math.round(byChance(radius) * 2) / 2, 1)
@@ -51,14 +52,21 @@ export const shapeTip: MakeTip<'shape'> = (given) => {
       const c = cosDegrees(turn * TURN_STEP)
       const s = sinDegrees(turn * TURN_STEP)
       const distance = SHAPES[tip.shape](r)
-      return rasterised((px, py) => distance(px * c + py * s, py * c - px * s), r * 1.42, r * (1 - tool.hardness / 100), flowOf(tool.flow, flowStep / FLOW_STEPS), phaseX, phaseY)
+      return rasterised(
+        (px, py) => distance(px * c + py * s, py * c - px * s),
+        r * 1.42,
+        r * (1 - tool.hardness / 100),
+        flowOf(tool.flow, flowStep / FLOW_STEPS),
+        phaseX,
+        phaseY,
+      )
     })
     put(dab, left - dab.reach, top - dab.reach)
   }
 
   const spacer = new Spacer(
     step => Math.max(2 * response.radius(step) * (tool.spacing / 100), LEAST_SPACING),
-    (step) => {
+    step => {
       const [x, y] = scatter(step.x, step.y)
       set(x, y, response.radius(step), response.flow(step), turnOf(step.dx, step.dy))
     },
@@ -73,7 +81,13 @@ export const shapeTip: MakeTip<'shape'> = (given) => {
     piece(a, b) {
       if (first) {
         const isStill = a.x === b.x && a.y === b.y
-        set(first.x, first.y, response.radius(first), response.flow(first), isStill ? upright : turnOf(b.x - a.x, b.y - a.y))
+        set(
+          first.x,
+          first.y,
+          response.radius(first),
+          response.flow(first),
+          isStill ? upright : turnOf(b.x - a.x, b.y - a.y),
+        )
         first = null
       }
       spacer.piece(a, b)
@@ -92,7 +106,7 @@ const SHAPES: Record<StampShape, (radius: number) => Distance> = {
   square: r => (x, y) => Math.max(Math.abs(x), Math.abs(y)) - r * 0.9,
   triangle: r => polygon(corners(3, () => r)),
   star: r => polygon(corners(10, i => (i % 2 ? r * STAR_WAIST : r))),
-  leaf: (r) => {
+  leaf: r => {
     // Two discs that overlap: through both tips, (±r, 0), with their middles off to the sides.
     const off = r * LEAF_OFFSET
     const arc = length(r, off)
@@ -124,7 +138,7 @@ function polygon(points: readonly (readonly [number, number])[]): Distance {
       const ey = by - ay
       const t = Math.min(Math.max(((x - ax) * ex + (y - ay) * ey) / (ex * ex + ey * ey), 0), 1)
       nearest = Math.min(nearest, length(x - ax - ex * t, y - ay - ey * t))
-      if ((ay > y) !== (by > y) && x < ax + ((y - ay) / ey) * ex) isInside = !isInside
+      if (ay > y !== by > y && x < ax + ((y - ay) / ey) * ex) isInside = !isInside
     }
     return isInside ? -nearest : nearest
   }

@@ -27,7 +27,12 @@ export const sprayTip: MakeTip<'spray'> = ({ tool, tip, response, box, seed, put
     const chance = random.unit()
     const size = tip.drop * (SMALLEST + (BIGGEST - SMALLEST) * chance * chance * chance)
     const flow = Math.max(1, Math.round(response.flow(step) * random.between(0.55, 1)))
-    place(point.x + u * pull * reach, point.y + v * pull * reach, Math.max(Math.round(size * 4) / 8, 0.25), Math.min(flow, FLOW_STEPS))
+    place(
+      point.x + u * pull * reach,
+      point.y + v * pull * reach,
+      Math.max(Math.round(size * 4) / 8, 0.25),
+      Math.min(flow, FLOW_STEPS),
+    )
   }
 
   return {

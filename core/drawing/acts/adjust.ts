@@ -23,14 +23,24 @@ export const adjust: ActKind<AdjustAct> = {
   apply: (kernels, drawing, act) => finished(adjusting(kernels, drawing, act)),
 }
 
-/** The same step by step: yields the share that is done, 0 … 1. Throws CoreError `act-refused` where there is nothing to see of it. @param isRough only to be looked at in passing */
-export function* adjusting(kernels: Kernels, drawing: Drawing, act: AdjustAct, isRough = false): Generator<number, Drawing> {
+/**
+ * The same step by step: yields the share that is done, 0 … 1. Throws CoreError `act-refused` where there is nothing to
+ * see of it. @param isRough only to be looked at in passing
+ */
+export function* adjusting(
+  kernels: Kernels,
+  drawing: Drawing,
+  act: AdjustAct,
+  isRough = false,
+): Generator<number, Drawing> {
   return withLayer(drawing, yield* adjusted(kernels, { ...adjustPlace(drawing, act), isRough }, act.how))
 }
 
 function adjustPlace(drawing: Drawing, { layer: id, seed }: AdjustAct): AdjustPlace {
   const layer = requireUnlocked(drawing, id)
-  if (layer.tiles.size === 0) throw new CoreError('act-refused', `there is no paint on “${layer.name}”`, 'Choose the layer whose paint you mean.')
-  if (!layer.visible) throw new CoreError('act-refused', `“${layer.name}” is hidden`, 'Show it first, so that you see what you do.')
+  if (layer.tiles.size === 0)
+    throw new CoreError('act-refused', `there is no paint on “${layer.name}”`, 'Choose the layer whose paint you mean.')
+  if (!layer.visible)
+    throw new CoreError('act-refused', `“${layer.name}” is hidden`, 'Show it first, so that you see what you do.')
   return { sheet: drawing.sheet, layer, selection: drawing.selection, seed }
 }

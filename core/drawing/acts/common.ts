@@ -14,9 +14,16 @@ export const seedSchema = z.int().min(0).max(0xffffffff)
 export const percentSchema = z.int().min(0).max(100)
 
 /** A coordinate in sixteenths of a px. */
-export const placeSchema = z.int().min(-100_000 * SUBPIXELS).max(100_000 * SUBPIXELS)
+export const placeSchema = z
+  .int()
+  .min(-100_000 * SUBPIXELS)
+  .max(100_000 * SUBPIXELS)
 /** x, y, x, y … in sixteenths of a px; closed by joining its ends. */
-export const outlineSchema = z.array(placeSchema).min(6).max(40_000).refine(values => values.length % 2 === 0, 'an outline is made of pairs: x, y')
+export const outlineSchema = z
+  .array(placeSchema)
+  .min(6)
+  .max(40_000)
+  .refine(values => values.length % 2 === 0, 'an outline is made of pairs: x, y')
 
 /** Farthest that a pour creeps under the line, px. */
 export const GREATEST_GROW = 8

@@ -20,7 +20,8 @@ export interface ActKind<A extends { kind: string }> {
 /** The layer or mask that an act paints on. */
 export function requireLayer(drawing: Drawing, id: string): Layer {
   const layer = paintable(drawing, id)
-  if (!layer) throw new CoreError('act-refused', `there is no layer "${id}" on this sheet`, 'Choose a layer of the stack.')
+  if (!layer)
+    throw new CoreError('act-refused', `there is no layer "${id}" on this sheet`, 'Choose a layer of the stack.')
   return layer
 }
 
@@ -28,14 +29,20 @@ export function requireLayer(drawing: Drawing, id: string): Layer {
 export function requireUnlocked(drawing: Drawing, id: string): Layer {
   const layer = requireLayer(drawing, id)
   const locked = [layer, ...groupsRound(drawing, layer)].find(each => each.locked)
-  if (locked) throw new CoreError('act-refused', `“${locked.name}” is locked`, 'Unlock it in the stack, or choose another layer.')
+  if (locked)
+    throw new CoreError('act-refused', `“${locked.name}” is locked`, 'Unlock it in the stack, or choose another layer.')
   return layer
 }
 
 /** A layer or group of the stack. */
 export function requireItem(drawing: Drawing, id: string): NonNullable<ReturnType<typeof findItem>> {
   const found = findItem(stackOf(drawing), id)
-  if (!found) throw new CoreError('act-refused', `there is no layer or group "${id}" on this sheet`, 'Choose a layer of the stack.')
+  if (!found)
+    throw new CoreError(
+      'act-refused',
+      `there is no layer or group "${id}" on this sheet`,
+      'Choose a layer of the stack.',
+    )
   return found
 }
 
@@ -48,5 +55,6 @@ export function requireFreshId(drawing: Drawing, id: string): void {
 
 /** Room for more layers on the sheet. */
 export function requireRoom(drawing: Drawing, more: number): void {
-  if (drawing.layers.length + more > GREATEST_LAYERS) throw new CoreError('act-refused', `a sheet holds ${GREATEST_LAYERS} layers at most`, 'Delete a layer first.')
+  if (drawing.layers.length + more > GREATEST_LAYERS)
+    throw new CoreError('act-refused', `a sheet holds ${GREATEST_LAYERS} layers at most`, 'Delete a layer first.')
 }

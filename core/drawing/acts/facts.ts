@@ -24,7 +24,14 @@ export interface ActFacts {
 
 /** What a kind of act says of itself; what it leaves out is as here. */
 export type ActsOwnFacts = Pick<ActFacts, 'name'> & Partial<ActFacts>
-export const PLAIN_FACTS: Omit<ActFacts, 'name'> = { work: null, layer: null, isOnPaint: false, tool: null, colour: null, box: () => null }
+export const PLAIN_FACTS: Omit<ActFacts, 'name'> = {
+  work: null,
+  layer: null,
+  isOnPaint: false,
+  tool: null,
+  colour: null,
+  box: () => null,
+}
 
 /** The box round places; null round none. @param values sixteenths of a px, x and y first of every `step` of them */
 export function boxOfPlaces(values: readonly number[], step: number): Rect | null {

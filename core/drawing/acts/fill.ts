@@ -12,7 +12,13 @@ interface Fill {
 }
 
 /** The layer with outlines (px) filled with a colour, their edges smooth, inside the selection. */
-export function fillOutlines(kernels: Kernels, drawing: Drawing, layer: Layer, outlines: readonly (readonly number[])[], { colour, opacity, seed }: Fill): Layer {
+export function fillOutlines(
+  kernels: Kernels,
+  drawing: Drawing,
+  layer: Layer,
+  outlines: readonly (readonly number[])[],
+  { colour, opacity, seed }: Fill,
+): Layer {
   const { sheet, selection } = drawing
   const box = intersectRect(boxOf(outlines.flat()), sheetRect(sheet))
   if (isEmptyRect(box)) return layer

@@ -19,7 +19,10 @@ const schema = z.strictObject({
   from: z.tuple([placeSchema, placeSchema]),
   to: z.tuple([placeSchema, placeSchema]),
   /** Red, green, blue, alpha in even steps. */
-  ramp: z.array(z.tuple([channel, channel, channel, channel])).min(2).max(65),
+  ramp: z
+    .array(z.tuple([channel, channel, channel, channel]))
+    .min(2)
+    .max(65),
   opacity: percentSchema.min(1),
   /** Only in the closed area where it begins; absent: wherever it is selected. */
   fence: fenceSchema.optional(),
@@ -36,6 +39,9 @@ export const gradient: ActKind<GradientAct> = {
     const place = ([x, y]: readonly [number, number]) => ({ x: x / SUBPIXELS, y: y / SUBPIXELS })
     const from = place(act.from)
     const within = act.fence ? fencedAt(kernels, drawing, layer, act.fence, from) : drawing.selection
-    return withLayer(drawing, gradientLaid(drawing, layer, { ...act, from, to: place(act.to), one: ONE, opacity: act.opacity / 100 }, within))
+    return withLayer(
+      drawing,
+      gradientLaid(drawing, layer, { ...act, from, to: place(act.to), one: ONE, opacity: act.opacity / 100 }, within),
+    )
   },
 }

@@ -19,7 +19,15 @@ import { sheetCut, sheetPaper, sheetResolution, sheetScale } from './sheet'
 import { stackCopy, stackGroup, stackMerge, stackPut, stackRemove, stackSet, stackUngroup } from './stack'
 import { stroke } from './stroke'
 
-export { bordersSchema, colourSchema, GREATEST_GAP, GREATEST_GROW, GREATEST_LAYERS, layerIdSchema, layerNameSchema } from './common'
+export {
+  bordersSchema,
+  colourSchema,
+  GREATEST_GAP,
+  GREATEST_GROW,
+  GREATEST_LAYERS,
+  layerIdSchema,
+  layerNameSchema,
+} from './common'
 export { adjusting, type AdjustAct } from './adjust'
 export type { ActFacts, Work } from './facts'
 export type { GradientAct } from './gradient'
@@ -32,20 +40,28 @@ export type { SelectAct, SelectArea } from './select'
 export type { ShapeAct } from './shape'
 export type { SheetCutAct, SheetPaperAct } from './sheet'
 export type { StackMergeAct, StackSetAct } from './stack'
-export { ECHO_ONE, freshStyleOf, openFreshStroke, openStroke, type FreshStrokeAct, type FreshStyle, type StrokeAct } from './stroke'
+export {
+  ECHO_ONE,
+  freshStyleOf,
+  openFreshStroke,
+  openStroke,
+  type FreshStrokeAct,
+  type FreshStyle,
+  type StrokeAct,
+} from './stroke'
 
 /** Every kind of act: a new one is a file and a line here. */
 export const ACTS = {
-  'stroke': stroke,
-  'pour': pour,
-  'gradient': gradient,
-  'recolour': recolour,
-  'adjust': adjust,
+  stroke: stroke,
+  pour: pour,
+  gradient: gradient,
+  recolour: recolour,
+  adjust: adjust,
   'light-pin': lightPin,
   'cast-shadow': castShadow,
   'cut-shading': cutShading,
-  'haze': haze,
-  'shape': shape,
+  haze: haze,
+  shape: shape,
   'layer-add': layerAdd,
   'layer-remove': layerRemove,
   'layer-rename': layerRename,
@@ -65,15 +81,15 @@ export const ACTS = {
   'mask-invert': maskInvert,
   'mask-remove': maskRemove,
   'mask-apply': maskApply,
-  'select': select,
+  select: select,
   'select-invert': selectInvert,
   'select-soften': selectSoften,
   'select-none': selectNone,
-  'move': move,
+  move: move,
   'move-layers': moveLayers,
-  'bend': bend,
+  bend: bend,
   'mirror-half': mirrorHalf,
-  'lettering': lettering,
+  lettering: lettering,
   'sheet-cut': sheetCut,
   'sheet-scale': sheetScale,
   'sheet-paper': sheetPaper,

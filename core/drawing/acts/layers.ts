@@ -1,6 +1,16 @@
 import { z } from 'zod'
 import { CoreError } from '../../base'
-import { itemId, itemOf, stackOf, withItem, withItems, withLayer, withStack, type Drawing, type Layer } from '../../layers'
+import {
+  itemId,
+  itemOf,
+  stackOf,
+  withItem,
+  withItems,
+  withLayer,
+  withStack,
+  type Drawing,
+  type Layer,
+} from '../../layers'
 import { keptTiles } from '../../moving'
 import { GREATEST_LAYERS, layerIdSchema, layerNameSchema, percentSchema } from './common'
 import { requireFreshId, requireItem, requireRoom, requireUnlocked, type ActKind } from './contract'
@@ -16,8 +26,17 @@ const addSchema = z.strictObject({
 })
 const removeSchema = z.strictObject({ kind: z.literal('layer-remove'), layer: layerIdSchema })
 const renameSchema = z.strictObject({ kind: z.literal('layer-rename'), layer: layerIdSchema, name: layerNameSchema })
-const moveSchema = z.strictObject({ kind: z.literal('layer-move'), layer: layerIdSchema, place: z.int().min(0).max(GREATEST_LAYERS) })
-const lookSchema = z.strictObject({ kind: z.literal('layer-look'), layer: layerIdSchema, visible: z.boolean(), opacity: percentSchema })
+const moveSchema = z.strictObject({
+  kind: z.literal('layer-move'),
+  layer: layerIdSchema,
+  place: z.int().min(0).max(GREATEST_LAYERS),
+})
+const lookSchema = z.strictObject({
+  kind: z.literal('layer-look'),
+  layer: layerIdSchema,
+  visible: z.boolean(),
+  opacity: percentSchema,
+})
 const copySchema = z.strictObject({
   kind: z.literal('layer-copy'),
   layer: layerIdSchema,
@@ -40,7 +59,9 @@ export type LayerClearAct = z.infer<typeof clearSchema>
 function insert(layers: readonly Layer[], layer: Layer, place: number): Layer[] {
   const beside = [layers[place - 1], layers[place]]
   // Between two layers of a group it lies in the group; elsewhere in none.
-  const group = layer.group ?? (beside[0]?.group !== undefined && beside[0].group === beside[1]?.group ? beside[0].group : undefined)
+  const group =
+    layer.group ??
+    (beside[0]?.group !== undefined && beside[0].group === beside[1]?.group ? beside[0].group : undefined)
   return [...layers.slice(0, place), group === undefined ? layer : { ...layer, group }, ...layers.slice(place)]
 }
 
@@ -52,8 +73,12 @@ export const layerAdd: ActKind<LayerAddAct> = {
     requireFreshId(drawing, act.layer)
     requireRoom(drawing, 1)
     const layer: Layer = { id: act.layer, name: act.name, visible: true, opacity: 100, tiles: new Map() }
-    if (act.group !== undefined && !drawing.groups?.some(group => group.id === act.group)) throw new CoreError('act-refused', `there is no group "${act.group}"`, 'Choose a group of the stack.')
-    return tidied({ ...drawing, layers: insert(drawing.layers, act.group === undefined ? layer : { ...layer, group: act.group }, act.place) })
+    if (act.group !== undefined && !drawing.groups?.some(group => group.id === act.group))
+      throw new CoreError('act-refused', `there is no group "${act.group}"`, 'Choose a group of the stack.')
+    return tidied({
+      ...drawing,
+      layers: insert(drawing.layers, act.group === undefined ? layer : { ...layer, group: act.group }, act.place),
+    })
   },
 }
 
@@ -68,7 +93,8 @@ export const layerRemove: ActKind<LayerRemoveAct> = {
   facts: ({ layer }) => ({ name: 'layer taken away', layer }),
   apply(_kernels, drawing, act) {
     requireItem(drawing, act.layer)
-    if (drawing.layers.length === 1) throw new CoreError('act-refused', 'a sheet needs one layer', 'Add another layer first.')
+    if (drawing.layers.length === 1)
+      throw new CoreError('act-refused', 'a sheet needs one layer', 'Add another layer first.')
     return tidied({ ...drawing, layers: drawing.layers.filter(each => each.id !== act.layer) })
   },
 }
@@ -76,7 +102,8 @@ export const layerRemove: ActKind<LayerRemoveAct> = {
 export const layerRename: ActKind<LayerRenameAct> = {
   schema: renameSchema,
   facts: ({ layer }) => ({ name: 'new name', layer }),
-  apply: (_kernels, drawing, act) => withItem(drawing, { ...itemOf(requireItem(drawing, act.layer).item), name: act.name }),
+  apply: (_kernels, drawing, act) =>
+    withItem(drawing, { ...itemOf(requireItem(drawing, act.layer).item), name: act.name }),
 }
 
 /** Puts a layer at another place in the stack. */
@@ -87,7 +114,14 @@ export const layerMove: ActKind<LayerMoveAct> = {
     const { item } = requireItem(drawing, act.layer)
     if (item.kind === 'group') throw new CoreError('act-refused', 'that is a group', 'Move it with the act for groups.')
     const { group: _old, ...layer } = item.layer
-    return tidied({ ...drawing, layers: insert(drawing.layers.filter(each => each.id !== layer.id), layer, act.place) })
+    return tidied({
+      ...drawing,
+      layers: insert(
+        drawing.layers.filter(each => each.id !== layer.id),
+        layer,
+        act.place,
+      ),
+    })
   },
 }
 
@@ -113,7 +147,14 @@ export const layerCopy: ActKind<LayerCopyAct> = {
     const tiles = drawing.selection ? keptTiles(layer.tiles, drawing.selection, true) : layer.tiles
     const copy: Layer = { ...rest, id: act.copy, name: act.name, locked: undefined, tiles }
     const masked = mask && act.mask ? { ...copy, mask: { ...mask, id: act.mask } } : copy
-    return withStack(drawing, withItems(stackOf(drawing), group, siblings => siblings.flatMap(each => (itemId(each) === act.layer ? [each, { kind: 'layer' as const, layer: masked }] : [each]))))
+    return withStack(
+      drawing,
+      withItems(stackOf(drawing), group, siblings =>
+        siblings.flatMap(each =>
+          itemId(each) === act.layer ? [each, { kind: 'layer' as const, layer: masked }] : [each],
+        ),
+      ),
+    )
   },
 }
 
@@ -123,6 +164,9 @@ export const layerClear: ActKind<LayerClearAct> = {
   facts: ({ layer }) => ({ name: 'layer cleared', layer }),
   apply(_kernels, drawing, act) {
     const layer = requireUnlocked(drawing, act.layer)
-    return withLayer(drawing, { ...layer, tiles: drawing.selection ? keptTiles(layer.tiles, drawing.selection, false) : new Map() })
+    return withLayer(drawing, {
+      ...layer,
+      tiles: drawing.selection ? keptTiles(layer.tiles, drawing.selection, false) : new Map(),
+    })
   },
 }

@@ -16,8 +16,14 @@ const schema = z.strictObject({
   text: z.string().min(1).max(400),
   is: z.enum(['text', 'signature']),
   /** The letters as outlines, sixteenths of a px: the same in every replay, whatever fonts there are. */
-  outlines: z.array(outlineSchema).min(1).max(8000)
-    .refine(outlines => outlines.reduce((sum, each) => sum + each.length, 0) <= GREATEST_OUTLINES, 'too much lettering for one act'),
+  outlines: z
+    .array(outlineSchema)
+    .min(1)
+    .max(8000)
+    .refine(
+      outlines => outlines.reduce((sum, each) => sum + each.length, 0) <= GREATEST_OUTLINES,
+      'too much lettering for one act',
+    ),
   colour: colourSchema,
   opacity: z.int().min(1).max(100),
   seed: seedSchema,

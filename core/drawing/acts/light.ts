@@ -5,13 +5,23 @@ import { SUBPIXELS } from '../../brush'
 import { shadowOf, towardColour } from '../../light'
 import { paintOf } from '../../select'
 import { findItem, stackOf, withItems, withLayer, withStack, type Drawing } from '../../layers'
-import { colourSchema, GREATEST_LAYERS, layerIdSchema, layerNameSchema, percentSchema, placeSchema, seedSchema } from './common'
+import {
+  colourSchema,
+  GREATEST_LAYERS,
+  layerIdSchema,
+  layerNameSchema,
+  percentSchema,
+  placeSchema,
+  seedSchema,
+} from './common'
 import { requireFreshId, requireLayer, requireRoom, requireUnlocked, type ActKind } from './contract'
 
 const pinSchema = z.strictObject({
   kind: z.literal('light-pin'),
   version: z.literal(1),
-  /** The pin's place, sixteenths of a px, and how far the light stands out from the sheet, degrees; null takes it away. */
+  /**
+   * The pin's place, sixteenths of a px, and how far the light stands out from the sheet, degrees; null takes it away.
+   */
   light: z.strictObject({ x: placeSchema, y: placeSchema, height: z.int().min(0).max(90) }).nullable(),
 })
 export type LightPinAct = z.infer<typeof pinSchema>
@@ -20,11 +30,19 @@ export type LightPinAct = z.infer<typeof pinSchema>
 export const lightPin: ActKind<LightPinAct> = {
   schema: pinSchema,
   facts: () => ({ name: 'light pin' }),
-  apply: (_kernels, drawing, { light }) => ({ ...drawing, light: light ? { x: light.x / SUBPIXELS, y: light.y / SUBPIXELS, height: light.height } : undefined }),
+  apply: (_kernels, drawing, { light }) => ({
+    ...drawing,
+    light: light ? { x: light.x / SUBPIXELS, y: light.y / SUBPIXELS, height: light.height } : undefined,
+  }),
 }
 
 /** The painted layer that a new one is made for, and where it lies in the stack; there must be room for the new one. */
-function requirePainted(drawing: Drawing, { from, layer: fresh }: { readonly from: string, readonly layer: string }, whenEmpty: string, whenMask: string) {
+function requirePainted(
+  drawing: Drawing,
+  { from, layer: fresh }: { readonly from: string; readonly layer: string },
+  whenEmpty: string,
+  whenMask: string,
+) {
   const layer = requireLayer(drawing, from)
   requireFreshId(drawing, fresh)
   requireRoom(drawing, 1)
@@ -66,12 +84,33 @@ export const castShadow: ActKind<CastShadowAct> = {
   schema: shadowSchema,
   facts: ({ from, colour }) => ({ name: 'cast shadow', work: 'shade', layer: from, colour }),
   apply(kernels, drawing, act) {
-    const { layer, items, found } = requirePainted(drawing, act, 'A shadow is cast by what is painted: choose that layer.', 'a mask casts no shadow')
+    const { layer, items, found } = requirePainted(
+      drawing,
+      act,
+      'A shadow is cast by what is painted: choose that layer.',
+      'a mask casts no shadow',
+    )
     const tiles = finished(shadowOf(kernels, drawing.sheet, layer.tiles, { ...act, sigma: act.sigma / 10 }))
-    const shadow = { id: act.layer, name: act.name, visible: true, opacity: act.opacity, mode: 'multiply' as const, tiles }
-    const base = found.siblings.slice(0, found.place + 1).findLastIndex(item => !(item.kind === 'layer' ? item.layer : item.group).clip)
+    const shadow = {
+      id: act.layer,
+      name: act.name,
+      visible: true,
+      opacity: act.opacity,
+      mode: 'multiply' as const,
+      tiles,
+    }
+    const base = found.siblings
+      .slice(0, found.place + 1)
+      .findLastIndex(item => !(item.kind === 'layer' ? item.layer : item.group).clip)
     const place = Math.max(base, 0)
-    return withStack(drawing, withItems(items, found.group, siblings => [...siblings.slice(0, place), { kind: 'layer', layer: shadow }, ...siblings.slice(place)]))
+    return withStack(
+      drawing,
+      withItems(items, found.group, siblings => [
+        ...siblings.slice(0, place),
+        { kind: 'layer', layer: shadow },
+        ...siblings.slice(place),
+      ]),
+    )
   },
 }
 
@@ -86,15 +125,38 @@ const cutSchema = z.strictObject({
 })
 export type CutShadingAct = z.infer<typeof cutSchema>
 
-/** Makes ready for shadow shapes: a layer over the colour, clipped to it, that darkens; what is painted there is selected. */
+/**
+ * Makes ready for shadow shapes: a layer over the colour, clipped to it, that darkens; what is painted there is
+ * selected.
+ */
 export const cutShading: ActKind<CutShadingAct> = {
   schema: cutSchema,
   facts: ({ from }) => ({ name: 'cut shading', work: 'shade', layer: from }),
   apply(_kernels, drawing, act) {
-    const { layer, items, found } = requirePainted(drawing, act, 'Choose the layer with the colour.', 'a mask has no colour')
-    const shade = { id: act.layer, name: act.name, visible: true, opacity: 100, mode: 'multiply' as const, clip: true, tiles: new Map() }
+    const { layer, items, found } = requirePainted(
+      drawing,
+      act,
+      'Choose the layer with the colour.',
+      'a mask has no colour',
+    )
+    const shade = {
+      id: act.layer,
+      name: act.name,
+      visible: true,
+      opacity: 100,
+      mode: 'multiply' as const,
+      clip: true,
+      tiles: new Map(),
+    }
     const { place } = found
-    const after = withStack(drawing, withItems(items, found.group, siblings => [...siblings.slice(0, place + 1), { kind: 'layer', layer: shade }, ...siblings.slice(place + 1)]))
+    const after = withStack(
+      drawing,
+      withItems(items, found.group, siblings => [
+        ...siblings.slice(0, place + 1),
+        { kind: 'layer', layer: shade },
+        ...siblings.slice(place + 1),
+      ]),
+    )
     return { ...after, selection: paintOf(layer) }
   },
 }
@@ -105,7 +167,10 @@ const hazeSchema = z.strictObject({
   /** The sky's colour. */
   sky: colourSchema,
   /** How far each of these layers goes toward it, %. */
-  layers: z.array(z.strictObject({ layer: layerIdSchema, share: percentSchema })).min(1).max(GREATEST_LAYERS)
+  layers: z
+    .array(z.strictObject({ layer: layerIdSchema, share: percentSchema }))
+    .min(1)
+    .max(GREATEST_LAYERS)
     .refine(each => new Set(each.map(({ layer }) => layer)).size === each.length, 'a layer is named once'),
   seed: seedSchema,
 })
@@ -118,7 +183,9 @@ export const haze: ActKind<HazeAct> = {
   apply(_kernels, drawing, { sky, layers, seed }) {
     return layers.reduce((before, { layer: id, share }) => {
       const layer = requireUnlocked(before, id)
-      return share === 0 ? before : withLayer(before, { ...layer, tiles: towardColour(before.sheet, layer.tiles, sky, share / 100, seed) })
+      return share === 0
+        ? before
+        : withLayer(before, { ...layer, tiles: towardColour(before.sheet, layer.tiles, sky, share / 100, seed) })
     }, drawing)
   },
 }

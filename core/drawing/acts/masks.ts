@@ -1,7 +1,19 @@
 import { z } from 'zod'
 import { CoreError } from '../../base'
 import { TILE, TILE_BYTES, type Tile } from '../../kernels'
-import { stackOf, withItem, withItems, withStack, itemId, itemOf, type Drawing, type Group, type Layer, type Mask, type Selection } from '../../layers'
+import {
+  stackOf,
+  withItem,
+  withItems,
+  withStack,
+  itemId,
+  itemOf,
+  type Drawing,
+  type Group,
+  type Layer,
+  type Mask,
+  type Selection,
+} from '../../layers'
 import { layerIdSchema } from './common'
 import { requireFreshId, requireItem, type ActKind } from './contract'
 import { flattened } from './stack'
@@ -20,7 +32,7 @@ const removeSchema = z.strictObject({ kind: z.literal('mask-remove'), item })
 const applySchema = z.strictObject({ kind: z.literal('mask-apply'), version: z.literal(1), item })
 
 /** A layer or group with its mask. */
-function requireMask(drawing: Drawing, id: string): { owner: Layer | Group, mask: Mask } {
+function requireMask(drawing: Drawing, id: string): { owner: Layer | Group; mask: Mask } {
   const owner = itemOf(requireItem(drawing, id).item)
   if (!owner.mask) throw new CoreError('act-refused', `“${owner.name}” has no mask`, 'Add a mask first.')
   return { owner, mask: owner.mask }
@@ -32,9 +44,11 @@ export const maskAdd: ActKind<z.infer<typeof addSchema>> = {
   facts: () => ({ name: 'new mask' }),
   apply(_kernels, drawing, act) {
     const owner = itemOf(requireItem(drawing, act.item).item)
-    if (owner.mask) throw new CoreError('act-refused', `“${owner.name}” has a mask already`, 'Paint on that one, or remove it first.')
+    if (owner.mask)
+      throw new CoreError('act-refused', `“${owner.name}” has a mask already`, 'Paint on that one, or remove it first.')
     requireFreshId(drawing, act.mask)
-    if (act.shows === 'selection' && !drawing.selection) throw new CoreError('act-refused', 'nothing is selected', 'Select what the mask should show.')
+    if (act.shows === 'selection' && !drawing.selection)
+      throw new CoreError('act-refused', 'nothing is selected', 'Select what the mask should show.')
     const tiles = act.shows === 'selection' ? whiteInside(drawing.selection!) : new Map<number, Tile>()
     return withItem(drawing, { ...owner, mask: { id: act.mask, base: act.shows === 'all' ? 1 : 0, isOn: true, tiles } })
   },
@@ -95,13 +109,25 @@ export const maskApply: ActKind<z.infer<typeof applySchema>> = {
   apply(kernels, drawing, act) {
     requireMask(drawing, act.item)
     const { item: found, group } = requireItem(drawing, act.item)
-    if (found.kind === 'group') throw new CoreError('act-refused', 'a group’s mask hides parts of many layers', 'Merge the group first, then apply the mask.')
+    if (found.kind === 'group')
+      throw new CoreError(
+        'act-refused',
+        'a group’s mask hides parts of many layers',
+        'Merge the group first, then apply the mask.',
+      )
     const { mask, ...rest } = found.layer
     if (!mask!.isOn) throw new CoreError('act-refused', 'the mask is switched off', 'Switch it on, or remove it.')
     const bare: Layer = { ...found.layer, visible: true, opacity: 100, mode: undefined, clip: undefined }
     const tiles = flattened(kernels, drawing, [{ kind: 'layer', layer: bare }], false)
     for (const [number, tile] of tiles) tiles.set(number, keptColours(found.layer.tiles.get(number)!, tile))
-    return withStack(drawing, withItems(stackOf(drawing), group, siblings => siblings.map(each => (itemId(each) === act.item ? { kind: 'layer' as const, layer: { ...rest, tiles } } : each))))
+    return withStack(
+      drawing,
+      withItems(stackOf(drawing), group, siblings =>
+        siblings.map(each =>
+          itemId(each) === act.item ? { kind: 'layer' as const, layer: { ...rest, tiles } } : each,
+        ),
+      ),
+    )
   },
 }
 

@@ -2,7 +2,15 @@ import { z } from 'zod'
 import { CoreError } from '../../base'
 import { samplesSchema, SUBPIXELS } from '../../brush'
 import { withLayer } from '../../layers'
-import { BENDS, Bending, destinationTrouble, Lifted, mirroredHalf, movedSelection, type Destination } from '../../moving'
+import {
+  BENDS,
+  Bending,
+  destinationTrouble,
+  Lifted,
+  mirroredHalf,
+  movedSelection,
+  type Destination,
+} from '../../moving'
 import { GREATEST_LAYERS, layerIdSchema, placeSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
 
@@ -13,12 +21,20 @@ const whole = z.int().min(-100_000).max(100_000)
 const destinationSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('corners'), points: z.array(placeSchema).length(8) }),
   z.strictObject({
-    kind: z.literal('net'), columns: z.int().min(1).max(GREATEST_NET), rows: z.int().min(1).max(GREATEST_NET),
-    points: z.array(placeSchema).min(8).max(2 * (GREATEST_NET + 1) ** 2),
+    kind: z.literal('net'),
+    columns: z.int().min(1).max(GREATEST_NET),
+    rows: z.int().min(1).max(GREATEST_NET),
+    points: z
+      .array(placeSchema)
+      .min(8)
+      .max(2 * (GREATEST_NET + 1) ** 2),
   }),
 ])
 
-/** 1: half-selected paint is taken by its share, which leaves a rim of what was selected by itself; 2: as much as is selected. */
+/**
+ * 1: half-selected paint is taken by its share, which leaves a rim of what was selected by itself; 2: as much as is
+ * selected.
+ */
 const movingVersion = z.union([z.literal(1), z.literal(2)])
 
 const moveSchema = z.strictObject({
@@ -50,7 +66,9 @@ const mirrorSchema = z.strictObject({
   version: z.literal(1),
   layer: layerIdSchema,
   /** Two places on the line, sixteenths of a px; what lies left of the way from the first to the second is mirrored. */
-  line: z.tuple([placeSchema, placeSchema, placeSchema, placeSchema]).refine(([ax, ay, bx, by]) => ax !== bx || ay !== by, 'the line needs two places'),
+  line: z
+    .tuple([placeSchema, placeSchema, placeSchema, placeSchema])
+    .refine(([ax, ay, bx, by]) => ax !== bx || ay !== by, 'the line needs two places'),
 })
 export type MirrorHalfAct = z.infer<typeof mirrorSchema>
 
@@ -58,7 +76,10 @@ const moveLayersSchema = z.strictObject({
   kind: z.literal('move-layers'),
   version: movingVersion,
   /** What of which layer goes where, as in a move of one. */
-  parts: z.array(z.strictObject({ layer: layerIdSchema, box: moveSchema.shape.box, to: destinationSchema })).min(1).max(GREATEST_LAYERS),
+  parts: z
+    .array(z.strictObject({ layer: layerIdSchema, box: moveSchema.shape.box, to: destinationSchema }))
+    .min(1)
+    .max(GREATEST_LAYERS),
   leaves: z.boolean(),
 })
 export type MoveLayersAct = z.infer<typeof moveLayersSchema>
@@ -79,7 +100,15 @@ export const move: ActKind<MoveAct> = {
     const trouble = destinationTrouble(box, to)
     if (trouble) throw new CoreError('act-refused', trouble, 'Pull the corners apart.')
     const { sheet, selection } = drawing
-    const layer = new Lifted(kernels, sheet, requireUnlocked(drawing, act.layer), box, selection, act.leaves, act.version === 1 ? 'share' : 'as-much').laid(to)
+    const layer = new Lifted(
+      kernels,
+      sheet,
+      requireUnlocked(drawing, act.layer),
+      box,
+      selection,
+      act.leaves,
+      act.version === 1 ? 'share' : 'as-much',
+    ).laid(to)
     const after = withLayer(drawing, layer)
     if (!selection) return after
     const moved = movedSelection(kernels, sheet, selection, box, to)
@@ -92,7 +121,8 @@ export const moveLayers: ActKind<MoveLayersAct> = {
   schema: moveLayersSchema,
   facts: () => ({ name: 'move of several layers', work: 'move' }),
   apply(kernels, drawing, { version, parts, leaves }) {
-    if (new Set(parts.map(each => each.layer)).size !== parts.length) throw new CoreError('act-refused', 'a layer was named twice', 'Choose each layer once.')
+    if (new Set(parts.map(each => each.layer)).size !== parts.length)
+      throw new CoreError('act-refused', 'a layer was named twice', 'Choose each layer once.')
     const { selection } = drawing
     return parts.reduce((now, part) => {
       const moved = move.apply(kernels, { ...now, selection }, { kind: 'move', version, ...part, leaves })
@@ -118,6 +148,9 @@ export const mirrorHalf: ActKind<MirrorHalfAct> = {
   facts: ({ layer }) => ({ name: 'mirrored half', work: 'move', layer, isOnPaint: true }),
   apply(kernels, drawing, act) {
     const [ax, ay, bx, by] = act.line.map(value => value / SUBPIXELS) as [number, number, number, number]
-    return withLayer(drawing, mirroredHalf(kernels, drawing.sheet, requireUnlocked(drawing, act.layer), { ax, ay, bx, by }, drawing.selection))
+    return withLayer(
+      drawing,
+      mirroredHalf(kernels, drawing.sheet, requireUnlocked(drawing, act.layer), { ax, ay, bx, by }, drawing.selection),
+    )
   },
 }

@@ -2,7 +2,16 @@ import { z } from 'zod'
 import { SUBPIXELS } from '../../brush'
 import { PATTERNS, pour as pourInto, pour1 as pourInto1 } from '../../fill'
 import { TEXTURES } from '../../kernels'
-import { colourSchema, fenceSchema, GREATEST_GROW, layerIdSchema, outlineSchema, percentSchema, placeSchema, seedSchema } from './common'
+import {
+  colourSchema,
+  fenceSchema,
+  GREATEST_GROW,
+  layerIdSchema,
+  outlineSchema,
+  percentSchema,
+  placeSchema,
+  seedSchema,
+} from './common'
 import { requireUnlocked, type ActKind } from './contract'
 import { boxOfPlaces } from './facts'
 
@@ -22,8 +31,18 @@ const version1 = z.strictObject({
 const paintSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('colour'), colour: colourSchema }),
   z.strictObject({ kind: z.literal('clear') }),
-  z.strictObject({ kind: z.literal('pattern'), colour: colourSchema, pattern: z.enum(PATTERNS), size: z.int().min(4).max(400) }),
-  z.strictObject({ kind: z.literal('grain'), colour: colourSchema, texture: z.enum(TEXTURES), strength: percentSchema.min(1) }),
+  z.strictObject({
+    kind: z.literal('pattern'),
+    colour: colourSchema,
+    pattern: z.enum(PATTERNS),
+    size: z.int().min(4).max(400),
+  }),
+  z.strictObject({
+    kind: z.literal('grain'),
+    colour: colourSchema,
+    texture: z.enum(TEXTURES),
+    strength: percentSchema.min(1),
+  }),
 ])
 export type PourPaint = z.infer<typeof paintSchema>
 
@@ -33,7 +52,14 @@ const version2 = z.strictObject({
   layer: layerIdSchema,
   /** Places touched or dragged over, or a loop round cells; sixteenths of a px. */
   where: z.discriminatedUnion('kind', [
-    z.strictObject({ kind: z.literal('places'), points: z.array(placeSchema).min(2).max(20_000).refine(points => points.length % 2 === 0, 'places are made of pairs: x, y') }),
+    z.strictObject({
+      kind: z.literal('places'),
+      points: z
+        .array(placeSchema)
+        .min(2)
+        .max(20_000)
+        .refine(points => points.length % 2 === 0, 'places are made of pairs: x, y'),
+    }),
     z.strictObject({ kind: z.literal('loop'), points: outlineSchema }),
   ]),
   paint: paintSchema,
@@ -51,9 +77,13 @@ export type FreshPourAct = z.infer<typeof version2>
 export const pour: ActKind<PourAct> = {
   schema,
   facts: act => ({
-    name: 'pour', work: 'pour', layer: act.layer, isOnPaint: true,
+    name: 'pour',
+    work: 'pour',
+    layer: act.layer,
+    isOnPaint: true,
     colour: act.version === 1 ? act.colour : act.paint.kind === 'clear' ? null : act.paint.colour,
-    box: () => act.version === 1 ? { x0: act.x, y0: act.y, x1: act.x + 1, y1: act.y + 1 } : boxOfPlaces(act.where.points, 2),
+    box: () =>
+      act.version === 1 ? { x0: act.x, y0: act.y, x1: act.x + 1, y1: act.y + 1 } : boxOfPlaces(act.where.points, 2),
   }),
   apply(kernels, drawing, act) {
     const layer = requireUnlocked(drawing, act.layer)
@@ -65,7 +95,15 @@ export const pour: ActKind<PourAct> = {
 /** A pour in px. */
 export function pourOf({ where, paint, ...rest }: FreshPourAct): Parameters<typeof pourInto>[3] {
   return {
-    ...rest, where: { ...where, points: where.points.map(value => value / SUBPIXELS) },
-    paint: paint.kind === 'grain' ? { ...paint, cover: 1 - (0.45 * paint.strength) / 100, grain: { texture: paint.texture, depth: (0.6 * paint.strength) / 100, bite: (2.4 * paint.strength) / 100 } } : paint,
+    ...rest,
+    where: { ...where, points: where.points.map(value => value / SUBPIXELS) },
+    paint:
+      paint.kind === 'grain'
+        ? {
+            ...paint,
+            cover: 1 - (0.45 * paint.strength) / 100,
+            grain: { texture: paint.texture, depth: (0.6 * paint.strength) / 100, bite: (2.4 * paint.strength) / 100 },
+          }
+        : paint,
   }
 }

@@ -31,14 +31,20 @@ export const recolour: ActKind<RecolourAct> = {
   },
 }
 
-function recoloured(tile: Tile, colour: readonly number[], only: RecolourAct['only'], chosen: Uint8Array | undefined): Tile | null {
+function recoloured(
+  tile: Tile,
+  colour: readonly number[],
+  only: RecolourAct['only'],
+  chosen: Uint8Array | undefined,
+): Tile | null {
   const out = tile.slice()
   let isChanged = false
   for (let i = 0; i < TILE * TILE; i++) {
     const at = 4 * i
     const share = chosen ? chosen[i]! : 255
     if (out[at + 3] === 0 || share === 0 || (only && isOther(out, at, only))) continue
-    for (let c = 0; c < 3; c++) out[at + c] = Math.floor((out[at + c]! * (255 - share) + colour[c]! * share + 127) / 255)
+    for (let c = 0; c < 3; c++)
+      out[at + c] = Math.floor((out[at + c]! * (255 - share) + colour[c]! * share + 127) / 255)
     isChanged = true
   }
   return isChanged ? out : null

@@ -53,7 +53,10 @@ export const sheetScale: ActKind<z.infer<typeof scaleSchema>> = {
 export const sheetPaper: ActKind<SheetPaperAct> = {
   schema: paperActSchema,
   facts: () => ({ name: 'paper' }),
-  apply: (_kernels, drawing, { colour, texture }) => ({ ...drawing, sheet: { ...drawing.sheet, paper: colour, texture: texture ?? undefined } }),
+  apply: (_kernels, drawing, { colour, texture }) => ({
+    ...drawing,
+    sheet: { ...drawing.sheet, paper: colour, texture: texture ?? undefined },
+  }),
 }
 
 /** How many px an inch of paper has: for rulers and printing; no px changes. */

@@ -2,8 +2,26 @@ import { z } from 'zod'
 import { CoreError } from '../../base'
 import { BLEND_MODES, isClearTile, TILE, TILE_BYTES, type Kernels, type Tile } from '../../kernels'
 import {
-  clipBase, findItem, flattenStack, GREATEST_NESTING, itemId, itemOf, layersIn, nestingOf, sheetRect, stackOf, tileOrigin, tilesUnder, withItem, withItems, withoutItem, withStack,
-  type Drawing, type Group, type Layer, type StackItem,
+  clipBase,
+  findItem,
+  flattenStack,
+  GREATEST_NESTING,
+  itemId,
+  itemOf,
+  layersIn,
+  nestingOf,
+  sheetRect,
+  stackOf,
+  tileOrigin,
+  tilesUnder,
+  withItem,
+  withItems,
+  withoutItem,
+  withStack,
+  type Drawing,
+  type Group,
+  type Layer,
+  type StackItem,
 } from '../../layers'
 import { GREATEST_LAYERS, layerIdSchema, layerNameSchema, percentSchema } from './common'
 import { requireFreshId, requireItem, requireRoom, type ActKind } from './contract'
@@ -12,11 +30,18 @@ const setSchema = z.strictObject({
   kind: z.literal('stack-set'),
   /** A layer or group. */
   item: layerIdSchema,
-  set: z.strictObject({
-    visible: z.boolean(), opacity: percentSchema, mode: z.enum(BLEND_MODES), locked: z.boolean(), clip: z.boolean(),
-    /** Of layers only. */
-    inside: z.boolean(),
-  }).partial().refine(set => Object.keys(set).length > 0, 'nothing is set'),
+  set: z
+    .strictObject({
+      visible: z.boolean(),
+      opacity: percentSchema,
+      mode: z.enum(BLEND_MODES),
+      locked: z.boolean(),
+      clip: z.boolean(),
+      /** Of layers only. */
+      inside: z.boolean(),
+    })
+    .partial()
+    .refine(set => Object.keys(set).length > 0, 'nothing is set'),
 })
 const putSchema = z.strictObject({
   kind: z.literal('stack-put'),
@@ -42,7 +67,10 @@ const copySchema = z.strictObject({
   /** Of the copy. */
   name: layerNameSchema,
   /** For every layer, group and mask that is copied: its id, and the copy's. */
-  ids: z.array(z.tuple([layerIdSchema, layerIdSchema])).min(2).max(4 * GREATEST_LAYERS),
+  ids: z
+    .array(z.tuple([layerIdSchema, layerIdSchema]))
+    .min(2)
+    .max(4 * GREATEST_LAYERS),
 })
 const mergeSchema = z.strictObject({
   kind: z.literal('stack-merge'),
@@ -67,8 +95,14 @@ export const stackSet: ActKind<StackSetAct> = {
   facts: () => ({ name: 'setting of a layer' }),
   apply(_kernels, drawing, { item: id, set }) {
     const { item, siblings, place } = requireItem(drawing, id)
-    if (set.clip && !clipBase(siblings, place)) throw new CoreError('act-refused', 'there is nothing below to clip to', 'Put it above the layer whose paint it should keep to.')
-    if (set.inside !== undefined && item.kind === 'group') throw new CoreError('act-refused', 'a group has no paint of its own to stay inside', 'Choose one of its layers.')
+    if (set.clip && !clipBase(siblings, place))
+      throw new CoreError(
+        'act-refused',
+        'there is nothing below to clip to',
+        'Put it above the layer whose paint it should keep to.',
+      )
+    if (set.inside !== undefined && item.kind === 'group')
+      throw new CoreError('act-refused', 'a group has no paint of its own to stay inside', 'Choose one of its layers.')
     return withItem(drawing, cleaned({ ...itemOf(item), ...set }))
   },
 }
@@ -76,7 +110,13 @@ export const stackSet: ActKind<StackSetAct> = {
 /** Without what is as usual: two layers that look the same are written the same. */
 function cleaned<T extends Layer | Group>(item: T): T {
   const { mode, locked, clip, inside, ...rest } = item as Layer
-  return { ...rest, ...(mode && mode !== 'normal' && { mode }), ...(locked && { locked }), ...(clip && { clip }), ...(inside && { inside }) } as unknown as T
+  return {
+    ...rest,
+    ...(mode && mode !== 'normal' && { mode }),
+    ...(locked && { locked }),
+    ...(clip && { clip }),
+    ...(inside && { inside }),
+  } as unknown as T
 }
 
 /** Puts a layer or group somewhere else in the stack. */
@@ -85,19 +125,30 @@ export const stackPut: ActKind<z.infer<typeof putSchema>> = {
   facts: () => ({ name: 'place in the stack' }),
   apply(_kernels, drawing, { item: id, group, on }) {
     const { item } = requireItem(drawing, id)
-    if (group !== null && findItem([item], group)) throw new CoreError('act-refused', 'a group can’t lie in itself', 'Put it beside the group, or in another one.')
-    if (group !== null && requireItem(drawing, group).item.kind !== 'group') throw new CoreError('act-refused', 'that is not a group', 'Group the layers first.')
+    if (group !== null && findItem([item], group))
+      throw new CoreError('act-refused', 'a group can’t lie in itself', 'Put it beside the group, or in another one.')
+    if (group !== null && requireItem(drawing, group).item.kind !== 'group')
+      throw new CoreError('act-refused', 'that is not a group', 'Group the layers first.')
     const rest = withoutItem(stackOf(drawing), id)
-    if (on !== null && findItem(rest, on)?.group !== group) throw new CoreError('act-refused', 'that layer does not lie there', 'Choose a place in the stack.')
-    return nested(drawing, withItems(rest, group, (siblings) => {
-      const place = on === null ? 0 : siblings.findIndex(each => itemId(each) === on) + 1
-      return [...siblings.slice(0, place), item, ...siblings.slice(place)]
-    }))
+    if (on !== null && findItem(rest, on)?.group !== group)
+      throw new CoreError('act-refused', 'that layer does not lie there', 'Choose a place in the stack.')
+    return nested(
+      drawing,
+      withItems(rest, group, siblings => {
+        const place = on === null ? 0 : siblings.findIndex(each => itemId(each) === on) + 1
+        return [...siblings.slice(0, place), item, ...siblings.slice(place)]
+      }),
+    )
   },
 }
 
 function nested(drawing: Drawing, items: readonly StackItem[]): Drawing {
-  if (nestingOf(items) > GREATEST_NESTING) throw new CoreError('act-refused', `groups lie in one another ${GREATEST_NESTING} deep at most`, 'Put it in an outer group.')
+  if (nestingOf(items) > GREATEST_NESTING)
+    throw new CoreError(
+      'act-refused',
+      `groups lie in one another ${GREATEST_NESTING} deep at most`,
+      'Put it in an outer group.',
+    )
   return withStack(drawing, items)
 }
 
@@ -107,9 +158,11 @@ export const stackGroup: ActKind<z.infer<typeof groupSchema>> = {
   facts: () => ({ name: 'new group' }),
   apply(_kernels, drawing, { group: id, name, items: ids }) {
     requireFreshId(drawing, id)
-    if (new Set(ids).size !== ids.length) throw new CoreError('act-refused', 'a layer was named twice', 'Choose each layer once.')
+    if (new Set(ids).size !== ids.length)
+      throw new CoreError('act-refused', 'a layer was named twice', 'Choose each layer once.')
     const found = ids.map(each => requireItem(drawing, each).item)
-    if (found.some(a => found.some(b => a !== b && findItem([a], itemId(b))))) throw new CoreError('act-refused', 'one of them lies in another', 'Choose the group, or what is in it.')
+    if (found.some(a => found.some(b => a !== b && findItem([a], itemId(b)))))
+      throw new CoreError('act-refused', 'one of them lies in another', 'Choose the group, or what is in it.')
     const order = new Map(drawing.layers.map((layer, i) => [layer.id, i]))
     const height = (item: StackItem) => order.get(layersIn(item)[0]!.id)!
     const inside = [...found].sort((a, b) => height(a) - height(b))
@@ -117,8 +170,13 @@ export const stackGroup: ActKind<z.infer<typeof groupSchema>> = {
     const { group } = requireItem(drawing, itemId(top))
     const made: StackItem = { kind: 'group', group: { id, name, visible: true, opacity: 100 }, items: inside }
     // The topmost is replaced by the group; the others are taken from where they were.
-    const others = ids.filter(each => each !== itemId(top)).reduce((rest, each) => withoutItem(rest, each), stackOf(drawing))
-    return nested(drawing, withItems(others, group, siblings => siblings.map(each => (itemId(each) === itemId(top) ? made : each))))
+    const others = ids
+      .filter(each => each !== itemId(top))
+      .reduce((rest, each) => withoutItem(rest, each), stackOf(drawing))
+    return nested(
+      drawing,
+      withItems(others, group, siblings => siblings.map(each => (itemId(each) === itemId(top) ? made : each))),
+    )
   },
 }
 
@@ -131,18 +189,36 @@ export const stackCopy: ActKind<z.infer<typeof copySchema>> = {
     if (item.kind !== 'group') throw new CoreError('act-refused', 'that is not a group', 'Choose a group.')
     const fresh = new Map(ids)
     for (const each of fresh.values()) requireFreshId(drawing, each)
-    if (new Set(fresh.values()).size !== fresh.size) throw new CoreError('act-refused', 'two copies would have one id', 'Give each copy an id of its own.')
+    if (new Set(fresh.values()).size !== fresh.size)
+      throw new CoreError('act-refused', 'two copies would have one id', 'Give each copy an id of its own.')
     requireRoom(drawing, layersIn(item).length)
     const idOf = (old: string) => {
       const found = fresh.get(old)
-      if (found === undefined) throw new CoreError('act-refused', `the copy of "${old}" has no id`, 'Name a new id for everything in the group.')
+      if (found === undefined)
+        throw new CoreError(
+          'act-refused',
+          `the copy of "${old}" has no id`,
+          'Name a new id for everything in the group.',
+        )
       return found
     }
-    const copied = <T extends Layer | Group>(each: T): T => ({ ...each, id: idOf(each.id), ...(each.mask && { mask: { ...each.mask, id: idOf(each.mask.id) } }) })
-    const copy = (each: StackItem): StackItem => (each.kind === 'layer' ? { kind: 'layer', layer: copied(each.layer) } : { kind: 'group', group: copied(each.group), items: each.items.map(copy) })
+    const copied = <T extends Layer | Group>(each: T): T => ({
+      ...each,
+      id: idOf(each.id),
+      ...(each.mask && { mask: { ...each.mask, id: idOf(each.mask.id) } }),
+    })
+    const copy = (each: StackItem): StackItem =>
+      each.kind === 'layer'
+        ? { kind: 'layer', layer: copied(each.layer) }
+        : { kind: 'group', group: copied(each.group), items: each.items.map(copy) }
     const made = copy(item) as Extract<StackItem, { kind: 'group' }>
     const named: StackItem = { ...made, group: { ...made.group, name } }
-    return withStack(drawing, withItems(stackOf(drawing), group, siblings => siblings.flatMap(each => (itemId(each) === id ? [each, named] : [each]))))
+    return withStack(
+      drawing,
+      withItems(stackOf(drawing), group, siblings =>
+        siblings.flatMap(each => (itemId(each) === id ? [each, named] : [each])),
+      ),
+    )
   },
 }
 
@@ -153,7 +229,12 @@ export const stackUngroup: ActKind<z.infer<typeof ungroupSchema>> = {
   apply(_kernels, drawing, { group: id }) {
     const { item, group } = requireItem(drawing, id)
     if (item.kind !== 'group') throw new CoreError('act-refused', 'that is not a group', 'Choose a group.')
-    return withStack(drawing, withItems(stackOf(drawing), group, siblings => siblings.flatMap(each => (each === item || itemId(each) === id ? item.items : [each]))))
+    return withStack(
+      drawing,
+      withItems(stackOf(drawing), group, siblings =>
+        siblings.flatMap(each => (each === item || itemId(each) === id ? item.items : [each])),
+      ),
+    )
   },
 }
 
@@ -163,7 +244,8 @@ export const stackRemove: ActKind<z.infer<typeof removeSchema>> = {
   facts: () => ({ name: 'taken out of the stack' }),
   apply(_kernels, drawing, { item: id }) {
     const { item } = requireItem(drawing, id)
-    if (layersIn(item).length === drawing.layers.length) throw new CoreError('act-refused', 'a sheet needs one layer', 'Add another layer first.')
+    if (layersIn(item).length === drawing.layers.length)
+      throw new CoreError('act-refused', 'a sheet needs one layer', 'Add another layer first.')
     return withStack(drawing, withoutItem(stackOf(drawing), id))
   },
 }
@@ -184,7 +266,12 @@ export const stackMerge: ActKind<StackMergeAct> = {
       const { item, group } = requireItem(drawing, what.group)
       if (item.kind !== 'group') throw new CoreError('act-refused', 'that is not a group', 'Choose a group.')
       const layer: Layer = { ...item.group, id, name, tiles: flattened(kernels, drawing, item.items, false) }
-      return withStack(drawing, withItems(stack, group, siblings => siblings.map(each => (itemId(each) === what.group ? { kind: 'layer', layer } : each))))
+      return withStack(
+        drawing,
+        withItems(stack, group, siblings =>
+          siblings.map(each => (itemId(each) === what.group ? { kind: 'layer', layer } : each)),
+        ),
+      )
     }
     return mergedDown(kernels, drawing, what.item, id, name)
   },
@@ -193,33 +280,66 @@ export const stackMerge: ActKind<StackMergeAct> = {
 function mergedDown(kernels: Kernels, drawing: Drawing, upperId: string, id: string, name: string): Drawing {
   const { item: upper, siblings, place, group } = requireItem(drawing, upperId)
   const lower = siblings[place - 1]
-  if (!lower) throw new CoreError('act-refused', 'there is nothing below to merge with', 'Choose a layer that lies on another one.')
+  if (!lower)
+    throw new CoreError(
+      'act-refused',
+      'there is nothing below to merge with',
+      'Choose a layer that lies on another one.',
+    )
   if (id !== itemId(lower)) requireFreshId(drawing, id)
   const below = itemOf(lower)
-  if (!below.visible || !itemOf(upper).visible) throw new CoreError('act-refused', 'one of the two is hidden', 'Show both before you merge them.')
+  if (!below.visible || !itemOf(upper).visible)
+    throw new CoreError('act-refused', 'one of the two is hidden', 'Show both before you merge them.')
   // The lower one's own mode and clip go on to what comes of it; its opacity and mask are in its pixels then.
   const base = withLook(lower, { mode: undefined, clip: undefined })
   const isOnBase = itemOf(upper).clip === true && !below.clip
   const over = isOnBase ? upper : withLook(upper, { clip: undefined })
   const layer: Layer = {
-    id, name, visible: true, opacity: 100, tiles: flattened(kernels, drawing, [base, over], false),
-    ...(below.mode && { mode: below.mode }), ...(below.clip && { clip: true }), ...(group !== null && { group }),
+    id,
+    name,
+    visible: true,
+    opacity: 100,
+    tiles: flattened(kernels, drawing, [base, over], false),
+    ...(below.mode && { mode: below.mode }),
+    ...(below.clip && { clip: true }),
+    ...(group !== null && { group }),
   }
-  return withStack(drawing, withItems(stackOf(drawing), group, each => [...each.slice(0, place - 1), { kind: 'layer', layer }, ...each.slice(place + 1)]))
+  return withStack(
+    drawing,
+    withItems(stackOf(drawing), group, each => [
+      ...each.slice(0, place - 1),
+      { kind: 'layer', layer },
+      ...each.slice(place + 1),
+    ]),
+  )
 }
 
 function withLook(item: StackItem, look: Partial<Layer>): StackItem {
-  return item.kind === 'layer' ? { ...item, layer: { ...item.layer, ...look } } : { ...item, group: { ...item.group, ...look } }
+  return item.kind === 'layer'
+    ? { ...item, layer: { ...item.layer, ...look } }
+    : { ...item, group: { ...item.group, ...look } }
 }
 
 /** A part of the stack as tiles, on nothing or on the paper. */
-export function flattened(kernels: Kernels, drawing: Drawing, items: readonly StackItem[], isOnPaper: boolean): Map<number, Tile> {
+export function flattened(
+  kernels: Kernels,
+  drawing: Drawing,
+  items: readonly StackItem[],
+  isOnPaper: boolean,
+): Map<number, Tile> {
   const { sheet } = drawing
   const tiles = new Map<number, Tile>()
   for (const { number, part } of tilesUnder(sheet, sheetRect(sheet))) {
     const { x, y } = tileOrigin(sheet, number)
     const tile = new Uint8Array(TILE_BYTES)
-    flattenStack(kernels, items, number, { x0: 0, y0: 0, x1: Math.min(TILE, part.x1 - x), y1: Math.min(TILE, part.y1 - y) }, isOnPaper ? sheet.paper : null, tile)
+    flattenStack(
+      kernels,
+      items,
+      number,
+      { x0: 0, y0: 0, x1: Math.min(TILE, part.x1 - x), y1: Math.min(TILE, part.y1 - y) },
+      isOnPaper ? sheet.paper : null,
+      tile,
+    )
     if (!isClearTile(tile)) tiles.set(number, tile)
   }
   return tiles

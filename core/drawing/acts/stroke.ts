@@ -1,5 +1,18 @@
 import { z } from 'zod'
-import { fromVersion1, isRubbing, Rubbing, SAMPLE_FIELDS, samplesSchema, Stroke, toolSettings1Schema, toolSettingsSchema, unpackSample, type Frame, type LiveStroke, type StrokeStyle } from '../../brush'
+import {
+  fromVersion1,
+  isRubbing,
+  Rubbing,
+  SAMPLE_FIELDS,
+  samplesSchema,
+  Stroke,
+  toolSettings1Schema,
+  toolSettingsSchema,
+  unpackSample,
+  type Frame,
+  type LiveStroke,
+  type StrokeStyle,
+} from '../../brush'
 import type { Kernels } from '../../kernels'
 import type { Drawing, Layer } from '../../layers'
 import { fencedAt, type Fence } from '../../select'
@@ -20,7 +33,10 @@ const version1 = z.strictObject({ ...common, version: z.literal(1), tool: toolSe
 /** Echoes are affine maps in whole parts of this: a, b, c, d turn and mirror, e and f (px) move. */
 export const ECHO_ONE = 65536
 const FARTHEST_ECHO = 200_000 * ECHO_ONE
-const part = z.int().min(-4 * ECHO_ONE).max(4 * ECHO_ONE)
+const part = z
+  .int()
+  .min(-4 * ECHO_ONE)
+  .max(4 * ECHO_ONE)
 const move = z.int().min(-FARTHEST_ECHO).max(FARTHEST_ECHO)
 /** Copies of a stroke at most: spokes of 24, mirrored. */
 const GREATEST_ECHOES = 47
@@ -30,7 +46,10 @@ const version2 = z.strictObject({
   version: z.literal(2),
   tool: toolSettingsSchema,
   /** Where the stroke is repeated. */
-  echoes: z.array(z.tuple([part, part, part, part, move, move])).max(GREATEST_ECHOES).optional(),
+  echoes: z
+    .array(z.tuple([part, part, part, part, move, move]))
+    .max(GREATEST_ECHOES)
+    .optional(),
   /** It stays in the closed area in which it began: what bounds that. */
   fence: fenceSchema.optional(),
   /** What a held stroke was made into; its samples are those of the true shape. */
@@ -67,11 +86,24 @@ export function openStroke(kernels: Kernels, drawing: Drawing, layer: Layer, act
 }
 
 /** The same for a fresh one of which the first samples are known. */
-export function openFreshStroke(kernels: Kernels, drawing: Drawing, layer: Layer, style: FreshStyle, samples: readonly number[]): LiveStroke {
+export function openFreshStroke(
+  kernels: Kernels,
+  drawing: Drawing,
+  layer: Layer,
+  style: FreshStyle,
+  samples: readonly number[],
+): LiveStroke {
   return strokeFrom(kernels, drawing, layer, freshStyleOf(style), style.fence, samples)
 }
 
-function strokeFrom(kernels: Kernels, drawing: Drawing, layer: Layer, style: StrokeStyle, fence: Fence | undefined, samples: readonly number[]): LiveStroke {
+function strokeFrom(
+  kernels: Kernels,
+  drawing: Drawing,
+  layer: Layer,
+  style: StrokeStyle,
+  fence: Fence | undefined,
+  samples: readonly number[],
+): LiveStroke {
   const within = fence ? fencedAt(kernels, drawing, layer, fence, unpackSample(samples, 0)) : drawing.selection
   const Kind = isRubbing(style.tool) ? Rubbing : Stroke
   return new Kind(kernels, drawing, layer, style, within)
@@ -81,8 +113,13 @@ function strokeFrom(kernels: Kernels, drawing: Drawing, layer: Layer, style: Str
 export const stroke: ActKind<StrokeAct> = {
   schema,
   facts: act => ({
-    name: act.tool.tool, work: 'draw', layer: act.layer, isOnPaint: true, tool: act.tool,
-    colour: act.version === 2 && (act.tool.effect === 'erase' || isRubbing(act.tool)) ? null : act.colour, box: () => boxOfPlaces(act.samples, SAMPLE_FIELDS),
+    name: act.tool.tool,
+    work: 'draw',
+    layer: act.layer,
+    isOnPaint: true,
+    tool: act.tool,
+    colour: act.version === 2 && (act.tool.effect === 'erase' || isRubbing(act.tool)) ? null : act.colour,
+    box: () => boxOfPlaces(act.samples, SAMPLE_FIELDS),
   }),
   apply(kernels, drawing, act) {
     const growing = openStroke(kernels, drawing, requireUnlocked(drawing, act.layer), act)

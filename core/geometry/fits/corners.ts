@@ -51,7 +51,7 @@ function runErrors(points: readonly Point[]): Float64Array {
  * over all of them (after Bellman 1961): least sum of squared distances from each side's own line.
  * Element k is for k + 1 sides.
  */
-export function bestCuts(points: readonly Point[], most: number): { cuts: number[], error: number }[] {
+export function bestCuts(points: readonly Point[], most: number): { cuts: number[]; error: number }[] {
   const n = points.length
   const cost = runErrors(points)
   let before = Float64Array.from({ length: n }, (_, j) => cost[j]!)
@@ -107,18 +107,24 @@ export function openSides(points: readonly Point[], cuts: readonly number[], err
 export function closedSides(points: readonly Point[], cuts: readonly number[], error: number): SideFit {
   const bounds = [0, ...cuts, points.length - 1]
   const lines = sidesOf(points, bounds)
-  const corners = lines.map((line, i) => crossingNear(lines[(i + lines.length - 1) % lines.length]!, line, points[[0, ...cuts][i]!]!))
+  const corners = lines.map((line, i) =>
+    crossingNear(lines[(i + lines.length - 1) % lines.length]!, line, points[[0, ...cuts][i]!]!),
+  )
   return { cuts: [0, ...cuts], corners, rms: Math.sqrt(error / points.length) }
 }
 
-/** How far the way turns at each corner, radians, without sign; 0 at the ends of an open way. The first one again at the end of a closed one. */
+/**
+ * How far the way turns at each corner, radians, without sign; 0 at the ends of an open way. The first one again at the
+ * end of a closed one.
+ */
 export function turnsAt(corners: readonly Point[], isClosed: boolean): number[] {
   const n = corners.length
   const turns = corners.map((corner, i) => {
     if (!isClosed && (i === 0 || i === n - 1)) return 0
     const before = corners[(i + n - 1) % n]!
     const after = corners[(i + 1) % n]!
-    const turn = Math.atan2(after.y - corner.y, after.x - corner.x) - Math.atan2(corner.y - before.y, corner.x - before.x)
+    const turn =
+      Math.atan2(after.y - corner.y, after.x - corner.x) - Math.atan2(corner.y - before.y, corner.x - before.x)
     return Math.abs(turn - 2 * Math.PI * Math.round(turn / (2 * Math.PI)))
   })
   return isClosed ? [...turns, turns[0]!] : turns
@@ -130,7 +136,10 @@ const SPAN = 0.026
 /** A cut may lie so far beside the corner. */
 const BESIDE = 0.018
 
-/** How much of the turning happens close to the corners, mean and least over them: about 0.9 where corners were meant, half of it for a curve that was cut into sides. */
+/**
+ * How much of the turning happens close to the corners, mean and least over them: about 0.9 where corners were meant,
+ * half of it for a curve that was cut into sides.
+ */
 export interface Sharpness {
   readonly mean: number
   readonly least: number
@@ -141,7 +150,13 @@ export interface Sharpness {
  * @param places where corners lie, share of the way
  * @param tremble of the hand, share of the way: nothing is told from less than some of it
  */
-export function sharpnessOf(fine: readonly Point[], places: readonly number[], turns: readonly number[], isClosed: boolean, tremble: number): Sharpness {
+export function sharpnessOf(
+  fine: readonly Point[],
+  places: readonly number[],
+  turns: readonly number[],
+  isClosed: boolean,
+  tremble: number,
+): Sharpness {
   const n = isClosed ? fine.length - 1 : fine.length
   const count = (share: number) => Math.max(1, Math.round(share * n))
   const [near, span, beside] = [count(Math.max(NEAR, 1.5 * tremble)), count(Math.max(SPAN, 7 * tremble)), count(BESIDE)]
@@ -156,7 +171,10 @@ export function sharpnessOf(fine: readonly Point[], places: readonly number[], t
     }
     return Math.min(most / Math.max(turns[i]!, 0.1), 1)
   })
-  return { mean: shares.reduce((sum, share) => sum + share, 0) / Math.max(shares.length, 1), least: Math.min(1, ...shares) }
+  return {
+    mean: shares.reduce((sum, share) => sum + share, 0) / Math.max(shares.length, 1),
+    least: Math.min(1, ...shares),
+  }
 }
 
 /** Where the lines cross, unless that is far from where the hand turned. */

@@ -35,7 +35,10 @@ export function fitLine(points: readonly Point[]): LineFit {
 }
 
 /** Where two lines cross; null when they are parallel within about half a degree. */
-export function crossing(a: Pick<LineFit, 'middle' | 'direction'>, b: Pick<LineFit, 'middle' | 'direction'>): Point | null {
+export function crossing(
+  a: Pick<LineFit, 'middle' | 'direction'>,
+  b: Pick<LineFit, 'middle' | 'direction'>,
+): Point | null {
   const ax = Math.cos(a.direction)
   const ay = Math.sin(a.direction)
   const bx = Math.cos(b.direction)

@@ -1,4 +1,6 @@
-/** Solves A·x = b by elimination with row pivots; A is n × n, row by row. Null when A is singular. Neither is changed. */
+/**
+ * Solves A·x = b by elimination with row pivots; A is n × n, row by row. Null when A is singular. Neither is changed.
+ */
 export function solve(a: readonly (readonly number[])[], b: readonly number[]): number[] | null {
   const n = b.length
   const rows = a.map((row, i) => [...row, b[i]!])
@@ -27,14 +29,21 @@ export interface Residual {
   readonly slopes: readonly number[]
 }
 
-/** The sum of squares grows less by no more than this share of it: the parameters are then within a millionth of what is left over. */
+/**
+ * The sum of squares grows less by no more than this share of it: the parameters are then within a millionth of what is
+ * left over.
+ */
 const SETTLED = 1e-10
 
 /**
  * Least squares by Levenberg and Marquardt (1963): `residualsAt` is asked until the parameters hardly
  * change. Returns the best parameters found, at worst the start.
  */
-export function leastSquares(start: readonly number[], residualsAt: (parameters: readonly number[]) => Residual[], most = 60): number[] {
+export function leastSquares(
+  start: readonly number[],
+  residualsAt: (parameters: readonly number[]) => Residual[],
+  most = 60,
+): number[] {
   let best = [...start]
   let residuals = residualsAt(best)
   let error = sumOfSquares(residuals)
@@ -51,7 +60,9 @@ export function leastSquares(start: readonly number[], residualsAt: (parameters:
       }
     }
     // Symmetric: half of it was summed up.
-    const normal = Array.from({ length: n }, (_, i) => Array.from({ length: n }, (_, j) => (i >= j ? lower[i * n + j]! : lower[j * n + i]!)))
+    const normal = Array.from({ length: n }, (_, i) =>
+      Array.from({ length: n }, (_, j) => (i >= j ? lower[i * n + j]! : lower[j * n + i]!)),
+    )
     for (let i = 0; i < n; i++) normal[i]![i]! *= 1 + damping
     const step = solve(normal, right)
     if (!step) return best

@@ -1,19 +1,32 @@
 import type { Tile } from '../contract'
 
-/** Compares packed RGBA8 pixels, little-endian, channel by channel after weighing by alpha; the greatest difference, whole numbers. */
+/**
+ * Compares packed RGBA8 pixels, little-endian, channel by channel after weighing by alpha; the greatest difference,
+ * whole numbers.
+ */
 export function differenceFrom(wanted: number): (pixel: number) => number {
   const weigh = (pixel: number, shift: number) => ((pixel >>> shift) & 255) * (pixel >>> 24)
   const red = weigh(wanted, 0)
   const green = weigh(wanted, 8)
   const blue = weigh(wanted, 16)
   const alpha = wanted >>> 24
-  return (pixel) => {
-    const most = Math.max(Math.abs(weigh(pixel, 0) - red), Math.abs(weigh(pixel, 8) - green), Math.abs(weigh(pixel, 16) - blue))
+  return pixel => {
+    const most = Math.max(
+      Math.abs(weigh(pixel, 0) - red),
+      Math.abs(weigh(pixel, 8) - green),
+      Math.abs(weigh(pixel, 16) - blue),
+    )
     return Math.max(Math.ceil(most / 255), Math.abs((pixel >>> 24) - alpha))
   }
 }
 
-export function differPlain(tile: Tile, wanted: number, tolerance: number, differences: Uint8Array, same: Uint32Array): void {
+export function differPlain(
+  tile: Tile,
+  wanted: number,
+  tolerance: number,
+  differences: Uint8Array,
+  same: Uint32Array,
+): void {
   const pixels = new Uint32Array(tile.buffer, tile.byteOffset, differences.length)
   const differenceOf = differenceFrom(wanted)
   same.fill(0)

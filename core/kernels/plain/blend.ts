@@ -11,7 +11,10 @@ const div = (a: number, b: number) => f(a / b)
 type Colour = readonly [number, number, number]
 
 /** Colour times alpha, 0 … 255, and alpha, 0 … 1. */
-interface Sum { readonly colour: Colour, readonly alpha: number }
+interface Sum {
+  readonly colour: Colour
+  readonly alpha: number
+}
 
 interface Source {
   /** Straight, 0 … 255. */
@@ -31,24 +34,44 @@ export function blendPlain(doings: readonly Doing[], ground: Ground, out: Tile, 
   }
 }
 
-interface Level { sum: Sum, readonly isOpaque: boolean, readonly isOwn: boolean }
+interface Level {
+  sum: Sum
+  readonly isOpaque: boolean
+  readonly isOwn: boolean
+}
 
 function pixelOf(doings: readonly Doing[], ground: Ground, at: number): Sum {
-  const levels: Level[] = [{ sum: ground ? { colour: [f(ground[0]), f(ground[1]), f(ground[2])], alpha: 1 } : CLEAR, isOpaque: ground !== null, isOwn: true }]
+  const levels: Level[] = [
+    {
+      sum: ground ? { colour: [f(ground[0]), f(ground[1]), f(ground[2])], alpha: 1 } : CLEAR,
+      isOpaque: ground !== null,
+      isOwn: true,
+    },
+  ]
   for (const doing of doings) {
     const level = levels[levels.length - 1]!
     if (doing.do === 'open') {
-      levels.push(doing.isOwn ? { sum: CLEAR, isOpaque: false, isOwn: true } : { sum: level.sum, isOpaque: level.isOpaque, isOwn: false })
+      levels.push(
+        doing.isOwn
+          ? { sum: CLEAR, isOpaque: false, isOwn: true }
+          : { sum: level.sum, isOpaque: level.isOpaque, isOwn: false },
+      )
     } else if (doing.do === 'tile') {
       const { tile, mode, isAtop } = doing
       if (tile[at + 3] === 0) continue
       const alpha = shownThrough(mul(tile[at + 3]!, f(doing.opacity / 255)), doing.mask, at)
-      level.sum = blended(level.sum, { colour: [tile[at]!, tile[at + 1]!, tile[at + 2]!], alpha, mode, isAtop }, level.isOpaque)
+      level.sum = blended(
+        level.sum,
+        { colour: [tile[at]!, tile[at + 1]!, tile[at + 2]!], alpha, mode, isAtop },
+        level.isOpaque,
+      )
     } else {
       levels.pop()
       const below = levels[levels.length - 1]
       assert(below, 'a group was closed and not opened')
-      below.sum = level.isOwn ? withGroup(below, level.sum, doing, at) : toward(below.sum, level.sum, shownThrough(f(doing.opacity), doing.mask, at))
+      below.sum = level.isOwn
+        ? withGroup(below, level.sum, doing, at)
+        : toward(below.sum, level.sum, shownThrough(f(doing.opacity), doing.mask, at))
     }
   }
   assert(levels.length === 1, 'a group was opened and not closed')
@@ -57,11 +80,20 @@ function pixelOf(doings: readonly Doing[], ground: Ground, at: number): Sum {
 
 const CLEAR: Sum = { colour: [0, 0, 0], alpha: 0 }
 
-function withGroup(below: Level, { colour, alpha }: Sum, { opacity, mode, mask, isAtop }: Extract<Doing, { do: 'close' }>, at: number): Sum {
+function withGroup(
+  below: Level,
+  { colour, alpha }: Sum,
+  { opacity, mode, mask, isAtop }: Extract<Doing, { do: 'close' }>,
+  at: number,
+): Sum {
   if (alpha === 0) return below.sum
   const per = div(1, alpha)
   const straight = colour.map(value => mul(value, per)) as unknown as Colour
-  return blended(below.sum, { colour: straight, alpha: shownThrough(mul(alpha, f(opacity)), mask, at), mode, isAtop }, below.isOpaque)
+  return blended(
+    below.sum,
+    { colour: straight, alpha: shownThrough(mul(alpha, f(opacity)), mask, at), mode, isAtop },
+    below.isOpaque,
+  )
 }
 
 function toward(below: Sum, group: Sum, t: number): Sum {
@@ -105,7 +137,11 @@ function blended({ colour, alpha }: Sum, source: Source, isOpaque: boolean): Sum
 /** What is shown of a source: its own colour where nothing lies below, the blended one where something does. */
 function overClear(mode: BlendMode, colour: Colour, alpha: number, own: Colour, isAtop: boolean): Colour {
   const per = alpha > 0 ? div(1, alpha) : 0
-  const mixed = mixing(mode, map(i => mul(colour[i]!, per)), own)
+  const mixed = mixing(
+    mode,
+    map(i => mul(colour[i]!, per)),
+    own,
+  )
   return isAtop ? mixed : map(i => add(own[i]!, mul(sub(mixed[i]!, own[i]!), alpha)))
 }
 
@@ -120,17 +156,18 @@ const screened = (b: number, s: number) => sub(add(b, s), times(b, s))
 const hardLit = (b: number, s: number) => (s <= 127.5 ? times(b, add(s, s)) : screened(b, sub(add(s, s), 255)))
 
 const SEPARABLE: Partial<Record<BlendMode, (b: number, s: number) => number>> = {
-  'multiply': times,
-  'screen': screened,
-  'overlay': (b, s) => hardLit(s, b),
-  'darken': Math.min,
-  'lighten': Math.max,
+  multiply: times,
+  screen: screened,
+  overlay: (b, s) => hardLit(s, b),
+  darken: Math.min,
+  lighten: Math.max,
   'color-dodge': (b, s) => (b < f(0.01) ? 0 : s >= f(254.99) ? 255 : Math.min(255, div(mul(b, 255), sub(255, s)))),
-  'color-burn': (b, s) => (b > f(254.99) ? 255 : s < f(0.01) ? 0 : sub(255, Math.min(255, div(mul(sub(255, b), 255), s)))),
+  'color-burn': (b, s) =>
+    b > f(254.99) ? 255 : s < f(0.01) ? 0 : sub(255, Math.min(255, div(mul(sub(255, b), 255), s))),
   'hard-light': hardLit,
   'soft-light': softLit,
-  'difference': (b, s) => Math.abs(sub(b, s)),
-  'exclusion': (b, s) => sub(add(b, s), mul(2, times(b, s))),
+  difference: (b, s) => Math.abs(sub(b, s)),
+  exclusion: (b, s) => sub(add(b, s), mul(2, times(b, s))),
 }
 
 function softLit(back: number, source: number): number {
@@ -147,10 +184,14 @@ const sat = (colour: Colour) => sub(Math.max(...colour), Math.min(...colour))
 
 function toned(mode: BlendMode, b: Colour, s: Colour): Colour {
   switch (mode) {
-    case 'hue': return withLum(withSat(s, sat(b)), lum(b))
-    case 'saturation': return withLum(withSat(b, sat(s)), lum(b))
-    case 'luminosity': return withLum(b, lum(s))
-    default: return withLum(s, lum(b))
+    case 'hue':
+      return withLum(withSat(s, sat(b)), lum(b))
+    case 'saturation':
+      return withLum(withSat(b, sat(s)), lum(b))
+    case 'luminosity':
+      return withLum(b, lum(s))
+    default:
+      return withLum(s, lum(b))
   }
 }
 
@@ -167,7 +208,7 @@ function withLum(colour: Colour, wanted: number): Colour {
   const l = lum(moved)
   const n = Math.min(...moved)
   const x = Math.max(...moved)
-  return map((i) => {
+  return map(i => {
     const c = n < 0 && sub(l, n) > f(0.001) ? add(l, div(mul(sub(moved[i]!, l), l), sub(l, n))) : moved[i]!
     return x > 255 && sub(x, l) > f(0.001) ? add(l, div(mul(sub(c, l), sub(255, l)), sub(x, l))) : c
   })

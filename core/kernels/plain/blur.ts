@@ -47,7 +47,13 @@ export function weighPlain(tile: Tile, out: Uint16Array): void {
   }
 }
 
-export function unweighPlain(dither: Float32Array, values: Uint16Array, out: Tile, ditherX: number, ditherY: number): void {
+export function unweighPlain(
+  dither: Float32Array,
+  values: Uint16Array,
+  out: Tile,
+  ditherX: number,
+  ditherY: number,
+): void {
   const one = f(f(1) / f(257))
   for (let y = 0; y < TILE; y++) {
     for (let x = 0; x < TILE; x++) {

@@ -12,8 +12,13 @@ export interface LayTables {
 
 /** The twin of all of `assembly/lay.ts`. `mask` is the whole sheet's, `stride` values a row. */
 export function layPlain(
-  tables: LayTables, laying: Laying, src: Tile | null, out: Tile,
-  tileX: number, tileY: number, rect: Rect,
+  tables: LayTables,
+  laying: Laying,
+  src: Tile | null,
+  out: Tile,
+  tileX: number,
+  tileY: number,
+  rect: Rect,
   maskAt: (x: number, y: number) => number,
 ): void {
   for (let y = rect.y0; y < rect.y1; y++) {

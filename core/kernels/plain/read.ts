@@ -3,7 +3,13 @@ import type { Pixels } from '../contract'
 const f = Math.fround
 
 /** The twin of `readPicture`: single-precision steps in the same order. */
-export function readPicturePlain({ width, height, pixels }: Pixels, xs: Float64Array, ys: Float64Array, count: number, out: Float32Array): void {
+export function readPicturePlain(
+  { width, height, pixels }: Pixels,
+  xs: Float64Array,
+  ys: Float64Array,
+  count: number,
+  out: Float32Array,
+): void {
   for (let i = 0; i < count; i++) {
     const x = xs[i]! - 0.5
     const y = ys[i]! - 0.5
@@ -36,9 +42,13 @@ function addPixel(sum: number[], pixels: Uint8Array, at: number, w: number): voi
 /** Catmull–Rom weights (Keys 1981, a = −½). */
 function weight(t: number, i: number): number {
   switch (i) {
-    case 0: return f(f(f(f(f(2 - t) * t) - 1) * t) * 0.5)
-    case 1: return f(f(f(f(f(f(3 * t) - 5) * t) * t) + 2) * 0.5)
-    case 2: return f(f(f(f(f(4 - f(3 * t)) * t) + 1) * t) * 0.5)
-    default: return f(f(f(f(t - 1) * t) * t) * 0.5)
+    case 0:
+      return f(f(f(f(f(2 - t) * t) - 1) * t) * 0.5)
+    case 1:
+      return f(f(f(f(f(f(3 * t) - 5) * t) * t) + 2) * 0.5)
+    case 2:
+      return f(f(f(f(f(4 - f(3 * t)) * t) + 1) * t) * 0.5)
+    default:
+      return f(f(f(f(t - 1) * t) * t) * 0.5)
   }
 }

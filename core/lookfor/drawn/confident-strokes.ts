@@ -11,14 +11,20 @@ type Settings = z.infer<typeof schema>
 const ALONG = { gentle: 2.1, standard: 1.5, strict: 1.2 } as const
 /** Px from place to place. */
 const STEP = 8
-/** Strokes so near to each other, in widths and at least px, that run within so many radians the same way, go over the same line. */
+/**
+ * Strokes so near to each other, in widths and at least px, that run within so many radians the same way, go over the
+ * same line.
+ */
 const NEAR_WIDTHS = 1.6
 const NEAR_PX = 14
 const SAME_WAY = 0.5
 /** Fewer px of line tell nothing. */
 const LEAST = 120
 
-interface Place extends Point { readonly stroke: number, readonly way: number }
+interface Place extends Point {
+  readonly stroke: number
+  readonly way: number
+}
 
 function look(evidence: Evidence, { layer, what, target, tolerance }: Settings): Found {
   const strokes = drawnIn(evidence, layer, target)
@@ -47,7 +53,8 @@ function look(evidence: Evidence, { layer, what, target, tolerance }: Settings):
       for (let dx = -1; dx <= 1; dx++) {
         for (const other of cells.get(key(cx + dx, cy + dy)) ?? []) {
           const turn = Math.abs(Math.sin(other.way - place.way))
-          if (other.stroke !== place.stroke && turn < Math.sin(SAME_WAY) && distanceOf(other, place) <= near) found.add(other.stroke)
+          if (other.stroke !== place.stroke && turn < Math.sin(SAME_WAY) && distanceOf(other, place) <= near)
+            found.add(other.stroke)
         }
       }
     }
@@ -63,9 +70,22 @@ function look(evidence: Evidence, { layer, what, target, tolerance }: Settings):
   const value = places.length / pieces
   const verdict = atMost(value, limitOf(tolerance, ALONG), 1.5)
   const figure = { value: rounded(value), unit: 'strokes along each other' }
-  if (verdict === 'met') return { verdict, figure, sentence: `The line of ${what} is drawn in ${strokes.length === 1 ? 'one stroke' : 'clear strokes'}.`, marks: [] }
-  const along = strokes.filter((_, stroke) => places.some(place => place.stroke === stroke && distanceOf(place, worst) <= near))
-  return { verdict, figure, sentence: `${capitalCount(most + 1)} strokes lie along each other at ${what}. Try one long stroke; undo is free.`, marks: along.slice(0, 12).map(({ points }) => pathMark(points)) }
+  if (verdict === 'met')
+    return {
+      verdict,
+      figure,
+      sentence: `The line of ${what} is drawn in ${strokes.length === 1 ? 'one stroke' : 'clear strokes'}.`,
+      marks: [],
+    }
+  const along = strokes.filter((_, stroke) =>
+    places.some(place => place.stroke === stroke && distanceOf(place, worst) <= near),
+  )
+  return {
+    verdict,
+    figure,
+    sentence: `${capitalCount(most + 1)} strokes lie along each other at ${what}. Try one long stroke; undo is free.`,
+    marks: along.slice(0, 12).map(({ points }) => pathMark(points)),
+  }
 }
 
 function capitalCount(count: number): string {

@@ -14,22 +14,48 @@ const sheet = { width: 600, height: 480, paper: [255, 255, 255] as const }
 const EVEN = toolSettings('ink-pen', { size: 6, pressureSize: 0, speedSize: 0, taperIn: 0, taperOut: 0, steadying: 0 })
 const WHOLE = [0, 0, 600, 0, 600, 480, 0, 480]
 const at = (x: number, y: number): Point => ({ x, y })
-const line = (a: Point, b: Point, count = 60) => Array.from({ length: count + 1 }, (_, i) => at(a.x + ((b.x - a.x) * i) / count, a.y + ((b.y - a.y) * i) / count))
-const ellipse = (rx: number, ry: number, from = 0, to = 1) => Array.from({ length: 200 }, (_, i) => 2 * Math.PI * (from + ((to - from) * i) / 199)).map(angle => at(300 + rx * Math.cos(angle), 240 + ry * Math.sin(angle)))
+const line = (a: Point, b: Point, count = 60) =>
+  Array.from({ length: count + 1 }, (_, i) => at(a.x + ((b.x - a.x) * i) / count, a.y + ((b.y - a.y) * i) / count))
+const ellipse = (rx: number, ry: number, from = 0, to = 1) =>
+  Array.from({ length: 200 }, (_, i) => 2 * Math.PI * (from + ((to - from) * i) / 199)).map(angle =>
+    at(300 + rx * Math.cos(angle), 240 + ry * Math.sin(angle)),
+  )
 
-function drawn(...ways: (readonly Point[])[]): { drawing: Drawing, acts: StandingAct[] } {
-  let drawing: Drawing = { sheet, layers: [{ id: 'lines', name: 'Lines', visible: true, opacity: 100, tiles: new Map() }] }
-  const acts = ways.map((way): Act => ({ kind: 'stroke', version: 2, layer: 'lines', tool: EVEN, colour: [20, 20, 20], seed: 1, samples: way.flatMap(({ x, y }, i) => packSample({ x, y, pressure: 0.6, wait: i ? 8 : 0 })) }))
+function drawn(...ways: (readonly Point[])[]): { drawing: Drawing; acts: StandingAct[] } {
+  let drawing: Drawing = {
+    sheet,
+    layers: [{ id: 'lines', name: 'Lines', visible: true, opacity: 100, tiles: new Map() }],
+  }
+  const acts = ways.map((way): Act => ({
+    kind: 'stroke',
+    version: 2,
+    layer: 'lines',
+    tool: EVEN,
+    colour: [20, 20, 20],
+    seed: 1,
+    samples: way.flatMap(({ x, y }, i) => packSample({ x, y, pressure: 0.6, wait: i ? 8 : 0 })),
+  }))
   for (const act of acts) drawing = applyAct(kernels, drawing, act)
   return { drawing, acts: acts.map(act => ({ act, at: 0, step: 'now', prepared: false })) }
 }
-function look(settings: Partial<LookFor['settings']> & { measure: LookFor['settings']['measure'] }, ...ways: (readonly Point[])[]): Finding {
+function look(
+  settings: Partial<LookFor['settings']> & { measure: LookFor['settings']['measure'] },
+  ...ways: (readonly Point[])[]
+): Finding {
   const asked = { layer: 'lines', what: 'it', target: WHOLE, tolerance: 'standard', ...settings } as LookFor['settings']
-  return findingSchema.parse(lookAt({ ...drawn(...ways), step: 'now' }, [{ id: 'it', title: 'It', settings: asked }])[0])
+  return findingSchema.parse(
+    lookAt({ ...drawn(...ways), step: 'now' }, [{ id: 'it', title: 'It', settings: asked }])[0],
+  )
 }
 
 describe('a straight line', () => {
-  it.each([[0, 0], [30, 0], [90, 0], [120, 6.2], [179, -2.5]])('asked at %i°, drawn %f° beside it', (angle, beside) => {
+  it.each([
+    [0, 0],
+    [30, 0],
+    [90, 0],
+    [120, 6.2],
+    [179, -2.5],
+  ])('asked at %i°, drawn %f° beside it', (angle, beside) => {
     const way = -((angle + beside) * Math.PI) / 180
     const ends = [-180, 180].map(t => at(300 + t * Math.cos(way), 240 + t * Math.sin(way)))
     const { verdict, figure } = look({ measure: 'straight-line', angle }, line(ends[0]!, ends[1]!))
@@ -61,7 +87,9 @@ describe('a round shape', () => {
     const flat = look({ measure: 'round-shape', form: 'circle' }, ellipse(200, 140))
     expect(flat).toMatchObject({ verdict: 'not-yet', figure: { value: 30 } })
     expect(flat.sentence).toContain('wider than it is high')
-    expect(look({ measure: 'round-shape', form: 'circle' }, ellipse(140, 200)).sentence).toContain('higher than it is wide')
+    expect(look({ measure: 'round-shape', form: 'circle' }, ellipse(140, 200)).sentence).toContain(
+      'higher than it is wide',
+    )
   })
 
   it('says how far it is open, and where', () => {
@@ -87,15 +115,22 @@ describe('a steady line', () => {
 })
 
 describe('corners', () => {
-  const regular = (count: number, turn: number) => Array.from({ length: count }, (_, i) => at(300 + 200 * Math.cos(turn + (2 * Math.PI * i) / count), 240 + 200 * Math.sin(turn + (2 * Math.PI * i) / count)))
-  it.each([3, 4, 5, 6])('%i of them are found wherever the way begins', (count) => {
+  const regular = (count: number, turn: number) =>
+    Array.from({ length: count }, (_, i) =>
+      at(
+        300 + 200 * Math.cos(turn + (2 * Math.PI * i) / count),
+        240 + 200 * Math.sin(turn + (2 * Math.PI * i) / count),
+      ),
+    )
+  it.each([3, 4, 5, 6])('%i of them are found wherever the way begins', count => {
     for (const turn of [0, 0.3, 1.1]) {
       const corners = regular(count, turn)
       const way = corners.flatMap((corner, i) => line(corner, corners[(i + 1) % count]!, 30).slice(0, -1))
       const shifted = [...way.slice(17), ...way.slice(0, 18)]
       const found = cornersOf(shifted, 0.022 * 2 * Math.PI * 200)
       expect(found).toHaveLength(count)
-      for (const corner of corners) expect(Math.min(...found.map(each => Math.hypot(each.x - corner.x, each.y - corner.y)))).toBeLessThan(8)
+      for (const corner of corners)
+        expect(Math.min(...found.map(each => Math.hypot(each.x - corner.x, each.y - corner.y)))).toBeLessThan(8)
     }
   })
 
@@ -113,7 +148,10 @@ describe('corners', () => {
     const way = square.flatMap((corner, i) => line(corner, square[(i + 1) % 4]!, 40))
     expect(look({ measure: 'polygon', corners: 4, angle: 90 }, way).verdict).toBe('met')
     const leaning = [at(200, 100), at(500, 100), at(400, 380), at(100, 380)]
-    const off = look({ measure: 'polygon', corners: 4, angle: 90 }, leaning.flatMap((corner, i) => line(corner, leaning[(i + 1) % 4]!, 40)))
+    const off = look(
+      { measure: 'polygon', corners: 4, angle: 90 },
+      leaning.flatMap((corner, i) => line(corner, leaning[(i + 1) % 4]!, 40)),
+    )
     // tan⁻¹ (100 ÷ 280) = 19.7° off.
     expect(off.verdict).toBe('not-yet')
     expect(off.figure!.value).toBeGreaterThan(17)
@@ -122,7 +160,7 @@ describe('corners', () => {
 })
 
 describe('width', () => {
-  it.each([5, 9, 15])('of a bar of %i px is found', (wide) => {
+  it.each([5, 9, 15])('of a bar of %i px is found', wide => {
     const [width, height] = [160, 60]
     const ink = new Uint8Array(width * height)
     for (let y = 20; y < 20 + wide; y++) ink.fill(1, y * width + 10, y * width + 150)
@@ -137,7 +175,12 @@ describe('width', () => {
 })
 
 describe('ends', () => {
-  const sides = (short: number) => [line(at(100, 100), at(400, 100)), line(at(400, 100), at(400, 300)), line(at(400, 300), at(100, 300)), line(at(100, 300), at(100, 100 + short))]
+  const sides = (short: number) => [
+    line(at(100, 100), at(400, 100)),
+    line(at(400, 100), at(400, 300)),
+    line(at(400, 300), at(100, 300)),
+    line(at(100, 300), at(100, 100 + short)),
+  ]
   it('that meet are met; gaps are measured between the lines’ edges', () => {
     expect(look({ measure: 'ends-meet' }, ...sides(0)).verdict).toBe('met')
     const { verdict, figure, marks } = look({ measure: 'ends-meet' }, ...sides(26))
@@ -183,13 +226,35 @@ describe('strokes, symmetry, likeness', () => {
 })
 
 describe('on a sheet that was cut and scaled since', () => {
-  const scaled: Act[] = [{ kind: 'sheet-cut', version: 1, box: [-100, -40, 700, 560] }, { kind: 'sheet-scale', version: 1, width: 1600, height: 1200 }]
-  it.each<[string, Act[]]>([['cut and scaled', scaled], ['scaled twice', [{ kind: 'sheet-scale', version: 1, width: 1200, height: 960 }, { kind: 'sheet-scale', version: 1, width: 900, height: 960 }]]])('%s: lines are found where they lie now', (_what, acts) => {
+  const scaled: Act[] = [
+    { kind: 'sheet-cut', version: 1, box: [-100, -40, 700, 560] },
+    { kind: 'sheet-scale', version: 1, width: 1600, height: 1200 },
+  ]
+  it.each<[string, Act[]]>([
+    ['cut and scaled', scaled],
+    [
+      'scaled twice',
+      [
+        { kind: 'sheet-scale', version: 1, width: 1200, height: 960 },
+        { kind: 'sheet-scale', version: 1, width: 900, height: 960 },
+      ],
+    ],
+  ])('%s: lines are found where they lie now', (_what, acts) => {
     const start = drawn(line(at(100, 240), at(400, 240)))
     let { drawing } = start
     for (const act of acts) drawing = applyAct(kernels, drawing, act)
-    const all: StandingAct[] = [...start.acts, ...acts.map((act): StandingAct => ({ act, at: 0, step: 'now', prepared: false }))]
-    const asked: LookFor['settings'] = { measure: 'straight-line', layer: 'lines', what: 'it', target: [60, 200, 460, 200, 460, 280, 60, 280], tolerance: 'standard', angle: 0 }
+    const all: StandingAct[] = [
+      ...start.acts,
+      ...acts.map((act): StandingAct => ({ act, at: 0, step: 'now', prepared: false })),
+    ]
+    const asked: LookFor['settings'] = {
+      measure: 'straight-line',
+      layer: 'lines',
+      what: 'it',
+      target: [60, 200, 460, 200, 460, 280, 60, 280],
+      tolerance: 'standard',
+      angle: 0,
+    }
     const found = lookAt({ drawing, acts: all, step: 'now' }, [{ id: 'it', title: 'It', settings: asked }])[0]!
     expect(found.verdict).toBe('met')
   })

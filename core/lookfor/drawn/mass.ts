@@ -8,7 +8,7 @@ export interface Mass {
   readonly area: number
   readonly x: number
   readonly y: number
-  readonly box: { readonly x0: number, readonly y0: number, readonly x1: number, readonly y1: number }
+  readonly box: { readonly x0: number; readonly y0: number; readonly x1: number; readonly y1: number }
 }
 
 /** Fainter paint is a trace, alpha 0 … 255. */

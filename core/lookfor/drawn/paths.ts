@@ -28,19 +28,20 @@ export function alphaOf(drawing: Drawing, layerId: string): Uint8Array | null {
   const layer = drawing.layers.find(each => each.id === layerId)
   if (!layer) return null
   let known = alphas.get(drawing)
-  if (!known) alphas.set(drawing, known = new Map())
+  if (!known) alphas.set(drawing, (known = new Map()))
   let alpha = known.get(layerId)
-  if (!alpha) known.set(layerId, alpha = layerAlpha(drawing, layer))
+  if (!alpha) known.set(layerId, (alpha = layerAlpha(drawing, layer)))
   return alpha
 }
 
 /**
- * The strokes of the step on a layer (of all steps, if it has none there) that lie mostly in a region (x, y, x, y …; null:
+ * The strokes of the step on a layer (of all steps, if it has none there) that lie mostly in a region (x, y, x, y …;
+ * null:
  * anywhere), as far as they are still there; in their order.
  */
 export function drawnIn(evidence: Evidence, layerId: string, target: readonly number[] | null): readonly Drawn[] {
   let known = drawn.get(evidence)
-  if (!known) drawn.set(evidence, known = new Map())
+  if (!known) drawn.set(evidence, (known = new Map()))
   const key = `${layerId} ${target?.join() ?? ''}`
   const found = known.get(key) ?? findDrawn(evidence, layerId, target)
   known.set(key, found)
@@ -59,12 +60,13 @@ function findDrawn(evidence: Evidence, layerId: string, target: readonly number[
     const [px, py] = [Math.floor(x), Math.floor(y)]
     if (px < 0 || py < 0 || px >= width || py >= height) return false
     // A line's middle may fall into the paper's grain: its neighbours count as well.
-    for (let dy = -1; dy <= 1; dy++) for (let dx = -1; dx <= 1; dx++) if ((alpha[(py + dy) * width + px + dx] ?? 0) >= LEFT) return true
+    for (let dy = -1; dy <= 1; dy++)
+      for (let dx = -1; dx <= 1; dx++) if ((alpha[(py + dy) * width + px + dx] ?? 0) >= LEFT) return true
     return false
   }
   const own = paintActs(evidence, true).filter(act => act.layer === layerId)
   const acts = own.length ? own : paintActs(evidence, true, true).filter(act => act.layer === layerId)
-  return acts.flatMap((act) => {
+  return acts.flatMap(act => {
     const way = movedWay(wayOf(act), placedSince(evidence, act))
     if (!way || lengthAtLeast(way.points, LEAST_LENGTH) === false) return []
     const inside = target ? way.points.filter(point => isInside(target, point)).length / way.points.length : 1
@@ -83,21 +85,26 @@ function lengthAtLeast(points: readonly Point[], least: number): boolean {
   return false
 }
 
-function movedWay(way: { points: Point[], width: number } | null, { x, y, scaleX, scaleY }: Placed): typeof way {
-  return way && { width: way.width * Math.sqrt(scaleX * scaleY), points: way.points.map(point => ({ x: point.x * scaleX + x, y: point.y * scaleY + y })) }
+function movedWay(way: { points: Point[]; width: number } | null, { x, y, scaleX, scaleY }: Placed): typeof way {
+  return (
+    way && {
+      width: way.width * Math.sqrt(scaleX * scaleY),
+      points: way.points.map(point => ({ x: point.x * scaleX + x, y: point.y * scaleY + y })),
+    }
+  )
 }
 
-const ways = new WeakMap<PaintAct, { points: Point[], width: number } | null>()
+const ways = new WeakMap<PaintAct, { points: Point[]; width: number } | null>()
 /** The middle of what an act drew, steadied once; null for a pour and for a shape that is only filled. */
-function wayOf(act: PaintAct): { points: Point[], width: number } | null {
+function wayOf(act: PaintAct): { points: Point[]; width: number } | null {
   let way = ways.get(act)
-  if (way === undefined) ways.set(act, way = steadiedWay(act))
+  if (way === undefined) ways.set(act, (way = steadiedWay(act)))
   return way
 }
 
-function steadiedWay(act: PaintAct): { points: Point[], width: number } | null {
+function steadiedWay(act: PaintAct): { points: Point[]; width: number } | null {
   if (act.kind === 'pour') return null
-  const { tool, samples } = act.kind === 'shape' ? act.line ?? {} : act
+  const { tool, samples } = act.kind === 'shape' ? (act.line ?? {}) : act
   if (!tool || !samples) return null
   const steadier = new Steadier('steadying' in tool ? tool.steadying : 0)
   const steadied: Sample[] = []

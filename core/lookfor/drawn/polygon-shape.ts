@@ -31,23 +31,58 @@ function look(evidence: Evidence, { layer, what, target, corners: wanted, angle,
   const strokes = drawnIn(evidence, layer, target)
   if (!strokes.length) return cantTell(`There is no line for ${what} yet.`)
   const total = strokes.reduce((sum, { points }) => sum + lengthOf(points), 0)
-  const way = chained(strokes.map(({ points }) => points), GOES_ON * total)
+  const way = chained(
+    strokes.map(({ points }) => points),
+    GOES_ON * total,
+  )
   if (!way) return cantTell(`The strokes of ${what} do not hang together yet.`)
-  if (distanceOf(way[0]!, way[way.length - 1]!) > OPEN * total) return { verdict: 'not-yet', figure: null, sentence: `${capital(what)} is not closed yet.`, marks: [{ kind: 'path', points: [way[0]!, way[way.length - 1]!].flatMap(({ x, y }) => [Math.round(x), Math.round(y)]) }] }
+  if (distanceOf(way[0]!, way[way.length - 1]!) > OPEN * total)
+    return {
+      verdict: 'not-yet',
+      figure: null,
+      sentence: `${capital(what)} is not closed yet.`,
+      marks: [
+        { kind: 'path', points: [way[0]!, way[way.length - 1]!].flatMap(({ x, y }) => [Math.round(x), Math.round(y)]) },
+      ],
+    }
   const corners = cornersOf(way, ON_CHORD * total)
   const figureOf = (value: number, unit: string) => ({ value: rounded(value), unit })
-  const mark = ({ x, y }: Point, label: string) => ({ kind: 'ring' as const, x: Math.round(x), y: Math.round(y), radius: Math.max(14, 0.02 * total), label })
+  const mark = ({ x, y }: Point, label: string) => ({
+    kind: 'ring' as const,
+    x: Math.round(x),
+    y: Math.round(y),
+    radius: Math.max(14, 0.02 * total),
+    label,
+  })
   if (corners.length !== wanted) {
-    return { verdict: Math.abs(corners.length - wanted) === 1 && wanted > 4 ? 'nearly' : 'not-yet', figure: figureOf(corners.length, 'corners'), sentence: `${capital(what)} has ${corners.length} ${corners.length === 1 ? 'corner' : 'corners'}; a ${NAMES[wanted]} has ${wanted}.`, marks: corners.map((corner, i) => mark(corner, `${i + 1}`)) }
+    return {
+      verdict: Math.abs(corners.length - wanted) === 1 && wanted > 4 ? 'nearly' : 'not-yet',
+      figure: figureOf(corners.length, 'corners'),
+      sentence: `${capital(what)} has ${corners.length} ${corners.length === 1 ? 'corner' : 'corners'}; a ${NAMES[wanted]} has ${wanted}.`,
+      marks: corners.map((corner, i) => mark(corner, `${i + 1}`)),
+    }
   }
-  if (angle === undefined) return { verdict: 'met', figure: figureOf(corners.length, 'corners'), sentence: `${capital(what)} has its ${wanted} corners.`, marks: [] }
-  const angles = corners.map((corner, i) => angleAt(corners[(i + wanted - 1) % wanted]!, corner, corners[(i + 1) % wanted]!))
+  if (angle === undefined)
+    return {
+      verdict: 'met',
+      figure: figureOf(corners.length, 'corners'),
+      sentence: `${capital(what)} has its ${wanted} corners.`,
+      marks: [],
+    }
+  const angles = corners.map((corner, i) =>
+    angleAt(corners[(i + wanted - 1) % wanted]!, corner, corners[(i + 1) % wanted]!),
+  )
   const off = angles.map(each => Math.abs(each - angle))
   const worst = off.indexOf(Math.max(...off))
   const verdict = atMost(off[worst]!, limitOf(tolerance, OFF))
   const figure = figureOf(off[worst]!, '° off')
   if (verdict === 'met') return { verdict, figure, sentence: `The corners of ${what} are true.`, marks: [] }
-  return { verdict, figure, sentence: `A corner of ${what} has ${Math.round(angles[worst]!)}°, where ${Math.round(angle)}° is asked.`, marks: [mark(corners[worst]!, `${Math.round(angles[worst]!)}°`)] }
+  return {
+    verdict,
+    figure,
+    sentence: `A corner of ${what} has ${Math.round(angles[worst]!)}°, where ${Math.round(angle)}° is asked.`,
+    marks: [mark(corners[worst]!, `${Math.round(angles[worst]!)}°`)],
+  }
 }
 
 /** One way through all strokes, each joined by the end that lies nearest; null when they lie apart. */
@@ -57,8 +92,14 @@ export function chained(ways: readonly (readonly Point[])[], reach: number): Poi
   while (rest.length) {
     let best = { i: -1, far: Infinity, isAtStart: false, isTurned: false }
     rest.forEach((way, i) => {
-      for (const [isAtStart, end] of [[false, chain[chain.length - 1]!], [true, chain[0]!]] as const) {
-        for (const [isTurned, other] of [[isAtStart, way[0]!], [!isAtStart, way[way.length - 1]!]] as const) {
+      for (const [isAtStart, end] of [
+        [false, chain[chain.length - 1]!],
+        [true, chain[0]!],
+      ] as const) {
+        for (const [isTurned, other] of [
+          [isAtStart, way[0]!],
+          [!isAtStart, way[way.length - 1]!],
+        ] as const) {
           const far = distanceOf(end, other)
           if (far < best.far) best = { i, far, isAtStart, isTurned }
         }
@@ -78,8 +119,14 @@ export function chained(ways: readonly (readonly Point[])[], reach: number): Poi
 
 /** Corners of a closed way: what is left of it by the chords' rule, begun at its place farthest from the middle. */
 export function cornersOf(way: readonly Point[], epsilon: number): Point[] {
-  const middle = { x: way.reduce((sum, { x }) => sum + x, 0) / way.length, y: way.reduce((sum, { y }) => sum + y, 0) / way.length }
-  const start = way.reduce((best, point, i) => (distanceOf(point, middle) > distanceOf(way[best]!, middle) ? i : best), 0)
+  const middle = {
+    x: way.reduce((sum, { x }) => sum + x, 0) / way.length,
+    y: way.reduce((sum, { y }) => sum + y, 0) / way.length,
+  }
+  const start = way.reduce(
+    (best, point, i) => (distanceOf(point, middle) > distanceOf(way[best]!, middle) ? i : best),
+    0,
+  )
   const ring = [...way.slice(start), ...way.slice(0, start + 1)]
   // Where a side runs along the chord any place of it may have been kept: those are no corners.
   const kept = turning(simplified(ring, epsilon).slice(0, -1))
@@ -90,19 +137,31 @@ export function cornersOf(way: readonly Point[], epsilon: number): Point[] {
   // Each goes to the place near by that stands out farthest between its neighbours.
   return found.map((corner, i) => {
     const [before, after] = [found[(i + found.length - 1) % found.length]!, found[(i + 1) % found.length]!]
-    return way.reduce((best, point) => (distanceOf(point, corner) < 2 * epsilon && offChord(before, after, point) > offChord(before, after, best) ? point : best), corner)
+    return way.reduce(
+      (best, point) =>
+        distanceOf(point, corner) < 2 * epsilon && offChord(before, after, point) > offChord(before, after, best)
+          ? point
+          : best,
+      corner,
+    )
   })
 }
 
 /** Distance from the line through two places. */
 function offChord(a: Point, b: Point, point: Point): number {
   const length = distanceOf(a, b)
-  return length < 1e-6 ? distanceOf(point, a) : Math.abs((b.x - a.x) * (a.y - point.y) - (a.x - point.x) * (b.y - a.y)) / length
+  return length < 1e-6
+    ? distanceOf(point, a)
+    : Math.abs((b.x - a.x) * (a.y - point.y) - (a.x - point.x) * (b.y - a.y)) / length
 }
 
 /** The corners at which a closed way turns. */
 function turning(corners: readonly Point[]): Point[] {
-  return corners.filter((corner, i) => 180 - angleAt(corners[(i + corners.length - 1) % corners.length]!, corner, corners[(i + 1) % corners.length]!) > TURN)
+  return corners.filter(
+    (corner, i) =>
+      180 - angleAt(corners[(i + corners.length - 1) % corners.length]!, corner, corners[(i + 1) % corners.length]!) >
+      TURN,
+  )
 }
 
 function simplified(points: readonly Point[], epsilon: number): Point[] {
@@ -118,7 +177,10 @@ function simplified(points: readonly Point[], epsilon: number): Point[] {
 
 /** Degrees between the ways to the two others. */
 function angleAt(before: Point, corner: Point, after: Point): number {
-  const [a, b] = [Math.atan2(before.y - corner.y, before.x - corner.x), Math.atan2(after.y - corner.y, after.x - corner.x)]
+  const [a, b] = [
+    Math.atan2(before.y - corner.y, before.x - corner.x),
+    Math.atan2(after.y - corner.y, after.x - corner.x),
+  ]
   const turn = (Math.abs(a - b) * 180) / Math.PI
   return Math.min(turn, 360 - turn)
 }

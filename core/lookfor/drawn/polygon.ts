@@ -6,13 +6,13 @@ export function isInside(polygon: readonly number[], { x, y }: Point): boolean {
   const count = polygon.length / 2
   for (let i = 0, j = count - 1; i < count; j = i++) {
     const [xi, yi, xj, yj] = [polygon[2 * i]!, polygon[2 * i + 1]!, polygon[2 * j]!, polygon[2 * j + 1]!]
-    if ((yi > y) !== (yj > y) && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) inside = !inside
+    if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) inside = !inside
   }
   return inside
 }
 
 /** The box of x, y, x, y … */
-export function boundsOf(points: readonly number[]): { x0: number, y0: number, x1: number, y1: number } {
+export function boundsOf(points: readonly number[]): { x0: number; y0: number; x1: number; y1: number } {
   let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity]
   for (let i = 0; i < points.length; i += 2) {
     x0 = Math.min(x0, points[i]!)

@@ -1,6 +1,15 @@
 import { z } from 'zod'
 import { layerIdSchema } from '../../drawing'
-import { areaSchema, atMost, cantTell, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
+import {
+  areaSchema,
+  atMost,
+  cantTell,
+  limitOf,
+  limitSchema,
+  type Evidence,
+  type Found,
+  type Measure,
+} from '../contract'
 import { massOf } from './mass'
 import { capital } from '../words'
 
@@ -12,7 +21,8 @@ const part = z.strictObject({
 })
 const schema = z.strictObject({
   measure: z.literal('proportion'),
-  part, to: part,
+  part,
+  to: part,
   by: z.enum(['height', 'width', 'area']),
   /** How large the part should be, as a share of the other. */
   ratio: z.number().min(0.01).max(100),
@@ -27,16 +37,27 @@ function look(evidence: Evidence, { part: own, to, by, ratio, tolerance }: Setti
   const [a, b] = [own, to].map(each => massOf(evidence.drawing, each.layer, each.target))
   if (!a) return cantTell(`There is hardly anything of ${own.what} yet.`)
   if (!b) return cantTell(`There is hardly anything of ${to.what} yet.`)
-  const size = { height: ({ box }: typeof a) => box.y1 - box.y0, width: ({ box }: typeof a) => box.x1 - box.x0, area: ({ area }: typeof a) => area }[by]
+  const size = {
+    height: ({ box }: typeof a) => box.y1 - box.y0,
+    width: ({ box }: typeof a) => box.x1 - box.x0,
+    area: ({ area }: typeof a) => area,
+  }[by]
   const found = size(a) / size(b)
   const off = 100 * (1 - Math.min(found / ratio, ratio / found))
   const verdict = atMost(off, limitOf(tolerance, OFF))
   const figure = { value: Math.round(100 * found) / 100, unit: `of ${to.what}` }
-  if (verdict === 'met') return { verdict, figure, sentence: `${capital(own.what)} and ${to.what} go well together.`, marks: [] }
-  const word = { height: found > ratio ? 'high' : 'low', width: found > ratio ? 'wide' : 'narrow', area: found > ratio ? 'big' : 'small' }[by]
+  if (verdict === 'met')
+    return { verdict, figure, sentence: `${capital(own.what)} and ${to.what} go well together.`, marks: [] }
+  const word = {
+    height: found > ratio ? 'high' : 'low',
+    width: found > ratio ? 'wide' : 'narrow',
+    area: found > ratio ? 'big' : 'small',
+  }[by]
   const { x0, y0, x1, y1 } = a.box
   return {
-    verdict, figure, sentence: `${capital(own.what)} is too ${word} beside ${to.what}: ${asShare(found)} of it, where ${asShare(ratio)} is asked.`,
+    verdict,
+    figure,
+    sentence: `${capital(own.what)} is too ${word} beside ${to.what}: ${asShare(found)} of it, where ${asShare(ratio)} is asked.`,
     marks: [{ kind: 'path', points: [x0, y0, x1, y0, x1, y1, x0, y1, x0, y0] }],
   }
 }

@@ -45,40 +45,81 @@ function look(evidence: Evidence, { layer, what, target, wants, tolerance }: Set
   const value = (100 * best.off) / across
   const limit = limitOf(tolerance, EVEN)
   const isTooEven = wants === 'slightly-uneven' && value < ALIVE
-  const verdict = isTooEven ? 'nearly' : value <= limit * (wants === 'even' ? 1 : UNEVEN) ? 'met' : value <= 2 * limit * (wants === 'even' ? 1 : UNEVEN) ? 'nearly' : 'not-yet'
+  const verdict = isTooEven
+    ? 'nearly'
+    : value <= limit * (wants === 'even' ? 1 : UNEVEN)
+      ? 'met'
+      : value <= 2 * limit * (wants === 'even' ? 1 : UNEVEN)
+        ? 'nearly'
+        : 'not-yet'
   const figure = { value: rounded(value), unit: '% of its width' }
-  if (isTooEven) return { verdict, figure, sentence: `${capital(what)} is the same on both sides to the hair; what is alive differs a little.`, marks: [] }
-  if (verdict === 'met') return { verdict, figure, sentence: wants === 'even' ? `${capital(what)} is even on both sides.` : `${capital(what)} is alive: nearly the same on both sides, and not quite.`, marks: [] }
+  if (isTooEven)
+    return {
+      verdict,
+      figure,
+      sentence: `${capital(what)} is the same on both sides to the hair; what is alive differs a little.`,
+      marks: [],
+    }
+  if (verdict === 'met')
+    return {
+      verdict,
+      figure,
+      sentence:
+        wants === 'even'
+          ? `${capital(what)} is even on both sides.`
+          : `${capital(what)} is alive: nearly the same on both sides, and not quite.`,
+      marks: [],
+    }
   // What has no partner on the other side.
   const odd = new Uint8Array(evidence.drawing.sheet.width * evidence.drawing.sheet.height)
   let [left, right] = [0, 0]
   for (let i = 0; i < set.length; i++) {
     if (!set[i]) continue
-    const other = mirrored(i % width + 0.5, Math.floor(i / width) + 0.5, best.at, high, best.lean)
+    const other = mirrored((i % width) + 0.5, Math.floor(i / width) + 0.5, best.at, high, best.lean)
     const j = Math.floor(other.y) * width + Math.floor(other.x)
     if (other.x >= 0 && other.x < width && other.y >= 0 && other.y < height && set[j]) continue
     if (i % width < best.at) left++
     else right++
     paintCell(odd, evidence.drawing.sheet, x0 + (i % width) * cell, y0 + Math.floor(i / width) * cell, cell)
   }
-  return { verdict, figure, sentence: `${capital(what)} is fuller on the ${left > right ? 'left' : 'right'} than on the other side.`, marks: [regionMark(odd, evidence.drawing.sheet.width, evidence.drawing.sheet.height)] }
+  return {
+    verdict,
+    figure,
+    sentence: `${capital(what)} is fuller on the ${left > right ? 'left' : 'right'} than on the other side.`,
+    marks: [regionMark(odd, evidence.drawing.sheet.width, evidence.drawing.sheet.height)],
+  }
 }
 
-function paintCell(out: Uint8Array, { width, height }: { width: number, height: number }, x: number, y: number, cell: number): void {
-  for (let py = Math.max(y, 0); py < Math.min(y + cell, height); py++) for (let px = Math.max(x, 0); px < Math.min(x + cell, width); px++) out[py * width + px] = 1
+function paintCell(
+  out: Uint8Array,
+  { width, height }: { width: number; height: number },
+  x: number,
+  y: number,
+  cell: number,
+): void {
+  for (let py = Math.max(y, 0); py < Math.min(y + cell, height); py++)
+    for (let px = Math.max(x, 0); px < Math.min(x + cell, width); px++) out[py * width + px] = 1
 }
 
-function mirrored(x: number, y: number, at: number, high: number, lean: number): { x: number, y: number } {
+function mirrored(x: number, y: number, at: number, high: number, lean: number): { x: number; y: number } {
   // Reflected at a line through (at, high) that leans by `lean` radians from the upright.
   const [c, s] = [Math.cos(2 * lean), Math.sin(2 * lean)]
   const [dx, dy] = [x - at, y - high]
   return { x: at - c * dx + s * dy, y: high + s * dx + c * dy }
 }
 
-function mirroredOff(places: readonly number[], distances: Float64Array, width: number, height: number, at: number, high: number, lean: number): number {
+function mirroredOff(
+  places: readonly number[],
+  distances: Float64Array,
+  width: number,
+  height: number,
+  at: number,
+  high: number,
+  lean: number,
+): number {
   let sum = 0
   for (const i of places) {
-    const { x, y } = mirrored(i % width + 0.5, Math.floor(i / width) + 0.5, at, high, lean)
+    const { x, y } = mirrored((i % width) + 0.5, Math.floor(i / width) + 0.5, at, high, lean)
     const [px, py] = [Math.min(Math.max(Math.floor(x), 0), width - 1), Math.min(Math.max(Math.floor(y), 0), height - 1)]
     sum += Math.sqrt(distances[py * width + px]!) + Math.abs(x - px - 0.5 > 1 ? x - px : 0)
   }

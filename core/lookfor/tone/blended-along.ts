@@ -26,17 +26,22 @@ const LEAST = 80
 function look(evidence: Evidence, { layer, what, target, tolerance, along }: Settings): Found {
   const { x0, y0, x1, y1 } = boundsOf(target)
   const [cx, cy] = [(x0 + x1) / 2, (y0 + y1) / 2]
-  const acts = paintActs(evidence, false).filter(act => act.layer === layer && act.kind === 'stroke' && toolOf(act) && isRubbing(toolOf(act)!))
+  const acts = paintActs(evidence, false).filter(
+    act => act.layer === layer && act.kind === 'stroke' && toolOf(act) && isRubbing(toolOf(act)!),
+  )
   let [total, across] = [0, 0]
-  const crossing = new Set<typeof acts[number]>()
+  const crossing = new Set<(typeof acts)[number]>()
   for (const act of acts) {
     if (act.kind !== 'stroke') continue
-    let last: { x: number, y: number } | null = null
+    let last: { x: number; y: number } | null = null
     let own = 0
     let ownAcross = 0
     const move = placedSince(evidence, act)
     for (let i = 0; i < act.samples.length; i += SAMPLE_FIELDS) {
-      const place = { x: (act.samples[i]! / SUBPIXELS) * move.scaleX + move.x, y: (act.samples[i + 1]! / SUBPIXELS) * move.scaleY + move.y }
+      const place = {
+        x: (act.samples[i]! / SUBPIXELS) * move.scaleX + move.x,
+        y: (act.samples[i + 1]! / SUBPIXELS) * move.scaleY + move.y,
+      }
       if (!last) {
         last = place
         continue
@@ -61,7 +66,12 @@ function look(evidence: Evidence, { layer, what, target, tolerance, along }: Set
   const verdict = atMost(value, limitOf(tolerance, ACROSS), 1.6)
   const figure = { value, unit: '% across the bands' }
   if (verdict === 'met') return { verdict, figure, sentence: `You blended ${what} along its bands.`, marks: [] }
-  return { verdict, figure, sentence: `${value} % of the blending on ${what} goes across the bands. Follow them: along keeps their order, across wipes it out.`, marks: [...crossing].slice(0, 30).map(act => actMark(evidence, act)) }
+  return {
+    verdict,
+    figure,
+    sentence: `${value} % of the blending on ${what} goes across the bands. Follow them: along keeps their order, across wipes it out.`,
+    marks: [...crossing].slice(0, 30).map(act => actMark(evidence, act)),
+  }
 }
 
 export const blendedAlong: Measure<Settings> = { schema, look }

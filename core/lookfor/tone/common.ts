@@ -19,17 +19,29 @@ const ENOUGH_PAINT = 0.25
 const LEAST_PX = 200
 
 /** The region as it is seen, or why nothing can be said yet. */
-export function viewOrReason(drawing: Drawing, { target, what, layer }: { readonly target: readonly number[], readonly what: string, readonly layer?: string | undefined }): RegionView | Found {
-  if (layer !== undefined && !drawing.layers.some(each => each.id === layer)) return cantTell(`There is no layer for ${what} yet.`)
+export function viewOrReason(
+  drawing: Drawing,
+  {
+    target,
+    what,
+    layer,
+  }: { readonly target: readonly number[]; readonly what: string; readonly layer?: string | undefined },
+): RegionView | Found {
+  if (layer !== undefined && !drawing.layers.some(each => each.id === layer))
+    return cantTell(`There is no layer for ${what} yet.`)
   const view = regionView(drawing, target, layer)
-  if (!view || view.count < Math.max(LEAST_PX, ENOUGH_PAINT * view.area)) return cantTell(`There is too little colour on ${what} to be looked at yet.`)
+  if (!view || view.count < Math.max(LEAST_PX, ENOUGH_PAINT * view.area))
+    return cantTell(`There is too little colour on ${what} to be looked at yet.`)
   return view
 }
 
 /** Regions of more px than this are measured at samples of so many. */
 const SAMPLES = 400_000
 
-/** Of a large region every so manieth px tells as much as all of them; odd, so that it does not fall on every second px of a pattern. */
+/**
+ * Of a large region every so manieth px tells as much as all of them; odd, so that it does not fall on every second px
+ * of a pattern.
+ */
 export function sampling(px: number): number {
   return 2 * Math.floor(Math.max(px / SAMPLES, 1) / 2) + 1
 }

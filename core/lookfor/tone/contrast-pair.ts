@@ -1,12 +1,26 @@
 import { z } from 'zod'
 import { colourName } from '../../colour'
-import { areaSchema, atMost, cantTell, isFound, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
+import {
+  areaSchema,
+  atMost,
+  cantTell,
+  isFound,
+  limitOf,
+  limitSchema,
+  type Evidence,
+  type Found,
+  type Measure,
+} from '../contract'
 import { viewOrReason } from './common'
 import { capital } from '../words'
 import { hueTurn, lchOf, meanColour } from './mean-colour'
 
 const area = z.strictObject({ what: z.string().min(1).max(60), target: areaSchema })
-const schema = z.strictObject({ measure: z.literal('contrast-pair'), areas: z.tuple([area, area]), tolerance: limitSchema })
+const schema = z.strictObject({
+  measure: z.literal('contrast-pair'),
+  areas: z.tuple([area, area]),
+  tolerance: limitSchema,
+})
 type Settings = z.infer<typeof schema>
 
 /** Degrees of hue (OKLCH) off opposite. */
@@ -28,8 +42,14 @@ function look({ drawing }: Evidence, { areas, tolerance }: Settings): Found {
   const verdict = atMost(off, limitOf(tolerance, OFF), 1.6)
   const names = colours.map(colourName)
   const figure = { value: Math.round(off), unit: '° off opposite' }
-  if (verdict === 'met') return { verdict, figure, sentence: `${capital(names[0]!)} and ${names[1]} set each other off.`, marks: [] }
-  return { verdict, figure, sentence: `${capital(areas[0].what)} (${names[0]}) and ${areas[1].what} (${names[1]}) are ${Math.round(180 - off)}° of hue apart; opposites are 180°.`, marks: [] }
+  if (verdict === 'met')
+    return { verdict, figure, sentence: `${capital(names[0]!)} and ${names[1]} set each other off.`, marks: [] }
+  return {
+    verdict,
+    figure,
+    sentence: `${capital(areas[0].what)} (${names[0]}) and ${areas[1].what} (${names[1]}) are ${Math.round(180 - off)}° of hue apart; opposites are 180°.`,
+    marks: [],
+  }
 }
 
 export const contrastPair: Measure<Settings> = { schema, look }

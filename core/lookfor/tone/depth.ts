@@ -13,7 +13,9 @@ const part = z.strictObject({ layer: layerIdSchema, what: z.string().min(1).max(
 const schema = z.strictObject({ measure: z.literal('depth'), near: part, far: part, tolerance: limitSchema })
 type Settings = z.infer<typeof schema>
 
-/** How much paler the far part is, L* toward the paper, and how much of the near part's contrast and colour it may have. */
+/**
+ * How much paler the far part is, L* toward the paper, and how much of the near part's contrast and colour it may have.
+ */
 const PALER = { gentle: 3, standard: 6, strict: 10 } as const
 const CALMER = 0.9
 const LEAST_PX = 300
@@ -27,9 +29,13 @@ function look({ drawing }: Evidence, { near, far, tolerance }: Settings): Found 
     if (!view || view.count < LEAST_PX) return cantTell(`There is too little of ${each.what} to be looked at yet.`)
     views.push(view)
   }
-  const [a, b] = views.map((view) => {
+  const [a, b] = views.map(view => {
     const counts = lightnessCounts(view, view.painted)
-    return { light: percentile(counts, 0.5), contrast: percentile(counts, 0.95) - percentile(counts, 0.05), chroma: lchOf(meanColour(view)).chroma }
+    return {
+      light: percentile(counts, 0.5),
+      contrast: percentile(counts, 0.95) - percentile(counts, 0.05),
+      chroma: lchOf(meanColour(view)).chroma,
+    }
   }) as [Tone, Tone]
   const limit = limitOf(tolerance, PALER)
   const paler = b.light - a.light
@@ -37,10 +43,24 @@ function look({ drawing }: Evidence, { near, far, tolerance }: Settings): Found 
   const isGreyer = b.chroma <= CALMER * a.chroma + 0.01
   const count = [paler >= limit, isCalmer, isGreyer].filter(Boolean).length
   const figure = { value: rounded(paler), unit: 'L* paler' }
-  if (paler >= limit && count >= 2) return { verdict: 'met', figure, sentence: `${capital(far.what)} lies back behind ${near.what}.`, marks: [] }
-  const missing = [paler >= limit ? '' : 'paler', isCalmer ? '' : 'with less contrast', isGreyer ? '' : 'less colourful'].filter(Boolean)
-  return { verdict: paler >= 0.4 * limit && count >= 1 ? 'nearly' : 'not-yet', figure, sentence: `${capital(far.what)} would lie farther back if it were ${missing.join(' and ')} than ${near.what}.`, marks: [] }
+  if (paler >= limit && count >= 2)
+    return { verdict: 'met', figure, sentence: `${capital(far.what)} lies back behind ${near.what}.`, marks: [] }
+  const missing = [
+    paler >= limit ? '' : 'paler',
+    isCalmer ? '' : 'with less contrast',
+    isGreyer ? '' : 'less colourful',
+  ].filter(Boolean)
+  return {
+    verdict: paler >= 0.4 * limit && count >= 1 ? 'nearly' : 'not-yet',
+    figure,
+    sentence: `${capital(far.what)} would lie farther back if it were ${missing.join(' and ')} than ${near.what}.`,
+    marks: [],
+  }
 }
-interface Tone { readonly light: number, readonly contrast: number, readonly chroma: number }
+interface Tone {
+  readonly light: number
+  readonly contrast: number
+  readonly chroma: number
+}
 
 export const depth: Measure<Settings> = { schema, look }

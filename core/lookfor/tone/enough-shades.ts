@@ -29,7 +29,8 @@ export function shadesIn(counts: Float64Array): number[] {
   const total = counts.reduce((a, b) => a + b, 0)
   const near = (at: number) => {
     let sum = 0
-    for (let i = Math.max(at - APART / 2 + 1, 0); i <= Math.min(at + APART / 2 - 1, counts.length - 1); i++) sum += counts[i]!
+    for (let i = Math.max(at - APART / 2 + 1, 0); i <= Math.min(at + APART / 2 - 1, counts.length - 1); i++)
+      sum += counts[i]!
     return sum
   }
   const found: number[] = []
@@ -53,8 +54,13 @@ function look(evidence: Evidence, settings: Settings): Found {
   const figure = { value: found, unit: found === 1 ? 'shade' : 'shades' }
   if (found >= wanted) return { verdict: 'met', figure, sentence: `${capital(what)} has ${found} shades.`, marks: [] }
   return {
-    verdict: found >= wanted - 1 && found > 1 ? 'nearly' : 'not-yet', figure,
-    sentence: found === 1 ? `${capital(what)} is one flat shade; ${shades} make it round.` : `${capital(what)} has ${found} shades that can be told apart; ${shades} are asked for.`, marks: [],
+    verdict: found >= wanted - 1 && found > 1 ? 'nearly' : 'not-yet',
+    figure,
+    sentence:
+      found === 1
+        ? `${capital(what)} is one flat shade; ${shades} make it round.`
+        : `${capital(what)} has ${found} shades that can be told apart; ${shades} are asked for.`,
+    marks: [],
   }
 }
 

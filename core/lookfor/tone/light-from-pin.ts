@@ -23,7 +23,8 @@ const LEAST_TOLD = 0.12
 const EDGE = 4
 
 /**
- * Fits L* ≈ a + b x + c y over the form (least squares): by Lambert's cosine law a ball and a cushion are, on the whole, lighter toward
+ * Fits L* ≈ a + b x + c y over the form (least squares): by Lambert's cosine law a ball and a cushion are, on the
+ * whole, lighter toward
  * the light, and b, c points there. Compared with the way from the form's middle to the pin.
  */
 function look(evidence: Evidence, settings: Settings): Found {
@@ -38,10 +39,17 @@ function look(evidence: Evidence, settings: Settings): Found {
   if (!fit) return cantTell(`There is too little colour on ${what} to be looked at yet.`)
   const middle = { x: view.box.x0 + fit.x, y: view.box.y0 + fit.y }
   const [lx, ly] = lightFrom(light, middle)
-  if (Math.hypot(lx, ly) < 0.2) return cantTell(`The light pin lies on ${what}: the light comes from straight in front.`)
+  if (Math.hypot(lx, ly) < 0.2)
+    return cantTell(`The light pin lies on ${what}: the light comes from straight in front.`)
   const reach = Math.sqrt(view.count / Math.PI)
   const fall = 2 * reach * Math.hypot(fit.dx, fit.dy)
-  if (fall < LEAST_FALL) return { verdict: 'not-yet', figure: { value: Math.round(fall), unit: 'L* from side to side' }, sentence: `${capital(what)} is as light on one side as on the other. Make it lighter toward the pin and darker away from it.`, marks: [arrow(middle, lx, -ly, reach)] }
+  if (fall < LEAST_FALL)
+    return {
+      verdict: 'not-yet',
+      figure: { value: Math.round(fall), unit: 'L* from side to side' },
+      sentence: `${capital(what)} is as light on one side as on the other. Make it lighter toward the pin and darker away from it.`,
+      marks: [arrow(middle, lx, -ly, reach)],
+    }
   if (fit.told < LEAST_TOLD) return cantTell(`Light and dark on ${what} do not say where the light comes from.`)
   // y down on the sheet, up for the light.
   const turn = Math.abs(((Math.atan2(fit.dy, fit.dx) - Math.atan2(-ly, lx)) * 180) / Math.PI)
@@ -51,20 +59,36 @@ function look(evidence: Evidence, settings: Settings): Found {
   if (verdict === 'met') return { verdict, figure, sentence: `${capital(what)} is lit from the pin.`, marks: [] }
   const length = Math.hypot(fit.dx, fit.dy)
   return {
-    verdict, figure, sentence: value > 120 ? `${capital(what)} is lit from the far side: it should be light toward the pin.` : `The light on ${what} comes from ${value}° beside the pin.`,
+    verdict,
+    figure,
+    sentence:
+      value > 120
+        ? `${capital(what)} is lit from the far side: it should be light toward the pin.`
+        : `The light on ${what} comes from ${value}° beside the pin.`,
     marks: [arrow(middle, lx, -ly, reach), arrow(middle, fit.dx / length, fit.dy / length, reach)],
   }
 }
 
 /** An arrow from the middle toward the light. */
-function arrow({ x, y }: { x: number, y: number }, dx: number, dy: number, reach: number) {
+function arrow({ x, y }: { x: number; y: number }, dx: number, dy: number, reach: number) {
   const length = Math.hypot(dx, dy)
   const [u, v] = [dx / length, dy / length]
   const tip = { x: x + 1.3 * reach * u, y: y + 1.3 * reach * v }
   const head = 0.22 * reach
   return {
     kind: 'path' as const,
-    points: [x, y, tip.x, tip.y, tip.x - head * (u + 0.6 * v), tip.y - head * (v - 0.6 * u), tip.x, tip.y, tip.x - head * (u - 0.6 * v), tip.y - head * (v + 0.6 * u)].map(Math.round),
+    points: [
+      x,
+      y,
+      tip.x,
+      tip.y,
+      tip.x - head * (u + 0.6 * v),
+      tip.y - head * (v - 0.6 * u),
+      tip.x,
+      tip.y,
+      tip.x - head * (u - 0.6 * v),
+      tip.y - head * (v + 0.6 * u),
+    ].map(Math.round),
   }
 }
 

@@ -32,7 +32,15 @@ function look(evidence: Evidence, settings: Settings): Found {
   const darker = lightnessOf(light) - lightnessOf(dark)
   const figureOf = (value: number, unit: string) => ({ value: Math.round(value), unit })
   if (darker < DARKER) {
-    return { verdict: darker > 1 ? 'nearly' : 'not-yet', figure: figureOf(darker, 'L* darker'), sentence: darker > 1 ? `The shadow of ${what} is hardly darker than its light side.` : `The shadow of ${what} is not darker than its light side.`, marks: [] }
+    return {
+      verdict: darker > 1 ? 'nearly' : 'not-yet',
+      figure: figureOf(darker, 'L* darker'),
+      sentence:
+        darker > 1
+          ? `The shadow of ${what} is hardly darker than its light side.`
+          : `The shadow of ${what} is not darker than its light side.`,
+      marks: [],
+    }
   }
   const [own, from] = [lchOf(dark), lchOf(light)]
   const kept = from.chroma < GREY ? 100 : (100 * own.chroma) / from.chroma
@@ -43,10 +51,18 @@ function look(evidence: Evidence, settings: Settings): Found {
   const limit = limitOf(tolerance, CHROMA)
   const isLively = share >= limit || (turn >= TURNED && share >= 0.6 * limit)
   const figure = figureOf(kept, '% of its colour kept')
-  if (isLively) return { verdict: 'met', figure, sentence: `The shadow of ${what} is dark and still a colour: ${colourName(dark)}.`, marks: [] }
+  if (isLively)
+    return {
+      verdict: 'met',
+      figure,
+      sentence: `The shadow of ${what} is dark and still a colour: ${colourName(dark)}.`,
+      marks: [],
+    }
   return {
-    verdict: share >= 0.75 * limit ? 'nearly' : 'not-yet', figure,
-    sentence: `The shadow of ${what} is grey rather than a darker ${colourName(light)}. Take the colour darker and a little livelier, or turn its hue.`, marks: [],
+    verdict: share >= 0.75 * limit ? 'nearly' : 'not-yet',
+    figure,
+    sentence: `The shadow of ${what} is grey rather than a darker ${colourName(light)}. Take the colour darker and a little livelier, or turn its hue.`,
+    marks: [],
   }
 }
 

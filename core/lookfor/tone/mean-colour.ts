@@ -2,7 +2,11 @@ import { oklabOf, type Rgb8 } from '../../colour'
 import { clearPaint, type RegionView } from './view'
 
 /** A colour as OKLCH: lightness 0 … 1, chroma, hue in degrees. */
-export interface Lch { readonly lightness: number, readonly chroma: number, readonly hue: number }
+export interface Lch {
+  readonly lightness: number
+  readonly chroma: number
+  readonly hue: number
+}
 
 /** Mixed px at the paint's edge are left out, px. */
 const EDGE = 3

@@ -7,7 +7,10 @@ import { viewMark } from './view'
 const schema = z.strictObject({ measure: z.literal('no-pure-ends'), ...toneFields })
 type Settings = z.infer<typeof schema>
 
-/** Px that are as good as black or white, % of the paint: pure ends are kept for almost nothing (common practice, no source). */
+/**
+ * Px that are as good as black or white, % of the paint: pure ends are kept for almost nothing (common practice, no
+ * source).
+ */
 const PURE = { gentle: 6, standard: 2.5, strict: 0.8 } as const
 const BLACK = 4
 const WHITE = 98.6
@@ -28,10 +31,17 @@ function look(evidence: Evidence, settings: Settings): Found {
   const limit = limitOf(settings.tolerance, PURE)
   const figure = { value: Math.round(1000 * share) / 10, unit: '%' }
   const { what } = settings
-  if (100 * share <= limit) return { verdict: 'met', figure, sentence: `${capital(what)} keeps pure black and white for almost nothing.`, marks: [] }
+  if (100 * share <= limit)
+    return {
+      verdict: 'met',
+      figure,
+      sentence: `${capital(what)} keeps pure black and white for almost nothing.`,
+      marks: [],
+    }
   const word = black > white ? 'black' : 'white'
   return {
-    verdict: 100 * share <= 2 * limit ? 'nearly' : 'not-yet', figure,
+    verdict: 100 * share <= 2 * limit ? 'nearly' : 'not-yet',
+    figure,
     sentence: `${percentInWords(share)} of ${what} is pure ${word}. A ${word === 'black' ? 'very dark' : 'very light'} colour lets the last ${word === 'black' ? 'shadow' : 'highlight'} still be seen.`,
     marks: [viewMark(view, pure)],
   }

@@ -3,7 +3,17 @@ import { layerIdSchema } from '../../drawing'
 import { layerAlpha } from '../../layers'
 import { BitRuns, both, countBits, dilated, packBits } from '../../raster'
 import { outlineOf } from '../closed-outline'
-import { areaSchema, atMost, cantTell, isFound, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
+import {
+  areaSchema,
+  atMost,
+  cantTell,
+  isFound,
+  limitOf,
+  limitSchema,
+  type Evidence,
+  type Found,
+  type Measure,
+} from '../contract'
 import { sharedKernels } from '../../kernels'
 import { regionMark } from '../regions'
 import { percentInWords } from '../words'
@@ -40,8 +50,16 @@ function look(evidence: Evidence, { layer: id, lines, what, target, tolerance }:
   if (inside === 0) return cantTell(`The outline does not lie where ${what} is expected, so it can’t be looked at.`)
   const { box } = outline
   const { width, height } = outline.inside
-  const [colour, line] = [layerAlpha(drawing, layer, box), layerAlpha(drawing, drawing.layers.find(each => each.id === lines)!, box)]
-  if (countBits(both(outline.inside, packBits(colour, width, height, PAINTED))) < LAID * inside) return cantTell(`There is not enough colour inside ${what} yet.`)
+  const [colour, line] = [
+    layerAlpha(drawing, layer, box),
+    layerAlpha(
+      drawing,
+      drawing.layers.find(each => each.id === lines)!,
+      box,
+    ),
+  ]
+  if (countBits(both(outline.inside, packBits(colour, width, height, PAINTED))) < LAID * inside)
+    return cantTell(`There is not enough colour inside ${what} yet.`)
   const rimBits = both(outline.inside, dilated(sharedKernels(), outline.ink, RIM))
   const bare = new Uint8Array(colour.length)
   const runs = new BitRuns(rimBits)
@@ -58,8 +76,14 @@ function look(evidence: Evidence, { layer: id, lines, what, target, tolerance }:
   const share = open / Math.max(rim, 1)
   const verdict = atMost(100 * share, limitOf(tolerance, BARE), 2.5)
   const figure = { value: Math.round(1000 * share) / 10, unit: '% of the rim' }
-  if (verdict === 'met') return { verdict, figure, sentence: `The colour of ${what} goes right under the line.`, marks: [] }
-  return { verdict, figure, sentence: `Paper shines through between line and colour along ${percentInWords(share)} of ${what}. Let the colour reach a little under the line.`, marks: [regionMark(bare, width, height, box)] }
+  if (verdict === 'met')
+    return { verdict, figure, sentence: `The colour of ${what} goes right under the line.`, marks: [] }
+  return {
+    verdict,
+    figure,
+    sentence: `Paper shines through between line and colour along ${percentInWords(share)} of ${what}. Let the colour reach a little under the line.`,
+    marks: [regionMark(bare, width, height, box)],
+  }
 }
 
 export const paleFringe: Measure<Settings> = { schema, look }

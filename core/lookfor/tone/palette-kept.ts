@@ -29,7 +29,7 @@ function look(evidence: Evidence, settings: Settings): Found {
   const limit = limitOf(settings.tolerance, NEAR)
   const sums = coloursOf(view)
   const counted = sums.reduce((sum, value, i) => (i % 4 === 3 ? sum + value : sum), 0)
-  const strays = new Map<number, { colour: Rgb8, count: number }>()
+  const strays = new Map<number, { colour: Rgb8; count: number }>()
   for (let key = 0; key < STEPS ** 3; key++) {
     const count = sums[4 * key + 3]!
     if (count === 0) continue
@@ -41,15 +41,24 @@ function look(evidence: Evidence, settings: Settings): Found {
   const kept = counted ? 1 - off / counted : 1
   const figure = { value: Math.round(1000 * kept) / 10, unit: '% of the paint' }
   const { what } = settings
-  if (kept >= KEPT) return { verdict: 'met', figure, sentence: `The colours of ${what} are those of the palette.`, marks: [] }
-  const names = [...new Set([...strays.values()].sort((a, b) => b.count - a.count).slice(0, 8).map(({ colour }) => colourName(colour)))].slice(0, 2)
+  if (kept >= KEPT)
+    return { verdict: 'met', figure, sentence: `The colours of ${what} are those of the palette.`, marks: [] }
+  const names = [
+    ...new Set(
+      [...strays.values()]
+        .sort((a, b) => b.count - a.count)
+        .slice(0, 8)
+        .map(({ colour }) => colourName(colour)),
+    ),
+  ].slice(0, 2)
   const set = new Uint8Array(view.painted.length)
   // Every second px speaks for its neighbours: marks are drawn on cells of 4 px.
   eachColour(view, 2, (key, i) => {
     if (strays.has(key)) set[i] = set[i + 1] = set[i + view.width] = set[i + view.width + 1] = 1
   })
   return {
-    verdict: kept >= NEARLY ? 'nearly' : 'not-yet', figure,
+    verdict: kept >= NEARLY ? 'nearly' : 'not-yet',
+    figure,
     sentence: `${percentInWords(1 - kept)} of ${what} has colours that are not in the palette: ${listInWords(names)}.`,
     marks: [viewMark(view, set)],
   }
@@ -67,26 +76,48 @@ function coloursOf(view: RegionView): Float64Array {
 }
 
 /** The painted px that are no mixed edge, at every so manieth row and column: which step of the colours each has. */
-function eachColour({ rgba, painted, width, height }: RegionView, step: number, take: (key: number, i: number) => void): void {
+function eachColour(
+  { rgba, painted, width, height }: RegionView,
+  step: number,
+  take: (key: number, i: number) => void,
+): void {
   const px = wholePx(rgba)
   for (let y = 1; y < height - 1; y += step) {
     for (let x = 1, i = y * width + 1; x < width - 1; x += step, i += step) {
       if (!painted[i]) continue
       // Flat colour is the rule: whole px are compared before their channels are.
       const own = px[i]
-      if (!(px[i - 1] === own && px[i + 1] === own && px[i - width] === own && px[i + width] === own) && isEdge(rgba, i, width)) continue
+      if (
+        !(px[i - 1] === own && px[i + 1] === own && px[i - width] === own && px[i + width] === own) &&
+        isEdge(rgba, i, width)
+      )
+        continue
       const at = 4 * i
-      take(((rgba[at]! * STEPS) >> 8) * STEPS * STEPS + ((rgba[at + 1]! * STEPS) >> 8) * STEPS + ((rgba[at + 2]! * STEPS) >> 8), i)
+      take(
+        ((rgba[at]! * STEPS) >> 8) * STEPS * STEPS +
+          ((rgba[at + 1]! * STEPS) >> 8) * STEPS +
+          ((rgba[at + 2]! * STEPS) >> 8),
+        i,
+      )
     }
   }
 }
 
 function isEdge(rgba: Uint8Array, i: number, width: number): boolean {
-  return apart(rgba, i, i - 1) > EDGE || apart(rgba, i, i + 1) > EDGE || apart(rgba, i, i - width) > EDGE || apart(rgba, i, i + width) > EDGE
+  return (
+    apart(rgba, i, i - 1) > EDGE ||
+    apart(rgba, i, i + 1) > EDGE ||
+    apart(rgba, i, i - width) > EDGE ||
+    apart(rgba, i, i + width) > EDGE
+  )
 }
 
 function apart(rgba: Uint8Array, i: number, j: number): number {
-  return Math.abs(rgba[4 * i]! - rgba[4 * j]!) + Math.abs(rgba[4 * i + 1]! - rgba[4 * j + 1]!) + Math.abs(rgba[4 * i + 2]! - rgba[4 * j + 2]!)
+  return (
+    Math.abs(rgba[4 * i]! - rgba[4 * j]!) +
+    Math.abs(rgba[4 * i + 1]! - rgba[4 * j + 1]!) +
+    Math.abs(rgba[4 * i + 2]! - rgba[4 * j + 2]!)
+  )
 }
 
 export const paletteKept: Measure<Settings> = { schema, look }

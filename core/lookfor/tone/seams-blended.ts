@@ -28,14 +28,23 @@ function look(evidence: Evidence, settings: Settings): Found {
   const range = percentile(counts, 0.95) - percentile(counts, 0.05)
   const { what } = settings
   const wanted = settings.range ?? LEAST_RANGE
-  if (range < wanted) return { verdict: range >= 0.7 * wanted ? 'nearly' : 'not-yet', figure: { value: range, unit: 'L* from dark to light' }, sentence: `${capital(what)} has gone flat: the shades are ${range} of 100 apart. Leave parts untouched when you soften.`, marks: [] }
+  if (range < wanted)
+    return {
+      verdict: range >= 0.7 * wanted ? 'nearly' : 'not-yet',
+      figure: { value: range, unit: 'L* from dark to light' },
+      sentence: `${capital(what)} has gone flat: the shades are ${range} of 100 apart. Leave parts untouched when you soften.`,
+      marks: [],
+    }
   const figure = { value: rounded(strongest), unit: 'L* a px' }
-  if (count === 0) return { verdict: 'met', figure, sentence: `The shades of ${what} go over into each other.`, marks: [] }
+  if (count === 0)
+    return { verdict: 'met', figure, sentence: `The shades of ${what} go over into each other.`, marks: [] }
   // A short piece of seam is a touch away from done.
   const share = px / Math.sqrt(view.count)
   const verdict = share < 0.25 ? 'nearly' : atMost(strongest, limit, 1.5)
   return {
-    verdict: verdict === 'met' ? 'nearly' : verdict, figure, sentence: `${count === 1 ? 'A seam is' : `${count} pieces of seam are`} left on ${what}, up to ${rounded(strongest)} L* a px. Soften along ${count === 1 ? 'it' : 'them'}.`,
+    verdict: verdict === 'met' ? 'nearly' : verdict,
+    figure,
+    sentence: `${count === 1 ? 'A seam is' : `${count} pieces of seam are`} left on ${what}, up to ${rounded(strongest)} L* a px. Soften along ${count === 1 ? 'it' : 'them'}.`,
     marks: [viewMark(view, set)],
   }
 }

@@ -27,7 +27,12 @@ function look(evidence: Evidence, settings: Settings): Found {
   const { what, tolerance } = settings
   const fit = leastSquares3(view.lightness, view.painted, view.width)
   const slope = fit ? Math.hypot(fit.dx, fit.dy) : 0
-  const flat = (value: number): Found => ({ verdict: value > 0.6 * (settings.fall ?? LEAST_FALL) ? 'nearly' : 'not-yet', figure: { value: Math.round(value), unit: 'L* from end to end' }, sentence: `${capital(what)} hardly changes from end to end (${Math.round(value)} of 100).`, marks: [] })
+  const flat = (value: number): Found => ({
+    verdict: value > 0.6 * (settings.fall ?? LEAST_FALL) ? 'nearly' : 'not-yet',
+    figure: { value: Math.round(value), unit: 'L* from end to end' },
+    sentence: `${capital(what)} hardly changes from end to end (${Math.round(value)} of 100).`,
+    marks: [],
+  })
   if (!fit || slope === 0) return flat(0)
   const [ux, uy] = [fit.dx / slope, fit.dy / slope]
   const { painted, lightness, width } = view
@@ -37,7 +42,7 @@ function look(evidence: Evidence, settings: Settings): Found {
   for (let y = 0, i = 0; i < painted.length; y++) {
     for (let x = 0; x < width; x++, i++) {
       if (!painted[i]) continue
-      const far = along[i] = (x - fit.x) * ux + (y - fit.y) * uy
+      const far = (along[i] = (x - fit.x) * ux + (y - fit.y) * uy)
       if (far < first) first = far
       if (far > last) last = far
     }
@@ -64,19 +69,28 @@ function look(evidence: Evidence, settings: Settings): Found {
     back = Math.max(back, highest - value)
   }
   const backShare = (100 * back) / fall
-  const limits = typeof tolerance === 'number' ? { steep: tolerance, back: BACK.standard } : { steep: limitOf(tolerance, STEEP), back: BACK[tolerance] }
+  const limits =
+    typeof tolerance === 'number'
+      ? { steep: tolerance, back: BACK.standard }
+      : { steep: limitOf(tolerance, STEEP), back: BACK[tolerance] }
   const verdict = worse(atMost(steepest, limits.steep, 1.5), atMost(backShare, limits.back))
   const figure = { value: rounded(steepest), unit: 'times the mean fall at its steepest' }
-  if (verdict === 'met') return { verdict, figure, sentence: `${capital(what)} goes over evenly from dark to light.`, marks: [] }
+  if (verdict === 'met')
+    return { verdict, figure, sentence: `${capital(what)} goes over evenly from dark to light.`, marks: [] }
   const isBack = atMost(backShare, limits.back) === verdict && atMost(steepest, limits.steep, 1.5) !== verdict
   const at = steps.indexOf(Math.max(...steps)) + 0.5
   const far = first + ((at + 0.5) / profile.length) * (last - first)
   const [x, y] = [view.box.x0 + fit.x + ux * far, view.box.y0 + fit.y + uy * far]
   const half = Math.max(20, Math.sqrt(view.count) / 4)
   return {
-    verdict, figure: isBack ? { value: Math.round(backShare), unit: '% of the fall, back' } : figure,
-    sentence: isBack ? `${capital(what)} gets lighter, darker and lighter again. One way all through is asked.` : `${capital(what)} has a band: one place changes ${rounded(steepest)} times as fast as the rest.`,
-    marks: isBack ? [] : [{ kind: 'path', points: [x - uy * half, y + ux * half, x + uy * half, y - ux * half].map(Math.round) }],
+    verdict,
+    figure: isBack ? { value: Math.round(backShare), unit: '% of the fall, back' } : figure,
+    sentence: isBack
+      ? `${capital(what)} gets lighter, darker and lighter again. One way all through is asked.`
+      : `${capital(what)} has a band: one place changes ${rounded(steepest)} times as fast as the rest.`,
+    marks: isBack
+      ? []
+      : [{ kind: 'path', points: [x - uy * half, y + ux * half, x + uy * half, y - ux * half].map(Math.round) }],
   }
 }
 

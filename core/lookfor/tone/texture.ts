@@ -26,7 +26,8 @@ const LEAST_PAINT = 0.12
 function look({ drawing }: Evidence, settings: Settings): Found {
   const { what, target, layer, wants, holes, tolerance } = settings
   const view = regionView(drawing, target, layer)
-  if (!view || view.count < LEAST_PAINT * view.area) return cantTell(`There is too little colour on ${what} to be looked at yet.`)
+  if (!view || view.count < LEAST_PAINT * view.area)
+    return cantTell(`There is too little colour on ${what} to be looked at yet.`)
   const bare = 1 - view.count / view.area
   const deviations: number[] = []
   for (let top = 0; top + WINDOW <= view.height; top += WINDOW) {
@@ -51,11 +52,37 @@ function look({ drawing }: Evidence, settings: Settings): Found {
   if (wants === 'even') {
     const most = limit / 2
     const verdict = value <= most ? 'met' : value <= 1.7 * most ? 'nearly' : 'not-yet'
-    return { verdict, figure, sentence: verdict === 'met' ? `${capital(what)} is even.` : `${capital(what)} is patchy. Big strokes of one colour make it even.`, marks: [] }
+    return {
+      verdict,
+      figure,
+      sentence:
+        verdict === 'met'
+          ? `${capital(what)} is even.`
+          : `${capital(what)} is patchy. Big strokes of one colour make it even.`,
+      marks: [],
+    }
   }
-  if (value < limit) return { verdict: value >= 0.6 * limit ? 'nearly' : 'not-yet', figure, sentence: `${capital(what)} is rather smooth. Let marks of lighter and darker shades lie side by side.`, marks: [] }
-  if (holes && bare < HOLES[0]) return { verdict: 'nearly', figure: { value: Math.round(100 * bare), unit: '% left open' }, sentence: `${capital(what)} is closed all over. Leave holes for what is behind.`, marks: [] }
-  if (holes && bare > HOLES[1]) return { verdict: 'nearly', figure: { value: Math.round(100 * bare), unit: '% left open' }, sentence: `${capital(what)} is still thin: ${Math.round(100 * bare)} % is open.`, marks: [] }
+  if (value < limit)
+    return {
+      verdict: value >= 0.6 * limit ? 'nearly' : 'not-yet',
+      figure,
+      sentence: `${capital(what)} is rather smooth. Let marks of lighter and darker shades lie side by side.`,
+      marks: [],
+    }
+  if (holes && bare < HOLES[0])
+    return {
+      verdict: 'nearly',
+      figure: { value: Math.round(100 * bare), unit: '% left open' },
+      sentence: `${capital(what)} is closed all over. Leave holes for what is behind.`,
+      marks: [],
+    }
+  if (holes && bare > HOLES[1])
+    return {
+      verdict: 'nearly',
+      figure: { value: Math.round(100 * bare), unit: '% left open' },
+      sentence: `${capital(what)} is still thin: ${Math.round(100 * bare)} % is open.`,
+      marks: [],
+    }
   return { verdict: 'met', figure, sentence: `${capital(what)} is alive with marks.`, marks: [] }
 }
 

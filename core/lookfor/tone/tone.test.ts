@@ -22,7 +22,18 @@ function layer(id: string, at: (x: number, y: number) => Rgb8 | null, set: Parti
   return { id, name: id, visible: true, opacity: 100, tiles: new Map([[0, tile]]), ...set }
 }
 const ask = (settings: object, layers: Layer[], set: Partial<Drawing> = {}): Finding =>
-  lookAt({ drawing: { sheet, layers, ...set }, acts: [], step: 'now' }, [{ id: 'it', title: 'it', settings: { what: 'the form', target: [10, 10, 246, 10, 246, 246, 10, 246], tolerance: 'standard', ...settings } as LookFor['settings'] }])[0]!
+  lookAt({ drawing: { sheet, layers, ...set }, acts: [], step: 'now' }, [
+    {
+      id: 'it',
+      title: 'it',
+      settings: {
+        what: 'the form',
+        target: [10, 10, 246, 10, 246, 246, 10, 246],
+        tolerance: 'standard',
+        ...settings,
+      } as LookFor['settings'],
+    },
+  ])[0]!
 const grey = (lightness: number): Rgb8 => rgbOf({ lightness, chroma: 0, hue: 0 })
 const inDisc = (x: number, y: number, radius = 100) => Math.hypot(x - 128, y - 128) < radius
 
@@ -37,10 +48,13 @@ describe('the figures behind', () => {
   })
 
   it('shades are counted in bands and in gradients', () => {
-    const bands = (places: readonly number[]) => Float64Array.from({ length: 101 }, (_, i) => (places.includes(i) ? 100 : 0))
+    const bands = (places: readonly number[]) =>
+      Float64Array.from({ length: 101 }, (_, i) => (places.includes(i) ? 100 : 0))
     expect(shadesIn(bands([20, 32, 44, 56, 68]))).toEqual([20, 32, 44, 56, 68])
     expect(shadesIn(bands([20, 22, 60]))).toHaveLength(2)
-    expect(shadesIn(new Float64Array(101).fill(1).map((value, i) => (i >= 30 && i < 70 ? value : 0))).length).toBeGreaterThanOrEqual(8)
+    expect(
+      shadesIn(new Float64Array(101).fill(1).map((value, i) => (i >= 30 && i < 70 ? value : 0))).length,
+    ).toBeGreaterThanOrEqual(8)
     // A trace of a shade is none.
     expect(shadesIn(bands([50]).map((value, i) => (i === 80 ? 1 : value)))).toEqual([50])
   })
@@ -55,15 +69,21 @@ describe('the figures behind', () => {
 })
 
 describe('light from the pin, on rendered balls', () => {
-  it.each([0, 45, 130, 200, 310])('with the light at %i° around it the fitted way is the light’s', (degrees) => {
-    const pin = { x: 128 + 300 * Math.cos((degrees * Math.PI) / 180), y: 128 + 300 * Math.sin((degrees * Math.PI) / 180), height: 40 }
+  it.each([0, 45, 130, 200, 310])('with the light at %i° around it the fitted way is the light’s', degrees => {
+    const pin = {
+      x: 128 + 300 * Math.cos((degrees * Math.PI) / 180),
+      y: 128 + 300 * Math.sin((degrees * Math.PI) / 180),
+      height: 40,
+    }
     const [lx, ly, lz] = lightFrom(pin, { x: 128, y: 128 })
     // Lambert's cosine law and a little light from round about, as linear light.
     const ball = layer('ball', (x, y) => {
       const [u, v] = [(x + 0.5 - 128) / 100, (128 - y - 0.5) / 100]
       const rest = 1 - u * u - v * v
       if (rest < 0) return null
-      const value = Math.round(255 * fromLinear(Math.min(0.08 + 0.8 * Math.max(u * lx + v * ly + Math.sqrt(rest) * lz, 0), 1)))
+      const value = Math.round(
+        255 * fromLinear(Math.min(0.08 + 0.8 * Math.max(u * lx + v * ly + Math.sqrt(rest) * lz, 0), 1)),
+      )
       return [value, value, value]
     })
     const seen = ask({ measure: 'light-from-pin' }, [ball], { light: pin })
@@ -73,14 +93,18 @@ describe('light from the pin, on rendered balls', () => {
     expect(wrong.verdict).toBe('not-yet')
     expect(wrong.figure!.value).toBeGreaterThanOrEqual(177)
     expect(wrong.marks).toHaveLength(2)
-    const beside = ask({ measure: 'light-from-pin' }, [ball], { light: { ...pin, x: 128 - (pin.y - 128), y: 128 + (pin.x - 128) } })
+    const beside = ask({ measure: 'light-from-pin' }, [ball], {
+      light: { ...pin, x: 128 - (pin.y - 128), y: 128 + (pin.x - 128) },
+    })
     expect(Math.abs(beside.figure!.value - 90)).toBeLessThanOrEqual(3)
   })
 
   it('can’t be told without a pin, with the pin on the form, or from a pattern', () => {
     const flat = layer('ball', (x, y) => (inDisc(x, y) ? grey(0.6) : null))
     expect(ask({ measure: 'light-from-pin' }, [flat]).verdict).toBe('cant-tell')
-    expect(ask({ measure: 'light-from-pin' }, [flat], { light: { x: 128, y: 128, height: 30 } }).verdict).toBe('cant-tell')
+    expect(ask({ measure: 'light-from-pin' }, [flat], { light: { x: 128, y: 128, height: 30 } }).verdict).toBe(
+      'cant-tell',
+    )
     expect(ask({ measure: 'light-from-pin' }, [flat], { light: { x: 9, y: 9, height: 30 } }).verdict).toBe('not-yet')
   })
 })
@@ -122,15 +146,27 @@ describe('values', () => {
   })
 
   it('opposites are opposite', () => {
-    const halves = (turn: number) => layer('a', x => rgbOf({ lightness: 0.62, chroma: 0.1, hue: x < 128 ? 40 : (40 + turn) % 360 }))
-    const areas = [{ what: 'the sail', target: [20, 20, 110, 20, 110, 230, 20, 230] }, { what: 'the sea', target: [146, 20, 236, 20, 236, 230, 146, 230] }]
+    const halves = (turn: number) =>
+      layer('a', x => rgbOf({ lightness: 0.62, chroma: 0.1, hue: x < 128 ? 40 : (40 + turn) % 360 }))
+    const areas = [
+      { what: 'the sail', target: [20, 20, 110, 20, 110, 230, 20, 230] },
+      { what: 'the sea', target: [146, 20, 236, 20, 236, 230, 146, 230] },
+    ]
     const off = (turn: number) => ask({ measure: 'contrast-pair', areas }, [halves(turn)]).figure!.value
     for (const turn of [180, 150, 90]) expect(Math.abs(off(turn) - Math.abs(180 - turn))).toBeLessThanOrEqual(2)
     expect(ask({ measure: 'contrast-pair', areas }, [layer('a', () => grey(0.5))]).verdict).toBe('cant-tell')
   })
 
   it('a shadow is darker and still a colour', () => {
-    const of = (shadow: Rgb8) => ask({ measure: 'lively-shadow', base: [20, 20, 110, 20, 110, 230, 20, 230], target: [146, 20, 236, 20, 236, 230, 146, 230] }, [layer('a', x => (x < 128 ? rgbOf({ lightness: 0.7, chroma: 0.12, hue: 60 }) : shadow))])
+    const of = (shadow: Rgb8) =>
+      ask(
+        {
+          measure: 'lively-shadow',
+          base: [20, 20, 110, 20, 110, 230, 20, 230],
+          target: [146, 20, 236, 20, 236, 230, 146, 230],
+        },
+        [layer('a', x => (x < 128 ? rgbOf({ lightness: 0.7, chroma: 0.12, hue: 60 }) : shadow))],
+      )
     expect(of(rgbOf({ lightness: 0.5, chroma: 0.12, hue: 40 })).verdict).toBe('met')
     expect(of(grey(0.5)).verdict).toBe('not-yet')
     expect(of(rgbOf({ lightness: 0.7, chroma: 0.12, hue: 60 })).sentence).toContain('not darker')
@@ -138,12 +174,25 @@ describe('values', () => {
 })
 
 describe('layers', () => {
-  const layers = [layer('colour', () => grey(0.5)), layer('soft shadow', () => null, { mode: 'multiply', opacity: 60, tiles: new Map() }), layer('Lines 2', () => grey(0.1))]
-  const set = (...asked: object[]) => ask({ measure: 'layer-set-up', layers: asked, what: undefined, target: undefined, tolerance: undefined }, layers)
+  const layers = [
+    layer('colour', () => grey(0.5)),
+    layer('soft shadow', () => null, { mode: 'multiply', opacity: 60, tiles: new Map() }),
+    layer('Lines 2', () => grey(0.1)),
+  ]
+  const set = (...asked: object[]) =>
+    ask({ measure: 'layer-set-up', layers: asked, what: undefined, target: undefined, tolerance: undefined }, layers)
   it('are looked at by name, order and settings', () => {
-    expect(set({ name: 'colour', painted: true }, { name: 'Shadow', mode: 'multiply', opacityFrom: 40, opacityTo: 80 }, { name: 'lines' }).verdict).toBe('met')
+    expect(
+      set(
+        { name: 'colour', painted: true },
+        { name: 'Shadow', mode: 'multiply', opacityFrom: 40, opacityTo: 80 },
+        { name: 'lines' },
+      ).verdict,
+    ).toBe('met')
     expect(set({ name: 'lines' }, { name: 'colour' }).sentence).toBe('“colour” lies too low.')
-    expect(set({ name: 'shadow', painted: true, mode: 'screen', clip: true }).sentence).toBe('“soft shadow” mixes as multiply, not screen, is not clipped to below and is empty.')
+    expect(set({ name: 'shadow', painted: true, mode: 'screen', clip: true }).sentence).toBe(
+      '“soft shadow” mixes as multiply, not screen, is not clipped to below and is empty.',
+    )
     expect(set({ name: 'sky' }).sentence).toBe('There is no layer “sky”.')
   })
 })

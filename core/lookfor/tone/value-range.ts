@@ -20,9 +20,20 @@ function look(evidence: Evidence, settings: Settings): Found {
   const value = light - dark
   const figure = { value, unit: 'L* from dark to light' }
   const { what } = settings
-  if (value >= limit) return { verdict: 'met', figure, sentence: `${capital(what)} goes from dark (${dark}) to light (${light}).`, marks: [] }
+  if (value >= limit)
+    return {
+      verdict: 'met',
+      figure,
+      sentence: `${capital(what)} goes from dark (${dark}) to light (${light}).`,
+      marks: [],
+    }
   const which = 100 - light > dark ? 'lights lighter' : 'darks darker'
-  return { verdict: value >= NEARLY * limit ? 'nearly' : 'not-yet', figure, sentence: `${capital(what)} goes only from ${dark} to ${light} of 100. Make the ${which}.`, marks: [] }
+  return {
+    verdict: value >= NEARLY * limit ? 'nearly' : 'not-yet',
+    figure,
+    sentence: `${capital(what)} goes only from ${dark} to ${light} of 100. Make the ${which}.`,
+    marks: [],
+  }
 }
 
 export const valueRange: Measure<Settings> = { schema, look }

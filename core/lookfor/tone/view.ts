@@ -29,25 +29,42 @@ const COVERS = 128
 const known = new WeakMap<Drawing, Map<string, RegionView | null>>()
 
 /**
- * The px of a region (x, y, x, y …) as all visible layers show them; of one layer alone where it is named. Made once for
+ * The px of a region (x, y, x, y …) as all visible layers show them; of one layer alone where it is named. Made once
+ * for
  * each drawing. Null when the region lies off the sheet.
  */
 export function regionView(drawing: Drawing, target: readonly number[], layer?: string): RegionView | null {
   const key = `${layer ?? ''}:${target.join()}`
   let views = known.get(drawing)
-  if (!views) known.set(drawing, views = new Map())
+  if (!views) known.set(drawing, (views = new Map()))
   let view = views.get(key)
-  if (view === undefined) views.set(key, view = makeView(drawing, target, layer))
+  if (view === undefined) views.set(key, (view = makeView(drawing, target, layer)))
   return view
 }
 
 function makeView(drawing: Drawing, target: readonly number[], layer?: string): RegionView | null {
   const bounds = boundsOf(target)
-  const box = intersectRect({ x0: Math.floor(bounds.x0), y0: Math.floor(bounds.y0), x1: Math.ceil(bounds.x1), y1: Math.ceil(bounds.y1) }, sheetRect(drawing.sheet))
+  const box = intersectRect(
+    { x0: Math.floor(bounds.x0), y0: Math.floor(bounds.y0), x1: Math.ceil(bounds.x1), y1: Math.ceil(bounds.y1) },
+    sheetRect(drawing.sheet),
+  )
   if (isEmptyRect(box)) return null
   const [width, height] = [box.x1 - box.x0, box.y1 - box.y0]
-  const inside = fillPolygon(target.map((value, i) => value - (i % 2 ? box.y0 : box.x0)), width, height)
-  const only: Drawing = layer === undefined ? drawing : { ...drawing, groups: undefined, layers: drawing.layers.filter(each => each.id === layer).map(each => ({ id: each.id, name: '', visible: true, opacity: 100, tiles: each.tiles })) }
+  const inside = fillPolygon(
+    target.map((value, i) => value - (i % 2 ? box.y0 : box.x0)),
+    width,
+    height,
+  )
+  const only: Drawing =
+    layer === undefined
+      ? drawing
+      : {
+          ...drawing,
+          groups: undefined,
+          layers: drawing.layers
+            .filter(each => each.id === layer)
+            .map(each => ({ id: each.id, name: '', visible: true, opacity: 100, tiles: each.tiles })),
+        }
   const rgba = flattenDrawing(sharedKernels(), only, drawing.sheet.paper, box)
   const paint = flattenDrawing(sharedKernels(), only, null, box)
   const painted = new Uint8Array(inside.length)
@@ -67,9 +84,9 @@ const inners = new WeakMap<RegionView, Map<number, Uint8Array>>()
 /** The painted px that lie farther than `margin` from the edge of the paint, px. */
 export function innerPaint(view: RegionView, margin: number): Uint8Array {
   let known = inners.get(view)
-  if (!known) inners.set(view, known = new Map())
+  if (!known) inners.set(view, (known = new Map()))
   let inner = known.get(margin)
-  if (!inner) known.set(margin, inner = withoutRim(sharedKernels(), view.painted, view.width, view.height, margin))
+  if (!inner) known.set(margin, (inner = withoutRim(sharedKernels(), view.painted, view.width, view.height, margin)))
   return inner
 }
 

@@ -31,7 +31,7 @@ export function paintedArea(drawing: Drawing, layer: string): Area | null {
 }
 
 /** The box round all that a layer holds, sheet px; null when it holds nothing. */
-export function paintedBox(drawing: Drawing, layer: string): { x0: number, y0: number, x1: number, y1: number } | null {
+export function paintedBox(drawing: Drawing, layer: string): { x0: number; y0: number; x1: number; y1: number } | null {
   const grid = gridOf(drawing, layer)
   const box = grid && boxOf(grid.painted, grid.width)
   if (!box) return null
@@ -50,7 +50,13 @@ class Grid {
   private area: Area | null | undefined
 
   /** @param width with a rim of one clear cell all round, as the height */
-  constructor(readonly painted: Uint8Array, readonly width: number, private readonly height: number, readonly cell: number, private readonly sheetPx: number) {}
+  constructor(
+    readonly painted: Uint8Array,
+    readonly width: number,
+    private readonly height: number,
+    readonly cell: number,
+    private readonly sheetPx: number,
+  ) {}
 
   /** The largest piece, the holes filled. */
   painting(): Area | null {
@@ -82,7 +88,7 @@ class Grid {
     const { labels, found } = components(all, width, height)
     const most = found.reduce((a, b) => (b.area > a.area ? b : a), found[0]!)
     for (let i = 0; i < all.length; i++) all[i] = labels[i] === most.label ? 1 : 0
-    return this.shape = all
+    return (this.shape = all)
   }
 
   private areaOf(set: Uint8Array): Area | null {
@@ -91,9 +97,15 @@ class Grid {
     for (let i = 0; i < set.length; i++) count += set[i]!
     const share = (count * cell * cell) / sheetPx
     if (share < LEAST_SHARE) return null
-    const rings = contours().size([width, height]).contour(set as unknown as number[], 0.5).coordinates
+    const rings = contours()
+      .size([width, height])
+      .contour(set as unknown as number[], 0.5).coordinates
     const outer = rings.map(polygon => polygon[0]!).reduce((a, b) => (b.length > a.length ? b : a))
-    const points = simplify(outer.map(([x, y]) => ({ x: x!, y: y! })), OFF, true).slice(0, -1)
+    const points = simplify(
+      outer.map(([x, y]) => ({ x: x!, y: y! })),
+      OFF,
+      true,
+    ).slice(0, -1)
     if (points.length < 3) return null
     return { border: points.flatMap(({ x, y }) => [Math.round((x - 1) * cell), Math.round((y - 1) * cell)]), share }
   }
@@ -103,9 +115,9 @@ const grids = new WeakMap<Drawing, Map<string, Grid | null>>()
 /** Made once for each drawing: several look-fors are proposed from it. */
 function gridOf(drawing: Drawing, id: string): Grid | null {
   let known = grids.get(drawing)
-  if (!known) grids.set(drawing, known = new Map())
+  if (!known) grids.set(drawing, (known = new Map()))
   let grid = known.get(id)
-  if (grid === undefined) known.set(id, grid = makeGrid(drawing, id))
+  if (grid === undefined) known.set(id, (grid = makeGrid(drawing, id)))
   return grid
 }
 
@@ -124,7 +136,14 @@ function makeGrid(drawing: Drawing, id: string): Grid | null {
 }
 
 /** Sets the cells in which a tile's paint can be seen. */
-function markCells(painted: Uint8Array, width: number, cell: number, tile: Tile, { x, y }: { x: number, y: number }, { x0, x1, y0, y1 }: Rect): void {
+function markCells(
+  painted: Uint8Array,
+  width: number,
+  cell: number,
+  tile: Tile,
+  { x, y }: { x: number; y: number },
+  { x0, x1, y0, y1 }: Rect,
+): void {
   for (let py = y0; py < y1; py++) {
     const row = (Math.floor(py / cell) + 1) * width + 1
     for (let from = Math.floor(x0 / cell), px = x0; px < x1; from++) {

@@ -2,8 +2,10 @@ import { difference00 } from '../../colour'
 import type { Doing } from './doings'
 
 /**
- * How much speaks for a new step between two things drawn one after the other; from {@link CUT} on there is one. The weights
- * are by eye on lessons drawn for this (common practice, no source): another layer is a new step, another tool is one when
+ * How much speaks for a new step between two things drawn one after the other; from {@link CUT} on there is one. The
+ * weights
+ * are by eye on lessons drawn for this (common practice, no source): another layer is a new step, another tool is one
+ * when
  * anything else changed with it, and a pause or another place alone is none.
  */
 const OTHER_LAYER = 1
@@ -40,14 +42,18 @@ export interface Run {
   readonly to: number
 }
 
-/** Cuts what was drawn into steps. `marked`: places where the teacher said that a step begins; those are always cuts. */
+/**
+ * Cuts what was drawn into steps. `marked`: places where the teacher said that a step begins; those are always cuts.
+ */
 export function cutRuns(doings: readonly Doing[], diagonal: number, marked: ReadonlySet<number> = new Set()): Run[] {
   if (doings.length === 0) return []
   const weights = weighed(doings, diagonal, marked)
   let runs = runsOf(doings.length, weights)
   runs = withoutAsides(doings, runs, marked)
   while (runs.length > MOST_STEPS) {
-    const weakest = runs.slice(1).reduce((best, run, i) => (weights[run.from]! < weights[runs[best]!.from]! ? i + 1 : best), 1)
+    const weakest = runs
+      .slice(1)
+      .reduce((best, run, i) => (weights[run.from]! < weights[runs[best]!.from]! ? i + 1 : best), 1)
     if (marked.has(runs[weakest]!.from)) break
     runs = joined(runs, weakest)
   }
@@ -56,9 +62,14 @@ export function cutRuns(doings: readonly Doing[], diagonal: number, marked: Read
 
 /** For each place what speaks for a cut before it. */
 function weighed(doings: readonly Doing[], diagonal: number, marked: ReadonlySet<number>): number[] {
-  const pauses = doings.slice(1).map(each => each.pauseMs).sort((a, b) => a - b)
+  const pauses = doings
+    .slice(1)
+    .map(each => each.pauseMs)
+    .sort((a, b) => a - b)
   const usual = Math.max(pauses[Math.floor(pauses.length / 2)] ?? 0, LEAST_USUAL_MS)
-  return doings.map((now, i) => (i === 0 ? 0 : marked.has(i) ? Infinity : weightBetween(doings[i - 1]!, now, usual, diagonal)))
+  return doings.map((now, i) =>
+    i === 0 ? 0 : marked.has(i) ? Infinity : weightBetween(doings[i - 1]!, now, usual, diagonal),
+  )
 }
 
 export function weightBetween(before: Doing, now: Doing, usualPauseMs: number, diagonal: number): number {
@@ -68,7 +79,12 @@ export function weightBetween(before: Doing, now: Doing, usualPauseMs: number, d
   const mends = now.manner === 'erase' || before.manner === 'erase'
   if (!mends && before.manner !== now.manner) sum += OTHER_MANNER
   if (!mends && before.tool?.tool !== now.tool?.tool) sum += OTHER_TOOL
-  else if (before.tool && now.tool && Math.max(before.tool.size, now.tool.size) > SIZE_FACTOR * Math.min(before.tool.size, now.tool.size)) sum += OTHER_SIZE
+  else if (
+    before.tool &&
+    now.tool &&
+    Math.max(before.tool.size, now.tool.size) > SIZE_FACTOR * Math.min(before.tool.size, now.tool.size)
+  )
+    sum += OTHER_SIZE
   if (before.colour && now.colour && difference00(before.colour, now.colour) > COLOUR_STEP) sum += OTHER_COLOUR
   if (before.box && now.box && apart(before.box, now.box) > FAR * diagonal) sum += OTHER_PLACE
   return sum
@@ -103,7 +119,9 @@ function withoutAsides(doings: readonly Doing[], runs: readonly Run[], marked: R
   let out = [...runs]
   for (let i = 1; i < out.length - 1; i++) {
     const [before, run, after] = [out[i - 1]!, out[i]!, out[i + 1]!]
-    const isSame = doings[before.to - 1]!.layer === doings[after.from]!.layer && doings[before.to - 1]!.manner === doings[after.from]!.manner
+    const isSame =
+      doings[before.to - 1]!.layer === doings[after.from]!.layer &&
+      doings[before.to - 1]!.manner === doings[after.from]!.manner
     if (isShort(doings, run) && isSame && !marked.has(run.from) && !marked.has(after.from)) {
       out = joined(joined(out, i), i)
       i -= 1

@@ -3,7 +3,8 @@ import type { ToolSettings } from '../../brush'
 import { durationOf, facts, type Act, type StandingAct, type Work } from '../../drawing'
 
 /** How something was done: the hand that a step teaches. */
-export type Manner = 'sketch' | 'line' | 'paint' | 'spray' | 'shade' | 'light' | 'rub' | 'erase' | 'pour' | 'adjust' | 'move' | 'letters'
+export type Manner =
+  'sketch' | 'line' | 'paint' | 'spray' | 'shade' | 'light' | 'rub' | 'erase' | 'pour' | 'adjust' | 'move' | 'letters'
 
 /** One thing that was drawn, with what was laid out before it. */
 export interface Doing {
@@ -17,7 +18,7 @@ export interface Doing {
   readonly tool: ToolSettings | null
   readonly colour: readonly [number, number, number] | null
   /** Where, sheet px; null: all over. */
-  readonly box: { readonly x0: number, readonly y0: number, readonly x1: number, readonly y1: number } | null
+  readonly box: { readonly x0: number; readonly y0: number; readonly x1: number; readonly y1: number } | null
   /** The hand rested before it, and was down for it, ms. */
   readonly pauseMs: number
   readonly tookMs: number
@@ -29,7 +30,10 @@ const LINE_SHARE = 0.013
 const SOFT = 35
 
 /** What was drawn, in order, out of the acts that stand. */
-export function doingsOf(acts: readonly StandingAct[], sheet: { readonly width: number, readonly height: number }): Doing[] {
+export function doingsOf(
+  acts: readonly StandingAct[],
+  sheet: { readonly width: number; readonly height: number },
+): Doing[] {
   const doings: Doing[] = []
   let from = 0
   let lastEnd: number | null = null
@@ -41,7 +45,16 @@ export function doingsOf(acts: readonly StandingAct[], sheet: { readonly width: 
     const pauseMs = lastEnd === null ? 0 : Math.max(standing.at - tookMs - lastEnd, 0)
     lastEnd = standing.at
     doings.push({
-      standing, place, from, layer: layer ?? '', manner: mannerOf(act, work, sheet), tool: toolOf(act), colour, box: box(), pauseMs, tookMs,
+      standing,
+      place,
+      from,
+      layer: layer ?? '',
+      manner: mannerOf(act, work, sheet),
+      tool: toolOf(act),
+      colour,
+      box: box(),
+      pauseMs,
+      tookMs,
     })
     from = place + 1
   })
@@ -55,18 +68,25 @@ export function isDrawn(act: Act): boolean {
 
 /** The tool as it is set today; strokes of version 1 had others. */
 function toolOf(act: Act): ToolSettings | null {
-  return act.kind === 'stroke' && act.version === 1 ? null : facts(act).tool as ToolSettings | null
+  return act.kind === 'stroke' && act.version === 1 ? null : (facts(act).tool as ToolSettings | null)
 }
 
-function mannerOf(act: Act, work: Work, sheet: { readonly width: number, readonly height: number }): Manner {
+function mannerOf(act: Act, work: Work, sheet: { readonly width: number; readonly height: number }): Manner {
   switch (work) {
     case 'draw': {
       const tool = toolOf(act)
       return tool ? mannerOfTool(tool, Math.max(sheet.width, sheet.height)) : act.kind === 'shape' ? 'pour' : 'line'
     }
-    case 'pour': case 'fill': return 'pour'
-    case 'shade': case 'move': case 'letters': case 'adjust': return work
-    default: return assertNever(work, 'what a hand does')
+    case 'pour':
+    case 'fill':
+      return 'pour'
+    case 'shade':
+    case 'move':
+    case 'letters':
+    case 'adjust':
+      return work
+    default:
+      return assertNever(work, 'what a hand does')
   }
 }
 

@@ -24,18 +24,29 @@ describe('a plan drafted from a drawing', () => {
   })
 
   it('has a step for each layer and manner, on the layers that were drawn on', () => {
-    expect(plan.steps.map(each => [each.layer.name, each.layer.place])).toEqual([['Sketch', 0], ['Lines', 1], ['Colour', 1], ['Shade', 2]])
+    expect(plan.steps.map(each => [each.layer.name, each.layer.place])).toEqual([
+      ['Sketch', 0],
+      ['Lines', 1],
+      ['Colour', 1],
+      ['Shade', 2],
+    ])
     expect(new Set(plan.steps.map(each => each.title)).size).toBe(4)
   })
 
   it('lays out the tools as they were set, and an eraser', () => {
     expect(plan.steps[1]!.tools[0]).toEqual({ kind: 'tool', settings: LESSON_TOOLS.pen })
     expect(plan.steps[2]!.tools[0]).toMatchObject({ kind: 'pour', tolerance: 40, grow: 2, borders: 'all' })
-    for (const step of plan.steps) expect(step.tools.some(tool => tool.kind === 'tool' && tool.settings.effect === 'erase')).toBe(true)
+    for (const step of plan.steps)
+      expect(step.tools.some(tool => tool.kind === 'tool' && tool.settings.effect === 'erase')).toBe(true)
   })
 
   it('has the colours as wells, and lifts the right one', () => {
-    expect(plan.palette.map(each => each.colour)).toEqual([[126, 140, 158], [38, 42, 51], [190, 70, 60], [90, 40, 60]])
+    expect(plan.palette.map(each => each.colour)).toEqual([
+      [126, 140, 158],
+      [38, 42, 51],
+      [190, 70, 60],
+      [90, 40, 60],
+    ])
     expect(plan.steps.map(each => each.well)).toEqual([0, 1, 2, 3])
   })
 
@@ -48,7 +59,9 @@ describe('a plan drafted from a drawing', () => {
     const acts = plan.demonstration.entries.filter(each => each.type === 'act')
     expect(acts).toHaveLength(11)
     expect(plan.demonstration.entries.some(each => each.type === 'undo')).toBe(false)
-    expect(contentHash(replay(kernels, plan.demonstration).drawing)).toBe(contentHash(replay(kernels, lessonRecord()).drawing))
+    expect(contentHash(replay(kernels, plan.demonstration).drawing)).toBe(
+      contentHash(replay(kernels, lessonRecord()).drawing),
+    )
   })
 
   it('asks for what the drawing itself meets, about the drawing and about how it was made', () => {
@@ -59,7 +72,12 @@ describe('a plan drafted from a drawing', () => {
     for (const each of measures) expect(each).toEqual(expect.arrayContaining(['right-layer', 'tools-used']))
     const { drawing } = replay(kernels, plan.demonstration)
     const acts = standingActs(plan.demonstration.entries)
-    const found = plan.steps.flatMap(step => lookAt({ drawing, acts, step: step.id }, step.lookFors.filter(each => each.settings.measure !== 'enough-shades')))
+    const found = plan.steps.flatMap(step =>
+      lookAt(
+        { drawing, acts, step: step.id },
+        step.lookFors.filter(each => each.settings.measure !== 'enough-shades'),
+      ),
+    )
     expect(found.filter(each => each.verdict !== 'met')).toEqual([])
   })
 
@@ -80,28 +98,66 @@ describe('a plan drafted from a drawing', () => {
     const remove = (layer: string) => ({ kind: 'layer-remove' as const, layer })
 
     it('in a later step: the step that drew on it still has it', () => {
-      const writer = new Writer().act(add('a', 'Sketch', 0)).stroke('a', pencil, black, ring(240, 180, 110)).stroke('a', pencil, black, ring(240, 180, 112))
-        .act(add('b', 'Lines', 1), 5000).stroke('b', pen, black, ring(240, 180, 100)).stroke('b', pen, black, line(100, 300, 380, 300)).act(remove('a'))
-      const drafted = draftPlan(kernels, { version: 1, sheet: LESSON_SHEET, entries: writer.entries }, { title: 'Sketch gone' })
+      const writer = new Writer()
+        .act(add('a', 'Sketch', 0))
+        .stroke('a', pencil, black, ring(240, 180, 110))
+        .stroke('a', pencil, black, ring(240, 180, 112))
+        .act(add('b', 'Lines', 1), 5000)
+        .stroke('b', pen, black, ring(240, 180, 100))
+        .stroke('b', pen, black, line(100, 300, 380, 300))
+        .act(remove('a'))
+      const drafted = draftPlan(
+        kernels,
+        { version: 1, sheet: LESSON_SHEET, entries: writer.entries },
+        { title: 'Sketch gone' },
+      )
       expect(planSchema.safeParse(drafted).error?.issues ?? []).toEqual([])
       expect(drafted.steps.map(each => each.layer.name)).toEqual(['Sketch', 'Lines'])
       expect(replay(kernels, drafted.demonstration).drawing.layers.map(each => each.id)).toEqual(['b'])
     })
 
     it('in its own step: the step is about what was drawn, and says what it can’t tell', () => {
-      const writer = new Writer().act(add('a', 'Try', 0)).stroke('a', pen, black, ring(240, 180, 110)).stroke('a', pen, black, ring(240, 180, 112)).act(add('b', 'New', 1)).act(remove('a'))
-      const drafted = draftPlan(kernels, { version: 1, sheet: LESSON_SHEET, entries: writer.entries }, { title: 'All gone' })
+      const writer = new Writer()
+        .act(add('a', 'Try', 0))
+        .stroke('a', pen, black, ring(240, 180, 110))
+        .stroke('a', pen, black, ring(240, 180, 112))
+        .act(add('b', 'New', 1))
+        .act(remove('a'))
+      const drafted = draftPlan(
+        kernels,
+        { version: 1, sheet: LESSON_SHEET, entries: writer.entries },
+        { title: 'All gone' },
+      )
       expect(planSchema.safeParse(drafted).error?.issues ?? []).toEqual([])
       expect(drafted.steps.map(each => each.layer)).toEqual([{ id: 'a', name: 'Try', place: 0 }])
-      const found = lookAt({ drawing: replay(kernels, drafted.demonstration).drawing, acts: [], step: 'step-1' }, [{ id: 'it', title: 'It', settings: { measure: 'closed-outline', layer: 'a', what: 'it', target: [0, 0, 480, 0, 480, 360], tolerance: 'standard' } }])
-      expect(found[0]).toMatchObject({ verdict: 'cant-tell', sentence: expect.stringContaining('There is no layer') as string })
+      const found = lookAt({ drawing: replay(kernels, drafted.demonstration).drawing, acts: [], step: 'step-1' }, [
+        {
+          id: 'it',
+          title: 'It',
+          settings: {
+            measure: 'closed-outline',
+            layer: 'a',
+            what: 'it',
+            target: [0, 0, 480, 0, 480, 360],
+            tolerance: 'standard',
+          },
+        },
+      ])
+      expect(found[0]).toMatchObject({
+        verdict: 'cant-tell',
+        sentence: expect.stringContaining('There is no layer') as string,
+      })
     })
   })
 
   it('takes over where the teacher marked a step', () => {
     const { entries } = lessonRecord()
     const place = entries.findIndex(each => each.type === 'act' && each.act.kind === 'stroke') + 2
-    const marked: Entry[] = [...entries.slice(0, place), { type: 'step', at: entries[place]!.at, step: 'ground' }, ...entries.slice(place)]
+    const marked: Entry[] = [
+      ...entries.slice(0, place),
+      { type: 'step', at: entries[place]!.at, step: 'ground' },
+      ...entries.slice(place),
+    ]
     const cut = draftPlan(kernels, { version: 1, sheet: LESSON_SHEET, entries: marked }, { title: 'Marked' })
     expect(cut.steps.map(each => each.layer.name)).toEqual(['Sketch', 'Sketch', 'Lines', 'Colour', 'Shade'])
   })
@@ -117,7 +173,8 @@ describe('where a drawing is cut into steps', () => {
 
   it('not by a pause alone, nor by another place alone', () => {
     const writer = new Writer()
-    for (let i = 0; i < 6; i++) writer.stroke('a', pen, black, line(20, 20 + 8 * i, 120, 20 + 8 * i), i === 3 ? 20_000 : 700)
+    for (let i = 0; i < 6; i++)
+      writer.stroke('a', pen, black, line(20, 20 + 8 * i, 120, 20 + 8 * i), i === 3 ? 20_000 : 700)
     writer.stroke('a', pen, black, line(420, 340, 470, 340))
     expect(runs(writer)).toEqual([7])
   })
@@ -132,7 +189,8 @@ describe('where a drawing is cut into steps', () => {
   it('by another colour after a pause, in another place', () => {
     const writer = new Writer()
     for (let i = 0; i < 4; i++) writer.stroke('a', pen, black, line(20, 20 + 8 * i, 120, 20 + 8 * i))
-    for (let i = 0; i < 4; i++) writer.stroke('a', pen, [200, 40, 40], line(320, 220 + 8 * i, 420, 220 + 8 * i), i === 0 ? 30_000 : 700)
+    for (let i = 0; i < 4; i++)
+      writer.stroke('a', pen, [200, 40, 40], line(320, 220 + 8 * i, 420, 220 + 8 * i), i === 0 ? 30_000 : 700)
     expect(runs(writer)).toEqual([4, 4])
   })
 
@@ -148,7 +206,9 @@ describe('where a drawing is cut into steps', () => {
 
   it('never into more steps than a lesson has', () => {
     const writer = new Writer()
-    for (let i = 0; i < 40; i++) for (let k = 0; k < 3; k++) writer.stroke(i % 2 ? 'a' : `b${i}`, pen, black, line(20, 20 + 8 * i, 460, 20 + 4 * i + 9 * k))
+    for (let i = 0; i < 40; i++)
+      for (let k = 0; k < 3; k++)
+        writer.stroke(i % 2 ? 'a' : `b${i}`, pen, black, line(20, 20 + 8 * i, 460, 20 + 4 * i + 9 * k))
     const lengths = runs(writer)
     expect(lengths.length).toBeLessThanOrEqual(14)
     expect(lengths.reduce((a, b) => a + b, 0)).toBe(120)

@@ -11,7 +11,10 @@ import { proposeLookFors, type StepDone } from './propose'
 import { paletteOfDoings, toolsOf, wellOf } from './tray'
 import { firstWords, mainManner } from './words'
 
-/** A beginner takes so many times as long as the teacher's hand was at work, and at least so long. Common practice, no source. */
+/**
+ * A beginner takes so many times as long as the teacher's hand was at work, and at least so long. Common practice, no
+ * source.
+ */
 const BEGINNERS_TIME = 4
 const LEAST_MINUTES = 10
 const MOST_MINUTES = 600
@@ -24,27 +27,48 @@ export interface DraftOptions {
   readonly cuts?: 'marked' | 'found'
   /** Only this step gets look-fors: they are what takes long. */
   readonly only?: string
-  /** Nothing is proposed; only told to `onStep`, which may have {@link proposeLookFors} done in another thread meanwhile. */
+  /**
+   * Nothing is proposed; only told to `onStep`, which may have {@link proposeLookFors} done in another thread
+   * meanwhile.
+   */
   readonly isOnlyLooked?: boolean
-  /** What stands at the end of each step that is asked about, in their order. It is only good until `onStep` returns: the outlines go on growing. */
+  /**
+   * What stands at the end of each step that is asked about, in their order. It is only good until `onStep` returns:
+   * the outlines go on growing.
+   */
   readonly onStep?: (done: StepDone) => void
   /** Share done, 0 … 1. */
   readonly onProgress?: (share: number) => void
 }
 
 /**
- * A plan out of a teacher's drawing: undone strokes are left out; the rest is cut into steps by layer, tool, colour, place
+ * A plan out of a teacher's drawing: undone strokes are left out; the rest is cut into steps by layer, tool, colour,
+ * place
  * and pauses, each with its layer and what is set on it, its tools, its ghost (the drawing itself), first words and
  * look-fors that the drawing meets with margin.
  * @throws CoreError `nothing-drawn` when nothing stands in the record
  */
-export function draftPlan(kernels: Kernels, record: DrawingRecord, { title, cuts = 'found', only, isOnlyLooked = false, onStep = () => {}, onProgress = () => {} }: DraftOptions): Plan {
+export function draftPlan(
+  kernels: Kernels,
+  record: DrawingRecord,
+  { title, cuts = 'found', only, isOnlyLooked = false, onStep = () => {}, onProgress = () => {} }: DraftOptions,
+): Plan {
   const acts = standingActs(record.entries)
   const { sheet } = record
   const doings = doingsOf(acts, sheet)
-  if (doings.length === 0) throw new CoreError('nothing-drawn', 'nothing is drawn on this sheet that could become a step', 'Draw the lesson first, then draft the plan from it.')
-  const marked = new Set(doings.flatMap((each, i) => (i > 0 && each.standing.step !== doings[i - 1]!.standing.step ? [i] : [])))
-  const runs = cuts === 'marked' ? runsAt([0, ...marked], doings.length) : cutRuns(doings, Math.sqrt(sheet.width ** 2 + sheet.height ** 2), marked)
+  if (doings.length === 0)
+    throw new CoreError(
+      'nothing-drawn',
+      'nothing is drawn on this sheet that could become a step',
+      'Draw the lesson first, then draft the plan from it.',
+    )
+  const marked = new Set(
+    doings.flatMap((each, i) => (i > 0 && each.standing.step !== doings[i - 1]!.standing.step ? [i] : [])),
+  )
+  const runs =
+    cuts === 'marked'
+      ? runsAt([0, ...marked], doings.length)
+      : cutRuns(doings, Math.sqrt(sheet.width ** 2 + sheet.height ** 2), marked)
   const palette = paletteOfDoings(doings)
   const replayer = new Replayer(kernels, blankDrawing(sheet))
   const taken = new Set<string>()
@@ -54,11 +78,12 @@ export function draftPlan(kernels: Kernels, record: DrawingRecord, { title, cuts
   const steps = runs.map((run, i): Step => {
     const own = doings.slice(run.from, run.to)
     const part = actsOf(run, i === 0, i === runs.length - 1, doings, acts)
-    const id = cuts === 'marked' ? own[0]!.standing.step ?? `step-${i + 1}` : `step-${i + 1}`
+    const id = cuts === 'marked' ? (own[0]!.standing.step ?? `step-${i + 1}`) : `step-${i + 1}`
     entries.push({ type: 'step', at: part[0]!.at, step: id })
-    const laid = layOut(part, own[0]!, replayer, (entry) => {
+    const laid = layOut(part, own[0]!, replayer, entry => {
       entries.push(entry)
-      if (entry.type === 'act' || entry.type === 'prepare') shown.push({ act: entry.act, at: entry.at, step: id, prepared: entry.type === 'prepare' })
+      if (entry.type === 'act' || entry.type === 'prepare')
+        shown.push({ act: entry.act, at: entry.at, step: id, prepared: entry.type === 'prepare' })
       onProgress(0.9 * (shown.length / acts.length))
     })
     const { drawing } = replayer
@@ -68,19 +93,40 @@ export function draftPlan(kernels: Kernels, record: DrawingRecord, { title, cuts
     if (closed) outlines.set(main.id, closed)
     const words = firstWords(own, main.name, palette, taken)
     taken.add(words.title)
-    const done: StepDone = { evidence: { drawing, acts: [...shown], step: id }, doings: own, manner: mainManner(own), layer: main.id, palette, outlines, isFirst: i === 0 }
+    const done: StepDone = {
+      evidence: { drawing, acts: [...shown], step: id },
+      doings: own,
+      manner: mainManner(own),
+      layer: main.id,
+      palette,
+      outlines,
+      isFirst: i === 0,
+    }
     const isAsked = only === undefined || only === id
     if (isAsked) onStep(done)
     const lookFors = isAsked && !isOnlyLooked ? proposeLookFors(done) : []
     return {
-      id, ...words, layer: main, dim: laid.dim, ...(readyBut(laid.ready, main.id).length && { ready: readyBut(laid.ready, main.id) }),
-      tools: toolsOf(own), well: wellOf(palette, own.find(each => each.colour)?.colour ?? null), lookFors,
+      id,
+      ...words,
+      layer: main,
+      dim: laid.dim,
+      ...(readyBut(laid.ready, main.id).length && { ready: readyBut(laid.ready, main.id) }),
+      tools: toolsOf(own),
+      well: wellOf(palette, own.find(each => each.colour)?.colour ?? null),
+      lookFors,
     }
   })
   onProgress(1)
   return {
-    version: 1, title, goal: `${title}, in ${stepsInWords(steps.length)}.`, level: 'first', minutes: minutesFor(doings),
-    sheet, palette, steps, demonstration: { version: 1, sheet, entries },
+    version: 1,
+    title,
+    goal: `${title}, in ${stepsInWords(steps.length)}.`,
+    level: 'first',
+    minutes: minutesFor(doings),
+    sheet,
+    palette,
+    steps,
+    demonstration: { version: 1, sheet, entries },
   }
 }
 
@@ -90,7 +136,10 @@ class Replayer {
   /** Every layer that there was, as it was last: some are deleted later. */
   readonly layers = new Map<string, Step['layer']>()
 
-  constructor(private readonly kernels: Kernels, public drawing: Drawing) {
+  constructor(
+    private readonly kernels: Kernels,
+    public drawing: Drawing,
+  ) {
     kernels.openMask(drawing.sheet.width, drawing.sheet.height)
   }
 
@@ -112,23 +161,38 @@ class Replayer {
 }
 
 /** All acts of a run: with what was laid out before its first doing; the last run has what follows as well. */
-function actsOf({ from, to }: Run, isFirst: boolean, isLast: boolean, doings: readonly Doing[], acts: readonly StandingAct[]): readonly StandingAct[] {
+function actsOf(
+  { from, to }: Run,
+  isFirst: boolean,
+  isLast: boolean,
+  doings: readonly Doing[],
+  acts: readonly StandingAct[],
+): readonly StandingAct[] {
   const start = isFirst ? 0 : doings[from]!.from
-  const end = isLast ? acts.length : doings[to]?.from ?? acts.length
+  const end = isLast ? acts.length : (doings[to]?.from ?? acts.length)
   return acts.slice(start, end)
 }
 
 /** Plays the acts of a step and tells what of them was laid out for it. */
-function layOut(part: readonly StandingAct[], first: Doing, replayer: Replayer, take: (entry: Entry) => void): { dim: Step['dim'], ready: ReadyingAct[] } {
+function layOut(
+  part: readonly StandingAct[],
+  first: Doing,
+  replayer: Replayer,
+  take: (entry: Entry) => void,
+): { dim: Step['dim']; ready: ReadyingAct[] } {
   const dim = new Map<string, Step['dim'][number]>()
   const ready: ReadyingAct[] = []
   let isBefore = true
   for (const standing of part) {
     const { act, at } = standing
     if (standing.act === first.standing.act) isBefore = false
-    const isLaid = isReadying(act) && (isBefore || act.kind === 'layer-add' || isBare(act, replayer.drawing)) && !(act.kind === 'mask-add' && act.shows === 'selection')
+    const isLaid =
+      isReadying(act) &&
+      (isBefore || act.kind === 'layer-add' || isBare(act, replayer.drawing)) &&
+      !(act.kind === 'mask-add' && act.shows === 'selection')
     if (isLaid) {
-      if (act.kind === 'layer-look' && !isBare(act, replayer.drawing)) dim.set(act.layer, { layer: act.layer, opacity: act.opacity, visible: act.visible })
+      if (act.kind === 'layer-look' && !isBare(act, replayer.drawing))
+        dim.set(act.layer, { layer: act.layer, opacity: act.opacity, visible: act.visible })
       else ready.push(act)
     }
     // What a starter holds was not drawn in the step.
@@ -150,13 +214,19 @@ function readyBut(ready: readonly ReadyingAct[], layer: string): ReadyingAct[] {
 }
 
 /** The layer on which most of it was drawn, if it was deleted again as it was; of a mask the layer it lies on. */
-function mainLayer(doings: readonly Doing[], { layers }: Drawing, known: ReadonlyMap<string, Step['layer']>): Step['layer'] {
+function mainLayer(
+  doings: readonly Doing[],
+  { layers }: Drawing,
+  known: ReadonlyMap<string, Step['layer']>,
+): Step['layer'] {
   const counts = new Map<string, number>()
   for (const { layer } of doings) {
     const owner = layers.find(each => each.id === layer || each.mask?.id === layer)?.id ?? known.get(layer)?.id
     if (owner !== undefined) counts.set(owner, (counts.get(owner) ?? 0) + 1)
   }
-  const id = [...counts].reduce((best, each) => (each[1] > best[1] ? each : best), ['', 0] as [string, number])[0] || layers[layers.length - 1]!.id
+  const id =
+    [...counts].reduce((best, each) => (each[1] > best[1] ? each : best), ['', 0] as [string, number])[0] ||
+    layers[layers.length - 1]!.id
   return known.get(id)!
 }
 

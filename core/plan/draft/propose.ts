@@ -49,7 +49,8 @@ const RANGE_LEFT = 0.65
 const WHAT = 'the shape'
 
 /**
- * Look-fors for a step that the teacher's own drawing meets with margin: what it meets strictly is asked at the standard
+ * Look-fors for a step that the teacher's own drawing meets with margin: what it meets strictly is asked at the
+ * standard
  * tolerance, what it meets at the standard one gently, and what it does not meet is not asked.
  */
 export function proposeLookFors(step: StepDone): LookFor[] {
@@ -58,7 +59,8 @@ export function proposeLookFors(step: StepDone): LookFor[] {
     if (about.length >= MOST_ABOUT_DRAWING) break
     // Each measure once: only round forms are several.
     const { measure } = each.settings
-    if (measure === 'round-shape' || about.every(one => one.settings.measure !== measure)) about.push(...withMargin(step.evidence, each))
+    if (measure === 'round-shape' || about.every(one => one.settings.measure !== measure))
+      about.push(...withMargin(step.evidence, each))
   }
   const process = aboutProcess(step).flatMap(each => withMargin(step.evidence, each))
   const counts = new Map<string, number>()
@@ -66,7 +68,11 @@ export function proposeLookFors(step: StepDone): LookFor[] {
     const number = (counts.get(settings.measure) ?? 0) + 1
     counts.set(settings.measure, number)
     // Marks of an answer name look-fors of the whole plan: no two are called the same.
-    return { id: `${step.evidence.step}-${settings.measure}${number > 1 ? `-${number}` : ''}`.slice(0, 60), title, settings }
+    return {
+      id: `${step.evidence.step}-${settings.measure}${number > 1 ? `-${number}` : ''}`.slice(0, 60),
+      title,
+      settings,
+    }
   })
 }
 
@@ -77,7 +83,16 @@ export interface Offer extends Candidate {
 
 /** All that could be asked of a step, whatever is mostly done in it; each measure once. */
 export function offerLookFors(step: StepDone): Offer[] {
-  const each = [...aboutDrawing(step), ...aboutLines({ ...step, manner: 'line' }), ...aboutPlace(step), ...aboutColour(step), ...aboutShade(step), ...aboutTexture(step), ...aboutMore(step), ...aboutProcess(step)]
+  const each = [
+    ...aboutDrawing(step),
+    ...aboutLines({ ...step, manner: 'line' }),
+    ...aboutPlace(step),
+    ...aboutColour(step),
+    ...aboutShade(step),
+    ...aboutTexture(step),
+    ...aboutMore(step),
+    ...aboutProcess(step),
+  ]
   const seen = new Set<string>()
   return each.flatMap(({ title, settings }) => {
     if (seen.has(settings.measure)) return []
@@ -90,15 +105,33 @@ export function offerLookFors(step: StepDone): Offer[] {
 
 /** What is seldom asked. */
 function aboutMore(step: StepDone): Candidate[] {
-  const { evidence: { drawing }, layer } = step
+  const {
+    evidence: { drawing },
+    layer,
+  } = step
   const area = paintedArea(drawing, layer)
   if (!area) return []
   const target = asPlanned(area.border, drawing)
   const room = asPlanned(grown(boxOf(area.border), 0.2, drawing), drawing)
   return [
-    { title: 'Like the one that was shown', settings: { measure: 'likeness', layer, what: WHAT, target: room, shape: target, isExact: false, tolerance, ...isToned(step) && { tone: shownTone(drawing, area.border) } } },
+    {
+      title: 'Like the one that was shown',
+      settings: {
+        measure: 'likeness',
+        layer,
+        what: WHAT,
+        target: room,
+        shape: target,
+        isExact: false,
+        tolerance,
+        ...(isToned(step) && { tone: shownTone(drawing, area.border) }),
+      },
+    },
     { title: 'An even width', settings: { measure: 'even-width', layer, what: WHAT, target: room, tolerance } },
-    { title: 'Few, sure strokes', settings: { measure: 'confident-strokes', layer, what: WHAT, target: room, tolerance } },
+    {
+      title: 'Few, sure strokes',
+      settings: { measure: 'confident-strokes', layer, what: WHAT, target: room, tolerance },
+    },
     { title: 'From dark to light', settings: { measure: 'value-range', what: WHAT, target, tolerance } },
     { title: 'A smooth gradient', settings: { measure: 'smooth-gradient', what: WHAT, target, tolerance } },
     softened(step.evidence, target),
@@ -122,18 +155,32 @@ function withMargin(evidence: Evidence, { title, settings }: Candidate): Candida
 
 function aboutDrawing(step: StepDone): Candidate[] {
   switch (step.manner) {
-    case 'sketch': case 'line': case 'letters': return aboutLines(step)
-    case 'pour': case 'paint': return aboutColour(step)
-    case 'shade': case 'light': case 'rub': return aboutShade(step)
-    case 'spray': return aboutTexture(step)
-    default: return step.isFirst ? aboutPlace(step) : []
+    case 'sketch':
+    case 'line':
+    case 'letters':
+      return aboutLines(step)
+    case 'pour':
+    case 'paint':
+      return aboutColour(step)
+    case 'shade':
+    case 'light':
+    case 'rub':
+      return aboutShade(step)
+    case 'spray':
+      return aboutTexture(step)
+    default:
+      return step.isFirst ? aboutPlace(step) : []
   }
 }
 
 const tolerance = 'standard' as const
 
 function aboutLines(step: StepDone): Candidate[] {
-  const { evidence: { drawing }, layer, manner } = step
+  const {
+    evidence: { drawing },
+    layer,
+    manner,
+  } = step
   const out: Candidate[] = []
   const closed = closedArea(drawing, layer)
   if (closed && manner !== 'sketch') {
@@ -145,9 +192,13 @@ function aboutLines(step: StepDone): Candidate[] {
   const area = paintedArea(drawing, layer)
   if (!area || manner === 'sketch') return out
   const target = asPlanned(grown(boxOf(area.border), 0.1, drawing), drawing)
-  out.push({ title: 'Even on both sides', settings: { measure: 'symmetry', layer, what: WHAT, target, wants: 'even', tolerance } })
+  out.push({
+    title: 'Even on both sides',
+    settings: { measure: 'symmetry', layer, what: WHAT, target, wants: 'even', tolerance },
+  })
   out.push({ title: 'A steady line', settings: { measure: 'steady-line', layer, what: WHAT, target, tolerance } })
-  if (closed) out.push({ title: 'Ends that meet', settings: { measure: 'ends-meet', layer, what: WHAT, target, tolerance } })
+  if (closed)
+    out.push({ title: 'Ends that meet', settings: { measure: 'ends-meet', layer, what: WHAT, target, tolerance } })
   return out
 }
 
@@ -157,12 +208,32 @@ function aboutStrokes({ evidence, layer }: StepDone): Candidate[] {
   const strokes = drawnIn(evidence, layer, null).map(({ points }) => points)
   const out: Candidate[] = roundStrokes(strokes).map(({ points, form }) => {
     const what = form === 'circle' ? 'the circle' : 'the oval'
-    return { title: form === 'circle' ? 'A round circle' : 'A clean oval', settings: { measure: 'round-shape', layer, what, target: asPlanned(grown(boxOfPoints(points), ROOM, drawing), drawing), form, tolerance } }
+    return {
+      title: form === 'circle' ? 'A round circle' : 'A clean oval',
+      settings: {
+        measure: 'round-shape',
+        layer,
+        what,
+        target: asPlanned(grown(boxOfPoints(points), ROOM, drawing), drawing),
+        form,
+        tolerance,
+      },
+    }
   })
   const isStraight = (points: readonly Point[]) => fitLine(points).greatest <= STRAIGHT * lengthOf(points)
   if (strokes.length > 0 && strokes.length <= MOST_STRAIGHT && strokes.map(evenly).every(isStraight)) {
     const target = asPlanned(grown(boxOfPoints(strokes.flatMap(points => [...points])), ROOM, drawing), drawing)
-    out.push({ title: strokes.length > 1 ? 'Straight lines' : 'A straight line', settings: { measure: 'straight-line', layer, what: strokes.length > 1 ? 'the lines' : 'the line', target, count: strokes.length, tolerance } })
+    out.push({
+      title: strokes.length > 1 ? 'Straight lines' : 'A straight line',
+      settings: {
+        measure: 'straight-line',
+        layer,
+        what: strokes.length > 1 ? 'the lines' : 'the line',
+        target,
+        count: strokes.length,
+        tolerance,
+      },
+    })
   }
   return out
 }
@@ -171,11 +242,16 @@ function aboutStrokes({ evidence, layer }: StepDone): Candidate[] {
 const evenly = (points: readonly Point[]) => resample([...points], 80)
 
 /** The two longest strokes that go round, of the longest that are closed. */
-function roundStrokes(strokes: readonly (readonly Point[])[]): { points: readonly Point[], form: 'circle' | 'ellipse' }[] {
-  const closed = strokes.map(points => ({ points, length: lengthOf(points) }))
+function roundStrokes(
+  strokes: readonly (readonly Point[])[],
+): { points: readonly Point[]; form: 'circle' | 'ellipse' }[] {
+  const closed = strokes
+    .map(points => ({ points, length: lengthOf(points) }))
     .filter(({ points, length }) => distanceOf(points[0]!, points[points.length - 1]!) <= CLOSED * length)
-    .sort((a, b) => b.length - a.length).slice(0, MOST_FITTED).map(({ points }) => evenly(points))
-  const round: { points: readonly Point[], form: 'circle' | 'ellipse' }[] = []
+    .sort((a, b) => b.length - a.length)
+    .slice(0, MOST_FITTED)
+    .map(({ points }) => evenly(points))
+  const round: { points: readonly Point[]; form: 'circle' | 'ellipse' }[] = []
   for (const points of closed) {
     const ellipse = fitEllipse(points, FIT_ROUNDS)
     if (!ellipse || ellipseError(points, ellipse) > ROUND * Math.sqrt(ellipse.rx * ellipse.ry)) continue
@@ -191,11 +267,18 @@ function aboutPlace({ evidence: { drawing }, layer }: StepDone): Candidate[] {
   if (!box) return []
   const { y0, y1 } = box
   const height = Math.round((100 * (y1 - y0)) / drawing.sheet.height) / 100
-  return height > 0.2 && height <= 1 ? [{ title: 'Big enough on the sheet', settings: { measure: 'placement', layer, what: WHAT, aim: { kind: 'size', height }, tolerance } }] : []
+  return height > 0.2 && height <= 1
+    ? [
+        {
+          title: 'Big enough on the sheet',
+          settings: { measure: 'placement', layer, what: WHAT, aim: { kind: 'size', height }, tolerance },
+        },
+      ]
+    : []
 }
 
 /** The outline in which this step's paint lies. */
-function outlineFor({ evidence: { drawing }, layer, outlines }: StepDone): { lines: string, target: number[] } | null {
+function outlineFor({ evidence: { drawing }, layer, outlines }: StepDone): { lines: string; target: number[] } | null {
   const painted = paintedArea(drawing, layer)
   if (!painted) return null
   const box = boxOf(painted.border)
@@ -205,17 +288,41 @@ function outlineFor({ evidence: { drawing }, layer, outlines }: StepDone): { lin
 }
 
 function aboutColour(step: StepDone): Candidate[] {
-  const { evidence: { drawing }, layer, palette, doings } = step
+  const {
+    evidence: { drawing },
+    layer,
+    palette,
+    doings,
+  } = step
   const out: Candidate[] = []
   const outline = outlineFor(step)
   if (outline) {
     out.push({ title: 'Covered', settings: { measure: 'covered', layer, what: WHAT, ...outline, tolerance } })
-    out.push({ title: 'Inside the lines', settings: { measure: 'inside-lines', layer, what: WHAT, ...outline, tolerance } })
-    out.push({ title: 'No pale fringe', settings: { measure: 'no-pale-fringe', layer, what: WHAT, ...outline, tolerance } })
+    out.push({
+      title: 'Inside the lines',
+      settings: { measure: 'inside-lines', layer, what: WHAT, ...outline, tolerance },
+    })
+    out.push({
+      title: 'No pale fringe',
+      settings: { measure: 'no-pale-fringe', layer, what: WHAT, ...outline, tolerance },
+    })
   }
   const area = paintedArea(drawing, layer)
-  const colours = palette.filter(({ colour }) => doings.some(each => each.colour?.every((value, i) => Math.abs(value - colour[i]!) < 8))).map(each => each.colour)
-  if (area && colours.length) out.push({ title: 'Colours of the palette', settings: { measure: 'palette-kept', layer, what: WHAT, target: asPlanned(area.border, drawing), colours, tolerance } })
+  const colours = palette
+    .filter(({ colour }) => doings.some(each => each.colour?.every((value, i) => Math.abs(value - colour[i]!) < 8)))
+    .map(each => each.colour)
+  if (area && colours.length)
+    out.push({
+      title: 'Colours of the palette',
+      settings: {
+        measure: 'palette-kept',
+        layer,
+        what: WHAT,
+        target: asPlanned(area.border, drawing),
+        colours,
+        tolerance,
+      },
+    })
   return out
 }
 
@@ -224,14 +331,23 @@ function aboutShade(step: StepDone): Candidate[] {
   const { drawing } = evidence
   const out: Candidate[] = []
   const outline = outlineFor(step)
-  if (outline) out.push({ title: 'Shadow inside the lines', settings: { measure: 'inside-lines', layer, what: WHAT, ...outline, tolerance } })
+  if (outline)
+    out.push({
+      title: 'Shadow inside the lines',
+      settings: { measure: 'inside-lines', layer, what: WHAT, ...outline, tolerance },
+    })
   const area = paintedArea(drawing, layer)
   const target = outline?.target ?? (area && asPlanned(area.border, drawing))
   if (!target) return out
-  if (drawing.light) out.push({ title: 'Light from the pin', settings: { measure: 'light-from-pin', what: WHAT, target, tolerance } })
+  if (drawing.light)
+    out.push({ title: 'Light from the pin', settings: { measure: 'light-from-pin', what: WHAT, target, tolerance } })
   if (manner === 'rub') out.push(softened(evidence, target))
   const shades = shadesIn(evidence, target)
-  if (shades >= 2) out.push({ title: `At least ${shades} shades`, settings: { measure: 'enough-shades', what: WHAT, target, shades, tolerance } })
+  if (shades >= 2)
+    out.push({
+      title: `At least ${shades} shades`,
+      settings: { measure: 'enough-shades', what: WHAT, target, shades, tolerance },
+    })
   out.push({ title: 'No pure black or white', settings: { measure: 'no-pure-ends', what: WHAT, target, tolerance } })
   return out
 }
@@ -240,15 +356,25 @@ function aboutShade(step: StepDone): Candidate[] {
 function softened(evidence: Evidence, target: number[]): Candidate {
   const settings = { measure: 'seams-blended' as const, what: WHAT, target, tolerance }
   // More than there can be is asked: then the range itself is what is found.
-  const found = lookAt(evidence, [{ id: 'range', title: 'range', settings: { ...settings, range: 100 } }])[0]!.figure?.value ?? 0
+  const found =
+    lookAt(evidence, [{ id: 'range', title: 'range', settings: { ...settings, range: 100 } }])[0]!.figure?.value ?? 0
   const range = Math.round(RANGE_LEFT * found)
-  return { title: 'Seams are gone', settings: { ...settings, ...range > 0 && { range } } }
+  return { title: 'Seams are gone', settings: { ...settings, ...(range > 0 && { range }) } }
 }
 
 /** How many shades the teacher's own has: one less is asked, so that there is margin. */
 function shadesIn(evidence: Evidence, target: readonly number[]): number {
-  const settings: Settings = { measure: 'enough-shades', what: WHAT, target: [...target], shades: MOST_SHADES, tolerance: 'standard' }
-  const shades = Math.min(lookAt(evidence, [{ id: 'shades', title: 'shades', settings }])[0]!.figure?.value ?? 0, MOST_SHADES)
+  const settings: Settings = {
+    measure: 'enough-shades',
+    what: WHAT,
+    target: [...target],
+    shades: MOST_SHADES,
+    tolerance: 'standard',
+  }
+  const shades = Math.min(
+    lookAt(evidence, [{ id: 'shades', title: 'shades', settings }])[0]!.figure?.value ?? 0,
+    MOST_SHADES,
+  )
   return shades > 2 ? shades - 1 : shades === 2 ? 2 : 0
 }
 
@@ -256,19 +382,39 @@ function aboutTexture({ evidence: { drawing }, layer }: StepDone): Candidate[] {
   const area = paintedArea(drawing, layer)
   if (!area) return []
   const target = asPlanned(area.border, drawing)
-  return [true, false].map(holes => ({ title: holes ? 'Lively, with holes' : 'Lively', settings: { measure: 'texture', what: WHAT, target, layer, wants: 'lively', holes, tolerance } }))
+  return [true, false].map(holes => ({
+    title: holes ? 'Lively, with holes' : 'Lively',
+    settings: { measure: 'texture', what: WHAT, target, layer, wants: 'lively', holes, tolerance },
+  }))
 }
 
 function aboutProcess({ evidence: { drawing }, doings, layer }: StepDone): Candidate[] {
   const named = drawing.layers.find(each => each.id === layer)
   if (!named) return []
-  const out: Candidate[] = [{ title: `On the layer “${named.name}”`.slice(0, 80), settings: { measure: 'right-layer', layer, tolerance } }]
+  const out: Candidate[] = [
+    { title: `On the layer “${named.name}”`.slice(0, 80), settings: { measure: 'right-layer', layer, tolerance } },
+  ]
   const tools = askedTools(doings)
-  if (tools.length) out.push({ title: 'With the tools laid out', settings: { measure: 'tools-used', tools, tolerance } })
+  if (tools.length)
+    out.push({ title: 'With the tools laid out', settings: { measure: 'tools-used', tools, tolerance } })
   if (named.mode || named.clip || named.mask || named.opacity < 100) {
     const { name, mode, clip, mask, opacity } = named
     const room = { opacityFrom: Math.max(opacity - 20, 0), opacityTo: Math.min(opacity + 20, 100) }
-    out.push({ title: 'The layer is set up', settings: { measure: 'layer-set-up', layers: [{ name, ...(mode && { mode }), ...(clip && { clip }), ...(mask && { mask: true }), ...(opacity < 100 && room) }] } })
+    out.push({
+      title: 'The layer is set up',
+      settings: {
+        measure: 'layer-set-up',
+        layers: [
+          {
+            name,
+            ...(mode && { mode }),
+            ...(clip && { clip }),
+            ...(mask && { mask: true }),
+            ...(opacity < 100 && room),
+          },
+        ],
+      },
+    })
   }
   return out
 }
@@ -276,33 +422,57 @@ function aboutProcess({ evidence: { drawing }, doings, layer }: StepDone): Candi
 function askedTools(doings: readonly Doing[]): Extract<Settings, { measure: 'tools-used' }>['tools'] {
   const sizes = new Map<string, number[]>()
   let pours = false
-  for (const { tool, standing: { act } } of doings) {
+  for (const {
+    tool,
+    standing: { act },
+  } of doings) {
     if (act.kind === 'pour') pours = true
     if (!tool || tool.effect === 'erase') continue
-    sizes.set(tool.tool, [...sizes.get(tool.tool) ?? [], tool.size])
+    sizes.set(tool.tool, [...(sizes.get(tool.tool) ?? []), tool.size])
   }
   const tools = [...sizes].map(([tool, each]) => ({
     tool: tool as NonNullable<Doing['tool']>['tool'],
-    sizeFrom: Math.max(1, Math.floor(Math.min(...each) / SIZE_ROOM)), sizeTo: Math.min(600, Math.ceil(Math.max(...each) * SIZE_ROOM)),
+    sizeFrom: Math.max(1, Math.floor(Math.min(...each) / SIZE_ROOM)),
+    sizeTo: Math.min(600, Math.ceil(Math.max(...each) * SIZE_ROOM)),
   }))
-  return [...tools, ...pours ? [{ tool: 'pour' as const, sizeFrom: 1, sizeTo: 1 }] : []]
+  return [...tools, ...(pours ? [{ tool: 'pour' as const, sizeFrom: 1, sizeTo: 1 }] : [])]
 }
 
 // --- places
 
 /** Places of the drawing's sheet as those of the plan's, from which it may have been cut or scaled. */
-function asPlanned(border: readonly number[], { placed = PLACED_AS_IS }: { readonly placed?: Placed | undefined }): number[] {
-  return border.map((value, i) => Math.round(i % 2 ? (value - placed.y) / placed.scaleY : (value - placed.x) / placed.scaleX))
+function asPlanned(
+  border: readonly number[],
+  { placed = PLACED_AS_IS }: { readonly placed?: Placed | undefined },
+): number[] {
+  return border.map((value, i) =>
+    Math.round(i % 2 ? (value - placed.y) / placed.scaleY : (value - placed.x) / placed.scaleX),
+  )
 }
 
-interface Box { readonly x0: number, readonly y0: number, readonly x1: number, readonly y1: number }
+interface Box {
+  readonly x0: number
+  readonly y0: number
+  readonly x1: number
+  readonly y1: number
+}
 
 function boxOf(border: readonly number[]): Box {
-  return boxOfPoints(Array.from({ length: border.length / 2 }, (_, i) => ({ x: border[2 * i]!, y: border[2 * i + 1]! })))
+  return boxOfPoints(
+    Array.from({ length: border.length / 2 }, (_, i) => ({ x: border[2 * i]!, y: border[2 * i + 1]! })),
+  )
 }
 
 function boxOfPoints(points: readonly Point[]): Box {
-  return points.reduce((box, { x, y }) => ({ x0: Math.min(box.x0, x), y0: Math.min(box.y0, y), x1: Math.max(box.x1, x), y1: Math.max(box.y1, y) }), { x0: Infinity, y0: Infinity, x1: -Infinity, y1: -Infinity })
+  return points.reduce(
+    (box, { x, y }) => ({
+      x0: Math.min(box.x0, x),
+      y0: Math.min(box.y0, y),
+      x1: Math.max(box.x1, x),
+      y1: Math.max(box.y1, y),
+    }),
+    { x0: Infinity, y0: Infinity, x1: -Infinity, y1: -Infinity },
+  )
 }
 
 /** A box with room all round, as a border; not beyond the sheet by more than that. */
@@ -313,7 +483,8 @@ function grown({ x0, y0, x1, y1 }: Box, share: number, { sheet }: Drawing): numb
 
 /** Share of the smaller box that both have. */
 function overlap(a: Box, b: Box): number {
-  const common = Math.max(Math.min(a.x1, b.x1) - Math.max(a.x0, b.x0), 0) * Math.max(Math.min(a.y1, b.y1) - Math.max(a.y0, b.y0), 0)
+  const common =
+    Math.max(Math.min(a.x1, b.x1) - Math.max(a.x0, b.x0), 0) * Math.max(Math.min(a.y1, b.y1) - Math.max(a.y0, b.y0), 0)
   const least = Math.min((a.x1 - a.x0) * (a.y1 - a.y0), (b.x1 - b.x0) * (b.y1 - b.y0))
   return least > 0 ? common / least : 0
 }

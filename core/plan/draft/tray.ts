@@ -10,9 +10,12 @@ const SAME_COLOUR = 4
 /** Tools laid out for a step at most, the erasers besides. */
 const MOST_TOOLS = 8
 
-/** The colours of a drawing as wells, in the order in which they were first used; the least used are left out where there are too many. */
+/**
+ * The colours of a drawing as wells, in the order in which they were first used; the least used are left out where
+ * there are too many.
+ */
 export function paletteOfDoings(doings: readonly Doing[]): Plan['palette'] {
-  const uses: { colour: Rgb, count: number }[] = []
+  const uses: { colour: Rgb; count: number }[] = []
   for (const { colour } of doings) {
     if (!colour) continue
     const known = uses.find(each => isSame(each.colour, colour))
@@ -39,7 +42,11 @@ export function isSame(a: Rgb, b: Rgb): boolean {
 /** The place of the nearest well; 0 for none. */
 export function wellOf(palette: Plan['palette'], colour: Rgb | null): number {
   if (!colour) return 0
-  return palette.reduce((best, { colour: each }, i) => (difference00(each, colour) < difference00(palette[best]!.colour, colour) ? i : best), 0)
+  return palette.reduce(
+    (best, { colour: each }, i) =>
+      difference00(each, colour) < difference00(palette[best]!.colour, colour) ? i : best,
+    0,
+  )
 }
 
 /** The tools of a step as they were set, the most used first; an eraser is always there. */
@@ -56,12 +63,18 @@ export function toolsOf(doings: readonly Doing[]): LaidTool[] {
       else laid.set('pour', { pours: [each] })
     }
   }
-  const tools = [...laid.values()].map((each): LaidTool => ('tools' in each ? { kind: 'tool', settings: usual(each.tools) } : pourOf(each.pours[0]!)))
+  const tools = [...laid.values()]
+    .map((each): LaidTool => ('tools' in each ? { kind: 'tool', settings: usual(each.tools) } : pourOf(each.pours[0]!)))
     .slice(0, MOST_TOOLS)
   if (tools.length === 0) tools.push({ kind: 'tool', settings: toolSettings('round-brush') })
   if (!tools.some(each => each.kind === 'tool' && each.settings.effect === 'erase')) {
     const first = tools.find(each => each.kind === 'tool')
-    tools.push({ kind: 'tool', settings: toolSettings(first?.kind === 'tool' && first.settings.gather === 'flow' ? 'soft-eraser' : 'hard-eraser') })
+    tools.push({
+      kind: 'tool',
+      settings: toolSettings(
+        first?.kind === 'tool' && first.settings.gather === 'flow' ? 'soft-eraser' : 'hard-eraser',
+      ),
+    })
   }
   return tools
 }

@@ -6,27 +6,74 @@ import { wellOf } from './tray'
 
 /** What a step is called before the teacher names it, by what is mostly done in it. */
 const TITLES: Record<Manner, string> = {
-  sketch: 'Sketch it lightly', line: 'Draw the clean lines', paint: 'Paint it', spray: 'Lay the texture', shade: 'Shade it', light: 'Set the lights',
-  rub: 'Blend it', erase: 'Take paint away', pour: 'Pour the colour', adjust: 'Adjust it', move: 'Move it into place', letters: 'Write the letters',
+  sketch: 'Sketch it lightly',
+  line: 'Draw the clean lines',
+  paint: 'Paint it',
+  spray: 'Lay the texture',
+  shade: 'Shade it',
+  light: 'Set the lights',
+  rub: 'Blend it',
+  erase: 'Take paint away',
+  pour: 'Pour the colour',
+  adjust: 'Adjust it',
+  move: 'Move it into place',
+  letters: 'Write the letters',
 }
 const DOINGS: Record<Manner, string> = {
-  sketch: 'sketch', line: 'draw the lines', paint: 'paint', spray: 'lay the texture', shade: 'shade', light: 'set the lights',
-  rub: 'blend', erase: 'take paint away', pour: 'fill the shapes', adjust: 'adjust it', move: 'move it into place', letters: 'write',
+  sketch: 'sketch',
+  line: 'draw the lines',
+  paint: 'paint',
+  spray: 'lay the texture',
+  shade: 'shade',
+  light: 'set the lights',
+  rub: 'blend',
+  erase: 'take paint away',
+  pour: 'fill the shapes',
+  adjust: 'adjust it',
+  move: 'move it into place',
+  letters: 'write',
 }
 /** What often happens in such a step, and what helps; common practice, no source. */
 const SLIPS: Record<Manner, Step['slip']> = {
-  sketch: { slip: 'It comes out too small, or too dark to be covered later.', remedy: 'Undo, begin with the biggest shape, and hardly press.' },
-  line: { slip: 'The line does not quite meet where it began.', remedy: 'Go a little past your starting point. A short overlap is better than a small gap.' },
-  paint: { slip: 'Paint goes over the edge, or bare places are left.', remedy: 'Go round the edge first with a smaller brush, then fill the middle.' },
+  sketch: {
+    slip: 'It comes out too small, or too dark to be covered later.',
+    remedy: 'Undo, begin with the biggest shape, and hardly press.',
+  },
+  line: {
+    slip: 'The line does not quite meet where it began.',
+    remedy: 'Go a little past your starting point. A short overlap is better than a small gap.',
+  },
+  paint: {
+    slip: 'Paint goes over the edge, or bare places are left.',
+    remedy: 'Go round the edge first with a smaller brush, then fill the middle.',
+  },
   spray: { slip: 'It becomes one solid patch.', remedy: 'Keep moving, and leave holes for what lies behind.' },
-  shade: { slip: 'One heavy stroke makes a hard stripe.', remedy: 'Undo, press less, take the brush bigger, and let faint strokes overlap.' },
-  light: { slip: 'There is light everywhere, so nothing shines.', remedy: 'Undo, and keep it to the few places that face the light.' },
-  rub: { slip: 'Everything is blended until nothing is left of the form.', remedy: 'Undo, go along the border in small waves, and leave parts untouched.' },
+  shade: {
+    slip: 'One heavy stroke makes a hard stripe.',
+    remedy: 'Undo, press less, take the brush bigger, and let faint strokes overlap.',
+  },
+  light: {
+    slip: 'There is light everywhere, so nothing shines.',
+    remedy: 'Undo, and keep it to the few places that face the light.',
+  },
+  rub: {
+    slip: 'Everything is blended until nothing is left of the form.',
+    remedy: 'Undo, go along the border in small waves, and leave parts untouched.',
+  },
   erase: { slip: 'Too much comes off.', remedy: 'Undo, take a softer eraser, and take off a little at a time.' },
-  pour: { slip: 'The colour runs out over the whole sheet.', remedy: 'There is a gap in the outline. Undo, close it with the pen, pour again.' },
-  adjust: { slip: 'Nothing seems to change.', remedy: 'The live layer may be empty. Choose the layer with the paint in the stack.' },
+  pour: {
+    slip: 'The colour runs out over the whole sheet.',
+    remedy: 'There is a gap in the outline. Undo, close it with the pen, pour again.',
+  },
+  adjust: {
+    slip: 'Nothing seems to change.',
+    remedy: 'The live layer may be empty. Choose the layer with the paint in the stack.',
+  },
   move: { slip: 'Only a part of it moves.', remedy: 'Undo, draw the loop all round it, and move it again.' },
-  letters: { slip: 'The letters are too small to be read.', remedy: 'Undo, make them larger, and leave room round them.' },
+  letters: {
+    slip: 'The letters are too small to be read.',
+    remedy: 'Undo, make them larger, and leave room round them.',
+  },
 }
 
 /** How often each manner occurs, the time it took counted in. */
@@ -37,9 +84,18 @@ export function mainManner(doings: readonly Doing[]): Manner {
 }
 
 /** A first title, words and slip for a step. */
-export function firstWords(doings: readonly Doing[], layerName: string, palette: Plan['palette'], taken: ReadonlySet<string>): Pick<Step, 'title' | 'words' | 'slip'> {
+export function firstWords(
+  doings: readonly Doing[],
+  layerName: string,
+  palette: Plan['palette'],
+  taken: ReadonlySet<string>,
+): Pick<Step, 'title' | 'words' | 'slip'> {
   const manner = mainManner(doings)
-  return { title: freshTitle(TITLES[manner], layerName, taken), words: [wordsFor(manner, doings, layerName, palette)], slip: SLIPS[manner] }
+  return {
+    title: freshTitle(TITLES[manner], layerName, taken),
+    words: [wordsFor(manner, doings, layerName, palette)],
+    slip: SLIPS[manner],
+  }
 }
 
 function freshTitle(title: string, layerName: string, taken: ReadonlySet<string>): string {
@@ -52,8 +108,18 @@ function freshTitle(title: string, layerName: string, taken: ReadonlySet<string>
 }
 
 function wordsFor(manner: Manner, doings: readonly Doing[], layerName: string, palette: Plan['palette']): string {
-  const tools = [...new Set(doings.flatMap(({ tool, standing }) => (tool ? [TOOL_NAMES[tool.tool]] : standing.act.kind === 'pour' ? ['pour'] : [])))].slice(0, 3)
-  const colours = [...new Set(doings.flatMap(({ colour }) => (colour ? [palette[wellOf(palette, colour)]!.name] : [])))].slice(0, 4)
-  const withTools = tools.length ? `Take the ${listInWords(tools)}${colours.length ? ` with ${listInWords(colours)}` : ''}, and ${DOINGS[manner]}` : capital(DOINGS[manner])
+  const tools = [
+    ...new Set(
+      doings.flatMap(({ tool, standing }) =>
+        tool ? [TOOL_NAMES[tool.tool]] : standing.act.kind === 'pour' ? ['pour'] : [],
+      ),
+    ),
+  ].slice(0, 3)
+  const colours = [
+    ...new Set(doings.flatMap(({ colour }) => (colour ? [palette[wellOf(palette, colour)]!.name] : []))),
+  ].slice(0, 4)
+  const withTools = tools.length
+    ? `Take the ${listInWords(tools)}${colours.length ? ` with ${listInWords(colours)}` : ''}, and ${DOINGS[manner]}`
+    : capital(DOINGS[manner])
   return `${withTools} on the layer “${layerName}”.`
 }

@@ -1,4 +1,8 @@
 import { newSheetSchema } from '#shared/schemas'
 import { openLessonSheet } from '../../services/plans'
 
-export default defineRoute({ who: 'teacher', body: newSheetSchema, run: ({ person, body }) => openLessonSheet(person, body) })
+export default defineRoute({
+  who: 'teacher',
+  body: newSheetSchema,
+  run: ({ person, body }) => openLessonSheet(person, body),
+})

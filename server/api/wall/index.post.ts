@@ -1,4 +1,8 @@
 import { askForWorksSchema } from '#shared/wall'
 import { askForWorks } from '../../services/wall'
 
-export default defineRoute({ who: 'teacher', body: askForWorksSchema, run: ({ person, body }) => askForWorks(person, body.handIns) })
+export default defineRoute({
+  who: 'teacher',
+  body: askForWorksSchema,
+  run: ({ person, body }) => askForWorks(person, body.handIns),
+})

@@ -2,4 +2,8 @@ import { z } from 'zod'
 import { idSchema } from '#shared/schemas'
 import { renewPin } from '../../../services/register'
 
-export default defineRoute({ who: 'teacher', params: z.object({ id: idSchema }), run: ({ person, params }) => renewPin(person, params.id) })
+export default defineRoute({
+  who: 'teacher',
+  params: z.object({ id: idSchema }),
+  run: ({ person, params }) => renewPin(person, params.id),
+})

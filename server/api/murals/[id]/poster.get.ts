@@ -13,7 +13,10 @@ export default defineRoute({
   async run({ person, params, query, event }) {
     const { facts, panel } = await wholePanels(person, params.id)
     const bytes = await posterPdf(facts, query, panel)
-    setHeaders(event, { 'content-type': 'application/pdf', 'content-disposition': attachment(`${facts.title}, ${query.paper.toUpperCase()}.pdf`) })
+    setHeaders(event, {
+      'content-type': 'application/pdf',
+      'content-disposition': attachment(`${facts.title}, ${query.paper.toUpperCase()}.pdf`),
+    })
     return Buffer.from(bytes)
   },
 })

@@ -10,7 +10,11 @@ export default defineRoute({
   params: z.object({ id: idSchema }),
   async run({ person, params, event }) {
     const { title, parts } = await wholeMural(person, params.id)
-    setHeaders(event, { 'content-type': 'image/png', 'cache-control': 'private, no-cache', 'content-disposition': attachment(`${title}.png`) })
+    setHeaders(event, {
+      'content-type': 'image/png',
+      'cache-control': 'private, no-cache',
+      'content-disposition': attachment(`${title}.png`),
+    })
     return sendStream(event, Readable.from(parts))
   },
 })

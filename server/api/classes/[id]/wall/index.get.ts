@@ -2,4 +2,8 @@ import { z } from 'zod'
 import { idSchema } from '#shared/schemas'
 import { wallView } from '../../../../services/wall'
 
-export default defineRoute({ who: 'signed-in', params: z.object({ id: idSchema }), run: ({ person, params }) => wallView(person, params.id) })
+export default defineRoute({
+  who: 'signed-in',
+  params: z.object({ id: idSchema }),
+  run: ({ person, params }) => wallView(person, params.id),
+})

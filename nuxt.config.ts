@@ -14,6 +14,8 @@ export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@nuxt/eslint', 'nuxt-auth-utils', 'nuxt-security', './modules/tools'],
   ssr: false,
   components: [{ path: '~/components', pathPrefix: false }],
+  // Composables lie in folders by place, as components do.
+  imports: { dirs: ['composables/**'] },
   devtools: { enabled: false },
   app: {
     head: {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import type { NoticeAction } from './composables/useNotices'
+import type { NoticeAction } from './composables/common/useNotices'
 import { useOutbox } from './stores/outbox'
 import { useSession } from './stores/session'
 

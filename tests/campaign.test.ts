@@ -13,10 +13,8 @@ import { url } from './lib/world'
 
 /**
  * A bounded campaign against one drawing in a real browser: stroke after stroke, each followed by a fault that a seed
- * chooses.
- * In the end every stroke is at the server once, in one drawing or another of the learner's. What `model.test.ts` does
- * with
- * plain objects some hundred thousand times is done here with the things themselves.
+ * chooses. In the end every stroke is at the server once, in one drawing or another of the learner's. What
+ * `model.test.ts` does with plain objects some hundred thousand times is done here with the things themselves.
  */
 
 const teacher = new Client(url)

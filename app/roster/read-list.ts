@@ -3,8 +3,7 @@ import { readRows, type Layout, type ListRead } from '#core/roster'
 
 /**
  * A list's bytes as text: UTF-8 or UTF-16 where it says so or is so, otherwise what older spreadsheets of western
- * Europe write
- * (WHATWG Encoding Standard, windows-1252).
+ * Europe write (WHATWG Encoding Standard, windows-1252).
  */
 export function decodedList(bytes: Uint8Array): string {
   const [a, b] = bytes

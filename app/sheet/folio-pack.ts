@@ -22,9 +22,8 @@ const text = (value: string) => new TextEncoder().encode(value)
 
 /**
  * A learner's folio as one archive: every drawing and hand-in with its picture and record, the answers, and three
- * tables: what
- * was looked for, the warm-ups, and the time at work. `tell`: how many of how many are in it. `isStopped`: whether to
- * go on.
+ * tables: what was looked for, the warm-ups, and the time at work. `tell`: how many of how many are in it. `isStopped`:
+ * whether to go on.
  */
 export async function packFolio(
   folio: FolioView,

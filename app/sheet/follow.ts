@@ -3,8 +3,7 @@ import type { Follower } from '#core/guides'
 
 /**
  * Holds the packed samples of one stroke to its guides. While it is not clear which way the hand means, nothing comes
- * out; then
- * all that was drawn until there comes, on the line.
+ * out; then all that was drawn until there comes, on the line.
  */
 export function heldTo(follower: Follower): (packed: readonly number[]) => number[] {
   let waiting: ReturnType<typeof unpackSample>[] = []

@@ -46,8 +46,7 @@ const isAsked = () => document.querySelector('.v-overlay--active > .v-overlay__s
 
 /**
  * Whether a key goes to the field that has the focus. Where words are written, all do; in a number field those that
- * write it,
- * and undo only while it is being typed; on ticks and sliders those that change them.
+ * write it, and undo only while it is being typed; on ticks and sliders those that change them.
  */
 export function isForField(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement

@@ -10,8 +10,7 @@ export class WorkerLost extends Error {
 
 /**
  * Rejects with {@link WorkerLost} once a worker can't be loaded or breaks off: whoever waits for its answer would wait
- * for ever.
- * To be asked for as soon as there is the worker, which may be lost before anyone waits.
+ * for ever. To be asked for as soon as there is the worker, which may be lost before anyone waits.
  */
 export function whenLost(worker: Pick<Worker, 'addEventListener'>): Promise<never> {
   const lost = new Promise<never>((_, reject) =>

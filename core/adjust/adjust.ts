@@ -18,8 +18,7 @@ export interface AdjustPlace {
 
 /**
  * A layer with an adjustment done to its paint. Yields the share that is done, 0 … 1, so that long work can show it and
- * be
- * stopped. On a layer that stays inside what is painted the alpha is left as it is.
+ * be stopped. On a layer that stays inside what is painted the alpha is left as it is.
  */
 export function* adjusted(kernels: Kernels, place: AdjustPlace, adjustment: Adjustment): Generator<number, Layer> {
   const { layer, selection } = place

@@ -6,8 +6,8 @@ type Tiles = ReadonlyMap<number, Tile>
 
 /**
  * Three boxes with the variance of a Gaussian: extended box blur (Gwosdek, Grewenig, Bruhn & Weickert 2011,
- * "Theoretical
- * foundations of Gaussian convolution by extended box filtering", eq. 12–14), so that any width is met exactly.
+ * "Theoretical foundations of Gaussian convolution by extended box filtering", eq. 12–14), so that any width is met
+ * exactly.
  *
  * @param sigma standard deviation, px
  */
@@ -26,8 +26,7 @@ export function reachOf(sigma: number): number {
 
 /**
  * Blurs tiles (Gaussian, transparent px count as nothing, the sheet's edge goes on as it is). What is far from all
- * paint
- * stays out. Yields the share that is done, 0 … 1, so that long work can show it and be stopped.
+ * paint stays out. Yields the share that is done, 0 … 1, so that long work can show it and be stopped.
  *
  * @returns blurred tiles; clear ones are left out
  */

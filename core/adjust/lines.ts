@@ -21,8 +21,7 @@ interface Plane {
 
 /**
  * Solid lines on clear from soft or photographed ones: how dark each px is against its surroundings, cut at a strength
- * with
- * an edge as soft as wanted; small specks left out; thicker or thinner by the distance from the cut.
+ * with an edge as soft as wanted; small specks left out; thicker or thinner by the distance from the cut.
  */
 export function* cleanedLines(
   kernels: Kernels,

@@ -2,8 +2,7 @@ import { powerOf } from '../base'
 
 /*
  * sRGB (IEC 61966-2-1) and OKLab (Ottosson 2020; CSS Color Module Level 4, §9.2) with the same last bit on every
- * engine.
- * What is only looked at uses culori (see ../colour); what goes into a drawing is computed here.
+ * engine. What is only looked at uses culori (see ../colour); what goes into a drawing is computed here.
  */
 
 /** sRGB bytes as linear light, 0 … 1. */
@@ -86,8 +85,7 @@ const HALVINGS = 8
 
 /**
  * The colour of the screen, 0 … 255 and not rounded, at a place of OKLab. What it can't show loses chroma, not
- * lightness or
- * hue (as CSS Color Module Level 4, §13, but by halving alone).
+ * lightness or hue (as CSS Color Module Level 4, §13, but by halving alone).
  */
 export function rgbOfOklab([l, a, b]: Oklab): [number, number, number] {
   const out: [number, number, number] = [0, 0, 0]

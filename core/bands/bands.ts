@@ -34,10 +34,8 @@ const LEAST_WIDE = 1
 
 /**
  * The bands that a light makes on a form, darkest to lightest: places of the same light, by Lambert's cosine law
- * carried on
- * behind the terminator (half-Lambert: (n · l + 1) ÷ 2), so that the shaded side is divided as well; as many as rungs,
- * in even steps between
- * the darkest and the lightest place.
+ * carried on behind the terminator (half-Lambert: (n · l + 1) ÷ 2), so that the shaded side is divided as well; as many
+ * as rungs, in even steps between the darkest and the lightest place.
  *
  * @param rungs at least 2
  * @returns null when the form takes the same light all over

@@ -23,8 +23,7 @@ const LEAST_LENGTH = 14
 
 /**
  * The seams that are left inside a shape: where lightness, evened over 3 × 3 px, changes by more than {@link SEAM_STEP}
- * a px
- * (central differences), in pieces that are longer than grain.
+ * a px (central differences), in pieces that are longer than grain.
  *
  * @param lightness L*, row-major
  * @param inside 1 inside the shape; the same size

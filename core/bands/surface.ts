@@ -13,8 +13,7 @@ export type Normals = Float64Array
 /**
  * The surface of a form over a flat shape: *ball*, an ellipsoid with the shape's own axes; *cylinder*, round about the
  * shape's longer axis (*lying-cylinder*: about the shorter), as wide everywhere as the shape is there, as turned on a
- * lathe;
- * *cushion*, blown up between its edges.
+ * lathe; *cushion*, blown up between its edges.
  */
 export function normalsOf(piece: Piece, form: BandForm): Normals {
   switch (form) {
@@ -132,11 +131,9 @@ const SWEEPS_PER_CELL = 2
 
 /**
  * Blown up: the height's square u solves Poisson's equation, ∇²u = −4 inside, 0 at the edge. Over a disc u = R² − r²,
- * so a
- * circle becomes half a ball exactly; between two long sides it is a flatter arch. Begun from the distance d to the
- * edge,
- * d (2 D − d) with D the greatest (exact for a disc), and relaxed by Gauss–Seidel with over-relaxation
- * (Young 1954; ω = 2 ÷ (1 + π ÷ n), value from memory).
+ * so a circle becomes half a ball exactly; between two long sides it is a flatter arch. Begun from the distance d to
+ * the edge, d (2 D − d) with D the greatest (exact for a disc), and relaxed by Gauss–Seidel with over-relaxation (Young
+ * 1954; ω = 2 ÷ (1 + π ÷ n), value from memory).
  */
 function cushionNormals({ columns, rows, inside }: Piece): Normals {
   const outside = inside.map(value => 1 - value)

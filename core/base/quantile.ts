@@ -1,7 +1,6 @@
 /**
  * The value below which a share of the values lies, 0 … 1, by definition 7 of Hyndman & Fan, "Sample quantiles in
- * statistical
- * packages", 1996: linear between the two nearest, the least at 0 and the greatest at 1. NaN of none.
+ * statistical packages", 1996: linear between the two nearest, the least at 0 and the greatest at 1. NaN of none.
  */
 export function quantileOf(values: readonly number[], share: number): number {
   if (values.length === 0) return Number.NaN

@@ -30,10 +30,8 @@ const CARRY_SIZES = 1.6
 
 /**
  * Rubbing the paint of a layer under the hand: `smudge` drags colour along, `soften` blurs it. Works on colours weighed
- * by
- * alpha in 16 bits, so that many passes neither drift nor leave dark fringes; each px is rounded once, when it is shown
- * or
- * laid.
+ * by alpha in 16 bits, so that many passes neither drift nor leave dark fringes; each px is rounded once, when it is
+ * shown or laid.
  */
 export class Rubbing implements LiveStroke {
   readonly touched: Touched

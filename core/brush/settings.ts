@@ -54,8 +54,7 @@ export const tipSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('spray'), rate: z.int().min(1).max(400), drop: z.int().min(1).max(40) }),
   /**
    * A shape set down again and again. `turn`: always the same way up, along the stroke, or any way. By chance it is
-   * smaller by
-   * up to `shrinks` per cent, and turned by up to `sways` degrees to either side; absent: not at all.
+   * smaller by up to `shrinks` per cent, and turned by up to `sways` degrees to either side; absent: not at all.
    */
   z.strictObject({
     kind: z.literal('shape'),

@@ -22,8 +22,7 @@ export function runMargin(sigma: number): number {
 
 /**
  * Wet on wet: where there was paint before, a stroke runs out softly and dries without a rim; on dry paper it stays as
- * it
- * was laid. The mask is blurred, not the paint: the grain of both stays.
+ * it was laid. The mask is blurred, not the paint: the grain of both stays.
  *
  * The stroke's mask must still be open.
  *

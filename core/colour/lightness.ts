@@ -21,8 +21,7 @@ function lightnessOfLuminance(y: number): number {
 
 /**
  * L* (CIE 1976, 0 … 100, the screen's white) of every px of a picture, its alpha left aside. Luminance by the sRGB
- * primaries
- * (IEC 61966-2-1); by a table with straight steps between: within 0.05 of {@link lightnessOf}.
+ * primaries (IEC 61966-2-1); by a table with straight steps between: within 0.05 of {@link lightnessOf}.
  *
  * @param rgba RGBA8, row-major
  */

@@ -13,9 +13,8 @@ const STOPS = 33
 
 /**
  * Colours from one to another in even steps: in OKLab, where they look even, or in sRGB's own numbers. Null is clear,
- * and
- * has the other's colour, so that nothing turns grey on the way. Made once and kept in the record: a replay computes
- * none of it.
+ * and has the other's colour, so that nothing turns grey on the way. Made once and kept in the record: a replay
+ * computes none of it.
  */
 export function rampBetween(from: Rgb8 | null, to: Rgb8 | null, space: 'oklab' | 'srgb'): RampStop[] {
   const [a, b] = [from ?? to ?? [0, 0, 0], to ?? from ?? [0, 0, 0]] as [Rgb8, Rgb8]

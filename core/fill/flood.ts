@@ -10,8 +10,7 @@ export interface Flooded {
 
 /**
  * Scanline flood fill (after Smith 1979, "Tint fill"), four-connected, over what is like a place; tiles are settled
- * when
- * they are come to. Null when (x, y) is not like it.
+ * when they are come to. Null when (x, y) is not like it.
  */
 export function flood({ open, settle }: Matcher, x: number, y: number): Flooded | null {
   const { width, height } = open

@@ -164,8 +164,7 @@ function labelled(core: BitPlane, areas: Int32Array): { sizes: number[]; atEdge:
 
 /**
  * The gaps through which a pour that starts at a place would run out: those of its own area, when that does not reach
- * the
- * sheet's edge. Empty when nothing leaks.
+ * the sheet's edge. Empty when nothing leaks.
  */
 export function leaksFrom(
   { gaps, areas, atEdge }: GapsFound,

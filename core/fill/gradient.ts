@@ -24,8 +24,7 @@ export interface Gradient {
 
 /**
  * A layer with a gradient laid over it, where it is chosen. Each px is rounded by the dither matrix at its place, so
- * that
- * long gradients show no bands.
+ * that long gradients show no bands.
  */
 export function gradientLaid(drawing: Drawing, layer: Layer, gradient: Gradient, within: Selection | undefined): Layer {
   const { sheet } = drawing

@@ -6,8 +6,7 @@ import { matching, settled, type Borders } from './matcher'
 
 /**
  * What a pour could go over anywhere on the sheet: what is like a place, or, without one, what has no line: clear on
- * the
- * layers that count, or like the paper.
+ * the layers that count, or like the paper.
  */
 export function openPx(
   kernels: Kernels,

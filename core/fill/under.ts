@@ -115,8 +115,7 @@ interface Known {
 }
 
 // What is known of a reached px, in one number: how strong the line was on the way (8 bits), and where it comes from,
-// the
-// region's px nearest to it as far as known: px across and down, 5 bits each.
+// the region's px nearest to it as far as known: px across and down, 5 bits each.
 const stateFrom = (across: number, down: number, crest: number) => crest | ((across + 16) << 8) | ((down + 16) << 13)
 const acrossIn = (state: number) => ((state >>> 8) & 31) - 16
 const downIn = (state: number) => ((state >>> 13) & 31) - 16

@@ -197,8 +197,7 @@ export interface Kernels {
   halve(src: Tile, out: Tile, qx: number, qy: number, part: Rect): void
   /**
    * How different each px of a tile is from a packed pixel (RGBA8, little-endian; channels are weighed by alpha), 0 …
-   * 255,
-   * and a bit for each whether it is so by `tolerance` at most: eight words a row, the first px in the lowest bit.
+   * 255, and a bit for each whether it is so by `tolerance` at most: eight words a row, the first px in the lowest bit.
    */
   differ(tile: Tile, wanted: number, tolerance: number, differences: Uint8Array, same: Uint32Array): void
   /**

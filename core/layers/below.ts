@@ -10,9 +10,8 @@ const BELOW = ''
 
 /**
  * The drawing with all that lies below an item, the paper as well, made one layer: when only the item changes, the rest
- * is
- * flattened much sooner. For looks in passing: what lies below is rounded once more. The same drawing where that is not
- * worth while.
+ * is flattened much sooner. For looks in passing: what lies below is rounded once more. The same drawing where that is
+ * not worth while.
  */
 export function withBelowFlattened(kernels: Kernels, drawing: Drawing, id: string): Drawing {
   const { items, place } = placeOf(drawing, id)

@@ -4,8 +4,7 @@ import type { Drawing, Group, Layer } from './types'
 
 /**
  * Numbers of the tiles that look different in two drawings; all of the second one's when its sheet is another. Tiles
- * are compared by
- * identity, which is enough: they never change. A tile listed needlessly costs time, not truth.
+ * are compared by identity, which is enough: they never change. A tile listed needlessly costs time, not truth.
  */
 export function changedTiles(before: Drawing, after: Drawing): Set<number> {
   const changed = new Set<number>()

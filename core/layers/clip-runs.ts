@@ -6,8 +6,7 @@ interface Clippable {
 
 /**
  * Items beside one another and all that is clipped to them, and what they are clipped to: put together, they look as
- * before.
- * In the order in which they lie.
+ * before. In the order in which they lie.
  */
 export function withClipRuns(siblings: readonly Clippable[], ids: readonly string[]): string[] {
   const runOf: number[] = []

@@ -22,8 +22,7 @@ const COARSEST = 4
 
 /**
  * The smaller drawing; null when there is no need of haste. What lies below the item is flattened beforehand, and kept
- * as
- * long as the same one is changed.
+ * as long as the same one is changed.
  *
  * @param wanted halvings of the sheet's size that the window's scale allows
  */

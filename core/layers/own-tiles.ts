@@ -2,17 +2,15 @@ import type { Tile } from '../kernels'
 
 /*
  * Tiles are immutable once written. The one exception: a replay of which nobody keeps what lies between may paint over
- * tiles
- * that it has made itself, instead of copying a quarter of a megabyte for each stroke.
+ * tiles that it has made itself, instead of copying a quarter of a megabyte for each stroke.
  */
 
 let own: WeakSet<Tile> | null = null
 
 /**
  * Runs `work`, whose strokes paint over the tiles in `tiles` and add those that they make. Whoever calls it vouches
- * that no
- * drawing that holds one of them is kept, and that none is shared by two layers: after any act but a stroke begin with
- * an empty set.
+ * that no drawing that holds one of them is kept, and that none is shared by two layers: after any act but a stroke
+ * begin with an empty set.
  */
 export function paintingOver<T>(tiles: WeakSet<Tile>, work: () => T): T {
   own = tiles

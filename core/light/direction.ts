@@ -17,8 +17,7 @@ const ON_PIN = 1
 
 /**
  * Where the light comes from, seen from a place of the sheet: x to the right, y up, z toward the one who looks; of
- * length 1.
- * The pin gives the direction on the sheet, its height how far the light stands out from it.
+ * length 1. The pin gives the direction on the sheet, its height how far the light stands out from it.
  */
 export function lightFrom({ x, y, height }: Light, place: { readonly x: number; readonly y: number }): Vector {
   const [dx, dy] = [x - place.x, place.y - y]

@@ -6,8 +6,7 @@ export type FormInLight = (typeof FORMS_IN_LIGHT)[number]
 
 /*
  * Four forms on a table, lit by Lambert's cosine law (1760): what a surface shows is as the cosine of the angle between
- * its
- * normal and the light. Rays go from the eye to the form, and from what they meet to the light.
+ * its normal and the light. Rays go from the eye to the form, and from what they meet to the light.
  */
 
 /** The eye looks down at the table by so much, degrees. */

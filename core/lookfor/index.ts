@@ -123,8 +123,7 @@ export function lookAt(evidence: Evidence, lookFors: readonly LookFor[]): Findin
 
 /**
  * Where a look-for looks and how much room it leaves, to be drawn over the sheet: the band that its measure knows, or
- * else
- * the borders of what it looks at.
+ * else the borders of what it looks at.
  */
 export function bandsOf(evidence: Evidence, { settings }: LookFor): Band[] {
   if (isUnplaced(settings)) return []

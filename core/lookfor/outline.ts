@@ -331,8 +331,7 @@ function wall(crop: Crop, x0: number, y0: number, x1: number, y1: number): void 
 
 /**
  * All that the outside can't reach once the gaps are sealed, less the ink; of it the cells that belong to the shape:
- * the loop
- * of a handle is closed as well, but not part of the pot.
+ * the loop of a handle is closed as well, but not part of the pot.
  */
 function cellsInTarget(
   { left, top }: Corner,

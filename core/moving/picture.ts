@@ -18,8 +18,7 @@ export interface Picture {
 
 /**
  * How much of a px' alpha a selection takes: its share of it, or as much as is selected. The first leaves a faint rim
- * where paint
- * that fades out was selected by itself, for half of a half is a quarter; the second leaves nothing.
+ * where paint that fades out was selected by itself, for half of a half is a quarter; the second leaves nothing.
  */
 export type Taking = 'share' | 'as-much'
 export const TAKEN: Record<Taking, (alpha: number, selected: number) => number> = {

@@ -25,9 +25,8 @@ const EDGE = { left: 'left', right: 'right', above: 'upper', below: 'lower' } as
 
 /**
  * The look-for of a mural's seams: how one edge of a panel meets the neighbour's, measured along the seam in ΔE00 and
- * in lines
- * that end there. The seam was measured with this panel as its first; null: the neighbour has nothing but white paper
- * there.
+ * in lines that end there. The seam was measured with this panel as its first; null: the neighbour has nothing but
+ * white paper there.
  * `own`: the panel's part on its sheet. `whose`: what the panel's own lines are called.
  */
 export function seamFinding(

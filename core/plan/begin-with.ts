@@ -10,8 +10,7 @@ const isDrawnIn = (entries: readonly Entry[]) => entries.some(each => each.type 
 
 /**
  * Makes all that stands before the entry `moment` of a step's part the sheet that everyone begins with. Steps before it
- * are
- * taken out; one that is cut is drafted anew from what is left of it, its words stay.
+ * are taken out; one that is cut is drafted anew from what is left of it, its words stay.
  */
 export function beginAt(kernels: Kernels, plan: Plan, at: number, moment: number): Plan {
   requireStep(plan, at)

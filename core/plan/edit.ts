@@ -82,8 +82,7 @@ export function requireStep(plan: Plan, at: number): Step {
 
 /**
  * Makes one step of a step and the one before it. What the teacher's own drawing does not meet then is asked no more,
- * and
- * the tools that are asked for are those that are laid out. @param at the later one, from 1
+ * and the tools that are asked for are those that are laid out. @param at the later one, from 1
  */
 export function mergeSteps(kernels: Kernels, plan: Plan, at: number): Plan {
   const merged = joined(plan, at)
@@ -187,8 +186,7 @@ function freshStepId(plan: Plan): string {
 
 /**
  * Cuts a step in two before the entry `moment` of its part. Tools and look-fors of both are drafted anew; the words
- * stay
- * with the first.
+ * stay with the first.
  */
 export function splitStep(kernels: Kernels, plan: Plan, at: number, moment: number): Plan {
   const step = requireStep(plan, at)

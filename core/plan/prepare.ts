@@ -5,8 +5,7 @@ import type { Step } from './schema'
 
 /**
  * The acts that make a sheet ready for a step: its layer if it is missing, others lowered or hidden, and what else it
- * lays
- * out. What the learner has set or drawn already stays as it is.
+ * lays out. What the learner has set or drawn already stays as it is.
  */
 export function prepareStep(step: Step, drawing: Drawing): Act[] {
   const acts: Act[] = []
@@ -42,8 +41,7 @@ function hasItem(drawing: Drawing, id: string): boolean {
 
 /**
  * Whether something is still to be laid out. The step's own layers (`own`) are set while they are new or hold nothing
- * yet;
- * others, which it only changes, as often as it is opened.
+ * yet; others, which it only changes, as often as it is opened.
  */
 function isWanted(act: ReadyingAct, drawing: Drawing, fresh: ReadonlySet<string>, own: ReadonlySet<string>): boolean {
   const isUntouched = (id: string) =>

@@ -8,8 +8,7 @@ export const laidOut = (acts: readonly Pick<StandingAct, 'act'>[]): Entry[] =>
 
 /**
  * What is on the sheet before anyone draws: all that the demonstration laid out at its beginning, up to the last that
- * is drawn.
- * Nothing, where only layers are laid out: those are the first step's own.
+ * is drawn. Nothing, where only layers are laid out: those are the first step's own.
  */
 export function starterOf({ demonstration }: Pick<Plan, 'demonstration'>): Entry[] {
   const all = demonstration.entries.filter(each => each.type !== 'step')

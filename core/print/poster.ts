@@ -20,8 +20,7 @@ export interface Poster {
 
 /**
  * A poster laid over pages of paper, in as few as can be: each page keeps a margin that printers can't reach, and shows
- * some of
- * what its right and lower neighbour shows as well, to be glued over.
+ * some of what its right and lower neighbour shows as well, to be glued over.
  */
 export function posterOn(
   paper: PaperName,

@@ -3,8 +3,7 @@ import { dilated, inverted, packBits, unpackBits } from './bits'
 
 /**
  * 1 for every set px that lies farther than `margin` from each clear one, px; row-major. What `squaredDistances` >
- * margin² from
- * the clear ones says, many times sooner. What lies beyond the picture is set.
+ * margin² from the clear ones says, many times sooner. What lies beyond the picture is set.
  *
  * @param set row-major; non-zero is set
  */
@@ -20,8 +19,7 @@ export function withoutRim(
 
 /**
  * Distance from a set px to the nearest one that is clear, px, exact: looked for ring by ring, for a few px of thin
- * shapes.
- * What lies beyond the picture is set.
+ * shapes. What lies beyond the picture is set.
  */
 export function depthAt(set: Uint8Array, width: number, height: number, x: number, y: number): number {
   let least = Infinity

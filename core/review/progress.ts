@@ -98,8 +98,7 @@ export const MET_ENOUGH = 0.85
 
 /**
  * What is least met, and what trains it. `plans`: those that can be drawn or given, with what they ask for; `handedIn`:
- * when each was
- * handed in last, ms since the epoch, those never handed in missing.
+ * when each was handed in last, ms since the epoch, those never handed in missing.
  */
 export function practiseNext(
   trends: readonly Trend[],

@@ -41,8 +41,7 @@ const MOST_TITLES = 8
 
 /**
  * How a list is laid out. Titles above the table are passed over. Nothing is taken for a name unasked: where neither
- * headings
- * nor a single column of names tell, it is a proposal.
+ * headings nor a single column of names tell, it is a proposal.
  */
 export function layoutOf(rows: readonly (readonly string[])[]): Layout {
   for (const [i, row] of rows.slice(0, MOST_TITLES).entries()) {

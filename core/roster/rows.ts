@@ -31,9 +31,8 @@ export const WHY_NO_PIN = 'A PIN has four to eight digits.'
 
 /**
  * Learners out of a list's rows, as they were pasted or come from a file: one name a row, or columns under headings
- * (name, or
- * first and last name; PIN). Empty rows and what stands above the table are passed over; what can't be taken is told
- * with its row.
+ * (name, or first and last name; PIN). Empty rows and what stands above the table are passed over; what can't be taken
+ * is told with its row.
  *
  * @param rows cells, row by row
  * @param known names that the class has already

@@ -17,8 +17,8 @@ class Stopped extends Error {}
 
 /**
  * Puts a mural together: each panel is drawn again from its record unless it is as it was, its own part is kept, and
- * all are
- * joined to one PNG, which goes to the database in pieces. In memory are one panel's pixels and the panels' PNGs.
+ * all are joined to one PNG, which goes to the database in pieces. In memory are one panel's pixels and the panels'
+ * PNGs.
  */
 export async function assemble(job: Job, draw: DrawPanel): Promise<void> {
   const mural = await murals.muralById(job.subject)

@@ -63,8 +63,7 @@ function tellFront(listener: Listener, front: { drawing: number; position: numbe
 
 /**
  * Tells a learner what comes for them and for their class, from the news after `after` on (or those of the last
- * minute),
- * and which sheet of the teacher's all look at. Returns how to stop.
+ * minute), and which sheet of the teacher's all look at. Returns how to stop.
  */
 export async function listenToNews(
   { classId, learnerId, after }: { classId: number; learnerId: number; after: number | undefined },

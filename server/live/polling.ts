@@ -2,8 +2,7 @@ import { log } from '../utils/log'
 
 /*
  * Live news come out of the database, so that they reach pages at every process. One question for each process and
- * topic,
- * however many pages listen, and none while nobody does.
+ * topic, however many pages listen, and none while nobody does.
  */
 
 export type Tell<N> = (news: N) => void

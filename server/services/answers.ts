@@ -27,8 +27,7 @@ export async function answerView(answer: Answer): Promise<AnswerView> {
 
 /**
  * Returns a hand-in with marks and words. An answer can be written again; one that was given meanwhile in another place
- * is
- * not written over without being seen.
+ * is not written over without being seen.
  */
 export async function answerHandIn(person: Teacher, id: number, { seen, ...body }: GivenAnswer): Promise<{ ok: true }> {
   await requireHandIn(person, id)

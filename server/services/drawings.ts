@@ -15,8 +15,7 @@ import { requireDrawing, requirePlan } from './rights'
 
 /**
  * The learner's drawing for a plan: the latest, or a new one when there is none or `afresh` is asked; with `from` one
- * that
- * begins with what the teacher has drawn before that step. It follows the version that the class has.
+ * that begins with what the teacher has drawn before that step. It follows the version that the class has.
  */
 export async function openDrawing(
   person: Extract<Person, { kind: 'learner' }>,

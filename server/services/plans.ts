@@ -180,8 +180,7 @@ async function versionNow(row: PlanRow, tx: Tx): Promise<PlanVersion> {
 
 /**
  * Gives a plan to a class or some of it, or moves the class on to how it is now; or takes it back while nobody has
- * drawn.
- * Where a class has it already, those named come to the ones who have it, or leave them; for the others nothing
+ * drawn. Where a class has it already, those named come to the ones who have it, or leave them; for the others nothing
  * changes.
  */
 export async function givePlan(

@@ -25,8 +25,8 @@ const INK = rgb(0.2, 0.2, 0.2)
 
 /**
  * A mural as a poster over pages of paper (A4 or A3, ISO 216), `width` mm wide in all: neighbours overlap by a cm, crop
- * marks show
- * where, and each page says which one it is. A panel's picture is stored once, however many pages show a part of it.
+ * marks show where, and each page says which one it is. A panel's picture is stored once, however many pages show a
+ * part of it.
  */
 export async function posterPdf(
   { title, grid }: MuralFacts,

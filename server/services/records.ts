@@ -120,9 +120,8 @@ const isSameDevice = (a: string, b: string) => a.slice(0, DEVICE_NAME) === b.sli
 
 /**
  * Makes a tab the one that draws; what another still sends is refused from now on. Refused while another device was
- * heard
- * of lately, unless it is taken over. `isAgain`: asked by one that was replaced: refused while whoever it is was heard
- * of lately.
+ * heard of lately, unless it is taken over. `isAgain`: asked by one that was replaced: refused while whoever it is was
+ * heard of lately.
  */
 export async function claimDrawing(
   person: Person,
@@ -150,8 +149,7 @@ export async function claimDrawing(
 
 /**
  * A new drawing that begins as the first `position` entries of this one: nothing drawn apart is lost. Asked for again
- * under
- * the same key, it is the same one. `made`: what becomes of those entries.
+ * under the same key, it is the same one. `made`: what becomes of those entries.
  */
 export async function copyDrawing(
   person: Person,

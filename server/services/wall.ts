@@ -132,8 +132,7 @@ export async function offerWork(
 
 /**
  * Hangs a work, takes it down, or changes its title. A learner says yes or no to what is asked, and has the last word
- * on title,
- * name and leave; the teacher hangs what is offered, and takes down what hangs.
+ * on title, name and leave; the teacher hangs what is offered, and takes down what hangs.
  */
 export async function changeWork(
   person: Person,

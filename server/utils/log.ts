@@ -9,8 +9,7 @@ export function log(level: Level, event: string, fields: Record<string, unknown>
 
 /**
  * Goes on when whoever read the log has gone. Without this a closed pipe is an uncaught error, which is logged, which
- * is an
- * uncaught error: a server whose starter was killed kept a processor busy and grew without end.
+ * is an uncaught error: a server whose starter was killed kept a processor busy and grew without end.
  */
 export function outliveReaders(
   streams: readonly Pick<NodeJS.WriteStream, 'on'>[] = [process.stdout, process.stderr],

@@ -3,8 +3,8 @@ import type { Locator, Page } from 'playwright-core'
 
 /**
  * What a hand can reach. The driver of the tests scrolls whatever it is told to touch into sight, also where nobody
- * could: so
- * everything that is touched in a test, and everything that is offered on a page, is asked whether a hand gets there.
+ * could: so everything that is touched in a test, and everything that is offered on a page, is asked whether a hand
+ * gets there.
  */
 
 /** How long something that moves or fades may take until it can be reached, ms. */
@@ -12,8 +12,7 @@ const PATIENCE_MS = 4000
 
 /**
  * What keeps a hand from a control, or null. Runs in the page. Whatever can be scrolled by hand is scrolled, as a hand
- * would;
- * what is only cut off is not.
+ * would; what is only cut off is not.
  */
 function troubleWith(element: Element): string | null {
   const isScrolled = (value: string) => value === 'auto' || value === 'scroll'

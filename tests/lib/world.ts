@@ -8,8 +8,7 @@ import { TEST_LOG_MB } from '../setup/world'
 
 /**
  * The app before a database of its own with the demo in it, fresh for each test file: a copy of what the tests made
- * once.
- * Importing this starts it; it ends after the file's last test.
+ * once. Importing this starts it; it ends after the file's last test.
  */
 
 /** Ports of a worker begin here, below those that the system hands out by itself. */

@@ -4,7 +4,8 @@ import { ADJUST_WORDS } from '../../sheet/adjust-words'
 import { cssColour, useHand } from '../../stores/hand'
 
 /** The adjustment in hand: its sliders, and what becomes of it. */
-const { adjusting, layers } = useEasel()
+const { adjusting } = useInHand()
+const { layers } = useStack()
 const hand = useHand()
 const { how, kind, share, isSettling, tones } = adjusting
 const words = computed(() => kind.value && ADJUST_WORDS[kind.value])

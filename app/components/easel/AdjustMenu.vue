@@ -4,16 +4,18 @@ import type { AdjustmentKind } from '#core/adjust'
 import { ADJUST_GROUPS, ADJUST_WORDS } from '../../sheet/adjust-words'
 
 /** What can be done to the paint of the live layer as a whole. */
-const { adjusting, lighting, haze, bands, hand, stack, settleAll } = useEasel()
+const lighting = useLight()
+const bands = useBands()
+const stack = useStack()
+const { adjusting, shadow, haze, hand, settleAll } = useInHand()
 const isOpen = ref(false)
 function run(kind: AdjustmentKind): void {
   isOpen.value = false
-  settleAll()
   void adjusting.choose(kind, kind === 'lines' || kind === 'sketch' ? { colour: [...hand.colour] } : {})
 }
 function light(act: () => unknown): void {
   isOpen.value = false
-  settleAll()
+  void settleAll()
   act()
 }
 async function cut(): Promise<void> {
@@ -56,7 +58,7 @@ async function cut(): Promise<void> {
             <strong>Light pin</strong
             ><span class="small soft">Marks where the light comes from; forms beside it show what that does.</span>
           </button>
-          <button class="choice" @click="light(() => lighting.beginShadow())">
+          <button class="choice" @click="light(() => shadow.begin())">
             <strong>Cast shadow</strong
             ><span class="small soft">The shadow of what is painted here, on a layer under it.</span>
           </button>

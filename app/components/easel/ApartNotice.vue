@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** The drawing went on in another tab or device: says so, and keeps what was drawn here. */
-const easel = useEasel()
-const { sending, wasTaken } = easel
+const drawing = useDrawing()
+const { sending, wasTaken } = drawing
+const { settleAll } = useInHand()
 const { say } = useNotices()
 const isBusy = ref(false)
 const isElsewhere = computed(
@@ -11,14 +12,15 @@ const unsent = computed(() => sending.value.unsent)
 
 async function keep(): Promise<void> {
   isBusy.value = true
-  const result = await easel.keepApart()
+  await settleAll()
+  const result = await drawing.keepApart()
   isBusy.value = false
   if (result.ok) await navigateTo(`/easel/${result.id}`)
   else say(result.message, result.fix, 'attention')
 }
 
 function takeBack(): void {
-  window.location.assign(`/easel/${easel.drawing}?mode=take-over`)
+  window.location.assign(`/easel/${drawing.id}?mode=take-over`)
 }
 </script>
 

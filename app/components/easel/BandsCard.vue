@@ -4,7 +4,9 @@ import { colourName, GREATEST_RUNGS, LIGHTS, lightnessOf } from '#core/colour'
 import { cssColour, isSame, useHand } from '../../stores/hand'
 
 /** Ladder shading, in the order in which it is done. */
-const { bands: ladderInHand, lighting } = useEasel()
+const ladderInHand = useBands()
+const lighting = useLight()
+const { shadow } = useInHand()
 const { isOpen, isShown, form, rungs, lightName, base, ladder, trouble, borders, seams, watches, isLaid } = ladderInHand
 const hand = useHand()
 const isFolded = ref(false)
@@ -38,7 +40,7 @@ const seamWords = computed(() => {
 
 <template>
   <div
-    v-if="isOpen && !lighting.isOpen.value && !lighting.shadow.value"
+    v-if="isOpen && !lighting.isOpen.value && !shadow.shadow.value"
     class="card shading"
     role="group"
     aria-label="Ladder shading"

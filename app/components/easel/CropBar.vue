@@ -2,7 +2,8 @@
 import { PRINT_PER_INCH, SHEET_SIZES, type Unit } from '#core/drawing'
 
 /** While the sheet is cropped: its ratio, or the size it is printed at. */
-const { crop: cropping, sheet } = useEasel()
+const { crop: cropping } = useInHand()
+const { sheet } = useDrawing()
 const { crop, print } = cropping
 const RATIOS: [string, number | null][] = [
   ['free', null],

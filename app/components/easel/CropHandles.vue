@@ -4,7 +4,7 @@ import { toWindow, type Size, type WindowView } from '../../sheet/view'
 
 /** The box that stays when the sheet is cropped; what goes is veiled. */
 const props = defineProps<{ view: WindowView; size: Size }>()
-const { crop: cropping } = useEasel()
+const { crop: cropping } = useInHand()
 const { crop } = cropping
 
 const handles = computed(() =>

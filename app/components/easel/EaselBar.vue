@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { keyOf } from '../../composables/easel/shortcuts'
 import {
   mdiArrowLeft,
   mdiFileCogOutline,
@@ -23,16 +24,10 @@ const emit = defineEmits<{
   sheet: []
   picture: []
 }>()
-const easel = useEasel()
-const {
-  references,
-  plan,
-  planId,
-  purpose,
-  history,
-  stack: { liveName },
-  isReadOnly,
-} = easel
+const inHand = useInHand()
+const references = useReferences()
+const { liveName } = useStack()
+const { plan, planId, purpose, history, isReadOnly } = useDrawing()
 /** Where one came from. */
 const back = computed(
   () =>
@@ -59,7 +54,7 @@ const back = computed(
         size="small"
         :disabled="!history.canUndo || isReadOnly"
         aria-label="Undo (Ctrl Z)"
-        @click="easel.undo()"
+        @click="inHand.undo()"
       />
       <v-btn
         :icon="mdiRedoVariant"
@@ -67,7 +62,7 @@ const back = computed(
         size="small"
         :disabled="!history.canRedo || isReadOnly"
         aria-label="Redo (Ctrl Shift Z)"
-        @click="easel.redo()"
+        @click="inHand.redo()"
       />
       <span class="gap" />
       <v-btn
@@ -93,7 +88,7 @@ const back = computed(
         :icon="mdiFitToScreenOutline"
         variant="text"
         size="small"
-        aria-label="Whole sheet (F)"
+        :aria-label="`Whole sheet (${keyOf('fit')})`"
         @click="emit('fit')"
       />
       <LookMenu :turn="turn" :is-mirrored="isMirrored" @mirror="emit('mirror')" @turn="emit('turn', $event)" />

@@ -1,12 +1,10 @@
 <script setup lang="ts">
-import type { Fade } from '../../composables/usePour'
+import type { Fade } from '../../composables/easel/in-hand/pour'
 import { cssColour, useHand } from '../../stores/hand'
 
 /** How the colour goes over into another, while the pour fades. */
 const hand = useHand()
-const {
-  pouring: { way, fade, waiting, gaps },
-} = useEasel()
+const { way, fade, waiting, gaps } = useInHand().pouring
 const isShown = computed(
   () => hand.lifted?.now.kind === 'pour' && way.value === 'fade' && !waiting.value && gaps.value.length === 0,
 )

@@ -7,7 +7,7 @@ import { api } from '../../api/routes'
  * work.
  */
 const props = defineProps<{ classId: number }>()
-const easel = useEasel()
+const drawing = useDrawing()
 const { trying, busy } = useTrying()
 /** What is drawn waits no longer than this before it is sent, ms. */
 const AT_ONCE_MS = 150
@@ -25,7 +25,7 @@ let showing: Promise<unknown> = Promise.resolve()
  */
 const show = () => {
   showing = trying(true, async () => {
-    await api.setFront(props.classId, easel.drawing)
+    await api.setFront(props.classId, drawing.id)
     isSeen.value = true
   })
 }
@@ -36,7 +36,7 @@ const leave = () => {
 }
 
 onMounted(() => {
-  void easel.host.gatherFor(AT_ONCE_MS)
+  void drawing.host.gatherFor(AT_ONCE_MS)
   show()
 })
 useEventListener(window, 'pagehide', leave)
@@ -44,7 +44,7 @@ useEventListener(window, 'pageshow', ({ persisted }) => {
   if (persisted) show()
 })
 onBeforeUnmount(() => {
-  void easel.host.gatherFor()
+  void drawing.host.gatherFor()
   // After what is under way: the last word counts.
   void showing.then(leave)
 })

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { keyOf } from '../../composables/easel/shortcuts'
 import { mdiClose, mdiPause, mdiPlay, mdiReplay, mdiSkipNextOutline } from '@mdi/js'
 import { useLocalStorage } from '@vueuse/core'
 import type { DrawingRecord } from '#core/drawing'
@@ -89,7 +90,7 @@ function showAll(): void {
       :icon="mdiClose"
       size="small"
       variant="text"
-      :aria-label="isTeachers ? 'Put it away' : 'Away with the ghost (G)'"
+      :aria-label="isTeachers ? 'Put it away' : `Away with the ghost (${keyOf('ghost')})`"
       @click="emit('away')"
     />
   </div>

@@ -4,7 +4,7 @@ import { guideTrouble, LEAST_SPACING, type Guide, type GuideKind } from '#core/g
 
 /** The guides over the sheet: add, show, follow, set. */
 const { guides, isAdjusting, snaps, add, change, remove, isGiven } = useGuides()
-const { sheet } = useEasel()
+const { sheet } = useDrawing()
 
 const KINDS: [GuideKind, string, string][] = [
   ['grid', 'Squares', 'for proportion'],

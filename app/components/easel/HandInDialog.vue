@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** Handing in: a last word to the teacher, then the sheet goes to the crit. */
 const isOpen = defineModel<boolean>({ default: false })
-const easel = useEasel()
+const drawing = useDrawing()
+const inHand = useInHand()
 const note = ref('')
 const isBusy = ref(false)
 const trouble = ref<{ message: string; fix: string } | null>(null)
@@ -15,8 +16,8 @@ watch(isOpen, open => {
 
 async function handIn(): Promise<void> {
   isBusy.value = true
-  await easel.settleAll()
-  const result = await easel.host.handIn(note.value)
+  await inHand.settleAll()
+  const result = await drawing.host.handIn(note.value)
   isBusy.value = false
   if (result.ok) {
     isDone.value = true
@@ -39,7 +40,7 @@ async function handIn(): Promise<void> {
         </div>
       </template>
       <template v-else>
-        <h2>Hand in “{{ easel.plan.value?.title }}”</h2>
+        <h2>Hand in “{{ drawing.plan.value?.title }}”</h2>
         <p>Your teacher sees the drawing, its layers and how it was made.</p>
         <v-textarea v-model="note" label="A word to your teacher, if you like" rows="3" maxlength="1000" counter />
         <UnsettledNote />
@@ -48,7 +49,7 @@ async function handIn(): Promise<void> {
         </p>
         <div class="row">
           <v-btn variant="outlined" @click="isOpen = false">Not yet</v-btn
-          ><v-btn color="primary" :loading="isBusy" :disabled="easel.needsWord.value" @click="handIn">Hand in</v-btn>
+          ><v-btn color="primary" :loading="isBusy" :disabled="inHand.needsWord.value" @click="handIn">Hand in</v-btn>
         </div>
       </template>
     </div>

@@ -2,7 +2,7 @@
 import { cssColour } from '../../stores/hand'
 
 /** How far away each layer is: the farther, the more it fades into the sky. */
-const { haze } = useEasel()
+const { haze } = useInHand()
 const { far, sky, isOpen } = haze
 </script>
 
@@ -25,8 +25,8 @@ const { far, sky, isOpen } = haze
       <v-btn size="small" variant="outlined" @click="haze.takeSky()">Take the colour in hand</v-btn>
     </div>
     <footer>
-      <v-btn size="small" color="primary" :disabled="!far.length" @click="haze.keep()">Keep it</v-btn
-      ><v-btn size="small" variant="text" @click="haze.drop()">Leave as it was</v-btn>
+      <v-btn size="small" color="primary" :disabled="!far.length" @click="haze.settle()">Keep it</v-btn
+      ><v-btn size="small" variant="text" @click="haze.discard()">Leave as it was</v-btn>
     </footer>
   </div>
 </template>

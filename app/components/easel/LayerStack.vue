@@ -2,12 +2,9 @@
 import { mdiFolderPlusOutline, mdiPlus } from '@mdi/js'
 
 /** The layers, shown as sheets lying on one another; the live one is lifted. */
-const easel = useEasel()
-const {
-  isReadOnly,
-  stack: { stack, alone, room, liveLayer },
-  sheet,
-} = easel
+const emit = defineEmits<{ sheet: [] }>()
+const { stack, alone, room, liveLayer, group, add, showAlone } = useStack()
+const { isReadOnly, sheet } = useDrawing()
 const isFull = computed(() => room.value.used >= room.value.most)
 const paper = computed(() => `rgb(${sheet.value.paper.join(' ')})`)
 </script>
@@ -29,7 +26,7 @@ const paper = computed(() => `rgb(${sheet.value.paper.join(' ')})`)
         :disabled="isReadOnly || !liveLayer"
         aria-label="Put the live sheet in a new group"
         title="Put the live sheet in a new group"
-        @click="liveLayer && easel.stack.group(liveLayer.id)"
+        @click="liveLayer && group(liveLayer.id)"
       />
       <v-btn
         :icon="mdiPlus"
@@ -38,24 +35,19 @@ const paper = computed(() => `rgb(${sheet.value.paper.join(' ')})`)
         :disabled="isReadOnly"
         aria-label="Lay a new sheet on the live one"
         title="Lay a new sheet on the live one"
-        @click="easel.stack.add()"
+        @click="add()"
       />
     </header>
     <p v-if="alone" class="alone small" role="status">
       {{ alone.kind === 'mask' ? 'Only the mask is shown.' : 'Only one is shown.' }}
-      <button class="link" @click="easel.stack.showAlone(null)">Show all</button>
+      <button class="link" @click="showAlone(null)">Show all</button>
     </p>
     <div class="leaves" role="radiogroup" aria-label="Live layer">
       <StackLevel :notes="stack" :group="null" />
     </div>
     <StackChosen v-if="!isReadOnly" />
     <StackLook v-if="liveLayer && !isReadOnly" :note="liveLayer" />
-    <button
-      class="board"
-      aria-label="Paper: its colour and texture"
-      :disabled="isReadOnly"
-      @click="easel.isSheetOpen.value = true"
-    >
+    <button class="board" aria-label="Paper: its colour and texture" :disabled="isReadOnly" @click="emit('sheet')">
       <span class="swatch" :style="{ background: paper }" /> paper
     </button>
   </aside>

@@ -8,8 +8,9 @@ import { whenLost } from '../../workers/lost'
 import type { Made, PlanDesk } from '../../workers/plan/desk'
 
 /** Beside the sheet of a teacher who draws a lesson, or a step of one again: what comes of it. */
-const easel = useEasel()
-const { plan, planId, purpose, history, host, step, isReadOnly } = easel
+const inHand = useInHand()
+const { plan, planId, purpose, history, host, isReadOnly } = useDrawing()
+const { step } = useLesson()
 const { say } = useNotices()
 const share = ref<number | null>(null)
 let worker: Worker | null = null
@@ -32,7 +33,7 @@ async function markStep(): Promise<void> {
 }
 
 async function inDesk<T>(run: (desk: Remote<PlanDesk>) => Promise<Made<T>>): Promise<T | null> {
-  easel.settleAll()
+  inHand.settleAll()
   share.value = 0
   worker = new PlanWorker()
   try {

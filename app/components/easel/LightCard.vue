@@ -5,8 +5,11 @@ import { FORMS_IN_LIGHT, HALF_VIEW, lightFrom, zonesOfBall } from '#core/light'
  * What the light pin does to simple forms: where light, half-tone, core shadow, reflected light, highlight and cast
  * shadow fall.
  */
-const { lighting, sheet } = useEasel()
-const { light, isOpen, shadow } = lighting
+const lighting = useLight()
+const { sheet } = useDrawing()
+const { light, isOpen } = lighting
+const { shadow: casting } = useInHand()
+const { shadow } = casting
 const SIDE = 190
 const SMALL = 64
 /** Seen from the middle of the sheet. */
@@ -80,7 +83,7 @@ const words = computed(() => {
       @end="lighting.settle()"
     />
     <footer>
-      <v-btn size="small" variant="outlined" @click="lighting.beginShadow()">Cast a shadow</v-btn>
+      <v-btn size="small" variant="outlined" @click="casting.begin()">Cast a shadow</v-btn>
       <v-btn size="small" variant="text" @click="lighting.remove()">Take it away</v-btn>
       <v-btn size="small" variant="text" @click="isOpen = false">Done</v-btn>
     </footer>
@@ -89,7 +92,7 @@ const words = computed(() => {
     <header>
       <strong>Cast shadow</strong
       ><span class="small soft">{{
-        lighting.thrown.value
+        casting.thrown.value
           ? 'away from the light pin'
           : light
             ? 'the pin is on the form: choose the way'
@@ -101,38 +104,30 @@ const words = computed(() => {
       label="How far"
       unit="px"
       :max="600"
-      @update:model-value="lighting.setShadow({ length: $event })"
+      @update:model-value="casting.set({ length: $event })"
     />
     <FineSlider
-      v-if="!lighting.thrown.value"
+      v-if="!casting.thrown.value"
       :model-value="shadow.turn"
       label="Which way"
       unit="°"
       :min="0"
       :max="359"
-      @update:model-value="lighting.setShadow({ turn: $event })"
+      @update:model-value="casting.set({ turn: $event })"
     />
     <FineSlider
       :model-value="shadow.soft"
       label="How soft"
       unit="px"
       :max="80"
-      @update:model-value="lighting.setShadow({ soft: $event })"
+      @update:model-value="casting.set({ soft: $event })"
     />
-    <FineSlider
-      :model-value="shadow.dark"
-      label="How dark"
-      @update:model-value="lighting.setShadow({ dark: $event })"
-    />
-    <FineSlider
-      :model-value="shadow.opacity"
-      label="Strength"
-      @update:model-value="lighting.setShadow({ opacity: $event })"
-    />
+    <FineSlider :model-value="shadow.dark" label="How dark" @update:model-value="casting.set({ dark: $event })" />
+    <FineSlider :model-value="shadow.opacity" label="Strength" @update:model-value="casting.set({ opacity: $event })" />
     <p class="small soft">It gets a layer of its own under the form, so it can still be changed.</p>
     <footer>
-      <v-btn size="small" color="primary" @click="lighting.keepShadow()">Keep it</v-btn
-      ><v-btn size="small" variant="text" @click="lighting.dropShadow()">Leave as it was</v-btn>
+      <v-btn size="small" color="primary" @click="casting.settle()">Keep it</v-btn
+      ><v-btn size="small" variant="text" @click="casting.discard()">Leave as it was</v-btn>
     </footer>
   </div>
 </template>

@@ -4,7 +4,7 @@ import { cssColour, useHand } from '../../stores/hand'
 
 /** The colours of the sheet or of a picture. */
 const hand = useHand()
-const { host } = useEasel()
+const { host } = useDrawing()
 const count = ref(8)
 const found = shallowRef<readonly PaletteColour[]>([])
 const trouble = ref('')

@@ -6,7 +6,7 @@ import { SAMPLE_SIDES } from '../../workers/sheet/sampling'
 
 /** The colours: the plan's wells in their tin, own wells, the colour in hand, the ones before, and what mixes them. */
 const hand = useHand()
-const { sampling } = useEasel()
+const { sampling } = useInHand()
 const { isOn, side, isLayerOnly } = sampling
 const isOpen = ref(false)
 

@@ -5,7 +5,8 @@ import type { Way } from '#core/parts'
 import { LETTERING_FONTS, type LetteringFont } from '../../sheet/fonts'
 
 /** What can be done with the part that is chosen or in hand, and the settings of how parts are chosen. */
-const { parts, letters, crop, copyLayer, choosePart, isReadOnly } = useEasel()
+const { parts, letters, crop, copyLayer, choosePart } = useInHand()
+const { isReadOnly } = useDrawing()
 const { mode, isSelected, choice, soften, colour, held, way, leaves, bend } = parts
 const { writing, isReady, text, font, size, isSolid } = letters
 

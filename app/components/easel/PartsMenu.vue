@@ -15,11 +15,12 @@ import {
   mdiTransitConnectionVariant,
 } from '@mdi/js'
 import type { BendKind } from '#core/moving'
-import type { Half, PartMode } from '../../composables/useParts'
+import type { PartMode } from '../../composables/easel/in-hand/parts'
+import type { Half } from '../../sheet/mirror-half'
 
 /** The knife and the glue: choosing parts of the sheet, moving and bending them, letters and a name. */
 const emit = defineEmits<{ sign: [] }>()
-const { parts, letters, choosePart, chooseLetters } = useEasel()
+const { parts, letters, choosePart, chooseLetters } = useInHand()
 const isOpen = ref(false)
 const isActive = computed(() => parts.mode.value !== null || letters.isReady.value || letters.writing.value !== null)
 

@@ -4,7 +4,8 @@ import { PICTURE_GROUNDS, type PictureGround } from '../../sheet/picture-grounds
 
 /** Saving a picture of the sheet on this device. */
 const isOpen = defineModel<boolean>({ default: false })
-const { host, sheet, plan, settleAll, needsWord } = useEasel()
+const { host, sheet, plan } = useDrawing()
+const { settleAll, needsWord } = useInHand()
 const ground = ref<PictureGround>('paper')
 const isBusy = ref(false)
 const GROUND_WORDS: Record<PictureGround, readonly [string, string]> = {

@@ -2,7 +2,7 @@
 import { mdiClose, mdiFlipHorizontal, mdiImagePlusOutline, mdiInvertColors, mdiPin } from '@mdi/js'
 
 /** Reference pictures, pinned up beside the sheet. */
-const { references } = useEasel()
+const references = useReferences()
 const { pictures, under, isPlacing } = references
 const beside = computed(() => pictures.value.filter(each => each.under === null))
 const isOver = ref(false)

@@ -7,12 +7,12 @@ import {
   mdiMagnifyMinusOutline,
   mdiMagnifyPlusOutline,
 } from '@mdi/js'
-import type { Reference } from '../../composables/useReferences'
+import type { Reference } from '../../composables/easel/useReferences'
 import { cssColour, useHand, type Colour } from '../../stores/hand'
 
 /** One picture on the board: zoomed and moved in its frame; a touch takes its colour. */
 const props = defineProps<{ picture: Reference }>()
-const { references } = useEasel()
+const references = useReferences()
 const hand = useHand()
 
 /** Frame, CSS px. */

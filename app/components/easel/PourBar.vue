@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What is asked before a pour, or found about the gaps of a line. */
-const { pouring } = useEasel()
+const { pouring } = useInHand()
 const { gaps, waiting } = pouring
 const words = computed(() => {
   const count = gaps.value.length

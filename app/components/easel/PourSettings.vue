@@ -5,15 +5,13 @@ import { GREATEST_GAP, GREATEST_GROW } from '#core/drawing'
 import { TEXTURES, type TextureName } from '#core/kernels'
 import { USUAL_GAP, type LaidTool } from '#core/plan'
 import { useHand } from '../../stores/hand'
-import type { Poured } from '../../composables/usePour'
+import type { Poured } from '../../composables/easel/in-hand/pour'
 
 /** What the pour goes by: gaps, tolerance, where its borders are seen, and what is poured. */
 const props = defineProps<{ pour: Extract<LaidTool, { kind: 'pour' }> }>()
 const hand = useHand()
-const {
-  pouring,
-  stack: { layers, live },
-} = useEasel()
+const { pouring } = useInHand()
+const { layers, live } = useStack()
 const { way, poured, isBusy } = pouring
 const { say } = useNotices()
 

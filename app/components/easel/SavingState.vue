@@ -2,7 +2,7 @@
 import { mdiCheck, mdiCloudOffOutline, mdiProgressUpload } from '@mdi/js'
 
 /** Whether the server has what was drawn. */
-const { sending, isReadOnly } = useEasel()
+const { sending, isReadOnly } = useDrawing()
 const words = computed(() => {
   const { state, unsent } = sending.value
   switch (state) {

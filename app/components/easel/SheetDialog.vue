@@ -3,7 +3,8 @@ import { boxForSize, checkSheet, SCREEN_PER_INCH, type Anchor, type PaperTexture
 
 /** The sheet that is drawn on: its paper, its size, and cropping it. All of it can be undone. */
 const isOpen = defineModel<boolean>({ default: false })
-const { sheet, host, crop, isReadOnly } = useEasel()
+const { sheet, host, isReadOnly } = useDrawing()
+const { crop } = useInHand()
 
 const colour = ref<readonly [number, number, number]>([255, 255, 255])
 const texture = ref<PaperTexture | null>(null)

@@ -1,27 +1,9 @@
 <script setup lang="ts">
+import { rowOf, SHORTCUTS } from '../../composables/easel/shortcuts'
+
 /** All keys and gestures on one sheet. */
 const isOpen = defineModel<boolean>({ default: false })
-const KEYS = [
-  ['1 … 9', 'lift the tool at that place on the ledge'],
-  ['Q · W', 'smaller · bigger'],
-  ['E', 'steadying off, and back'],
-  ['A · S', 'well before · next well'],
-  ['D', 'to the colour before, and back'],
-  ['Ctrl Z · Ctrl Shift Z', 'undo · redo'],
-  ['F · R', 'whole sheet · 100 %'],
-  ['Z · X · C', 'mirror · values · squint'],
-  ['V · B', 'rulers · crosshair'],
-  ['Space held', 'move the sheet with the pointer'],
-  ['H · Y', 'choose a part by hand · move it'],
-  ['Arrows', 'move what is in hand by 1 px, with Shift 10'],
-  ['Enter · Esc', 'settle what is in hand · take it away'],
-  ['G', 'play the ghost, or put it away'],
-  ['T', 'look at my step'],
-  ['J', 'take a colour from the sheet with the next touch'],
-  ['N', 'fence: strokes stay in the area in which they begin'],
-  ['Alt ↑ · Alt ↓ · Alt →', 'move the chosen layer in the stack · into the group beside it'],
-  ['?', 'this sheet'],
-] as const
+const KEYS = SHORTCUTS.map(rowOf)
 const HANDS = [
   ['Pen', 'draws; press for more. The palm does nothing while the pen is near.'],
   ['One finger, mouse', 'draw'],
@@ -44,9 +26,9 @@ const HANDS = [
       <p class="small soft">All of them lie under one hand.</p>
       <div class="columns">
         <dl>
-          <template v-for="[key, what] in KEYS" :key="key"
-            ><dt>{{ key }}</dt>
-            <dd>{{ what }}</dd></template
+          <template v-for="row in KEYS" :key="row.keys"
+            ><dt>{{ row.keys }}</dt>
+            <dd>{{ row.words }}</dd></template
           >
         </dl>
         <dl>

@@ -5,7 +5,7 @@ import { troubleOf } from '../../api/client'
 
 /** The name under a drawing: written once, kept, and stamped. */
 const isOpen = defineModel<boolean>({ default: false })
-const { letters } = useEasel()
+const { letters } = useInHand()
 const { say } = useNotices()
 
 type Point = [x: number, y: number, pressure: number]

@@ -4,9 +4,9 @@ import { useSession } from '../../stores/session'
 
 /** The session ran out while drawing: sign in without leaving the sheet. */
 const session = useSession()
-const easel = useEasel()
+const drawing = useDrawing()
 const isOpen = ref(false)
-const isSignedOut = computed(() => easel.sending.value.state === 'signed-out')
+const isSignedOut = computed(() => drawing.sending.value.state === 'signed-out')
 const { say } = useNotices()
 
 async function entered(person: Person): Promise<void> {
@@ -20,7 +20,7 @@ async function entered(person: Person): Promise<void> {
   }
   session.enter(person)
   isOpen.value = false
-  await easel.wake()
+  await drawing.wake()
 }
 </script>
 

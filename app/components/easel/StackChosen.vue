@@ -2,7 +2,9 @@
 import type { Alignment } from '#core/parts'
 
 /** What can be done to layers that are chosen together. */
-const { stack, parts, host } = useEasel()
+const stack = useStack()
+const { parts } = useInHand()
+const { host } = useDrawing()
 const { chosen } = stack
 const { say } = useNotices()
 async function align(how: Alignment): Promise<void> {

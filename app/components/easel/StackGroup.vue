@@ -4,8 +4,8 @@ import type { StackNote } from '../../workers/view/layer-news'
 
 /** A group in the stack: a folder round its sheets. */
 defineProps<{ note: StackNote }>()
-const easel = useEasel()
-const { isReadOnly } = easel
+const stack = useStack()
+const { isReadOnly } = useDrawing()
 const isFolded = ref(false)
 const isRenaming = ref(false)
 </script>
@@ -28,7 +28,7 @@ const isRenaming = ref(false)
         :disabled="isReadOnly"
         :aria-label="note.visible ? `Hide ${note.name}` : `Show ${note.name}`"
         :aria-pressed="!note.visible"
-        @click="easel.stack.set(note.id, { visible: !note.visible })"
+        @click="stack.set(note.id, { visible: !note.visible })"
       >
         <v-icon :icon="note.visible ? mdiEyeOutline : mdiEyeOffOutline" size="19" />
       </button>

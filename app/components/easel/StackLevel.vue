@@ -8,8 +8,8 @@ const props = defineProps<{
   notes: readonly StackNote[]
   group: string | null
 }>()
-const easel = useEasel()
-const { isReadOnly } = easel
+const stack = useStack()
+const { isReadOnly } = useDrawing()
 const list = ref<StackNote[]>([])
 const lay = () => {
   list.value = [...props.notes].reverse()
@@ -21,7 +21,7 @@ async function drop(event: { item: HTMLElement }): Promise<void> {
   const id = event.item.dataset.id
   await nextTick()
   const place = list.value.findIndex(note => note.id === id)
-  if (id && place >= 0) await easel.stack.put(id, props.group, list.value[place + 1]?.id ?? null)
+  if (id && place >= 0) await stack.put(id, props.group, list.value[place + 1]?.id ?? null)
   // As it really lies, even if that was refused.
   lay()
 }

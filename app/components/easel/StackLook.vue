@@ -6,7 +6,7 @@ import type { StackNote } from '../../workers/view/layer-news'
 
 /** How a layer or group shows, and what paint may do there. */
 const props = defineProps<{ note: StackNote; isWide?: boolean }>()
-const { stack } = useEasel()
+const stack = useStack()
 /** While the slider is moved. */
 const moving = ref<number | null>(null)
 const opacity = computed(() => moving.value ?? props.note.opacity)

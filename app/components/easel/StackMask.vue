@@ -3,11 +3,8 @@ import type { StackNote } from '../../workers/view/layer-news'
 
 /** The mask of a layer or group: touched, it is what is painted on. */
 defineProps<{ note: StackNote }>()
-const easel = useEasel()
-const {
-  stack: { live },
-  thumbnails,
-} = easel
+const { live, choose } = useStack()
+const { thumbnails } = useDrawing()
 </script>
 
 <template>
@@ -18,7 +15,7 @@ const {
     role="radio"
     :aria-checked="live === note.mask.id"
     :aria-label="`Mask of ${note.name}${note.mask.isOn ? '' : ', off'}: dark hides, light shows`"
-    @click="easel.stack.choose(note.mask.id)"
+    @click="choose(note.mask.id)"
   >
     <LayerThumbnail :thumbnail="thumbnails.get(note.mask.id)" /><span class="small">mask</span>
   </button>

@@ -22,7 +22,8 @@ import type { StackNote } from '../../workers/view/layer-news'
 /** What can be done to a layer or group. */
 const props = defineProps<{ note: StackNote }>()
 const emit = defineEmits<{ rename: [] }>()
-const { hand, stack, parts } = useEasel()
+const stack = useStack()
+const { hand, parts } = useInHand()
 const { layers, alone } = stack
 const at = computed(() => stack.lies(props.note.id))
 const below = computed(() => at.value?.siblings[at.value.place - 1])

@@ -5,15 +5,15 @@ import type { StackNote } from '../../workers/view/layer-news'
 const props = defineProps<{ note: StackNote }>()
 const emit = defineEmits<{ choose: [] }>()
 const isRenaming = defineModel<boolean>({ required: true })
-const easel = useEasel()
-const { isReadOnly } = easel
+const stack = useStack()
+const { isReadOnly } = useDrawing()
 const name = ref('')
 
 watch(isRenaming, isOn => {
   if (isOn) name.value = props.note.name
 })
 function rename(): void {
-  if (isRenaming.value) void easel.stack.rename(props.note.id, name.value)
+  if (isRenaming.value) void stack.rename(props.note.id, name.value)
   isRenaming.value = false
 }
 </script>

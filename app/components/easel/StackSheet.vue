@@ -5,17 +5,14 @@ import type { StackNote } from '../../workers/view/layer-news'
 
 /** A layer in the stack: a sheet lying there; the live one is lifted. */
 const props = defineProps<{ note: StackNote }>()
-const easel = useEasel()
-const {
-  isReadOnly,
-  thumbnails,
-  stack: { layers, live, liveLayer, chosen },
-} = easel
+const stack = useStack()
+const { layers, live, liveLayer, chosen } = stack
+const { isReadOnly, thumbnails } = useDrawing()
 const isChosen = computed(() => chosen.value.includes(props.note.id))
 /** With Ctrl or Shift it is chosen together with others. */
 function choose(event: MouseEvent): void {
-  if ((event.ctrlKey || event.metaKey || event.shiftKey) && !isReadOnly.value) easel.stack.toggleChosen(props.note.id)
-  else easel.stack.choose(props.note.id)
+  if ((event.ctrlKey || event.metaKey || event.shiftKey) && !isReadOnly.value) stack.toggleChosen(props.note.id)
+  else stack.choose(props.note.id)
 }
 const isRenaming = ref(false)
 const isLive = computed(() => liveLayer.value?.id === props.note.id)
@@ -50,18 +47,18 @@ function onKey(event: KeyboardEvent): void {
   const { id } = props.note
   if (event.altKey && event.key === 'ArrowRight') {
     event.preventDefault()
-    return void easel.stack.moveIn(id)
+    return void stack.moveIn(id)
   }
   const by = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
   if (!by) return
   event.preventDefault()
   if (event.altKey) {
-    void easel.stack.move(id, by).then(() => setTimeout(() => document.getElementById(`sheet-${id}`)?.focus(), 60))
+    void stack.move(id, by).then(() => setTimeout(() => document.getElementById(`sheet-${id}`)?.focus(), 60))
     return
   }
   const next = layers.value[layers.value.findIndex(layer => layer.id === id) + by]
   if (!next) return
-  easel.stack.choose(next.id)
+  stack.choose(next.id)
   void nextTick(() => document.getElementById(`sheet-${next.id}`)?.focus())
 }
 </script>
@@ -83,14 +80,14 @@ function onKey(event: KeyboardEvent): void {
       <v-icon v-if="isChosen" class="tick" :icon="mdiCheckBold" size="16" aria-hidden="true" />
     </button>
     <div class="words">
-      <StackName v-model="isRenaming" :note="note" @choose="easel.stack.choose(note.id)" />
+      <StackName v-model="isRenaming" :note="note" @choose="stack.choose(note.id)" />
       <div class="line">
         <button
           class="eye"
           :disabled="isReadOnly"
           :aria-label="note.visible ? `Hide ${note.name}` : `Show ${note.name}`"
           :aria-pressed="!note.visible"
-          @click="easel.stack.set(note.id, { visible: !note.visible })"
+          @click="stack.set(note.id, { visible: !note.visible })"
         >
           <v-icon :icon="note.visible ? mdiEyeOutline : mdiEyeOffOutline" size="19" />
         </button>

@@ -4,7 +4,7 @@ import { cssColour, useHand } from '../../stores/hand'
 
 /** While a shape is set: outline, fill, corners, and settling it. */
 const hand = useHand()
-const { stencil, parts, letters, crop } = useEasel()
+const { stencil, parts, letters, crop } = useInHand()
 const { shape, kind, hasLine, hasFill, fillColour, sides } = stencil
 const canFill = computed(() => kind.value !== null && isFillable({ kind: kind.value }))
 </script>

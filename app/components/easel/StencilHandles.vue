@@ -4,7 +4,7 @@ import { toWindow, type Size, type WindowView } from '../../sheet/view'
 
 /** Handles of the shape that is being set: parts to pull, a middle to move it by, an arm to turn it. */
 const props = defineProps<{ view: WindowView; size: Size }>()
-const { stencil } = useEasel()
+const { stencil } = useInHand()
 const { shape } = stencil
 
 const handles = computed(() =>

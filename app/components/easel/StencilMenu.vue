@@ -3,7 +3,7 @@ import { mdiShapeOutline } from '@mdi/js'
 import { STENCILS, type StencilKind } from '#core/stencil'
 
 /** The stencils: shapes that the lifted tool is led along. */
-const { stencil, chooseStencil } = useEasel()
+const { stencil, chooseStencil } = useInHand()
 const isOpen = ref(false)
 const PICTURES: Record<StencilKind, string> = {
   line: 'M6 26 26 6',

@@ -6,24 +6,10 @@ import { api } from '../../api/routes'
 import { allThereWords } from '../../sheet/step-words'
 
 /** The step sheet: what to do, the ghost, the common slip, what to look for. */
-const easel = useEasel()
-const {
-  plan,
-  planId,
-  purpose,
-  steps,
-  isRicher,
-  meant,
-  pictures,
-  step,
-  stepNumber,
-  findings,
-  lookedAt,
-  history,
-  isLooking,
-  pointedAt,
-  isReadOnly,
-} = easel
+const drawing = useDrawing()
+const lesson = useLesson()
+const { plan, planId, purpose, history, isReadOnly } = drawing
+const { steps, isRicher, meant, pictures, step, stepNumber, findings, lookedAt, isLooking, pointedAt } = lesson
 const props = defineProps<{ isGhostPlaying: boolean }>()
 const emit = defineEmits<{ ghost: []; show: [lookFor: string]; handIn: [] }>()
 const isFolded = defineModel<boolean>('folded', { default: false })
@@ -46,7 +32,7 @@ const isMeant = (lookFor: string) => meant.value.has(`${step.value?.id} ${lookFo
 const isAllMet = computed(() => found.value?.every(each => each.verdict === 'met' || isMeant(each.lookFor)) ?? false)
 /** Steps that those who like can go on with. */
 const richer = computed(() =>
-  isRicher.value || easel.way.value === 'simple' ? 0 : (plan.value?.steps.length ?? 0) - count.value,
+  isRicher.value || lesson.way.value === 'simple' ? 0 : (plan.value?.steps.length ?? 0) - count.value,
 )
 
 // --- going on
@@ -76,7 +62,7 @@ const ASK_MS = 15_000
 let timer: ReturnType<typeof setInterval> | null = null
 async function askOpened(): Promise<void> {
   try {
-    opened.value = (await api.openedSteps(easel.drawing)).opened
+    opened.value = (await api.openedSteps(drawing.id)).opened
   } catch {
     // The server is away: asked again in a moment. Until then it is as it was.
   }
@@ -140,7 +126,7 @@ function point(id: string, isOn: boolean): void {
 /** Asked for by hand: what is found is scrolled to again. */
 function lookNow(): void {
   wasFound = false
-  void easel.lookAtStep()
+  void lesson.lookAtStep()
 }
 </script>
 
@@ -160,7 +146,7 @@ function lookNow(): void {
               :disabled="isWaiting && i > stepNumber"
               :aria-current="i === stepNumber ? 'step' : undefined"
               :aria-label="`Step ${i + 1}: ${each.title}`"
-              @click="easel.openStep(i)"
+              @click="lesson.openStep(i)"
             >
               {{ i + 1 }}
             </button>
@@ -225,7 +211,7 @@ function lookNow(): void {
                 :can-mean="!isReadOnly"
                 @point="point(sorted.next.lookFor, $event)"
                 @show="emit('show', sorted.next.lookFor)"
-                @mean="easel.setMeant(sorted.next.lookFor, $event)"
+                @mean="lesson.setMeant(sorted.next.lookFor, $event)"
               />
             </ul>
             <component :is="sorted.next ? 'details' : 'div'" v-if="sorted.others.length" class="others">
@@ -241,13 +227,13 @@ function lookNow(): void {
                   :can-mean="!isReadOnly"
                   @point="point(finding.lookFor, $event)"
                   @show="emit('show', finding.lookFor)"
-                  @mean="easel.setMeant(finding.lookFor, $event)"
+                  @mean="lesson.setMeant(finding.lookFor, $event)"
                 />
               </ul>
             </component>
             <p v-if="isAllMet && !isOld" class="small">{{ allThereWords({ isLast, isWaiting }) }}</p>
           </template>
-          <v-btn v-if="found" variant="text" size="small" block @click="easel.clearFindings()"
+          <v-btn v-if="found" variant="text" size="small" block @click="lesson.clearFindings()"
             >Put the marks away</v-btn
           >
         </section>
@@ -255,7 +241,7 @@ function lookNow(): void {
       <p v-if="isWaiting" class="wait small" role="status">
         Your teacher opens the next step for everyone. Go on here meanwhile.
       </p>
-      <button v-if="isLast && richer > 0" class="richer small" @click="easel.goRicher(true)">
+      <button v-if="isLast && richer > 0" class="richer small" @click="lesson.goRicher(true)">
         Go the richer way: {{ richer }} more {{ richer === 1 ? 'step' : 'steps' }}
       </button>
       <footer>
@@ -269,13 +255,13 @@ function lookNow(): void {
           @click="lookNow"
           >Look at my step</v-btn
         >
-        <v-btn variant="outlined" :disabled="stepNumber === 0" @click="easel.openStep(stepNumber - 1)">Back</v-btn>
+        <v-btn variant="outlined" :disabled="stepNumber === 0" @click="lesson.openStep(stepNumber - 1)">Back</v-btn>
         <v-btn
           v-if="!isLast"
           color="primary"
           :variant="isAllMet ? 'flat' : 'outlined'"
           :disabled="isWaiting"
-          @click="easel.openStep(stepNumber + 1)"
+          @click="lesson.openStep(stepNumber + 1)"
           >{{ isWaiting ? 'Wait a moment' : isUnmet ? 'Go on anyway' : 'Next step' }}</v-btn
         >
         <v-btn v-else-if="purpose === 'try'" color="primary" variant="outlined" :to="`/plans/${planId}`"

@@ -2,7 +2,7 @@
 import type { ShapeKind } from '#core/trueup'
 
 /** While a held stroke is a true shape: what it is, and what the hand does to it. For a second hand, or with keys. */
-const { trueKind, trueHow, isTruePerfect } = useEasel()
+const { kind: trueKind, how: trueHow, isPerfect: isTruePerfect } = useInHand().trueShape
 
 const NAMES: Record<ShapeKind, string> = {
   line: 'Straight line',

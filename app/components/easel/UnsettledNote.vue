@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What is in hand and can't be settled without a word: asked before a picture is saved or a drawing handed in. */
-const { crop, pouring } = useEasel()
+const { crop, pouring } = useInHand()
 </script>
 
 <template>

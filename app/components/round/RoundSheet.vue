@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AtRound } from '../../composables/useRound'
+import type { AtRound } from '../../composables/round/useRound'
 import { api } from '../../api/routes'
 import { spanInWords } from '../../sheet/standing-words'
 

@@ -3,7 +3,7 @@ import { mdiArrowULeftTop, mdiBrush, mdiClose, mdiSend } from '@mdi/js'
 import { toolSettings } from '#core/brush'
 import { durationOf, type DrawingRecord, type StrokeAct } from '#core/drawing'
 import { api } from '../../api/routes'
-import type { AtRound } from '../../composables/useRound'
+import type { AtRound } from '../../composables/round/useRound'
 import { spanInWords } from '../../sheet/standing-words'
 import { strokePath } from '../../sheet/stroke-path'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Sheet } from '#core/layers'
-import type { Tone } from '../../composables/useLooking'
+import type { Tone } from '../../composables/sheet/useLooking'
 import { listenToPen, type HeldKeys } from '../../sheet/pen'
 import {
   fitView,

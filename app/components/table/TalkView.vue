@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiChevronLeft, mdiChevronRight, mdiClose } from '@mdi/js'
 import { api } from '../../api/routes'
-import type { Tone } from '../../composables/useLooking'
+import type { Tone } from '../../composables/sheet/useLooking'
 
 /** Hand-ins for a talk in front of all: big, without names. */
 const props = defineProps<{ handIns: readonly number[]; title: string }>()

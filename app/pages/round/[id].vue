@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiBullhornOutline, mdiEyeOutline, mdiLockOpenVariantOutline } from '@mdi/js'
 import { api } from '../../api/routes'
-import type { RoundOrder } from '../../composables/useRound'
+import type { RoundOrder } from '../../composables/round/useRound'
 import { STANDING_WORDS } from '../../sheet/standing-words'
 
 definePageMeta({ who: 'teacher', key: route => route.path })

@@ -84,8 +84,7 @@ export class Player {
 
   /**
    * More was drawn: the record goes on. Where its end was shown, what is new is played until it has caught up, never
-   * for
-   * longer than `mostMs`; elsewhere it waits until it is come to.
+   * for longer than `mostMs`; elsewhere it waits until it is come to.
    */
   append(entries: readonly Entry[], mostMs: number): void {
     const { engine } = this

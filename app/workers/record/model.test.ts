@@ -9,11 +9,9 @@ import { FakeServer, FakeShelf, named, nameOf, PERSON } from './testing'
 
 /**
  * Two devices of one learner draw on a drawing while everything fails at random: calls that fail, answer late, are
- * delivered
- * twice or lose their answers; browsers that are killed between any two writes; stores that are full; tabs that take a
- * drawing
- * over from one another; drawings that go on elsewhere. Then all is well again, and what was drawn is compared with
- * what is kept.
+ * delivered twice or lose their answers; browsers that are killed between any two writes; stores that are full; tabs
+ * that take a drawing over from one another; drawings that go on elsewhere. Then all is well again, and what was drawn
+ * is compared with what is kept.
  */
 
 const RUNS = 260

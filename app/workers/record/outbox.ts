@@ -27,8 +27,7 @@ const waitingOf = ({ log, entries, isUnderway }: LogCard, trouble: unknown): Wai
 
 /**
  * Sends all that is kept of a person's drawings, from whatever page. `hold`: takes hold of a drawing; null while a tab
- * has
- * it open, which sends by itself.
+ * has it open, which sends by itself.
  */
 export async function sendAll(
   around: Surroundings,

@@ -116,8 +116,7 @@ function apartFrom(log: Log, forkAt: number, around: Surroundings): Log {
 
 /**
  * Gives a log that is kept apart its drawing at the server; returns its number. Where the server has all of it after
- * all,
- * that is the drawing from which it went apart.
+ * all, that is the drawing from which it went apart.
  */
 export async function publish(around: Surroundings, log: Log): Promise<number> {
   const { shelf, server } = around
@@ -217,9 +216,8 @@ export class RecordSession {
 
   /**
    * Puts together what the server and this browser have of a drawing. `person`: null when nobody can say who draws;
-   * whose
-   * it is is then told by what is kept here, and by the server. Throws what the server refuses, or its silence where
-   * nothing is kept here.
+   * whose it is is then told by what is kept here, and by the server. Throws what the server refuses, or its silence
+   * where nothing is kept here.
    */
   static async open(
     around: Surroundings,
@@ -382,10 +380,8 @@ export class RecordSession {
 
   /**
    * What can't follow on the server's record becomes a drawing of its own; returns its number. Where all of it can
-   * follow
-   * after all, that is this drawing's. Throws what is in the way; tried again, no second copy is made. Nothing may be
-   * drawn
-   * on this record meanwhile, nor after it has succeeded.
+   * follow after all, that is this drawing's. Throws what is in the way; tried again, no second copy is made. Nothing
+   * may be drawn on this record meanwhile, nor after it has succeeded.
    */
   async keepApart(): Promise<number> {
     this.parting ??= this.part()
@@ -499,9 +495,8 @@ export class RecordSession {
 
 /**
  * What is kept of a drawing, from the first entry on: what was under way is written as an entry before anything else
- * comes.
- * Where an entry is missing (which an earlier version of the program could leave so), what is beyond it is kept apart,
- * unless the server has it.
+ * comes. Where an entry is missing (which an earlier version of the program could leave so), what is beyond it is kept
+ * apart, unless the server has it.
  */
 async function madeWhole(
   around: Surroundings,

@@ -92,8 +92,8 @@ function beyond(from: Point, to: Point, by: number): Point {
 
 /**
  * A stroke that closes a gap, as wide and of the colour that the line has at its ends: on the layer that has both of
- * them, or
- * else one (the other is then the line of another layer, or the edge of a shape). Null when there is no line any more.
+ * them, or else one (the other is then the line of another layer, or the edge of a shape). Null when there is no line
+ * any more.
  *
  * @param only the layer to be drawn on; absent: any
  * @param wider how many times as wide as the line it is: pointed ends are thinner than what holds a pour

@@ -1,5 +1,6 @@
+import equal from 'fast-deep-equal'
 import { TILE, type Tile } from '#core/kernels'
-import { tileOrigin, type Layer, type Sheet } from '#core/layers'
+import { tileOrigin, type Drawing, type Layer, type Sheet } from '#core/layers'
 
 /** A reference picture under the drawing. */
 export interface Under {
@@ -76,4 +77,30 @@ export class UnderPicture {
     }
     return pixels
   }
+}
+
+/** The picture that lies under a drawing now, and the one that is on its way. */
+export class Underlay {
+  private picture: UnderPicture | null = null
+  private asked: Under | null = null
+
+  /** Lays another picture under it, or takes it away. Whether it lies there now: another may have been asked since. */
+  async lay(under: Under | null, sheet: Sheet | undefined): Promise<boolean> {
+    this.asked = under
+    const before = this.picture
+    const isSame = before !== null && under !== null && isSamePicture(before.under, under)
+    const next = !under || !sheet ? null : isSame ? before.with(under.opacity) : await UnderPicture.of(under, sheet)
+    if (this.asked !== under) return false
+    this.picture = next
+    return true
+  }
+
+  /** A drawing with the picture as its lowest layer, for one tile. */
+  readonly under = (shown: Drawing, tile: number): Drawing =>
+    this.picture ? { ...shown, layers: [this.picture.layer(tile, shown.sheet), ...shown.layers] } : shown
+}
+
+/** Whether only its strength differs. */
+function isSamePicture(a: Under, b: Under): boolean {
+  return a.id === b.id && equal([a.corners, a.isFlipped, a.isGrey], [b.corners, b.isFlipped, b.isGrey])
 }

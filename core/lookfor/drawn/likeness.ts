@@ -25,9 +25,8 @@ const OFF = { gentle: 9, standard: 6, strict: 3 } as const
 
 /**
  * The outline of the layer's filled shape against the teacher's: aligned by shift and scale (ordinary Procrustes
- * without turning, by
- * middle and area), then the mean of the distances both ways. Where the outline is right, light and dark within it are
- * compared too.
+ * without turning, by middle and area), then the mean of the distances both ways. Where the outline is right, light and
+ * dark within it are compared too.
  */
 function look(evidence: Evidence, { layer, what, target, shape, isExact, tone, tolerance }: Settings): Found {
   const own = filledShape(evidence, layer, target)

@@ -36,8 +36,7 @@ export function alphaOf(drawing: Drawing, layerId: string): Uint8Array | null {
 
 /**
  * The strokes of the step on a layer (of all steps, if it has none there) that lie mostly in a region (x, y, x, y …;
- * null:
- * anywhere), as far as they are still there; in their order.
+ * null: anywhere), as far as they are still there; in their order.
  */
 export function drawnIn(evidence: Evidence, layerId: string, target: readonly number[] | null): readonly Drawn[] {
   let known = drawn.get(evidence)

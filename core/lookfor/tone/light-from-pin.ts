@@ -24,8 +24,7 @@ const EDGE = 4
 
 /**
  * Fits L* ≈ a + b x + c y over the form (least squares): by Lambert's cosine law a ball and a cushion are, on the
- * whole, lighter toward
- * the light, and b, c points there. Compared with the way from the form's middle to the pin.
+ * whole, lighter toward the light, and b, c points there. Compared with the way from the form's middle to the pin.
  */
 function look(evidence: Evidence, settings: Settings): Found {
   const { drawing } = evidence

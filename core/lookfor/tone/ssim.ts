@@ -15,10 +15,8 @@ export interface Similarity {
 
 /**
  * Structural similarity of two grey pictures: Wang, Bovik, Sheikh & Simoncelli 2004, "Image quality assessment: from
- * error
- * visibility to structural similarity", IEEE Transactions on Image Processing 13 – windows of 11 × 11 px with Gaussian
- * weights
- * of σ 1.5, K₁ 0.01, K₂ 0.03, wherever a window lies wholly in the picture.
+ * error visibility to structural similarity", IEEE Transactions on Image Processing 13 – windows of 11 × 11 px with
+ * Gaussian weights of σ 1.5, K₁ 0.01, K₂ 0.03, wherever a window lies wholly in the picture.
  *
  * @param a row-major, width × height; neither side less than 11
  * @param range of the values, e.g. 100 for L*

@@ -30,8 +30,7 @@ const known = new WeakMap<Drawing, Map<string, RegionView | null>>()
 
 /**
  * The px of a region (x, y, x, y …) as all visible layers show them; of one layer alone where it is named. Made once
- * for
- * each drawing. Null when the region lies off the sheet.
+ * for each drawing. Null when the region lies off the sheet.
  */
 export function regionView(drawing: Drawing, target: readonly number[], layer?: string): RegionView | null {
   const key = `${layer ?? ''}:${target.join()}`

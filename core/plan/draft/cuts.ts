@@ -3,10 +3,8 @@ import type { Doing } from './doings'
 
 /**
  * How much speaks for a new step between two things drawn one after the other; from {@link CUT} on there is one. The
- * weights
- * are by eye on lessons drawn for this (common practice, no source): another layer is a new step, another tool is one
- * when
- * anything else changed with it, and a pause or another place alone is none.
+ * weights are by eye on lessons drawn for this (common practice, no source): another layer is a new step, another tool
+ * is one when anything else changed with it, and a pause or another place alone is none.
  */
 const OTHER_LAYER = 1
 const OTHER_MANNER = 0.6

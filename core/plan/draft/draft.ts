@@ -43,9 +43,8 @@ export interface DraftOptions {
 
 /**
  * A plan out of a teacher's drawing: undone strokes are left out; the rest is cut into steps by layer, tool, colour,
- * place
- * and pauses, each with its layer and what is set on it, its tools, its ghost (the drawing itself), first words and
- * look-fors that the drawing meets with margin.
+ * place and pauses, each with its layer and what is set on it, its tools, its ghost (the drawing itself), first words
+ * and look-fors that the drawing meets with margin.
  * @throws CoreError `nothing-drawn` when nothing stands in the record
  */
 export function draftPlan(

@@ -50,8 +50,7 @@ const WHAT = 'the shape'
 
 /**
  * Look-fors for a step that the teacher's own drawing meets with margin: what it meets strictly is asked at the
- * standard
- * tolerance, what it meets at the standard one gently, and what it does not meet is not asked.
+ * standard tolerance, what it meets at the standard one gently, and what it does not meet is not asked.
  */
 export function proposeLookFors(step: StepDone): LookFor[] {
   const about: Candidate[] = []

@@ -1,0 +1,102 @@
+import { useEventListener } from '@vueuse/core'
+import { isOwnPlan } from '#core/plan'
+import type { OpenMode } from '../../workers/sheet/contract'
+import { useHand } from '../../stores/hand'
+import { useNotices } from '../common/useNotices'
+import { createGuides, GUIDES } from '../sheet/useGuides'
+import { createBands, provideBands } from './useBands'
+import { createDrawing, provideDrawing } from './useDrawing'
+import { createGuard } from './useGuard'
+import { createInHand, provideInHand } from './useInHand'
+import { createLesson, provideLesson, type Lesson } from './useLesson'
+import { createLight, provideLight } from './useLight'
+import { createReferences, provideReferences } from './useReferences'
+import { createStack, provideStack } from './useStack'
+
+/**
+ * Lays out the Easel for one drawing, and provides its parts to the components of the page, each by itself: the drawing
+ * and its workers, the stack, the lesson, the hand at the sheet, the light, the ladder shading, the reference pictures.
+ */
+export function layOutEasel(id: number, person: number | null) {
+  const hand = useHand()
+  const { say } = useNotices()
+  const attention = (message: string, fix: string) => void say(message, fix, 'attention')
+  const guides = createGuides(id)
+  provide(GUIDES, guides)
+
+  const drawing = provideDrawing(createDrawing(id, person))
+  const { host, sheet, plan, purpose, isReadOnly } = drawing
+  const stack = provideStack(createStack(host, () => sheet.value, attention))
+  const { layers, live, choose } = stack
+  const references = provideReferences(createReferences(id, host, () => sheet.value, attention))
+
+  // The lesson comes later: it settles what is in hand, which asks for the layer that a step is drawn on.
+  const later: { lesson?: Lesson } = {}
+  const isOwn = () => !plan.value || isOwnPlan(plan.value) || purpose.value === 'redraw'
+  const guard = createGuard(
+    host,
+    stack,
+    () => (isOwn() ? null : (later.lesson?.step.value ?? null)),
+    () => isReadOnly.value,
+  )
+  const layerWithPaint = () => guard.layerFor({ needsPaint: true, what: 'it' })
+  const nameOf = (layer: string) => layers.value.find(each => each.id === layer)?.name ?? 'the layer'
+  const lighting = provideLight(createLight(host, { sheet: () => sheet.value, layerWithPaint, nameOf }))
+  const inHand = provideInHand(createInHand(drawing, { stack, guard, guides, lighting }))
+  const bands = provideBands(
+    createBands(host, hand, {
+      onTrouble: attention,
+      live,
+      layerWithPaint,
+      choose,
+      light: lighting.light,
+      needLight: () => lighting.need(),
+      nameOf,
+      placeOf: layer => layers.value.findIndex(each => each.id === layer),
+    }),
+  )
+  const lesson = provideLesson(
+    createLesson(drawing, {
+      guides,
+      references,
+      choose,
+      async leaveStep() {
+        await inHand.settleAll()
+        bands.close()
+      },
+    }),
+  )
+  later.lesson = lesson
+
+  drawing.onNotice(notice => {
+    if (notice.kind === 'covers') guard.sayCovers(notice.name, notice.layer)
+    if (notice.kind !== 'drawing') return
+    stack.take(notice.stack)
+    lighting.kept.value = notice.light
+    bands.afterChange()
+  })
+
+  async function open(mode: OpenMode): Promise<void> {
+    const opened = await drawing.open(mode)
+    if (opened) await lesson.begin(opened)
+  }
+
+  /** The page is put away or goes: what is under way is finished and kept, and sent if it can be. */
+  function putAway(): void {
+    void inHand.settleAll()
+    void host.endStroke()
+    void host.wake()
+  }
+  useEventListener(document, 'visibilitychange', () => document.visibilityState === 'hidden' && putAway())
+  useEventListener(window, 'pagehide', putAway)
+  useEventListener(window, 'online', () => void host.wake())
+
+  /** Puts down what is in hand, and lets go of the drawing. */
+  async function close(): Promise<void> {
+    await inHand.settleAll()
+    await drawing.close()
+  }
+
+  return { drawing, stack, lesson, inHand, lighting, bands, references, guides, open, close }
+}
+export type Easel = ReturnType<typeof layOutEasel>

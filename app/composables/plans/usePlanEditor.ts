@@ -1,0 +1,298 @@
+import { wrap, type Remote } from 'comlink'
+import type { InjectionKey } from 'vue'
+import type { Plan, PlanPicture, Step } from '#core/plan'
+import type { PlanClass, PlanView } from '#shared/views'
+import { ApiRefusal, troubleOf } from '../../api/client'
+import { api } from '../../api/routes'
+import { PictureTrouble } from '../../sheet/pictures'
+import { planPicture } from '../../sheet/plan-pictures'
+import PlanWorker from '../../workers/plan.worker?worker'
+import type { PlanDesk, StepChange, StepSeen } from '../../workers/plan/desk'
+
+/** A change is saved so long after the last one, and tried again after so long, ms. */
+const SAVE_AFTER_MS = 900
+const AGAIN_AFTER_MS = 4000
+/** How many changes can be taken back. */
+const MOST_UNDOS = 60
+
+export type SavingState = 'kept' | 'saving' | 'away' | 'refused'
+
+/** A plan being edited: its steps, what is chosen, saving by itself, taking back. */
+export function createPlanEditor(id: number) {
+  const { say } = useNotices()
+  const worker = new PlanWorker()
+  useWorkerWatch(worker)
+  const desk = wrap<PlanDesk>(worker) as Remote<PlanDesk>
+
+  const plan = shallowRef<Plan | null>(null)
+  const classes = shallowRef<readonly PlanClass[]>([])
+  const version = ref<number | null>(null)
+  const isArchived = ref(false)
+  const at = ref(0)
+  const state = ref<SavingState>('kept')
+  const trouble = ref<{ message: string; fix: string } | null>(null)
+  /** What long work is under way. */
+  const work = ref<string | null>(null)
+  const seen = shallowRef<StepSeen | null>(null)
+  const pointedAt = ref<string | null>(null)
+  /** The look-for whose area is being drawn on the stage. */
+  const drawingAreaOf = ref<string | null>(null)
+  const past = shallowRef<readonly Plan[]>([])
+  const future = shallowRef<readonly Plan[]>([])
+
+  const thumbs = shallowRef<ReadonlyMap<string, string>>(new Map())
+  const pictureOf = (each: Step) => pictures.value.get(each.result ?? '') ?? thumbs.value.get(each.id)
+
+  let revision = 1
+  let saved: Plan | null = null
+  let timer: ReturnType<typeof setTimeout> | null = null
+  let isClosed = false
+  let lastKind: string | null = null
+  let saving: Promise<void> = Promise.resolve()
+
+  const step = computed(() => plan.value?.steps[at.value] ?? null)
+  const pictures = computed(
+    () => new Map((plan.value?.pictures ?? []).map(each => [each.id, `data:${each.type};base64,${each.base64}`])),
+  )
+
+  async function load(): Promise<PlanView> {
+    const view = await api.plan(id)
+    revision = view.revision
+    saved = view.plan
+    plan.value = view.plan
+    classes.value = view.classes
+    version.value = view.version
+    isArchived.value = view.isArchived
+    state.value = 'kept'
+    at.value = Math.min(at.value, view.plan.steps.length - 1)
+    await desk.hold({ steps: view.plan.steps, demonstration: view.plan.demonstration })
+    void makeThumbs(view.plan)
+    return view
+  }
+
+  /** Pictures of steps that hold none yet; only shown here. */
+  async function makeThumbs({ steps }: Plan): Promise<void> {
+    for (const [place, each] of steps.entries()) {
+      if (each.result !== undefined || thumbs.value.has(each.id)) continue
+      const url = URL.createObjectURL(await desk.thumbnail(place))
+      thumbs.value = new Map(thumbs.value).set(each.id, url)
+    }
+  }
+
+  /**
+   * Puts a changed plan in the place of the old one. Changes of one `kind` that follow each other are taken back
+   * together.
+   */
+  function change(next: Plan, kind: string | null = null): void {
+    if (!plan.value || next === plan.value) return
+    if (kind === null || kind !== lastKind) past.value = [...past.value.slice(1 - MOST_UNDOS), plan.value]
+    lastKind = kind
+    future.value = []
+    put(next)
+  }
+  function put(next: Plan): void {
+    const isRedrawn = plan.value?.demonstration !== next.demonstration || plan.value.steps.length !== next.steps.length
+    plan.value = next
+    at.value = Math.min(at.value, next.steps.length - 1)
+    if (isRedrawn) void desk.hold({ steps: next.steps, demonstration: next.demonstration })
+    saveSoon()
+  }
+  function undo(): void {
+    const before = past.value.at(-1)
+    if (!before || !plan.value) return
+    past.value = past.value.slice(0, -1)
+    future.value = [plan.value, ...future.value]
+    lastKind = null
+    put(before)
+  }
+  function redo(): void {
+    const [next, ...rest] = future.value
+    if (!next || !plan.value) return
+    past.value = [...past.value, plan.value]
+    future.value = rest
+    lastKind = null
+    put(next)
+  }
+
+  function set(changes: Partial<Plan>, kind: string | null = null): void {
+    if (plan.value) change({ ...plan.value, ...changes }, kind)
+  }
+  /** Sets something of the chosen step; undefined takes it out. */
+  function setStep(changes: { [K in keyof Step]?: Step[K] | undefined }, kind: string | null = null): void {
+    const { value } = plan
+    if (!value || !step.value) return
+    const next = Object.fromEntries(
+      Object.entries({ ...step.value, ...changes }).filter(([, each]) => each !== undefined),
+    ) as unknown as Step
+    change({ ...value, steps: value.steps.with(at.value, next) }, kind && `${kind} ${step.value.id}`)
+  }
+  /** Takes a file into the plan as a picture; says why it can't be one. */
+  async function takePicture(file: File): Promise<PlanPicture | null> {
+    try {
+      const picture = await planPicture(file)
+      if (plan.value) set({ pictures: [...(plan.value.pictures ?? []), picture] })
+      return picture
+    } catch (error) {
+      if (!(error instanceof PictureTrouble)) throw error
+      say(`“${file.name}”: ${error.message}`, error.fix, 'attention')
+      return null
+    }
+  }
+
+  // --- saving
+
+  function saveSoon(ms = SAVE_AFTER_MS): void {
+    state.value = 'saving'
+    if (timer) clearTimeout(timer)
+    timer = setTimeout(() => void flush(), ms)
+  }
+
+  /** Saves now what is not saved yet; resolves when the server has it, or it could not be. */
+  function flush(): Promise<void> {
+    if (timer) clearTimeout(timer)
+    timer = null
+    saving = saving.then(save)
+    return saving
+  }
+
+  async function save(): Promise<void> {
+    const now = plan.value
+    if (!now || !saved || now === saved) return void (state.value = state.value === 'saving' ? 'kept' : state.value)
+    const changes = Object.fromEntries(
+      Object.entries(now).filter(([key, value]) => value !== saved![key as keyof Plan]),
+    ) as Partial<Plan>
+    try {
+      const answer = await api.savePlan(id, revision, changes)
+      revision = answer.revision
+      saved = now
+      trouble.value = null
+      state.value = plan.value === now ? 'kept' : 'saving'
+      void refreshClasses()
+    } catch (error) {
+      trouble.value = troubleOf(error)
+      if (error instanceof ApiRefusal && error.code === 'plan-changed') {
+        state.value = 'refused'
+        say(error.message, error.fix, 'attention', [
+          { label: 'Load it again', run: load },
+          { label: 'Keep mine as a copy', run: keepCopy },
+        ])
+      } else if (error instanceof ApiRefusal && error.code === 'malformed') {
+        state.value = 'refused'
+      } else {
+        state.value = 'away'
+        if (!isClosed) timer = setTimeout(() => void flush(), AGAIN_AFTER_MS)
+      }
+    }
+  }
+
+  async function keepCopy(): Promise<void> {
+    if (!plan.value) return
+    const { id: copy } = await api.addPlan({ ...plan.value, title: `${plan.value.title.slice(0, 72)}, mine` })
+    await navigateTo(`/plans/${copy}`)
+  }
+
+  async function refreshClasses(): Promise<void> {
+    try {
+      const given = await api.planClasses(id)
+      classes.value = given.classes
+      version.value = given.version
+    } catch {
+      // They are shown as they were; the next save asks again.
+    }
+  }
+
+  // --- steps
+
+  /** Does something long with the plan in the worker; says so, and what was refused. */
+  async function during<T>(
+    words: string,
+    run: () => Promise<{ ok: true; value: T } | { ok: false; message: string; fix: string }>,
+  ): Promise<T | null> {
+    if (work.value) return null
+    work.value = words
+    try {
+      const answer = await run()
+      if (answer.ok) return answer.value
+      say(answer.message, answer.fix, 'attention')
+      return null
+    } finally {
+      work.value = null
+    }
+  }
+
+  async function changeSteps(changed: StepChange, words: string): Promise<boolean> {
+    const { value } = plan
+    if (!value) return false
+    const next = await during(words, () => desk.change(value, changed))
+    if (next) change(next)
+    return next !== null
+  }
+
+  async function look(): Promise<void> {
+    const { value } = step
+    if (!value) return
+    const found = await desk.see(value, at.value)
+    if (step.value === value) seen.value = found
+  }
+  let lookTimer: ReturnType<typeof setTimeout> | null = null
+  watch([step, () => plan.value?.demonstration], ([now], [before]) => {
+    if (now?.id !== before?.id) {
+      seen.value = null
+      pointedAt.value = null
+      drawingAreaOf.value = null
+    } else if (now?.lookFors === before?.lookFors && seen.value) {
+      return
+    }
+    if (lookTimer) clearTimeout(lookTimer)
+    lookTimer = setTimeout(() => void look(), 250)
+  })
+
+  async function close(): Promise<void> {
+    isClosed = true
+    await flush()
+    worker.terminate()
+    for (const url of thumbs.value.values()) URL.revokeObjectURL(url)
+  }
+
+  return {
+    id,
+    desk,
+    plan,
+    step,
+    at,
+    classes,
+    version,
+    isArchived,
+    state: readonly(state),
+    trouble: readonly(trouble),
+    work: readonly(work),
+    seen,
+    pointedAt,
+    drawingAreaOf,
+    pictures,
+    pictureOf,
+    canUndo: computed(() => past.value.length > 0),
+    canRedo: computed(() => future.value.length > 0),
+    load,
+    change,
+    set,
+    setStep,
+    takePicture,
+    undo,
+    redo,
+    flush,
+    during,
+    changeSteps,
+    refreshClasses,
+    close,
+  }
+}
+
+export type PlanEditor = ReturnType<typeof createPlanEditor>
+export const PLAN_EDITOR: InjectionKey<PlanEditor> = Symbol('plan editor')
+
+export function usePlanEditor(): PlanEditor {
+  const editor = inject(PLAN_EDITOR)
+  if (!editor) throw new Error('no plan is being edited on this page')
+  return editor
+}

@@ -42,6 +42,9 @@ export default defineConfig({
           name: 'e2e',
           include: ['tests/**/*.test.ts'],
           globalSetup: ['tests/setup/world.ts'],
+          setupFiles: ['tests/setup/each.ts'],
+          // Loading the core takes seconds; what a file changes in the world is in a world of its own.
+          isolate: false,
           testTimeout: 240_000,
           hookTimeout: 240_000,
           // Machines are shared: what is waited for may take its time.

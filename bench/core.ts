@@ -13,7 +13,7 @@ import { recognise } from '#core/trueup'
 import { HAND_KINDS, handStroke } from '#core/trueup/testing'
 import { side, type Row } from './measure'
 
-/** The core's hot paths beside independent libraries doing the same work in the same run. */
+/** The core's hot paths beside independent libraries command the same work in the same run. */
 
 export const SIDE = 2500
 export const sheet = { width: SIDE, height: SIDE, paper: [251, 250, 246] as [number, number, number] }

@@ -4,7 +4,7 @@ import { BLEND_MODES, TILE_BYTES, type BlendMode } from '#core/kernels'
 import {
   flattenDrawing,
   flattenTile,
-  hasteFor,
+  reducedPreviewFor,
   layerAlpha,
   sheetRect,
   tilesUnder,
@@ -129,7 +129,7 @@ export async function stacks(): Promise<Row[]> {
    * A frame while the opacity of a layer is changed: at the size at which the window shows the whole sheet, or smaller.
    */
   const slide = (place: number) => {
-    const { drawing } = hasteFor(kernels, mixed, `l${place}`, 2, null)!
+    const { drawing } = reducedPreviewFor(kernels, mixed, `l${place}`, 2, null)!
     const smallParts = tilesUnder(drawing.sheet, sheetRect(drawing.sheet))
     return () => {
       opacity = (opacity + 7) % 100

@@ -1,12 +1,11 @@
 // npm test: installs what is missing and runs every check. npm test -- lint types core app e2e: only those.
-import { spawn } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { availableParallelism, tmpdir } from 'node:os'
 import { join, relative } from 'node:path'
 import { ensureDebian, ensureKernels, ensurePackages, ensurePrepared, requireNode } from './lib/needs.mjs'
 import { ROOT } from './lib/root.mjs'
 import { together, unluckyFiles } from './lib/report.mjs'
-import { run } from './lib/run.mjs'
+import { exitCode, run } from './lib/run.mjs'
 import { runMain, say } from './lib/say.mjs'
 
 const PARTS = {
@@ -120,12 +119,4 @@ async function vitestRun(project, files = []) {
   } finally {
     rmSync(folder, { recursive: true, force: true })
   }
-}
-
-function exitCode(command, args) {
-  return new Promise(resolve => {
-    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'] })
-    child.on('error', () => resolve(1))
-    child.on('exit', code => resolve(code ?? 1))
-  })
 }

@@ -1,7 +1,7 @@
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { seededRandom } from '#core/base'
-import { BLEND_MODES, simdKernels, TILE_BYTES, type Doing } from '#core/kernels'
+import { BLEND_MODES, simdKernels, TILE_BYTES, type DrawCommand } from '#core/kernels'
 import { openBrowser, type OpenedBrowser } from './lib/browser'
 
 /** Every blend mode beside Chromium's own canvas, on thousands of pairs of colours with alpha. */
@@ -31,7 +31,7 @@ function ours(mode: (typeof BLEND_MODES)[number]): number[][] {
     if (pair.below[3]) below.set(pair.below, 4 * i)
     if (pair.above[3]) above.set(pair.above, 4 * i)
   })
-  const layer = (tile: Uint8Array, own: Partial<Extract<Doing, { do: 'tile' }>> = {}): Doing => ({
+  const layer = (tile: Uint8Array, own: Partial<Extract<DrawCommand, { do: 'tile' }>> = {}): DrawCommand => ({
     do: 'tile',
     tile,
     opacity: 1,

@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- one pen, gesture by gesture */
 // @vitest-environment happy-dom
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { SAMPLE_FIELDS, unpackSample } from '#core/brush'

@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- one state machine from pointer events to strokes and moves */
 import { packSample } from '#core/brush'
 import { snappedTurn, toSheet, turnAt, zoomAt, type WindowView } from './view'
 

@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- every adjustment against the same outside references */
 import { createRequire } from 'node:module'
 import { converter } from 'culori'
 import fc from 'fast-check'

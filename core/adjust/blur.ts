@@ -73,7 +73,8 @@ function toTiles(sheet: Sheet, { x0, y0, x1, y1 }: Rect): Rect {
 }
 
 /**
- * Weighed rows of tiles by their row, blurred along the rows, cut to the target's width; null where there is nothing.
+ * Premultiplied rows of tiles by their row, blurred along the rows, cut to the target's width; null where there is
+ * nothing.
  */
 type Bands = ReadonlyMap<number, Uint16Array | null>
 
@@ -86,7 +87,7 @@ function* bandsAcross(
 ): Generator<number, Bands> {
   const bands = new Map<number, Uint16Array | null>()
   const reach = reachOf(sigma)
-  const weighed = new Uint16Array(TILE_BYTES)
+  const premultiplied = new Uint16Array(TILE_BYTES)
   const [from, to, cut] = [target.x0 - reach, target.x1 + reach, target.x1 - target.x0]
   const width = to - from
   const inside = intersectRect({ x0: from, y0: target.y0 - reach, x1: to, y1: target.y1 + reach }, sheetRect(sheet))
@@ -97,9 +98,9 @@ function* bandsAcross(
       const tile = tiles.get(row * tileColumns(sheet) + column)
       if (!tile) continue
       band ??= new Uint16Array(4 * width * rows)
-      kernels.weigh(tile, weighed)
+      kernels.premultiply(tile, premultiplied)
       const [x0, x1] = [Math.max(column * TILE, inside.x0), Math.min((column + 1) * TILE, inside.x1)]
-      copyPart(weighed, TILE, x0 - column * TILE, band, width, x0 - from, x1 - x0, rows)
+      copyPart(premultiplied, TILE, x0 - column * TILE, band, width, x0 - from, x1 - x0, rows)
     }
     if (band) {
       goOn(band, width, rows, inside.x0 - from, inside.x1 - from)
@@ -163,14 +164,14 @@ function* columnsDown(
       if (wide < TILE || rows < TILE) values.fill(0)
       copyPart(strip.subarray(4 * wide * (top - from)), wide, 0, values, TILE, 0, wide, rows)
       const tile = new Uint8Array(TILE_BYTES)
-      kernels.unweigh(values, tile, left, top, seed)
+      kernels.unpremultiply(values, tile, left, top, seed)
       if (!isClearTile(tile)) out.set(Math.floor(top / TILE) * tileColumns(sheet) + Math.floor(left / TILE), tile)
     }
     yield 0.5 + (0.5 * (left + wide - target.x0)) / width
   }
 }
 
-/** Copies columns of weighed px, row by row. Widths in px. */
+/** Copies columns of premultiplied px, row by row. Widths in px. */
 function copyPart(
   from: Uint16Array,
   fromWidth: number,

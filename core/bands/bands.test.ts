@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- bands, borders and seams of the same few forms */
 import { describe, expect, it } from 'vitest'
 import { toolSettings } from '../brush'
 import { TrialSheet } from '../brush/testing'

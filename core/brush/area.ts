@@ -2,14 +2,15 @@ import { intersectRect, type Rect } from '../base'
 import { TILE } from '../kernels'
 import { sheetRect, tileOrigin, tilesUnder, type Sheet } from '../layers'
 
-/** Weighed px inside a box: colour times alpha and alpha, 0 … 65535, row-major. */
+/** Premultiplied px inside a box: colour times alpha and alpha, 0 … 65535, row-major. */
 export interface Area {
   readonly box: Rect
   readonly values: Uint16Array
 }
 
 /**
- * The px of a box; beyond the sheet its edge goes on. @param tileOf weighed px of a tile; null where nothing is painted
+ * The px of a box; beyond the sheet its edge goes on. @param tileOf premultiplied px of a tile; null where nothing is
+ * painted
  */
 export function areaOf(sheet: Sheet, box: Rect, tileOf: (number: number) => Uint16Array | null | undefined): Area {
   const [width, height] = [box.x1 - box.x0, box.y1 - box.y0]

@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- smudging and softening on the same few drawings */
 import { describe, expect, it } from 'vitest'
 import { lightnessOf } from '../colour'
 import { loadKernels, plainKernels, TILE, TILE_BYTES, type Kernels } from '../kernels'

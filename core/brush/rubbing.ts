@@ -122,12 +122,12 @@ export class Rubbing implements LiveStroke {
   /** What was not rubbed stays to the last bit; what was is rounded once. */
   private straighten(number: number, work: Uint16Array, out: Tile): void {
     const { x, y } = tileOrigin(this.drawing.sheet, number)
-    this.kernels.unweigh(work, out, x, y, this.style.seed)
+    this.kernels.unpremultiply(work, out, x, y, this.style.seed)
     const before = this.layer.tiles.get(number)
-    const weighed = this.originals.get(number)
-    if (!before || !weighed) return
+    const premultiplied = this.originals.get(number)
+    if (!before || !premultiplied) return
     // Four values of 16 bits are compared as two of 32.
-    const [was, is] = [new Uint32Array(weighed.buffer), new Uint32Array(work.buffer)]
+    const [was, is] = [new Uint32Array(premultiplied.buffer), new Uint32Array(work.buffer)]
     const [from, to] = [
       new Uint32Array(before.buffer, before.byteOffset, TILE * TILE),
       new Uint32Array(out.buffer, out.byteOffset, TILE * TILE),
@@ -202,7 +202,7 @@ export class Rubbing implements LiveStroke {
     const tile = this.layer.tiles.get(number)
     if (!tile) return null
     const out = new Uint16Array(TILE_BYTES)
-    this.kernels.weigh(tile, out)
+    this.kernels.premultiply(tile, out)
     this.work.set(number, out)
     this.originals.set(number, out.slice())
     return out

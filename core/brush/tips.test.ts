@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- every tip against the same measures */
 import { describe, expect, it } from 'vitest'
 import { isRubbing, TOOL_IDS, toolSettings, TOOLS, type ToolName, type ToolSettings } from './index'
 import { straight, TrialSheet } from './testing'

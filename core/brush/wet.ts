@@ -40,11 +40,11 @@ export function ranTogether(
   within?: Selection,
 ): Layer {
   const box = { radius: boxRadius(sigma), edge: 0 }
-  const weighed = new Map<number, Uint16Array>()
+  const premultiplied = new Map<number, Uint16Array>()
   const tileOf = (number: number) => {
     const tile = before.tiles.get(number)
-    if (tile && !weighed.has(number)) weighed.set(number, weighedOf(kernels, tile))
-    return weighed.get(number)
+    if (tile && !premultiplied.has(number)) premultiplied.set(number, weighedOf(kernels, tile))
+    return premultiplied.get(number)
   }
   // Inside it is as pale as a wash is that has a rim.
   const wetLaying: Laying = { ...laying, rim: 0, opacity: laying.opacity * (1 - laying.rim) }
@@ -110,7 +110,7 @@ function withMask(kernels: Kernels, part: Rect, valueAt: (x: number, y: number) 
 
 function weighedOf(kernels: Kernels, tile: Tile): Uint16Array {
   const out = new Uint16Array(TILE_BYTES)
-  kernels.weigh(tile, out)
+  kernels.premultiply(tile, out)
   return out
 }
 
@@ -143,7 +143,7 @@ function mixed(
     }
   }
   const out = new Uint8Array(TILE_BYTES)
-  kernels.unweigh(from, out, x, y, seed)
+  kernels.unpremultiply(from, out, x, y, seed)
   const into = new Uint32Array(out.buffer)
   for (let i = 0; i < ran.length; i++) if (!ran[i]) into[i] = a[i]!
   return out

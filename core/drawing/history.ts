@@ -131,29 +131,29 @@ export class History {
   /** Forgets the pictures used longest ago until the rest fits the budget; half of it is for keyframes. */
   private trim(present: Node): void {
     this.sinceTrim = 0
-    const weighed = new Set<Tile>()
-    const weigh = (picture: Drawing) => {
+    const premultiplied = new Set<Tile>()
+    const premultiply = (picture: Drawing) => {
       let added = 0
       for (const tiles of [
         ...picture.layers,
         ...[...picture.layers, ...(picture.groups ?? [])].flatMap(item => item.mask ?? []),
       ].map(each => each.tiles)) {
         for (const tile of tiles.values()) {
-          if (!weighed.has(tile)) {
-            weighed.add(tile)
+          if (!premultiplied.has(tile)) {
+            premultiplied.add(tile)
             added += tile.length
           }
         }
       }
       return added
     }
-    const own = weigh(this.pictures.get(present)!) + weigh(this.pictures.get(this.root)!)
+    const own = premultiply(this.pictures.get(present)!) + premultiply(this.pictures.get(this.root)!)
     const budget = Math.min(this.budget, Math.max(GREATEST_TOTAL - own, LEAST_BUDGET))
     let used = 0
     for (const [node, picture] of [...this.pictures].reverse()) {
       if (node === present || node === this.root) continue
       const isKeyframe = node.depth % KEYFRAME_EVERY === 0
-      if (used < (isKeyframe ? budget : budget / 2)) used += weigh(picture)
+      if (used < (isKeyframe ? budget : budget / 2)) used += premultiply(picture)
       else this.pictures.delete(node)
     }
   }

@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- every way of selecting on the same drawing */
 import { describe, expect, it } from 'vitest'
 import { TOOL_IDS, toolSettings } from '../brush'
 import { loadKernels, plainKernels } from '../kernels'

@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- every act on the stack, on the same drawings */
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { CoreError } from '../base'

@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- every warm-up, right and wrong, in one table */
 import { describe, expect, it } from 'vitest'
 import { toolSettings } from '../brush'
 import { difference00 } from '../colour'

@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- one family: five warm-ups that share how round lines are judged */
 import { seededRandom } from '../base'
 import { centroid, distanceOf, ellipseError, fitCircle, fitEllipse, lengthOf, resample, type Point } from '../geometry'
 import { pathMark } from '../lookfor'

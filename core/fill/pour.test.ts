@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- every rule of the pour on the same few outlines */
 import { beforeEach, describe, expect, it } from 'vitest'
 import { seededRandom } from '../base'
 import { difference00, type Rgb8 } from '../colour'

@@ -8,7 +8,7 @@ import {
   plainKernels,
   simdKernels,
   type BlendMode,
-  type Doing,
+  type DrawCommand,
   type Ground,
   type Tile,
 } from './index'
@@ -29,7 +29,7 @@ function randomTile(seed: number): Tile {
 }
 
 const tiles = [1, 2, 3, 4].map(randomTile)
-const layer = (i: number, more: Partial<Extract<Doing, { do: 'tile' }>> = {}): Doing => ({
+const layer = (i: number, more: Partial<Extract<DrawCommand, { do: 'tile' }>> = {}): DrawCommand => ({
   do: 'tile',
   tile: tiles[i]!,
   opacity: 1,
@@ -38,7 +38,7 @@ const layer = (i: number, more: Partial<Extract<Doing, { do: 'tile' }>> = {}): D
   isAtop: false,
   ...more,
 })
-const close = (more: Partial<Extract<Doing, { do: 'close' }>> = {}): Doing => ({
+const close = (more: Partial<Extract<DrawCommand, { do: 'close' }>> = {}): DrawCommand => ({
   do: 'close',
   opacity: 1,
   mode: 'normal',
@@ -46,21 +46,21 @@ const close = (more: Partial<Extract<Doing, { do: 'close' }>> = {}): Doing => ({
   isAtop: false,
   ...more,
 })
-const open: Doing = { do: 'open', isOwn: true }
-const seeThrough: Doing = { do: 'open', isOwn: false }
+const open: DrawCommand = { do: 'open', isOwn: true }
+const seeThrough: DrawCommand = { do: 'open', isOwn: false }
 
 const RECT = { x0: 1, y0: 3, x1: 255, y1: 120 }
 
-function run(kernels: typeof simd, doings: readonly Doing[], ground: Ground, rect = RECT): Uint8Array {
+function run(kernels: typeof simd, commands: readonly DrawCommand[], ground: Ground, rect = RECT): Uint8Array {
   const out = new Uint8Array(TILE_BYTES)
-  kernels.blend(doings, ground, out, rect)
+  kernels.blend(commands, ground, out, rect)
   return out
 }
 const difference = (a: Uint8Array, b: Uint8Array) => a.findIndex((value, i) => value !== b[i])
 
 describe('blending by SIMD gives the bytes of its plain twin', () => {
   const mask = { tile: tiles[3]!, base: 1 } as const
-  const cases = (mode: BlendMode): Doing[][] => [
+  const cases = (mode: BlendMode): DrawCommand[][] => [
     [layer(0, { opacity: 0.8 }), layer(1, { mode, opacity: 0.37 }), layer(2)],
     [layer(0), layer(1, { mode, mask }), layer(2, { mode, mask: { tile: tiles[0]!, base: 0 } })],
     [
@@ -83,8 +83,8 @@ describe('blending by SIMD gives the bytes of its plain twin', () => {
   ]
   it.each(BLEND_MODES)('%s, alone, masked, clipped and in groups, over paper and over nothing', mode => {
     for (const ground of [PAPER, null]) {
-      for (const [i, doings] of cases(mode).entries())
-        expect(difference(run(simd, doings, ground), run(plain, doings, ground)), `case ${i}`).toBe(-1)
+      for (const [i, commands] of cases(mode).entries())
+        expect(difference(run(simd, commands, ground), run(plain, commands, ground)), `case ${i}`).toBe(-1)
     }
   })
 
@@ -253,18 +253,18 @@ describe('a stack against another renderer', () => {
     const pen = canvas.getContext('2d')
     pen.fillStyle = 'rgb(250 249 246)'
     pen.fillRect(0, 0, SIDE, SIDE)
-    const doings: Doing[] = []
+    const commands: DrawCommand[] = []
     for (const [i, mode] of modes.entries()) {
       const tile = solid(i + 1)
       const opacity = random.pick([1, 0.5, 0.75])
-      doings.push({ do: 'tile', tile, opacity, mode, mask: null, isAtop: false })
+      commands.push({ do: 'tile', tile, opacity, mode, mask: null, isAtop: false })
       pen.globalAlpha = opacity
       pen.globalCompositeOperation = mode === 'normal' ? 'source-over' : (mode as 'multiply')
       pen.drawImage(picture(tile), 0, 0)
     }
     // A group of its own with a clipped layer, laid on by overlay at 60 %.
     const [base, top] = [solid(50), solid(51)]
-    doings.push(
+    commands.push(
       open,
       { do: 'tile', tile: base, opacity: 1, mode: 'normal', mask: null, isAtop: false },
       { do: 'tile', tile: top, opacity: 0.5, mode: 'multiply', mask: null, isAtop: true },
@@ -283,7 +283,7 @@ describe('a stack against another renderer', () => {
     pen.globalCompositeOperation = 'overlay'
     pen.drawImage(group, 0, 0)
     const theirs = pen.getImageData(0, 0, SIDE, SIDE).data
-    const ours = run(simd, doings, PAPER, { x0: 0, y0: 0, x1: SIDE, y1: SIDE })
+    const ours = run(simd, commands, PAPER, { x0: 0, y0: 0, x1: SIDE, y1: SIDE })
     let worst = 0
     let sum = 0
     for (let y = 0; y < SIDE; y++) {

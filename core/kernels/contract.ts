@@ -102,7 +102,7 @@ export interface MaskTile {
 }
 
 /** What is done to the picture so far, in order. An opened group is closed again. */
-export type Doing =
+export type DrawCommand =
   | {
       readonly do: 'tile'
       readonly tile: Tile
@@ -180,10 +180,10 @@ export interface Kernels {
   /** Flattens the layers, bottom first, over `ground` into `out`, inside `rect` (px within the tile). */
   composite(layers: readonly LayerTile[], ground: Ground, out: Tile, rect: Rect): void
   /**
-   * Flattens by a list of doings over `ground` into `out`, inside `rect` (px within the tile). Layers alone, all
+   * Flattens by a list of commands over `ground` into `out`, inside `rect` (px within the tile). Layers alone, all
    * normal, give the bytes of {@link composite}.
    */
-  blend(doings: readonly Doing[], ground: Ground, out: Tile, rect: Rect): void
+  blend(commands: readonly DrawCommand[], ground: Ground, out: Tile, rect: Rect): void
   /**
    * Reads a picture at `count` places between its px (Catmull–Rom; the middle of the first px at 0.5;
    * NaN: nothing) into `out`, four numbers each: colour times alpha, and alpha, 0 … 255. Beyond the
@@ -206,10 +206,10 @@ export interface Kernels {
    */
   dilate(words: Uint32Array, stride: number, reach: readonly number[]): Uint32Array
   /** A tile's px weighed by alpha: four values each, colour times alpha and alpha, 0 … 65535. */
-  weigh(tile: Tile, out: Uint16Array): void
-  /** Weighed px made a tile, rounded by the dither matrix. The tile's top left corner lies at tileX, tileY. */
-  unweigh(values: Uint16Array, out: Tile, tileX: number, tileY: number, seed: number): void
-  /** Three boxes along each row of weighed px, in place; beyond its ends lies nothing. */
+  premultiply(tile: Tile, out: Uint16Array): void
+  /** Premultiplied px made a tile, rounded by the dither matrix. The tile's top left corner lies at tileX, tileY. */
+  unpremultiply(values: Uint16Array, out: Tile, tileX: number, tileY: number, seed: number): void
+  /** Three boxes along each row of premultiplied px, in place; beyond its ends lies nothing. */
   blurAcross(pixels: Uint16Array, width: number, rows: number, box: BlurBox): void
   /** Three boxes down each column, in place. */
   blurDown(pixels: Uint16Array, width: number, rows: number, box: BlurBox): void

@@ -17,7 +17,7 @@ export {
   type Dab,
   type DabSpec,
   type DabValues,
-  type Doing,
+  type DrawCommand,
   type Gather,
   type Grain,
   type Ground,

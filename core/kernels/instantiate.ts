@@ -229,7 +229,7 @@ export interface KernelExports {
   ): void
   compositeOnClear(table: number, count: number, out: number, x0: number, y0: number, lanes: number, rows: number): void
   blendRows(
-    doings: number,
+    commands: number,
     count: number,
     levels: number,
     out: number,
@@ -253,8 +253,8 @@ export interface KernelExports {
     edge: number,
     spare: number,
   ): void
-  weigh(tile: number, out: number, count: number): void
-  unweigh(values: number, tile: number, rows: number, dither: number, ditherX: number, ditherY: number): void
+  premultiply(tile: number, out: number, count: number): void
+  unpremultiply(values: number, tile: number, rows: number, dither: number, ditherX: number, ditherY: number): void
   differ(tile: number, count: number, wanted: number, tolerance: number, differences: number, same: number): void
   dilate(src: number, out: number, size: number, rows: number, reach: number, reaches: number, spare: number): void
   halve(src: number, srcStride: number, out: number, outStride: number, lanes: number, rows: number): void

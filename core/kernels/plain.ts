@@ -4,7 +4,7 @@ import {
   type Dab,
   type DabSpec,
   type DabValues,
-  type Doing,
+  type DrawCommand,
   type Gather,
   type Ground,
   type Kernels,
@@ -16,7 +16,7 @@ import {
 import { clipDab, dabShape, spansOf } from './dabshape'
 import { differPlain, dilatePlain } from './plain/bits'
 import { blendPlain } from './plain/blend'
-import { blurAcrossPlain, blurDownPlain, unweighPlain, weighPlain } from './plain/blur'
+import { blurAcrossPlain, blurDownPlain, unpremultiplyPlain, premultiplyPlain } from './plain/blur'
 import { compositePlain, halvePlain } from './plain/composite'
 import { makeDabPlain } from './plain/dab'
 import { layPlain } from './plain/lay'
@@ -117,16 +117,16 @@ export function plainKernels(): Kernels {
     composite(layers: readonly LayerTile[], ground: Ground, out: Tile, rect: Rect) {
       compositePlain(layers, ground, out, rect)
     },
-    blend(doings: readonly Doing[], ground: Ground, out: Tile, rect: Rect) {
-      blendPlain(doings, ground, out, rect)
+    blend(commands: readonly DrawCommand[], ground: Ground, out: Tile, rect: Rect) {
+      blendPlain(commands, ground, out, rect)
     },
     readPicture: readPicturePlain,
     halve: halvePlain,
     differ: differPlain,
     dilate: dilatePlain,
-    weigh: weighPlain,
-    unweigh: (values, out, tileX, tileY, seed) =>
-      unweighPlain(dither, values, out, tileX + (seed & 15), tileY + ((seed >>> 4) & 15)),
+    premultiply: premultiplyPlain,
+    unpremultiply: (values, out, tileX, tileY, seed) =>
+      unpremultiplyPlain(dither, values, out, tileX + (seed & 15), tileY + ((seed >>> 4) & 15)),
     blurAcross: blurAcrossPlain,
     blurDown: blurDownPlain,
   }

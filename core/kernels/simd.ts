@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- one short function for each kernel: the table of calls into the module */
 import { assert, type Rect } from '../base'
 import {
   DAB_ARENA_BYTES,
@@ -10,7 +11,7 @@ import {
   type Dab,
   type DabSpec,
   type DabValues,
-  type Doing,
+  type DrawCommand,
   type Gather,
   type Ground,
   type Kernels,
@@ -34,7 +35,7 @@ const PAGE = 65536
 /** Zero pixels left and right of a mask row, so that whole blocks may hang over. */
 const GUTTER = 8
 
-/** Bytes of a level's accumulators, and of a doing in the table. */
+/** Bytes of a level's accumulators, and of a command in the table. */
 const LEVEL_BYTES = 4096
 const DOING_BYTES = 32
 
@@ -250,13 +251,13 @@ export function simdKernels(): Kernels {
   }
 
   const levels = reserve((GREATEST_DEPTH + 1) * LEVEL_BYTES)
-  let doingsAt = 0
-  let doingsRoom = 0
+  let commandsAt = 0
+  let commandsRoom = 0
 
-  function blend(doings: readonly Doing[], ground: Ground, out: Tile, rect: Rect): void {
-    if (doings.length > doingsRoom) {
-      doingsRoom = 2 * doings.length
-      doingsAt = reserve(doingsRoom * DOING_BYTES)
+  function blend(commands: readonly DrawCommand[], ground: Ground, out: Tile, rect: Rect): void {
+    if (commands.length > commandsRoom) {
+      commandsRoom = 2 * commands.length
+      commandsAt = reserve(commandsRoom * DOING_BYTES)
     }
     const x0 = rect.x0 & ~3
     const lanes = (rect.x1 - x0 + 3) & ~3
@@ -269,19 +270,19 @@ export function simdKernels(): Kernels {
       return address
     }
     // Room is made first: growing the memory would cut the table off.
-    const rows = doings.map(doing => {
-      if (doing.do === 'open') return [doing.isOwn ? 1 : 2, 0, 0, 0, 0, 0, 0] as const
-      const { mode, mask, opacity, isAtop } = doing
+    const rows = commands.map(command => {
+      if (command.do === 'open') return [command.isOwn ? 1 : 2, 0, 0, 0, 0, 0, 0] as const
+      const { mode, mask, opacity, isAtop } = command
       const shown = maskOf(mask, put)
-      return doing.do === 'tile'
-        ? ([0, modeNumber(mode), put(doing.tile), shown.address, shown.base, opacity / 255, isAtop ? 1 : 0] as const)
+      return command.do === 'tile'
+        ? ([0, modeNumber(mode), put(command.tile), shown.address, shown.base, opacity / 255, isAtop ? 1 : 0] as const)
         : ([3, modeNumber(mode), 0, shown.address, shown.base, opacity, isAtop ? 1 : 0] as const)
     })
-    closeAsOpened(doings, rows, writeDoing)
+    closeAsOpened(commands, rows, writeCommand)
     const paper = ground ?? [0, 0, 0]
     exports.blendRows(
-      doingsAt,
-      doings.length,
+      commandsAt,
+      commands.length,
       levels,
       layOut,
       x0,
@@ -296,8 +297,8 @@ export function simdKernels(): Kernels {
     copyRows(layOut, out, rect)
   }
 
-  function writeDoing(i: number, [what, mode, tile, mask, base, opacity, isAtop]: readonly number[]): void {
-    const entry = new DataView(memory.buffer, doingsAt + i * DOING_BYTES, DOING_BYTES)
+  function writeCommand(i: number, [what, mode, tile, mask, base, opacity, isAtop]: readonly number[]): void {
+    const entry = new DataView(memory.buffer, commandsAt + i * DOING_BYTES, DOING_BYTES)
     entry.setUint32(0, what!, true)
     entry.setUint32(4, mode!, true)
     entry.setUint32(8, tile!, true)
@@ -411,19 +412,19 @@ export function simdKernels(): Kernels {
         pixels.set(new Uint16Array(memory.buffer, at + size + y * even * 8, 4 * width), 4 * y * width)
   }
 
-  const weighed = () => room(TILE_BYTES * 2)
+  const premultiplied = () => room(TILE_BYTES * 2)
 
-  function weigh(tile: Tile, out: Uint16Array): void {
-    const at = weighed()
+  function premultiply(tile: Tile, out: Uint16Array): void {
+    const at = premultiplied()
     bytes.set(tile, layIn)
-    exports.weigh(layIn, at, TILE * TILE)
+    exports.premultiply(layIn, at, TILE * TILE)
     out.set(new Uint16Array(memory.buffer, at, TILE_BYTES))
   }
 
-  function unweigh(values: Uint16Array, out: Tile, tileX: number, tileY: number, seed: number): void {
-    const at = weighed()
+  function unpremultiply(values: Uint16Array, out: Tile, tileX: number, tileY: number, seed: number): void {
+    const at = premultiplied()
     new Uint16Array(memory.buffer, at, TILE_BYTES).set(values)
-    exports.unweigh(at, layOut, TILE, dither, (tileX + (seed & 15)) & 15, (tileY + ((seed >>> 4) & 15)) & 15)
+    exports.unpremultiply(at, layOut, TILE, dither, (tileX + (seed & 15)) & 15, (tileY + ((seed >>> 4) & 15)) & 15)
     out.set(bytes.subarray(layOut, layOut + TILE_BYTES))
   }
 
@@ -477,8 +478,8 @@ export function simdKernels(): Kernels {
     readPicture,
     differ,
     dilate,
-    weigh,
-    unweigh,
+    premultiply,
+    unpremultiply,
     blurAcross,
     blurDown,
     halve(src, out, qx, qy, part) {
@@ -503,17 +504,17 @@ function maskOf(mask: MaskTile | null, put: (tile: Tile) => number): { address: 
 
 const CLEAR: Tile = new Uint8Array(TILE_BYTES)
 
-/** Writes the doings; a see-through group is closed otherwise than one of its own. */
+/** Writes the commands; a see-through group is closed otherwise than one of its own. */
 function closeAsOpened(
-  doings: readonly Doing[],
+  commands: readonly DrawCommand[],
   rows: readonly (readonly number[])[],
   write: (i: number, row: readonly number[]) => void,
 ): void {
   const open: boolean[] = []
-  doings.forEach((doing, i) => {
+  commands.forEach((command, i) => {
     const row = rows[i]!
-    if (doing.do === 'open') open.push(doing.isOwn)
-    write(i, doing.do === 'close' && !open.pop() ? [4, ...row.slice(1)] : row)
+    if (command.do === 'open') open.push(command.isOwn)
+    write(i, command.do === 'close' && !open.pop() ? [4, ...row.slice(1)] : row)
   })
   assert(open.length === 0, 'a group was opened and not closed')
 }

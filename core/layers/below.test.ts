@@ -3,7 +3,7 @@ import { seededRandom } from '../base'
 import { loadKernels, TILE_BYTES } from '../kernels'
 import {
   findItem,
-  hasteFor,
+  reducedPreviewFor,
   itemOf,
   showDrawing,
   stackOf,
@@ -68,14 +68,14 @@ describe('what lies below an item made one layer', () => {
     expect(withBelowFlattened(kernels, drawing, 'not there')).toBe(drawing)
   })
 
-  it('serves in haste: as small as the window allows, or smaller where that is still too much', () => {
+  it('serves in reduced: as small as the window allows, or smaller where that is still too much', () => {
     const big: Drawing = { ...drawing, sheet: { ...drawing.sheet, width: 2400, height: 2400 } }
-    const [bottom, top] = ['a', 'e'].map(id => hasteFor(kernels, big, id, 1, null)!)
+    const [bottom, top] = ['a', 'e'].map(id => reducedPreviewFor(kernels, big, id, 1, null)!)
     expect([bottom!.level, top!.level]).toEqual([2, 1])
-    expect(hasteFor(kernels, big, 'e', 1, top!) === top).toBe(true)
+    expect(reducedPreviewFor(kernels, big, 'e', 1, top!) === top).toBe(true)
     // Compared by identity alone: looking for what differs would take minutes.
-    expect(hasteFor(kernels, big, 'f', 1, top!) === top).toBe(false)
-    expect(hasteFor(kernels, big, 'e', 0, null)).toBeNull()
-    expect(hasteFor(kernels, drawing, 'e', 1, null)).toBeNull()
+    expect(reducedPreviewFor(kernels, big, 'f', 1, top!) === top).toBe(false)
+    expect(reducedPreviewFor(kernels, big, 'e', 0, null)).toBeNull()
+    expect(reducedPreviewFor(kernels, drawing, 'e', 1, null)).toBeNull()
   })
 })

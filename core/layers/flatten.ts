@@ -1,6 +1,6 @@
-import { COMPOSITE_LAYERS, TILE, TILE_BYTES, type Doing, type Ground, type Kernels, type Tile } from '../kernels'
+import { COMPOSITE_LAYERS, TILE, TILE_BYTES, type DrawCommand, type Ground, type Kernels, type Tile } from '../kernels'
 import { EMPTY_RECT, intersectRect, unionRect, type Rect } from '../base'
-import { doingsOf, type StandIn } from './doings'
+import { drawCommandsOf, type StandIn } from './draw-commands'
 import { stackOf, type StackItem } from './stack'
 import { sheetRect, tileOrigin, tilesUnder } from './tiles'
 import type { Drawing, Layer } from './types'
@@ -33,21 +33,21 @@ export function flattenStack(
   out: Tile,
   standIn?: StandIn,
 ): void {
-  const doings = doingsOf(items, number, standIn)
-  if (!doings.every(isPlain)) return kernels.blend(doings, ground, out, rect)
-  const first = doings.slice(0, COMPOSITE_LAYERS)
+  const commands = drawCommandsOf(items, number, standIn)
+  if (!commands.every(isPlain)) return kernels.blend(commands, ground, out, rect)
+  const first = commands.slice(0, COMPOSITE_LAYERS)
   kernels.composite(first, ground, out, rect)
-  for (let i = COMPOSITE_LAYERS; i < doings.length; i += COMPOSITE_LAYERS - 1) {
+  for (let i = COMPOSITE_LAYERS; i < commands.length; i += COMPOSITE_LAYERS - 1) {
     const under = { tile: out.slice(), opacity: 1 }
-    kernels.composite([under, ...(doings.slice(i, i + COMPOSITE_LAYERS - 1) as TileDoing[])], ground, out, rect)
+    kernels.composite([under, ...(commands.slice(i, i + COMPOSITE_LAYERS - 1) as TileCommand[])], ground, out, rect)
   }
 }
 
-type TileDoing = Extract<Doing, { do: 'tile' }>
+type TileCommand = Extract<DrawCommand, { do: 'tile' }>
 
 /** Flattened by the shorter way. */
-function isPlain(doing: Doing): doing is TileDoing {
-  return doing.do === 'tile' && doing.mode === 'normal' && doing.mask === null && !doing.isAtop
+function isPlain(command: DrawCommand): command is TileCommand {
+  return command.do === 'tile' && command.mode === 'normal' && command.mask === null && !command.isAtop
 }
 
 /** The whole drawing, or a box of it (sheet px, on the sheet), as one RGBA8 picture, row-major, straight alpha. */

@@ -1,6 +1,6 @@
 import type { Rect } from '../base'
 import { FULL, TEXTURE_SIDE, textureOf, TILE, TILE_BYTES, type Ground, type Kernels, type Tile } from '../kernels'
-import type { StandIn } from './doings'
+import type { StandIn } from './draw-commands'
 import { copyTile, flattenTile } from './flatten'
 import { tileOrigin, tilesUnder, sheetRect } from './tiles'
 import type { Drawing, Layer, Sheet } from './types'

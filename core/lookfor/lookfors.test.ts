@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- every look-for of one kind on the same few drawings */
 import { describe, expect, it } from 'vitest'
 import { loadKernels, TILE, TILE_BYTES } from '../kernels'
 import { toolSettings, type ToolName } from '../brush'

@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- one search, from flooding to the narrowest way out, step after step */
 import type { Rect } from '../base'
 import {
   bitAt,

@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- every way of moving on the same few drawings */
 import { createCanvas } from '@napi-rs/canvas'
 import { Matrix, solve } from 'ml-matrix'
 import sharp from 'sharp'

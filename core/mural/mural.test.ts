@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- one mural from its grid to its seams */
 import { describe, expect, it } from 'vitest'
 import type { Rgb8 } from '../colour'
 import { planSchema } from '../plan'

@@ -3,7 +3,7 @@ import { standingActs, type Entry } from '../drawing'
 import type { Kernels } from '../kernels'
 import { asDrawn, cleaned, drafted, paintHash, partsOf, requireStep, withParts } from './edit'
 import type { Plan } from './schema'
-import { isDrawn } from './draft/doings'
+import { isDrawn } from './draft/drawn-acts'
 import { laidOut, starterOf } from './starter'
 
 const isDrawnIn = (entries: readonly Entry[]) => entries.some(each => each.type === 'act' && isDrawn(each.act))

@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- one function for each way of changing steps, all by the same rule */
 import { CoreError } from '../base'
 import { colourName } from '../colour'
 import { applyAct, blankDrawing, contentHash, standingActs, type Entry } from '../drawing'

@@ -1,5 +1,5 @@
 import type { Entry, StandingAct } from '../drawing'
-import { isDrawn } from './draft/doings'
+import { isDrawn } from './draft/drawn-acts'
 import type { Plan } from './schema'
 
 /** Acts as something that lies there before anyone draws. */

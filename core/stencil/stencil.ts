@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- one case for each stencil: drawn out, handled, moved, and the act it becomes */
 import { distanceOf, lerp, turned, type Point } from '../geometry'
 import { outlineOf, perfect, STEP_DEGREES, type TrueShape } from '../trueup'
 

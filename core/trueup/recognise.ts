@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- one decision between shapes: each candidate is weighed against the others */
 import {
   areaOf,
   bestCuts,

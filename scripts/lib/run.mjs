@@ -20,3 +20,12 @@ export function run(
     )
   })
 }
+
+/** The same, but answers how it ended: 1 where it could not even be started. */
+export function exitCode(command, args) {
+  return new Promise(resolve => {
+    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'] })
+    child.on('error', () => resolve(1))
+    child.on('exit', code => resolve(code ?? 1))
+  })
+}

@@ -62,6 +62,8 @@ export async function openBrowser({
     viewport: { width, height },
     hasTouch,
     deviceScaleFactor,
+    // What only moves for the eye is waited for by nobody.
+    reducedMotion: 'reduce',
     locale: 'en-GB',
     timezoneId: 'Europe/London',
   })

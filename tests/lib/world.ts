@@ -1,6 +1,6 @@
 import { cp, mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import { afterAll, inject } from 'vitest'
+import { inject } from 'vitest'
 import { startDatabase } from '../../scripts/lib/database.mjs'
 import { freePort } from '../../scripts/lib/ports.mjs'
 import { startServer } from '../../scripts/lib/server.mjs'
@@ -8,29 +8,62 @@ import { TEST_LOG_MB } from '../setup/world'
 
 /**
  * The app before a database of its own with the demo in it, fresh for each test file: a copy of what the tests made
- * once. Importing this starts it; it ends after the file's last test.
+ * once. `tests/setup/each.ts` starts it before the file is read, and ends it after the file's last test. Files of one
+ * worker share what they have loaded, this module as well.
  */
 
 /** Ports of a worker begin here, below those that the system hands out by itself. */
-const portsFrom = 20_000 + 1000 * Number(process.env.VITEST_POOL_ID ?? 0)
+const PORTS_FROM = 20_000 + 1000 * Number(process.env.VITEST_POOL_ID ?? 0)
 
-const folder = await mkdtemp(join(inject('worldsFolder'), 'file-'))
-await cp(inject('demoFolder'), folder, { recursive: true })
-const database = await startDatabase(folder, {
-  name: 'easel_test',
-  durable: false,
-  portFrom: portsFrom,
-  logMb: TEST_LOG_MB,
-})
 type Server = Awaited<ReturnType<typeof startServer>>
-const servers: Server[] = []
+type Database = Awaited<ReturnType<typeof startDatabase>>
+interface World {
+  readonly folder: string
+  readonly database: Database
+  readonly port: number
+  /** Every process of the app, those that were cut off as well; the first is at `url`. */
+  readonly servers: Server[]
+  main: Server
+  isDatabaseDown: boolean
+  isServerDown: boolean
+}
 
-const port = await freePort(portsFrom + 300)
-let server = await serve(port)
-let isDatabaseDown = false
-let isServerDown = false
+let world: World | null = null
+const now = (): World => {
+  if (!world) throw new Error('no world stands: this is for end-to-end tests only')
+  return world
+}
 
-async function serve(at: number): Promise<Server> {
+/** Address of the app under test; another one for each file. */
+// eslint-disable-next-line import/no-mutable-exports -- files of one worker share this module
+export let url = ''
+
+/** A world for the file that comes next. */
+export async function startWorld(): Promise<void> {
+  const folder = await mkdtemp(join(inject('worldsFolder'), 'file-'))
+  await cp(inject('demoFolder'), folder, { recursive: true })
+  const database = await startDatabase(folder, {
+    name: 'easel_test',
+    durable: false,
+    portFrom: PORTS_FROM,
+    logMb: TEST_LOG_MB,
+  })
+  const servers: Server[] = []
+  const port = await freePort(PORTS_FROM + 300)
+  const main = await serve({ folder, database, servers }, port)
+  world = { folder, database, port, servers, main, isDatabaseDown: false, isServerDown: false }
+  url = main.url
+}
+
+export async function endWorld(): Promise<void> {
+  const { servers, database, folder, isDatabaseDown } = now()
+  for (const each of servers) await each.stop()
+  if (!isDatabaseDown) await database.stop()
+  await rm(folder, { recursive: true, force: true })
+  world = null
+}
+
+async function serve({ folder, database, servers }: Pick<World, 'folder' | 'database' | 'servers'>, at: number) {
   const started = await startServer({
     databaseUrl: database.url,
     port: at,
@@ -43,36 +76,31 @@ async function serve(at: number): Promise<Server> {
   return started
 }
 
-afterAll(async () => {
-  for (const each of servers) await each.stop()
-  if (!isDatabaseDown) await database.stop()
-  await rm(folder, { recursive: true, force: true })
-})
-
-/** Address of the app under test. */
-export const url = server.url
-
 /** Starts another process of the app before the same database and gives its address. */
 export async function anotherServer(): Promise<string> {
-  return (await serve(await freePort(portsFrom + 600))).url
+  return (await serve(now(), await freePort(PORTS_FROM + 600))).url
 }
 
 /** Faults that a test asks for; each can be asked for again. */
 export const faults = {
   async killDatabase(): Promise<void> {
-    if (!isDatabaseDown) await database.kill()
-    isDatabaseDown = true
+    const own = now()
+    if (!own.isDatabaseDown) await own.database.kill()
+    own.isDatabaseDown = true
   },
   async startDatabase(): Promise<void> {
-    if (isDatabaseDown) await database.restart()
-    isDatabaseDown = false
+    const own = now()
+    if (own.isDatabaseDown) await own.database.restart()
+    own.isDatabaseDown = false
   },
   async killServer(): Promise<void> {
-    await server.stop('SIGKILL')
-    isServerDown = true
+    const own = now()
+    await own.main.stop('SIGKILL')
+    own.isServerDown = true
   },
   async startServer(): Promise<void> {
-    if (isServerDown) server = await serve(port)
-    isServerDown = false
+    const own = now()
+    if (own.isServerDown) own.main = await serve(own, own.port)
+    own.isServerDown = false
   },
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+/* eslint-disable max-lines -- one form; what is kept of it lies in useAnswerDraft */
 import type { HandInView } from '#shared/views'
 import { mdiArrowULeftTop, mdiArrowURightTop } from '@mdi/js'
 import type { AnswerBody, CritKit, MarkLevel } from '#shared/schemas'

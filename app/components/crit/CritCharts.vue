@@ -1,4 +1,5 @@
 <script setup lang="ts">
+/* eslint-disable max-lines -- four small charts on one scale */
 import { arc, scaleLinear } from 'd3'
 import { rgbOf } from '#core/colour'
 import { HUE_CLASSES, type Measures } from '#core/review'

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+/* eslint-disable max-lines -- one frame round one drawing: what is here is layout, what it does lies in composables */
 import { mdiBrush, mdiCommentPlusOutline, mdiCompare, mdiFlipHorizontal, mdiLayersOutline } from '@mdi/js'
 import { timelineOf, type DrawingRecord } from '#core/drawing'
 import { layersMade } from '#core/review'

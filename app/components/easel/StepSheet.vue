@@ -1,4 +1,5 @@
 <script setup lang="ts">
+/* eslint-disable max-lines -- one sheet of paper from its head to its foot, mostly layout */
 import { mdiChevronLeft, mdiChevronRight, mdiPauseCircleOutline, mdiPlayCircleOutline } from '@mdi/js'
 import { nextThing } from '#core/lookfor'
 import { ghostEntries } from '#core/plan'

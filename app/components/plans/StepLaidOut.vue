@@ -1,4 +1,5 @@
 <script setup lang="ts">
+/* eslint-disable max-lines -- one form of a step, mostly layout */
 import { mdiClose, mdiImagePlusOutline } from '@mdi/js'
 import { TOOL_IDS, toolSettings, type ToolName } from '#core/brush'
 import { newGuide, type GuideKind } from '#core/guides'

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+/* eslint-disable max-lines -- one sheet with what can be sent to it, mostly layout */
 import { mdiArrowULeftTop, mdiBrush, mdiClose, mdiSend } from '@mdi/js'
 import { toolSettings } from '#core/brush'
 import { durationOf, type DrawingRecord, type StrokeAct } from '#core/drawing'

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+/* eslint-disable max-lines -- one page of panels and dialogs, mostly layout */
 import { useSession } from '../../stores/session'
 import { api } from '../../api/routes'
 import { shownSeams } from '../../sheet/mural-seams'

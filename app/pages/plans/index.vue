@@ -1,4 +1,5 @@
 <script setup lang="ts">
+/* eslint-disable max-lines -- one page of shelves and dialogs, mostly layout */
 import {
   mdiArchiveOutline,
   mdiContentCopy,

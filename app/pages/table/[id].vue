@@ -1,4 +1,5 @@
 <script setup lang="ts">
+/* eslint-disable max-lines -- two views of the same rows, mostly layout */
 import { mdiPresentation } from '@mdi/js'
 import { agreementOf, columnSum, failsFirst } from '#core/review'
 import type { Verdict } from '#core/lookfor'

@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- one model of pages, devices, shelf, server and network */
 import { describe, expect, it } from 'vitest'
 import { seededRandom, type Random } from '#core/base'
 import type { Act, Entry } from '#core/drawing'

@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- one state machine: how a record is merged, claimed, followed and parted is read as one */
 import type { Act, Entry } from '#core/drawing'
 import { DEVICE_NAME } from '#shared/limits'
 import type { Batch, Claim } from '#shared/schemas'

@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- one short method for each call that crosses the thread; each does its own elsewhere */
 import { transfer, wrap } from 'comlink'
 import { CoreError, type Point, type Rect } from '#core/base'
 import type { BandForm } from '#core/bands'

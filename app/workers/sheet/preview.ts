@@ -1,6 +1,6 @@
 import equal from 'fast-deep-equal'
 import { applyAct, type Act, type AdjustAct } from '#core/drawing'
-import { hasteFor, showTile, type Drawing, type Haste } from '#core/layers'
+import { reducedPreviewFor, showTile, type Drawing, type ReducedPreview } from '#core/layers'
 import type { Destination } from '#core/moving'
 import type { LiveSheet } from '../live/live-sheet'
 import { actedSmall, AdjustWork } from './adjusting'
@@ -12,7 +12,7 @@ type Shown =
   /** The whole drawing with it. */
   | { readonly way: 'exact'; readonly picture: Drawing | null }
   /** A smaller drawing over the one that was shown before: it follows a slider. */
-  | { readonly way: 'reduced'; readonly picture: Drawing | null; readonly haste: Haste | null }
+  | { readonly way: 'reduced'; readonly picture: Drawing | null; readonly reduced: ReducedPreview | null }
   /** The whole drawing with an adjustment that was made in slices: settling takes it as it is. */
   | { readonly way: 'sliced'; readonly picture: Drawing; readonly act: AdjustAct; readonly of: Drawing }
   /** What lies under a part in hand; the part floats over it. */
@@ -52,7 +52,7 @@ export class Preview {
   show(owner: PreviewOwner, act: Act | null): void {
     this.takeOver(owner)
     try {
-      if (act?.kind === 'stack-set' && this.showHastily(act)) return
+      if (act?.kind === 'stack-set' && this.showLookReduced(act)) return
       if (act?.kind === 'adjust' || act?.kind === 'cast-shadow' || act?.kind === 'haze') return this.showSmall(act)
       this.stopWork()
       this.put({ way: 'exact', picture: act && applyAct(this.sheet.kernels, this.sheet.engine.drawing, act) })
@@ -143,14 +143,14 @@ export class Preview {
   private leave(next: Shown): void {
     const { now } = this
     if (now.way === 'floating') this.sheet.view.float(null)
-    if (now.way === 'reduced' && next.way !== 'reduced') this.sheet.view.hasten(null)
+    if (now.way === 'reduced' && next.way !== 'reduced') this.sheet.view.showReduced(null)
   }
 
   /** Shows a smaller drawing over what is shown. */
-  private putSmall(small: Drawing, level: number, haste: Haste | null): void {
+  private putSmall(small: Drawing, level: number, reduced: ReducedPreview | null): void {
     const { kernels, view } = this.sheet
-    this.put({ way: 'reduced', picture: this.now.way === 'floating' ? null : this.picture, haste })
-    view.hasten({
+    this.put({ way: 'reduced', picture: this.now.way === 'floating' ? null : this.picture, reduced })
+    view.showReduced({
       sheet: small.sheet,
       ground: small.sheet.paper,
       level,
@@ -159,14 +159,14 @@ export class Preview {
   }
 
   /** A look that changes while a slider is moved, on a heavy sheet: as coarsely as the window allows. */
-  private showHastily(act: Extract<Act, { kind: 'stack-set' }>): boolean {
+  private showLookReduced(act: Extract<Act, { kind: 'stack-set' }>): boolean {
     // A clip changes what belongs together below.
     if (this.around.isAlone() || act.set.clip !== undefined) return false
     const { kernels, engine, view } = this.sheet
-    const before = this.now.way === 'reduced' ? this.now.haste : null
-    const haste = hasteFor(kernels, engine.drawing, act.item, view.level, before)
-    if (!haste) return false
-    this.putSmall(applyAct(kernels, haste.drawing, act), haste.level, haste)
+    const before = this.now.way === 'reduced' ? this.now.reduced : null
+    const reduced = reducedPreviewFor(kernels, engine.drawing, act.item, view.level, before)
+    if (!reduced) return false
+    this.putSmall(applyAct(kernels, reduced.drawing, act), reduced.level, reduced)
     return true
   }
 

@@ -73,7 +73,7 @@ export class SheetView {
    * Shows the sheet coarsely, from a drawing that is smaller by 2^level; null: as it is again. For what changes all of
    * it at once.
    */
-  hasten(
+  showReduced(
     coarse: {
       readonly sheet: Sheet
       readonly ground: Ground

@@ -1,3 +1,4 @@
+/* eslint-disable max-lines -- one short act for each change of the stack */
 import { z } from 'zod'
 import { CoreError } from '../../base'
 import { BLEND_MODES, isClearTile, TILE, TILE_BYTES, type Kernels, type Tile } from '../../kernels'

@@ -1,4 +1,5 @@
-// Layers with blend modes, masks, clips and groups: a list of doings run row by row over float
+// Longer than 300 lines: every way of mixing in a few lines each, and the one loop that chooses among them.
+// Layers with blend modes, masks, clips and groups: a list of commands run row by row over float
 // accumulators, four planes of 256 values a level (red, green, blue times alpha, 0 … 255; alpha, 0 … 1).
 
 import { channel, greater, lesser, packed, rounded, unit } from './lanes'
@@ -346,30 +347,30 @@ function towardRow(group: usize, mask: usize, base: f32, opacity: f32, acc: usiz
 }
 
 /**
- * Runs the doings over each row. A doing takes 32 bytes: what (0 a tile, 1 open a group of its own, 2 open a
+ * Runs the commands over each row. A command takes 32 bytes: what (0 a tile, 1 open a group of its own, 2 open a
  * see-through group, 3 close the first, 4 close the second), mode, tile, mask (0: none), the mask's base (f32),
  * opacity (f32; of a tile ÷ 255), whether it lies atop (only where there is something). `levels` is room for the
  * accumulators of every level that is open at once.
  */
 export function blendRows(
-  doings: usize, count: i32, levels: usize, out: usize,
+  commands: usize, count: i32, levels: usize, out: usize,
   x0: i32, y0: i32, lanes: i32, rows: i32,
   hasPaper: bool, red: f32, green: f32, blue: f32,
 ): void {
-  const end = doings + (<usize>count << 5)
+  const end = commands + (<usize>count << 5)
   const one = splat(1)
   for (let y = y0; y < y0 + rows; y++) {
     const at = (<usize>y << 10) + (<usize>x0 << 2)
     let acc = levels
     let opaque = hasPaper ? 1 : 0 // one bit a level
-    let first = doings
-    if (hasPaper && coversPaper(doings, end)) {
-      coverRow(<usize>load<u32>(doings, 8) + at, load<f32>(doings, 20), acc, lanes, splat(red), splat(green), splat(blue))
+    let first = commands
+    if (hasPaper && coversPaper(commands, end)) {
+      coverRow(<usize>load<u32>(commands, 8) + at, load<f32>(commands, 20), acc, lanes, splat(red), splat(green), splat(blue))
       first += 32
     } else fillRow(acc, lanes, hasPaper ? splat(red) : splat(0), hasPaper ? splat(green) : splat(0), hasPaper ? splat(blue) : splat(0), hasPaper ? one : splat(0))
     let isOut = false
-    for (let doing = first; doing < end; doing += 32) {
-      const what = load<u32>(doing)
+    for (let command = first; command < end; command += 32) {
+      const what = load<u32>(command)
       if (what == 1) {
         acc += LEVEL
         opaque = opaque << 1
@@ -382,15 +383,15 @@ export function blendRows(
         opaque = (opaque << 1) | (opaque & 1)
         continue
       }
-      const mode = load<i32>(doing, 4)
-      const maskTile = <usize>load<u32>(doing, 12)
+      const mode = load<i32>(command, 4)
+      const maskTile = <usize>load<u32>(command, 12)
       const mask = maskTile ? maskTile + at : 0
-      const base = load<f32>(doing, 16)
-      const opacity = load<f32>(doing, 20)
-      const isAtop = load<u32>(doing, 24) != 0
+      const base = load<f32>(command, 16)
+      const opacity = load<f32>(command, 20)
+      const isAtop = load<u32>(command, 24) != 0
       if (what == 0) {
-        isOut = hasPaper && doing + 32 == end
-        blendTileRow(mode, <usize>load<u32>(doing, 8) + at, mask, base, opacity, acc, lanes, (opaque & 1) != 0, isAtop, isOut ? out + at : 0)
+        isOut = hasPaper && command + 32 == end
+        blendTileRow(mode, <usize>load<u32>(command, 8) + at, mask, base, opacity, acc, lanes, (opaque & 1) != 0, isAtop, isOut ? out + at : 0)
         continue
       }
       const group = acc
@@ -417,8 +418,8 @@ function fillRow(acc: usize, lanes: i32, r: v128, g: v128, b: v128, a: v128): vo
 /** Whether the list begins with a plain tile: normal, not masked, and not the only one. */
 // @ts-ignore: decorator
 @inline
-function coversPaper(doings: usize, end: usize): bool {
-  return doings + 32 < end && load<u32>(doings) == 0 && load<u32>(doings, 4) == 0 && load<u32>(doings, 12) == 0
+function coversPaper(commands: usize, end: usize): bool {
+  return commands + 32 < end && load<u32>(commands) == 0 && load<u32>(commands, 4) == 0 && load<u32>(commands, 12) == 0
 }
 
 /** A plain tile over paper: filled and blended in one go. */

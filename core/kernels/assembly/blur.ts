@@ -1,4 +1,4 @@
-// Box blurs of weighed colours: four u16 a px, red, green, blue times alpha, and alpha, 0 … 65535. Three of them are
+// Box blurs of premultiplied colours: four u16 a px, red, green, blue times alpha, and alpha, 0 … 65535. Three of them are
 // nearly a Gaussian. The box reaches `radius` px to both sides, and one more on each by a share (`edge`, 0 … 1).
 
 import { lesser, nearest16, whole } from './lanes'
@@ -114,7 +114,7 @@ export function blurDown(pixels: usize, other: usize, width: i32, rows: i32, rad
 }
 
 /** A tile's px weighed: `count` of them. */
-export function weigh(tile: usize, out: usize, count: i32): void {
+export function premultiply(tile: usize, out: usize, count: i32): void {
   const scale = f32x4.splat(257.0 / 255.0)
   for (let i = 0; i < count; i++) {
     const pixel = load<u32>(tile + (<usize>i << 2))
@@ -124,24 +124,24 @@ export function weigh(tile: usize, out: usize, count: i32): void {
     }
     const values = f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(i16x8.extend_low_i8x16_u(i32x4.splat(pixel))))
     const alpha = f32x4.extract_lane(values, 3)
-    const weighed = f32x4.mul(f32x4.mul(values, f32x4.replace_lane(f32x4.splat(alpha), 3, 255)), scale)
-    const values16 = nearest16(weighed)
+    const premultiplied = f32x4.mul(f32x4.mul(values, f32x4.replace_lane(f32x4.splat(alpha), 3, 255)), scale)
+    const values16 = nearest16(premultiplied)
     v128.store64_lane(out + (<usize>i << 3), i16x8.narrow_i32x4_u(values16, values16), 0)
   }
 }
 
-/** Weighed px back to a tile's, rounded by the dither matrix: rows of 256, its corner at ditherX, ditherY. */
-export function unweigh(values: usize, tile: usize, rows: i32, dither: usize, ditherX: i32, ditherY: i32): void {
+/** Premultiplied px back to a tile's, rounded by the dither matrix: rows of 256, its corner at ditherX, ditherY. */
+export function unpremultiply(values: usize, tile: usize, rows: i32, dither: usize, ditherX: i32, ditherY: i32): void {
   for (let y = 0; y < rows; y++) {
     const noises = dither + (<usize>((y + ditherY) & 15) << 7)
     for (let x = 0; x < 256; x++) {
       const at = (<usize>y << 8) + <usize>x
-      const weighed = px4(values + (at << 3))
-      const alpha = i32x4.extract_lane(weighed, 3)
+      const premultiplied = px4(values + (at << 3))
+      const alpha = i32x4.extract_lane(premultiplied, 3)
       let pixel: u32 = 0
       if (alpha != 0) {
         const noise = f32x4.splat(load<f32>(noises + (<usize>((x + ditherX) & 15) << 2)))
-        const floats = f32x4.convert_i32x4_s(weighed)
+        const floats = f32x4.convert_i32x4_s(premultiplied)
         const per = f32x4.replace_lane(f32x4.splat(<f32>255 / <f32>alpha), 3, 1.0 / 257.0)
         const value = lesser(f32x4.add(f32x4.mul(floats, per), noise), f32x4.splat(255))
         const bytes = whole(value)

@@ -12,7 +12,7 @@ function weight(t: f32, i: i32): f32 {
 /** One px (four bytes in the lowest lane) as its colour and 1, times its alpha and a weight. */
 // @ts-ignore: decorator
 @inline
-function weighed(bytes: v128, w: f32): v128 {
+function premultiplied(bytes: v128, w: f32): v128 {
   const px = f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(i16x8.extend_low_i8x16_u(bytes)))
   const alpha = f32x4.extract_lane(px, 3)
   return f32x4.mul(f32x4.replace_lane(px, 3, 1), f32x4.splat(w * alpha))
@@ -47,10 +47,10 @@ export function readPicture(src: usize, width: i32, height: i32, xs: usize, ys: 
         for (let j = 0; j < 4; j++) {
           const wy = weight(ty, j)
           const four = v128.load(at)
-          sum = f32x4.add(sum, weighed(four, wy * w0))
-          sum = f32x4.add(sum, weighed(i8x16.shuffle(four, four, 4, 5, 6, 7, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0), wy * w1))
-          sum = f32x4.add(sum, weighed(i8x16.shuffle(four, four, 8, 9, 10, 11, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0), wy * w2))
-          sum = f32x4.add(sum, weighed(i8x16.shuffle(four, four, 12, 13, 14, 15, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0), wy * w3))
+          sum = f32x4.add(sum, premultiplied(four, wy * w0))
+          sum = f32x4.add(sum, premultiplied(i8x16.shuffle(four, four, 4, 5, 6, 7, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0), wy * w1))
+          sum = f32x4.add(sum, premultiplied(i8x16.shuffle(four, four, 8, 9, 10, 11, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0), wy * w2))
+          sum = f32x4.add(sum, premultiplied(i8x16.shuffle(four, four, 12, 13, 14, 15, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0), wy * w3))
           at += <usize>width << 2
         }
       } else {
@@ -62,7 +62,7 @@ export function readPicture(src: usize, width: i32, height: i32, xs: usize, ys: 
             const px = ix - 1 + k
             if (px < 0 || px >= width) continue
             const w = k == 0 ? w0 : k == 1 ? w1 : k == 2 ? w2 : w3
-            sum = f32x4.add(sum, weighed(v128.load32_zero(src + ((<usize>(py * width + px)) << 2)), wy * w))
+            sum = f32x4.add(sum, premultiplied(v128.load32_zero(src + ((<usize>(py * width + px)) << 2)), wy * w))
           }
         }
       }

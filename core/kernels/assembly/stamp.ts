@@ -5,8 +5,15 @@
  * Rows are `strideBytes` apart, `lanes` a multiple of 4 with zero coverage beyond the disc.
  */
 export function makeDab(
-  out: usize, strideBytes: usize, rows: i32, lanes: i32,
-  cx: f32, cy: f32, inner: f32, outer: f32, flow: f32,
+  out: usize,
+  strideBytes: usize,
+  rows: i32,
+  lanes: i32,
+  cx: f32,
+  cy: f32,
+  inner: f32,
+  outer: f32,
+  flow: f32,
 ): void {
   const span = outer - inner
   const step = f32x4(0.5, 1.5, 2.5, 3.5)
@@ -30,16 +37,22 @@ export function makeDab(
 
 /** mask += (1 − mask) × dab, rounded, over the blocks of eight pixels b0 … b1 of each row. */
 export function stampFlow(
-  mask: usize, maskStride: usize, dab: usize, dabStride: usize, spans: usize,
-  rows: i32, b0: i32, b1: i32,
+  mask: usize,
+  maskStride: usize,
+  dab: usize,
+  dabStride: usize,
+  spans: usize,
+  rows: i32,
+  b0: i32,
+  b1: i32,
 ): void {
   const half = i32x4.splat(16384)
   const one = i16x8.splat(-32768)
   for (let y = 0; y < rows; y++) {
     let block = max<i32>(b0, load<i16>(spans))
     const end = min<i32>(b1, load<i16>(spans, 2))
-    let p = mask + (<usize>block << 4)
-    let q = dab + (<usize>block << 4)
+    let p = mask + ((<usize>block) << 4)
+    let q = dab + ((<usize>block) << 4)
     for (; block < end; block++) {
       const m = v128.load(p)
       const d = v128.load(q)
@@ -58,14 +71,20 @@ export function stampFlow(
 
 /** mask = max(mask, dab). */
 export function stampPeak(
-  mask: usize, maskStride: usize, dab: usize, dabStride: usize, spans: usize,
-  rows: i32, b0: i32, b1: i32,
+  mask: usize,
+  maskStride: usize,
+  dab: usize,
+  dabStride: usize,
+  spans: usize,
+  rows: i32,
+  b0: i32,
+  b1: i32,
 ): void {
   for (let y = 0; y < rows; y++) {
     let block = max<i32>(b0, load<i16>(spans))
     const end = min<i32>(b1, load<i16>(spans, 2))
-    let p = mask + (<usize>block << 4)
-    let q = dab + (<usize>block << 4)
+    let p = mask + ((<usize>block) << 4)
+    let q = dab + ((<usize>block) << 4)
     for (; block < end; block++) {
       v128.store(p, i16x8.max_u(v128.load(p), v128.load(q)))
       p += 16

@@ -5,16 +5,16 @@ import type { Tile } from '../contract'
  * whole numbers.
  */
 export function differenceFrom(wanted: number): (pixel: number) => number {
-  const weigh = (pixel: number, shift: number) => ((pixel >>> shift) & 255) * (pixel >>> 24)
-  const red = weigh(wanted, 0)
-  const green = weigh(wanted, 8)
-  const blue = weigh(wanted, 16)
+  const premultiply = (pixel: number, shift: number) => ((pixel >>> shift) & 255) * (pixel >>> 24)
+  const red = premultiply(wanted, 0)
+  const green = premultiply(wanted, 8)
+  const blue = premultiply(wanted, 16)
   const alpha = wanted >>> 24
   return pixel => {
     const most = Math.max(
-      Math.abs(weigh(pixel, 0) - red),
-      Math.abs(weigh(pixel, 8) - green),
-      Math.abs(weigh(pixel, 16) - blue),
+      Math.abs(premultiply(pixel, 0) - red),
+      Math.abs(premultiply(pixel, 8) - green),
+      Math.abs(premultiply(pixel, 16) - blue),
     )
     return Math.max(Math.ceil(most / 255), Math.abs((pixel >>> 24) - alpha))
   }

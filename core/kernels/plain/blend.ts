@@ -1,5 +1,5 @@
 import { assert, type Rect } from '../../base'
-import { TILE, type Doing, type Ground, type MaskTile, type Tile } from '../contract'
+import { TILE, type DrawCommand, type Ground, type MaskTile, type Tile } from '../contract'
 import type { BlendMode } from '../modes'
 
 const f = Math.fround
@@ -25,11 +25,11 @@ interface Source {
 }
 
 /** The twin of `blendRows`, pixel by pixel. */
-export function blendPlain(doings: readonly Doing[], ground: Ground, out: Tile, rect: Rect): void {
+export function blendPlain(commands: readonly DrawCommand[], ground: Ground, out: Tile, rect: Rect): void {
   for (let y = rect.y0; y < rect.y1; y++) {
     for (let x = rect.x0; x < rect.x1; x++) {
       const at = 4 * (y * TILE + x)
-      out.set(stored(pixelOf(doings, ground, at), ground !== null), at)
+      out.set(stored(pixelOf(commands, ground, at), ground !== null), at)
     }
   }
 }
@@ -40,7 +40,7 @@ interface Level {
   readonly isOwn: boolean
 }
 
-function pixelOf(doings: readonly Doing[], ground: Ground, at: number): Sum {
+function pixelOf(commands: readonly DrawCommand[], ground: Ground, at: number): Sum {
   const levels: Level[] = [
     {
       sum: ground ? { colour: [f(ground[0]), f(ground[1]), f(ground[2])], alpha: 1 } : CLEAR,
@@ -48,18 +48,18 @@ function pixelOf(doings: readonly Doing[], ground: Ground, at: number): Sum {
       isOwn: true,
     },
   ]
-  for (const doing of doings) {
+  for (const command of commands) {
     const level = levels[levels.length - 1]!
-    if (doing.do === 'open') {
+    if (command.do === 'open') {
       levels.push(
-        doing.isOwn
+        command.isOwn
           ? { sum: CLEAR, isOpaque: false, isOwn: true }
           : { sum: level.sum, isOpaque: level.isOpaque, isOwn: false },
       )
-    } else if (doing.do === 'tile') {
-      const { tile, mode, isAtop } = doing
+    } else if (command.do === 'tile') {
+      const { tile, mode, isAtop } = command
       if (tile[at + 3] === 0) continue
-      const alpha = shownThrough(mul(tile[at + 3]!, f(doing.opacity / 255)), doing.mask, at)
+      const alpha = shownThrough(mul(tile[at + 3]!, f(command.opacity / 255)), command.mask, at)
       level.sum = blended(
         level.sum,
         { colour: [tile[at]!, tile[at + 1]!, tile[at + 2]!], alpha, mode, isAtop },
@@ -70,8 +70,8 @@ function pixelOf(doings: readonly Doing[], ground: Ground, at: number): Sum {
       const below = levels[levels.length - 1]
       assert(below, 'a group was closed and not opened')
       below.sum = level.isOwn
-        ? withGroup(below, level.sum, doing, at)
-        : toward(below.sum, level.sum, shownThrough(f(doing.opacity), doing.mask, at))
+        ? withGroup(below, level.sum, command, at)
+        : toward(below.sum, level.sum, shownThrough(f(command.opacity), command.mask, at))
     }
   }
   assert(levels.length === 1, 'a group was opened and not closed')
@@ -83,7 +83,7 @@ const CLEAR: Sum = { colour: [0, 0, 0], alpha: 0 }
 function withGroup(
   below: Level,
   { colour, alpha }: Sum,
-  { opacity, mode, mask, isAtop }: Extract<Doing, { do: 'close' }>,
+  { opacity, mode, mask, isAtop }: Extract<DrawCommand, { do: 'close' }>,
   at: number,
 ): Sum {
   if (alpha === 0) return below.sum

@@ -4,7 +4,7 @@ const f = Math.fround
 /** Halves to the even one. */
 const nearest = (value: number) => f(value + 8388608) - 8388608
 
-/** Three boxes along each row of weighed px, in place. */
+/** Three boxes along each row of premultiplied px, in place. */
 export function blurAcrossPlain(pixels: Uint16Array, width: number, rows: number, box: BlurBox): void {
   for (let y = 0; y < rows; y++) blurLine(pixels, y * width, 1, width, box)
 }
@@ -36,7 +36,7 @@ function blurLine(pixels: Uint16Array, start: number, step: number, count: numbe
   }
 }
 
-export function weighPlain(tile: Tile, out: Uint16Array): void {
+export function premultiplyPlain(tile: Tile, out: Uint16Array): void {
   const scale = f(f(257) / f(255))
   for (let i = 0; i < TILE * TILE; i++) {
     const alpha = tile[4 * i + 3]!
@@ -47,7 +47,7 @@ export function weighPlain(tile: Tile, out: Uint16Array): void {
   }
 }
 
-export function unweighPlain(
+export function unpremultiplyPlain(
   dither: Float32Array,
   values: Uint16Array,
   out: Tile,

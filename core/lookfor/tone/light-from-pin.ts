@@ -19,7 +19,7 @@ const OFF = { gentle: 40, standard: 28, strict: 15 } as const
 /** Shading that falls less than this from side to side has no way, L*. */
 const LEAST_FALL = 5
 /** So much of what is painted must be told by a fall of light, or it is a pattern. */
-const LEAST_TOLD = 0.12
+const LEAST_R2 = 0.12
 const EDGE = 4
 
 /**
@@ -49,7 +49,7 @@ function look(evidence: Evidence, settings: Settings): Found {
       sentence: `${capital(what)} is as light on one side as on the other. Make it lighter toward the pin and darker away from it.`,
       marks: [arrow(middle, lx, -ly, reach)],
     }
-  if (fit.told < LEAST_TOLD) return cantTell(`Light and dark on ${what} do not say where the light comes from.`)
+  if (fit.r2 < LEAST_R2) return cantTell(`Light and dark on ${what} do not say where the light comes from.`)
   // y down on the sheet, up for the light.
   const turn = Math.abs(((Math.atan2(fit.dy, fit.dx) - Math.atan2(-ly, lx)) * 180) / Math.PI)
   const value = Math.round(Math.min(turn, 360 - turn))

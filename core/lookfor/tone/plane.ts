@@ -9,8 +9,8 @@ export interface PlaneFit {
   /** A px to the right, a px down. */
   readonly dx: number
   readonly dy: number
-  /** Share of the values' variance that it tells, 0 … 1. */
-  readonly told: number
+  /** R²: share of the values' variance that it explains, 0 … 1. */
+  readonly r2: number
 }
 
 /** Of a large region at samples. Null when the set px are fewer than three or lie on a line. */
@@ -46,5 +46,5 @@ export function leastSquares3(values: Float32Array, set: Uint8Array, width: numb
   const det = xx * yy - xy * xy
   if (det <= 1e-9 * xx * yy) return null
   const [dx, dy] = [(xv * yy - yv * xy) / det, (yv * xx - xv * xy) / det]
-  return { x, y, mean, dx, dy, told: vv > 0 ? (dx * xv + dy * yv) / vv : 0 }
+  return { x, y, mean, dx, dy, r2: vv > 0 ? (dx * xv + dy * yv) / vv : 0 }
 }

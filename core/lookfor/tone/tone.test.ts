@@ -43,7 +43,7 @@ describe('the figures behind', () => {
     const fit = leastSquares3(values, new Uint8Array(900).fill(1), 30)!
     expect(fit.dx).toBeCloseTo(0.5, 5)
     expect(fit.dy).toBeCloseTo(-0.25, 5)
-    expect(fit.told).toBeCloseTo(1, 5)
+    expect(fit.r2).toBeCloseTo(1, 5)
     expect(leastSquares3(values, new Uint8Array(900), 30)).toBeNull()
   })
 

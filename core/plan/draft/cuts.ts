@@ -1,5 +1,5 @@
 import { difference00 } from '../../colour'
-import type { Doing } from './doings'
+import type { DrawnAct } from './drawn-acts'
 
 /**
  * How much speaks for a new step between two things drawn one after the other; from {@link CUT} on there is one. The
@@ -34,7 +34,7 @@ const MOST_STEPS = 14
 const SHORT_COUNT = 2
 const SHORT_MS = 2500
 
-/** A run of doings that makes a step: from, up to and without. */
+/** A run of drawnActs that makes a step: from, up to and without. */
 export interface Run {
   readonly from: number
   readonly to: number
@@ -43,11 +43,15 @@ export interface Run {
 /**
  * Cuts what was drawn into steps. `marked`: places where the teacher said that a step begins; those are always cuts.
  */
-export function cutRuns(doings: readonly Doing[], diagonal: number, marked: ReadonlySet<number> = new Set()): Run[] {
-  if (doings.length === 0) return []
-  const weights = weighed(doings, diagonal, marked)
-  let runs = runsOf(doings.length, weights)
-  runs = withoutAsides(doings, runs, marked)
+export function cutRuns(
+  drawnActs: readonly DrawnAct[],
+  diagonal: number,
+  marked: ReadonlySet<number> = new Set(),
+): Run[] {
+  if (drawnActs.length === 0) return []
+  const weights = weighed(drawnActs, diagonal, marked)
+  let runs = runsOf(drawnActs.length, weights)
+  runs = withoutAsides(drawnActs, runs, marked)
   while (runs.length > MOST_STEPS) {
     const weakest = runs
       .slice(1)
@@ -59,18 +63,18 @@ export function cutRuns(doings: readonly Doing[], diagonal: number, marked: Read
 }
 
 /** For each place what speaks for a cut before it. */
-function weighed(doings: readonly Doing[], diagonal: number, marked: ReadonlySet<number>): number[] {
-  const pauses = doings
+function weighed(drawnActs: readonly DrawnAct[], diagonal: number, marked: ReadonlySet<number>): number[] {
+  const pauses = drawnActs
     .slice(1)
     .map(each => each.pauseMs)
     .sort((a, b) => a - b)
   const usual = Math.max(pauses[Math.floor(pauses.length / 2)] ?? 0, LEAST_USUAL_MS)
-  return doings.map((now, i) =>
-    i === 0 ? 0 : marked.has(i) ? Infinity : weightBetween(doings[i - 1]!, now, usual, diagonal),
+  return drawnActs.map((now, i) =>
+    i === 0 ? 0 : marked.has(i) ? Infinity : weightBetween(drawnActs[i - 1]!, now, usual, diagonal),
   )
 }
 
-export function weightBetween(before: Doing, now: Doing, usualPauseMs: number, diagonal: number): number {
+export function weightBetween(before: DrawnAct, now: DrawnAct, usualPauseMs: number, diagonal: number): number {
   if (before.layer !== now.layer) return OTHER_LAYER + pauseWeight(now.pauseMs, usualPauseMs)
   let sum = pauseWeight(now.pauseMs, usualPauseMs)
   // Rubbing out and going on is one and the same work.
@@ -93,7 +97,7 @@ function pauseWeight(pauseMs: number, usualMs: number): number {
   return LONG_PAUSE * Math.min(Math.max((pauseMs / usualMs - PAUSE_FROM) / (PAUSE_FULL - PAUSE_FROM), 0), 1)
 }
 
-function apart(a: NonNullable<Doing['box']>, b: NonNullable<Doing['box']>): number {
+function apart(a: NonNullable<DrawnAct['box']>, b: NonNullable<DrawnAct['box']>): number {
   const dx = Math.max(a.x0 - b.x1, b.x0 - a.x1, 0)
   const dy = Math.max(a.y0 - b.y1, b.y0 - a.y1, 0)
   return Math.sqrt(dx * dx + dy * dy)
@@ -103,7 +107,7 @@ function runsOf(count: number, weights: readonly number[]): Run[] {
   return runsAt([0, ...weights.flatMap((weight, i) => (i > 0 && weight >= CUT ? [i] : []))], count)
 }
 
-/** Runs that begin at these places, of so many doings. */
+/** Runs that begin at these places, of so many drawnActs. */
 export function runsAt(starts: readonly number[], count: number): Run[] {
   return starts.map((from, i) => ({ from, to: starts[i + 1] ?? count }))
 }
@@ -113,27 +117,27 @@ function joined(runs: readonly Run[], at: number): Run[] {
 }
 
 /** A touch aside (two strokes on the lines, then on with the colour) makes no steps of its own. */
-function withoutAsides(doings: readonly Doing[], runs: readonly Run[], marked: ReadonlySet<number>): Run[] {
+function withoutAsides(drawnActs: readonly DrawnAct[], runs: readonly Run[], marked: ReadonlySet<number>): Run[] {
   let out = [...runs]
   for (let i = 1; i < out.length - 1; i++) {
     const [before, run, after] = [out[i - 1]!, out[i]!, out[i + 1]!]
     const isSame =
-      doings[before.to - 1]!.layer === doings[after.from]!.layer &&
-      doings[before.to - 1]!.manner === doings[after.from]!.manner
-    if (isShort(doings, run) && isSame && !marked.has(run.from) && !marked.has(after.from)) {
+      drawnActs[before.to - 1]!.layer === drawnActs[after.from]!.layer &&
+      drawnActs[before.to - 1]!.manner === drawnActs[after.from]!.manner
+    if (isShort(drawnActs, run) && isSame && !marked.has(run.from) && !marked.has(after.from)) {
       out = joined(joined(out, i), i)
       i -= 1
     }
   }
   // A short run beside one on its own layer belongs to that.
   for (let i = out.length - 1; i > 0; i--) {
-    if (marked.has(out[i]!.from) || doings[out[i - 1]!.to - 1]!.layer !== doings[out[i]!.from]!.layer) continue
-    if (isShort(doings, out[i]!) || isShort(doings, out[i - 1]!)) out = joined(out, i)
+    if (marked.has(out[i]!.from) || drawnActs[out[i - 1]!.to - 1]!.layer !== drawnActs[out[i]!.from]!.layer) continue
+    if (isShort(drawnActs, out[i]!) || isShort(drawnActs, out[i - 1]!)) out = joined(out, i)
   }
   return out
 }
 
-function isShort(doings: readonly Doing[], { from, to }: Run): boolean {
+function isShort(drawnActs: readonly DrawnAct[], { from, to }: Run): boolean {
   if (to - from > SHORT_COUNT) return false
-  return doings.slice(from, to).reduce((sum, each) => sum + each.tookMs, 0) <= SHORT_MS
+  return drawnActs.slice(from, to).reduce((sum, each) => sum + each.tookMs, 0) <= SHORT_MS
 }

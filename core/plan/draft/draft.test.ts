@@ -6,7 +6,7 @@ import { lookAt } from '../../lookfor'
 import { draftPlan, planSchema, type Plan } from '../index'
 import { lessonRecord, LESSON_SHEET, LESSON_TOOLS, line, ring, Writer } from '../testing'
 import { cutRuns } from './cuts'
-import { doingsOf } from './doings'
+import { drawnActsOf } from './drawn-acts'
 
 const kernels = loadKernels()
 
@@ -166,8 +166,8 @@ describe('a plan drafted from a drawing', () => {
 describe('where a drawing is cut into steps', () => {
   const { pen, soft } = LESSON_TOOLS
   const runs = (writer: Writer) => {
-    const doings = doingsOf(standingActs(writer.entries), LESSON_SHEET)
-    return cutRuns(doings, 600).map(run => run.to - run.from)
+    const drawnActs = drawnActsOf(standingActs(writer.entries), LESSON_SHEET)
+    return cutRuns(drawnActs, 600).map(run => run.to - run.from)
   }
   const black: [number, number, number] = [0, 0, 0]
 

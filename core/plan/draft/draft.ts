@@ -6,9 +6,9 @@ import { isReadying, type ReadyingAct } from '../ready'
 import type { Plan, Step } from '../schema'
 import { closedArea, type Area } from './areas'
 import { cutRuns, runsAt, type Run } from './cuts'
-import { doingsOf, type Doing } from './doings'
+import { drawnActsOf, type DrawnAct } from './drawn-acts'
 import { proposeLookFors, type StepDone } from './propose'
-import { paletteOfDoings, toolsOf, wellOf } from './tray'
+import { paletteOfDrawn, toolsOf, wellOf } from './tray'
 import { firstWords, mainManner } from './words'
 
 /**
@@ -54,29 +54,29 @@ export function draftPlan(
 ): Plan {
   const acts = standingActs(record.entries)
   const { sheet } = record
-  const doings = doingsOf(acts, sheet)
-  if (doings.length === 0)
+  const drawnActs = drawnActsOf(acts, sheet)
+  if (drawnActs.length === 0)
     throw new CoreError(
       'nothing-drawn',
       'nothing is drawn on this sheet that could become a step',
       'Draw the lesson first, then draft the plan from it.',
     )
   const marked = new Set(
-    doings.flatMap((each, i) => (i > 0 && each.standing.step !== doings[i - 1]!.standing.step ? [i] : [])),
+    drawnActs.flatMap((each, i) => (i > 0 && each.standing.step !== drawnActs[i - 1]!.standing.step ? [i] : [])),
   )
   const runs =
     cuts === 'marked'
-      ? runsAt([0, ...marked], doings.length)
-      : cutRuns(doings, Math.sqrt(sheet.width ** 2 + sheet.height ** 2), marked)
-  const palette = paletteOfDoings(doings)
+      ? runsAt([0, ...marked], drawnActs.length)
+      : cutRuns(drawnActs, Math.sqrt(sheet.width ** 2 + sheet.height ** 2), marked)
+  const palette = paletteOfDrawn(drawnActs)
   const replayer = new Replayer(kernels, blankDrawing(sheet))
   const taken = new Set<string>()
   const outlines = new Map<string, Area>()
   const entries: Entry[] = []
   const shown: StandingAct[] = []
   const steps = runs.map((run, i): Step => {
-    const own = doings.slice(run.from, run.to)
-    const part = actsOf(run, i === 0, i === runs.length - 1, doings, acts)
+    const own = drawnActs.slice(run.from, run.to)
+    const part = actsOf(run, i === 0, i === runs.length - 1, drawnActs, acts)
     const id = cuts === 'marked' ? (own[0]!.standing.step ?? `step-${i + 1}`) : `step-${i + 1}`
     entries.push({ type: 'step', at: part[0]!.at, step: id })
     const laid = layOut(part, own[0]!, replayer, entry => {
@@ -94,7 +94,7 @@ export function draftPlan(
     taken.add(words.title)
     const done: StepDone = {
       evidence: { drawing, acts: [...shown], step: id },
-      doings: own,
+      drawnActs: own,
       manner: mainManner(own),
       layer: main.id,
       palette,
@@ -121,7 +121,7 @@ export function draftPlan(
     title,
     goal: `${title}, in ${stepsInWords(steps.length)}.`,
     level: 'first',
-    minutes: minutesFor(doings),
+    minutes: minutesFor(drawnActs),
     sheet,
     palette,
     steps,
@@ -159,23 +159,23 @@ class Replayer {
   }
 }
 
-/** All acts of a run: with what was laid out before its first doing; the last run has what follows as well. */
+/** All acts of a run: with what was laid out before its first drawnAct; the last run has what follows as well. */
 function actsOf(
   { from, to }: Run,
   isFirst: boolean,
   isLast: boolean,
-  doings: readonly Doing[],
+  drawnActs: readonly DrawnAct[],
   acts: readonly StandingAct[],
 ): readonly StandingAct[] {
-  const start = isFirst ? 0 : doings[from]!.from
-  const end = isLast ? acts.length : (doings[to]?.from ?? acts.length)
+  const start = isFirst ? 0 : drawnActs[from]!.from
+  const end = isLast ? acts.length : (drawnActs[to]?.from ?? acts.length)
   return acts.slice(start, end)
 }
 
 /** Plays the acts of a step and tells what of them was laid out for it. */
 function layOut(
   part: readonly StandingAct[],
-  first: Doing,
+  first: DrawnAct,
   replayer: Replayer,
   take: (entry: Entry) => void,
 ): { dim: Step['dim']; ready: ReadyingAct[] } {
@@ -214,12 +214,12 @@ function readyBut(ready: readonly ReadyingAct[], layer: string): ReadyingAct[] {
 
 /** The layer on which most of it was drawn, if it was deleted again as it was; of a mask the layer it lies on. */
 function mainLayer(
-  doings: readonly Doing[],
+  drawnActs: readonly DrawnAct[],
   { layers }: Drawing,
   known: ReadonlyMap<string, Step['layer']>,
 ): Step['layer'] {
   const counts = new Map<string, number>()
-  for (const { layer } of doings) {
+  for (const { layer } of drawnActs) {
     const owner = layers.find(each => each.id === layer || each.mask?.id === layer)?.id ?? known.get(layer)?.id
     if (owner !== undefined) counts.set(owner, (counts.get(owner) ?? 0) + 1)
   }
@@ -232,7 +232,7 @@ function mainLayer(
 /** “one step”, “3 steps”. */
 export const stepsInWords = (count: number) => (count === 1 ? 'one step' : `${count} steps`)
 
-function minutesFor(doings: readonly Doing[]): number {
-  const ms = doings.reduce((sum, { tookMs, pauseMs }) => sum + tookMs + Math.min(pauseMs, COUNTED_PAUSE_MS), 0)
+function minutesFor(drawnActs: readonly DrawnAct[]): number {
+  const ms = drawnActs.reduce((sum, { tookMs, pauseMs }) => sum + tookMs + Math.min(pauseMs, COUNTED_PAUSE_MS), 0)
   return Math.min(Math.max(Math.ceil((BEGINNERS_TIME * ms) / 60_000 / 5) * 5, LEAST_MINUTES), MOST_MINUTES)
 }

@@ -1,9 +1,10 @@
+/* eslint-disable max-lines -- one short proposal for each look-for, in the order in which they are asked */
 import { distanceOf, ellipseError, fitEllipse, fitLine, lengthOf, resample, type Point } from '../../geometry'
 import { PLACED_AS_IS, type Drawing, type Placed } from '../../layers'
 import { drawnIn, lookAt, shownTone, type Evidence, type Finding, type LookFor } from '../../lookfor'
 import type { Plan } from '../schema'
 import { paintedArea, paintedBox, closedArea, type Area } from './areas'
-import type { Doing, Manner } from './doings'
+import type { DrawnAct, Manner } from './drawn-acts'
 
 type Settings = LookFor['settings']
 interface Candidate {
@@ -14,7 +15,7 @@ interface Candidate {
 /** What a step's look-fors are proposed from. */
 export interface StepDone {
   readonly evidence: Evidence
-  readonly doings: readonly Doing[]
+  readonly drawnActs: readonly DrawnAct[]
   readonly manner: Manner
   readonly layer: string
   readonly palette: Plan['palette']
@@ -291,7 +292,7 @@ function aboutColour(step: StepDone): Candidate[] {
     evidence: { drawing },
     layer,
     palette,
-    doings,
+    drawnActs,
   } = step
   const out: Candidate[] = []
   const outline = outlineFor(step)
@@ -308,7 +309,7 @@ function aboutColour(step: StepDone): Candidate[] {
   }
   const area = paintedArea(drawing, layer)
   const colours = palette
-    .filter(({ colour }) => doings.some(each => each.colour?.every((value, i) => Math.abs(value - colour[i]!) < 8)))
+    .filter(({ colour }) => drawnActs.some(each => each.colour?.every((value, i) => Math.abs(value - colour[i]!) < 8)))
     .map(each => each.colour)
   if (area && colours.length)
     out.push({
@@ -387,13 +388,13 @@ function aboutTexture({ evidence: { drawing }, layer }: StepDone): Candidate[] {
   }))
 }
 
-function aboutProcess({ evidence: { drawing }, doings, layer }: StepDone): Candidate[] {
+function aboutProcess({ evidence: { drawing }, drawnActs, layer }: StepDone): Candidate[] {
   const named = drawing.layers.find(each => each.id === layer)
   if (!named) return []
   const out: Candidate[] = [
     { title: `On the layer “${named.name}”`.slice(0, 80), settings: { measure: 'right-layer', layer, tolerance } },
   ]
-  const tools = askedTools(doings)
+  const tools = askedTools(drawnActs)
   if (tools.length)
     out.push({ title: 'With the tools laid out', settings: { measure: 'tools-used', tools, tolerance } })
   if (named.mode || named.clip || named.mask || named.opacity < 100) {
@@ -418,19 +419,19 @@ function aboutProcess({ evidence: { drawing }, doings, layer }: StepDone): Candi
   return out
 }
 
-function askedTools(doings: readonly Doing[]): Extract<Settings, { measure: 'tools-used' }>['tools'] {
+function askedTools(drawnActs: readonly DrawnAct[]): Extract<Settings, { measure: 'tools-used' }>['tools'] {
   const sizes = new Map<string, number[]>()
   let pours = false
   for (const {
     tool,
     standing: { act },
-  } of doings) {
+  } of drawnActs) {
     if (act.kind === 'pour') pours = true
     if (!tool || tool.effect === 'erase') continue
     sizes.set(tool.tool, [...(sizes.get(tool.tool) ?? []), tool.size])
   }
   const tools = [...sizes].map(([tool, each]) => ({
-    tool: tool as NonNullable<Doing['tool']>['tool'],
+    tool: tool as NonNullable<DrawnAct['tool']>['tool'],
     sizeFrom: Math.max(1, Math.floor(Math.min(...each) / SIZE_ROOM)),
     sizeTo: Math.min(600, Math.ceil(Math.max(...each) * SIZE_ROOM)),
   }))

@@ -1,7 +1,7 @@
 import { toolSettings } from '../../brush'
 import { colourName, difference00 } from '../../colour'
 import { MOST_WELLS, USUAL_GAP, type LaidTool, type Plan } from '../schema'
-import type { Doing } from './doings'
+import type { DrawnAct } from './drawn-acts'
 
 type Rgb = readonly [number, number, number]
 
@@ -14,9 +14,9 @@ const MOST_TOOLS = 8
  * The colours of a drawing as wells, in the order in which they were first used; the least used are left out where
  * there are too many.
  */
-export function paletteOfDoings(doings: readonly Doing[]): Plan['palette'] {
+export function paletteOfDrawn(drawnActs: readonly DrawnAct[]): Plan['palette'] {
   const uses: { colour: Rgb; count: number }[] = []
-  for (const { colour } of doings) {
+  for (const { colour } of drawnActs) {
     if (!colour) continue
     const known = uses.find(each => isSame(each.colour, colour))
     if (known) known.count++
@@ -50,9 +50,9 @@ export function wellOf(palette: Plan['palette'], colour: Rgb | null): number {
 }
 
 /** The tools of a step as they were set, the most used first; an eraser is always there. */
-export function toolsOf(doings: readonly Doing[]): LaidTool[] {
-  const laid = new Map<string, { tools: NonNullable<Doing['tool']>[] } | { pours: Doing[] }>()
-  for (const each of doings) {
+export function toolsOf(drawnActs: readonly DrawnAct[]): LaidTool[] {
+  const laid = new Map<string, { tools: NonNullable<DrawnAct['tool']>[] } | { pours: DrawnAct[] }>()
+  for (const each of drawnActs) {
     if (each.tool) {
       const known = laid.get(each.tool.tool)
       if (known && 'tools' in known) known.tools.push(each.tool)
@@ -80,11 +80,11 @@ export function toolsOf(doings: readonly Doing[]): LaidTool[] {
 }
 
 /** The middle one by size. */
-function usual(tools: readonly NonNullable<Doing['tool']>[]): NonNullable<Doing['tool']> {
+function usual(tools: readonly NonNullable<DrawnAct['tool']>[]): NonNullable<DrawnAct['tool']> {
   return [...tools].sort((a, b) => a.size - b.size)[Math.floor(tools.length / 2)]!
 }
 
-function pourOf({ standing: { act } }: Doing): LaidTool {
+function pourOf({ standing: { act } }: DrawnAct): LaidTool {
   if (act.kind !== 'pour') return { kind: 'pour', tolerance: 40, grow: 2, borders: 'all' }
   if (act.version === 1) return { kind: 'pour', tolerance: act.tolerance, grow: act.grow, borders: act.borders }
   const { tolerance, grow, borders, gap } = act

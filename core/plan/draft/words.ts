@@ -1,7 +1,7 @@
 import { TOOL_NAMES } from '../../brush'
 import { capital, listInWords } from '../../lookfor'
 import type { Plan, Step } from '../schema'
-import type { Doing, Manner } from './doings'
+import type { DrawnAct, Manner } from './drawn-acts'
 import { wellOf } from './tray'
 
 /** What a step is called before the teacher names it, by what is mostly done in it. */
@@ -77,23 +77,23 @@ const SLIPS: Record<Manner, Step['slip']> = {
 }
 
 /** How often each manner occurs, the time it took counted in. */
-export function mainManner(doings: readonly Doing[]): Manner {
+export function mainManner(drawnActs: readonly DrawnAct[]): Manner {
   const sums = new Map<Manner, number>()
-  for (const { manner, tookMs } of doings) sums.set(manner, (sums.get(manner) ?? 0) + 1 + tookMs / 4000)
+  for (const { manner, tookMs } of drawnActs) sums.set(manner, (sums.get(manner) ?? 0) + 1 + tookMs / 4000)
   return [...sums].reduce((best, each) => (each[1] > best[1] ? each : best))[0]
 }
 
 /** A first title, words and slip for a step. */
 export function firstWords(
-  doings: readonly Doing[],
+  drawnActs: readonly DrawnAct[],
   layerName: string,
   palette: Plan['palette'],
   taken: ReadonlySet<string>,
 ): Pick<Step, 'title' | 'words' | 'slip'> {
-  const manner = mainManner(doings)
+  const manner = mainManner(drawnActs)
   return {
     title: freshTitle(TITLES[manner], layerName, taken),
-    words: [wordsFor(manner, doings, layerName, palette)],
+    words: [wordsFor(manner, drawnActs, layerName, palette)],
     slip: SLIPS[manner],
   }
 }
@@ -107,16 +107,16 @@ function freshTitle(title: string, layerName: string, taken: ReadonlySet<string>
   return `${named} ${number}`
 }
 
-function wordsFor(manner: Manner, doings: readonly Doing[], layerName: string, palette: Plan['palette']): string {
+function wordsFor(manner: Manner, drawnActs: readonly DrawnAct[], layerName: string, palette: Plan['palette']): string {
   const tools = [
     ...new Set(
-      doings.flatMap(({ tool, standing }) =>
+      drawnActs.flatMap(({ tool, standing }) =>
         tool ? [TOOL_NAMES[tool.tool]] : standing.act.kind === 'pour' ? ['pour'] : [],
       ),
     ),
   ].slice(0, 3)
   const colours = [
-    ...new Set(doings.flatMap(({ colour }) => (colour ? [palette[wellOf(palette, colour)]!.name] : []))),
+    ...new Set(drawnActs.flatMap(({ colour }) => (colour ? [palette[wellOf(palette, colour)]!.name] : []))),
   ].slice(0, 4)
   const withTools = tools.length
     ? `Take the ${listInWords(tools)}${colours.length ? ` with ${listInWords(colours)}` : ''}, and ${DOINGS[manner]}`

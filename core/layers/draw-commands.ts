@@ -1,4 +1,4 @@
-import type { Doing, MaskTile, Tile } from '../kernels'
+import type { DrawCommand, MaskTile, Tile } from '../kernels'
 import { itemOf, type StackItem } from './stack'
 import type { Group, Layer, Mask } from './types'
 
@@ -9,8 +9,8 @@ export interface StandIn {
 }
 
 /** What the kernels do, tile by tile, to flatten a stack. Hidden items and clear tiles are left out. */
-export function doingsOf(items: readonly StackItem[], number: number, standIn?: StandIn): Doing[] {
-  const out: Doing[] = []
+export function drawCommandsOf(items: readonly StackItem[], number: number, standIn?: StandIn): DrawCommand[] {
+  const out: DrawCommand[] = []
   addAll(items)
   return out
 
@@ -60,7 +60,7 @@ export function doingsOf(items: readonly StackItem[], number: number, standIn?: 
   }
 }
 
-type Look = Pick<Extract<Doing, { do: 'close' }>, 'opacity' | 'mode' | 'isAtop'>
+type Look = Pick<Extract<DrawCommand, { do: 'close' }>, 'opacity' | 'mode' | 'isAtop'>
 
 function look({ opacity, mode }: Layer | Group, isAtop: boolean): Look {
   return { opacity: opacity / 100, mode: mode ?? 'normal', isAtop }

@@ -7,7 +7,7 @@ export type Manner =
   'sketch' | 'line' | 'paint' | 'spray' | 'shade' | 'light' | 'rub' | 'erase' | 'pour' | 'adjust' | 'move' | 'letters'
 
 /** One thing that was drawn, with what was laid out before it. */
-export interface Doing {
+export interface DrawnAct {
   readonly standing: StandingAct
   /** Its place among the standing acts; `from` is the first of what was laid out or chosen for it. */
   readonly place: number
@@ -30,11 +30,11 @@ const LINE_SHARE = 0.013
 const SOFT = 35
 
 /** What was drawn, in order, out of the acts that stand. */
-export function doingsOf(
+export function drawnActsOf(
   acts: readonly StandingAct[],
   sheet: { readonly width: number; readonly height: number },
-): Doing[] {
-  const doings: Doing[] = []
+): DrawnAct[] {
+  const drawnActs: DrawnAct[] = []
   let from = 0
   let lastEnd: number | null = null
   acts.forEach((standing, place) => {
@@ -44,7 +44,7 @@ export function doingsOf(
     const tookMs = durationOf({ type: 'act', at: standing.at, act })
     const pauseMs = lastEnd === null ? 0 : Math.max(standing.at - tookMs - lastEnd, 0)
     lastEnd = standing.at
-    doings.push({
+    drawnActs.push({
       standing,
       place,
       from,
@@ -58,7 +58,7 @@ export function doingsOf(
     })
     from = place + 1
   })
-  return doings
+  return drawnActs
 }
 
 /** Selecting, laying out and putting layers in order draws nothing: it belongs to what is drawn next. */

@@ -4,7 +4,7 @@ import { reducedDrawing } from './reduced'
 import type { Drawing } from './types'
 
 /** A smaller drawing that stands for a heavy one while the look of one of its layers or groups changes. */
-export interface Haste {
+export interface ReducedPreview {
   readonly of: Drawing
   readonly item: string
   /** Asked for; the window shows no more. */
@@ -21,21 +21,22 @@ const FRAME_PX = 4_500_000
 const COARSEST = 4
 
 /**
- * The smaller drawing; null when there is no need of haste. What lies below the item is flattened beforehand, and kept
+ * The smaller drawing; null when there is no need of reduced. What lies below the item is flattened beforehand, and
+ * kept
  * as long as the same one is changed.
  *
  * @param wanted halvings of the sheet's size that the window's scale allows
  */
-export function hasteFor(
+export function reducedPreviewFor(
   kernels: Kernels,
   drawing: Drawing,
   item: string,
   wanted: number,
-  known: Haste | null,
-): Haste | null {
+  known: ReducedPreview | null,
+): ReducedPreview | null {
   if (known && known.of === drawing && known.item === item && known.wanted === wanted) return known
   const { width, height } = drawing.sheet
-  // Closer than half size the window shows few tiles; and light sheets need no haste.
+  // Closer than half size the window shows few tiles; and light sheets need no reduced.
   if (wanted < 1 || drawing.layers.length * width * height < HEAVY_PX) return null
   const layers = layersFlattenedWith(drawing, item)
   let level = Math.min(wanted, COARSEST)

@@ -1,5 +1,5 @@
 // npm run test:long [-- part of a file's name …]: the tests of the core with many more random cases, and every drawing
-// of the demo. Half an hour or so.
+// of the demo. Half an hour or so. The end-to-end part does more with LITTLE_EASEL_LONG=1.
 import { availableParallelism } from 'node:os'
 import { ensureKernels, ensurePackages, requireNode } from './lib/needs.mjs'
 import { run } from './lib/run.mjs'

@@ -224,7 +224,7 @@ describe('the Round', () => {
       await round.getByText('live', { exact: true }).waitFor()
       await round.locator('article.sheet', { hasText: JESSAMY.name }).waitFor()
       await faults.killServer()
-      await round.getByText(/^not heard just now/).waitFor({ timeout: 20_000 })
+      await round.getByText(/^\s*not heard just now/).waitFor({ timeout: 20_000 })
       await faults.startServer()
       await round.getByText('live', { exact: true }).waitFor({ timeout: 30_000 })
       await drawWithMouse(page, at, ring(0), 1)

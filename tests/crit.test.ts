@@ -35,7 +35,7 @@ beforeAll(async () => {
       ),
     )
   await examined(teacher, handIns)
-  browser = await openBrowser()
+  browser = await openBrowser({ hasMotion: true })
   page = browser.context.pages()[0]!
   await enterAsTeacher(page, url, { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' })
   await page.goto(`${url}/crit/${handIns[0]}`)
@@ -81,7 +81,7 @@ describe('looking at a hand-in', () => {
   it('layer by layer, with how each was made', async () => {
     await page.keyboard.press('v')
     const apart = page.getByRole('region', { name: 'The layers taken apart' })
-    await apart.getByText(/^Ink pen \d+ ×/).waitFor()
+    await apart.getByText(/^\s*Ink pen \d+ ×/).waitFor()
     await apart
       .getByText(/\d+ acts? from \d+:\d\d to \d+:\d\d · \d+ % undone/)
       .first()
@@ -388,13 +388,13 @@ describe('the Table', () => {
     expect(shares).toEqual([...shares].sort((a, b) => a - b))
     await page
       .locator('article.work', { hasText: NAMES[0]! })
-      .getByText(/^look-fors met: \d+ %$/)
+      .getByText(/^\s*look-fors met: \d+ %\s*$/)
       .waitFor()
     await page.getByLabel('grouped').selectOption('by how they stand')
     expect(
       (await page.locator('.table-page h2').allTextContents()).map(each => each.replace(/\s*\d+$/, '')).sort(),
     ).toEqual(['accepted', 'to draw on', 'waits for a look'])
-    await page.getByText(/^Medians of 5: look-fors met \d+ %/).waitFor()
+    await page.getByText(/^\s*Medians of 5: look-fors met \d+ %/).waitFor()
     await expectAccessible(page)
   })
 

@@ -184,7 +184,7 @@ describe('a part', () => {
   })
 
   it('is pushed and mirrored', async () => {
-    await page.locator('.stack .name', { hasText: /^Drawing$/ }).click()
+    await page.locator('.stack .name', { hasText: /^\s*Drawing\s*$/ }).click()
     await knife('Push')
     await drag([500, 420], [560, 470])
     expect((await actOf('bend')).how).toBe('push')

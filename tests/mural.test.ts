@@ -338,7 +338,7 @@ describe('the whole', () => {
     const { page } = desk
     await page.goto(`${url}/murals/${muralId}`)
     await page.getByRole('button', { name: 'Put it together' }).click()
-    await page.getByText(/^Put together /).waitFor({ timeout: 60_000 })
+    await page.getByText(/^\s*Put together /).waitFor({ timeout: 60_000 })
     const { whole } = (await view()).assembly
     const why = new Map(whole!.missing.map(each => [each.place, each.why]))
     expect(why.get(hers[1]!)).toBe('other-size')
@@ -394,7 +394,7 @@ describe('the whole', () => {
     await page.getByLabel('Paper of the poster').selectOption('a3')
     await page.getByLabel('Width').fill('60')
     // 600 × 400 mm; an A3 page shows 277 × 400 of it upright, and overlaps by 10.
-    await page.getByText(/^3 × 1 = 3 pages, 40 cm high, 51 dpi/).waitFor()
+    await page.getByText(/^\s*3 × 1 = 3 pages, 40 cm high, 51 dpi/).waitFor()
     const { status, body } = await teacher.call<ArrayBuffer>('GET', `/api/murals/${muralId}/poster?paper=a3&width=600`)
     expect(status).toBe(200)
     const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs')

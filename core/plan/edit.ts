@@ -1,4 +1,5 @@
 /* eslint-disable max-lines -- one function for each way of changing steps, all by the same rule */
+import equal from 'fast-deep-equal'
 import { CoreError } from '../base'
 import { colourName } from '../colour'
 import { applyAct, blankDrawing, contentHash, standingActs, type Entry } from '../drawing'
@@ -380,7 +381,7 @@ export function redrawStep(kernels: Kernels, plan: Plan, at: number, entries: re
     palette.length > raw.palette.length &&
     step.rich === undefined &&
     isDrawn(plan, at) &&
-    JSON.stringify(drafted(kernels, plan, at, { isOnlyLooked: true }).words) === JSON.stringify(step.words)
+    equal(drafted(kernels, plan, at, { isOnlyLooked: true }).words, step.words)
   const { tools, lookFors, layer, ready, dim, well, words } = drafted(kernels, coloured, at)
   return {
     ...coloured,
@@ -456,8 +457,8 @@ export function renameLayer(plan: Plan, layer: string, name: string): Plan {
     const isSame =
       !isOn &&
       words.every((each, i) => each === step.words[i]) &&
-      JSON.stringify(rich) === JSON.stringify(step.rich) &&
-      JSON.stringify(ready) === JSON.stringify(step.ready)
+      equal(rich, step.rich) &&
+      equal(ready, step.ready)
     return isSame ? step : cleaned({ ...step, ...(isOn && { layer: { ...step.layer, name } }), words, rich, ready })
   })
   return { ...plan, steps }

@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { z } from 'zod'
 import { CoreError } from '../base'
@@ -83,7 +84,7 @@ export function readPlanFile(bytes: Uint8Array): Plan {
     return { id, type, base64: base64Of(picture) }
   })
   const plan = check(planSchema, { ...head.plan, ...(pictures.length && { pictures }), demonstration }, PLAN)
-  if (JSON.stringify(plan.sheet) !== JSON.stringify(demonstration.sheet))
+  if (!equal(plan.sheet, demonstration.sheet))
     throw refused(`${RECORD}, sheet`, 'the demonstration is drawn on another sheet than the plan’s')
   return plan
 }

@@ -21,7 +21,7 @@ export class Teacher extends Model<InferAttributes<Teacher>, InferCreationAttrib
   declare id: CreationOptional<number>
   declare email: string
   declare name: string
-  /** scrypt: salt and key, hex, parted by a colon. */
+  /** scrypt in the PHC string format; of earlier times salt and key, hex, parted by a colon. */
   declare secret: string
   declare critKit: CreationOptional<CritKit | null>
 }

@@ -88,6 +88,10 @@ export async function setLeft(learnerId: number, time: Date): Promise<void> {
   await Learner.update({ leftAt: time }, { where: { id: learnerId } })
 }
 
+export async function setTeachersSecret(teacherId: number, secret: string): Promise<void> {
+  await Teacher.update({ secret }, { where: { id: teacherId } })
+}
+
 export async function setSecret(learnerId: number, secret: string): Promise<void> {
   await Learner.update({ secret }, { where: { id: learnerId } })
 }

@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal'
 import { ownPlan, planSchema, starterEntries, type Plan } from '#core/plan'
 import type { GivePlan, NewSheet } from '#shared/schemas'
 import type { Person, PlanBookView, PlanClass, PlanClassesView, PlanView } from '#shared/views'
@@ -80,7 +81,7 @@ async function classesOf(person: Teacher, row: PlanRow): Promise<PlanClassesView
   const latest = await plans.latestVersion(row.id)
   const given = await plans.assignmentsOf([row.id])
   const versions = await plans.versionsById(given.flatMap(each => each.versionId ?? []))
-  const isChanged = latest === null || !isSame(latest.document, row.document)
+  const isChanged = latest === null || !equal(latest.document, row.document)
   const classes = await Promise.all(
     (await people.classesOf(person.id)).map(async ({ id, name }): Promise<PlanClass> => {
       const own = given.find(each => each.classId === id)
@@ -103,10 +104,6 @@ async function classesOf(person: Teacher, row: PlanRow): Promise<PlanClassesView
 async function drawnOn(planId: number, classId: number): Promise<DrawingRow[]> {
   const learners = await people.everyLearnerOf([classId])
   return (await drawings.drawingsOf(learners.map(each => each.id))).filter(each => each.planId === planId)
-}
-
-function isSame(a: Plan, b: Plan): boolean {
-  return JSON.stringify(a) === JSON.stringify(b)
 }
 
 /** A new plan in the book: drafted, copied, or out of a file. */
@@ -174,7 +171,7 @@ export async function copyPlan(person: Teacher, id: number): Promise<{ id: numbe
 /** The version that stands for the plan as it is now; made when there is none. */
 async function versionNow(row: PlanRow, tx: Tx): Promise<PlanVersion> {
   const latest = await plans.latestVersion(row.id, tx)
-  if (latest && isSame(latest.document, row.document)) return latest
+  if (latest && equal(latest.document, row.document)) return latest
   return plans.addVersion(row.id, (latest?.number ?? 0) + 1, row.document, tx)
 }
 
@@ -247,7 +244,7 @@ async function takeBack(
 }
 
 async function fits(drawing: DrawingRow, plan: Plan): Promise<boolean> {
-  return JSON.stringify((await plans.documentFor(drawing)).sheet) === JSON.stringify(plan.sheet)
+  return equal((await plans.documentFor(drawing)).sheet, plan.sheet)
 }
 
 /** Opens a step that waits for the teacher, or closes it again. */

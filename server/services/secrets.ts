@@ -1,19 +1,29 @@
-import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto'
+import { scrypt, timingSafeEqual } from 'node:crypto'
 import { promisify } from 'node:util'
+import { Hash } from '@adonisjs/hash'
+import { Scrypt } from '@adonisjs/hash/drivers/scrypt'
 
-const derive = promisify(scrypt) as (secret: string, salt: Buffer, length: number) => Promise<Buffer>
+/** scrypt (RFC 7914) in the PHC string format: the cost stands in it, so that it can grow. */
+const hash = new Hash(new Scrypt({}))
 
-const KEY_BYTES = 32
+/** A password or PIN as it is stored. */
+export const sealSecret = (secret: string): Promise<string> => hash.make(secret)
 
-/** A password or PIN as it is stored: salt and scrypt key (RFC 7914, Node's default cost), hex. */
-export async function sealSecret(secret: string): Promise<string> {
-  const salt = randomBytes(16)
-  return `${salt.toString('hex')}:${(await derive(secret, salt, KEY_BYTES)).toString('hex')}`
+/** Whether it is the secret that was sealed; what is damaged fits nothing. */
+export async function secretFits(secret: string, sealed: string): Promise<boolean> {
+  if (EARLIER.test(sealed)) return fitsEarlier(secret, sealed)
+  return hash.isValidHash(sealed) && (await hash.verify(sealed, secret))
 }
 
-export async function secretFits(secret: string, sealed: string): Promise<boolean> {
+/** Whether it should be sealed anew, now that the secret is at hand. */
+export const isSealedEarlier = (sealed: string): boolean => EARLIER.test(sealed) || hash.needsReHash(sealed)
+
+/** As secrets were sealed before: salt and key in hex, at Node's default cost. */
+const EARLIER = /^[0-9a-f]{32}:[0-9a-f]{64}$/
+
+async function fitsEarlier(secret: string, sealed: string): Promise<boolean> {
   const [salt = '', key = ''] = sealed.split(':')
   const expected = Buffer.from(key, 'hex')
-  const given = await derive(secret, Buffer.from(salt, 'hex'), KEY_BYTES)
-  return expected.length === given.length && timingSafeEqual(expected, given)
+  const derive = promisify(scrypt) as (secret: string, salt: Buffer, length: number) => Promise<Buffer>
+  return timingSafeEqual(expected, await derive(secret, Buffer.from(salt, 'hex'), expected.length))
 }

@@ -1,15 +1,20 @@
+import { scryptSync } from 'node:crypto'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { CODE_GUESSES, GUESS_WAIT_MS, TRIES, TRIES_WINDOW_MS } from '#shared/limits'
-import { sealSecret } from './secrets'
+import { sealSecret, secretFits } from './secrets'
 
 interface Try {
   count: number
   since: Date
 }
 const tries = new Map<string, Try>()
-const sealed = await sealSecret('4127')
+let sealed = await sealSecret('4127')
+/** What was kept of a secret that was sealed anew. */
+const kept: [string, number, string][] = []
 
 vi.mock('../repositories/people', () => ({
+  setSecret: (id: number, secret: string) => Promise.resolve(void kept.push(['learner', id, secret])),
+  setTeachersSecret: (id: number, secret: string) => Promise.resolve(void kept.push(['teacher', id, secret])),
   triesAt: (door: string) => Promise.resolve(tries.get(door) ?? null),
   setTries: (door: string, count: number, since: Date) => Promise.resolve(void tries.set(door, { count, since })),
   forgetTries: (door: string) => Promise.resolve(void tries.delete(door)),
@@ -39,6 +44,24 @@ describe('coming in', () => {
       className: 'Thursday evening table',
     })
     expect(await signInTeacher('ORLA@saltmarsh.example', '4127')).toEqual({ kind: 'teacher', id: 2, name: 'Orla' })
+  })
+
+  it('seals a secret anew that was sealed as in earlier times, and no other', async () => {
+    const now = sealed
+    await signInTeacher('orla@saltmarsh.example', '4127')
+    expect(kept).toEqual([])
+    // Made by the first version of the program: salt and scrypt key, hex.
+    const salt = Buffer.alloc(16, 7)
+    sealed = `${salt.toString('hex')}:${scryptSync('4127', salt, 32).toString('hex')}`
+    await signInTeacher('orla@saltmarsh.example', '4127')
+    await signInLearner('KETTLE7', 'Bram Ostley', '4127')
+    await expect(wrong()).rejects.toMatchObject({ code: 'wrong-sign-in' })
+    sealed = now
+    expect(kept.map(([who, id]) => [who, id])).toEqual([
+      ['teacher', 2],
+      ['learner', 5],
+    ])
+    for (const [, , secret] of kept) expect(await secretFits('4127', secret)).toBe(true)
   })
 
   it.each([

@@ -3,7 +3,7 @@ import type { Person } from '#shared/views'
 import * as people from '../repositories/people'
 import { log } from '../utils/log'
 import { Refused } from '../utils/refuse'
-import { sealSecret, secretFits } from './secrets'
+import { isSealedEarlier, sealSecret, secretFits } from './secrets'
 
 /** Compared against when nobody has the name, so that the answer takes as long. */
 const nobody = sealSecret('nobody')
@@ -18,6 +18,7 @@ export async function signInTeacher(email: string, password: string): Promise<Pe
     throw new Refused('wrong-sign-in', 'E-mail and password do not go together.', 'Check both and try again.')
   }
   await people.forgetTries(door)
+  await sealAnew(teacher.secret, password, sealed => people.setTeachersSecret(teacher.id, sealed))
   return { kind: 'teacher', id: teacher.id, name: teacher.name }
 }
 
@@ -50,7 +51,18 @@ export async function signInLearner(
     )
   }
   await people.forgetTries(door)
+  await sealAnew(learner.secret, pin, sealed => people.setSecret(learner.id, sealed))
   return { kind: 'learner', id: learner.id, name: learner.name, className: schoolClass.name }
+}
+
+/** A secret that was sealed as it is no longer done is sealed anew, now that it was given. It keeps nobody out. */
+async function sealAnew(before: string, secret: string, keep: (sealed: string) => Promise<void>): Promise<void> {
+  if (!isSealedEarlier(before)) return
+  try {
+    await keep(await sealSecret(secret))
+  } catch (error) {
+    log('warn', 'secret-not-sealed-anew', { error: String(error) })
+  }
 }
 
 /**

@@ -24,6 +24,8 @@ export interface WindowSize {
   readonly height?: number
   readonly hasTouch?: boolean
   readonly deviceScaleFactor?: number
+  /** Things move for the eye as well; otherwise nobody waits for that. */
+  readonly hasMotion?: boolean
 }
 
 function chromiumPath(): string {
@@ -53,6 +55,7 @@ export async function openBrowser({
   height = 800,
   hasTouch = false,
   deviceScaleFactor = 1,
+  hasMotion = false,
 }: WindowSize = {}): Promise<OpenedBrowser> {
   running ??= chromium.launch({ executablePath: chromiumPath(), headless: true, args: FLAGS })
   open++
@@ -62,8 +65,7 @@ export async function openBrowser({
     viewport: { width, height },
     hasTouch,
     deviceScaleFactor,
-    // What only moves for the eye is waited for by nobody.
-    reducedMotion: 'reduce',
+    reducedMotion: hasMotion ? 'no-preference' : 'reduce',
     locale: 'en-GB',
     timezoneId: 'Europe/London',
   })

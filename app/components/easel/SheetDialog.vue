@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import equal from 'fast-deep-equal'
 import { boxForSize, checkSheet, SCREEN_PER_INCH, type Anchor, type PaperTexture } from '#core/drawing'
 
 /** The sheet that is drawn on: its paper, its size, and cropping it. All of it can be undone. */
@@ -31,7 +32,7 @@ const ratio = computed(() => (how.value === 'scale' && isInRatio.value ? sheet.v
 const isOtherSize = computed(() => width.value !== sheet.value.width || height.value !== sheet.value.height)
 const isOtherPaper = computed(
   () =>
-    JSON.stringify([colour.value, texture.value]) !== JSON.stringify([sheet.value.paper, sheet.value.texture ?? null]),
+    !equal([colour.value, texture.value], [sheet.value.paper, sheet.value.texture ?? null]),
 )
 const isOtherResolution = computed(() => perInch.value !== (sheet.value.perInch ?? SCREEN_PER_INCH))
 const canApply = computed(

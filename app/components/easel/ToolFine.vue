@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import equal from 'fast-deep-equal'
 import { GREATEST_STEADYING, isRubbing, STAMP_SHAPES, TOOLS, type Tip, type ToolSettings } from '#core/brush'
 import { TEXTURES } from '#core/kernels'
 import { useHand } from '../../stores/hand'
@@ -8,7 +9,7 @@ import { wordsOf } from '../../sheet/tool-words'
 const hand = useHand()
 // While it goes away after another kind of tool was lifted there is nothing to show.
 const settings = computed(() => hand.settings ?? TOOLS.pencil)
-const isChanged = computed(() => JSON.stringify(hand.lifted?.now) !== JSON.stringify(hand.lifted?.laid))
+const isChanged = computed(() => !equal(toRaw(hand.lifted?.now), toRaw(hand.lifted?.laid)))
 
 type NumberKey = {
   [K in keyof Required<ToolSettings>]: Required<ToolSettings>[K] extends number ? K : never

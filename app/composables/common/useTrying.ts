@@ -12,6 +12,7 @@ export function useTrying<K = true>() {
     try {
       await run()
     } catch (error) {
+      console.warn('tried in vain', what, error)
       const { message, fix } = troubleOf(error)
       say(message, fix, 'attention')
     } finally {

@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal'
 import { useEventListener, useManualRefHistory } from '@vueuse/core'
 import { computed, onScopeDispose, shallowRef } from 'vue'
 import type { HandInView } from '#shared/views'
@@ -19,8 +20,6 @@ export function draftOf(answer: HandInView['answer']): AnswerDraft {
     sketch: answer?.sketch ?? null,
   }
 }
-
-const isSame = (a: AnswerDraft, b: AnswerDraft) => JSON.stringify(a) === JSON.stringify(b)
 
 /**
  * The answer to a hand-in while it is being made: every step can be taken back, and what is not returned yet is kept in
@@ -52,7 +51,7 @@ export function useAnswerDraft(teacher: number, handIn: number) {
     try {
       const kept = await keptDraft(key)
       // Nothing was changed while it was looked for.
-      if (!kept || isSame(kept.draft, base) || draft.value !== base) return
+      if (!kept || equal(kept.draft, base) || draft.value !== base) return
       beginFrom(kept.draft)
       found.value = { at: kept.keptAt, isOutrun: kept.seen !== seen }
     } catch (error) {
@@ -65,7 +64,7 @@ export function useAnswerDraft(teacher: number, handIn: number) {
     if (timer) clearTimeout(timer)
     timer = null
     if (isOver) return
-    void (isSame(draft.value, base) ? forgetDraft(key) : keepDraft(key, draft.value, seen)).catch(error =>
+    void (equal(draft.value, base) ? forgetDraft(key) : keepDraft(key, draft.value, seen)).catch(error =>
       console.warn('draft not kept', error),
     )
   }

@@ -8,12 +8,11 @@ import { PictureTrouble } from '../../sheet/pictures'
 import { planPicture } from '../../sheet/plan-pictures'
 import PlanWorker from '../../workers/plan.worker?worker'
 import type { PlanDesk, StepChange, StepSeen } from '../../workers/plan/desk'
+import { useWholeHistory } from './useWholeHistory'
 
 /** A change is saved so long after the last one, and tried again after so long, ms. */
 const SAVE_AFTER_MS = 900
 const AGAIN_AFTER_MS = 4000
-/** How many changes can be taken back. */
-const MOST_UNDOS = 60
 
 export type SavingState = 'kept' | 'saving' | 'away' | 'refused'
 
@@ -24,7 +23,7 @@ export function createPlanEditor(id: number) {
   useWorkerWatch(worker)
   const desk = wrap<PlanDesk>(worker) as Remote<PlanDesk>
 
-  const plan = shallowRef<Plan | null>(null)
+  const { value: plan, begin, change, undo, redo, canUndo, canRedo } = useWholeHistory<Plan>(before => changed(before))
   const classes = shallowRef<readonly PlanClass[]>([])
   const version = ref<number | null>(null)
   const isArchived = ref(false)
@@ -37,8 +36,6 @@ export function createPlanEditor(id: number) {
   const pointedAt = ref<string | null>(null)
   /** The look-for whose area is being drawn on the stage. */
   const drawingAreaOf = ref<string | null>(null)
-  const past = shallowRef<readonly Plan[]>([])
-  const future = shallowRef<readonly Plan[]>([])
 
   const thumbs = shallowRef<ReadonlyMap<string, string>>(new Map())
   const pictureOf = (each: Step) => pictures.value.get(each.result ?? '') ?? thumbs.value.get(each.id)
@@ -47,7 +44,6 @@ export function createPlanEditor(id: number) {
   let saved: Plan | null = null
   let timer: ReturnType<typeof setTimeout> | null = null
   let isClosed = false
-  let lastKind: string | null = null
   let saving: Promise<void> = Promise.resolve()
 
   const step = computed(() => plan.value?.steps[at.value] ?? null)
@@ -59,7 +55,7 @@ export function createPlanEditor(id: number) {
     const view = await api.plan(id)
     revision = view.revision
     saved = view.plan
-    plan.value = view.plan
+    begin(view.plan)
     classes.value = view.classes
     version.value = view.version
     isArchived.value = view.isArchived
@@ -79,41 +75,15 @@ export function createPlanEditor(id: number) {
     }
   }
 
-  /**
-   * Puts a changed plan in the place of the old one. Changes of one `kind` that follow each other are taken back
-   * together.
-   */
-  function change(next: Plan, kind: string | null = null): void {
-    if (!plan.value || next === plan.value) return
-    if (kind === null || kind !== lastKind) past.value = [...past.value.slice(1 - MOST_UNDOS), plan.value]
-    lastKind = kind
-    future.value = []
-    put(next)
-  }
-  function put(next: Plan): void {
-    const isRedrawn = plan.value?.demonstration !== next.demonstration || plan.value.steps.length !== next.steps.length
-    plan.value = next
-    at.value = Math.min(at.value, next.steps.length - 1)
-    if (isRedrawn) void desk.hold({ steps: next.steps, demonstration: next.demonstration })
+  /** The plan is another one now: it is drawn anew where that is seen, and saved. */
+  function changed(before: Plan): void {
+    const { value: now } = plan
+    if (!now) return
+    const isRedrawn = before.demonstration !== now.demonstration || before.steps.length !== now.steps.length
+    at.value = Math.min(at.value, now.steps.length - 1)
+    if (isRedrawn) void desk.hold({ steps: now.steps, demonstration: now.demonstration })
     saveSoon()
   }
-  function undo(): void {
-    const before = past.value.at(-1)
-    if (!before || !plan.value) return
-    past.value = past.value.slice(0, -1)
-    future.value = [plan.value, ...future.value]
-    lastKind = null
-    put(before)
-  }
-  function redo(): void {
-    const [next, ...rest] = future.value
-    if (!next || !plan.value) return
-    past.value = [...past.value, plan.value]
-    future.value = rest
-    lastKind = null
-    put(next)
-  }
-
   function set(changes: Partial<Plan>, kind: string | null = null): void {
     if (plan.value) change({ ...plan.value, ...changes }, kind)
   }
@@ -271,8 +241,8 @@ export function createPlanEditor(id: number) {
     drawingAreaOf,
     pictures,
     pictureOf,
-    canUndo: computed(() => past.value.length > 0),
-    canRedo: computed(() => future.value.length > 0),
+    canUndo,
+    canRedo,
     load,
     change,
     set,

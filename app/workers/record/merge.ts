@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal'
 import { entrySchema, type Entry } from '#core/drawing'
 
 /** How what this browser has and what the server has of one record go together. */
@@ -27,5 +28,5 @@ export function mergeRecords(server: readonly Entry[], here: readonly Entry[]): 
 
 /** Compared as the schema writes them, so that the order of keys does not matter. */
 function isSameEntry(a: Entry, b: Entry): boolean {
-  return a === b || JSON.stringify(entrySchema.parse(a)) === JSON.stringify(entrySchema.parse(b))
+  return a === b || equal(entrySchema.parse(a), entrySchema.parse(b))
 }

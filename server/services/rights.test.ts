@@ -1,0 +1,148 @@
+import { describe, expect, it, vi } from 'vitest'
+import type { Person } from '#shared/views'
+
+/** A small world: two teachers with a class each, and what is theirs. */
+const classes = [
+  { id: 1, teacherId: 10 },
+  { id: 2, teacherId: 20 },
+]
+const learners = [
+  { id: 100, classId: 1 },
+  { id: 101, classId: 1 },
+  { id: 200, classId: 2 },
+]
+const drawings = [
+  { id: 1000, learnerId: 100, teacherId: null, planId: 5 },
+  { id: 1001, learnerId: null, teacherId: 10, planId: 6 },
+]
+const plans = [
+  { id: 5, kind: 'lesson', teacherId: 10, learnerId: null },
+  { id: 6, kind: 'sheet', teacherId: 10, learnerId: null },
+  { id: 7, kind: 'own', teacherId: null, learnerId: 100 },
+]
+/** To whom plan 5 is given in class 1: null: all. */
+let chosen: number[] | null = null
+let gone: number[] = []
+
+const byId = (list: readonly { id: number }[]) => (id: number) =>
+  Promise.resolve(list.find(each => each.id === id) ?? null)
+const inClasses = (ids: readonly number[]) => learners.filter(each => ids.includes(each.classId))
+vi.mock('../repositories/people', () => ({
+  classById: byId(classes),
+  learnerById: byId(learners),
+  learnersOf: (ids: number[]) => Promise.resolve(inClasses(ids).filter(each => !gone.includes(each.id))),
+  everyLearnerOf: (ids: number[]) => Promise.resolve(inClasses(ids)),
+  isEnrolled: (id: number) => Promise.resolve(!gone.includes(id)),
+}))
+vi.mock('../repositories/drawings', () => ({
+  drawingById: byId(drawings),
+  drawingsFor: (learner: number, plan: number) =>
+    Promise.resolve(drawings.filter(each => each.learnerId === learner && each.planId === plan)),
+}))
+vi.mock('../repositories/handins', () => ({ handInById: byId([{ id: 9000, drawingId: 1000 } as { id: number }]) }))
+vi.mock('../repositories/plans', () => ({
+  planById: byId(plans),
+  assignment: (classId: number, plan: number) => Promise.resolve(classId === 1 && plan === 5 ? { classId, plan } : null),
+  learnersFor: () => Promise.resolve(chosen),
+}))
+const rights = await import('./rights')
+
+const learner = (id: number): Person => ({ kind: 'learner', id, name: 'Tamsin', className: 'Thursday' })
+const teacher = (id: number): Person => ({ kind: 'teacher', id, name: 'Orla' })
+const refused = (code: string) => expect.objectContaining({ code })
+
+describe('a drawing', () => {
+  it.each([
+    ['its learner', learner(100)],
+    ['the teacher of the class', teacher(10)],
+  ])('may be opened by %s', async (_who, person) => {
+    expect(await rights.requireDrawing(person, 1000)).toMatchObject({ id: 1000 })
+  })
+
+  it.each([
+    ['another learner of the class', learner(101), 1000],
+    ['a learner of another class', learner(200), 1000],
+    ['another teacher', teacher(20), 1000],
+    ['a learner, where it is the teacher’s', learner(100), 1001],
+    // Numbers of teachers and of learners are counted apart.
+    ['a learner with the teacher’s number', learner(10), 1001],
+    ['a teacher with the learner’s number', teacher(100), 1000],
+  ])('is refused to %s', async (_who, person, id) => {
+    await expect(rights.requireDrawing(person, id)).rejects.toEqual(refused('not-yours'))
+  })
+
+  it('that is not there is not found, for anybody', async () => {
+    await expect(rights.requireDrawing(teacher(10), 4)).rejects.toEqual(refused('not-found'))
+  })
+
+  it('is drawn on by its owner only: the teacher looks at it', async () => {
+    expect(await rights.requireOwnDrawing(learner(100), 1000)).toMatchObject({ id: 1000 })
+    expect(await rights.requireOwnDrawing(teacher(10), 1001)).toMatchObject({ id: 1001 })
+    await expect(rights.requireOwnDrawing(teacher(10), 1000)).rejects.toEqual(refused('not-yours'))
+  })
+
+  it('that was handed in comes with its learner and class, to whoever may open it', async () => {
+    const found = await rights.requireHandIn(teacher(10), 9000)
+    expect([found.drawing.id, found.learner.id, found.schoolClass.id]).toEqual([1000, 100, 1])
+    await expect(rights.requireHandIn(teacher(20), 9000)).rejects.toEqual(refused('not-yours'))
+  })
+})
+
+describe('a class and its learners', () => {
+  it('are their teacher’s, and nobody else’s', async () => {
+    expect(await rights.requireClass(teacher(10), 1)).toMatchObject({ id: 1 })
+    await expect(rights.requireClass(teacher(20), 1)).rejects.toEqual(refused('not-yours'))
+    await expect(rights.requireClass(learner(10), 1)).rejects.toEqual(refused('not-yours'))
+    expect((await rights.requireLearner(teacher(20), 200)).schoolClass).toMatchObject({ id: 2 })
+    await expect(rights.requireLearner(teacher(10), 200)).rejects.toEqual(refused('not-yours'))
+    await expect(rights.requireLearner(teacher(10), 5)).rejects.toEqual(refused('not-found'))
+  })
+
+  it('names only who is in it; or ever was, where that is asked', async () => {
+    gone = [101]
+    await expect(rights.requireMembers(1, [100])).resolves.toBeUndefined()
+    await expect(rights.requireMembers(1, [100, 200])).rejects.toEqual(refused('malformed'))
+    await expect(rights.requireMembers(1, [101])).rejects.toEqual(refused('malformed'))
+    await expect(rights.requireMembers(1, [101], 'ever')).resolves.toBeUndefined()
+    gone = []
+  })
+
+  it('keep out who was taken out of the register, and no teacher', async () => {
+    gone = [100]
+    await expect(rights.requireEnrolled(learner(100))).rejects.toEqual(refused('not-signed-in'))
+    await expect(rights.requireEnrolled(teacher(100))).resolves.toBeUndefined()
+    gone = []
+    await expect(rights.requireEnrolled(learner(100))).resolves.toBeUndefined()
+  })
+})
+
+describe('a plan', () => {
+  it('that is given to all of a class is for everybody in it', async () => {
+    chosen = null
+    for (const id of [100, 101]) expect(await rights.requirePlan(learner(id), 5)).toMatchObject({ id: 5 })
+    await expect(rights.requirePlan(learner(200), 5)).rejects.toEqual(refused('not-yours'))
+  })
+
+  it('that is given to some is for them, and for whoever has begun it', async () => {
+    chosen = [101]
+    expect(await rights.requirePlan(learner(101), 5)).toMatchObject({ id: 5 })
+    // Begun before that was changed.
+    expect(await rights.requirePlan(learner(100), 5)).toMatchObject({ id: 5 })
+    chosen = []
+    await expect(rights.requirePlan(learner(101), 5)).rejects.toEqual(refused('not-yours'))
+  })
+
+  it('is its teacher’s, and a sheet of one’s own is its learner’s', async () => {
+    expect(await rights.requirePlan(teacher(10), 5)).toMatchObject({ id: 5 })
+    await expect(rights.requirePlan(teacher(20), 5)).rejects.toEqual(refused('not-yours'))
+    expect(await rights.requirePlan(learner(100), 7)).toMatchObject({ id: 7 })
+    await expect(rights.requirePlan(learner(101), 7)).rejects.toEqual(refused('not-yours'))
+    await expect(rights.requirePlan(teacher(10), 99)).rejects.toEqual(refused('not-found'))
+  })
+
+  it('counts as a lesson only in its teacher’s Plan book', async () => {
+    expect(await rights.requireLesson(teacher(10), 5)).toMatchObject({ id: 5 })
+    await expect(rights.requireLesson(teacher(10), 6)).rejects.toEqual(refused('not-yours'))
+    await expect(rights.requireLesson(learner(100), 5)).rejects.toEqual(refused('not-yours'))
+  })
+})

@@ -176,7 +176,10 @@ describe.each([
       await hex.fill('#3f6bb0')
       await hex.press('Enter')
       await expect.poll(shown).toBe('rgb(63, 107, 176)')
-      const red = page.locator('.figures label').filter({ hasText: /^\s*red/i }).locator('input')
+      const red = page
+        .locator('.figures label')
+        .filter({ hasText: /^\s*red/i })
+        .locator('input')
       await red.fill('200')
       await red.press('Enter')
       await expect.poll(shown).toBe('rgb(200, 107, 176)')

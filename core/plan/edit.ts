@@ -455,10 +455,7 @@ export function renameLayer(plan: Plan, layer: string, name: string): Plan {
       ) as Step['rich'])
     const ready = step.ready?.map(act => (act.kind === 'layer-add' && act.layer === layer ? { ...act, name } : act))
     const isSame =
-      !isOn &&
-      words.every((each, i) => each === step.words[i]) &&
-      equal(rich, step.rich) &&
-      equal(ready, step.ready)
+      !isOn && words.every((each, i) => each === step.words[i]) && equal(rich, step.rich) && equal(ready, step.ready)
     return isSame ? step : cleaned({ ...step, ...(isOn && { layer: { ...step.layer, name } }), words, rich, ready })
   })
   return { ...plan, steps }

@@ -42,7 +42,8 @@ vi.mock('../repositories/drawings', () => ({
 vi.mock('../repositories/handins', () => ({ handInById: byId([{ id: 9000, drawingId: 1000 } as { id: number }]) }))
 vi.mock('../repositories/plans', () => ({
   planById: byId(plans),
-  assignment: (classId: number, plan: number) => Promise.resolve(classId === 1 && plan === 5 ? { classId, plan } : null),
+  assignment: (classId: number, plan: number) =>
+    Promise.resolve(classId === 1 && plan === 5 ? { classId, plan } : null),
   learnersFor: () => Promise.resolve(chosen),
 }))
 const rights = await import('./rights')

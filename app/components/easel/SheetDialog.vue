@@ -31,8 +31,7 @@ watch(isOpen, opens => {
 const ratio = computed(() => (how.value === 'scale' && isInRatio.value ? sheet.value.width / sheet.value.height : null))
 const isOtherSize = computed(() => width.value !== sheet.value.width || height.value !== sheet.value.height)
 const isOtherPaper = computed(
-  () =>
-    !equal([colour.value, texture.value], [sheet.value.paper, sheet.value.texture ?? null]),
+  () => !equal([colour.value, texture.value], [sheet.value.paper, sheet.value.texture ?? null]),
 )
 const isOtherResolution = computed(() => perInch.value !== (sheet.value.perInch ?? SCREEN_PER_INCH))
 const canApply = computed(

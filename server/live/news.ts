@@ -18,6 +18,7 @@ interface Listener {
   readonly told: Set<number>
   /** What it knew when it began to listen: all up to this number. */
   readonly from: number
+  /** The sheet in front that it was told of last, as JSON; empty: nothing was said of that yet. */
   front: string
 }
 
@@ -63,14 +64,15 @@ function tellFront(listener: Listener, front: { drawing: number; position: numbe
 
 /**
  * Tells a learner what comes for them and for their class, from the news after `after` on (or those of the last
- * minute), and which sheet of the teacher's all look at. Returns how to stop.
+ * minute), and which sheet of the teacher's all look at. That is said at once, that there is none as well: whoever
+ * listens again after a break may have been shown one before. Returns how to stop.
  */
 export async function listenToNews(
   { classId, learnerId, after }: { classId: number; learnerId: number; after: number | undefined },
   tell: Tell<LearnersNews>,
 ): Promise<() => void> {
   const from = after ?? (await live.newsBefore(new Date(Date.now() - LATELY_MS)))
-  const listener: Listener = { classId, learnerId, tell, told: new Set(), from, front: 'null' }
+  const listener: Listener = { classId, learnerId, tell, told: new Set(), from, front: '' }
   for (const row of await live.newsAfter([classId], from, MOST_AT_ONCE)) {
     if (row.learnerId !== null && row.learnerId !== learnerId) continue
     listener.told.add(row.id)

@@ -1,5 +1,5 @@
-// npm run check: the quick part of the tests while working. Lint and unit tests of what is not committed, and the
-// types.
+// npm run check: the quick part of the tests while working, lint and unit tests of what is not committed. Types take
+// minutes: npm run types.
 import { execFileSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { ensurePackages, ensurePrepared, requireNode } from './lib/needs.mjs'
@@ -17,7 +17,6 @@ runMain(async () => {
   const files = changedFiles().filter(file => LINTED.test(file) && existsSync(file))
   const since = Date.now()
   const parts = {
-    types: () => exitCode('npx', ['vue-tsc', '-b', '--noEmit']),
     lint: () => (files.length ? exitCode('npx', ['eslint', '--max-warnings', '0', ...LINT_CACHE, ...files]) : 0),
     'unit tests': () =>
       exitCode('npx', ['vitest', 'run', '--project', 'core', '--project', 'app', '--changed', '--passWithNoTests']),

@@ -3,12 +3,12 @@
 import { spawn } from 'node:child_process'
 import { watch } from 'node:fs'
 import { startDatabase } from './lib/database.mjs'
-import { ensureDebian, ensureKernels, ensurePackages, requireNode } from './lib/needs.mjs'
+import { requireNode } from './lib/needs.mjs'
 import { freePort } from './lib/ports.mjs'
+import { demoSteps } from './lib/ready.mjs'
 import { fromRoot, ROOT } from './lib/root.mjs'
 import { run } from './lib/run.mjs'
 import { runMain, say } from './lib/say.mjs'
-import { setupDatabase } from './lib/setup.mjs'
 import { runSteps } from './lib/steps.mjs'
 
 /** Sessions outlive a restart of the development server. */
@@ -18,18 +18,14 @@ const SETTLED_MS = 300
 runMain(async () => {
   requireNode()
   let database = null
-  await runSteps({
-    packages: { run: ensurePackages },
-    'the database server': { run: () => ensureDebian('mariadbd', ['mariadb-server']) },
-    kernels: { after: ['packages'], run: ensureKernels },
-    'the database': {
-      after: ['the database server', 'packages'],
-      async run() {
+  await runSteps(
+    demoSteps({
+      async start() {
         database = await startDatabase(fromRoot('.data/dev'), { portFrom: 43506, durable: false })
       },
-    },
-    'the demo': { after: ['the database', 'kernels'], run: () => setupDatabase(database.url, ['--demo']) },
-  })
+      url: () => database.url,
+    }),
+  )
   const port = process.env.PORT ? Number(process.env.PORT) : await freePort(4410)
   const server = spawn('npx', ['nuxt', 'dev', '--host', '127.0.0.1', '--port', String(port), '--no-qr'], {
     cwd: ROOT,

@@ -3,13 +3,13 @@ import { randomBytes } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { startDatabase } from './lib/database.mjs'
-import { ensureBuilt, ensureDebian, ensureKernels, ensurePackages, requireNode } from './lib/needs.mjs'
+import { ensureBuilt, requireNode } from './lib/needs.mjs'
 import { freePort } from './lib/ports.mjs'
+import { demoSteps } from './lib/ready.mjs'
 import { fromRoot } from './lib/root.mjs'
 import { runMain, say } from './lib/say.mjs'
 import { startServer } from './lib/server.mjs'
 import { runSteps } from './lib/steps.mjs'
-import { setupDatabase } from './lib/setup.mjs'
 
 const dataFolder = process.env.LITTLE_EASEL_DATA ?? fromRoot('.data')
 
@@ -33,18 +33,15 @@ runMain(async () => {
 
   try {
     await runSteps({
-      packages: { run: ensurePackages },
-      'the database server': { run: async () => isOwnDatabase && ensureDebian('mariadbd', ['mariadb-server']) },
-      kernels: { after: ['packages'], run: ensureKernels },
+      ...demoSteps({
+        start: isOwnDatabase
+          ? async () => {
+              database = await startDatabase(dataFolder)
+            }
+          : null,
+        url: databaseUrl,
+      }),
       'the build': { after: ['kernels'], run: ensureBuilt },
-      'the database': {
-        after: ['the database server', 'packages'],
-        async run() {
-          if (isOwnDatabase) database = await startDatabase(dataFolder)
-        },
-      },
-      // It needs nothing of the build.
-      'the demo': { after: ['the database', 'kernels'], run: () => setupDatabase(databaseUrl(), ['--demo']) },
     })
     const port = process.env.PORT ? Number(process.env.PORT) : await freePort(4310)
     server = await startServer({

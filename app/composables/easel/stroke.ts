@@ -1,12 +1,12 @@
 import { toRaw } from 'vue'
-import { isRubbing, SAMPLE_FIELDS, unpackSample } from '#core/brush'
+import { isRubbing } from '#core/brush'
 import { USUAL_GAP } from '#core/plan'
 import { heldTo } from '../../sheet/follow'
 import { toolNameOf } from '../../sheet/tool-words'
 import type { useHand } from '../../stores/hand'
 import type { SheetRemote } from '../../workers/sheet/contract'
 import type { Guides } from '../sheet/useGuides'
-import type { TakesTouch, Touch } from './in-hand/contract'
+import { NO_TOUCH, type TakesTouch, type Touch } from './in-hand/contract'
 import type { Guard } from './useGuard'
 
 /** What bounds a fence, as for a pour. */
@@ -70,11 +70,5 @@ export function createStroke(
     void host.dropStroke()
   }
 
-  return { begin, extend, end, cancel, key: () => false }
-}
-
-/** The last of packed samples, as a place. */
-export function lastPlace(packed: readonly number[]): { x: number; y: number } {
-  const { x, y } = unpackSample(packed, packed.length / SAMPLE_FIELDS - 1)
-  return { x, y }
+  return { ...NO_TOUCH, begin, extend, end, cancel }
 }

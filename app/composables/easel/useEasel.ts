@@ -3,12 +3,12 @@ import { isOwnPlan } from '#core/plan'
 import type { OpenMode } from '../../workers/sheet/contract'
 import { useHand } from '../../stores/hand'
 import { useNotices } from '../common/useNotices'
-import { createGuides, GUIDES } from '../sheet/useGuides'
+import { createGuides, provideGuides } from '../sheet/useGuides'
 import { createBands, provideBands } from './useBands'
 import { createDrawing, provideDrawing } from './useDrawing'
 import { createGuard } from './useGuard'
 import { createInHand, provideInHand } from './useInHand'
-import { createLesson, provideLesson, type Lesson } from './useLesson'
+import { createLesson, provideLesson } from './useLesson'
 import { createLight, provideLight } from './useLight'
 import { createReferences, provideReferences } from './useReferences'
 import { createStack, provideStack } from './useStack'
@@ -21,26 +21,23 @@ export function layOutEasel(id: number, person: number | null) {
   const hand = useHand()
   const { say } = useNotices()
   const attention = (message: string, fix: string) => void say(message, fix, 'attention')
-  const guides = createGuides(id)
-  provide(GUIDES, guides)
+  const guides = provideGuides(createGuides(id))
 
   const drawing = provideDrawing(createDrawing(id, person))
   const { host, sheet, plan, purpose, isReadOnly } = drawing
   const stack = provideStack(createStack(host, () => sheet.value, attention))
-  const { layers, live, choose } = stack
+  const { layers, live, choose, nameOf } = stack
   const references = provideReferences(createReferences(id, host, () => sheet.value, attention))
 
-  // The lesson comes later: it settles what is in hand, which asks for the layer that a step is drawn on.
-  const later: { lesson?: Lesson } = {}
+  // The lesson stands further down (it settles what is in hand, which asks the guard): by then it is there.
   const isOwn = () => !plan.value || isOwnPlan(plan.value) || purpose.value === 'redraw'
   const guard = createGuard(
     host,
     stack,
-    () => (isOwn() ? null : (later.lesson?.step.value ?? null)),
+    () => (isOwn() ? null : lesson.step.value),
     () => isReadOnly.value,
   )
-  const layerWithPaint = () => guard.layerFor({ needsPaint: true, what: 'it' })
-  const nameOf = (layer: string) => layers.value.find(each => each.id === layer)?.name ?? 'the layer'
+  const { layerWithPaint } = guard
   const lighting = provideLight(createLight(host, { sheet: () => sheet.value, layerWithPaint, nameOf }))
   const inHand = provideInHand(createInHand(drawing, { stack, guard, guides, lighting }))
   const bands = provideBands(
@@ -51,7 +48,7 @@ export function layOutEasel(id: number, person: number | null) {
       choose,
       light: lighting.light,
       needLight: () => lighting.need(),
-      nameOf,
+      nameOf: layer => nameOf(layer, 'the shape'),
       placeOf: layer => layers.value.findIndex(each => each.id === layer),
     }),
   )
@@ -66,7 +63,6 @@ export function layOutEasel(id: number, person: number | null) {
       },
     }),
   )
-  later.lesson = lesson
 
   drawing.onNotice(notice => {
     if (notice.kind === 'covers') guard.sayCovers(notice.name, notice.layer)

@@ -4,6 +4,9 @@ import type { SheetRemote } from '../../workers/sheet/contract'
 import { useNotices } from '../common/useNotices'
 import type { StackInHand } from './useStack'
 
+/** A layer whose name is not known just now. */
+const OTHER = 'the other layer'
+
 /** Says at the first stroke that it goes on the wrong layer, and moves it with one touch. */
 export function createGuard(host: SheetRemote, stack: StackInHand, step: () => Step | null, isReadOnly: () => boolean) {
   const { say, dismiss } = useNotices()
@@ -17,8 +20,6 @@ export function createGuard(host: SheetRemote, stack: StackInHand, step: () => S
   const told = new Set<string>()
   /** The stroke under way is on the wrong layer. */
   let stray: Astray | null = null
-
-  const nameOf = (id: string) => stack.layers.value.find(layer => layer.id === id)?.name ?? 'the other layer'
 
   /**
    * The layer or mask for something that is about to be done; null when nothing could come of it. `isStroke`: it can be
@@ -37,7 +38,9 @@ export function createGuard(host: SheetRemote, stack: StackInHand, step: () => S
         found.message,
         found.fix,
         'attention',
-        found.right ? [{ label: `Go to ${nameOf(found.right)}`, run: () => stack.choose(found.right!) }] : [],
+        found.right
+          ? [{ label: `Go to ${stack.nameOf(found.right, OTHER)}`, run: () => stack.choose(found.right!) }]
+          : [],
       )
       return null
     }
@@ -54,7 +57,7 @@ export function createGuard(host: SheetRemote, stack: StackInHand, step: () => S
     const { right } = found
     said = say(found.message, found.fix, 'attention', [
       {
-        label: `Move it to ${nameOf(right)}`,
+        label: `Move it to ${stack.nameOf(right, OTHER)}`,
         async run() {
           await host.moveLast(right)
           stack.choose(right)
@@ -72,6 +75,10 @@ export function createGuard(host: SheetRemote, stack: StackInHand, step: () => S
 
   return {
     layerFor,
+    /** For something that paints, and can't be moved afterwards. */
+    layerNow: () => layerFor({ needsPaint: false, what: 'it' }),
+    /** The same for what needs paint there. */
+    layerWithPaint: () => layerFor({ needsPaint: true, what: 'it' }),
     afterStroke,
     sayCovers,
     forget: () => {

@@ -1,5 +1,5 @@
 import { computed } from 'vue'
-import { isRubbing, unpackSample } from '#core/brush'
+import { isRubbing, SAMPLE_FIELDS, unpackSample } from '#core/brush'
 import type { StencilKind } from '#core/stencil'
 import type { HeldKeys } from '../../sheet/pen'
 import { useHand } from '../../stores/hand'
@@ -7,7 +7,7 @@ import { injectable } from '../common/injectable'
 import { useNotices } from '../common/useNotices'
 import type { Guides } from '../sheet/useGuides'
 import { createAdjusting } from './in-hand/adjusting'
-import type { TakesTouch, Touch } from './in-hand/contract'
+import { NO_TOUCH, type TakesTouch, type Touch } from './in-hand/contract'
 import { createCrop } from './in-hand/crop'
 import { createHaze } from './in-hand/haze'
 import { createLetters } from './in-hand/letters'
@@ -18,7 +18,7 @@ import { createShadow } from './in-hand/shadow'
 import { createSlot } from './in-hand/slot'
 import { createStencil } from './in-hand/stencil'
 import { createTrueShape } from './in-hand/true-shape'
-import { createStroke, lastPlace } from './stroke'
+import { createStroke } from './stroke'
 import type { Drawing } from './useDrawing'
 import type { Guard } from './useGuard'
 import type { LightPin } from './useLight'
@@ -42,10 +42,8 @@ export function createInHand(drawing: Drawing, { stack, guard, guides, lighting 
   const { layers, live, liveLayer } = stack
   const sheet = () => drawing.sheet.value
   const lines = () => guides.snapLines(sheet())
-  const layerNow = () => guard.layerFor({ needsPaint: false, what: 'it' })
-  const layerWithPaint = () => guard.layerFor({ needsPaint: true, what: 'it' })
+  const { layerNow, layerWithPaint } = guard
   const onTrouble = (message: string, fix: string) => void say(message, fix, 'attention')
-  const nameOf = (id: string) => layers.value.find(each => each.id === id)?.name ?? 'the layer'
 
   const slot = createSlot()
   const stroke = createStroke(host, hand, { guard, guides, isMaskLive: () => stack.isMaskLive.value })
@@ -54,7 +52,7 @@ export function createInHand(drawing: Drawing, { stack, guard, guides, lighting 
   const stencil = createStencil(host, slot, hand, layerNow, lines)
   const crop = createCrop(host, slot, sheet, onTrouble)
   const adjusting = createAdjusting(host, slot, layerWithPaint)
-  const shadow = createShadow(host, slot, { light: lighting.light, layerWithPaint, nameOf })
+  const shadow = createShadow(host, slot, { light: lighting.light, layerWithPaint, nameOf: stack.nameOf })
   const haze = createHaze(host, slot, {
     layers: () => layers.value,
     colour: () => hand.colour,
@@ -72,7 +70,7 @@ export function createInHand(drawing: Drawing, { stack, guard, guides, lighting 
     () => live.value,
     () => say('There is no paint on this layer there.', 'Touch where it is painted, or sample all layers.'),
   )
-  const trueShape = createTrueShape(host, slot, stroke, lines)
+  const trueShape = createTrueShape(host, stroke, lines)
 
   drawing.onNotice(notice => {
     if (notice.kind === 'selection') parts.edges.value = notice.edges
@@ -93,9 +91,8 @@ export function createInHand(drawing: Drawing, { stack, guard, guides, lighting 
       guard.forget()
     },
   }
-  const nothing: TakesTouch = { begin: () => {}, extend: () => {}, end: () => {}, cancel: () => {}, key: () => false }
   const rubsNoShapes: TakesTouch = {
-    ...nothing,
+    ...NO_TOUCH,
     begin: () => onTrouble('Rubbing draws no shapes.', 'Lift a tool that paints, or put the stencil away.'),
   }
   /** What a touch does in the mode that is chosen; null: it is the tool's. */
@@ -110,36 +107,37 @@ export function createInHand(drawing: Drawing, { stack, guard, guides, lighting 
     if (slot.guest.value) return slot.guest.value
     if (held && !held.letsStrokesThrough) return held
     if (mode.value) return mode.value
-    return !hand.lifted ? nothing : hand.settings ? stroke : pour
+    return !hand.lifted ? NO_TOUCH : hand.settings ? stroke : pour
   }
 
-  let owner: TakesTouch = nothing
+  let owner = NO_TOUCH
   let scale = 1
-  const touchOf = (place: Touch['place'], packed: readonly number[], time: number): Touch => ({
-    place,
-    packed,
-    time,
-    scale,
-  })
+  /** How many touches have begun: by this one is told from the next. */
+  let touches = 0
+  /** `sample`: the one that tells where the hand is. */
+  function touchOf(packed: readonly number[], time: number, sample: number): Touch {
+    const { x, y } = unpackSample(packed, sample)
+    return { place: { x, y }, packed, time, scale }
+  }
 
   /** `shownScale`: px on the screen for one of the sheet. */
   function begin(packed: number[], time: number, shownScale: number): void {
     scale = shownScale
+    touches++
     owner = ownerOf()
-    const { x, y } = unpackSample(packed, 0)
-    owner.begin(touchOf({ x, y }, packed, time))
+    owner.begin(touchOf(packed, time, 0))
   }
   function extend(packed: number[], time: number): void {
-    owner.extend(touchOf(lastPlace(packed), packed, time))
+    owner.extend(touchOf(packed, time, packed.length / SAMPLE_FIELDS - 1))
   }
   function end(): void {
     const { end: finish } = owner
-    owner = nothing
+    owner = NO_TOUCH
     finish()
   }
   function drop(): void {
     const { cancel } = owner
-    owner = nothing
+    owner = NO_TOUCH
     cancel()
   }
 
@@ -149,8 +147,10 @@ export function createInHand(drawing: Drawing, { stack, guard, guides, lighting 
     // A sprayer goes on while the hand rests: there resting means something else.
     if (owner !== stroke || !settings || !hand.truesUp || isRubbing(settings) || settings.tip.kind === 'spray')
       return false
-    if (!(await trueShape.hold(hand.hasEvenWidth, scale))) return false
-    owner = slot.guest.value ?? owner
+    const held = touches
+    const isStillDown = () => owner === stroke && touches === held
+    if (!(await trueShape.hold(hand.hasEvenWidth, scale, isStillDown))) return false
+    owner = trueShape.touch
     return true
   }
   const adjust = (x: number, y: number, keys: HeldKeys) => trueShape.adjust(x, y, keys)

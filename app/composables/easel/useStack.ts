@@ -47,6 +47,9 @@ export function createStack(
       : []
   }
 
+  /** A layer's name within a sentence. */
+  const nameOf = (id: string, otherwise = 'the layer') => layers.value.find(each => each.id === id)?.name ?? otherwise
+
   /** The layer that is live, or whose mask is. Null when it is a group's mask. */
   const liveLayer = computed(
     () => layers.value.find(layer => layer.id === live.value || layer.mask?.id === live.value) ?? null,
@@ -225,6 +228,7 @@ export function createStack(
     liveLayer,
     isMaskLive,
     liveName,
+    nameOf,
     alone,
     room,
     choose,

@@ -1,5 +1,4 @@
 import { wrap, type Remote } from 'comlink'
-import type { InjectionKey } from 'vue'
 import type { Plan, PlanPicture, Step } from '#core/plan'
 import type { PlanClass, PlanView } from '#shared/views'
 import { ApiRefusal, troubleOf } from '../../api/client'
@@ -8,6 +7,7 @@ import { PictureTrouble } from '../../sheet/pictures'
 import { planPicture } from '../../sheet/plan-pictures'
 import PlanWorker from '../../workers/plan.worker?worker'
 import type { PlanDesk, StepChange, StepSeen } from '../../workers/plan/desk'
+import { injectable } from '../common/injectable'
 import { useWholeHistory } from './useWholeHistory'
 
 /** A change is saved so long after the last one, and tried again after so long, ms. */
@@ -259,10 +259,5 @@ export function createPlanEditor(id: number) {
 }
 
 export type PlanEditor = ReturnType<typeof createPlanEditor>
-export const PLAN_EDITOR: InjectionKey<PlanEditor> = Symbol('plan editor')
 
-export function usePlanEditor(): PlanEditor {
-  const editor = inject(PLAN_EDITOR)
-  if (!editor) throw new Error('no plan is being edited on this page')
-  return editor
-}
+export const { provide: providePlanEditor, use: usePlanEditor } = injectable<PlanEditor>('plan editor')

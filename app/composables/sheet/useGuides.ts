@@ -1,5 +1,6 @@
 import { useLocalStorage } from '@vueuse/core'
-import { computed, inject, ref, type InjectionKey } from 'vue'
+import { computed, ref } from 'vue'
+import { injectable } from '../common/injectable'
 import { ECHO_ONE } from '#core/drawing'
 import { echoesOf, Follower, guideSchema, newGuide, type Guide, type GuideKind } from '#core/guides'
 import type { Sheet } from '#core/layers'
@@ -75,10 +76,5 @@ function readGuides(text: string): Guide[] {
 }
 
 export type Guides = ReturnType<typeof createGuides>
-export const GUIDES: InjectionKey<Guides> = Symbol('guides')
 
-export function useGuides(): Guides {
-  const guides = inject(GUIDES)
-  if (!guides) throw new Error('no guides on this page')
-  return guides
-}
+export const { provide: provideGuides, use: useGuides } = injectable<Guides>('set of guides')

@@ -1,4 +1,4 @@
-import type { InjectionKey } from 'vue'
+import { injectable } from '../common/injectable'
 
 /** How the sheet is looked at: as it is, in greys, or blurred greys as with half-closed eyes. */
 export type Tone = 'colours' | 'values' | 'squint'
@@ -16,10 +16,5 @@ export function createLooking() {
 }
 
 export type Looking = ReturnType<typeof createLooking>
-export const LOOKING: InjectionKey<Looking> = Symbol('looking')
 
-export function useLooking(): Looking {
-  const looking = inject(LOOKING)
-  if (!looking) throw new Error('nothing is looked at on this page')
-  return looking
-}
+export const { provide: provideLooking, use: useLooking } = injectable<Looking>('way of looking')

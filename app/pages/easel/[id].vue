@@ -14,8 +14,7 @@ const { drawing, lesson, inHand, references } = easel
 const { plan, purpose, closed, isReadOnly } = drawing
 const surface = provideSurface(createSurface(drawing, lesson, inHand))
 const { ghost, toggleGhost, showFinding } = surface
-const looking = createLooking()
-provide(LOOKING, looking)
+const looking = provideLooking(createLooking())
 provide(CLASS_NEWS, session.person?.kind === 'learner' ? createClassNews(drawing) : null)
 provide(PANEL, createPanel(drawing, lesson))
 /** The class that looks at this sheet of the teacher's. */

@@ -17,7 +17,7 @@ import { fileName, savedFile } from '../../sheet/save-file'
 definePageMeta({ layout: 'bare', who: 'teacher', key: route => route.fullPath })
 const route = useRoute()
 const editor = createPlanEditor(Number(route.params.id))
-provide(PLAN_EDITOR, editor)
+providePlanEditor(editor)
 const { plan, step, at, state, trouble: saveTrouble, work } = editor
 const { data: view, trouble, load } = usePageData(() => editor.load())
 const tab = ref('words')

@@ -3,7 +3,7 @@ import { applyAct, type Act, type AdjustAct } from '#core/drawing'
 import { reducedPreviewFor, showTile, type Drawing, type ReducedPreview } from '#core/layers'
 import type { Destination } from '#core/moving'
 import type { LiveSheet } from '../live/live-sheet'
-import { actedSmall, AdjustWork } from './adjusting'
+import { actedSmall, AdjustWork, type SlidAct } from './adjusting'
 import type { PreviewOwner } from './contract'
 import type { InHand } from './in-hand'
 
@@ -149,7 +149,7 @@ export class Preview {
   /** Shows a smaller drawing over what is shown. */
   private putSmall(small: Drawing, level: number, reduced: ReducedPreview | null): void {
     const { kernels, view } = this.sheet
-    this.put({ way: 'reduced', picture: this.now.way === 'floating' ? null : this.picture, reduced })
+    this.put({ way: 'reduced', picture: this.picture, reduced })
     view.showReduced({
       sheet: small.sheet,
       ground: small.sheet.paper,
@@ -171,7 +171,7 @@ export class Preview {
   }
 
   /** What an adjustment, a shadow or haze does, at once, from a small picture. */
-  private showSmall(act: Parameters<typeof actedSmall>[2]): void {
+  private showSmall(act: SlidAct): void {
     this.stopWork()
     const { kernels, engine, view } = this.sheet
     const { level, drawing } = actedSmall(kernels, engine.drawing, act, view.level)

@@ -61,9 +61,16 @@ export function createAdjusting(host: SheetRemote, slot: Slot, layerWithPaint: (
     void show()
   }
 
-  async function settle(): Promise<void> {
+  /** While it is settled, whoever wants that as well waits for the same. */
+  let settling: Promise<void> | null = null
+  const settle = (): Promise<void> =>
+    (settling ??= settleNow().finally(() => {
+      settling = null
+    }))
+
+  async function settleNow(): Promise<void> {
     const act = actOf()
-    if (!act || isSettling.value) return
+    if (!act) return
     isSettling.value = true
     try {
       if (!(await host.settleAdjustment(act))) return

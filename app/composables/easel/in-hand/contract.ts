@@ -23,6 +23,15 @@ export interface TakesTouch {
   key(key: string): boolean
 }
 
+/** Follows a touch and does nothing: for what takes none, and to begin from. */
+export const NO_TOUCH: TakesTouch = {
+  begin: () => {},
+  extend: () => {},
+  end: () => {},
+  cancel: () => {},
+  key: () => false,
+}
+
 /**
  * Something that is in hand and not settled yet: it is shown, and nothing of it is in the record. The slot owns at most
  * one (`slot.ts`); a stroke is what happens when the slot is empty.
@@ -54,12 +63,10 @@ export function settlingKeys(held: Pick<InHand, 'settle' | 'discard'>): (key: st
 /** In hand, and set by a card or a bar: the next touch of the sheet comes after it, and not into it. */
 export function setByCard(held: Pick<InHand, 'settle' | 'discard'>): InHand {
   return {
+    ...NO_TOUCH,
     ...held,
     whenReplaced: 'settle',
     begin: () => void held.settle(),
-    extend: () => {},
-    end: () => {},
-    cancel: () => {},
     key: settlingKeys(held),
     nudge: () => false,
   }

@@ -17,13 +17,11 @@ import {
   type Way,
 } from '#core/parts'
 import { latestOnly } from '../../../sheet/latest-only'
+import { SNAP_REACH } from '../../../sheet/snapping'
 import type { SheetRemote } from '../../../workers/sheet/contract'
 import { useHeldKeys } from '../../sheet/useHeldKeys'
 import { settlingKeys, type InHand, type Touch } from './contract'
 import type { Slot } from './slot'
-
-/** A part in hand snaps to lines this near, CSS px. */
-const SNAP_REACH = 7
 
 interface Around {
   /** The layer that may be painted on; null says why not. */

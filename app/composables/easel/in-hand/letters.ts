@@ -10,6 +10,7 @@ import { latestOnly } from '../../../sheet/latest-only'
 import type { useHand } from '../../../stores/hand'
 import { useHeldKeys } from '../../sheet/useHeldKeys'
 import { freshSeed } from '../../../sheet/seeds'
+import { SNAP_REACH } from '../../../sheet/snapping'
 import type { SheetRemote } from '../../../workers/sheet/contract'
 import { settlingKeys, type InHand, type Touch } from './contract'
 import type { Slot } from './slot'
@@ -32,8 +33,6 @@ interface Writing {
   readonly outlines: readonly (readonly number[])[]
   readonly held: Held
 }
-
-const SNAP_REACH = 7
 
 /** Lettering and the signature: set on the sheet, moved, sized and turned until they are settled. */
 export function createLetters(

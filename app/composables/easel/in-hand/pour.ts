@@ -8,7 +8,7 @@ import { latestOnly } from '../../../sheet/latest-only'
 import type { useHand } from '../../../stores/hand'
 import { freshSeed } from '../../../sheet/seeds'
 import type { SheetRemote } from '../../../workers/sheet/contract'
-import type { InHand, TakesTouch, Touch } from './contract'
+import { NO_TOUCH, type InHand, type TakesTouch, type Touch } from './contract'
 import type { Slot } from './slot'
 
 /** What is poured: the colour, nothing at all, or the colour through a pattern or a grain. */
@@ -59,8 +59,8 @@ export function createPour(
   let layer: string | null = null
   let seed = 0
 
-  /** What is in hand: a pour, or colours that go over into each other from the first place to the last. */
-  const inHand = () => (way.value === 'fade' ? fadeOf() : actOf())
+  /** As it would be now: a pour, or colours that go over into each other from the first place to the last. */
+  const actNow = () => (way.value === 'fade' ? fadeOf() : actOf())
 
   function fadeOf(): GradientAct | null {
     const now = hand.lifted?.now
@@ -107,7 +107,7 @@ export function createPour(
   }
 
   const show = latestOnly(async () => {
-    const act = inHand()
+    const act = actNow()
     if (act) await host.preview('pour', act)
   })
 
@@ -213,15 +213,11 @@ export function createPour(
 
   /** The card that asks about a pour, or shows gaps: it is in hand for as long as there is something on it. */
   const card: InHand = {
+    ...NO_TOUCH,
     whenReplaced: 'discard',
     // Gaps are closed by hand as well, and the card waits meanwhile.
     letsStrokesThrough: true,
     needsWord: () => waiting.value !== null,
-    begin: () => {},
-    extend: () => {},
-    end: () => {},
-    cancel: () => {},
-    key: () => false,
     nudge: () => false,
     // Gaps that are only shown stay; a pour that waits needs a word.
     settle: async () => {},

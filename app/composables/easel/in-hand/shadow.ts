@@ -77,6 +77,8 @@ export function createShadow(host: SheetRemote, slot: Slot, { light, layerWithPa
     const from = layerWithPaint()
     const box = from && (await host.paintBox(from))
     if (!box) return slot.letGo(inHand)
+    // Put away while that was looked for.
+    if (slot.held.value !== inHand) return
     middle = { x: (box.x0 + box.x1) / 2, y: (box.y0 + box.y1) / 2 }
     const size = Math.min(box.x1 - box.x0, box.y1 - box.y0)
     shadow.value = {

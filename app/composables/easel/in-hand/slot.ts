@@ -3,7 +3,7 @@ import type { InHand, TakesTouch } from './contract'
 
 /**
  * The one place for what is in hand. Taking another thing settles or discards the first by its own rule, and never
- * lies over it. A guest borrows one touch (a colour is sampled, a stroke became a true shape) and puts nothing out.
+ * lies over it. A guest (a colour is sampled) borrows one touch and puts nothing out.
  */
 export function createSlot() {
   const held = shallowRef<InHand | null>(null)
@@ -16,7 +16,7 @@ export function createSlot() {
   async function take(next: InHand): Promise<boolean> {
     const { value: before } = held
     if (before && before !== next) {
-      await leave(before)
+      await leave(before, before.whenReplaced)
       // Letters whose font can't be had stay; so does what came in between.
       if (held.value && held.value !== next) return false
     }
@@ -24,13 +24,14 @@ export function createSlot() {
     return true
   }
 
-  async function leave(before: InHand): Promise<void> {
+  async function leave(before: InHand, how: 'settle' | 'discard'): Promise<void> {
     if (going?.of === before) return going.gone
-    going = { of: before, gone: before.whenReplaced === 'settle' ? before.settle() : before.discard() }
+    const now = { of: before, gone: how === 'settle' ? before.settle() : before.discard() }
+    going = now
     try {
-      await going.gone
+      await now.gone
     } finally {
-      going = null
+      if (going === now) going = null
     }
   }
 
@@ -42,7 +43,7 @@ export function createSlot() {
   /** Puts down what is in hand, unless only its owner can say what becomes of it. */
   async function settle(): Promise<void> {
     const { value } = held
-    if (value && !value.needsWord?.()) await value.settle()
+    if (value && !value.needsWord?.()) await leave(value, 'settle')
   }
 
   /** Takes away what is in hand. Whether there was anything. */

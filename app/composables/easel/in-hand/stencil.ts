@@ -6,12 +6,10 @@ import { snappedPlace, type SnapLine } from '#core/parts'
 import { latestOnly } from '../../../sheet/latest-only'
 import { useHeldKeys } from '../../sheet/useHeldKeys'
 import { freshSeed } from '../../../sheet/seeds'
+import { SNAP_REACH } from '../../../sheet/snapping'
 import type { SheetRemote } from '../../../workers/sheet/contract'
 import { settlingKeys, type InHand, type Touch } from './contract'
 import type { Slot } from './slot'
-
-/** A corner or handle snaps to lines this near, CSS px. */
-const SNAP_REACH = 7
 
 /**
  * A shape that is set with a stencil: drawn out, changed by its handles, and settled. Until then it

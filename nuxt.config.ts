@@ -10,6 +10,9 @@ const isolation = {
   'Cross-Origin-Resource-Policy': 'same-origin',
 }
 
+/** How long plugins took is nothing that whoever starts the app has to know. */
+const rolldownOptions = { checks: { pluginTimings: false } }
+
 export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@nuxt/eslint', 'nuxt-auth-utils', 'nuxt-security', './modules/tools'],
   ssr: false,
@@ -65,7 +68,8 @@ export default defineNuxtConfig({
   },
   vite: {
     plugins: [vuetify({ autoImport: true })],
-    worker: { format: 'es' },
+    build: { rolldownOptions },
+    worker: { format: 'es', rolldownOptions },
     server: { headers: isolation },
     optimizeDeps: {
       include: [

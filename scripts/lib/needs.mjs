@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { execFileSync } from 'node:child_process'
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { areKernelsCurrent } from './kernels.mjs'
 import { fromRoot } from './root.mjs'
 import { run } from './run.mjs'
 import { say, Trouble } from './say.mjs'
@@ -48,7 +49,7 @@ export function sourcesDigest() {
 }
 
 function addTo(hash, path, name) {
-  if (!existsSync(path) || name === 'core/kernels/generated') return
+  if (!existsSync(path)) return
   if (statSync(path).isDirectory()) {
     for (const child of readdirSync(path).sort()) addTo(hash, `${path}/${child}`, `${name}/${child}`)
     return
@@ -56,13 +57,13 @@ function addTo(hash, path, name) {
   hash.update(name).update('\0').update(readFileSync(path)).update('\0')
 }
 
-/** The kernels: whatever runs the core needs them. */
+/**
+ * The kernels: whatever runs the core needs them. They are kept with the code, and made anew when their sources change.
+ */
 export async function ensureKernels() {
-  const kernels = fromRoot('core/kernels/generated/kernels.ts')
-  const assembly = fromRoot('core/kernels/assembly')
-  const newest = Math.max(...readdirSync(assembly).map(file => statSync(`${assembly}/${file}`).mtimeMs))
-  if (!existsSync(kernels) || statSync(kernels).mtimeMs < newest)
-    await run(process.execPath, ['scripts/build-kernels.mjs'])
+  if (areKernelsCurrent()) return
+  say('compiling the kernels')
+  await run(process.execPath, ['scripts/build-kernels.mjs'])
 }
 
 /** Kernels and Nuxt's generated types: needed before lint, types and tests. */

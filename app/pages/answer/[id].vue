@@ -109,6 +109,16 @@ const isSketchShown = ref(true)
   min-height: 0;
   min-width: 0;
 }
+/* Without room for both beside each other, the words lie below the drawing. */
+@media (max-width: 820px), (max-height: 520px) {
+  .answer {
+    display: block;
+    height: auto;
+  }
+  .drawing {
+    height: max(560px, 100vh);
+  }
+}
 .words {
   padding: 20px 24px;
   overflow-y: auto;

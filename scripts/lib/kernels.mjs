@@ -1,0 +1,61 @@
+import { execFileSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { dirname, join } from 'node:path'
+import { fromRoot } from './root.mjs'
+
+/** How the compiler is called: what it makes depends on this as on the sources. */
+const OPTIONS = ['-O3', '--noAssert', '--enable', 'simd', '--runtime', 'stub', '--initialMemory', '2']
+
+const SOURCES = fromRoot('core/kernels/assembly')
+const MADE = fromRoot('core/kernels/generated/kernels.ts')
+
+/** What the kernels are made from: sources, options and the compiler's version, as one digest. */
+function digestOfSources() {
+  const hash = createHash('sha256').update(OPTIONS.join(' ')).update('\0')
+  hash.update(JSON.parse(readFileSync(fromRoot('package.json'), 'utf8')).devDependencies.assemblyscript).update('\0')
+  for (const file of readdirSync(SOURCES).sort())
+    hash
+      .update(file)
+      .update('\0')
+      .update(readFileSync(join(SOURCES, file)))
+      .update('\0')
+  return hash.digest('hex')
+}
+
+/** Whether the kept kernels are made from the sources as they are. */
+export function areKernelsCurrent() {
+  return existsSync(MADE) && readFileSync(MADE, 'utf8').includes(`from ${digestOfSources()}`)
+}
+
+/** Compiles the sources to WebAssembly; answers its bytes. */
+export function compileKernels() {
+  const scratch = mkdtempSync(join(tmpdir(), 'little-easel-kernels-'))
+  const binary = join(scratch, 'kernels.wasm')
+  try {
+    execFileSync(
+      process.execPath,
+      [fromRoot('node_modules/assemblyscript/bin/asc.js'), join(SOURCES, 'index.ts'), ...OPTIONS, '-o', binary],
+      { cwd: fromRoot('.'), stdio: ['ignore', 'inherit', 'inherit'] },
+    )
+    return readFileSync(binary)
+  } finally {
+    rmSync(scratch, { recursive: true, force: true })
+  }
+}
+
+/** Writes them as a TypeScript module in base64, which is kept with the code. */
+export function keepKernels(bytes) {
+  mkdirSync(dirname(MADE), { recursive: true })
+  writeFileSync(
+    MADE,
+    `/** Made by npm run kernels from core/kernels/assembly, from ${digestOfSources()}. */\n` +
+      `export const KERNELS_BASE64 = '${bytes.toString('base64')}'\n`,
+  )
+}
+
+/** The kernels that are kept, as bytes. */
+export function keptKernels() {
+  return Buffer.from(/KERNELS_BASE64 = '([^']+)'/.exec(readFileSync(MADE, 'utf8'))[1], 'base64')
+}

@@ -60,6 +60,13 @@ module.exports = {
       to: { path: '^core/(geometry|trueup|guides|stencil|parts|review)/' },
     },
     {
+      name: 'models-in-repositories',
+      severity: 'error',
+      comment: 'Only repositories change rows: everyone else gets plain values from them.',
+      from: { pathNot: '^server/(repositories|models)/' },
+      to: { path: '^server/models/' },
+    },
+    {
       name: 'sequelize-in-repositories',
       severity: 'error',
       comment: 'Only repositories, models and migrations know the database library.',

@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url'
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vitest/config'
-import LongFirst from './tests/setup/long-first'
+import LongFirst from './tests/setup/long-first.ts'
 
 const path = (to: string) => fileURLToPath(new URL(to, import.meta.url))
 const alias = {

@@ -2,7 +2,7 @@ import type { Entry } from '#core/drawing'
 import { inTransaction, type Tx } from '../server/repositories/database'
 import { setLivePicture } from '../server/repositories/live'
 import * as murals from '../server/repositories/murals'
-import type { DrawingRow } from '../server/models'
+import type { Drawing } from '../server/repositories/drawings'
 import { makeMural } from '../server/services/murals'
 import { panelName, type Drawn } from './drawn'
 import { harbourMural, PANELS } from './mural'
@@ -17,7 +17,7 @@ interface Given {
     entries: readonly Entry[],
     endedAt: Date,
     tx: Tx,
-  ) => Promise<DrawingRow>
+  ) => Promise<Drawing>
   readonly endedAt: Date
 }
 

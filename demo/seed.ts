@@ -1,7 +1,9 @@
 import { answerSchema, type AnswerBody } from '#shared/schemas'
 import type { Entry } from '#core/drawing'
+import type { Plan } from '#core/plan'
 import { workMs } from '#core/review'
 import * as drawings from '../server/repositories/drawings'
+import type { Drawing } from '../server/repositories/drawings'
 import * as handIns from '../server/repositories/handins'
 import { setLivePicture } from '../server/repositories/live'
 import * as people from '../server/repositories/people'
@@ -10,7 +12,6 @@ import { addWork } from '../server/repositories/progress'
 import { addTryAt } from '../server/repositories/drills'
 import { addSet } from '../server/repositories/warm-up-sets'
 import * as wall from '../server/repositories/wall'
-import type { DrawingRow } from '../server/models'
 import { inTransaction, type Tx } from '../server/repositories/database'
 import { packEntries } from '../server/services/records'
 import { sealSecret } from '../server/services/secrets'
@@ -35,7 +36,7 @@ async function keepDrawing(
   entries: readonly Entry[],
   endedAt: Date,
   tx: Tx,
-): Promise<DrawingRow> {
+): Promise<Drawing> {
   const drawing = await drawings.addDrawing(of, tx)
   let number = 0
   for (let start = 0; start < entries.length; start += BATCH) {
@@ -47,18 +48,19 @@ async function keepDrawing(
   }
   const step = entries.findLast(entry => entry.type === 'step')
   await addWork(of.learnerId, endedAt, workMs(entries, 0), tx)
-  await drawing.update(
+  const has = { position: entries.length, nextBatch: number }
+  await drawings.setDrawing(
+    drawing.id,
     {
-      position: entries.length,
-      nextBatch: number,
+      ...has,
       clockMs: entries.at(-1)!.at,
       step: step?.step ?? null,
       stepAt: step ? new Date(endedAt.getTime() - entries.at(-1)!.at + step.at) : null,
       lastSeenAt: endedAt,
     },
-    { transaction: tx },
+    tx,
   )
-  return drawing
+  return { ...drawing, ...has }
 }
 
 /**
@@ -66,7 +68,7 @@ async function keepDrawing(
  * number.
  */
 async function keepHandIn(
-  drawing: DrawingRow,
+  drawing: Drawing,
   examined: Examined,
   {
     note,
@@ -102,6 +104,18 @@ async function keepHandIn(
   return row.id
 }
 
+/** Stores a plan and its first version. */
+function keepPlan(
+  teacherId: number,
+  plan: Plan,
+  picture: Uint8Array,
+): Promise<readonly [plans.StoredPlan, plans.PlanVersion]> {
+  return inTransaction(async tx => {
+    const row = await plans.addPlan(teacherId, plan, Buffer.from(picture), tx)
+    return [row, await plans.addVersion(row.id, 1, row.digest, tx)] as const
+  })
+}
+
 /** Whether an earlier load of the demo was cut off. */
 export async function isDemoUnfinished(): Promise<boolean> {
   return (await people.teacherByEmail(UNFINISHED)) !== null
@@ -118,8 +132,7 @@ export async function seedDemo(kept: (name: string) => Promise<Drawn>, say: (lin
     name: TEACHER.name,
     secret: await sealSecret(TEACHER.password),
   })
-  const planRow = await plans.addPlan(teacher.id, plan!, Buffer.from(picture!))
-  const version = await plans.addVersion(planRow.id, 1, plan!)
+  const [planRow, version] = await keepPlan(teacher.id, plan!, picture!)
   for (const { learners, ...one } of CLASSES) {
     const schoolClass = await people.addClass({ teacherId: teacher.id, ...one })
     await plans.givePlan({ classId: schoolClass.id, planId: planRow.id, place: 0, versionId: version.id })
@@ -148,8 +161,7 @@ export async function seedDemo(kept: (name: string) => Promise<Drawn>, say: (lin
     for (const [place, lesson] of LESSONS.entries()) {
       say(`“${lesson.title}”, and a dozen attempts at it`)
       const drafted = await kept(planName(`lesson-${place + 1}`))
-      const row = await plans.addPlan(teacherId, drafted.plan!, Buffer.from(drafted.picture!))
-      const first = await plans.addVersion(row.id, 1, drafted.plan!)
+      const [row, first] = await keepPlan(teacherId, drafted.plan!, drafted.picture!)
       await plans.givePlan({ classId: schoolClass.id, planId: row.id, place, versionId: first.id })
       for (const [i, { id: learnerId }] of rows.entries()) {
         const { entries, examined } = await kept(lessonName(place, i))

@@ -1,10 +1,10 @@
 import sharp from 'sharp'
 import { edgesOfBytes, panelName, panelSheet, panelsOf, seamsOfAll, type Edges, type MuralGrid } from '#core/mural'
-import type { Job, MissingPanel, MuralPanel } from '../models'
 import { inTransaction } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
-import { endJob, tellProgress } from '../repositories/jobs'
+import { tellProgress, type Job } from '../repositories/jobs'
 import * as murals from '../repositories/murals'
+import type { MissingPanel, MuralPanel } from '../repositories/murals'
 import { recordOf } from '../services/records'
 import { missingPicture } from './missing'
 import type { DrawPanel, PanelDrawn } from './panel'
@@ -18,11 +18,11 @@ class Stopped extends Error {}
 /**
  * Puts a mural together: each panel is drawn again from its record unless it is as it was, its own part is kept, and
  * all are joined to one PNG, which goes to the database in pieces. In memory are one panel's pixels and the panels'
- * PNGs.
+ * PNGs. Answers how it ended.
  */
-export async function assemble(job: Job, draw: DrawPanel): Promise<void> {
+export async function assemble(job: Job, draw: DrawPanel): Promise<'done' | 'stopped'> {
   const mural = await murals.muralById(job.subject)
-  if (!mural) return
+  if (!mural) return 'done'
   const { grid } = mural.facts
   const places = panelsOf(grid)
   const panels = await murals.panelsOf(mural.id)
@@ -50,10 +50,11 @@ export async function assemble(job: Job, draw: DrawPanel): Promise<void> {
     )
     await inTransaction(tx => murals.setWhole(mural.id, job.id, { missing, seams }, tx))
     await tellProgress(job, whole, whole)
+    return 'done'
   } catch (error) {
     await murals.dropParts(mural.id, job.id)
     if (!(error instanceof Stopped)) throw error
-    await endJob(job, 'stopped')
+    return 'stopped'
   }
 }
 

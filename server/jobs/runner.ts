@@ -3,10 +3,11 @@ import { join } from 'node:path'
 import { Worker } from 'node:worker_threads'
 import type { DrawingRecord } from '#core/drawing'
 import type { Plan } from '#core/plan'
-import type { HandIn, Job } from '../models'
 import * as drawings from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
+import type { HandIn } from '../repositories/handins'
 import * as jobs from '../repositories/jobs'
+import type { Job } from '../repositories/jobs'
 import { documentFor } from '../repositories/plans'
 import { recordOf } from '../services/records'
 import { log } from '../utils/log'
@@ -65,12 +66,10 @@ export function startRunner(workersDir: string): () => Promise<void> {
   async function run(job: Job): Promise<void> {
     const began = Date.now()
     try {
-      if (job.kind === 'mural') await assemble(job, asked => inThread<PanelDrawn>(asked))
-      else {
-        const handIn = await handIns.handInById(job.subject)
-        if (handIn) await verify(handIn)
-      }
-      if (job.state === 'running') await jobs.endJob(job, 'done')
+      const ended = job.kind === 'mural' ? await assemble(job, asked => inThread<PanelDrawn>(asked)) : 'done'
+      const handIn = job.kind === 'verify' ? await handIns.handInById(job.subject) : null
+      if (handIn) await verify(handIn)
+      await jobs.endJob(job, ended)
       log('info', 'job-done', { job: job.id, kind: job.kind, ms: Date.now() - began })
     } catch (error) {
       log('error', 'job-failed', {

@@ -10,6 +10,7 @@ import { classWork } from './0007-class-work'
 import { shown } from './0008-shown'
 import { ownDrawings } from './0009-own-drawings'
 import { warmUpSets } from './0010-warm-up-sets'
+import { planDocuments } from './0011-plan-documents'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
 const MIGRATIONS: InputMigrations<QueryInterface> = [
@@ -23,6 +24,7 @@ const MIGRATIONS: InputMigrations<QueryInterface> = [
   shown,
   ownDrawings,
   warmUpSets,
+  planDocuments,
 ]
 
 /** Brings the database up to date; returns the names of what was done. */

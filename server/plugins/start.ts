@@ -1,6 +1,7 @@
 import { dirname, join } from 'node:path'
 import { startRunner } from '../jobs/runner'
 import { closeDatabase, openDatabase } from '../repositories/database'
+import { forgetUnused } from '../repositories/plan-documents'
 import { dropRemoved } from '../services/own-drawings'
 import { log, outliveReaders } from '../utils/log'
 
@@ -14,10 +15,10 @@ export default defineNitroPlugin(nitro => {
   openDatabase(databaseUrl)
   const stop = startRunner(workersDir || join(dirname(process.argv[1]!), '../tools'))
   const drop = () =>
-    void dropRemoved().then(
-      count => count && log('info', 'removed-dropped', { count }),
-      (error: unknown) => log('error', 'removed-not-dropped', { error: String(error) }),
-    )
+    void dropRemoved()
+      .then(count => count && log('info', 'removed-dropped', { count }))
+      .then(forgetUnused)
+      .catch((error: unknown) => log('error', 'removed-not-dropped', { error: String(error) }))
   const daily = setInterval(drop, DAY_MS)
   drop()
   log('info', 'server-started', { pid: process.pid })

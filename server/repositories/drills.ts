@@ -1,13 +1,18 @@
-import { DrillTry } from '../models'
+import { DrillTryModel, type DrillTry } from '../models'
+import { every } from './values'
+
+export type { DrillTry } from '../models'
 
 /** The latest tries of a learner, the oldest of them first. */
 export async function triesOf(learnerId: number, most: number): Promise<DrillTry[]> {
-  const rows = await DrillTry.findAll({
-    where: { learnerId },
-    order: [['id', 'DESC']],
-    limit: most,
-    attributes: { exclude: ['figures'] },
-  })
+  const rows = await every(
+    DrillTryModel.findAll({
+      where: { learnerId },
+      order: [['id', 'DESC']],
+      limit: most,
+      attributes: { exclude: ['figures'] },
+    }),
+  )
   return rows.reverse()
 }
 
@@ -18,5 +23,5 @@ export function addTry(values: NewTry): Promise<void> {
 }
 
 export async function addTryAt(values: NewTry, triedAt: Date): Promise<void> {
-  await DrillTry.create({ ...values, triedAt })
+  await DrillTryModel.create({ ...values, triedAt })
 }

@@ -1,23 +1,26 @@
 import { Op } from 'sequelize'
-import { Job, type JobKind } from '../models'
+import { JobModel, type JobKind, type Job } from '../models'
 import { inTransaction, type Tx } from './database'
+import { made, one } from './values'
+
+export type { Job } from '../models'
 
 /** How long a worker may be silent before another takes its job over, ms. */
 const LEASE_MS = 120_000
 const MOST_TRIES = 3
 
 export async function addJob(kind: JobKind, subject: number, transaction?: Tx): Promise<void> {
-  await Job.create({ kind, subject }, { transaction })
+  await JobModel.create({ kind, subject }, { transaction })
 }
 
 /** The latest job about something. */
 export function latestJob(kind: JobKind, subject: number): Promise<Job | null> {
-  return Job.findOne({ where: { kind, subject }, order: [['id', 'DESC']] })
+  return one(JobModel.findOne({ where: { kind, subject }, order: [['id', 'DESC']] }))
 }
 
 /** How far a job is; its lease begins again. False: someone has stopped it. */
 export async function tellProgress(job: Job, done: number, whole: number): Promise<boolean> {
-  const [count] = await Job.update(
+  const [count] = await JobModel.update(
     { done, whole, leaseUntil: new Date(Date.now() + LEASE_MS) },
     { where: { id: job.id, state: 'running' } },
   )
@@ -26,13 +29,16 @@ export async function tellProgress(job: Job, done: number, whole: number): Promi
 }
 
 export async function stopJobs(kind: JobKind, subject: number): Promise<void> {
-  await Job.update({ state: 'stopped', leaseUntil: null }, { where: { kind, subject, state: ['waiting', 'running'] } })
+  await JobModel.update(
+    { state: 'stopped', leaseUntil: null },
+    { where: { kind, subject, state: ['waiting', 'running'] } },
+  )
 }
 
 /** Takes the oldest job that waits or whose worker has died. Two processes never take the same one. */
 export function takeJob(now: Date): Promise<Job | null> {
   return inTransaction(async transaction => {
-    const job = await Job.findOne({
+    const job = await JobModel.findOne({
       where: {
         [Op.or]: [{ state: 'waiting' }, { state: 'running', leaseUntil: { [Op.lt]: now } }],
         tries: { [Op.lt]: MOST_TRIES },
@@ -42,14 +48,19 @@ export function takeJob(now: Date): Promise<Job | null> {
       skipLocked: true,
       transaction,
     })
-    await job?.update(
-      { state: 'running', tries: job.tries + 1, leaseUntil: new Date(now.getTime() + LEASE_MS) },
-      { transaction },
+    return (
+      job &&
+      made(
+        job.update(
+          { state: 'running', tries: job.tries + 1, leaseUntil: new Date(now.getTime() + LEASE_MS) },
+          { transaction },
+        ),
+      )
     )
-    return job
   })
 }
 
-export async function endJob(job: Job, state: 'done' | 'waiting' | 'failed' | 'stopped'): Promise<void> {
-  await job.update({ state: state === 'waiting' && job.tries >= MOST_TRIES ? 'failed' : state, leaseUntil: null })
+export async function endJob({ id, tries }: Job, state: 'done' | 'waiting' | 'failed' | 'stopped'): Promise<void> {
+  const end = state === 'waiting' && tries >= MOST_TRIES ? 'failed' : state
+  await JobModel.update({ state: end, leaseUntil: null }, { where: { id } })
 }

@@ -2,8 +2,18 @@ import { Op } from 'sequelize'
 import type { LiveFinding } from '#shared/schemas'
 import type { PanelSeams } from '#shared/mural'
 import type { HandInState, News } from '#shared/views'
-import { DrawingRow, LivePicture, NewsRow, RaisedHand, SchoolClass } from '../models'
+import {
+  DrawingModel,
+  LivePictureModel,
+  NewsModel,
+  RaisedHandModel,
+  SchoolClassModel,
+  type StoredNews,
+} from '../models'
 import { question, type Tx } from './database'
+import { every } from './values'
+
+export type { StoredNews } from '../models'
 
 /** A learner and the drawing that was last drawn on, as the database has them now. */
 export interface RoundRow {
@@ -50,28 +60,28 @@ export async function setLivePicture(
   },
   transaction?: Tx,
 ): Promise<void> {
-  await LivePicture.upsert({ ...values, madeAt: new Date() }, { transaction })
+  await LivePictureModel.upsert({ ...values, madeAt: new Date() }, { transaction })
 }
 
 export async function livePicture(drawingId: number): Promise<Buffer | null> {
-  return (await LivePicture.findByPk(drawingId, { attributes: ['picture'] }))?.picture ?? null
+  return (await LivePictureModel.findByPk(drawingId, { attributes: ['picture'] }))?.picture ?? null
 }
 
 export async function raiseHand(values: { learnerId: number; drawingId: number; words: string }): Promise<void> {
-  await RaisedHand.upsert({ ...values, raisedAt: new Date() })
+  await RaisedHandModel.upsert({ ...values, raisedAt: new Date() })
 }
 
 export async function lowerHand(learnerId: number): Promise<boolean> {
-  return (await RaisedHand.destroy({ where: { learnerId } })) > 0
+  return (await RaisedHandModel.destroy({ where: { learnerId } })) > 0
 }
 
 export async function addNews(classId: number, learnerIds: readonly (number | null)[], body: News): Promise<void> {
-  await NewsRow.bulkCreate(learnerIds.map(learnerId => ({ classId, learnerId, body, madeAt: new Date() })))
+  await NewsModel.bulkCreate(learnerIds.map(learnerId => ({ classId, learnerId, body, madeAt: new Date() })))
 }
 
 /** News for classes after a number, the oldest first. */
-export function newsAfter(classIds: number[], after: number, most: number): Promise<NewsRow[]> {
-  return NewsRow.findAll({ where: { classId: classIds, id: { [Op.gt]: after } }, order: ['id'], limit: most })
+export function newsAfter(classIds: number[], after: number, most: number): Promise<StoredNews[]> {
+  return every(NewsModel.findAll({ where: { classId: classIds, id: { [Op.gt]: after } }, order: ['id'], limit: most }))
 }
 
 /** The number below which nothing is younger than a time. */
@@ -81,21 +91,21 @@ export async function newsBefore(time: Date): Promise<number> {
 }
 
 export async function forgetNews(before: Date): Promise<void> {
-  await NewsRow.destroy({ where: { madeAt: { [Op.lt]: before } } })
+  await NewsModel.destroy({ where: { madeAt: { [Op.lt]: before } } })
 }
 
 export function setFront(classId: number, drawingId: number | null): Promise<unknown> {
-  return SchoolClass.update({ frontDrawingId: drawingId }, { where: { id: classId } })
+  return SchoolClassModel.update({ frontDrawingId: drawingId }, { where: { id: classId } })
 }
 
 /** The sheet that each of the classes looks at, and how far it is. */
 export async function fronts(classIds: number[]): Promise<Map<number, { drawing: number; position: number }>> {
-  const classes = await SchoolClass.findAll({
+  const classes = await SchoolClassModel.findAll({
     where: { id: classIds, frontDrawingId: { [Op.ne]: null } },
     attributes: ['id', 'frontDrawingId'],
   })
   if (classes.length === 0) return new Map()
-  const rows = await DrawingRow.findAll({
+  const rows = await DrawingModel.findAll({
     where: { id: classes.map(each => each.frontDrawingId!) },
     attributes: ['id', 'position'],
   })
@@ -109,5 +119,5 @@ export async function fronts(classIds: number[]): Promise<Map<number, { drawing:
 
 /** Whether a class looks at this drawing now. */
 export async function isInFront(classId: number, drawingId: number): Promise<boolean> {
-  return (await SchoolClass.count({ where: { id: classId, frontDrawingId: drawingId } })) > 0
+  return (await SchoolClassModel.count({ where: { id: classId, frontDrawingId: drawingId } })) > 0
 }

@@ -1,25 +1,28 @@
 import { Op } from 'sequelize'
 import type { MuralFacts, PanelSeams } from '#shared/mural'
-import { Mural, MuralPanel, MuralPart, type MissingPanel } from '../models'
+import { MuralModel, MuralPanelModel, MuralPartModel, type MissingPanel, type Mural, type MuralPanel } from '../models'
 import { question, type Tx } from './database'
+import { every, made, one } from './values'
+
+export type { MissingPanel, Mural, MuralPanel } from '../models'
 
 const WITHOUT_PICTURE = { exclude: ['picture'] }
 const PANEL_ALONE = { exclude: ['picture', 'edges', 'seams'] }
 
 export function muralById(id: number): Promise<Mural | null> {
-  return Mural.findByPk(id, { attributes: WITHOUT_PICTURE })
+  return one(MuralModel.findByPk(id, { attributes: WITHOUT_PICTURE }))
 }
 
 export function muralsOf(classId: number): Promise<Mural[]> {
-  return Mural.findAll({ where: { classId }, order: [['id', 'DESC']], attributes: WITHOUT_PICTURE })
+  return every(MuralModel.findAll({ where: { classId }, order: [['id', 'DESC']], attributes: WITHOUT_PICTURE }))
 }
 
 export async function muralPicture(id: number): Promise<Buffer | null> {
-  return (await Mural.findByPk(id, { attributes: ['picture'] }))?.picture ?? null
+  return (await MuralModel.findByPk(id, { attributes: ['picture'] }))?.picture ?? null
 }
 
 export async function hasPicture(id: number): Promise<boolean> {
-  return (await Mural.count({ where: { id, picture: { [Op.ne]: null } } })) > 0
+  return (await MuralModel.count({ where: { id, picture: { [Op.ne]: null } } })) > 0
 }
 
 export async function addMural(
@@ -27,8 +30,8 @@ export async function addMural(
   versions: readonly number[],
   transaction: Tx,
 ): Promise<Mural> {
-  const mural = await Mural.create({ ...values, madeAt: new Date() }, { transaction })
-  await MuralPanel.bulkCreate(
+  const mural = await made(MuralModel.create({ ...values, madeAt: new Date() }, { transaction }))
+  await MuralPanelModel.bulkCreate(
     versions.map((versionId, place) => ({ muralId: mural.id, place, versionId })),
     { transaction },
   )
@@ -36,24 +39,26 @@ export async function addMural(
 }
 
 export async function archiveMural(id: number, isArchived: boolean): Promise<void> {
-  await Mural.update({ archivedAt: isArchived ? new Date() : null }, { where: { id } })
+  await MuralModel.update({ archivedAt: isArchived ? new Date() : null }, { where: { id } })
 }
 
 export function panelAt(muralId: number, place: number): Promise<MuralPanel | null> {
-  return MuralPanel.findOne({ where: { muralId, place }, attributes: PANEL_ALONE })
+  return one(MuralPanelModel.findOne({ where: { muralId, place }, attributes: PANEL_ALONE }))
 }
 
 export function panelsOf(muralId: number): Promise<MuralPanel[]> {
-  return MuralPanel.findAll({ where: { muralId }, order: ['place'], attributes: PANEL_ALONE })
+  return every(MuralPanelModel.findAll({ where: { muralId }, order: ['place'], attributes: PANEL_ALONE }))
 }
 
 export function panelsOfMurals(muralIds: number[]): Promise<MuralPanel[]> {
-  return MuralPanel.findAll({ where: { muralId: muralIds }, order: ['muralId', 'place'], attributes: PANEL_ALONE })
+  return every(
+    MuralPanelModel.findAll({ where: { muralId: muralIds }, order: ['muralId', 'place'], attributes: PANEL_ALONE }),
+  )
 }
 
 /** The panel that a drawing is; null: it is none. */
 export function panelOfDrawing(drawingId: number): Promise<MuralPanel | null> {
-  return MuralPanel.findOne({ where: { drawingId }, attributes: PANEL_ALONE })
+  return one(MuralPanelModel.findOne({ where: { drawingId }, attributes: PANEL_ALONE }))
 }
 
 /** Gives a panel to a learner if it is whose it was thought to be. Returns whether it was. */
@@ -63,7 +68,7 @@ export async function handPanel(
   from: number | null,
   to: number | null,
 ): Promise<boolean> {
-  const [count] = await MuralPanel.update(
+  const [count] = await MuralPanelModel.update(
     { learnerId: to, drawingId: null, picture: null, pictured: null, edges: null, seams: null },
     { where: { muralId, place, learnerId: from } },
   )
@@ -76,17 +81,19 @@ export async function setPanelDrawing(
   drawingId: number,
   transaction: Tx,
 ): Promise<void> {
-  await MuralPanel.update({ drawingId }, { where: { muralId, place }, transaction })
+  await MuralPanelModel.update({ drawingId }, { where: { muralId, place }, transaction })
 }
 
 /** The row, locked until the transaction ends. */
 export function lockPanel(muralId: number, place: number, transaction: Tx): Promise<MuralPanel | null> {
-  return MuralPanel.findOne({
-    where: { muralId, place },
-    attributes: PANEL_ALONE,
-    transaction,
-    lock: transaction.LOCK.UPDATE,
-  })
+  return one(
+    MuralPanelModel.findOne({
+      where: { muralId, place },
+      attributes: PANEL_ALONE,
+      transaction,
+      lock: transaction.LOCK.UPDATE,
+    }),
+  )
 }
 
 export interface PanelRow {
@@ -149,7 +156,7 @@ export async function panelPicture(muralId: number, place: number): Promise<Buff
 /** The same with its edges. */
 export async function panelPut(muralId: number, place: number): Promise<{ picture: Buffer; edges: Buffer } | null> {
   const { picture, edges } =
-    (await MuralPanel.findOne({ where: { muralId, place }, attributes: ['picture', 'edges'] })) ?? {}
+    (await MuralPanelModel.findOne({ where: { muralId, place }, attributes: ['picture', 'edges'] })) ?? {}
   return picture && edges ? { picture, edges } : null
 }
 
@@ -158,11 +165,11 @@ export async function setPanelPut(
   place: number,
   values: { picture: Buffer; edges: Buffer; pictured: number },
 ): Promise<void> {
-  await MuralPanel.update(values, { where: { muralId, place } })
+  await MuralPanelModel.update(values, { where: { muralId, place } })
 }
 
 export async function addPart(muralId: number, run: number, number: number, bytes: Buffer): Promise<void> {
-  await MuralPart.upsert({ muralId, run, number, bytes })
+  await MuralPartModel.upsert({ muralId, run, number, bytes })
 }
 
 /** One assembly is whole: those before it are forgotten. `seams`: one a panel. */
@@ -173,21 +180,24 @@ export async function setWhole(
   transaction: Tx,
 ): Promise<void> {
   for (const [place, each] of seams.entries())
-    await MuralPanel.update({ seams: each }, { where: { muralId, place }, transaction })
-  await Mural.update({ run, assembledAt: new Date(), missing: [...missing] }, { where: { id: muralId }, transaction })
-  await MuralPart.destroy({ where: { muralId, run: { [Op.ne]: run } }, transaction })
+    await MuralPanelModel.update({ seams: each }, { where: { muralId, place }, transaction })
+  await MuralModel.update(
+    { run, assembledAt: new Date(), missing: [...missing] },
+    { where: { id: muralId }, transaction },
+  )
+  await MuralPartModel.destroy({ where: { muralId, run: { [Op.ne]: run } }, transaction })
 }
 
 export async function dropParts(muralId: number, run: number): Promise<void> {
-  await MuralPart.destroy({ where: { muralId, run } })
+  await MuralPartModel.destroy({ where: { muralId, run } })
 }
 
 /** The numbers of an assembly's parts, and one of them. */
 export async function partNumbers(muralId: number, run: number): Promise<number[]> {
-  return (await MuralPart.findAll({ where: { muralId, run }, attributes: ['number'], order: ['number'] })).map(
+  return (await MuralPartModel.findAll({ where: { muralId, run }, attributes: ['number'], order: ['number'] })).map(
     each => each.number,
   )
 }
 export async function part(muralId: number, run: number, number: number): Promise<Buffer | null> {
-  return (await MuralPart.findOne({ where: { muralId, run, number } }))?.bytes ?? null
+  return (await MuralPartModel.findOne({ where: { muralId, run, number } }))?.bytes ?? null
 }

@@ -1,76 +1,204 @@
 import type { Plan } from '#core/plan'
-import { Assignment, AssignmentLearner, DrawingRow, PlanRow, PlanVersion } from '../models'
+import {
+  AssignmentLearnerModel,
+  AssignmentModel,
+  DrawingModel,
+  PlanModel,
+  PlanVersionModel,
+  type Assignment,
+  type AssignmentLearner,
+  type Drawing,
+  type PlanVersion,
+  type StoredPlan,
+} from '../models'
 import type { Tx } from './database'
+import { factsOf, forgetDocument, readDocument, readPicture, storeDocument, storePicture } from './plan-documents'
+import type { PlanFacts } from './plan-documents'
+import { every, made, one } from './values'
 
-const WITHOUT_PICTURE = { exclude: ['picture'] }
+export type { Assignment, PlanVersion, StoredPlan } from '../models'
+export type { PlanFacts } from './plan-documents'
 
-export function planById(id: number): Promise<PlanRow | null> {
-  return PlanRow.findByPk(id, { attributes: WITHOUT_PICTURE })
+/** Plans, their versions and to whom they are given. What they say lies in `plan-documents.ts`. */
+
+/** A plan with what is known of it without loading it. */
+export type PlanWithFacts = StoredPlan & { readonly facts: PlanFacts }
+
+async function withFacts<T extends { readonly digest: string }>(rows: T[]): Promise<(T & { facts: PlanFacts })[]> {
+  const facts = await factsOf(rows.map(each => each.digest))
+  return rows.map(each => ({ ...each, facts: facts.get(each.digest)! }))
 }
 
-export function plansOf(teacherId: number): Promise<PlanRow[]> {
-  return PlanRow.findAll({ where: { teacherId, kind: 'lesson' }, order: ['id'], attributes: WITHOUT_PICTURE })
+export function planById(id: number, transaction?: Tx): Promise<StoredPlan | null> {
+  return one(PlanModel.findByPk(id, { transaction }))
+}
+
+/** A teacher's lessons. */
+export async function plansOf(teacherId: number): Promise<PlanWithFacts[]> {
+  return withFacts(await every(PlanModel.findAll({ where: { teacherId, kind: 'lesson' }, order: ['id'] })))
+}
+
+export function countPlans(teacherId: number): Promise<number> {
+  return PlanModel.count({ where: { teacherId, kind: 'lesson' } })
 }
 
 /** Whosoever they are. */
-export function plansById(ids: number[]): Promise<PlanRow[]> {
-  return PlanRow.findAll({ where: { id: ids }, attributes: WITHOUT_PICTURE })
+export async function plansById(ids: number[]): Promise<PlanWithFacts[]> {
+  return withFacts(await every(PlanModel.findAll({ where: { id: ids } })))
 }
 
 /** A learner's own sheets, the latest first. */
-export function ownPlansOf(learnerId: number): Promise<PlanRow[]> {
-  return PlanRow.findAll({ where: { learnerId }, order: [['id', 'DESC']], attributes: WITHOUT_PICTURE })
+export async function ownPlansOf(learnerId: number): Promise<PlanWithFacts[]> {
+  return withFacts(await every(PlanModel.findAll({ where: { learnerId }, order: [['id', 'DESC']] })))
+}
+
+export function countOwnPlans(learnerId: number): Promise<number> {
+  return PlanModel.count({ where: { learnerId } })
 }
 
 /** Own sheets on which nothing is drawn any more. */
 export async function dropSheetsWithoutDrawings(ids: number[]): Promise<void> {
   const used = new Set(
-    (await DrawingRow.findAll({ where: { planId: ids }, attributes: ['planId'] })).map(each => each.planId),
+    (await DrawingModel.findAll({ where: { planId: ids }, attributes: ['planId'] })).map(each => each.planId),
   )
-  await PlanRow.destroy({ where: { id: ids.filter(each => !used.has(each)), kind: 'sheet' } })
+  await PlanModel.destroy({ where: { id: ids.filter(each => !used.has(each)), kind: 'sheet' } })
 }
 
 /** Something to draw on, of a learner's or (null) of the teacher's own. */
-export function addOwnPlan(
+export async function addOwnPlan(
   teacherId: number,
   learnerId: number | null,
-  document: Plan,
-  transaction?: Tx,
-): Promise<PlanRow> {
-  return PlanRow.create(
-    { teacherId, learnerId, kind: 'sheet', title: document.title, document, picture: null },
-    { transaction },
-  )
+  plan: Plan,
+  transaction: Tx,
+): Promise<StoredPlan> {
+  const digest = await storeDocument(plan, transaction)
+  return made(PlanModel.create({ teacherId, learnerId, kind: 'sheet', title: plan.title, digest }, { transaction }))
 }
 
 /** What the panels of a mural share. */
-export function addMuralPlan(teacherId: number, document: Plan, transaction: Tx): Promise<PlanRow> {
-  return PlanRow.create(
-    { teacherId, learnerId: null, kind: 'mural', title: document.title, document, picture: null },
-    { transaction },
-  )
+export async function addMuralPlan(teacherId: number, plan: Plan, transaction: Tx): Promise<StoredPlan> {
+  const digest = await storeDocument(plan, transaction)
+  return made(PlanModel.create({ teacherId, kind: 'mural', title: plan.title, digest }, { transaction }))
 }
 
-export interface GivenRow {
+/** A lesson. `picture`: what stands for it. */
+export async function addPlan(
+  teacherId: number,
+  plan: Plan,
+  picture: Buffer | null,
+  transaction: Tx,
+): Promise<StoredPlan> {
+  const values = {
+    digest: await storeDocument(plan, transaction),
+    picture: picture && (await storePicture(picture, transaction)),
+  }
+  return made(PlanModel.create({ teacherId, title: plan.title, ...values, changedAt: new Date() }, { transaction }))
+}
+
+/** What it says from now on; what it said before is forgotten if no version says it. `picture`: null: as it was. */
+export async function changePlan(
+  { id, digest: before, revision }: StoredPlan,
+  plan: Plan,
+  picture: Buffer | null,
+  transaction: Tx,
+): Promise<void> {
+  const digest = await storeDocument(plan, transaction)
+  await PlanModel.update(
+    {
+      digest,
+      title: plan.title,
+      revision: revision + 1,
+      changedAt: new Date(),
+      ...(picture && { picture: await storePicture(picture, transaction) }),
+    },
+    { where: { id }, transaction },
+  )
+  if (digest !== before) await forgetDocument(before, transaction)
+}
+
+export async function setArchived(id: number, isArchived: boolean): Promise<void> {
+  await PlanModel.update({ archivedAt: isArchived ? new Date() : null }, { where: { id } })
+}
+
+/** The row, locked until the transaction ends: two who write at once come one after the other. */
+export function lockPlan(id: number, transaction: Tx): Promise<StoredPlan | null> {
+  return one(PlanModel.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE }))
+}
+
+/** Until the transaction ends nobody changes it, gives it or takes it back; others may hold it as well. */
+export async function holdPlan(id: number, transaction: Tx): Promise<void> {
+  await PlanModel.findByPk(id, { attributes: ['id'], transaction, lock: transaction.LOCK.SHARE })
+}
+
+export async function planPicture(id: number): Promise<Buffer | null> {
+  const plan = await planById(id)
+  return plan?.picture ? readPicture(plan.picture) : null
+}
+
+// --- versions
+
+export function latestVersion(planId: number, transaction?: Tx): Promise<PlanVersion | null> {
+  return one(PlanVersionModel.findOne({ where: { planId }, order: [['number', 'DESC']], transaction }))
+}
+
+export function versionsById(ids: number[]): Promise<PlanVersion[]> {
+  return every(PlanVersionModel.findAll({ where: { id: ids } }))
+}
+
+/** A version that says what is stored under `digest`. */
+export function addVersion(planId: number, number: number, digest: string, transaction?: Tx): Promise<PlanVersion> {
+  return made(PlanVersionModel.create({ planId, number, digest, madeAt: new Date() }, { transaction }))
+}
+
+/** A version that says something of its own: a mural's panel. */
+export async function addOwnVersion(planId: number, number: number, plan: Plan, transaction: Tx): Promise<PlanVersion> {
+  return addVersion(planId, number, await storeDocument(plan, transaction), transaction)
+}
+
+/** Which plan, and which version of it; null: the plan as it is. */
+export type Followed = Pick<Drawing, 'planId' | 'versionId'>
+
+async function digestFor({ planId, versionId }: Followed, transaction?: Tx): Promise<string> {
+  const row =
+    versionId === null
+      ? await PlanModel.findByPk(planId, { attributes: ['digest'], transaction })
+      : await PlanVersionModel.findByPk(versionId, { attributes: ['digest'], transaction })
+  return row!.digest
+}
+
+/** The plan that a drawing follows, or that a class has. */
+export async function documentFor(of: Followed, transaction?: Tx): Promise<Plan> {
+  return readDocument(await digestFor(of, transaction), transaction)
+}
+
+/** What is known of it without loading it. */
+export async function factsFor(of: Followed, transaction?: Tx): Promise<PlanFacts> {
+  const digest = await digestFor(of, transaction)
+  return (await factsOf([digest], transaction)).get(digest)!
+}
+
+// --- given to classes
+
+export interface Given {
   readonly id: number
-  readonly document: Plan
+  readonly facts: PlanFacts
   readonly row: Assignment
   /** Null: all of the class. */
   readonly learners: readonly number[] | null
 }
 
 /** The plans that a class was given, in their order, each in the version that it has. */
-export async function plansOfClass(classId: number): Promise<GivenRow[]> {
-  const given = await Assignment.findAll({ where: { classId }, order: ['place', 'planId'] })
-  const chosen = await AssignmentLearner.findAll({ where: { classId } })
-  return Promise.all(
-    given.map(async row => ({
-      id: row.planId,
-      document: await documentFor(row),
-      row,
-      learners: learnersIn(chosen, row.planId),
-    })),
-  )
+export async function plansOfClass(classId: number): Promise<Given[]> {
+  const given = await assignmentsOfClass(classId)
+  const chosen = await every(AssignmentLearnerModel.findAll({ where: { classId } }))
+  const digests = await Promise.all(given.map(each => digestFor(each)))
+  const facts = await factsOf(digests)
+  return given.map((row, i) => ({
+    id: row.planId,
+    facts: facts.get(digests[i]!)!,
+    row,
+    learners: learnersIn(chosen, row.planId),
+  }))
 }
 
 function learnersIn(chosen: readonly AssignmentLearner[], planId: number): number[] | null {
@@ -80,7 +208,7 @@ function learnersIn(chosen: readonly AssignmentLearner[], planId: number): numbe
 
 /** Whom of the class a plan is for; null: all of it. */
 export async function learnersFor(classId: number, planId: number, transaction?: Tx): Promise<number[] | null> {
-  return learnersIn(await AssignmentLearner.findAll({ where: { classId, planId }, transaction }), planId)
+  return learnersIn(await every(AssignmentLearnerModel.findAll({ where: { classId, planId }, transaction })), planId)
 }
 
 export async function setLearnersFor(
@@ -89,65 +217,48 @@ export async function setLearnersFor(
   learners: readonly number[] | null,
   transaction: Tx,
 ): Promise<void> {
-  await AssignmentLearner.destroy({ where: { classId, planId }, transaction })
+  await AssignmentLearnerModel.destroy({ where: { classId, planId }, transaction })
   if (learners)
-    await AssignmentLearner.bulkCreate(
+    await AssignmentLearnerModel.bulkCreate(
       [...new Set(learners)].map(learnerId => ({ classId, planId, learnerId })),
       { transaction },
     )
-}
-
-export async function planPicture(id: number): Promise<Buffer | null> {
-  return (await PlanRow.findByPk(id, { attributes: ['picture'] }))?.picture ?? null
-}
-
-export function addPlan(teacherId: number, document: Plan, picture: Buffer | null, transaction?: Tx): Promise<PlanRow> {
-  return PlanRow.create({ teacherId, title: document.title, document, picture, changedAt: new Date() }, { transaction })
-}
-
-/** The row, locked until the transaction ends: two who write at once come one after the other. */
-export function lockPlan(id: number, transaction: Tx): Promise<PlanRow | null> {
-  return PlanRow.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE, attributes: WITHOUT_PICTURE })
-}
-
-export function latestVersion(planId: number, transaction?: Tx): Promise<PlanVersion | null> {
-  return PlanVersion.findOne({ where: { planId }, order: [['number', 'DESC']], transaction })
-}
-
-/** Without their documents. */
-export function versionsById(ids: number[]): Promise<PlanVersion[]> {
-  return PlanVersion.findAll({ where: { id: ids }, attributes: ['id', 'planId', 'number', 'madeAt'] })
-}
-
-export function addVersion(planId: number, number: number, document: Plan, transaction?: Tx): Promise<PlanVersion> {
-  return PlanVersion.create({ planId, number, document, madeAt: new Date() }, { transaction })
-}
-
-/** The plan that a drawing follows, or that a class has. */
-export async function documentFor({ planId, versionId }: Pick<DrawingRow, 'planId' | 'versionId'>): Promise<Plan> {
-  const row = versionId === null ? await planById(planId) : await PlanVersion.findByPk(versionId)
-  return row!.document
 }
 
 export async function givePlan(
   values: Pick<Assignment, 'classId' | 'planId' | 'place' | 'versionId'>,
   transaction?: Tx,
 ): Promise<void> {
-  await Assignment.create(values, { transaction })
+  await AssignmentModel.create(values, { transaction })
+}
+
+export async function setGiven(
+  { classId, planId }: Pick<Assignment, 'classId' | 'planId'>,
+  values: Partial<Pick<Assignment, 'versionId' | 'opened' | 'startsAt' | 'dueAt' | 'way' | 'place'>>,
+  transaction: Tx,
+): Promise<void> {
+  await AssignmentModel.update(values, { where: { classId, planId }, transaction })
+}
+
+export async function takePlan(
+  { classId, planId }: Pick<Assignment, 'classId' | 'planId'>,
+  transaction: Tx,
+): Promise<void> {
+  await AssignmentModel.destroy({ where: { classId, planId }, transaction })
 }
 
 export function assignmentsOf(planIds: number[]): Promise<Assignment[]> {
-  return Assignment.findAll({ where: { planId: planIds } })
+  return every(AssignmentModel.findAll({ where: { planId: planIds } }))
 }
 
 export function assignmentsOfClass(classId: number, transaction?: Tx): Promise<Assignment[]> {
-  return Assignment.findAll({ where: { classId }, order: ['place', 'planId'], transaction })
+  return every(AssignmentModel.findAll({ where: { classId }, order: ['place', 'planId'], transaction }))
 }
 
 export function assignment(classId: number, planId: number, transaction?: Tx): Promise<Assignment | null> {
-  return Assignment.findOne({ where: { classId, planId }, transaction })
+  return one(AssignmentModel.findOne({ where: { classId, planId }, transaction }))
 }
 
 export function countGiven(classId: number, transaction?: Tx): Promise<number> {
-  return Assignment.count({ where: { classId }, transaction })
+  return AssignmentModel.count({ where: { classId }, transaction })
 }

@@ -1,5 +1,8 @@
-import { DrillTry } from '../models'
+import { DrillTryModel, type DrillTry } from '../models'
 import { command, question, type Tx } from './database'
+import { every } from './values'
+
+export type { DrillTry } from '../models'
 
 /** Adds time at work to a learner's day (UTC). */
 export async function addWork(learnerId: number, at: Date, ms: number, transaction: Tx): Promise<void> {
@@ -29,5 +32,11 @@ export async function daysOf(learnerIds: number[]): Promise<DayRow[]> {
 
 /** Tries of warm-ups, the oldest first. */
 export function triesOfAll(learnerIds: number[]): Promise<DrillTry[]> {
-  return DrillTry.findAll({ where: { learnerId: learnerIds }, order: ['id'], attributes: { exclude: ['figures'] } })
+  return every(
+    DrillTryModel.findAll({
+      where: { learnerId: learnerIds },
+      order: ['id'],
+      attributes: { exclude: ['figures'] },
+    }),
+  )
 }

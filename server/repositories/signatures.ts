@@ -1,9 +1,12 @@
-import { Signature } from '../models'
+import { SignatureModel, type Signature } from '../models'
+import { one } from './values'
+
+export type { Signature } from '../models'
 
 export function signatureOf(learnerId: number): Promise<Signature | null> {
-  return Signature.findByPk(learnerId)
+  return one(SignatureModel.findByPk(learnerId))
 }
 
 export async function setSignature(learnerId: number, outlines: number[][]): Promise<void> {
-  await Signature.upsert({ learnerId, outlines })
+  await SignatureModel.upsert({ learnerId, outlines })
 }

@@ -1,18 +1,21 @@
 import { Op } from 'sequelize'
-import { WallWords, WallWork } from '../models'
+import { WallWordsModel, WallWorkModel, type WallWork, type WallWords } from '../models'
 import { question, type Tx } from './database'
+import { every, one } from './values'
+
+export type { WallWork, WallWords } from '../models'
 
 export function workById(id: number): Promise<WallWork | null> {
-  return WallWork.findByPk(id)
+  return one(WallWorkModel.findByPk(id))
 }
 
 /** All that hangs, is asked for or offered, in its order. */
 export function worksOf(classId: number): Promise<WallWork[]> {
-  return WallWork.findAll({ where: { classId, state: { [Op.ne]: 'down' } }, order: ['place', 'id'] })
+  return every(WallWorkModel.findAll({ where: { classId, state: { [Op.ne]: 'down' } }, order: ['place', 'id'] }))
 }
 
 export function workOfHandIn(handInId: number, transaction?: Tx): Promise<WallWork | null> {
-  return WallWork.findOne({ where: { handInId }, transaction })
+  return one(WallWorkModel.findOne({ where: { handInId }, transaction }))
 }
 
 /** What waits for the teacher on the Walls of classes: works that were offered, and words. */
@@ -28,7 +31,7 @@ export async function waitingOn(classIds: number[]): Promise<{ classId: number; 
 
 /** Works of a learner for which the teacher would like leave. */
 export function countAsked(learnerId: number): Promise<number> {
-  return WallWork.count({ where: { learnerId, state: 'asked' } })
+  return WallWorkModel.count({ where: { learnerId, state: 'asked' } })
 }
 
 /** Puts a hand-in forward for the Wall, or again after it was taken down. */
@@ -37,8 +40,10 @@ export async function putForward(
   transaction?: Tx,
 ): Promise<number> {
   const known = await workOfHandIn(values.handInId, transaction)
-  if (known) await known.update({ ...values, askedAt: new Date(), hungAt: null }, { transaction })
-  return known?.id ?? (await WallWork.create({ ...values, askedAt: new Date() }, { transaction })).id
+  if (!known) return (await WallWorkModel.create({ ...values, askedAt: new Date() }, { transaction })).id
+  const again = { ...values, askedAt: new Date(), hungAt: null }
+  await WallWorkModel.update(again, { where: { id: known.id }, transaction })
+  return known.id
 }
 
 export async function setWork(
@@ -46,33 +51,33 @@ export async function setWork(
   values: Partial<Pick<WallWork, 'title' | 'isNamed' | 'state' | 'hungAt' | 'place'>>,
   transaction?: Tx,
 ): Promise<void> {
-  await WallWork.update(values, { where: { id }, transaction })
+  await WallWorkModel.update(values, { where: { id }, transaction })
 }
 
 export function wordsById(id: number): Promise<WallWords | null> {
-  return WallWords.findByPk(id)
+  return one(WallWordsModel.findByPk(id))
 }
 
 /** The oldest first. */
 export function wordsOf(workIds: number[]): Promise<WallWords[]> {
-  return WallWords.findAll({ where: { workId: workIds }, order: ['id'] })
+  return every(WallWordsModel.findAll({ where: { workId: workIds }, order: ['id'] }))
 }
 
 export async function addWords(
   values: Pick<WallWords, 'workId' | 'learnerId' | 'teacherId' | 'words' | 'state'>,
   transaction?: Tx,
 ): Promise<number> {
-  return (await WallWords.create({ ...values, saidAt: new Date() }, { transaction })).id
+  return (await WallWordsModel.create({ ...values, saidAt: new Date() }, { transaction })).id
 }
 
 export function countWaiting(learnerId: number): Promise<number> {
-  return WallWords.count({ where: { learnerId, state: 'waiting' } })
+  return WallWordsModel.count({ where: { learnerId, state: 'waiting' } })
 }
 
 export async function setWords(id: number, state: WallWords['state']): Promise<void> {
-  await WallWords.update({ state }, { where: { id } })
+  await WallWordsModel.update({ state }, { where: { id } })
 }
 
 export async function removeWords(id: number): Promise<void> {
-  await WallWords.destroy({ where: { id } })
+  await WallWordsModel.destroy({ where: { id } })
 }

@@ -1,8 +1,8 @@
 import type { CritKit, GivenAnswer } from '#shared/schemas'
 import type { AnswerView, Person } from '#shared/views'
-import type { Answer } from '../models'
 import { inTransaction } from '../repositories/database'
 import * as handIns from '../repositories/handins'
+import type { Answer } from '../repositories/handins'
 import * as people from '../repositories/people'
 import { Refused } from '../utils/refuse'
 import { requireHandIn } from './rights'
@@ -55,6 +55,6 @@ export async function critKit(person: Teacher): Promise<CritKit> {
 }
 
 export async function keepCritKit(person: Teacher, kit: CritKit): Promise<CritKit> {
-  await (await people.teacherById(person.id))!.update({ critKit: kit })
+  await people.setCritKit(person.id, kit)
   return kit
 }

@@ -1,9 +1,9 @@
 import { ownPlan, starterEntries } from '#core/plan'
 import type { NewSheet } from '#shared/schemas'
 import type { DrawingView, GivenWay, Person } from '#shared/views'
-import type { DrawingRow } from '../models'
 import { inTransaction } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
+import type { Drawing } from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
 import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
@@ -11,7 +11,7 @@ import { Refused } from '../utils/refuse'
 import { answerView } from './answers'
 import { currentOf } from './own-drawings'
 import { beginWith, entriesOf } from './records'
-import { requireDrawing, requirePlan } from './rights'
+import { notFound, requireDrawing, requirePlan } from './rights'
 
 /**
  * The learner's drawing for a plan: the latest, or a new one when there is none or `afresh` is asked; with `from` one
@@ -27,14 +27,16 @@ export async function openDrawing(
   const known = afresh ? null : currentOf(await drawings.drawingsFor(person.id, plan.id))
   if (known) return { id: known.id }
   const learner = (await people.learnerById(person.id))!
-  const given = await plans.assignment(learner.classId, plan.id)
-  if (given?.startsAt && given.startsAt.getTime() > Date.now())
-    throw new Refused('not-yet', 'This plan has not started yet.', 'Your folio says when it opens.')
-  const versionId = given?.versionId ?? null
-  const document = await plans.documentFor({ planId: plan.id, versionId })
-  if (from !== undefined && !document.steps.some(each => each.id === from))
-    throw new Refused('not-found', 'There is no such step.', 'Choose a step of the plan.')
   return inTransaction(async tx => {
+    await plans.holdPlan(plan.id, tx)
+    const given = await plans.assignment(learner.classId, plan.id, tx)
+    if (!given && plan.learnerId === null) throw notFound('plan')
+    if (given?.startsAt && given.startsAt.getTime() > Date.now())
+      throw new Refused('not-yet', 'This plan has not started yet.', 'Your folio says when it opens.')
+    const versionId = given?.versionId ?? null
+    const document = await plans.documentFor({ planId: plan.id, versionId }, tx)
+    if (from !== undefined && !document.steps.some(each => each.id === from))
+      throw new Refused('not-found', 'There is no such step.', 'Choose a step of the plan.')
     const drawing = await drawings.addDrawing(
       { learnerId: person.id, planId: plan.id, versionId, ...(from !== undefined && { step: from }) },
       tx,
@@ -54,7 +56,7 @@ export async function openOwnSheet(
 ): Promise<{ id: number }> {
   const learner = (await people.learnerById(person.id))!
   const { teacherId } = (await people.classById(learner.classId))!
-  if ((await plans.ownPlansOf(person.id)).length >= GREATEST_OWN_SHEETS) {
+  if ((await plans.countOwnPlans(person.id)) >= GREATEST_OWN_SHEETS) {
     throw new Refused(
       'too-big',
       `You have ${GREATEST_OWN_SHEETS} sheets of your own already.`,
@@ -67,7 +69,7 @@ export async function openOwnSheet(
   })
 }
 
-async function wayFor({ learnerId, planId }: DrawingRow): Promise<GivenWay> {
+async function wayFor({ learnerId, planId }: Drawing): Promise<GivenWay> {
   const learner = learnerId === null ? null : await people.learnerById(learnerId)
   return (learner && (await plans.assignment(learner.classId, planId))?.way) ?? 'own'
 }

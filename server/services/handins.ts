@@ -1,11 +1,14 @@
 import { spreadOf, spreadsOf } from '#core/review'
 import type { ClassSpread, HandInCard, HandInView, Person, StepFindings, TableView } from '#shared/views'
-import type { DrawingRow, HandIn, Learner, PlanRow, SchoolClass } from '../models'
 import { inTransaction } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
+import type { Drawing } from '../repositories/drawings'
+import type { PlanWithFacts } from '../repositories/plans'
 import * as handIns from '../repositories/handins'
+import type { HandIn } from '../repositories/handins'
 import * as jobs from '../repositories/jobs'
 import * as people from '../repositories/people'
+import type { Learner, SchoolClass } from '../repositories/people'
 import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { answerView } from './answers'
@@ -41,10 +44,10 @@ export async function handIn(
 
 interface Given {
   row: HandIn
-  drawing: DrawingRow
+  drawing: Drawing
   learner: Learner
   schoolClass: SchoolClass
-  plan: PlanRow
+  plan: PlanWithFacts
 }
 
 /** Every hand-in of the teacher's classes, oldest first. */
@@ -115,10 +118,10 @@ export async function tableView(
   return {
     id,
     name,
-    plans: given.map(each => ({ id: each.id, title: each.document.title })),
+    plans: given.map(each => ({ id: each.id, title: each.facts.title })),
     plan: plan?.id ?? null,
     lookFors:
-      plan?.document.steps.flatMap((step, i) =>
+      plan?.facts.steps.flatMap((step, i) =>
         step.lookFors.map(each => ({ id: each.id, title: each.title, step: i + 1 })),
       ) ?? [],
     rows: learners.map(learner => {

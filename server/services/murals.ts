@@ -14,13 +14,14 @@ import {
 import { base64Of, ownPlan, type Plan, type PlanPicture } from '#core/plan'
 import type { MuralCard, MuralFacts, MuralView, NewMural, PanelCard, PanelView } from '#shared/mural'
 import type { Person } from '#shared/views'
-import type { Learner, Mural, MuralPanel } from '../models'
 import { inTransaction } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
 import * as jobs from '../repositories/jobs'
 import * as live from '../repositories/live'
 import * as murals from '../repositories/murals'
+import type { Mural, MuralPanel } from '../repositories/murals'
 import * as people from '../repositories/people'
+import type { Learner } from '../repositories/people'
 import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { classIdOf, requireClass, requireMembers, requireOwnDrawing } from './rights'
@@ -98,7 +99,7 @@ export async function makeMural(
     )
     const versions: number[] = []
     for (const [i, document] of documents.entries())
-      versions.push((await plans.addVersion(plan.id, i + 1, document, tx)).id)
+      versions.push((await plans.addOwnVersion(plan.id, i + 1, document, tx)).id)
     const mural = await murals.addMural(
       {
         classId,

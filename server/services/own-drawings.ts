@@ -3,8 +3,8 @@ import { standingActs } from '#core/drawing'
 import { laidOut } from '#core/plan'
 import type { Duplicate } from '#shared/schemas'
 import type { FolioDrawing, Person } from '#shared/views'
-import type { DrawingRow } from '../models'
 import * as drawings from '../repositories/drawings'
+import type { Drawing } from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
 import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
@@ -13,7 +13,7 @@ import { requireOwnDrawing } from './rights'
 
 /** What a learner does with drawings of one's own: a name, a second one like it, put away and taken back. */
 
-export const folioDrawing = ({ id, title, position, lastSeenAt }: DrawingRow): FolioDrawing => ({
+export const folioDrawing = ({ id, title, position, lastSeenAt }: Drawing): FolioDrawing => ({
   id,
   title,
   position,
@@ -21,16 +21,17 @@ export const folioDrawing = ({ id, title, position, lastSeenAt }: DrawingRow): F
 })
 
 /** The one that is gone on with: the newest, unless it was made of another's strokes. */
-export function currentOf(theirs: readonly DrawingRow[]): DrawingRow | undefined {
+export function currentOf(theirs: readonly Drawing[]): Drawing | undefined {
   return theirs.findLast(each => each.copiedFrom === null) ?? theirs.at(-1)
 }
 
 /** Whether it may still be taken back. */
-export const isTakenBackYet = ({ removedAt }: DrawingRow) =>
+export const isTakenBackYet = ({ removedAt }: Drawing) =>
   removedAt !== null && Date.now() - removedAt.getTime() < KEPT_REMOVED_MS
 
 export async function renameDrawing(person: Person, id: number, title: string): Promise<{ ok: true }> {
-  await (await requireOwnDrawing(person, id)).update({ title })
+  await requireOwnDrawing(person, id)
+  await drawings.setDrawing(id, { title })
   return { ok: true }
 }
 
@@ -58,7 +59,7 @@ export async function removeDrawing(person: Person, id: number, isRemoved: boole
     throw new Refused('not-yours', 'This is your part of a mural.', 'Give the panel back on the mural’s page.')
   if (!isRemoved && drawing.removedAt !== null && !isTakenBackYet(drawing))
     throw new Refused('not-found', 'It was put away too long ago.', 'Begin another one.')
-  await drawing.update({ removedAt: isRemoved ? new Date() : null })
+  await drawings.setDrawing(id, { removedAt: isRemoved ? new Date() : null })
   return { ok: true }
 }
 

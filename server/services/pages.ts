@@ -1,10 +1,10 @@
 import type { DeskView, FolioHandIn, FolioView, GivenTerms, Person, PlanCard, RegisterView } from '#shared/views'
-import type { Plan } from '#core/plan'
-import type { Assignment, DrawingRow } from '../models'
 import * as drawings from '../repositories/drawings'
+import type { Drawing } from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
 import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
+import type { Assignment } from '../repositories/plans'
 import { countAsked, waitingOn } from '../repositories/wall'
 import { Refused } from '../utils/refuse'
 import { answerView } from './answers'
@@ -17,7 +17,7 @@ import { ownSets } from './warm-up-sets'
 type Teacher = Extract<Person, { kind: 'teacher' }>
 type LearnerPerson = Extract<Person, { kind: 'learner' }>
 
-export function planCard(id: number, { title, goal, level, minutes, steps, warmUps = [] }: Plan): PlanCard {
+export function planCard(id: number, { title, goal, level, minutes, steps, warmUps }: plans.PlanFacts): PlanCard {
   return { id, title, goal, level, minutes, steps: steps.length, warmUps }
 }
 
@@ -37,7 +37,7 @@ export async function deskView(person: Teacher): Promise<DeskView> {
     archived: (await people.classesOf(person.id, true)).map(({ id, name }) => ({ id, name })),
     plans: (await plans.plansOf(person.id))
       .filter(each => each.archivedAt === null)
-      .map(each => planCard(each.id, each.document)),
+      .map(each => planCard(each.id, each.facts)),
     waiting: cards.filter(each => each.state === 'waiting'),
     answered: cards.filter(each => each.state === 'again' || each.state === 'accepted').reverse(),
     walls: (await waitingOn(classes.map(each => each.id))).filter(each => each.works + each.words > 0),
@@ -74,9 +74,9 @@ export async function registerView(person: Teacher, classId: number): Promise<Re
       )
       return {
         id: plan.id,
-        title: plan.document.title,
+        title: plan.facts.title,
         learners: plan.learners ? [...plan.learners] : null,
-        isRicherThere: plan.document.steps.some(each => each.isRicher),
+        isRicherThere: plan.facts.steps.some(each => each.isRicher),
         ...termsOf(plan.row),
         begun: began.size,
         handedIn: handed.size,
@@ -96,8 +96,8 @@ export async function registerView(person: Teacher, classId: number): Promise<Re
       return {
         id: learner.id,
         name: learner.name,
-        plan: plan?.document.title ?? (drawing ? (titles.get(drawing.planId) ?? null) : null),
-        step: plan?.document.steps.find(step => step.id === drawing?.step)?.title ?? null,
+        plan: plan?.facts.title ?? (drawing ? (titles.get(drawing.planId) ?? null) : null),
+        step: plan?.facts.steps.find(step => step.id === drawing?.step)?.title ?? null,
         hasBegun: drawing !== undefined && drawing.position > 0,
         strokes: drawing?.position ?? 0,
         lastSeenAt: drawing?.lastSeenAt?.toISOString() ?? null,
@@ -115,7 +115,7 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
   const drawn = await drawings.drawingsOf([learner.id])
   const handed = await handIns.handInsOf(drawn.map(each => each.id))
   const answers = await handIns.answersOf(handed.map(each => each.id))
-  const handInsFor = async (theirs: DrawingRow[]): Promise<FolioHandIn[]> => {
+  const handInsFor = async (theirs: Drawing[]): Promise<FolioHandIn[]> => {
     const rows = handed.filter(each => theirs.some(one => one.id === each.drawingId)).reverse()
     return Promise.all(
       rows.map(async row => {
@@ -139,7 +139,7 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
     const present = theirs.filter(each => each.removedAt === null)
     const drawing = currentOf(present)
     return {
-      ...planCard(plan.id, plan.document),
+      ...planCard(plan.id, plan.facts),
       ...termsOf(plan.row),
       drawing: drawing ? folioDrawing(drawing) : null,
       others: present
@@ -150,12 +150,12 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
     }
   })
   const ownPlans = await plans.ownPlansOf(learner.id)
-  const ownEntries = ownPlans.flatMap(({ id, title, document }) =>
+  const ownEntries = ownPlans.flatMap(({ id, title, facts }) =>
     drawn
       .filter(each => each.planId === id && each.removedAt === null)
       .reverse()
       .map(async drawing => {
-        const { width, height } = document.sheet
+        const { width, height } = facts.sheet
         return {
           plan: id,
           title: drawing.title ?? title,
@@ -167,7 +167,7 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
       }),
   )
   const titles = new Map<number, string>([
-    ...given.map(each => [each.id, each.document.title] as const),
+    ...given.map(each => [each.id, each.facts.title] as const),
     ...ownPlans.map(each => [each.id, each.title] as const),
   ])
   const removed = drawn

@@ -2,13 +2,14 @@ import equal from 'fast-deep-equal'
 import { ownPlan, planSchema, starterEntries, type Plan } from '#core/plan'
 import type { GivePlan, NewSheet } from '#shared/schemas'
 import type { Person, PlanBookView, PlanClass, PlanClassesView, PlanView } from '#shared/views'
-import type { Assignment, DrawingRow, PlanRow, PlanVersion } from '../models'
 import { inTransaction, type Tx } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
+import type { Drawing } from '../repositories/drawings'
 import * as live from '../repositories/live'
 import * as handIns from '../repositories/handins'
 import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
+import type { Assignment, PlanVersion, StoredPlan } from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { planCard } from './pages'
 import { beginWith } from './records'
@@ -29,8 +30,8 @@ export async function planBookView(person: Teacher): Promise<PlanBookView> {
   const sheets = await plans.plansById(drawn.map(each => each.planId))
   return {
     plans: rows.map(row => ({
-      ...planCard(row.id, row.document),
-      topics: row.document.topics ?? [],
+      ...planCard(row.id, row.facts),
+      topics: row.facts.topics,
       isArchived: row.archivedAt !== null,
       changedAt: row.changedAt?.toISOString() ?? null,
       classes: classes
@@ -38,7 +39,7 @@ export async function planBookView(person: Teacher): Promise<PlanBookView> {
         .map(each => each.name),
     })),
     sheets: drawn.map(({ id, planId, position, lastSeenAt }) => {
-      const { title, sheet } = sheets.find(each => each.id === planId)!.document
+      const { title, sheet } = sheets.find(each => each.id === planId)!.facts
       return {
         drawing: id,
         title,
@@ -66,7 +67,7 @@ export async function planView(person: Teacher, id: number): Promise<PlanView> {
   return {
     id,
     revision: row.revision,
-    plan: row.document,
+    plan: await plans.documentFor({ planId: id, versionId: null }),
     isArchived: row.archivedAt !== null,
     ...(await classesOf(person, row)),
   }
@@ -77,11 +78,11 @@ export async function planClassesView(person: Teacher, id: number): Promise<Plan
   return classesOf(person, await requireLesson(person, id))
 }
 
-async function classesOf(person: Teacher, row: PlanRow): Promise<PlanClassesView> {
+async function classesOf(person: Teacher, row: StoredPlan): Promise<PlanClassesView> {
   const latest = await plans.latestVersion(row.id)
   const given = await plans.assignmentsOf([row.id])
   const versions = await plans.versionsById(given.flatMap(each => each.versionId ?? []))
-  const isChanged = latest === null || !equal(latest.document, row.document)
+  const isChanged = latest?.digest !== row.digest
   const classes = await Promise.all(
     (await people.classesOf(person.id)).map(async ({ id, name }): Promise<PlanClass> => {
       const own = given.find(each => each.classId === id)
@@ -101,16 +102,21 @@ async function classesOf(person: Teacher, row: PlanRow): Promise<PlanClassesView
 }
 
 /** Drawings of a class for a plan. */
-async function drawnOn(planId: number, classId: number): Promise<DrawingRow[]> {
-  const learners = await people.everyLearnerOf([classId])
-  return (await drawings.drawingsOf(learners.map(each => each.id))).filter(each => each.planId === planId)
+async function drawnOn(planId: number, classId: number, tx?: Tx): Promise<Drawing[]> {
+  const learners = await people.everyLearnerOf([classId], tx)
+  return (
+    await drawings.drawingsOf(
+      learners.map(each => each.id),
+      tx,
+    )
+  ).filter(each => each.planId === planId)
 }
 
 /** A new plan in the book: drafted, copied, or out of a file. */
 export async function addPlan(person: Teacher, plan: Plan): Promise<{ id: number }> {
-  if ((await plans.plansOf(person.id)).length >= MOST_PLANS)
+  if ((await plans.countPlans(person.id)) >= MOST_PLANS)
     throw new Refused('too-big', `The Plan book holds ${MOST_PLANS} plans.`, 'Use one of them again.')
-  return { id: (await plans.addPlan(person.id, plan, pictureOf(plan))).id }
+  return inTransaction(async tx => ({ id: (await plans.addPlan(person.id, plan, pictureOf(plan), tx)).id }))
 }
 
 /** What the last step that has a picture comes to. */
@@ -140,12 +146,9 @@ export async function savePlan(
         { revision: row.revision },
       )
     }
-    const plan = requirePlanDocument({ ...row.document, ...changes })
-    const picture = pictureOf(plan)
-    await row.update(
-      { document: plan, title: plan.title, revision: revision + 1, changedAt: new Date(), ...(picture && { picture }) },
-      { transaction: tx },
-    )
+    const before = await plans.documentFor({ planId: id, versionId: null }, tx)
+    const plan = requirePlanDocument({ ...before, ...changes })
+    await plans.changePlan(row, plan, pictureOf(plan), tx)
     return { revision: revision + 1 }
   })
 }
@@ -158,21 +161,22 @@ function requirePlanDocument(value: unknown): Plan {
 }
 
 export async function archivePlan(person: Teacher, id: number, isArchived: boolean): Promise<{ ok: true }> {
-  const row = await requireLesson(person, id)
-  await row.update({ archivedAt: isArchived ? new Date() : null })
+  await requireLesson(person, id)
+  await plans.setArchived(id, isArchived)
   return { ok: true }
 }
 
 export async function copyPlan(person: Teacher, id: number): Promise<{ id: number }> {
-  const { document } = await requireLesson(person, id)
-  return addPlan(person, { ...document, title: `${document.title.slice(0, 72)}, again` })
+  await requireLesson(person, id)
+  const plan = await plans.documentFor({ planId: id, versionId: null })
+  return addPlan(person, { ...plan, title: `${plan.title.slice(0, 72)}, again` })
 }
 
 /** The version that stands for the plan as it is now; made when there is none. */
-async function versionNow(row: PlanRow, tx: Tx): Promise<PlanVersion> {
+async function versionNow(row: StoredPlan, tx: Tx): Promise<PlanVersion> {
   const latest = await plans.latestVersion(row.id, tx)
-  if (latest && equal(latest.document, row.document)) return latest
-  return plans.addVersion(row.id, (latest?.number ?? 0) + 1, row.document, tx)
+  if (latest?.digest === row.digest) return latest
+  return plans.addVersion(row.id, (latest?.number ?? 0) + 1, row.digest, tx)
 }
 
 /**
@@ -188,11 +192,10 @@ export async function givePlan(
   await requireLesson(person, id)
   await requireClass(person, classId)
   if (learners) await requireMembers(classId, learners, 'ever')
-  const drawn = await drawnOn(id, classId)
-  const handed = new Set((await handIns.handInsOf(drawn.map(each => each.id))).map(each => each.drawingId))
   await inTransaction(async tx => {
     const row = (await plans.lockPlan(id, tx))!
     const known = await plans.assignment(classId, id, tx)
+    const drawn = await drawnOn(id, classId, tx)
     if (!isGiven) return known ? takeBack(known, learners, drawn, tx) : undefined
     if (known && learners) return addLearners(known, learners, tx)
     const version = await versionNow(row, tx)
@@ -203,11 +206,8 @@ export async function givePlan(
       )
       return plans.setLearnersFor(classId, id, learners ?? null, tx)
     }
-    await known.update({ versionId: version.id }, { transaction: tx })
-    // Whoever has not handed in goes on with the new version, if it is for a sheet of the same size.
-    for (const drawing of drawn)
-      if (!handed.has(drawing.id) && (await fits(drawing, row.document)))
-        await drawing.update({ versionId: version.id }, { transaction: tx })
+    await plans.setGiven(known, { versionId: version.id }, tx)
+    await moveOn(drawn, version, tx)
   })
   return { ok: true }
 }
@@ -225,7 +225,7 @@ async function addLearners({ classId, planId }: Assignment, learners: readonly n
 async function takeBack(
   given: Assignment,
   learners: readonly number[] | undefined,
-  drawn: readonly DrawingRow[],
+  drawn: readonly Drawing[],
   tx: Tx,
 ): Promise<void> {
   const { classId, planId } = given
@@ -240,11 +240,23 @@ async function takeBack(
       `${at.length} learners draw on this plan already.`,
       'Archive it instead: their work stays.',
     )
-  await (left.length ? plans.setLearnersFor(classId, planId, left, tx) : given.destroy({ transaction: tx }))
+  await (left.length ? plans.setLearnersFor(classId, planId, left, tx) : plans.takePlan(given, tx))
 }
 
-async function fits(drawing: DrawingRow, plan: Plan): Promise<boolean> {
-  return equal((await plans.documentFor(drawing)).sheet, plan.sheet)
+/** Whoever has not handed in goes on with a version, if it is for a sheet of the same size. */
+async function moveOn(drawn: readonly Drawing[], version: PlanVersion, tx: Tx): Promise<void> {
+  const handed = new Set(
+    (
+      await handIns.handInsOf(
+        drawn.map(each => each.id),
+        tx,
+      )
+    ).map(each => each.drawingId),
+  )
+  const { sheet } = await plans.factsFor({ planId: version.planId, versionId: version.id }, tx)
+  for (const drawing of drawn)
+    if (!handed.has(drawing.id) && equal((await plans.factsFor(drawing, tx)).sheet, sheet))
+      await drawings.setDrawing(drawing.id, { versionId: version.id }, tx)
 }
 
 /** Opens a step that waits for the teacher, or closes it again. */
@@ -259,7 +271,7 @@ export async function openStepForClass(
     const given = await plans.assignment(classId, id, tx)
     if (!given) throw new Refused('not-found', 'This class does not have the plan.', 'Give it to the class first.')
     const opened = [...(given.opened ?? []).filter(each => each !== step), ...(isOpen ? [step] : [])]
-    await given.update({ opened }, { transaction: tx })
+    await plans.setGiven(given, { opened }, tx)
     return { opened }
   })
   // Told only when it is committed.
@@ -292,11 +304,12 @@ async function openForTeacher(
   purpose: 'try' | 'redraw',
   step?: string,
 ): Promise<{ id: number }> {
-  const { document } = await requireLesson(person, id)
-  if (step !== undefined && !document.steps.some(each => each.id === step))
-    throw new Refused('not-found', 'There is no such step in the plan.', 'Load the plan again.')
+  await requireLesson(person, id)
   return inTransaction(async tx => {
     const version = await versionNow((await plans.lockPlan(id, tx))!, tx)
+    const document = await plans.documentFor({ planId: id, versionId: version.id }, tx)
+    if (step !== undefined && !document.steps.some(each => each.id === step))
+      throw new Refused('not-found', 'There is no such step in the plan.', 'Load the plan again.')
     const drawing = await drawings.addDrawing(
       { teacherId: person.id, planId: id, versionId: version.id, purpose, ...(step !== undefined && { step }) },
       tx,

@@ -1,11 +1,11 @@
 import type { MeasureName } from '#core/lookfor'
-import type { Plan } from '#core/plan'
 import { VERDICT_OF_MARK } from '#shared/marks'
 import type { LearnerProgress, Person, PracticePlan, ProgressView } from '#shared/views'
-import type { DrawingRow, Learner, SchoolClass } from '../models'
 import * as drawings from '../repositories/drawings'
+import type { Drawing } from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
 import * as people from '../repositories/people'
+import type { Learner, SchoolClass } from '../repositories/people'
 import * as plans from '../repositories/plans'
 import * as progress from '../repositories/progress'
 import { requireClass } from './rights'
@@ -43,14 +43,14 @@ export async function ownProgress(person: LearnerPerson): Promise<ProgressView> 
 }
 
 function practicePlan(
-  { id, document }: { id: number; document: Plan },
+  { id, facts }: { id: number; facts: plans.PlanFacts },
   learners: readonly number[] | null = null,
 ): PracticePlan {
   return {
     id,
     learners: learners && [...learners],
-    title: document.title,
-    measures: [...new Set(document.steps.flatMap(step => step.lookFors.map(each => each.settings.measure)))],
+    title: facts.title,
+    measures: [...new Set(facts.steps.flatMap(step => step.lookFors.map(each => each.measure)))],
   }
 }
 
@@ -102,20 +102,16 @@ async function progressOf(
   }
 }
 
-const keyOf = ({ planId, versionId }: Pick<DrawingRow, 'planId' | 'versionId'>) => `${planId} ${versionId ?? ''}`
+const keyOf = ({ planId, versionId }: Pick<Drawing, 'planId' | 'versionId'>) => `${planId} ${versionId ?? ''}`
 
 /** By plan and version: which look-for is of which measure. */
-async function measuresFor(
-  drawn: readonly DrawingRow[],
-): Promise<ReadonlyMap<string, ReadonlyMap<string, MeasureName>>> {
+async function measuresFor(drawn: readonly Drawing[]): Promise<ReadonlyMap<string, ReadonlyMap<string, MeasureName>>> {
   const needed = new Map(drawn.map(each => [keyOf(each), each]))
-  const documents = await Promise.all(
-    [...needed].map(async ([key, each]): Promise<[string, Plan]> => [key, await plans.documentFor(each)]),
-  )
+  const facts = await Promise.all([...needed].map(async ([key, each]) => [key, await plans.factsFor(each)] as const))
   return new Map(
-    documents.map(([key, { steps }]) => [
+    facts.map(([key, { steps }]) => [
       key,
-      new Map(steps.flatMap(step => step.lookFors.map(each => [each.id, each.settings.measure] as const))),
+      new Map(steps.flatMap(step => step.lookFors.map(each => [each.id, each.measure] as const))),
     ]),
   )
 }

@@ -6,11 +6,11 @@ import { workMs } from '#core/review'
 import { DEVICE_NAME, WRITER_SILENCE_MS } from '#shared/limits'
 import type { Batch, Claim } from '#shared/schemas'
 import type { Person } from '#shared/views'
-import type { DrawingRow } from '../models'
 import { inTransaction, type Tx } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
+import type { Drawing } from '../repositories/drawings'
 import { addWork } from '../repositories/progress'
-import { documentFor } from '../repositories/plans'
+import { factsFor } from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { requireOwnDrawing } from './rights'
 
@@ -42,16 +42,13 @@ export async function entriesFrom(drawingId: number, from: number): Promise<Entr
 }
 
 /** The record of a drawing up to `position`. */
-export async function recordOf(drawing: DrawingRow, position: number): Promise<DrawingRecord> {
-  const { sheet } = await documentFor(drawing)
+export async function recordOf(drawing: Drawing, position: number): Promise<DrawingRecord> {
+  const { sheet } = await factsFor(drawing)
   return { version: 1, sheet, entries: (await entriesOf(drawing.id)).slice(0, position) }
 }
 
-export interface Stored {
-  /** Entries and batches the server has now. */
-  position: number
-  nextBatch: number
-}
+/** Entries and batches the server has now. */
+export type Stored = Pick<Drawing, 'position' | 'nextBatch'>
 
 /**
  * Stores a batch. The same batch again is answered, not stored twice; anything out of order, from
@@ -97,23 +94,27 @@ export async function storeBatch(person: Person, drawingId: number, batch: Batch
     const now = new Date()
     if (drawing.learnerId !== null) await addWork(drawing.learnerId, now, workMs(batch.entries, drawing.clockMs), tx)
     const step = batch.entries.findLast(entry => entry.type === 'step')
-    await drawing.update(
+    const has = {
+      position: drawing.position + batch.entries.length,
+      nextBatch: drawing.nextBatch + 1,
+    }
+    await drawings.setDrawing(
+      drawingId,
       {
-        position: drawing.position + batch.entries.length,
-        nextBatch: drawing.nextBatch + 1,
+        ...has,
         clockMs: batch.entries.at(-1)!.at,
         writer: batch.writer,
         writerSeenAt: now,
         lastSeenAt: now,
         ...(step && { step: step.step, stepAt: now }),
       },
-      { transaction: tx },
+      tx,
     )
-    return stored(drawing)
+    return has
   })
 }
 
-const stored = ({ position, nextBatch }: DrawingRow) => ({ position, nextBatch })
+const stored = ({ position, nextBatch }: Stored): Stored => ({ position, nextBatch })
 
 /** Whether a writer may take another's place: both are of one browser, where only one tab holds a drawing. */
 const isSameDevice = (a: string, b: string) => a.slice(0, DEVICE_NAME) === b.slice(0, DEVICE_NAME)
@@ -142,7 +143,7 @@ export async function claimDrawing(
         'Go on there, or take it over here.',
       )
     }
-    await drawing.update({ writer, writerSeenAt: new Date() }, { transaction: tx })
+    await drawings.setDrawing(drawingId, { writer, writerSeenAt: new Date() }, tx)
     return stored(drawing)
   })
 }
@@ -169,20 +170,18 @@ export async function copyDrawing(
       { learnerId, teacherId, planId, versionId, purpose, step, copiedFrom: drawingId, copyKey: key },
       tx,
     )
-    await beginWith(copy, entries, tx)
-    return { id: copy.id, ...stored(copy) }
+    return { id: copy.id, ...(await beginWith(copy, entries, tx)) }
   })
 }
 
-/** The first entries of a new drawing. */
-export async function beginWith(drawing: DrawingRow, entries: readonly Entry[], tx: Tx): Promise<void> {
-  if (entries.length === 0) return
+/** The first entries of a new drawing; answers what it has then. */
+export async function beginWith(drawing: Drawing, entries: readonly Entry[], tx: Tx): Promise<Stored> {
+  if (entries.length === 0) return stored(drawing)
   await drawings.addBatch(
     { drawingId: drawing.id, number: 0, start: 0, count: entries.length, ...(await packEntries(entries)) },
     tx,
   )
-  await drawing.update(
-    { position: entries.length, nextBatch: 1, clockMs: entries.at(-1)!.at, lastSeenAt: new Date() },
-    { transaction: tx },
-  )
+  const has = { position: entries.length, nextBatch: 1 }
+  await drawings.setDrawing(drawing.id, { ...has, clockMs: entries.at(-1)!.at, lastSeenAt: new Date() }, tx)
+  return has
 }

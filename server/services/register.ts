@@ -96,7 +96,7 @@ export async function renameLearner(person: Teacher, learnerId: number, given: s
       `There is a ${name} in this class already.`,
       'Add a letter or a second name, so that the two are told apart.',
     )
-  await learner.update({ name })
+  await people.setLearner(learner.id, { name })
   return { ok: true }
 }
 
@@ -105,8 +105,8 @@ export async function renameLearner(person: Teacher, learnerId: number, given: s
  * slip.
  */
 export async function removeLearner(person: Teacher, learnerId: number, isRemoved: boolean): Promise<{ ok: true }> {
-  const { learner } = await requireLearner(person, learnerId)
-  await learner.update({ removedAt: isRemoved ? new Date() : null })
+  await requireLearner(person, learnerId)
+  await people.setLearner(learnerId, { removedAt: isRemoved ? new Date() : null })
   return { ok: true }
 }
 
@@ -131,7 +131,7 @@ export async function moveLearner(
   const drawn = [...new Set((await drawings.drawingsOf([learner.id])).map(each => each.planId))]
   await inTransaction(async tx => {
     for (const planId of drawn) await bringAlong(planId, learner.id, schoolClass.id, to.id, tx)
-    await learner.update({ classId: to.id, removedAt: null }, { transaction: tx })
+    await people.setLearner(learner.id, { classId: to.id, removedAt: null }, tx)
   })
   await live.lowerHand(learner.id)
   await forgetTriesOf(schoolClass.code, learner.name)
@@ -157,15 +157,15 @@ export async function changeClass(
   classId: number,
   { name, when }: { name: string; when: string },
 ): Promise<{ ok: true }> {
-  await (await requireClass(person, classId)).update({ name, meets: when })
+  await requireClass(person, classId)
+  await people.setClass(classId, { name, meets: when })
   return { ok: true }
 }
 
 /** Puts a class away at the end of a term, or takes it out again. */
 export async function archiveClass(person: Teacher, classId: number, isArchived: boolean): Promise<{ ok: true }> {
-  await (
-    await requireClass(person, classId)
-  ).update({ archivedAt: isArchived ? new Date() : null, frontDrawingId: null })
+  await requireClass(person, classId)
+  await people.setClass(classId, { archivedAt: isArchived ? new Date() : null, frontDrawingId: null })
   return { ok: true }
 }
 
@@ -182,7 +182,7 @@ export async function setTerms(
     const given = await plans.assignment(classId, planId, tx)
     if (!given) throw new Refused('not-found', 'This class does not have the plan.', 'Give it to the class first.')
     const time = (iso: string | null) => (iso === null ? null : new Date(iso))
-    await given.update({ startsAt: time(startsAt), dueAt: time(dueAt), way }, { transaction: tx })
+    await plans.setGiven(given, { startsAt: time(startsAt), dueAt: time(dueAt), way }, tx)
     await plans.setLearnersFor(classId, planId, learners, tx)
   })
   return { ok: true }
@@ -195,7 +195,7 @@ export async function orderPlans(person: Teacher, classId: number, order: readon
     const rows = await plans.assignmentsOfClass(classId, tx)
     const place = (planId: number) => (order.includes(planId) ? order.indexOf(planId) : order.length)
     const sorted = [...rows].sort((a, b) => place(a.planId) - place(b.planId) || a.place - b.place)
-    for (const [i, row] of sorted.entries()) await row.update({ place: i }, { transaction: tx })
+    for (const [i, row] of sorted.entries()) await plans.setGiven(row, { place: i }, tx)
   })
   return { ok: true }
 }

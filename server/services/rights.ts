@@ -1,9 +1,12 @@
 import type { Person } from '#shared/views'
-import type { DrawingRow, HandIn, Learner, PlanRow, SchoolClass } from '../models'
 import * as drawings from '../repositories/drawings'
+import type { Drawing } from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
+import type { HandIn } from '../repositories/handins'
 import * as people from '../repositories/people'
+import type { Learner, SchoolClass } from '../repositories/people'
 import * as plans from '../repositories/plans'
+import type { StoredPlan } from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 
 /** Who may touch what. A learner: own drawings. A teacher: those of own classes. Everyone else is refused. */
@@ -13,7 +16,7 @@ export const notFound = (what: string) =>
 const notYours = (what: string) =>
   new Refused('not-yours', `This ${what} is not yours to open.`, 'Go back to your own pages.')
 
-export async function requireDrawing(person: Person, id: number): Promise<DrawingRow> {
+export async function requireDrawing(person: Person, id: number): Promise<Drawing> {
   const drawing = await drawings.drawingById(id)
   if (!drawing) throw notFound('drawing')
   const mine =
@@ -25,12 +28,12 @@ export async function requireDrawing(person: Person, id: number): Promise<Drawin
   return drawing
 }
 
-function isOwner(person: Person, drawing: DrawingRow): boolean {
+function isOwner(person: Person, drawing: Drawing): boolean {
   return person.kind === 'learner' ? drawing.learnerId === person.id : drawing.teacherId === person.id
 }
 
 /** A drawing that this person draws on. */
-export async function requireOwnDrawing(person: Person, id: number): Promise<DrawingRow> {
+export async function requireOwnDrawing(person: Person, id: number): Promise<Drawing> {
   const drawing = await requireDrawing(person, id)
   if (!isOwner(person, drawing))
     throw new Refused(
@@ -49,7 +52,7 @@ async function learnerAndClass(learnerId: number): Promise<{ learner: Learner; s
 export async function requireHandIn(
   person: Person,
   id: number,
-): Promise<{ handIn: HandIn; drawing: DrawingRow; learner: Learner; schoolClass: SchoolClass }> {
+): Promise<{ handIn: HandIn; drawing: Drawing; learner: Learner; schoolClass: SchoolClass }> {
   const handIn = await handIns.handInById(id)
   if (!handIn) throw notFound('hand-in')
   const drawing = await requireDrawing(person, handIn.drawingId)
@@ -74,7 +77,7 @@ export async function requireMembers(
 }
 
 /** A lesson in the teacher's own Plan book. */
-export async function requireLesson(person: Person, id: number): Promise<PlanRow> {
+export async function requireLesson(person: Person, id: number): Promise<StoredPlan> {
   const plan = await requirePlan(person, id)
   if (person.kind !== 'teacher' || plan.kind !== 'lesson') throw notYours('plan')
   return plan
@@ -126,7 +129,7 @@ async function isForPerson(person: Person, planId: number): Promise<boolean> {
   return learner !== null && isFor(learner, planId)
 }
 
-export async function requirePlan(person: Person, id: number): Promise<PlanRow> {
+export async function requirePlan(person: Person, id: number): Promise<StoredPlan> {
   const plan = await plans.planById(id)
   if (!plan) throw notFound('plan')
   const mine =

@@ -26,7 +26,7 @@ async function outlineFor(of: { planId: number; versionId: number | null }): Pro
   const key = of.versionId === null ? `plan ${of.planId}` : `version ${of.versionId}`
   let known = outlines.get(key)
   if (!known) {
-    const { title, steps } = await plans.documentFor(of)
+    const { title, steps } = await plans.factsFor(of)
     known = {
       title,
       steps: steps.map((step, i) => ({ id: step.id, title: step.title, waits: steps[i - 1]?.goOn === 'opened' })),
@@ -60,10 +60,10 @@ const CLASS_LASTS_MS = 5 * 3600 * 1000
 
 /** The teacher says what the class draws today: what is shown in front and opened for all is of that plan. */
 export async function setToday(person: Teacher, classId: number, planId: number | null): Promise<{ ok: true }> {
-  const schoolClass = await requireClass(person, classId)
+  await requireClass(person, classId)
   if (planId !== null && !(await plans.assignment(classId, planId)))
     throw new Refused('not-found', 'This class does not have the plan.', 'Give it to the class first.')
-  await schoolClass.update({ todayPlanId: planId, todayAt: planId === null ? null : new Date() })
+  await people.setClass(classId, { todayPlanId: planId, todayAt: planId === null ? null : new Date() })
   return { ok: true }
 }
 
@@ -182,6 +182,6 @@ export async function entriesSince(person: Person, drawingId: number, from: numb
     person.kind === 'learner' &&
     (await live.isInFront((await people.learnerById(person.id))?.classId ?? 0, drawingId))
   const seen = isShown ? drawing : await requireDrawing(person, drawingId)
-  const { sheet } = await plans.documentFor(seen)
+  const { sheet } = await plans.factsFor(seen)
   return { sheet, entries: await entriesFrom(drawingId, from), position: seen.position }
 }

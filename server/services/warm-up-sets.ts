@@ -1,8 +1,8 @@
 import type { WarmUpSetBody } from '#shared/schemas'
 import type { ClassWarmUpsView, OwnWarmUpSet, Person, SetScore, WarmUpSetView } from '#shared/views'
-import type { DrillTry, WarmUpSet } from '../models'
 import * as people from '../repositories/people'
 import * as sets from '../repositories/warm-up-sets'
+import type { DrillTry, WarmUpSet } from '../repositories/warm-up-sets'
 import { notFound, requireClass } from './rights'
 
 /** Warm-ups that a class does on a day, and how everyone did. */
@@ -63,11 +63,14 @@ async function requireSet(person: Person, id: number): Promise<WarmUpSet> {
 
 /** Its title, its day, or what it asks. Scores of warm-ups that stay are kept. */
 export async function changeSet(person: Person, id: number, body: WarmUpSetBody): Promise<WarmUpSetView> {
-  return setView(await (await requireSet(person, id)).update(body))
+  const row = await requireSet(person, id)
+  await sets.changeSet(id, body)
+  return setView({ ...row, ...body })
 }
 
 /** The set; what was tried stays in each learner's line. */
 export async function removeSet(person: Person, id: number): Promise<{ ok: true }> {
-  await (await requireSet(person, id)).destroy()
+  await requireSet(person, id)
+  await sets.dropSet(id)
   return { ok: true }
 }

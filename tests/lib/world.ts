@@ -76,6 +76,9 @@ async function serve({ folder, database, servers }: Pick<World, 'folder' | 'data
   return started
 }
 
+/** Address of its database: for what no route shows. */
+export const databaseUrl = (): string => now().database.url
+
 /** Starts another process of the app before the same database and gives its address. */
 export async function anotherServer(): Promise<string> {
   return (await serve(now(), await freePort(PORTS_FROM + 600))).url

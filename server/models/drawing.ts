@@ -1,0 +1,71 @@
+import {
+  type Attributes,
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
+} from 'sequelize'
+import type { TeachersPurpose } from '#shared/views'
+import { count, id, reference, timeOrNull } from './columns'
+
+export class DrawingModel extends Model<InferAttributes<DrawingModel>, InferCreationAttributes<DrawingModel>> {
+  declare id: CreationOptional<number>
+  /** Whose it is: a learner's, or a teacher's own. */
+  declare learnerId: CreationOptional<number | null>
+  declare teacherId: CreationOptional<number | null>
+  declare planId: number
+  /** The version of the plan that it follows; null: the plan as it is. */
+  declare versionId: CreationOptional<number | null>
+  /** What a teacher draws it for. */
+  declare purpose: CreationOptional<TeachersPurpose | null>
+  /** Entries and batches that are stored. */
+  declare position: CreationOptional<number>
+  declare nextBatch: CreationOptional<number>
+  declare step: CreationOptional<string | null>
+  /** When that step was opened. */
+  declare stepAt: CreationOptional<Date | null>
+  /** The record's clock at its last entry, ms. */
+  declare clockMs: CreationOptional<number>
+  declare writer: CreationOptional<string | null>
+  declare writerSeenAt: CreationOptional<Date | null>
+  declare lastSeenAt: CreationOptional<Date | null>
+  /**
+   * Of strokes that did not follow on: which drawing they were drawn on, and the name under which the copy was asked
+   * for.
+   */
+  declare copiedFrom: CreationOptional<number | null>
+  declare copyKey: CreationOptional<string | null>
+  /** A name of its own; null: its plan's. */
+  declare title: CreationOptional<string | null>
+  /** Put away by its learner: it can be taken back for a while. */
+  declare removedAt: CreationOptional<Date | null>
+}
+export type Drawing = Attributes<DrawingModel>
+
+export function initDrawingModel(sequelize: Sequelize): void {
+  DrawingModel.init(
+    {
+      id: id(),
+      learnerId: DataTypes.BIGINT,
+      teacherId: DataTypes.BIGINT,
+      planId: reference(),
+      versionId: DataTypes.BIGINT,
+      purpose: DataTypes.STRING(10),
+      position: count(),
+      nextBatch: count(),
+      clockMs: count(),
+      step: DataTypes.STRING(60),
+      stepAt: timeOrNull(),
+      writer: DataTypes.STRING(40),
+      writerSeenAt: timeOrNull(),
+      lastSeenAt: timeOrNull(),
+      copiedFrom: DataTypes.BIGINT,
+      copyKey: DataTypes.STRING(40),
+      title: DataTypes.STRING(80),
+      removedAt: timeOrNull(),
+    },
+    { sequelize, tableName: 'drawings' },
+  )
+}

@@ -1,0 +1,48 @@
+import {
+  type Attributes,
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
+} from 'sequelize'
+import type { Measures } from '#core/review'
+import type { HandInState, StepFindings } from '#shared/views'
+import { count, id, json, reference, text, time } from './columns'
+
+export class HandInModel extends Model<InferAttributes<HandInModel>, InferCreationAttributes<HandInModel>> {
+  declare id: CreationOptional<number>
+  declare drawingId: number
+  declare attempt: number
+  declare position: number
+  declare hash: string
+  declare note: string
+  declare state: CreationOptional<HandInState>
+  declare verification: CreationOptional<'waiting' | 'matches' | 'differs'>
+  declare findings: CreationOptional<StepFindings[] | null>
+  declare measures: CreationOptional<Measures | null>
+  declare picture: CreationOptional<Buffer | null>
+  declare handedInAt: Date
+}
+export type HandIn = Attributes<HandInModel>
+
+export function initHandInModel(sequelize: Sequelize): void {
+  HandInModel.init(
+    {
+      id: id(),
+      drawingId: reference(),
+      attempt: count(),
+      position: count(),
+      hash: text(64),
+      note: text(1000),
+      state: { ...text(20), defaultValue: 'waiting' },
+      verification: { ...text(20), defaultValue: 'waiting' },
+      findings: json('findings', true),
+      measures: json('measures', true),
+      picture: DataTypes.BLOB('long'),
+      handedInAt: time(),
+    },
+    { sequelize, tableName: 'hand_ins' },
+  )
+}

@@ -1,0 +1,42 @@
+import {
+  type Attributes,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
+} from 'sequelize'
+import { count, id, reference, text, timeOrNull } from './columns'
+
+/** `verify`: a hand-in is drawn again and looked at; `mural`: one is put together. */
+export type JobKind = 'verify' | 'mural'
+
+export class JobModel extends Model<InferAttributes<JobModel>, InferCreationAttributes<JobModel>> {
+  declare id: CreationOptional<number>
+  declare kind: JobKind
+  /** A hand-in, or a mural. */
+  declare subject: number
+  declare state: CreationOptional<'waiting' | 'running' | 'done' | 'failed' | 'stopped'>
+  /** How much of it is done, of how much. */
+  declare done: CreationOptional<number>
+  declare whole: CreationOptional<number>
+  declare tries: CreationOptional<number>
+  declare leaseUntil: CreationOptional<Date | null>
+}
+export type Job = Attributes<JobModel>
+
+export function initJobModel(sequelize: Sequelize): void {
+  JobModel.init(
+    {
+      id: id(),
+      kind: text(20),
+      subject: reference(),
+      state: { ...text(20), defaultValue: 'waiting' },
+      tries: count(),
+      leaseUntil: timeOrNull(),
+      done: count(),
+      whole: count(),
+    },
+    { sequelize, tableName: 'jobs' },
+  )
+}

@@ -1,0 +1,19 @@
+import { DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize'
+import { digestKey } from './columns'
+
+/** A picture of plans, once however many show it. */
+export class PlanPictureModel extends Model<
+  InferAttributes<PlanPictureModel>,
+  InferCreationAttributes<PlanPictureModel>
+> {
+  /** SHA-256 of its bytes, hex. */
+  declare digest: string
+  declare bytes: Buffer
+}
+
+export function initPlanPictureModel(sequelize: Sequelize): void {
+  PlanPictureModel.init(
+    { digest: digestKey(), bytes: { type: DataTypes.BLOB('long'), allowNull: false } },
+    { sequelize, tableName: 'plan_pictures' },
+  )
+}

@@ -1,0 +1,27 @@
+import {
+  type Attributes,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
+} from 'sequelize'
+import type { CritKit } from '#shared/schemas'
+import { id, json, text } from './columns'
+
+export class TeacherModel extends Model<InferAttributes<TeacherModel>, InferCreationAttributes<TeacherModel>> {
+  declare id: CreationOptional<number>
+  declare email: string
+  declare name: string
+  /** scrypt in the PHC string format; of earlier times salt and key, hex, parted by a colon. */
+  declare secret: string
+  declare critKit: CreationOptional<CritKit | null>
+}
+export type Teacher = Attributes<TeacherModel>
+
+export function initTeacherModel(sequelize: Sequelize): void {
+  TeacherModel.init(
+    { id: id(), email: text(200), name: text(80), secret: text(200), critKit: json('critKit', true) },
+    { sequelize, tableName: 'teachers' },
+  )
+}

@@ -1,0 +1,172 @@
+import { createHash } from 'node:crypto'
+import { promisify } from 'node:util'
+import { deflate, inflate } from 'node:zlib'
+import type { Plan } from '#core/plan'
+import {
+  PlanDocumentModel,
+  PlanDocumentPictureModel,
+  PlanPictureModel,
+  PlanRecordModel,
+  type PlanBody,
+  type PlanDocument,
+} from '../models'
+import { command, inTransaction, type Tx } from './database'
+import { every } from './values'
+
+/**
+ * What plans say, by its digest: the same content is stored once and never changed. A document's pictures and the
+ * entries of its demonstration lie in tables of their own, its card in columns.
+ */
+
+const pack = promisify(deflate) as (data: Buffer) => Promise<Buffer>
+const unpack = promisify(inflate) as (data: Buffer) => Promise<Buffer>
+
+/** What is known of a plan without loading it. */
+export type PlanFacts = Omit<PlanDocument, 'body' | 'record'>
+
+const FACTS = { exclude: ['body', 'record'] }
+
+const digestOf = (data: Buffer | string) => createHash('sha256').update(data).digest('hex')
+
+/** JSON in which the order of keys says nothing. */
+function canonical(value: unknown): string {
+  return JSON.stringify(value, (_, each: unknown) =>
+    each !== null && typeof each === 'object' && !Array.isArray(each)
+      ? Object.fromEntries(Object.entries(each).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : each,
+  )
+}
+
+/** A plan taken apart as it is stored. Pure: shapes and digests only. */
+export function takenApart(plan: Plan) {
+  const { pictures, demonstration, ...rest } = plan
+  const { entries, ...record } = demonstration
+  const bytes = new Map((pictures ?? []).map(each => [each.id, Buffer.from(each.base64, 'base64')]))
+  const body: PlanBody = {
+    ...rest,
+    ...(pictures && { pictures: pictures.map(({ id, type }) => ({ id, type, digest: digestOf(bytes.get(id)!) })) }),
+    demonstration: record,
+  }
+  const recordDigest = digestOf(canonical(entries))
+  return {
+    digest: digestOf(canonical({ body, record: recordDigest })),
+    body,
+    entries,
+    record: recordDigest,
+    pictures: (body.pictures ?? []).map(({ id, digest }) => ({ digest, bytes: bytes.get(id)! })),
+  }
+}
+
+/**
+ * Stores what a plan says, where it is not stored yet; answers its digest. Until the transaction ends nobody forgets
+ * it.
+ */
+export async function storeDocument(plan: Plan, transaction: Tx): Promise<string> {
+  const { digest, body, entries, record, pictures } = takenApart(plan)
+  const once = { transaction, ignoreDuplicates: true }
+  const known = { attributes: ['digest'], transaction, lock: transaction.LOCK.SHARE }
+  if (await PlanDocumentModel.findByPk(digest, known)) return digest
+  await PlanRecordModel.bulkCreate([{ digest: record, packed: await pack(Buffer.from(JSON.stringify(entries))) }], once)
+  for (const picture of pictures) await PlanPictureModel.bulkCreate([picture], once)
+  const { title, goal, level, minutes, topics = [], warmUps = [], sheet, steps } = body
+  await PlanDocumentModel.bulkCreate(
+    [
+      {
+        digest,
+        title,
+        goal,
+        level,
+        minutes,
+        topics,
+        warmUps,
+        sheet,
+        steps: steps.map(({ id, title: name, goOn, isRicher, lookFors }) => ({
+          id,
+          title: name,
+          goOn,
+          isRicher,
+          lookFors: lookFors.map(each => ({ id: each.id, title: each.title, measure: each.settings.measure })),
+        })),
+        body,
+        record,
+      },
+    ],
+    once,
+  )
+  await PlanDocumentPictureModel.bulkCreate(
+    [...new Set(pictures.map(each => each.digest))].map(picture => ({ document: digest, picture })),
+    once,
+  )
+  return digest
+}
+
+/** The plan as it was stored. */
+export async function readDocument(digest: string, transaction?: Tx): Promise<Plan> {
+  const { body, record } = (await PlanDocumentModel.findByPk(digest, {
+    attributes: ['body', 'record'],
+    transaction,
+  }))!.get({ plain: true })
+  const [{ packed }, pictures] = await Promise.all([
+    PlanRecordModel.findByPk(record, { transaction }).then(row => row!),
+    body.pictures
+      ? PlanPictureModel.findAll({ where: { digest: body.pictures.map(each => each.digest) }, transaction })
+      : [],
+  ])
+  const bytes = new Map(pictures.map(each => [each.digest, each.bytes]))
+  const entries = JSON.parse((await unpack(packed)).toString()) as Plan['demonstration']['entries']
+  return {
+    ...body,
+    ...(body.pictures && {
+      pictures: body.pictures.map(each => ({
+        id: each.id,
+        type: each.type,
+        base64: bytes.get(each.digest)!.toString('base64'),
+      })),
+    }),
+    demonstration: { ...body.demonstration, entries },
+  } as Plan
+}
+
+/** What is known of these without loading them, by digest. */
+export async function factsOf(digests: readonly string[], transaction?: Tx): Promise<ReadonlyMap<string, PlanFacts>> {
+  const wanted = [...new Set(digests)]
+  if (wanted.length === 0) return new Map()
+  const rows = await every(PlanDocumentModel.findAll({ where: { digest: wanted }, attributes: FACTS, transaction }))
+  return new Map(rows.map(each => [each.digest, each]))
+}
+
+/** Stores a picture by itself; answers its digest. */
+export async function storePicture(bytes: Buffer, transaction: Tx): Promise<string> {
+  const digest = digestOf(bytes)
+  await PlanPictureModel.bulkCreate([{ digest, bytes }], { transaction, ignoreDuplicates: true })
+  return digest
+}
+
+export async function readPicture(digest: string): Promise<Buffer> {
+  return (await PlanPictureModel.findByPk(digest))!.bytes
+}
+
+const IS_UNUSED = `NOT EXISTS (SELECT 1 FROM plans p WHERE p.digest = plan_documents.digest)
+    AND NOT EXISTS (SELECT 1 FROM plan_versions v WHERE v.digest = plan_documents.digest)`
+
+const UNUSED = [
+  `DELETE FROM plan_documents WHERE ${IS_UNUSED}`,
+  'DELETE FROM plan_records WHERE NOT EXISTS (SELECT 1 FROM plan_documents d WHERE d.record = plan_records.digest)',
+  `DELETE FROM plan_pictures WHERE NOT EXISTS (SELECT 1 FROM plan_document_pictures d
+    WHERE d.picture = plan_pictures.digest)
+    AND NOT EXISTS (SELECT 1 FROM plans p WHERE p.picture = plan_pictures.digest)`,
+]
+
+/**
+ * Forgets what no plan and no version says any more, with records and pictures that nobody shows. What is taken up
+ * again at the same moment is held by its foreign key: then this is refused (SequelizeForeignKeyConstraintError), and
+ * does for the next time.
+ */
+export async function forgetUnused(): Promise<void> {
+  for (const statement of UNUSED) await inTransaction(tx => command(statement, {}, tx))
+}
+
+/** Forgets one document if nothing says it any more. Its record and its pictures wait for {@link forgetUnused}. */
+export async function forgetDocument(digest: string, transaction: Tx): Promise<void> {
+  await command(`DELETE FROM plan_documents WHERE digest = :digest AND ${IS_UNUSED}`, { digest }, transaction)
+}

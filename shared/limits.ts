@@ -18,6 +18,12 @@ export const LIVE_PANEL_SIDE = 1000
 export const LIVE_PICTURE_BYTES = 600_000
 /** A tab that has not been heard of for so long has given the drawing up, ms. */
 export const WRITER_SILENCE_MS = 45_000
+/**
+ * A teacher's sheet that the class looks at says so often that it is still there, ms; not heard of for so long, it lets
+ * the class go on: its page may have been closed, its device switched off.
+ */
+export const FRONT_EVERY_MS = 4000
+export const FRONT_LASTS_MS = 15_000
 /** A drawing that was put away can be taken back for so long, ms. */
 export const KEPT_REMOVED_MS = 30 * 24 * 3600 * 1000
 /** So many of the first characters of a writer's name are those of its browser. */

@@ -99,7 +99,8 @@ export const raiseHandSchema = z.strictObject({ words: z.string().trim().max(300
 /** Today's plan of a class; null: whichever is drawn on. */
 export const todaySchema = z.strictObject({ plan: z.int().min(1).nullable() })
 export const moveLearnerSchema = z.strictObject({ classId: z.int().min(1) })
-export const frontSchema = z.strictObject({ drawing: z.int().min(1).nullable() })
+/** The sheet that a class looks at; `isAgain`: it is there still, if it is in front at all. */
+export const frontSchema = z.strictObject({ drawing: z.int().min(1).nullable(), isAgain: z.boolean().optional() })
 export const sinceSchema = z.strictObject({ from: z.coerce.number().int().min(0).default(0) })
 export const afterSchema = z.strictObject({ after: z.coerce.number().int().min(0).optional() })
 

@@ -444,3 +444,6 @@ export interface LearnerProgress {
   /** Days (UTC) on which they drew, and how long, ms. */
   days: { day: string; workedMs: number }[]
 }
+
+/** What the server has of a record: entries, and the number of the batch that comes next. */
+export type Stored = Readonly<Record<'position' | 'nextBatch', number>>

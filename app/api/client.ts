@@ -29,16 +29,13 @@ export class Unreachable extends Error {
 /** How long an answer is waited for, ms. */
 const PATIENCE_MS = 20_000
 
+export type Method = 'GET' | 'POST' | 'PUT' | 'DELETE'
+
 /**
  * Calls a route and returns its JSON. Throws {@link ApiRefusal} or {@link Unreachable}; works in pages and workers.
  * `keepalive`: it goes out although the page is being left.
  */
-export async function callApi<T>(
-  method: 'GET' | 'POST' | 'PUT' | 'DELETE',
-  path: string,
-  body?: unknown,
-  keepalive = false,
-): Promise<T> {
+export async function callApi<T>(method: Method, path: string, body?: unknown, keepalive = false): Promise<T> {
   let response: Response
   let answer: unknown
   try {

@@ -30,127 +30,153 @@ import type {
   WarmUpsView,
   ClassWarmUpsView,
   WarmUpSetView,
+  Stored,
 } from '#shared/views'
 import type { MuralView, NewMural, PanelView } from '#shared/mural'
 import type { ChangeWork, WallView } from '#shared/wall'
 import type { Plan } from '#core/plan'
-import { callApi } from './client'
+import { call } from './call'
 
-/** Every route of the server, typed. */
+/**
+ * Every route of the server. What it answers has the route's own type: where a view is named, what the route answers
+ * must be one.
+ */
 export const api = {
-  session: () => callApi<{ person: Person | null }>('GET', '/api/session'),
-  signInTeacher: (email: string, password: string) =>
-    callApi<Person>('POST', '/api/session/teacher', { email, password }),
-  signInLearner: (code: string, name: string, pin: string) =>
-    callApi<Person>('POST', '/api/session/learner', { code, name, pin }),
-  signOut: () => callApi<{ ok: true }>('DELETE', '/api/session'),
-  desk: () => callApi<DeskView>('GET', '/api/desk'),
-  openClass: (given: { name: string; when: string }) => callApi<{ id: number }>('POST', '/api/classes', given),
-  addLearners: (classId: number, learners: readonly { name: string; pin: string | null }[]) =>
-    callApi<SlipsView>('POST', `/api/classes/${classId}/learners`, { learners }),
-  renewPin: (learnerId: number) => callApi<SlipsView>('POST', `/api/learners/${learnerId}/pin`),
+  session: () => call('GET', '/api/session'),
+  signInTeacher: (email: string, password: string): Promise<Person> =>
+    call('POST', '/api/session/teacher', { body: { email, password } }),
+  signInLearner: (code: string, name: string, pin: string): Promise<Person> =>
+    call('POST', '/api/session/learner', { body: { code, name, pin } }),
+  signOut: () => call('DELETE', '/api/session'),
+  desk: (): Promise<DeskView> => call('GET', '/api/desk'),
+  openClass: (given: { name: string; when: string }) => call('POST', '/api/classes', { body: given }),
+  addLearners: (classId: number, learners: readonly { name: string; pin: string | null }[]): Promise<SlipsView> =>
+    call('POST', '/api/classes/:id/learners', { params: { id: classId }, body: { learners } }),
+  renewPin: (learnerId: number): Promise<SlipsView> =>
+    call('POST', '/api/learners/:id/pin', { params: { id: learnerId } }),
   changeClass: (classId: number, given: { name: string; when: string }) =>
-    callApi<Done>('PUT', `/api/classes/${classId}`, given),
+    call('PUT', '/api/classes/:id', { params: { id: classId }, body: given }),
   archiveClass: (classId: number, isArchived: boolean) =>
-    callApi<Done>('POST', `/api/classes/${classId}/archive`, { isArchived }),
+    call('POST', '/api/classes/:id/archive', { params: { id: classId }, body: { isArchived } }),
   setTerms: (classId: number, plan: number, terms: Terms) =>
-    callApi<Done>('PUT', `/api/classes/${classId}/plans/${plan}`, terms),
+    call('PUT', '/api/classes/:id/plans/:plan', { params: { id: classId, plan }, body: terms }),
   orderPlans: (classId: number, plans: readonly number[]) =>
-    callApi<Done>('PUT', `/api/classes/${classId}/plans`, { plans }),
-  renameLearner: (learner: number, name: string) => callApi<Done>('PUT', `/api/learners/${learner}`, { name }),
+    call('PUT', '/api/classes/:id/plans', { params: { id: classId }, body: { plans } }),
+  renameLearner: (learner: number, name: string) =>
+    call('PUT', '/api/learners/:id', { params: { id: learner }, body: { name } }),
   removeLearner: (learner: number, isRemoved: boolean) =>
-    callApi<Done>('POST', `/api/learners/${learner}/remove`, { isRemoved }),
-  round: (classId: number) => callApi<RoundView>('GET', `/api/classes/${classId}/round`),
-  table: (classId: number, plan: number | null) =>
-    callApi<TableView>('GET', `/api/classes/${classId}/table${plan === null ? '' : `?plan=${plan}`}`),
-  send: (classId: number, given: SendBody) => callApi<{ sent: number }>('POST', `/api/classes/${classId}/send`, given),
-  setFront: (classId: number, drawing: number | null) =>
-    callApi<Done>('PUT', `/api/classes/${classId}/front`, { drawing }, drawing === null),
-  setToday: (classId: number, plan: number | null) => callApi<Done>('PUT', `/api/classes/${classId}/today`, { plan }),
+    call('POST', '/api/learners/:id/remove', { params: { id: learner }, body: { isRemoved } }),
+  round: (classId: number): Promise<RoundView> => call('GET', '/api/classes/:id/round', { params: { id: classId } }),
+  table: (classId: number, plan: number | null): Promise<TableView> =>
+    call('GET', '/api/classes/:id/table', { params: { id: classId }, query: { plan } }),
+  send: (classId: number, given: SendBody) =>
+    call('POST', '/api/classes/:id/send', { params: { id: classId }, body: given }),
+  /** `isAgain`: it is there still; `keepalive`: the last word of a page that is being left. */
+  setFront: (classId: number, drawing: number | null, isAgain = false) =>
+    call('PUT', '/api/classes/:id/front', {
+      params: { id: classId },
+      body: { drawing, isAgain },
+      keepalive: drawing === null,
+    }),
+  setToday: (classId: number, plan: number | null) =>
+    call('PUT', '/api/classes/:id/today', { params: { id: classId }, body: { plan } }),
   moveLearner: (learner: number, classId: number) =>
-    callApi<{ code: string; className: string }>('PUT', `/api/learners/${learner}/class`, { classId }),
-  lowerHand: (learner: number) => callApi<Done>('DELETE', `/api/learners/${learner}/hand`),
-  raiseHand: (drawing: number, words: string) => callApi<Done>('PUT', `/api/drawings/${drawing}/hand`, { words }),
-  takeHandDown: (drawing: number) => callApi<Done>('DELETE', `/api/drawings/${drawing}/hand`),
+    call('PUT', '/api/learners/:id/class', { params: { id: learner }, body: { classId } }),
+  lowerHand: (learner: number) => call('DELETE', '/api/learners/:id/hand', { params: { id: learner } }),
+  raiseHand: (drawing: number, words: string) =>
+    call('PUT', '/api/drawings/:id/hand', { params: { id: drawing }, body: { words } }),
+  takeHandDown: (drawing: number) => call('DELETE', '/api/drawings/:id/hand', { params: { id: drawing } }),
   keepLivePicture: (drawing: number, body: LivePictureBody) =>
-    callApi<Done>('PUT', `/api/drawings/${drawing}/live`, body),
-  entriesSince: (drawing: number, from: number) =>
-    callApi<EntriesView>('GET', `/api/drawings/${drawing}/entries?from=${from}`),
-  register: (id: number) => callApi<RegisterView>('GET', `/api/classes/${id}`),
-  classProgress: (classId: number) => callApi<ProgressView>('GET', `/api/classes/${classId}/progress`),
-  ownProgress: () => callApi<ProgressView>('GET', '/api/progress'),
-  folio: () => callApi<FolioView>('GET', '/api/folio'),
-  planBook: () => callApi<PlanBookView>('GET', '/api/plans'),
-  plan: (id: number) => callApi<PlanView>('GET', `/api/plans/${id}`),
-  planClasses: (id: number) => callApi<PlanClassesView>('GET', `/api/plans/${id}/classes`),
-  addPlan: (plan: Plan) => callApi<{ id: number }>('POST', '/api/plans', plan),
+    call('PUT', '/api/drawings/:id/live', { params: { id: drawing }, body }),
+  entriesSince: (drawing: number, from: number): Promise<EntriesView> =>
+    call('GET', '/api/drawings/:id/entries', { params: { id: drawing }, query: { from } }),
+  register: (id: number): Promise<RegisterView> => call('GET', '/api/classes/:id', { params: { id } }),
+  classProgress: (classId: number): Promise<ProgressView> =>
+    call('GET', '/api/classes/:id/progress', { params: { id: classId } }),
+  ownProgress: (): Promise<ProgressView> => call('GET', '/api/progress'),
+  folio: (): Promise<FolioView> => call('GET', '/api/folio'),
+  planBook: (): Promise<PlanBookView> => call('GET', '/api/plans'),
+  plan: (id: number): Promise<PlanView> => call('GET', '/api/plans/:id', { params: { id } }),
+  planClasses: (id: number): Promise<PlanClassesView> => call('GET', '/api/plans/:id/classes', { params: { id } }),
+  addPlan: (plan: Plan) => call('POST', '/api/plans', { body: plan }),
   savePlan: (id: number, revision: number, plan: Partial<Plan>) =>
-    callApi<{ revision: number }>('PUT', `/api/plans/${id}`, { revision, plan }),
+    call('PUT', '/api/plans/:id', { params: { id }, body: { revision, plan } }),
   archivePlan: (id: number, isArchived: boolean) =>
-    callApi<{ ok: true }>('POST', `/api/plans/${id}/archive`, { isArchived }),
-  copyPlan: (id: number) => callApi<{ id: number }>('POST', `/api/plans/${id}/copy`),
-  givePlan: (id: number, given: GivePlan) => callApi<Done>('POST', `/api/plans/${id}/give`, given),
+    call('POST', '/api/plans/:id/archive', { params: { id }, body: { isArchived } }),
+  copyPlan: (id: number) => call('POST', '/api/plans/:id/copy', { params: { id } }),
+  givePlan: (id: number, given: GivePlan) => call('POST', '/api/plans/:id/give', { params: { id }, body: given }),
   openStep: (id: number, classId: number, step: string, isOpen: boolean) =>
-    callApi<{ opened: string[] }>('POST', `/api/plans/${id}/open-step`, { classId, step, isOpen }),
-  tryPlan: (id: number) => callApi<{ id: number }>('POST', `/api/plans/${id}/try`),
-  redrawStep: (id: number, step: string) => callApi<{ id: number }>('POST', `/api/plans/${id}/redraw`, { step }),
-  openLessonSheet: (given: NewSheet) => callApi<{ id: number }>('POST', '/api/plans/sheets', given),
-  openedSteps: (drawing: number) => callApi<{ opened: string[] | null }>('GET', `/api/drawings/${drawing}/opened`),
+    call('POST', '/api/plans/:id/open-step', { params: { id }, body: { classId, step, isOpen } }),
+  tryPlan: (id: number) => call('POST', '/api/plans/:id/try', { params: { id } }),
+  redrawStep: (id: number, step: string) => call('POST', '/api/plans/:id/redraw', { params: { id }, body: { step } }),
+  openLessonSheet: (given: NewSheet) => call('POST', '/api/plans/sheets', { body: given }),
+  openedSteps: (drawing: number) => call('GET', '/api/drawings/:id/opened', { params: { id: drawing } }),
   openDrawing: (plan: number, afresh: boolean, from?: string) =>
-    callApi<{ id: number }>('POST', '/api/drawings', { plan, afresh, from }),
-  openOwnSheet: (given: NewSheet) => callApi<{ id: number }>('POST', '/api/sheets', given),
-  drawing: (id: number) => callApi<DrawingView>('GET', `/api/drawings/${id}`),
-  claim: (id: number, claim: Claim) => callApi<Stored>('POST', `/api/drawings/${id}/claim`, claim),
-  sendBatch: (id: number, batch: Batch) => callApi<Stored>('POST', `/api/drawings/${id}/batches`, batch),
-  copy: (id: number, position: number, key: string) =>
-    callApi<Stored & { id: number }>('POST', `/api/drawings/${id}/copy`, { position, key }),
-  renameDrawing: (id: number, title: string) => callApi<Done>('PUT', `/api/drawings/${id}`, { title }),
+    call('POST', '/api/drawings', { body: { plan, afresh, from } }),
+  openOwnSheet: (given: NewSheet) => call('POST', '/api/sheets', { body: given }),
+  drawing: (id: number): Promise<DrawingView> => call('GET', '/api/drawings/:id', { params: { id } }),
+  claim: (id: number, claim: Claim): Promise<Stored> =>
+    call('POST', '/api/drawings/:id/claim', { params: { id }, body: claim }),
+  sendBatch: (id: number, batch: Batch): Promise<Stored> =>
+    call('POST', '/api/drawings/:id/batches', { params: { id }, body: batch }),
+  copy: (id: number, position: number, key: string): Promise<Stored & { id: number }> =>
+    call('POST', '/api/drawings/:id/copy', { params: { id }, body: { position, key } }),
+  renameDrawing: (id: number, title: string) => call('PUT', '/api/drawings/:id', { params: { id }, body: { title } }),
   duplicateDrawing: (id: number, given: { key: string; title: string; from?: number }) =>
-    callApi<{ id: number }>('POST', `/api/drawings/${id}/duplicate`, given),
-  removeDrawing: (id: number, isRemoved: boolean) => callApi<Done>('POST', `/api/drawings/${id}/remove`, { isRemoved }),
+    call('POST', '/api/drawings/:id/duplicate', { params: { id }, body: given }),
+  removeDrawing: (id: number, isRemoved: boolean) =>
+    call('POST', '/api/drawings/:id/remove', { params: { id }, body: { isRemoved } }),
   handIn: (id: number, given: { position: number; hash: string; note: string }) =>
-    callApi<{ id: number }>('POST', `/api/drawings/${id}/hand-ins`, given),
-  handInView: (id: number) => callApi<HandInView>('GET', `/api/hand-ins/${id}`),
-  answer: (id: number, body: AnswerBody) => callApi<{ ok: true }>('PUT', `/api/hand-ins/${id}/answer`, body),
-  critKit: () => callApi<CritKit>('GET', '/api/crit-kit'),
-  keepCritKit: (kit: CritKit) => callApi<CritKit>('PUT', '/api/crit-kit', kit),
-  warmUps: () => callApi<WarmUpsView>('GET', '/api/warm-ups'),
-  classWarmUps: (classId: number) => callApi<ClassWarmUpsView>('GET', `/api/classes/${classId}/warm-ups`),
-  makeWarmUpSet: (classId: number, body: WarmUpSetBody) =>
-    callApi<WarmUpSetView>('POST', `/api/classes/${classId}/warm-ups`, body),
-  changeWarmUpSet: (id: number, body: WarmUpSetBody) => callApi<WarmUpSetView>('PUT', `/api/warm-up-sets/${id}`, body),
-  removeWarmUpSet: (id: number) => callApi<Done>('DELETE', `/api/warm-up-sets/${id}`),
-  keepTry: (body: DrillTryBody) => callApi<{ ok: true }>('POST', '/api/warm-ups', body),
-  signature: () => callApi<SignatureView>('GET', '/api/signature'),
-  keepSignature: (outlines: number[][]) => callApi<{ ok: true }>('PUT', '/api/signature', { outlines }),
-  panel: (drawing: number, known: readonly (readonly [place: number, pictured: number])[]) =>
-    callApi<{ panel: PanelView | null }>(
-      'GET',
-      `/api/drawings/${drawing}/panel?known=${known.map(each => each.join(':')).join(',')}`,
-    ),
+    call('POST', '/api/drawings/:id/hand-ins', { params: { id }, body: given }),
+  handInView: (id: number): Promise<HandInView> => call('GET', '/api/hand-ins/:id', { params: { id } }),
+  answer: (id: number, body: AnswerBody) => call('PUT', '/api/hand-ins/:id/answer', { params: { id }, body }),
+  critKit: (): Promise<CritKit> => call('GET', '/api/crit-kit'),
+  keepCritKit: (kit: CritKit): Promise<CritKit> => call('PUT', '/api/crit-kit', { body: kit }),
+  warmUps: (): Promise<WarmUpsView> => call('GET', '/api/warm-ups'),
+  classWarmUps: (classId: number): Promise<ClassWarmUpsView> =>
+    call('GET', '/api/classes/:id/warm-ups', { params: { id: classId } }),
+  makeWarmUpSet: (classId: number, body: WarmUpSetBody): Promise<WarmUpSetView> =>
+    call('POST', '/api/classes/:id/warm-ups', { params: { id: classId }, body }),
+  changeWarmUpSet: (id: number, body: WarmUpSetBody): Promise<WarmUpSetView> =>
+    call('PUT', '/api/warm-up-sets/:id', { params: { id }, body }),
+  removeWarmUpSet: (id: number) => call('DELETE', '/api/warm-up-sets/:id', { params: { id } }),
+  keepTry: (body: DrillTryBody) => call('POST', '/api/warm-ups', { body }),
+  signature: (): Promise<SignatureView> => call('GET', '/api/signature'),
+  keepSignature: (outlines: number[][]) => call('PUT', '/api/signature', { body: { outlines } }),
+  panel: (
+    drawing: number,
+    known: readonly (readonly [place: number, pictured: number])[],
+  ): Promise<{ panel: PanelView | null }> =>
+    call('GET', '/api/drawings/:id/panel', {
+      params: { id: drawing },
+      query: { known: known.map(each => each.join(':')).join(',') },
+    }),
   makeMural: (classId: number, given: NewMural) =>
-    callApi<{ id: number }>('POST', `/api/classes/${classId}/murals`, given),
-  mural: (id: number) => callApi<MuralView>('GET', `/api/murals/${id}`),
-  archiveMural: (id: number, isArchived: boolean) => callApi<Done>('POST', `/api/murals/${id}/archive`, { isArchived }),
+    call('POST', '/api/classes/:id/murals', { params: { id: classId }, body: given }),
+  mural: (id: number): Promise<MuralView> => call('GET', '/api/murals/:id', { params: { id } }),
+  archiveMural: (id: number, isArchived: boolean) =>
+    call('POST', '/api/murals/:id/archive', { params: { id }, body: { isArchived } }),
   takePanel: (id: number, place: number, isTaken: boolean) =>
-    callApi<Done>('POST', `/api/murals/${id}/panels/${place}/take`, { isTaken }),
+    call('POST', '/api/murals/:id/panels/:place/take', { params: { id, place }, body: { isTaken } }),
   givePanel: (id: number, place: number, learner: number | null) =>
-    callApi<Done>('PUT', `/api/murals/${id}/panels/${place}`, { learner }),
-  sharePanels: (id: number) => callApi<{ given: number }>('POST', `/api/murals/${id}/share`),
-  openPanel: (id: number, place: number) => callApi<{ id: number }>('POST', `/api/murals/${id}/panels/${place}/open`),
-  assembleMural: (id: number) => callApi<Done>('POST', `/api/murals/${id}/assemble`),
-  stopAssembly: (id: number) => callApi<Done>('DELETE', `/api/murals/${id}/assemble`),
-  wall: (classId: number) => callApi<WallView>('GET', `/api/classes/${classId}/wall`),
+    call('PUT', '/api/murals/:id/panels/:place', { params: { id, place }, body: { learner } }),
+  sharePanels: (id: number) => call('POST', '/api/murals/:id/share', { params: { id } }),
+  openPanel: (id: number, place: number) =>
+    call('POST', '/api/murals/:id/panels/:place/open', { params: { id, place } }),
+  assembleMural: (id: number) => call('POST', '/api/murals/:id/assemble', { params: { id } }),
+  stopAssembly: (id: number) => call('DELETE', '/api/murals/:id/assemble', { params: { id } }),
+  wall: (classId: number): Promise<WallView> => call('GET', '/api/classes/:id/wall', { params: { id: classId } }),
   orderWorks: (classId: number, works: readonly number[]) =>
-    callApi<Done>('PUT', `/api/classes/${classId}/wall`, { works }),
-  askForWorks: (handIns: readonly number[]) =>
-    callApi<{ asked: number; left: number }>('POST', '/api/wall', { handIns }),
+    call('PUT', '/api/classes/:id/wall', { params: { id: classId }, body: { works } }),
+  askForWorks: (handIns: readonly number[]) => call('POST', '/api/wall', { body: { handIns } }),
   offerWork: (handIn: number, given: { title: string; isNamed: boolean }) =>
-    callApi<{ id: number }>('POST', `/api/hand-ins/${handIn}/wall`, given),
-  changeWork: (work: number, given: ChangeWork) => callApi<Done>('PUT', `/api/wall/${work}`, given),
-  sayWords: (work: number, words: string) => callApi<{ id: number }>('POST', `/api/wall/${work}/words`, { words }),
-  judgeWords: (id: number, isLetThrough: boolean) => callApi<Done>('PUT', `/api/wall/words/${id}`, { isLetThrough }),
-  takeWordsBack: (id: number) => callApi<Done>('DELETE', `/api/wall/words/${id}`),
+    call('POST', '/api/hand-ins/:id/wall', { params: { id: handIn }, body: given }),
+  changeWork: (work: number, given: ChangeWork) => call('PUT', '/api/wall/:id', { params: { id: work }, body: given }),
+  sayWords: (work: number, words: string) =>
+    call('POST', '/api/wall/:id/words', { params: { id: work }, body: { words } }),
+  judgeWords: (id: number, isLetThrough: boolean) =>
+    call('PUT', '/api/wall/words/:id', { params: { id }, body: { isLetThrough } }),
+  takeWordsBack: (id: number) => call('DELETE', '/api/wall/words/:id', { params: { id } }),
   workPicture: (work: number) => `/api/wall/${work}/picture`,
   muralPicture: (id: number) => `/api/murals/${id}/picture`,
   panelPicture: (id: number, place: number, pictured: number) =>
@@ -162,14 +188,4 @@ export const api = {
   roundStream: (classId: number) => `/api/classes/${classId}/round/live`,
   newsStream: (after: number | null) => `/api/news${after === null ? '' : `?after=${after}`}`,
   planPicture: (id: number) => `/api/plans/${id}/picture`,
-}
-
-interface Done {
-  ok: true
-}
-
-/** What the server has of a record. */
-export interface Stored {
-  position: number
-  nextBatch: number
 }

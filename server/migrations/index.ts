@@ -11,6 +11,7 @@ import { shown } from './0008-shown'
 import { ownDrawings } from './0009-own-drawings'
 import { warmUpSets } from './0010-warm-up-sets'
 import { planDocuments } from './0011-plan-documents'
+import { frontLasts } from './0012-front-lasts'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
 const MIGRATIONS: InputMigrations<QueryInterface> = [
@@ -25,6 +26,7 @@ const MIGRATIONS: InputMigrations<QueryInterface> = [
   ownDrawings,
   warmUpSets,
   planDocuments,
+  frontLasts,
 ]
 
 /** Brings the database up to date; returns the names of what was done. */

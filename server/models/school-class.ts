@@ -21,6 +21,8 @@ export class SchoolClassModel extends Model<
   declare archivedAt: CreationOptional<Date | null>
   /** The teacher's sheet that all of the class is looking at now. */
   declare frontDrawingId: CreationOptional<number | null>
+  /** When that sheet was heard of last. */
+  declare frontAt: CreationOptional<Date | null>
   /** What the class draws today, as the teacher said. */
   declare todayPlanId: CreationOptional<number | null>
   declare todayAt: CreationOptional<Date | null>
@@ -37,6 +39,7 @@ export function initSchoolClassModel(sequelize: Sequelize): void {
       meets: text(120),
       archivedAt: timeOrNull(),
       frontDrawingId: DataTypes.BIGINT,
+      frontAt: timeOrNull(),
       todayPlanId: DataTypes.BIGINT,
       todayAt: timeOrNull(),
     },

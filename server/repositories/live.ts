@@ -1,4 +1,5 @@
 import { Op } from 'sequelize'
+import { FRONT_LASTS_MS } from '#shared/limits'
 import type { LiveFinding } from '#shared/schemas'
 import type { PanelSeams } from '#shared/mural'
 import type { HandInState, News } from '#shared/views'
@@ -94,14 +95,29 @@ export async function forgetNews(before: Date): Promise<void> {
   await NewsModel.destroy({ where: { madeAt: { [Op.lt]: before } } })
 }
 
-export function setFront(classId: number, drawingId: number | null): Promise<unknown> {
-  return SchoolClassModel.update({ frontDrawingId: drawingId }, { where: { id: classId } })
+/** Puts a sheet in front of a class; null: none any more. */
+export async function setFront(classId: number, drawingId: number | null): Promise<void> {
+  const frontAt = drawingId === null ? null : new Date()
+  await SchoolClassModel.update({ frontDrawingId: drawingId, frontAt }, { where: { id: classId } })
 }
+
+/** The sheet in front is still there. Answers whether it is (still, or again) that one. */
+export async function keepFront(classId: number, drawingId: number): Promise<boolean> {
+  const [count] = await SchoolClassModel.update(
+    { frontAt: new Date() },
+    { where: { id: classId, frontDrawingId: drawingId } },
+  )
+  // The driver counts rows that changed: the time does, in every ms.
+  return count > 0
+}
+
+/** Of sheets that were heard of lately. */
+const isFrontThere = () => ({ frontAt: { [Op.gt]: new Date(Date.now() - FRONT_LASTS_MS) } })
 
 /** The sheet that each of the classes looks at, and how far it is. */
 export async function fronts(classIds: number[]): Promise<Map<number, { drawing: number; position: number }>> {
   const classes = await SchoolClassModel.findAll({
-    where: { id: classIds, frontDrawingId: { [Op.ne]: null } },
+    where: { id: classIds, frontDrawingId: { [Op.ne]: null }, ...isFrontThere() },
     attributes: ['id', 'frontDrawingId'],
   })
   if (classes.length === 0) return new Map()
@@ -119,5 +135,5 @@ export async function fronts(classIds: number[]): Promise<Map<number, { drawing:
 
 /** Whether a class looks at this drawing now. */
 export async function isInFront(classId: number, drawingId: number): Promise<boolean> {
-  return (await SchoolClassModel.count({ where: { id: classId, frontDrawingId: drawingId } })) > 0
+  return (await SchoolClassModel.count({ where: { id: classId, frontDrawingId: drawingId, ...isFrontThere() } })) > 0
 }

@@ -5,7 +5,7 @@ import type { DrawingRecord, Entry } from '#core/drawing'
 import { workMs } from '#core/review'
 import { DEVICE_NAME, WRITER_SILENCE_MS } from '#shared/limits'
 import type { Batch, Claim } from '#shared/schemas'
-import type { Person } from '#shared/views'
+import type { Person, Stored } from '#shared/views'
 import { inTransaction, type Tx } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
 import type { Drawing } from '../repositories/drawings'
@@ -46,9 +46,6 @@ export async function recordOf(drawing: Drawing, position: number): Promise<Draw
   const { sheet } = await factsFor(drawing)
   return { version: 1, sheet, entries: (await entriesOf(drawing.id)).slice(0, position) }
 }
-
-/** Entries and batches the server has now. */
-export type Stored = Pick<Drawing, 'position' | 'nextBatch'>
 
 /**
  * Stores a batch. The same batch again is answered, not stored twice; anything out of order, from

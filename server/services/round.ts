@@ -38,13 +38,13 @@ async function outlineFor(of: { planId: number; versionId: number | null }): Pro
 }
 
 export async function roundView(person: Teacher, classId: number): Promise<RoundView> {
-  const { id, name, frontDrawingId, todayPlanId, todayAt } = await requireClass(person, classId)
+  const { id, name, todayPlanId, todayAt } = await requireClass(person, classId)
   const given = await plans.assignmentsOfClass(id)
   return {
     id,
     name,
     now: new Date().toISOString(),
-    front: frontDrawingId,
+    front: (await live.fronts([id])).get(id)?.drawing ?? null,
     today: todayAt && Date.now() - todayAt.getTime() < CLASS_LASTS_MS ? todayPlanId : null,
     plans: await Promise.all(
       given.map(async each => {
@@ -167,11 +167,17 @@ export async function sendNews(person: Teacher, classId: number, { to, news }: S
 }
 
 /** All of the class looks at a sheet of the teacher's, or (null) draws on. */
-export async function setFront(person: Teacher, classId: number, drawingId: number | null): Promise<{ ok: true }> {
+export async function setFront(
+  person: Teacher,
+  classId: number,
+  drawingId: number | null,
+  isAgain = false,
+): Promise<{ isSeen: boolean }> {
   await requireClass(person, classId)
   if (drawingId !== null) await requireOwnDrawing(person, drawingId)
+  if (drawingId !== null && isAgain) return { isSeen: await live.keepFront(classId, drawingId) }
   await live.setFront(classId, drawingId)
-  return { ok: true }
+  return { isSeen: drawingId !== null }
 }
 
 /** What was drawn on a sheet since a place in its record: for whoever watches it. */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core'
+import { useEventListener, useIntervalFn } from '@vueuse/core'
+import { FRONT_EVERY_MS } from '#shared/limits'
 import { api } from '../../api/routes'
 
 /**
@@ -14,6 +15,7 @@ const AT_ONCE_MS = 150
 
 const end = () =>
   trying(true, async () => {
+    staying.pause()
     await api.setFront(props.classId, null)
     await navigateTo(`/round/${props.classId}`)
   })
@@ -25,12 +27,24 @@ let showing: Promise<unknown> = Promise.resolve()
  */
 const show = () => {
   showing = trying(true, async () => {
-    await api.setFront(props.classId, drawing.id)
-    isSeen.value = true
+    isSeen.value = (await api.setFront(props.classId, drawing.id)).isSeen
+    staying.resume()
   })
 }
+/** Not heard of, as when it is switched off, this sheet would let the class go on. */
+const staying = useIntervalFn(
+  async () => {
+    isSeen.value = await api.setFront(props.classId, drawing.id, true).then(
+      answer => answer.isSeen,
+      () => false,
+    )
+  },
+  FRONT_EVERY_MS,
+  { immediate: false },
+)
 /** Whoever leaves the sheet, or closes it, lets the class go on. */
 const leave = () => {
+  staying.pause()
   isSeen.value = false
   void api.setFront(props.classId, null).catch(() => {})
 }

@@ -2,7 +2,7 @@ import type { Entry } from '#core/drawing'
 import { BATCH_ENTRIES } from '#shared/limits'
 import type { Batch } from '#shared/schemas'
 import { ApiRefusal } from '../../api/client'
-import type { Stored } from '../../api/routes'
+import type { Stored } from '#shared/views'
 import { mergeRecords } from './merge'
 
 /**

@@ -6,5 +6,5 @@ export default defineRoute({
   who: 'teacher',
   params: z.object({ id: idSchema }),
   body: frontSchema,
-  run: ({ person, params, body }) => setFront(person, params.id, body.drawing),
+  run: ({ person, params, body }) => setFront(person, params.id, body.drawing, body.isAgain),
 })

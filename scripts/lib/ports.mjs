@@ -1,17 +1,9 @@
-import { createServer } from 'node:net'
+/** How many ports are tried. */
+const RANGE = 200
 
-/** The first free port on loopback from `from` on. */
+/** A free port on loopback, the first from `from` on; any where none of those is. */
 export async function freePort(from) {
-  for (let port = from; port < from + 200; port++) {
-    if (await isFree(port)) return port
-  }
-  throw new Error(`no free port from ${from} on`)
-}
-
-function isFree(port) {
-  return new Promise(resolve => {
-    const server = createServer()
-    server.once('error', () => resolve(false))
-    server.listen(port, '127.0.0.1', () => server.close(() => resolve(true)))
-  })
+  // Programs that read this file install packages first.
+  const { default: getPort, portNumbers } = await import('get-port')
+  return getPort({ host: '127.0.0.1', port: portNumbers(from, from + RANGE - 1) })
 }

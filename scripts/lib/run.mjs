@@ -2,6 +2,8 @@ import { spawn } from 'node:child_process'
 import { ROOT } from './root.mjs'
 import { Trouble } from './say.mjs'
 
+// By hand, and with Node's own means: packages are installed by it.
+
 /** Runs a command in the project's folder with its output shown; throws when it fails. */
 export function run(
   command,

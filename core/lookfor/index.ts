@@ -1,6 +1,5 @@
 import { z } from 'zod'
 import { anyOf } from '../base'
-import type { Placed } from '../layers'
 import { closedOutline } from './closed-outline'
 import { cantTell, type Band, type Evidence, type Finding, type Measure } from './contract'
 import { covered } from './covered'
@@ -19,6 +18,7 @@ import { stepsInOrder } from './steps-in-order'
 import { blendedAlong } from './tone/blended-along'
 import { castShadow } from './tone/cast-shadow'
 import { texture } from './tone/texture'
+import { bordersIn, isUnplaced, onSheet, placesOf, takesLimit, type Places } from './places'
 import { insideLines } from './inside-lines'
 import { layerSetUp } from './layer-set-up'
 import { rightLayer } from './right-layer'
@@ -105,19 +105,26 @@ export const lookForSchema = z.strictObject({
 })
 export type LookFor = z.infer<typeof lookForSchema>
 
+/** Which settings of a measure are places on the sheet. */
+export const placesIn = (measure: MeasureName): Places => placesOf(MEASURES[measure].schema)
+
+/** Whether a measure takes a limit of one's own; otherwise it knows its three levels only. */
+export const takesOwnLimit = (measure: MeasureName): boolean => takesLimit(MEASURES[measure].schema)
+
 /** Looks at the drawing with every look-for, in their order. */
 export function lookAt(evidence: Evidence, lookFors: readonly LookFor[]): Finding[] {
   const { placed } = evidence.drawing
   return lookFors.map(({ id, title, settings }) => {
     const measure = MEASURES[settings.measure] as unknown as Measure<typeof settings>
-    if (isUnplaced(settings))
+    const places = placesIn(settings.measure)
+    if (isUnplaced(settings, places))
       return {
         lookFor: id,
         ...cantTell(
           `Nobody has said yet where to look for “${title}”. It is set in the plan: under Look-fors, “Where”, an area is drawn on the sheet.`,
         ),
       }
-    return { lookFor: id, ...measure.look(evidence, placed ? onSheet(settings, placed) : settings) }
+    return { lookFor: id, ...measure.look(evidence, placed ? onSheet(settings, places, placed) : settings) }
   })
 }
 
@@ -126,65 +133,11 @@ export function lookAt(evidence: Evidence, lookFors: readonly LookFor[]): Findin
  * else the borders of what it looks at.
  */
 export function bandsOf(evidence: Evidence, { settings }: LookFor): Band[] {
-  if (isUnplaced(settings)) return []
-  const { placed } = evidence.drawing
-  const there = placed ? onSheet(settings, placed) : settings
   const measure = MEASURES[settings.measure] as unknown as Measure<typeof settings>
+  const places = placesIn(settings.measure)
+  if (isUnplaced(settings, places)) return []
+  const { placed } = evidence.drawing
+  const there = placed ? onSheet(settings, places, placed) : settings
   const known = measure.band?.(evidence, there) ?? []
-  return known.length ? known : bordersIn(there)
-}
-
-function bordersIn(settings: object): Band[] {
-  return Object.entries(settings).flatMap(([key, value]): Band[] => {
-    if (!PLACES.includes(key)) return []
-    if (!Array.isArray(value)) return typeof value === 'object' && value !== null ? bordersIn(value) : []
-    if (typeof value[0] === 'number') return [{ points: value as number[], isClosed: true, reach: 0 }]
-    return value.flatMap((each: unknown) =>
-      Array.isArray(each) ? [{ points: each as number[], isClosed: true, reach: 0 }] : bordersIn(each as object),
-    )
-  })
-}
-
-/** Whether a place that the look-for needs is empty. */
-function isUnplaced(settings: object): boolean {
-  return Object.entries(settings).some(([key, value]: [string, unknown]) => {
-    if (!PLACES.includes(key) || typeof value !== 'object' || value === null) return false
-    if (!Array.isArray(value)) return isUnplaced(value)
-    return (
-      value.length === 0 ||
-      value.some((each: unknown) =>
-        Array.isArray(each) ? each.length === 0 : typeof each === 'object' && each !== null && isUnplaced(each),
-      )
-    )
-  })
-}
-
-/** Settings that are places, x, y, x, y …; or lists of them. */
-const PLACES = ['target', 'base', 'rungs', 'areas', 'part', 'to', 'shape']
-
-/** A plan says where something is expected on its own sheet: on one that was cut or scaled since it lies elsewhere. */
-function onSheet<T>(settings: T, placed: Placed): T {
-  return Object.fromEntries(
-    Object.entries(settings as object).map(([key, value]) => [
-      key,
-      PLACES.includes(key)
-        ? moved(value, placed)
-        : key === 'light'
-          ? movedLight(value as { x: number; y: number }, placed)
-          : value,
-    ]),
-  ) as T
-}
-
-function moved(value: unknown, placed: Placed): unknown {
-  if (!Array.isArray(value)) return typeof value === 'object' && value !== null ? onSheet(value, placed) : value
-  if (typeof value[0] !== 'number') return value.map(each => moved(each, placed))
-  return value.map((each: number, i) => (i % 2 ? each * placed.scaleY + placed.y : each * placed.scaleX + placed.x))
-}
-
-function movedLight<L extends { readonly x: number; readonly y: number }>(
-  light: L,
-  { x, y, scaleX, scaleY }: Placed,
-): L {
-  return { ...light, x: light.x * scaleX + x, y: light.y * scaleY + y }
+  return known.length ? known : bordersIn(there, places)
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiClose, mdiGestureTap, mdiPlus } from '@mdi/js'
-import type { LookFor, Tolerance } from '#core/lookfor'
+import { takesOwnLimit, type LookFor, type Tolerance } from '#core/lookfor'
 import type { Offer } from '#core/plan'
 import { VERDICT_WORDS } from '../../sheet/verdict-words'
 
@@ -34,9 +34,7 @@ function setTolerance(lookFor: LookFor, value: string): void {
   const figure = findingOf(lookFor.id)?.figure?.value
   setSettings(lookFor, { tolerance: Math.max(Number(figure ?? 5), 0.1) })
 }
-/** Whether its measure takes a limit of one's own: those that only know the three levels do not. */
-const ONLY_LEVELS: readonly string[] = ['closed-outline', 'covered', 'inside-lines', 'right-layer', 'tools-used']
-const takesNumber = ({ settings }: LookFor) => !ONLY_LEVELS.includes(settings.measure)
+const takesNumber = ({ settings }: LookFor) => takesOwnLimit(settings.measure)
 
 function remove(id: string): void {
   editor.setStep({ lookFors: step.value!.lookFors.filter(each => each.id !== id) })

@@ -1,27 +1,20 @@
 import { execFileSync } from 'node:child_process'
-import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
+import { digestOf } from './digest.mjs'
 import { fromRoot } from './root.mjs'
 
 /** How the compiler is called: what it makes depends on this as on the sources. */
 const OPTIONS = ['-O3', '--noAssert', '--enable', 'simd', '--runtime', 'stub', '--initialMemory', '2']
 
-const SOURCES = fromRoot('core/kernels/assembly')
+const SOURCES = 'core/kernels/assembly'
 const MADE = fromRoot('core/kernels/generated/kernels.ts')
 
 /** What the kernels are made from: sources, options and the compiler's version, as one digest. */
 function digestOfSources() {
-  const hash = createHash('sha256').update(OPTIONS.join(' ')).update('\0')
-  hash.update(JSON.parse(readFileSync(fromRoot('package.json'), 'utf8')).devDependencies.assemblyscript).update('\0')
-  for (const file of readdirSync(SOURCES).sort())
-    hash
-      .update(file)
-      .update('\0')
-      .update(readFileSync(join(SOURCES, file)))
-      .update('\0')
-  return hash.digest('hex')
+  const { assemblyscript } = JSON.parse(readFileSync(fromRoot('package.json'), 'utf8')).devDependencies
+  return digestOf([SOURCES], OPTIONS.join(' '), assemblyscript)
 }
 
 /** Whether the kept kernels are made from the sources as they are. */
@@ -36,7 +29,7 @@ export function compileKernels() {
   try {
     execFileSync(
       process.execPath,
-      [fromRoot('node_modules/assemblyscript/bin/asc.js'), join(SOURCES, 'index.ts'), ...OPTIONS, '-o', binary],
+      [fromRoot('node_modules/assemblyscript/bin/asc.js'), `${SOURCES}/index.ts`, ...OPTIONS, '-o', binary],
       { cwd: fromRoot('.'), stdio: ['ignore', 'inherit', 'inherit'] },
     )
     return readFileSync(binary)

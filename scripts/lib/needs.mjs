@@ -1,6 +1,6 @@
-import { createHash } from 'node:crypto'
 import { execFileSync } from 'node:child_process'
-import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { existsSync, readFileSync, writeFileSync } from 'node:fs'
+import { digestOf } from './digest.mjs'
 import { areKernelsCurrent } from './kernels.mjs'
 import { fromRoot } from './root.mjs'
 import { run } from './run.mjs'
@@ -19,7 +19,7 @@ export function requireNode() {
 /** npm packages, when they are missing or the lock file changed. */
 export async function ensurePackages() {
   const stamp = fromRoot('node_modules/.lock-stamp')
-  const wanted = digest(readFileSync(fromRoot('package-lock.json')))
+  const wanted = digestOf(['package-lock.json'])
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
   say('installing packages (a minute or two)')
   await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
@@ -42,20 +42,7 @@ const SOURCES = [
   'package-lock.json',
 ]
 
-export function sourcesDigest() {
-  const hash = createHash('sha256')
-  for (const source of SOURCES) addTo(hash, fromRoot(source), source)
-  return hash.digest('hex')
-}
-
-function addTo(hash, path, name) {
-  if (!existsSync(path)) return
-  if (statSync(path).isDirectory()) {
-    for (const child of readdirSync(path).sort()) addTo(hash, `${path}/${child}`, `${name}/${child}`)
-    return
-  }
-  hash.update(name).update('\0').update(readFileSync(path)).update('\0')
-}
+export const sourcesDigest = () => digestOf(SOURCES)
 
 /**
  * The kernels: whatever runs the core needs them. They are kept with the code, and made anew when their sources change.
@@ -115,8 +102,4 @@ export function commandPath(command) {
   } catch {
     return null
   }
-}
-
-function digest(data) {
-  return createHash('sha256').update(data).digest('hex')
 }

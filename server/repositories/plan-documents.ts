@@ -66,8 +66,15 @@ export async function storeDocument(plan: Plan, transaction: Tx): Promise<string
   const once = { transaction, ignoreDuplicates: true }
   const known = { attributes: ['digest'], transaction, lock: transaction.LOCK.SHARE }
   if (await PlanDocumentModel.findByPk(digest, known)) return digest
-  await PlanRecordModel.bulkCreate([{ digest: record, packed: await pack(Buffer.from(JSON.stringify(entries))) }], once)
-  for (const picture of pictures) await PlanPictureModel.bulkCreate([picture], once)
+  // A plan whose words change keeps its record and its pictures: they are not packed and sent again.
+  if (!(await PlanRecordModel.findByPk(record, known))) {
+    const packed = await pack(Buffer.from(JSON.stringify(entries)))
+    await PlanRecordModel.bulkCreate([{ digest: record, packed }], once)
+  }
+  const shown = new Map(pictures.map(each => [each.digest, each]))
+  for (const row of await PlanPictureModel.findAll({ where: { digest: [...shown.keys()] }, ...known }))
+    shown.delete(row.digest)
+  for (const picture of shown.values()) await PlanPictureModel.bulkCreate([picture], once)
   const { title, goal, level, minutes, topics = [], warmUps = [], sheet, steps } = body
   await PlanDocumentModel.bulkCreate(
     [

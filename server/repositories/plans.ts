@@ -24,7 +24,10 @@ export type { PlanFacts } from './plan-documents'
 /** A plan with what is known of it without loading it. */
 export type PlanWithFacts = StoredPlan & { readonly facts: PlanFacts }
 
-async function withFacts<T extends { readonly digest: string }>(rows: T[]): Promise<(T & { facts: PlanFacts })[]> {
+/** The same with what is known of each. */
+export async function withFacts<T extends { readonly digest: string }>(
+  rows: T[],
+): Promise<(T & { facts: PlanFacts })[]> {
   const facts = await factsOf(rows.map(each => each.digest))
   return rows.map(each => ({ ...each, facts: facts.get(each.digest)! }))
 }
@@ -43,8 +46,8 @@ export function countPlans(teacherId: number): Promise<number> {
 }
 
 /** Whosoever they are. */
-export async function plansById(ids: number[]): Promise<PlanWithFacts[]> {
-  return withFacts(await every(PlanModel.findAll({ where: { id: ids } })))
+export function plansById(ids: number[]): Promise<StoredPlan[]> {
+  return every(PlanModel.findAll({ where: { id: ids } }))
 }
 
 /** A learner's own sheets, the latest first. */
@@ -164,6 +167,11 @@ async function digestFor({ planId, versionId }: Followed, transaction?: Tx): Pro
       ? await PlanModel.findByPk(planId, { attributes: ['digest'], transaction })
       : await PlanVersionModel.findByPk(versionId, { attributes: ['digest'], transaction })
   return row!.digest
+}
+
+/** What a plan, or a version of one, says. */
+export function documentOf({ digest }: Pick<StoredPlan, 'digest'>, transaction?: Tx): Promise<Plan> {
+  return readDocument(digest, transaction)
 }
 
 /** The plan that a drawing follows, or that a class has. */

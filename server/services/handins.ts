@@ -3,7 +3,7 @@ import type { ClassSpread, HandInCard, HandInView, Person, StepFindings, TableVi
 import { inTransaction } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
 import type { Drawing } from '../repositories/drawings'
-import type { PlanWithFacts } from '../repositories/plans'
+import type { StoredPlan } from '../repositories/plans'
 import * as handIns from '../repositories/handins'
 import type { HandIn } from '../repositories/handins'
 import * as jobs from '../repositories/jobs'
@@ -47,7 +47,7 @@ interface Given {
   drawing: Drawing
   learner: Learner
   schoolClass: SchoolClass
-  plan: PlanWithFacts
+  plan: StoredPlan
 }
 
 /** Every hand-in of the teacher's classes, oldest first. */

@@ -53,7 +53,7 @@ vi.mock('../repositories/plans', () => ({
     world.locked = true
     return Promise.resolve({ ...world.plan })
   },
-  documentFor: (of: { versionId: number | null }) => Promise.resolve(world.said.get(saidBy(of))),
+  documentOf: ({ digest }: { digest: string }) => Promise.resolve(world.said.get(digest)),
   factsFor: (of: { versionId: number | null }) => Promise.resolve(world.said.get(saidBy(of))),
   changePlan: (row: World['plan'], plan: Plan) => {
     world.plan = { ...row, digest: say(plan), revision: row.revision + 1 }

@@ -27,7 +27,7 @@ export async function planBookView(person: Teacher): Promise<PlanBookView> {
   const classes = await people.classesOf(person.id)
   const given = await plans.assignmentsOf(rows.map(each => each.id))
   const drawn = (await drawings.teachersDrawings(person.id)).filter(each => each.purpose === 'lesson')
-  const sheets = await plans.plansById(drawn.map(each => each.planId))
+  const sheets = await plans.withFacts(await plans.plansById(drawn.map(each => each.planId)))
   return {
     plans: rows.map(row => ({
       ...planCard(row.id, row.facts),
@@ -67,7 +67,7 @@ export async function planView(person: Teacher, id: number): Promise<PlanView> {
   return {
     id,
     revision: row.revision,
-    plan: await plans.documentFor({ planId: id, versionId: null }),
+    plan: await plans.documentOf(row),
     isArchived: row.archivedAt !== null,
     ...(await classesOf(person, row)),
   }
@@ -103,13 +103,8 @@ async function classesOf(person: Teacher, row: StoredPlan): Promise<PlanClassesV
 
 /** Drawings of a class for a plan. */
 async function drawnOn(planId: number, classId: number, tx?: Tx): Promise<Drawing[]> {
-  const learners = await people.everyLearnerOf([classId], tx)
-  return (
-    await drawings.drawingsOf(
-      learners.map(each => each.id),
-      tx,
-    )
-  ).filter(each => each.planId === planId)
+  const learners = (await people.everyLearnerOf([classId], tx)).map(each => each.id)
+  return (await drawings.drawingsOf(learners, tx)).filter(each => each.planId === planId)
 }
 
 /** A new plan in the book: drafted, copied, or out of a file. */
@@ -146,7 +141,7 @@ export async function savePlan(
         { revision: row.revision },
       )
     }
-    const before = await plans.documentFor({ planId: id, versionId: null }, tx)
+    const before = await plans.documentOf(row, tx)
     const plan = requirePlanDocument({ ...before, ...changes })
     await plans.changePlan(row, plan, pictureOf(plan), tx)
     return { revision: revision + 1 }
@@ -167,8 +162,7 @@ export async function archivePlan(person: Teacher, id: number, isArchived: boole
 }
 
 export async function copyPlan(person: Teacher, id: number): Promise<{ id: number }> {
-  await requireLesson(person, id)
-  const plan = await plans.documentFor({ planId: id, versionId: null })
+  const plan = await plans.documentOf(await requireLesson(person, id))
   return addPlan(person, { ...plan, title: `${plan.title.slice(0, 72)}, again` })
 }
 
@@ -245,14 +239,8 @@ async function takeBack(
 
 /** Whoever has not handed in goes on with a version, if it is for a sheet of the same size. */
 async function moveOn(drawn: readonly Drawing[], version: PlanVersion, tx: Tx): Promise<void> {
-  const handed = new Set(
-    (
-      await handIns.handInsOf(
-        drawn.map(each => each.id),
-        tx,
-      )
-    ).map(each => each.drawingId),
-  )
+  const ids = drawn.map(each => each.id)
+  const handed = new Set((await handIns.handInsOf(ids, tx)).map(each => each.drawingId))
   const { sheet } = await plans.factsFor({ planId: version.planId, versionId: version.id }, tx)
   for (const drawing of drawn)
     if (!handed.has(drawing.id) && equal((await plans.factsFor(drawing, tx)).sheet, sheet))
@@ -307,7 +295,7 @@ async function openForTeacher(
   await requireLesson(person, id)
   return inTransaction(async tx => {
     const version = await versionNow((await plans.lockPlan(id, tx))!, tx)
-    const document = await plans.documentFor({ planId: id, versionId: version.id }, tx)
+    const document = await plans.documentOf(version, tx)
     if (step !== undefined && !document.steps.some(each => each.id === step))
       throw new Refused('not-found', 'There is no such step in the plan.', 'Load the plan again.')
     const drawing = await drawings.addDrawing(

@@ -15,7 +15,6 @@ const AT_ONCE_MS = 150
 
 const end = () =>
   trying(true, async () => {
-    staying.pause()
     await api.setFront(props.classId, null)
     await navigateTo(`/round/${props.classId}`)
   })

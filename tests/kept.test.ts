@@ -5,7 +5,7 @@ import { standingActs } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
 import type { DrawingView, FolioView, PlanView } from '#shared/views'
 import { arc, type Point } from '#demo/hand'
-import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
+import { comeInAsLearner, enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
 import { openClass, type OwnClass } from './lib/class'
 import { Client } from './lib/client'
 import { drawWithMouse, type Placed } from './lib/draw'
@@ -83,12 +83,12 @@ describe('what was drawn and has not been sent', () => {
     await page.unroute(BATCHES)
     expect(await strokesOf(0, drawing)).toBe(0)
     // Somebody else at the same device neither sees nor sends it.
-    await enterAsLearner(page, url, whoIs(1))
+    await comeInAsLearner(page, url, whoIs(1))
     await page.getByRole('heading', { name: /Yara Coombe’s folio/ }).waitFor()
     expect(await page.locator('[data-test=waiting]').count()).toBe(0)
     await page.getByRole('button', { name: 'Sign out' }).click()
     await page.getByLabel('Class code').waitFor()
-    await enterAsLearner(page, url, whoIs(0))
+    await comeInAsLearner(page, url, whoIs(0))
     await page.goto(`${url}/warm-ups`)
     await expect.poll(() => strokesOf(0, drawing), { timeout: 20_000 }).toBe(1)
   })

@@ -1,7 +1,7 @@
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { arc, part } from '#demo/hand'
-import { enterAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
+import { comeInAsLearner, comeInAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
 import { drawWithFinger, drawWithMouse, drawWithPen, onPage, type Placed } from './lib/draw'
 import { BODY, expectAccessible, expectKept, openEasel, switchTruingOff } from './lib/easel'
 import { url } from './lib/world'
@@ -56,7 +56,7 @@ describe('a learner', () => {
   })
 
   it('comes in, opens the plan and finds tools, layer and colour laid out', async () => {
-    await enterAsLearner(learner, url, { code: 'kettle7', name: 'Lowri Pask', pin: '7713' })
+    await comeInAsLearner(learner, url, { code: 'kettle7', name: 'Lowri Pask', pin: '7713' })
     await expectAccessible(learner)
     at = await openEasel(learner, true)
     expect(await learner.getByRole('radio', { name: /^Pencil, 14 px/ }).getAttribute('aria-checked')).toBe('true')
@@ -138,7 +138,7 @@ describe('a learner', () => {
 
 describe('the teacher', () => {
   it('sees it on the desk', async () => {
-    await enterAsTeacher(teacher, url, { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' })
+    await comeInAsTeacher(teacher, url, { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' })
     await teacher.getByRole('link', { name: /Lowri Pask/ }).waitFor()
     await expectAccessible(teacher)
   })

@@ -12,6 +12,7 @@ let view: WindowView
 let canDraw: boolean
 let restsFor: number
 let becomesTrue: boolean
+let asked: Promise<boolean> | null
 let pen: ReturnType<typeof listenToPen>
 
 beforeEach(() => {
@@ -24,6 +25,7 @@ beforeEach(() => {
   canDraw = true
   restsFor = 0
   becomesTrue = true
+  asked = null
   pen = listenToPen(element, {
     canDraw: () => canDraw,
     begin(first) {
@@ -36,7 +38,7 @@ beforeEach(() => {
     restsFor: () => restsFor,
     hold: () => {
       log.push('hold')
-      return Promise.resolve(becomesTrue)
+      return asked ?? Promise.resolve(becomesTrue)
     },
     adjust: (x, y, keys) => void log.push(`adjust ${x} ${y}${keys.shift ? ' shift' : ''}${keys.alt ? ' alt' : ''}`),
     view: () => view,
@@ -149,6 +151,20 @@ describe('a pointer on the sheet', () => {
       point('pointermove', { x: 300, y: 170, at: 700 })
       expect(samples.length).toBeGreaterThan(drawn)
       expect(log).toEqual(['begin', 'hold'])
+    })
+
+    it('follows the hand that goes on while it is asked, and is not asked once more', async () => {
+      await stroke(80, 400)
+      let answer = (_isTrue: boolean) => {}
+      asked = new Promise<boolean>(resolve => (answer = resolve))
+      await vi.advanceTimersByTimeAsync(300)
+      expect(log).toEqual(['begin', 'hold'])
+      point('pointermove', { x: 300, y: 170, at: 720 })
+      answer(true)
+      await vi.advanceTimersByTimeAsync(2000)
+      point('pointermove', { x: 310, y: 170, at: 2800 })
+      point('pointerup', { x: 310, y: 170, at: 2820 })
+      expect(log).toEqual(['begin', 'hold', 'adjust 400 240', 'adjust 420 240', 'end'])
     })
 
     it.each([

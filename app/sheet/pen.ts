@@ -16,7 +16,10 @@ export interface PenTarget {
    * pointer adjusts it until it is lifted.
    */
   hold(): Promise<boolean>
-  /** The pointer that holds a true shape went to a place, sheet px; with the keys that are held. */
+  /**
+   * The pointer that holds a true shape went to a place, sheet px; with the keys that are held. While `hold` is not
+   * answered yet it is told of by `extend` first: what became true follows, what did not goes on.
+   */
   adjust(x: number, y: number, keys: HeldKeys): void
   /** For how long a pointer that rests is told of, ms: a sprayer goes on, a steadied line catches up. */
   restsFor(): number
@@ -71,6 +74,8 @@ type Mode =
       hold: ReturnType<typeof setTimeout> | null
       heldX: number
       heldY: number
+      /** It is being asked whether the stroke became a true shape. */
+      isAsked: boolean
       isTrue: boolean
     }
   | { kind: 'move'; pointer: number; x: number; y: number }
@@ -141,6 +146,7 @@ export function listenToPen(
       hold: null,
       heldX: at.x,
       heldY: at.y,
+      isAsked: false,
       isTrue: false,
     }
     mode = drawing
@@ -171,9 +177,15 @@ export function listenToPen(
     // On a busy machine the hand may have gone on long ago: what waits to be told of it comes first.
     await new Promise(resolve => requestAnimationFrame(() => setTimeout(resolve)))
     if (mode !== drawing || drawing.hold || drawing.way < LEAST_HELD_WAY) return
+    drawing.isAsked = true
     const isTrue = await target.hold()
+    drawing.isAsked = false
     drawing.isTrue = isTrue
-    if (isTrue && drawing.rest) clearInterval(drawing.rest)
+    if (!isTrue) return
+    // It went on while it was asked, and would be asked once more.
+    if (drawing.hold) clearTimeout(drawing.hold)
+    drawing.hold = null
+    if (drawing.rest) clearInterval(drawing.rest)
   }
 
   function leaveMode(): void {
@@ -225,15 +237,7 @@ export function listenToPen(
   }
 
   function draw(event: PointerEvent, drawing: Drawing): void {
-    if (drawing.isTrue) {
-      const { x, y } = place(event)
-      const at = toSheet(target.view(), x, y)
-      return target.adjust(at.x, at.y, {
-        shift: event.shiftKey,
-        control: event.ctrlKey || event.metaKey,
-        alt: event.altKey || isSpaceHeld,
-      })
-    }
+    if (drawing.isTrue) return adjust(event)
     const events = event.getCoalescedEvents?.() ?? []
     const samples: number[] = []
     for (const each of events.length ? events : [event]) {
@@ -248,6 +252,18 @@ export function listenToPen(
     drawing.way = Math.max(drawing.way, Math.hypot(at.x - drawing.startX, at.y - drawing.startY))
     if (Math.hypot(at.x - drawing.heldX, at.y - drawing.heldY) > HOLD_WAY) awaitHold(drawing, at)
     target.extend(samples, epoch(event))
+    // Whether it is the shape that follows or the stroke that goes on is decided where both arrive, in this order.
+    if (drawing.isAsked) adjust(event)
+  }
+
+  function adjust(event: PointerEvent): void {
+    const { x, y } = place(event)
+    const at = toSheet(target.view(), x, y)
+    target.adjust(at.x, at.y, {
+      shift: event.shiftKey,
+      control: event.ctrlKey || event.metaKey,
+      alt: event.altKey || isSpaceHeld,
+    })
   }
 
   function pinch(event: PointerEvent, gesture: Extract<Mode, { kind: 'gesture' }>): void {

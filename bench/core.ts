@@ -42,7 +42,7 @@ const copyTarget = new Uint8Array(BYTES)
 export const memoryCopy = { name: `plain copy of ${Math.round(BYTES / 1e6)} MB`, run: () => copyTarget.set(copySource) }
 
 /** A straight way of 300 dabs at 8 % of the size, packed. */
-function wayOfDabs(size: number): number[] {
+function pathOfDabs(size: number): number[] {
   const step = size * 0.08
   const length = step * 299
   const samples: number[] = []
@@ -64,7 +64,7 @@ function wayOfDabs(size: number): number[] {
 
 function strokeCase(name: string, on: Kernels, size: number) {
   const drawing: Drawing = { sheet, layers: [emptyLayer('a')] }
-  const samples = wayOfDabs(size)
+  const samples = pathOfDabs(size)
   const tool = toolSettings('soft-brush', { size, hardness: 0, flow: 12, opacity: 80, spacing: 8, pressureFlow: 0 })
   on.openMask(SIDE, SIDE)
   return {
@@ -91,7 +91,7 @@ function skiaStampCase(size: number) {
   pen.fillRect(0, 0, size, size)
   const canvas = createCanvas(SIDE, SIDE)
   const context = canvas.getContext('2d')
-  const samples = wayOfDabs(size)
+  const samples = pathOfDabs(size)
   return {
     name: 'Skia, a stamp drawn 300 times',
     ready: () => context.clearRect(0, 0, SIDE, SIDE),
@@ -139,7 +139,7 @@ export async function toolStrokes(): Promise<Row[]> {
         sheet,
         layers: [TOOLS[id].effect === 'erase' ? filledLayer('a', 3, 100) : emptyLayer('a')],
       }
-      const samples = wayOfDabs(size)
+      const samples = pathOfDabs(size)
       return {
         name: TOOL_NAMES[id],
         run() {

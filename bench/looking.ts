@@ -53,7 +53,8 @@ function bigKettle(): { drawing: Drawing; acts: StandingAct[] } {
 /** Look-fors of a step on a big sheet: each alone, and all of a usual step together. */
 export function looking(): Row[] {
   const { drawing, acts } = bigKettle()
-  const plan = kettlePlan(loadKernels())
+  const kernels = loadKernels()
+  const plan = kettlePlan(kernels)
   const pot = (plan.steps[1]!.lookFors[0]!.settings as { target: number[] }).target.map((value, i) =>
     Math.round(value * BY + (i % 2 ? 300 : 0)),
   )
@@ -89,7 +90,7 @@ export function looking(): Row[] {
       Array.from({ length: RUNS }, () => {
         const fresh = { ...drawing, layers: drawing.layers.map(each => ({ ...each })) }
         const began = performance.now()
-        const found = lookAt({ drawing: fresh, acts, step: 'outline' }, lookFors)
+        const found = lookAt(kernels, { drawing: fresh, acts, step: 'outline' }, lookFors)
         if (found.length !== lookFors.length) throw new Error('a look-for gave nothing')
         return performance.now() - began
       }),

@@ -2,12 +2,14 @@ import { once } from 'node:events'
 import { fileURLToPath } from 'node:url'
 import { isMainThread, parentPort, Worker } from 'node:worker_threads'
 import type { LookFor } from '#core/lookfor'
+import { loadKernels } from '#core/kernels'
 import { proposeLookFors, type StepDone } from '#core/plan'
 
 /** Proposing in a thread of its own, as the app has it: this same script, run as a thread. */
 export function serveProposals(): boolean {
   if (isMainThread) return false
-  parentPort!.on('message', (done: StepDone) => parentPort!.postMessage(proposeLookFors(done)))
+  const kernels = loadKernels()
+  parentPort!.on('message', (done: StepDone) => parentPort!.postMessage(proposeLookFors(kernels, done)))
   parentPort!.postMessage('ready')
   return true
 }

@@ -22,7 +22,7 @@ function findingsOf(attempt: Attempt): Record<string, Finding> {
   const acts = standingActs(engine.entries)
   const found = plan.steps
     .slice(0, attempt.steps)
-    .flatMap(step => lookAt({ drawing: engine.drawing, acts, step: step.id }, step.lookFors))
+    .flatMap(step => lookAt(kernels, { drawing: engine.drawing, acts, step: step.id }, step.lookFors))
   return Object.fromEntries(found.map(finding => [finding.lookFor, finding]))
 }
 
@@ -45,7 +45,7 @@ describe('the kettle plan', () => {
     const engine = replay(kernels, plan.demonstration)
     const acts = standingActs(engine.entries)
     for (const step of plan.steps) {
-      for (const finding of lookAt({ drawing: engine.drawing, acts, step: step.id }, step.lookFors)) {
+      for (const finding of lookAt(kernels, { drawing: engine.drawing, acts, step: step.id }, step.lookFors)) {
         expect.soft(finding.verdict, `${finding.lookFor}: ${finding.sentence}`).toBe('met')
       }
     }
@@ -102,7 +102,7 @@ describe('drawn attempts', () => {
     const acts = standingActs(engine.entries)
     const found = plan.steps
       .slice(1)
-      .flatMap(step => lookAt({ drawing: engine.drawing, acts, step: step.id }, step.lookFors))
+      .flatMap(step => lookAt(kernels, { drawing: engine.drawing, acts, step: step.id }, step.lookFors))
     expect([...new Set(found.map(finding => finding.verdict))]).toEqual(['cant-tell'])
   })
 

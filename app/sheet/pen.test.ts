@@ -121,9 +121,9 @@ describe('a pointer on the sheet', () => {
   })
 
   describe('that is held at its end', () => {
-    const stroke = async (way: number, rest: number) => {
+    const stroke = async (distance: number, rest: number) => {
       point('pointerdown', { x: 200, y: 150, at: 0 })
-      point('pointermove', { x: 200 + way, y: 150, at: 40 })
+      point('pointermove', { x: 200 + distance, y: 150, at: 40 })
       await vi.advanceTimersByTimeAsync(rest)
     }
     beforeEach(
@@ -170,9 +170,9 @@ describe('a pointer on the sheet', () => {
     it.each([
       ['lifted at once', 80, 200],
       ['no more than a dot', 10, 900],
-    ])('%s stays as it was drawn', async (_what, way, rest) => {
-      await stroke(way, rest)
-      point('pointerup', { x: 200 + way, y: 150, at: 300 })
+    ])('%s stays as it was drawn', async (_what, distance, rest) => {
+      await stroke(distance, rest)
+      point('pointerup', { x: 200 + distance, y: 150, at: 300 })
       await vi.advanceTimersByTimeAsync(2000)
       expect(log).toEqual(['begin', 'end'])
     })

@@ -37,18 +37,18 @@ export interface HeldKeys {
 
 /** A pointer that keeps within this way for so long is held, ms and CSS px; strokes shorter than that are dots. */
 const HOLD_MS = 520
-const HOLD_WAY = 5
-const LEAST_HELD_WAY = 26
+const HOLD_DISTANCE = 5
+const LEAST_HELD_DISTANCE = 26
 /** A pen that was near so lately makes touches be taken for the palm, ms. */
 const PALM_MS = 1200
 /** A resting pointer sends no events: it is told of this often, ms. */
 const REST_EVERY_MS = 32
 /** A second finger within this time and way turns a stroke into a gesture, ms and CSS px. */
 const GESTURE_MS = 350
-const GESTURE_WAY = 18
+const GESTURE_DISTANCE = 18
 /** Fingers that lift within this time and have moved less than this have tapped, ms and CSS px. */
 const TAP_MS = 320
-const TAP_WAY = 14
+const TAP_DISTANCE = 14
 /** Two fingers turn the sheet only from this on, radians. */
 const LEAST_TURN = 0.14
 
@@ -66,7 +66,7 @@ type Mode =
       startedAt: number
       startX: number
       startY: number
-      way: number
+      distance: number
       lastTime: number
       last: PointerEvent
       restedFor: number
@@ -83,7 +83,7 @@ type Mode =
    * `turned`: how far the fingers turned so far; `before`: how the sheet lay when they came down; `most`: fingers at
    * once; `way`: how far one has gone.
    */
-  | { kind: 'gesture'; turned: number; before: WindowView; startedAt: number; most: number; way: number }
+  | { kind: 'gesture'; turned: number; before: WindowView; startedAt: number; most: number; distance: number }
 
 type Drawing = Extract<Mode, { kind: 'draw' }>
 
@@ -138,7 +138,7 @@ export function listenToPen(
       startedAt: event.timeStamp,
       startX: at.x,
       startY: at.y,
-      way: 0,
+      distance: 0,
       lastTime: event.timeStamp,
       last: event,
       restedFor: 0,
@@ -176,7 +176,7 @@ export function listenToPen(
     drawing.hold = null
     // On a busy machine the hand may have gone on long ago: what waits to be told of it comes first.
     await new Promise(resolve => requestAnimationFrame(() => setTimeout(resolve)))
-    if (mode !== drawing || drawing.hold || drawing.way < LEAST_HELD_WAY) return
+    if (mode !== drawing || drawing.hold || drawing.distance < LEAST_HELD_DISTANCE) return
     drawing.isAsked = true
     const isTrue = await target.hold()
     drawing.isAsked = false
@@ -206,9 +206,9 @@ export function listenToPen(
 
   function startGesture(event: PointerEvent): void {
     const startedAt = mode.kind === 'draw' ? mode.startedAt : event.timeStamp
-    const isWhole = mode.kind !== 'draw' || mode.way < GESTURE_WAY
+    const isWhole = mode.kind !== 'draw' || mode.distance < GESTURE_DISTANCE
     if (mode.kind === 'draw') {
-      const isFresh = event.timeStamp - mode.startedAt < GESTURE_MS || mode.way < GESTURE_WAY
+      const isFresh = event.timeStamp - mode.startedAt < GESTURE_MS || mode.distance < GESTURE_DISTANCE
       if (isFresh) target.drop()
       else target.end()
     }
@@ -219,7 +219,7 @@ export function listenToPen(
       before: target.view(),
       startedAt: isWhole ? startedAt : -Infinity,
       most: 2,
-      way: 0,
+      distance: 0,
     }
   }
 
@@ -249,8 +249,8 @@ export function listenToPen(
     const at = place(event)
     // Should a second finger come down, the gesture begins from here.
     if (fingers.has(event.pointerId)) fingers.set(event.pointerId, at)
-    drawing.way = Math.max(drawing.way, Math.hypot(at.x - drawing.startX, at.y - drawing.startY))
-    if (Math.hypot(at.x - drawing.heldX, at.y - drawing.heldY) > HOLD_WAY) awaitHold(drawing, at)
+    drawing.distance = Math.max(drawing.distance, Math.hypot(at.x - drawing.startX, at.y - drawing.startY))
+    if (Math.hypot(at.x - drawing.heldX, at.y - drawing.heldY) > HOLD_DISTANCE) awaitHold(drawing, at)
     target.extend(samples, epoch(event))
     // Whether it is the shape that follows or the stroke that goes on is decided where both arrive, in this order.
     if (drawing.isAsked) adjust(event)
@@ -270,7 +270,7 @@ export function listenToPen(
     const before = [...fingers.values()]
     const from0 = fingers.get(event.pointerId)!
     const now = place(event)
-    gesture.way += Math.hypot(now.x - from0.x, now.y - from0.y)
+    gesture.distance += Math.hypot(now.x - from0.x, now.y - from0.y)
     fingers.set(event.pointerId, now)
     const after = [...fingers.values()]
     if (before.length < 2) return
@@ -298,16 +298,17 @@ export function listenToPen(
     fingers.delete(event.pointerId)
     if (mode.kind === 'gesture') {
       if (fingers.size > 0) return
-      const { startedAt, way, most, before } = mode
+      const { startedAt, distance, most, before } = mode
       leaveMode()
-      if (event.type === 'pointercancel' || event.timeStamp - startedAt > TAP_MS || way > TAP_WAY * most) return
+      if (event.type === 'pointercancel' || event.timeStamp - startedAt > TAP_MS || distance > TAP_DISTANCE * most)
+        return
       // What little they moved was no moving.
       target.look(before)
       return target.tap?.(most)
     }
     if (mode.kind === 'rest' || mode.pointer !== event.pointerId) return
     if (mode.kind === 'draw') {
-      if (event.type === 'pointercancel' && mode.type === 'touch' && mode.way < GESTURE_WAY) target.drop()
+      if (event.type === 'pointercancel' && mode.type === 'touch' && mode.distance < GESTURE_DISTANCE) target.drop()
       else target.end()
     }
     leaveMode()

@@ -1,4 +1,4 @@
-import { ditherIndex, ditherMatrix, isClearTile, TILE, TILE_BYTES, type Kernels, type Tile } from '../kernels'
+import { ditherIndex, DITHER, isClearTile, TILE, TILE_BYTES, type Kernels, type Tile } from '../kernels'
 import { tileOrigin, type Layer, type Selection, type Sheet } from '../layers'
 import { blurredTiles } from './blur'
 import { cleanedLines } from './lines'
@@ -65,19 +65,11 @@ function* mapped({ sheet, layer, selection, seed }: AdjustPlace, map: ColourMap)
   return out
 }
 
-let matrix: Float32Array | null = null
-
-/** The dither matrix, for what is rounded px by px. */
-function noises(): Float32Array {
-  return (matrix ??= ditherMatrix())
-}
-
 function mappedTile(tile: Tile, map: ColourMap, { x: left, y: top }: { x: number; y: number }, seed: number): Tile {
   const out = new Uint8Array(TILE_BYTES)
   const pixels = new Uint32Array(tile.buffer, tile.byteOffset, TILE * TILE)
   const into = new Uint32Array(out.buffer)
   const value = new Float64Array(4)
-  const noise = noises()
   let last = 0
   for (let y = 0; y < TILE; y++) {
     const row = ditherIndex(0, top + y, seed) & ~15
@@ -87,7 +79,7 @@ function mappedTile(tile: Tile, map: ColourMap, { x: left, y: top }: { x: number
       // Neighbours are mostly alike.
       if (pixel !== last) map(pixel & 255, (pixel >>> 8) & 255, (pixel >>> 16) & 255, value)
       last = pixel
-      const up = noise[row | ((left + x + seed) & 15)]!
+      const up = DITHER[row | ((left + x + seed) & 15)]!
       const alpha = byteOf((pixel >>> 24) * value[3]! + up)
       if (alpha > 0)
         into[y * TILE + x] =
@@ -121,7 +113,7 @@ function* sharpened(
     for (let i = 0; i < TILE * TILE; i++) {
       const at = 4 * i
       if (tile[at + 3] === 0 || soft[at + 3] === 0) continue
-      const noise = noises()[ditherIndex(left + (i % TILE), top + Math.floor(i / TILE), seed)]!
+      const noise = DITHER[ditherIndex(left + (i % TILE), top + Math.floor(i / TILE), seed)]!
       for (let c = 0; c < 3; c++)
         sharp[at + c] = Math.min(
           Math.max(Math.floor(tile[at + c]! + (tile[at + c]! - soft[at + c]!) * more + noise), 0),
@@ -152,7 +144,7 @@ function mixed(
     const at = 4 * i
     const [a, b] = [before ? before[at + 3]! : 0, after ? after[at + 3]! : 0]
     if (layer.inside && (a === 0 || b === 0)) continue
-    const noise = noises()[ditherIndex(left + (i % TILE), top + Math.floor(i / TILE), seed)]!
+    const noise = DITHER[ditherIndex(left + (i % TILE), top + Math.floor(i / TILE), seed)]!
     const alpha = layer.inside ? a : a + (b - a) * share
     const [wa, wb] = layer.inside ? [1 - share, share] : [a * (1 - share), b * share]
     const byte = Math.min(Math.floor(alpha + noise), 255)

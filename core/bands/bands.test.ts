@@ -274,6 +274,7 @@ describe('seams that are left', () => {
 
   it('are found at a step, with its strength, and not in a soft passage', () => {
     const hard = seamsLeft(
+      kernels,
       plane(x => (x < 100 ? 40 : 52)),
       inside,
       width,
@@ -285,6 +286,7 @@ describe('seams that are left', () => {
     for (let i = 0; i < hard.set.length; i++) if (hard.set[i]) expect(Math.abs((i % width) - 99.5)).toBeLessThan(3)
     expect(
       seamsLeft(
+        kernels,
         plane(x => 40 + Math.min(Math.max(x - 94, 0), 12)),
         inside,
         width,
@@ -297,6 +299,7 @@ describe('seams that are left', () => {
     const shape = inside.map((_, i) => (i % width > 60 ? 1 : 0))
     expect(
       seamsLeft(
+        kernels,
         plane(x => (x <= 60 ? 90 : 30)),
         shape,
         width,
@@ -310,6 +313,7 @@ describe('seams that are left', () => {
     }
     expect(
       seamsLeft(
+        kernels,
         plane(() => 50 + 6 * (grain() - 0.5)),
         inside,
         width,

@@ -80,12 +80,12 @@ export function axesOf({ columns, inside }: Piece): Axes {
   // squared.
   const spread = Math.sqrt(((a - c) / 2) * ((a - c) / 2) + b * b)
   const [most, least] = [(a + c) / 2 + spread, Math.max((a + c) / 2 - spread, 0)]
-  const way: [number, number] = Math.abs(most - c) > Math.abs(most - a) ? [most - c, b] : [b, most - a]
-  const length = Math.sqrt(way[0] * way[0] + way[1] * way[1])
+  const direction: [number, number] = Math.abs(most - c) > Math.abs(most - a) ? [most - c, b] : [b, most - a]
+  const length = Math.sqrt(direction[0] * direction[0] + direction[1] * direction[1])
   return {
     x,
     y,
-    along: length > 1e-9 ? [way[0] / length, way[1] / length] : [0, 1],
+    along: length > 1e-9 ? [direction[0] / length, direction[1] / length] : [0, 1],
     long: 2 * Math.sqrt(most),
     short: 2 * Math.sqrt(least),
   }

@@ -1,4 +1,4 @@
-import { sharedKernels } from '../kernels'
+import type { Kernels } from '../kernels'
 import { components, withoutRim } from '../raster'
 
 /** What is left of the borders between bands. */
@@ -29,6 +29,7 @@ const LEAST_LENGTH = 14
  * @param inside 1 inside the shape; the same size
  */
 export function seamsLeft(
+  kernels: Kernels,
   lightness: Float32Array,
   inside: Uint8Array,
   width: number,
@@ -36,7 +37,7 @@ export function seamsLeft(
   least = SEAM_STEP,
 ): Seams {
   // Px that lie just so far inside count.
-  const inner = withoutRim(sharedKernels(), inside, width, height, Math.sqrt(RIM * RIM - 1))
+  const inner = withoutRim(kernels, inside, width, height, Math.sqrt(RIM * RIM - 1))
   const even = evened(lightness, width, height)
   const steps = new Float32Array(inside.length)
   const steep = new Uint8Array(inside.length)

@@ -5,5 +5,15 @@ export type { Point } from './point'
 export { expOf, logOf, powerOf } from './power'
 export { seededRandom, type Random } from './random'
 export { medianOf, quantileOf } from './quantile'
-export { EMPTY_RECT, growRect, intersectRect, isEmptyRect, unionRect, type Rect } from './rect'
+export {
+  boundsOf,
+  EMPTY_RECT,
+  growRect,
+  intersectRect,
+  isEmptyRect,
+  scaledRect,
+  unionRect,
+  wholeRect,
+  type Rect,
+} from './rect'
 export { cosDegrees, degreesOf, sinDegrees } from './turns'

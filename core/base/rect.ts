@@ -39,3 +39,29 @@ export function intersectRect(a: Rect, b: Rect): Rect {
 export function growRect(rect: Rect, by: number): Rect {
   return { x0: rect.x0 - by, y0: rect.y0 - by, x1: rect.x1 + by, y1: rect.y1 + by }
 }
+
+/**
+ * The bounds of places, not rounded; x1 below x0 where there is none.
+ *
+ * @param values x and y are the first two of every `step` of them
+ */
+export function boundsOf(values: readonly number[], step = 2): Rect {
+  let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity]
+  for (let i = 0; i < values.length; i += step) {
+    x0 = Math.min(x0, values[i]!)
+    x1 = Math.max(x1, values[i]!)
+    y0 = Math.min(y0, values[i + 1]!)
+    y1 = Math.max(y1, values[i + 1]!)
+  }
+  return { x0, y0, x1, y1 }
+}
+
+/** The pixels that bounds touch. */
+export function wholeRect({ x0, y0, x1, y1 }: Rect): Rect {
+  return { x0: Math.floor(x0), y0: Math.floor(y0), x1: Math.ceil(x1), y1: Math.ceil(y1) }
+}
+
+/** Each side times a factor. */
+export function scaledRect({ x0, y0, x1, y1 }: Rect, by: number): Rect {
+  return { x0: x0 * by, y0: y0 * by, x1: x1 * by, y1: y1 * by }
+}

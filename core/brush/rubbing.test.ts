@@ -34,7 +34,7 @@ const px = (drawing: Drawing) => {
 }
 
 /** A hand's way: wobbling, of uneven speed. Sheet px. */
-function way(points: readonly (readonly [number, number])[], pressure = 1): number[] {
+function path(points: readonly (readonly [number, number])[], pressure = 1): number[] {
   const out: number[] = []
   for (let k = 1; k < points.length; k++) {
     const [[x0, y0], [x1, y1]] = [points[k - 1]!, points[k]!]
@@ -111,7 +111,7 @@ describe('smudging', () => {
       rubbed(
         half,
         smudge({ size: 40, opacity: 80 }),
-        way([
+        path([
           [120, 120],
           [360, 120],
         ]),
@@ -130,7 +130,7 @@ describe('smudging', () => {
         rubbed(
           half,
           smudge({ size: 40, opacity }),
-          way([
+          path([
             [120, 120],
             [380, 120],
           ]),
@@ -150,7 +150,7 @@ describe('smudging', () => {
       rubbed(
         edge,
         smudge({ size: 50, opacity: 85 }),
-        way([
+        path([
           [110, 120],
           [240, 126],
           [90, 118],
@@ -195,7 +195,7 @@ describe('softening', () => {
       drawing = rubbed(
         drawing,
         soften({ size, opacity: 50 }),
-        way([
+        path([
           [200, 40],
           [200, 200],
           [200, 40],
@@ -231,7 +231,7 @@ describe('softening', () => {
       rubbed(
         disc,
         soften({ size: 80, opacity: 70 }),
-        way([
+        path([
           [130, 120],
           [270, 120],
           [200, 40],
@@ -255,7 +255,7 @@ describe('both', () => {
       rubbed(
         half,
         tool,
-        way([
+        path([
           [100, 120],
           [200, 120],
         ]),
@@ -269,7 +269,7 @@ describe('both', () => {
   it.each([smudge({ size: 44 }), soften({ size: 44 })])(
     '$effect: the same drawing however the samples come, and with plain kernels',
     tool => {
-      const samples = way(
+      const samples = path(
         [
           [100, 60],
           [250, 180],
@@ -300,7 +300,7 @@ describe('both', () => {
     const after = rubbed(
       faint,
       { ...tool, size: 40 },
-      way([
+      path([
         [100, 100],
         [140, 100],
       ]),
@@ -324,7 +324,7 @@ describe('a glow', () => {
     kernels.openMask(WIDTH, HEIGHT)
     const stroke = new Stroke(kernels, drawing, drawing.layers[0]!, { tool, colour: [200, 160, 60], seed: 4 })
     stroke.extend(
-      way([
+      path([
         [100, 120],
         [300, 120],
       ]),

@@ -1,6 +1,16 @@
 import { assert, EMPTY_RECT, growRect, unionRect, type Rect } from '../base'
 import { TILE_BYTES, type Dab, type Kernels, type Laying, type Tile } from '../kernels'
-import { heldInside, layMask, layTile, Touched, withLayer, type Drawing, type Layer, type Selection } from '../layers'
+import {
+  heldInside,
+  layMask,
+  layTile,
+  Touched,
+  withLayer,
+  type Drawing,
+  type Layer,
+  type OwnTiles,
+  type Selection,
+} from '../layers'
 import { dabBoxOf } from './dabs'
 import { distance, PathWalker, type PathPoint, type Trace } from './path'
 import { responseOf } from './response'
@@ -34,8 +44,8 @@ export interface LiveStroke {
   finish(): Rect
   /** The same for a stroke of which all samples are known. */
   drawWhole(packed: readonly number[]): void
-  /** The drawing with the stroke laid. */
-  lay(): Drawing
+  /** The drawing with the stroke laid. @param own tiles that it may paint over */
+  lay(own?: OwnTiles): Drawing
   /** Leaves the stroke undone. */
   drop(): void
 }
@@ -124,11 +134,15 @@ export class Stroke implements LiveStroke {
     this.walker.finish()
   }
 
-  /** The drawing with the stroke laid. The mask is clean again afterwards. */
-  lay(): Drawing {
+  /** The mask is clean again afterwards. */
+  lay(own?: OwnTiles): Drawing {
     const parts = this.touched.parts()
     const run = runOf(this.style.tool)
-    const laid = layMask(this.kernels, this.layer, this.drawing.sheet, parts, this.laying, this.within, run > 0)
+    const laid = layMask(this.kernels, this.layer, this.drawing.sheet, parts, this.laying, {
+      selection: this.within,
+      isBeforeNeeded: run > 0,
+      own,
+    })
     const layer =
       run > 0
         ? ranTogether(

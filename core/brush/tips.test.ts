@@ -297,10 +297,10 @@ describe('wet and dry paint', () => {
 
 describe('echoes', () => {
   const mirror = { a: -1, b: 0, c: 0, d: 1, e: 400, f: 0 }
-  const way = straight(60, 60, 150, 220)
+  const path = straight(60, 60, 150, 220)
 
   it.each(['ink-pen', 'broad-nib', 'soft-brush', 'dry-brush'] as const)('of the %s are its mirror picture', tool => {
-    const { alpha, width } = new TrialSheet().stroke(even(tool, { size: 24 }), way, { echoes: [mirror] })
+    const { alpha, width } = new TrialSheet().stroke(even(tool, { size: 24 }), path, { echoes: [mirror] })
     let sum = 0
     let off = 0
     for (let y = 0; y < 300; y++) {

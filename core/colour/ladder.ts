@@ -74,8 +74,8 @@ function bestPlace(own: number, count: number): { place: number; step: number } 
 
 /** From one hue toward another by at most so many degrees, the shorter way round. */
 function turnedToward(hue: number, target: number, most: number): number {
-  const way = ((target - hue + 540) % 360) - 180
-  return (hue + Math.max(-most, Math.min(most, way)) + 360) % 360
+  const turn = ((target - hue + 540) % 360) - 180
+  return (hue + Math.max(-most, Math.min(most, turn)) + 360) % 360
 }
 
 /**

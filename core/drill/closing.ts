@@ -6,7 +6,7 @@ import { fillPolygon } from '../raster'
 import { pathMark } from '../lookfor'
 import { figure, nothingYet, pointsFor, pointsForShare, resultOf, type Drill } from './contract'
 import { drawn, LAYERS } from './given'
-import { DRILL_SHEET, endsOff, matched, mean, OWN, ringAt, waysOf, withTools } from './strokes'
+import { DRILL_SHEET, endsOff, matched, mean, OWN, ringAt, pathsOf, withTools } from './strokes'
 
 /** Closing outlines: with the eye, and so that a pour keeps inside. */
 
@@ -63,15 +63,15 @@ export const closeByEye: Drill = {
   }),
   score(seed, tried) {
     const opens = opensOf(seed)
-    const found = matched(opens, waysOf(tried), ({ missing }, way) =>
-      endsOff(way, missing[0]!, missing[missing.length - 1]!),
+    const found = matched(opens, pathsOf(tried), ({ missing }, path) =>
+      endsOff(path, missing[0]!, missing[missing.length - 1]!),
     )
     const done = opens.flatMap(({ missing }, i) => {
-      const way = found[i]
-      if (!way) return []
+      const path = found[i]
+      if (!path) return []
       const [a, b] = [missing[0]!, missing[missing.length - 1]!]
       const truth = resample(missing, PLACES)
-      const own = resample(way.points, PLACES)
+      const own = resample(path.points, PLACES)
       const forward = distanceOf(own[0]!, a) <= distanceOf(own[0]!, b) ? own : [...own].reverse()
       const far = forward.map((point, k) => distanceOf(point, truth[k]!))
       const length = distanceOf(a, b)
@@ -79,7 +79,7 @@ export const closeByEye: Drill = {
         {
           missing,
           off: (100 * mean(far)) / length,
-          ends: endsOff(way, a, b) / 2,
+          ends: endsOff(path, a, b) / 2,
           at: forward[far.indexOf(Math.max(...far))]!,
         },
       ]

@@ -1,6 +1,7 @@
 import type { ToolSettings } from '../brush'
 import type { Act, StandingAct } from '../drawing'
 import type { Point } from '../geometry'
+import type { Kernels } from '../kernels'
 import type { Drawing, Sheet } from '../layers'
 import type { Mark } from '../lookfor'
 
@@ -76,7 +77,7 @@ export interface Drill {
   /** A fair time for one try, s. */
   readonly seconds: number
   readonly make: (seed: number) => Task
-  readonly score: (seed: number, tried: Tried) => DrillResult
+  readonly score: (seed: number, tried: Tried, kernels: Kernels) => DrillResult
 }
 
 /** Points for an error: all of them up to `free`, none from `zero` on, evenly between. */

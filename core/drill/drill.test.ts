@@ -8,6 +8,9 @@ import type { Tile } from '../kernels'
 import { DRILL_NAMES, DRILLS, drillResult, drillTask, OWN, type DrillName, type Prompt, type Task } from './index'
 import { ellipsePoints } from './strokes'
 import { straight, strokeAct, tried } from './testing'
+import { loadKernels } from '../kernels'
+
+const kernels = loadKernels()
 
 const SEEDS = [1, 2, 77, 4242]
 const dots = ({ prompts }: Task) => prompts.flatMap(each => (each.kind === 'dot' ? [each.at] : []))
@@ -18,9 +21,9 @@ const pairs = <T>(list: readonly T[], size: number) =>
 /** Draws, and says what comes of it. */
 function result(name: DrillName, seed: number, draw: (task: Task) => Act[], set = {}) {
   const task = drillTask(name, seed)
-  return drillResult(name, seed, tried(task, draw(task), set))
+  return drillResult(kernels, name, seed, tried(task, draw(task), set))
 }
-const lines = (ways: readonly (readonly Point[])[]) => ways.map(way => strokeAct(way))
+const lines = (paths: readonly (readonly Point[])[]) => paths.map(path => strokeAct(path))
 const turned = ({ x, y }: Point, about: Point, degrees: number): Point => {
   const [c, s] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)]
   return { x: about.x + (x - about.x) * c - (y - about.y) * s, y: about.y + (x - about.x) * s + (y - about.y) * c }
@@ -123,7 +126,7 @@ describe('lines', () => {
               y: centre.y + off * Math.cos(angle) + t * Math.sin(angle),
             })
             return Array.from({ length: 300 }, (_, k) => at(2 * k - 300)).filter(inside)
-          }).filter(way => way.length > 12),
+          }).filter(path => path.length > 12),
         )
       })
     expect(draw(0, 0).score).toBeGreaterThanOrEqual(93)
@@ -254,7 +257,7 @@ describe('the weight of the hand', () => {
         const task = drillTask('ramp-dark', seed)
         if (!task.asks.includes('white at the left')) continue
         const blank = tried(task, [strokeAct(straight({ x: 10, y: 10 }, { x: 90, y: 10 }))])
-        return drillResult('ramp-dark', seed, {
+        return drillResult(kernels, 'ramp-dark', seed, {
           ...blank,
           drawing: {
             ...blank.drawing,

@@ -1,4 +1,5 @@
 import { closeByEye, pourShut } from './closing'
+import type { Kernels } from '../kernels'
 import { matchColour, matchValue, valueLadder } from './colours'
 import type { Drill, DrillResult, Task, Tried } from './contract'
 import { hatching, lineThroughDots, parallels } from './lines'
@@ -50,6 +51,6 @@ export function drillTask(name: DrillName, seed: number): Task {
   return DRILLS[name].make(seed)
 }
 
-export function drillResult(name: DrillName, seed: number, tried: Tried): DrillResult {
-  return DRILLS[name].score(seed, tried)
+export function drillResult(kernels: Kernels, name: DrillName, seed: number, tried: Tried): DrillResult {
+  return DRILLS[name].score(seed, tried, kernels)
 }

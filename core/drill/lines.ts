@@ -11,7 +11,7 @@ import {
   type DrillResult,
   type Prompt,
 } from './contract'
-import { DRILL_SHEET, endsOff, matched, mean, ringAt, waysOf, withTools, type Way } from './strokes'
+import { DRILL_SHEET, endsOff, matched, mean, ringAt, pathsOf, withTools, type DrawnPath } from './strokes'
 
 /** Straight lines: through two dots, side by side, and as even hatching. */
 
@@ -32,7 +32,7 @@ interface Pair {
 }
 
 /** Greatest distance from the line through the two dots, between them, % of their distance. */
-function bendOf({ a, b }: Pair, { points }: Way): { bend: number; at: Point } {
+function bendOf({ a, b }: Pair, { points }: DrawnPath): { bend: number; at: Point } {
   const length = distanceOf(a, b)
   const [nx, ny] = [-(b.y - a.y) / length, (b.x - a.x) / length]
   const off = (point: Point) => Math.abs((point.x - a.x) * nx + (point.y - a.y) * ny)
@@ -72,15 +72,15 @@ export const lineThroughDots: Drill = {
   }),
   score(seed, tried) {
     const pairs = pairsOf(seed)
-    const found = matched(pairs, waysOf(tried), ({ a, b }, way) => endsOff(way, a, b))
+    const found = matched(pairs, pathsOf(tried), ({ a, b }, path) => endsOff(path, a, b))
     if (found.every(each => each === null)) return nothingYet('No line yet.')
     const each = pairs.map((pair, i) => {
-      const way = found[i]
-      return way
+      const path = found[i]
+      return path
         ? {
-            ...bendOf(pair, way),
-            ends: (100 * endsOff(way, pair.a, pair.b)) / 2 / distanceOf(pair.a, pair.b),
-            way,
+            ...bendOf(pair, path),
+            ends: (100 * endsOff(path, pair.a, pair.b)) / 2 / distanceOf(pair.a, pair.b),
+            path,
             pair,
           }
         : null
@@ -141,7 +141,7 @@ export const parallels: Drill = {
   },
   score(seed, tried) {
     const { angle, gap, lines } = rowOf(seed)
-    return scoreRow(waysOf(tried), angle, gap, lines[0]!.a, 5)
+    return scoreRow(pathsOf(tried), angle, gap, lines[0]!.a, 5)
   },
 }
 
@@ -150,19 +150,19 @@ export const parallels: Drill = {
  * there is none
  */
 function scoreRow(
-  ways: readonly Way[],
+  paths: readonly DrawnPath[],
   angle: number,
   gap: number | null,
   from: Point | null,
   wanted: number,
 ): DrillResult {
-  if (ways.length < 2) return nothingYet('Draw at least two lines.')
+  if (paths.length < 2) return nothingYet('Draw at least two lines.')
   const across = ({ x, y }: Point) => -x * Math.sin(angle) + y * Math.cos(angle)
-  const fits = ways
-    .map(way => {
-      const fit = fitLine(resample(way.points, PLACES))
+  const fits = paths
+    .map(path => {
+      const fit = fitLine(resample(path.points, PLACES))
       const tilt = Math.abs(((((fit.direction - angle) * 180) / Math.PI + 450) % 180) - 90)
-      return { way, tilt, at: across(fit.middle), middle: fit.middle }
+      return { path, tilt, at: across(fit.middle), middle: fit.middle }
     })
     .sort((a, b) => a.at - b.at)
   const places = [...(from ? [across(from)] : []), ...fits.map(each => each.at)].sort((a, b) => a - b)
@@ -171,20 +171,20 @@ function scoreRow(
   const uneven = (100 * mean(gaps.map(each => Math.abs(each - usual)))) / usual
   const tilt = mean(fits.map(each => each.tilt))
   const worst = fits.reduce((a, b) => (b.tilt > a.tilt ? b : a))
-  const share = Math.min(ways.length / wanted, 1)
+  const share = Math.min(paths.length / wanted, 1)
   return resultOf(
     [
       figure('tilt', tilt, '°', pointsForShare(share, tilt, TILT_ZERO, 0.8)),
       figure('unevenness of the gaps', uneven, '%', pointsForShare(share, uneven, UNEVEN_ZERO, 6)),
     ],
     share < 1
-      ? `${ways.length} of ${wanted} lines are drawn.`
+      ? `${paths.length} of ${wanted} lines are drawn.`
       : tilt > 4
         ? 'Some lines lean. Let your eye rest on the line before while you draw.'
         : uneven > 20
           ? 'They run alike; now keep the gaps alike as well.'
           : 'Even lines.',
-    worst.tilt > 2 ? [pathMark(worst.way.points), ringAt(worst.middle, 14, `${Math.round(worst.tilt)}°`)] : [],
+    worst.tilt > 2 ? [pathMark(worst.path.points), ringAt(worst.middle, 14, `${Math.round(worst.tilt)}°`)] : [],
   )
 }
 
@@ -233,12 +233,12 @@ export const hatching: Drill = {
   },
   score(seed, tried) {
     const { square, angle } = fieldOf(seed)
-    const ways = waysOf(tried)
-    const row = scoreRow(ways, angle, null, null, 14)
+    const paths = pathsOf(tried)
+    const row = scoreRow(paths, angle, null, null, 14)
     if (row.score === null) return row
     const [low, high] = [square[0]!, square[2]!]
     const isOut = ({ x, y }: Point) => x < low.x - 3 || y < low.y - 3 || x > high.x + 3 || y > high.y + 3
-    const all = ways.flatMap(each => resample(each.points, Math.max(8, Math.round(lengthOf(each.points) / 4))))
+    const all = paths.flatMap(each => resample(each.points, Math.max(8, Math.round(lengthOf(each.points) / 4))))
     const out = all.filter(isOut)
     const share = (100 * out.length) / all.length
     return resultOf(

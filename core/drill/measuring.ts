@@ -2,7 +2,7 @@ import { seededRandom } from '../base'
 import { centroid, distanceOf, fitLine, resample, type Point } from '../geometry'
 import { pathMark } from '../lookfor'
 import { figure, nothingYet, pointsForShare, resultOf, type Drill, type Prompt } from './contract'
-import { DRILL_SHEET, matched, mean, ringAt, waysOf, withTools } from './strokes'
+import { DRILL_SHEET, matched, mean, ringAt, pathsOf, withTools } from './strokes'
 
 /** Measuring by eye: angles, halves and thirds, proportions. */
 
@@ -46,13 +46,13 @@ export const copyAngle: Drill = {
   }),
   score(seed, tried) {
     const wanted = anglesOf(seed)
-    const found = matched(wanted, waysOf(tried), ({ copy }, { points }) =>
+    const found = matched(wanted, pathsOf(tried), ({ copy }, { points }) =>
       Math.min(distanceOf(points[0]!, copy), distanceOf(points[points.length - 1]!, copy)),
     )
     const done = wanted.flatMap((each, i) => {
-      const way = found[i]
-      if (!way) return []
-      const points = resample(way.points, PLACES)
+      const path = found[i]
+      if (!path) return []
+      const points = resample(path.points, PLACES)
       const { direction } = fitLine(points)
       const out =
         distanceOf(points[0]!, each.copy) < distanceOf(points[PLACES - 1]!, each.copy)
@@ -127,8 +127,8 @@ export const halveAndThird: Drill = {
     )
     const along = ({ a, b }: { a: Point; b: Point }, { x, y }: Point) =>
       ((x - a.x) * (b.x - a.x) + (y - a.y) * (b.y - a.y)) / distanceOf(a, b) ** 2
-    const ticks = waysOf(tried)
-    const found = matched(places, ticks, ({ at }, way) => distanceOf(centroid(resample(way.points, PLACES)), at))
+    const ticks = pathsOf(tried)
+    const found = matched(places, ticks, ({ at }, path) => distanceOf(centroid(resample(path.points, PLACES)), at))
     const done = places.flatMap((place, i) => {
       const tick = found[i]
       if (!tick) return []
@@ -215,14 +215,14 @@ export const copyProportion: Drill = {
     const wanted = boxesOf(seed)
     const found = matched(
       wanted,
-      waysOf(tried),
+      pathsOf(tried),
       ({ base }, { points }) =>
         Math.min(...points.map(point => Math.abs(point.x - base.x))) + Math.abs(centroid(points).x - base.x),
     )
     const done = wanted.flatMap(({ given, base }, i) => {
-      const way = found[i]
-      if (!way) return []
-      const high = base.y - Math.min(...way.points.map(({ y }) => y))
+      const path = found[i]
+      if (!path) return []
+      const high = base.y - Math.min(...path.points.map(({ y }) => y))
       const truth = (given.h / given.w) * base.w
       return [{ base, truth, off: (100 * (high - truth)) / truth }]
     })

@@ -3,7 +3,7 @@ import { seededRandom } from '../base'
 import { lengthOf, sharesAlong, type Point } from '../geometry'
 import { layerAlpha } from '../layers'
 import { figure, nothingYet, pointsFor, pointsForShare, resultOf, type Drill, type Prompt } from './contract'
-import { DRILL_SHEET, matched, mean, OWN, ringAt, waysOf, withTools, type Way } from './strokes'
+import { DRILL_SHEET, matched, mean, OWN, ringAt, pathsOf, withTools, type DrawnPath } from './strokes'
 
 /** Ramps of the hand's weight: thin to thick, light to dark. */
 
@@ -11,13 +11,13 @@ const PLACES = 24
 const ROWS = [150, 320, 490]
 
 /** Which way each of three lines is to grow. */
-function waysAsked(seed: number): boolean[] {
+function directionsAsked(seed: number): boolean[] {
   const random = seededRandom(seed)
   return ROWS.map(() => random.unit() < 0.5)
 }
 
 /** Pressure along a stroke at even places, from the left. */
-function pressuresOf({ points, pressures }: Way): number[] {
+function pressuresOf({ points, pressures }: DrawnPath): number[] {
   const shares = sharesAlong(points)
   const at = (share: number) => {
     const i = Math.max(
@@ -44,22 +44,22 @@ export const rampWidth: Drill = {
     answering: withTools(
       toolSettings('ink-pen', { size: 26, pressureSize: 95, taperIn: 0, taperOut: 0, steadying: 3 }),
     ),
-    prompts: waysAsked(seed).flatMap((isGrowing, i): Prompt[] => [
+    prompts: directionsAsked(seed).flatMap((isGrowing, i): Prompt[] => [
       { kind: 'dot', at: { x: 170, y: ROWS[i]! }, label: isGrowing ? 'thin' : 'thick' },
       { kind: 'dot', at: { x: 790, y: ROWS[i]! }, label: isGrowing ? 'thick' : 'thin' },
     ]),
   }),
   score(seed, tried) {
-    const asked = waysAsked(seed)
+    const asked = directionsAsked(seed)
     const found = matched(
       ROWS,
-      waysOf(tried).filter(each => lengthOf(each.points) > 200),
-      (y, way) => Math.abs(mean(way.points.map(point => point.y)) - y),
+      pathsOf(tried).filter(each => lengthOf(each.points) > 200),
+      (y, path) => Math.abs(mean(path.points.map(point => point.y)) - y),
     )
     const done = asked.flatMap((isGrowing, i) => {
-      const way = found[i]
-      if (!way) return []
-      const pressures = pressuresOf(way)
+      const path = found[i]
+      if (!path) return []
+      const pressures = pressuresOf(path)
       const along = isGrowing ? pressures : [...pressures].reverse()
       const [low, high] = [Math.min(...along), Math.max(...along)]
       const ideal = along.map((_, k) => low + ((high - low) * k) / (PLACES - 1))
@@ -117,7 +117,7 @@ export const rampDark: Drill = {
     'How far each twentieth of the band is from an even growth (none left at 30 % of the range), and how dark it becomes (all from 60 % on).',
   make: seed => ({
     sheet: DRILL_SHEET,
-    asks: waysAsked(seed)[0]
+    asks: directionsAsked(seed)[0]
       ? 'Shade the band with the pencil: white at the left, as dark as you can at the right.'
       : 'Shade the band with the pencil: as dark as you can at the left, white at the right.',
     given: [],
@@ -140,13 +140,13 @@ export const rampDark: Drill = {
         for (let x = Math.round(from); x < Math.round(to); x++) sum += alpha[y * width + x]!
       return (100 * sum) / (255 * (band.y1 - band.y0) * (Math.round(to) - Math.round(from)))
     })
-    const along = waysAsked(seed)[0] ? tones : [...tones].reverse()
+    const along = directionsAsked(seed)[0] ? tones : [...tones].reverse()
     const [low, high] = [Math.min(...along), Math.max(...along)]
     if (high < 8) return nothingYet('There is hardly any tone yet.')
     const steps = along.map((value, i) => value - (low + ((high - low) * i) / (COLUMNS - 1)))
     const off = (100 * Math.sqrt(mean(steps.map(value => value ** 2)))) / Math.max(high - low, 1)
     const worst = steps.reduce((a, b, i) => (Math.abs(b) > Math.abs(steps[a]!) ? i : a), 0)
-    const place = waysAsked(seed)[0] ? worst : COLUMNS - 1 - worst
+    const place = directionsAsked(seed)[0] ? worst : COLUMNS - 1 - worst
     return resultOf(
       [
         figure('unevenness', off, '% of the range', pointsFor(off, 30, 4)),

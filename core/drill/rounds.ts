@@ -13,7 +13,17 @@ import {
   type Prompt,
   type Tried,
 } from './contract'
-import { DRILL_SHEET, ellipsePoints, endsOff, matched, mean, ringAt, waysOf, withTools, type Way } from './strokes'
+import {
+  DRILL_SHEET,
+  ellipsePoints,
+  endsOff,
+  matched,
+  mean,
+  ringAt,
+  pathsOf,
+  withTools,
+  type DrawnPath,
+} from './strokes'
 
 /** Round lines: circles, ellipses, arcs, spirals. */
 
@@ -38,7 +48,7 @@ function offCircle({ x, y, radius }: Circle, points: readonly Point[]): { off: n
 }
 
 /** How far the ends of a closed line are from each other, % of the length; more than all round counts as closed. */
-function openness({ points }: Way, { x, y }: Point): number {
+function openness({ points }: DrawnPath, { x, y }: Point): number {
   let turned = 0
   for (let i = 1; i < points.length; i++) {
     const [a, b] = [points[i - 1]!, points[i]!]
@@ -48,18 +58,18 @@ function openness({ points }: Way, { x, y }: Point): number {
 }
 
 function scoreCircles(circles: readonly Circle[], tried: Tried): DrillResult {
-  const found = matched(circles, waysOf(tried), (circle, way) =>
-    distanceOf(centroid(resample(way.points, PLACES)), circle),
+  const found = matched(circles, pathsOf(tried), (circle, path) =>
+    distanceOf(centroid(resample(path.points, PLACES)), circle),
   )
   const each = circles.flatMap((circle, i) => {
-    const way = found[i]
-    return way
+    const path = found[i]
+    return path
       ? [
           {
             circle,
-            ...offCircle(circle, resample(way.points, PLACES)),
-            open: openness(way, circle),
-            own: fitCircle(resample(way.points, PLACES)),
+            ...offCircle(circle, resample(path.points, PLACES)),
+            open: openness(path, circle),
+            own: fitCircle(resample(path.points, PLACES)),
           },
         ]
       : []
@@ -197,12 +207,12 @@ export const ellipseOnAxis: Drill = {
   }),
   score(seed, tried) {
     const wanted = axesOf(seed)
-    const found = matched(wanted, waysOf(tried), (each, way) =>
-      distanceOf(centroid(resample(way.points, PLACES)), each),
+    const found = matched(wanted, pathsOf(tried), (each, path) =>
+      distanceOf(centroid(resample(path.points, PLACES)), each),
     )
     const done = wanted.flatMap((each, i) => {
-      const way = found[i]
-      const points = way && resample(way.points, PLACES)
+      const path = found[i]
+      const points = path && resample(path.points, PLACES)
       const own = points && fitEllipse(points)
       if (!own) return []
       const [long, short, angle] =
@@ -267,19 +277,19 @@ export const arcs: Drill = {
   score(seed, tried) {
     const wanted = arcsOf(seed)
     const chord = (each: (typeof wanted)[number]) => distanceOf(each.from, each.to)
-    const found = matched(wanted, waysOf(tried), (each, way) =>
-      distanceOf(centroid(resample(way.points, PLACES)), each.over),
+    const found = matched(wanted, pathsOf(tried), (each, path) =>
+      distanceOf(centroid(resample(path.points, PLACES)), each.over),
     )
     const done = wanted.flatMap((each, i) => {
-      const way = found[i]
-      if (!way) return []
-      const points = resample(way.points, PLACES)
+      const path = found[i]
+      if (!path) return []
+      const points = resample(path.points, PLACES)
       const far = points.map(point => Math.abs(distanceOf(point, each.circle) - each.circle.radius))
       return [
         {
           each,
           off: (100 * Math.sqrt(mean(far.map(value => value ** 2)))) / chord(each),
-          ends: (50 * endsOff(way, each.from, each.to)) / chord(each),
+          ends: (50 * endsOff(path, each.from, each.to)) / chord(each),
           at: points[far.indexOf(Math.max(...far))]!,
         },
       ]
@@ -363,12 +373,12 @@ export const spiral: Drill = {
   },
   score(seed, tried) {
     const { x, y, turns } = spiralOf(seed)
-    const way = waysOf(tried).reduce<Way | null>(
+    const path = pathsOf(tried).reduce<DrawnPath | null>(
       (a, b) => (!a || lengthOf(b.points) > lengthOf(a.points) ? b : a),
       null,
     )
-    if (!way) return nothingYet('No spiral yet.')
-    const points = resample(way.points, 400)
+    if (!path) return nothingYet('No spiral yet.')
+    const points = resample(path.points, 400)
     const ordered =
       distanceOf(points[0]!, { x, y }) > distanceOf(points[399]!, { x, y }) ? [...points].reverse() : points
     // How far out against how far round: an even spiral is a straight line (Archimedes).

@@ -13,19 +13,19 @@ export const GIVEN = 'given'
 const LEAST_STROKE = 12
 
 /** A stroke as it was drawn. */
-export interface Way {
+export interface DrawnPath {
   readonly points: readonly Point[]
   /** 0 … 1, one a point. */
   readonly pressures: readonly number[]
 }
 
 /** The strokes that stand, slips left out, erasing as well. */
-export function waysOf({ acts }: Tried): Way[] {
+export function pathsOf({ acts }: Tried): DrawnPath[] {
   return acts.flatMap(({ act, prepared }) => {
     if (prepared || act.kind !== 'stroke' || act.version !== 2 || act.tool.effect === 'erase') return []
     const samples = Array.from({ length: act.samples.length / SAMPLE_FIELDS }, (_, i) => unpackSample(act.samples, i))
-    const way = { points: samples.map(({ x, y }) => ({ x, y })), pressures: samples.map(each => each.pressure) }
-    return lengthOf(way.points) >= LEAST_STROKE ? [way] : []
+    const path = { points: samples.map(({ x, y }) => ({ x, y })), pressures: samples.map(each => each.pressure) }
+    return lengthOf(path.points) >= LEAST_STROKE ? [path] : []
   })
 }
 
@@ -41,17 +41,17 @@ export function withTools(...tools: (ToolName | ToolSettings)[]): Extract<Answer
 /** For each of the places the stroke that comes nearest to it by `off`, each stroke once; null where none is left. */
 export function matched<T>(
   items: readonly T[],
-  ways: readonly Way[],
-  off: (item: T, way: Way) => number,
-): (Way | null)[] {
+  paths: readonly DrawnPath[],
+  off: (item: T, path: DrawnPath) => number,
+): (DrawnPath | null)[] {
   const pairs = items
-    .flatMap((item, i) => ways.map((way, k) => ({ i, k, off: off(item, way) })))
+    .flatMap((item, i) => paths.map((path, k) => ({ i, k, off: off(item, path) })))
     .sort((a, b) => a.off - b.off)
-  const out: (Way | null)[] = items.map(() => null)
+  const out: (DrawnPath | null)[] = items.map(() => null)
   const used = new Set<number>()
   for (const { i, k } of pairs) {
     if (out[i] || used.has(k)) continue
-    out[i] = ways[k]!
+    out[i] = paths[k]!
     used.add(k)
   }
   return out
@@ -62,7 +62,7 @@ export function ringAt({ x, y }: Point, radius: number, label: string): Mark {
 }
 
 /** How far two ends of a stroke are from two places, whichever way round it was drawn; the sum, px. */
-export function endsOff({ points }: Way, a: Point, b: Point): number {
+export function endsOff({ points }: DrawnPath, a: Point, b: Point): number {
   const [first, last] = [points[0]!, points[points.length - 1]!]
   return Math.min(distanceOf(first, a) + distanceOf(last, b), distanceOf(first, b) + distanceOf(last, a))
 }

@@ -1,6 +1,7 @@
 import { toolSettings } from '../brush'
 import { seededRandom } from '../base'
 import { rgbOf } from '../colour'
+import type { Kernels } from '../kernels'
 import { lookAt, type LookFor } from '../lookfor'
 import { figure, nothingYet, pointsFor, resultOf, type Drill, type Tried } from './contract'
 import { drawn, LAYERS, stripe } from './given'
@@ -38,8 +39,10 @@ const BAND_AREA = [
 ]
 
 /** A look-for's finding on what was tried. */
-function found(tried: Tried, settings: LookFor['settings']) {
-  return lookAt({ drawing: tried.drawing, acts: tried.acts, step: '' }, [{ id: 'drill', title: 'drill', settings }])[0]!
+function found(kernels: Kernels, tried: Tried, settings: LookFor['settings']) {
+  return lookAt(kernels, { drawing: tried.drawing, acts: tried.acts, step: '' }, [
+    { id: 'drill', title: 'drill', settings },
+  ])[0]!
 }
 
 export const blendBand: Drill = {
@@ -75,11 +78,21 @@ export const blendBand: Drill = {
       ],
     }
   },
-  score(_seed, tried) {
+  score(_seed, tried, kernels) {
     if (!tried.acts.some(each => !each.prepared && each.act.kind === 'stroke'))
       return nothingYet('Nothing is blended yet.')
-    const seams = found(tried, { measure: 'seams-blended', what: 'the band', target: BAND_AREA, tolerance: 'strict' })
-    const range = found(tried, { measure: 'value-range', what: 'the band', target: BAND_AREA, tolerance: 'standard' })
+    const seams = found(kernels, tried, {
+      measure: 'seams-blended',
+      what: 'the band',
+      target: BAND_AREA,
+      tolerance: 'strict',
+    })
+    const range = found(kernels, tried, {
+      measure: 'value-range',
+      what: 'the band',
+      target: BAND_AREA,
+      tolerance: 'standard',
+    })
     const step = seams.figure?.value ?? 10
     const kept = range.figure?.value ?? 0
     return resultOf(
@@ -149,12 +162,12 @@ export const shadeBall: Drill = {
       ],
     }
   },
-  score(seed, tried) {
+  score(seed, tried, kernels) {
     if (!tried.acts.some(each => !each.prepared && each.act.kind === 'stroke'))
       return nothingYet('Nothing is shaded yet.')
     const { x, y, radius, light } = ballOf(seed)
     const target = ellipsePoints(x, y, radius - 16, radius - 16, 0, 36).flatMap(point => [point.x, point.y])
-    const shown = found(tried, {
+    const shown = found(kernels, tried, {
       measure: 'light-from-pin',
       what: 'the ball',
       target,
@@ -162,7 +175,13 @@ export const shadeBall: Drill = {
       light,
       tolerance: 'standard',
     })
-    const range = found(tried, { measure: 'value-range', what: 'the ball', target, layer: OWN, tolerance: 'standard' })
+    const range = found(kernels, tried, {
+      measure: 'value-range',
+      what: 'the ball',
+      target,
+      layer: OWN,
+      tolerance: 'standard',
+    })
     const off = shown.figure?.value ?? 90
     const wide = range.figure?.value ?? 0
     return resultOf(

@@ -10,7 +10,7 @@ import {
   newBits,
   openingAt,
   squaredDistances,
-  squaredWay,
+  squaredDistance,
   without,
   type BitPlane,
 } from '../raster'
@@ -84,7 +84,9 @@ export function findGaps(kernels: Kernels, open: BitPlane, widest: number): Gaps
     const place = { x: (at % width) + 0.5, y: Math.floor(at / width) + 0.5 }
     const isKnown = gaps.some(
       gap =>
-        gap.between[0] === low && gap.between[1] === high && squaredWay(gap, place) < (gap.width + 6) * (gap.width + 6),
+        gap.between[0] === low &&
+        gap.between[1] === high &&
+        squaredDistance(gap, place) < (gap.width + 6) * (gap.width + 6),
     )
     if (isKnown) return
     const { width: clear, near, far } = openingAt(plane, at, Math.sqrt(distances[at]!))
@@ -94,7 +96,7 @@ export function findGaps(kernels: Kernels, open: BitPlane, widest: number): Gaps
       { x: a1.x + 0.5, y: a1.y + 0.5 },
       { x: b1.x + 0.5, y: b1.y + 0.5 },
     ] as const
-    const apart = Math.max(1, Math.round(Math.sqrt(squaredWay(...ends)) - 1))
+    const apart = Math.max(1, Math.round(Math.sqrt(squaredDistance(...ends)) - 1))
     gaps.push({
       x: (ends[0].x + ends[1].x) / 2,
       y: (ends[0].y + ends[1].y) / 2,
@@ -108,7 +110,7 @@ export function findGaps(kernels: Kernels, open: BitPlane, widest: number): Gaps
     let [a, b] = [near, far]
     for (let round = 0; round < 4; round++) {
       const [nextA, nextB] = [nearerTo(b, a), nearerTo(a, b)]
-      if (squaredWay(nextA, a) + squaredWay(nextB, b) === 0) break
+      if (squaredDistance(nextA, a) + squaredDistance(nextB, b) === 0) break
       a = nextA
       b = nearerTo(a, b)
     }
@@ -121,7 +123,7 @@ export function findGaps(kernels: Kernels, open: BitPlane, widest: number): Gaps
     for (let y = Math.max(from.y - END_REACH, 0); y <= Math.min(from.y + END_REACH, height - 1); y++) {
       for (let x = Math.max(from.x - END_REACH, 0); x <= Math.min(from.x + END_REACH, width - 1); x++) {
         if (!ink[y * width + x] || (x - mx) * (from.x - to.x) + (y - my) * (from.y - to.y) <= 0) continue
-        if (squaredWay({ x, y }, to) < squaredWay(best, to)) best = { x, y }
+        if (squaredDistance({ x, y }, to) < squaredDistance(best, to)) best = { x, y }
       }
     }
     return best

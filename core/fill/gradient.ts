@@ -1,4 +1,4 @@
-import { ditherIndex, ditherMatrix, TILE, TILE_BYTES, isClearTile, type Tile } from '../kernels'
+import { ditherIndex, DITHER, TILE, TILE_BYTES, isClearTile, type Tile } from '../kernels'
 import { sheetRect, tileOrigin, tilesUnder, type Drawing, type Layer, type Selection, type TilePart } from '../layers'
 import { squaredDistances } from '../raster'
 
@@ -82,8 +82,6 @@ function alongShape({ sheet }: Drawing, within: Selection | undefined): Placer {
   return (x, y) => within01(Math.sqrt(distances[(y + 1) * w + x + 1]!) / most)
 }
 
-let dither: Float32Array | null = null
-
 function layPart(
   out: Tile,
   { part }: TilePart,
@@ -93,7 +91,6 @@ function layPart(
   chosen: Uint8Array | undefined,
   isInside: boolean,
 ): void {
-  dither ??= ditherMatrix()
   const last = ramp.length - 1
   for (let y = part.y0; y < part.y1; y++) {
     for (let x = part.x0; x < part.x1; x++) {
@@ -111,7 +108,7 @@ function layPart(
       if (s <= 0) continue
       const alpha = isInside ? under : s + under * (1 - s)
       const mix = isInside ? s : s / alpha
-      const noise = dither[ditherIndex(x, y, seed)]!
+      const noise = DITHER[ditherIndex(x, y, seed)]!
       for (let c = 0; c < 3; c++) {
         const colour = ((a[c]! + (b[c]! - a[c]!) * f) / one) * 255
         out[at + c] = Math.min(Math.floor(out[at + c]! + (colour - out[at + c]!) * mix + noise), 255)

@@ -63,7 +63,7 @@ function lay(
     sheet,
     parts.filter(part => covered.has(part.number) && !isWhole(part)),
     laying,
-    drawing.selection,
+    { selection: drawing.selection },
   )
   const tiles = new Map(some.tiles)
   const whole = parts.filter(isWhole)

@@ -120,7 +120,7 @@ function layRegion(
     if (share === 'all' && isShared && isWholeTile(each.part)) whole.push(each.number)
     else if (share !== 'none' || touched.has(each.number)) some.push(each)
   }
-  const after = layMask(kernels, layer, sheet, some, laying, drawing.selection)
+  const after = layMask(kernels, layer, sheet, some, laying, { selection: drawing.selection })
   kernels.clearMask(box)
   if (whole.length === 0) return after
   const tiles = new Map(after.tiles)

@@ -58,13 +58,13 @@ export function drawCell(
   const style: StrokeStyle = { tool, colour, seed: 7 }
   kernels.openMask(drawing.sheet.width, drawing.sheet.height)
   const stroke = new Stroke(kernels, drawing, layer, style)
-  const way =
+  const path =
     cell.gap === 0
       ? [...cell.outline, cell.outline[0]!, cell.outline[1]!]
       : shortened(cell.outline, cell.gap + cell.lineWidth)
   const packed: number[] = []
-  for (let i = 0; i < way.length; i += 2)
-    packed.push(Math.round(way[i]! * 16), Math.round(way[i + 1]! * 16), 1023, i ? 8 : 0)
+  for (let i = 0; i < path.length; i += 2)
+    packed.push(Math.round(path[i]! * 16), Math.round(path[i + 1]! * 16), 1023, i ? 8 : 0)
   stroke.extend(packed)
   stroke.finish()
   return stroke.lay()
@@ -72,8 +72,8 @@ export function drawCell(
 
 /** The gap as it really is: between the round ends of the line, straight across. */
 export function gapOf(cell: DrawnCell): { x: number; y: number; width: number } {
-  const way = shortened(cell.outline, cell.gap + cell.lineWidth)
-  const [ax, ay, bx, by] = [way[0]!, way[1]!, way[way.length - 2]!, way[way.length - 1]!]
+  const path = shortened(cell.outline, cell.gap + cell.lineWidth)
+  const [ax, ay, bx, by] = [path[0]!, path[1]!, path[path.length - 2]!, path[path.length - 1]!]
   return { x: (ax + bx) / 2, y: (ay + by) / 2, width: Math.hypot(bx - ax, by - ay) - cell.lineWidth }
 }
 
@@ -88,15 +88,15 @@ function shortened(outline: readonly number[], missing: number): number[] {
 }
 
 /** A way without its beginning: up to where it leaves a circle of `far` px round the first place of the outline. */
-function cutTo(way: readonly number[], far: number, outline = way): number[] {
+function cutTo(path: readonly number[], far: number, outline = path): number[] {
   const [ox, oy] = [outline[0]!, outline[1]!]
-  const distance = (i: number) => Math.hypot(way[i]! - ox, way[i + 1]! - oy)
+  const distance = (i: number) => Math.hypot(path[i]! - ox, path[i + 1]! - oy)
   let i = 0
-  while (i < way.length - 2 && distance(i) < far) i += 2
-  if (i === 0) return [...way]
+  while (i < path.length - 2 && distance(i) < far) i += 2
+  if (i === 0) return [...path]
   const [d0, d1] = [distance(i - 2), distance(i)]
   const t = (far - d0) / (d1 - d0)
-  const x = way[i - 2]! + (way[i]! - way[i - 2]!) * t
-  const y = way[i - 1]! + (way[i + 1]! - way[i - 1]!) * t
-  return [x, y, ...way.slice(i)]
+  const x = path[i - 2]! + (path[i]! - path[i - 2]!) * t
+  const y = path[i - 1]! + (path[i + 1]! - path[i - 1]!) * t
+  return [x, y, ...path.slice(i)]
 }

@@ -232,21 +232,21 @@ describe('cutting a way into straight sides', () => {
 
   it('is as good as trying all cuts', () => {
     const random = seededRandom(12)
-    const way = Array.from({ length: 14 }, () => ({ x: random.between(0, 50), y: random.between(0, 50) }))
-    const errorOf = (from: number, to: number) => fitLine(way.slice(from, to + 1)).rms ** 2 * (to - from + 1)
+    const path = Array.from({ length: 14 }, () => ({ x: random.between(0, 50), y: random.between(0, 50) }))
+    const errorOf = (from: number, to: number) => fitLine(path.slice(from, to + 1)).rms ** 2 * (to - from + 1)
     let least = Infinity
     for (let a = 1; a < 13; a++)
       for (let b = a + 1; b < 13; b++) least = Math.min(least, errorOf(0, a) + errorOf(a, b) + errorOf(b, 13))
-    expect(bestCuts(way, 3)[2]!.error).toBeCloseTo(least, 6)
+    expect(bestCuts(path, 3)[2]!.error).toBeCloseTo(least, 6)
   })
 })
 
 describe('ways', () => {
   it('keep their ends and length when resampled evenly', () => {
-    const way = Array.from({ length: 200 }, (_, i) => ({ x: 3 * i, y: 40 * Math.sin(i / 20) }))
-    const even = resample(way, 64)
-    expect([even[0], even.at(-1)]).toEqual([way[0], way.at(-1)])
-    expect(lengthOf(even) / lengthOf(way)).toBeCloseTo(1, 2)
+    const path = Array.from({ length: 200 }, (_, i) => ({ x: 3 * i, y: 40 * Math.sin(i / 20) }))
+    const even = resample(path, 64)
+    expect([even[0], even.at(-1)]).toEqual([path[0], path.at(-1)])
+    expect(lengthOf(even) / lengthOf(path)).toBeCloseTo(1, 2)
     const steps = even.slice(1).map((point, i) => Math.hypot(point.x - even[i]!.x, point.y - even[i]!.y))
     expect(Math.max(...steps) / Math.min(...steps)).toBeLessThan(1.05)
   })

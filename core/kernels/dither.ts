@@ -5,7 +5,7 @@ export const DITHER_SIDE = 16
  * Ordered dither thresholds in (0, 1), a 16 × 16 Bayer matrix (Bayer 1973), each (k + ½) ÷ 256:
  * a value that falls on a whole number stays it.
  */
-export function ditherMatrix(): Float32Array {
+function ditherMatrix(): Float32Array {
   const out = new Float32Array(DITHER_SIDE * DITHER_SIDE)
   for (let y = 0; y < DITHER_SIDE; y++) {
     for (let x = 0; x < DITHER_SIDE; x++) {
@@ -20,3 +20,6 @@ export function ditherMatrix(): Float32Array {
   }
   return out
 }
+
+/** Row-major. */
+export const DITHER: Float32Array = ditherMatrix()

@@ -30,7 +30,7 @@ export {
   type Tile,
 } from './contract'
 export { bytesOf, dabBytes } from './dabshape'
-export { ditherMatrix } from './dither'
+export { DITHER } from './dither'
 export { differenceFrom } from './plain/bits'
 export { ditherIndex } from './plain/lay'
 export { TEXTURE_SIDE, textureOf } from './textures'
@@ -44,11 +44,4 @@ export function loadKernels(): Kernels {
   } catch {
     return plainKernels()
   }
-}
-
-let shared: Kernels | null = null
-
-/** Kernels for whoever only measures, loaded once: none of their masks is held open in between. */
-export function sharedKernels(): Kernels {
-  return (shared ??= loadKernels())
 }

@@ -1,5 +1,46 @@
 import { KERNELS_BASE64 } from './generated/kernels'
 
+/** Of both ways to gather dabs in a mask. */
+type StampParameters = [
+  mask: number,
+  maskStride: number,
+  dab: number,
+  dabStride: number,
+  spans: number,
+  rows: number,
+  b0: number,
+  b1: number,
+]
+
+/** Where something is laid: tiles, the mask, and the part of them. */
+type Where = [
+  src: number,
+  out: number,
+  mask: number,
+  maskStride: number,
+  x0: number,
+  y0: number,
+  lanes: number,
+  rows: number,
+]
+
+/** How it is laid: dithered, and through a grain. */
+type How = [
+  opacity: number,
+  dither: number,
+  ditherX: number,
+  ditherY: number,
+  grain: number,
+  grainX: number,
+  grainY: number,
+  depth: number,
+  bite: number,
+  rim: number,
+]
+
+type LayParameters = [...where: Where, red: number, green: number, blue: number, ...how: How]
+type EraseParameters = [...where: Where, ...how: How]
+
 /** What the compiled module offers; addresses and strides in bytes. See `assembly/`. */
 export interface KernelExports {
   heapBase(): number
@@ -14,207 +55,16 @@ export interface KernelExports {
     outer: number,
     flow: number,
   ): void
-  stampFlow(
-    mask: number,
-    maskStride: number,
-    dab: number,
-    dabStride: number,
-    spans: number,
-    rows: number,
-    b0: number,
-    b1: number,
-  ): void
-  stampPeak(
-    mask: number,
-    maskStride: number,
-    dab: number,
-    dabStride: number,
-    spans: number,
-    rows: number,
-    b0: number,
-    b1: number,
-  ): void
-  layPaint(
-    src: number,
-    out: number,
-    mask: number,
-    maskStride: number,
-    x0: number,
-    y0: number,
-    lanes: number,
-    rows: number,
-    red: number,
-    green: number,
-    blue: number,
-    opacity: number,
-    dither: number,
-    ditherX: number,
-    ditherY: number,
-    grain: number,
-    grainX: number,
-    grainY: number,
-    depth: number,
-    bite: number,
-    rim: number,
-  ): void
-  layGlaze(
-    src: number,
-    out: number,
-    mask: number,
-    maskStride: number,
-    x0: number,
-    y0: number,
-    lanes: number,
-    rows: number,
-    red: number,
-    green: number,
-    blue: number,
-    opacity: number,
-    dither: number,
-    ditherX: number,
-    ditherY: number,
-    grain: number,
-    grainX: number,
-    grainY: number,
-    depth: number,
-    bite: number,
-    rim: number,
-  ): void
-  layInside(
-    src: number,
-    out: number,
-    mask: number,
-    maskStride: number,
-    x0: number,
-    y0: number,
-    lanes: number,
-    rows: number,
-    red: number,
-    green: number,
-    blue: number,
-    opacity: number,
-    dither: number,
-    ditherX: number,
-    ditherY: number,
-    grain: number,
-    grainX: number,
-    grainY: number,
-    depth: number,
-    bite: number,
-    rim: number,
-  ): void
-  layGlazeInside(
-    src: number,
-    out: number,
-    mask: number,
-    maskStride: number,
-    x0: number,
-    y0: number,
-    lanes: number,
-    rows: number,
-    red: number,
-    green: number,
-    blue: number,
-    opacity: number,
-    dither: number,
-    ditherX: number,
-    ditherY: number,
-    grain: number,
-    grainX: number,
-    grainY: number,
-    depth: number,
-    bite: number,
-    rim: number,
-  ): void
-  layGlow(
-    src: number,
-    out: number,
-    mask: number,
-    maskStride: number,
-    x0: number,
-    y0: number,
-    lanes: number,
-    rows: number,
-    red: number,
-    green: number,
-    blue: number,
-    opacity: number,
-    dither: number,
-    ditherX: number,
-    ditherY: number,
-    grain: number,
-    grainX: number,
-    grainY: number,
-    depth: number,
-    bite: number,
-    rim: number,
-  ): void
-  layGlowInside(
-    src: number,
-    out: number,
-    mask: number,
-    maskStride: number,
-    x0: number,
-    y0: number,
-    lanes: number,
-    rows: number,
-    red: number,
-    green: number,
-    blue: number,
-    opacity: number,
-    dither: number,
-    ditherX: number,
-    ditherY: number,
-    grain: number,
-    grainX: number,
-    grainY: number,
-    depth: number,
-    bite: number,
-    rim: number,
-  ): void
-  layBehind(
-    src: number,
-    out: number,
-    mask: number,
-    maskStride: number,
-    x0: number,
-    y0: number,
-    lanes: number,
-    rows: number,
-    red: number,
-    green: number,
-    blue: number,
-    opacity: number,
-    dither: number,
-    ditherX: number,
-    ditherY: number,
-    grain: number,
-    grainX: number,
-    grainY: number,
-    depth: number,
-    bite: number,
-    rim: number,
-  ): void
-  layErase(
-    src: number,
-    out: number,
-    mask: number,
-    maskStride: number,
-    x0: number,
-    y0: number,
-    lanes: number,
-    rows: number,
-    opacity: number,
-    dither: number,
-    ditherX: number,
-    ditherY: number,
-    grain: number,
-    grainX: number,
-    grainY: number,
-    depth: number,
-    bite: number,
-    rim: number,
-  ): void
+  stampFlow(...values: StampParameters): void
+  stampPeak(...values: StampParameters): void
+  layPaint(...values: LayParameters): void
+  layGlaze(...values: LayParameters): void
+  layInside(...values: LayParameters): void
+  layGlazeInside(...values: LayParameters): void
+  layGlow(...values: LayParameters): void
+  layGlowInside(...values: LayParameters): void
+  layBehind(...values: LayParameters): void
+  layErase(...values: EraseParameters): void
   compositeOnPaper(
     table: number,
     count: number,

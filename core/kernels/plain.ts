@@ -21,7 +21,7 @@ import { compositePlain, halvePlain } from './plain/composite'
 import { makeDabPlain } from './plain/dab'
 import { layPlain } from './plain/lay'
 import { readPicturePlain } from './plain/read'
-import { ditherMatrix } from './dither'
+import { DITHER as dither } from './dither'
 import { textureOf } from './textures'
 
 interface PlainDab extends Dab {
@@ -30,7 +30,6 @@ interface PlainDab extends Dab {
 
 /** The plain twin of the SIMD kernels: the fallback, and what tests hold them against. */
 export function plainKernels(): Kernels {
-  const dither = ditherMatrix()
   const textures = new Map<TextureName, Uint16Array>()
   let mask = new Uint16Array(0)
   let width = 0

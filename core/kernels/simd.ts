@@ -24,7 +24,7 @@ import {
 } from './contract'
 import { bytesOf, clipDab, dabShape, spansOf } from './dabshape'
 import { instantiateKernels } from './instantiate'
-import { ditherMatrix } from './dither'
+import { DITHER } from './dither'
 import { modeNumber } from './modes'
 import { TEXTURE_SIDE, textureOf } from './textures'
 
@@ -64,10 +64,9 @@ export function simdKernels(): Kernels {
   }
 
   const dither = reserve(16 * 32 * 4)
-  const thresholds = ditherMatrix()
   for (let row = 0; row < 16; row++) {
     // Each row twice over, so that four values can be read from any start.
-    const values = thresholds.subarray(row * 16, row * 16 + 16)
+    const values = DITHER.subarray(row * 16, row * 16 + 16)
     new Float32Array(memory.buffer, dither + row * 128, 32).set([...values, ...values])
   }
   const textures = new Map<TextureName, number>()

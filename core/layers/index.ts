@@ -37,4 +37,4 @@ export {
   type Selection,
   type Sheet,
 } from './types'
-export { paintingOver } from './own-tiles'
+export type { OwnTiles } from './own-tiles'

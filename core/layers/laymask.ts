@@ -1,17 +1,20 @@
 import { isClearTile, TILE, TILE_BYTES, type Kernels, type Laying, type Tile } from '../kernels'
-import { made, writable } from './own-tiles'
+import { writable, type OwnTiles } from './own-tiles'
 import { tileOrigin } from './tiles'
 import type { TilePart } from './touched'
 import type { Drawing, Layer, Selection, Sheet } from './types'
 
-/** A clear tile that was made and not needed: many strokes touch the gutter of a tile that they leave clear. */
-let spare: Tile | null = null
+export interface LayOptions {
+  readonly selection?: Selection | undefined
+  /** The layer as it was is looked at again afterwards: its tiles are copied whatever happens. */
+  readonly isBeforeNeeded?: boolean
+  /** Tiles that may be painted over. */
+  readonly own?: OwnTiles | undefined
+}
 
 /**
  * The layer after the open mask was laid over it once, inside the parts, and inside the selection if
  * there is one, and inside its paint if the layer stays so. Untouched tiles are shared.
- *
- * @param isBeforeNeeded the layer as it was is looked at again afterwards: its tiles are copied whatever happens
  */
 export function layMask(
   kernels: Kernels,
@@ -19,22 +22,28 @@ export function layMask(
   sheet: Sheet,
   parts: readonly TilePart[],
   laying: Laying,
-  selection?: Selection,
-  isBeforeNeeded = false,
+  { selection, isBeforeNeeded = false, own }: LayOptions = {},
 ): Layer {
+  // A clear tile that was made and not needed: many strokes touch the gutter of a tile that they leave clear.
+  let spare: Tile | null = null
   const tiles = new Map<number, Tile>(layer.tiles)
   const held = heldInside(laying, layer)
   for (const { number, part } of parts) {
     const before = layer.tiles.get(number) ?? null
     if ((!before && (laying.kind === 'erase' || layer.inside)) || (selection && !selection.has(number))) continue
-    const after = before ? (isBeforeNeeded ? before.slice() : writable(before)) : (spare ?? new Uint8Array(TILE_BYTES))
+    const after: Tile = before
+      ? isBeforeNeeded
+        ? before.slice()
+        : writable(before, own)
+      : (spare ?? new Uint8Array(TILE_BYTES))
     layTile(kernels, held, before, after, sheet, { number, part }, selection)
     const { y } = tileOrigin(sheet, number)
     if (before) tiles.set(number, after)
     else if (isClearTile(after, part.y0 - y, part.y1 - y)) spare = after
     else {
       spare = null
-      tiles.set(number, made(after))
+      own?.add(after)
+      tiles.set(number, after)
     }
   }
   return { ...layer, tiles }

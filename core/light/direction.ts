@@ -21,8 +21,8 @@ const ON_PIN = 1
  */
 export function lightFrom({ x, y, height }: Light, place: { readonly x: number; readonly y: number }): Vector {
   const [dx, dy] = [x - place.x, place.y - y]
-  const way = Math.sqrt(dx * dx + dy * dy)
-  if (way < ON_PIN) return [0, 0, 1]
-  const flat = cosDegrees(height) / way
+  const distance = Math.sqrt(dx * dx + dy * dy)
+  if (distance < ON_PIN) return [0, 0, 1]
+  const flat = cosDegrees(height) / distance
   return [dx * flat, dy * flat, sinDegrees(height)]
 }

@@ -43,19 +43,19 @@ export function inScene([x, y, z]: Vector): Vector {
 }
 
 /** What a ray meets of a form; null: it goes by. */
-export function meet(form: FormInLight, from: Vector, way: Vector): Met | null {
+export function meet(form: FormInLight, from: Vector, direction: Vector): Met | null {
   switch (form) {
     case 'ball':
-      return meetBall(from, way)
+      return meetBall(from, direction)
     case 'cylinder':
       return nearest(
-        meetSide(from, way, CYLINDER_RADIUS * CYLINDER_RADIUS, 0, 1),
-        meetDisc(from, way, 1, CYLINDER_RADIUS, 1),
+        meetSide(from, direction, CYLINDER_RADIUS * CYLINDER_RADIUS, 0, 1),
+        meetDisc(from, direction, 1, CYLINDER_RADIUS, 1),
       )
     case 'cone':
-      return meetCone(from, way)
+      return meetCone(from, direction)
     case 'box':
-      return meetBox(from, way)
+      return meetBox(from, direction)
   }
 }
 
@@ -65,63 +65,63 @@ function nearest(a: Met | null, b: Met | null): Met | null {
   return !a ? b : !b ? a : a.far < b.far ? a : b
 }
 
-function meetBall(from: Vector, way: Vector): Met | null {
-  const b = dot(from, way)
+function meetBall(from: Vector, direction: Vector): Met | null {
+  const b = dot(from, direction)
   const inside = b * b - dot(from, from) + 1
   if (inside < 0) return null
   const root = Math.sqrt(inside)
   const far = -b - root > LEAST ? -b - root : -b + root
-  return far > LEAST ? { far, normal: sum(from, scaled(way, far)) } : null
+  return far > LEAST ? { far, normal: sum(from, scaled(direction, far)) } : null
 }
 
 /**
  * A round side about the y axis: x² + z² = wide + narrows × y + …, between the table and `top`. `slope` 0 for a
  * cylinder.
  */
-function meetSide(from: Vector, way: Vector, wide: number, slope: number, top: number): Met | null {
-  const a = way[0] * way[0] + way[2] * way[2]
-  const b = from[0] * way[0] + from[2] * way[2]
+function meetSide(from: Vector, direction: Vector, wide: number, slope: number, top: number): Met | null {
+  const a = direction[0] * direction[0] + direction[2] * direction[2]
+  const b = from[0] * direction[0] + from[2] * direction[2]
   const c = from[0] * from[0] + from[2] * from[2] - wide
   const inside = b * b - a * c
   if (a === 0 || inside < 0) return null
   for (const far of [(-b - Math.sqrt(inside)) / a, (-b + Math.sqrt(inside)) / a]) {
-    const y = from[1] + far * way[1]
+    const y = from[1] + far * direction[1]
     if (far > LEAST && y >= TABLE && y <= top)
-      return { far, normal: unit([from[0] + far * way[0], slope, from[2] + far * way[2]]) }
+      return { far, normal: unit([from[0] + far * direction[0], slope, from[2] + far * direction[2]]) }
   }
   return null
 }
 
-function meetCone(from: Vector, way: Vector): Met | null {
+function meetCone(from: Vector, direction: Vector): Met | null {
   // x² + z² = k² (top − y)²
   const k = 1 / (CONE_TOP - TABLE)
   const k2 = k * k
   const height = CONE_TOP - from[1]
-  const a = way[0] * way[0] + way[2] * way[2] - k2 * way[1] * way[1]
-  const b = from[0] * way[0] + from[2] * way[2] + k2 * height * way[1]
+  const a = direction[0] * direction[0] + direction[2] * direction[2] - k2 * direction[1] * direction[1]
+  const b = from[0] * direction[0] + from[2] * direction[2] + k2 * height * direction[1]
   const c = from[0] * from[0] + from[2] * from[2] - k2 * height * height
   const inside = b * b - a * c
   if (a === 0 || inside < 0) return null
   const root = Math.sqrt(inside)
   for (const far of [(-b - root) / a, (-b + root) / a].sort((p, q) => p - q)) {
-    const [x, y, z] = sum(from, scaled(way, far))
+    const [x, y, z] = sum(from, scaled(direction, far))
     if (far > LEAST && y >= TABLE && y <= CONE_TOP) return { far, normal: unit([x, k2 * (CONE_TOP - y), z]) }
   }
   return null
 }
 
-function meetDisc(from: Vector, way: Vector, y: number, radius: number, side: number): Met | null {
-  if (way[1] === 0) return null
-  const far = (y - from[1]) / way[1]
-  const [x, , z] = sum(from, scaled(way, far))
+function meetDisc(from: Vector, direction: Vector, y: number, radius: number, side: number): Met | null {
+  if (direction[1] === 0) return null
+  const far = (y - from[1]) / direction[1]
+  const [x, , z] = sum(from, scaled(direction, far))
   return far > LEAST && x * x + z * z <= radius * radius ? { far, normal: [0, side, 0] } : null
 }
 
 /** A box turned about the y axis. */
-function meetBox(from: Vector, way: Vector): Met | null {
+function meetBox(from: Vector, direction: Vector): Met | null {
   const [cos, sin] = [cosDegrees(BOX_TURN), sinDegrees(BOX_TURN)]
   const turned = ([x, y, z]: Vector): Vector => [x * cos - z * sin, y, x * sin + z * cos]
-  const [o, d] = [turned(from), turned(way)]
+  const [o, d] = [turned(from), turned(direction)]
   const [low, high]: [Vector, Vector] = [
     [-BOX_HALF, TABLE, -BOX_HALF],
     [BOX_HALF, TABLE + 2 * BOX_HALF, BOX_HALF],
@@ -233,8 +233,8 @@ export function zonesOfBall(light: Vector): { readonly zone: Zone; readonly x: n
   put('reflected light', at(-0.62))
   if (lamp[1] > 0.05) {
     // From where the ray through the ball's middle meets the table outward, until it is clear of the ball.
-    for (let way = 1 / lamp[1]; way < 3 / lamp[1]; way += 0.1) {
-      const place: Vector = [-lamp[0] * way, TABLE, -lamp[2] * way]
+    for (let far = 1 / lamp[1]; far < 3 / lamp[1]; far += 0.1) {
+      const place: Vector = [-lamp[0] * far, TABLE, -lamp[2] * far]
       const [x, y] = [dot(place, right), dot(place, up)]
       if (
         x * x + y * y < CLEAR_OF_BALL ||

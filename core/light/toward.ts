@@ -1,4 +1,4 @@
-import { ditherIndex, ditherMatrix, TILE, type Tile } from '../kernels'
+import { ditherIndex, DITHER, TILE, type Tile } from '../kernels'
 import { tileOrigin, type Sheet } from '../layers'
 
 /**
@@ -14,14 +14,13 @@ export function towardColour(
   share: number,
   seed: number,
 ): Map<number, Tile> {
-  const noise = ditherMatrix()
   return new Map(
     [...tiles].map(([number, tile]) => {
       const { x, y } = tileOrigin(sheet, number)
       const out = tile.slice()
       for (let i = 0; i < TILE * TILE; i++) {
         if (tile[4 * i + 3] === 0) continue
-        const up = noise[ditherIndex(x + (i % TILE), y + Math.floor(i / TILE), seed)]!
+        const up = DITHER[ditherIndex(x + (i % TILE), y + Math.floor(i / TILE), seed)]!
         for (let c = 0; c < 3; c++)
           out[4 * i + c] = Math.min(Math.floor(tile[4 * i + c]! + (colour[c]! - tile[4 * i + c]!) * share + up), 255)
       }

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { layerIdSchema } from '../drawing'
 import { isEmptyRect, type Rect } from '../base'
 import { layerAlpha, tilesBox, type Drawing, type Layer } from '../layers'
-import { boxOfBits } from '../raster'
+import { boxOfBits, countBits } from '../raster'
 import { areaSchema, cantTell, isFound, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
 import { traceOutline, type Gap, type Outline } from './outline'
 import { listInWords, placeInWords } from './words'
@@ -46,6 +46,39 @@ export function outlineOf(
   let outline = known.get(key)
   if (outline === undefined) known.set(key, (outline = tracedIn(drawing, layer, target)))
   return outline ?? cantTell(`There is no line round ${what} on the layer “${layer.name}” yet.`)
+}
+
+/** A closed outline, the layer that is coloured in it, and how many px lie inside. */
+export interface Inside {
+  readonly outline: Outline
+  readonly layer: Layer
+  readonly area: number
+}
+
+/**
+ * What a colour is looked at in, or why it can't be yet.
+ *
+ * @param then what can be looked at once the outline is closed: "its colour"
+ */
+export function insideOf(
+  evidence: Evidence,
+  {
+    layer: id,
+    lines,
+    target,
+    what,
+  }: { readonly layer: string; readonly lines: string; readonly target: readonly number[]; readonly what: string },
+  then: string,
+): Inside | Found {
+  const layer = evidence.drawing.layers.find(each => each.id === id)
+  if (!layer) return cantTell('There is no layer for the colour yet.')
+  const outline = outlineOf(evidence, lines, target, what)
+  if (isFound(outline)) return outline
+  if (outline.isOpen) return cantTell(`Close the outline of ${what} first, then ${then} can be looked at.`)
+  const area = countBits(outline.inside)
+  return area
+    ? { outline, layer, area }
+    : cantTell(`The outline does not lie where ${what} is expected, so it can’t be looked at.`)
 }
 
 function tracedIn(drawing: Drawing, layer: Layer, target: readonly number[]): Outline | null {

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { StandingAct } from '../drawing'
+import type { Kernels } from '../kernels'
 import type { Drawing } from '../layers'
 
 export const verdictSchema = z.enum(['met', 'nearly', 'not-yet', 'cant-tell'])
@@ -69,6 +70,11 @@ export interface Evidence {
   readonly step: string
 }
 
+/** Evidence with what it is computed by. */
+export interface Looking extends Evidence {
+  readonly kernels: Kernels
+}
+
 /** A finding before it is given the look-for's name. */
 export type Found = Omit<Finding, 'lookFor'>
 
@@ -80,7 +86,7 @@ export function isFound<T extends object>(value: T | Found): value is Found {
 /** One kind of look-for: its settings and its measure. Pure: the same evidence gives the same finding. */
 export interface Measure<S extends { measure: string }> {
   readonly schema: z.ZodType<S>
-  readonly look: (evidence: Evidence, settings: S) => Found
+  readonly look: (looking: Looking, settings: S) => Found
   /** What still counts as met, as a band over the sheet; absent: the measure has no place in itself. */
   readonly band?: (evidence: Evidence, settings: S) => Band[]
 }

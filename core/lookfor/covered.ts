@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { layerIdSchema } from '../drawing'
 import { layerAlpha } from '../layers'
 import { components, countBits, packBits, unpackBits, without } from '../raster'
-import { insideBox, outlineOf } from './closed-outline'
+import { insideBox, insideOf } from './closed-outline'
 import { areaSchema, cantTell, isFound, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
 import { regionMark } from './regions'
 import { percentInWords, placeInWords } from './words'
@@ -29,18 +29,14 @@ const PAINTED = 128
 const HARDLY = 0.02
 
 function look(evidence: Evidence, settings: Settings): Found {
-  const { drawing } = evidence
-  const layer = drawing.layers.find(each => each.id === settings.layer)
-  if (!layer) return cantTell('There is no layer for the colour yet.')
-  const outline = outlineOf(evidence, settings.lines, settings.target, settings.what)
-  if (isFound(outline)) return outline
-  if (outline.isOpen) return cantTell(`Close the outline of ${settings.what} first, then its colour can be looked at.`)
-  const area = countBits(outline.inside)
-  if (area === 0)
-    return cantTell(`The outline does not lie where ${settings.what} is expected, so it can’t be looked at.`)
-
+  const inside = insideOf(evidence, settings, 'its colour')
+  if (isFound(inside)) return inside
+  const { outline, layer, area } = inside
   const { width, height } = outline.inside
-  const bare = without(outline.inside, packBits(layerAlpha(drawing, layer, outline.box), width, height, PAINTED))
+  const bare = without(
+    outline.inside,
+    packBits(layerAlpha(evidence.drawing, layer, outline.box), width, height, PAINTED),
+  )
   const share = 1 - countBits(bare) / area
   if (share < HARDLY)
     return cantTell(`There is hardly any colour inside ${settings.what} on the layer “${layer.name}” yet.`)

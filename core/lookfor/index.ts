@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { anyOf } from '../base'
+import type { Kernels } from '../kernels'
 import { closedOutline } from './closed-outline'
 import { cantTell, type Band, type Evidence, type Finding, type Measure } from './contract'
 import { covered } from './covered'
@@ -111,9 +112,10 @@ export const placesIn = (measure: MeasureName): Places => placesOf(MEASURES[meas
 /** Whether a measure takes a limit of one's own; otherwise it knows its three levels only. */
 export const takesOwnLimit = (measure: MeasureName): boolean => takesLimit(MEASURES[measure].schema)
 
-/** Looks at the drawing with every look-for, in their order. */
-export function lookAt(evidence: Evidence, lookFors: readonly LookFor[]): Finding[] {
+/** Looks at the drawing with every look-for, in their order. No mask of the kernels is held open meanwhile. */
+export function lookAt(kernels: Kernels, evidence: Evidence, lookFors: readonly LookFor[]): Finding[] {
   const { placed } = evidence.drawing
+  const looking = { ...evidence, kernels }
   return lookFors.map(({ id, title, settings }) => {
     const measure = MEASURES[settings.measure] as unknown as Measure<typeof settings>
     const places = placesIn(settings.measure)
@@ -124,7 +126,7 @@ export function lookAt(evidence: Evidence, lookFors: readonly LookFor[]): Findin
           `Nobody has said yet where to look for “${title}”. It is set in the plan: under Look-fors, “Where”, an area is drawn on the sheet.`,
         ),
       }
-    return { lookFor: id, ...measure.look(evidence, placed ? onSheet(settings, places, placed) : settings) }
+    return { lookFor: id, ...measure.look(looking, placed ? onSheet(settings, places, placed) : settings) }
   })
 }
 

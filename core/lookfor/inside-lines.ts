@@ -15,9 +15,8 @@ import {
   without,
   type BitPlane,
 } from '../raster'
-import { insideBox, outlineOf } from './closed-outline'
-import { areaSchema, cantTell, isFound, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
-import { sharedKernels } from '../kernels'
+import { insideBox, insideOf } from './closed-outline'
+import { areaSchema, cantTell, isFound, toleranceSchema, type Found, type Looking, type Measure } from './contract'
 import { regionMark } from './regions'
 import { percentInWords, placeInWords } from './words'
 
@@ -38,16 +37,11 @@ const SEEN = 40
 /** Line widths that paint may stand out past the line. */
 const GRACE = 1
 
-function look(evidence: Evidence, settings: Settings): Found {
-  const { drawing } = evidence
-  const layer = drawing.layers.find(each => each.id === settings.layer)
-  if (!layer) return cantTell('There is no layer for the colour yet.')
-  const outline = outlineOf(evidence, settings.lines, settings.target, settings.what)
-  if (isFound(outline)) return outline
-  if (outline.isOpen) return cantTell(`Close the outline of ${settings.what} first, then spills can be looked at.`)
-  const area = countBits(outline.inside)
-  if (area === 0)
-    return cantTell(`The outline does not lie where ${settings.what} is expected, so it can’t be looked at.`)
+function look(looking: Looking, settings: Settings): Found {
+  const { drawing, kernels } = looking
+  const inside = insideOf(looking, settings, 'spills')
+  if (isFound(inside)) return inside
+  const { outline, layer, area } = inside
   // All paint of the layer, and the outline.
   const part = unionRect(tilesBox(drawing, layer), outline.box)
   const [width, height] = [part.x1 - part.x0, part.y1 - part.y0]
@@ -57,7 +51,7 @@ function look(evidence: Evidence, settings: Settings): Found {
   const home = newBits(width, height)
   for (const each of [outline.inside, outline.ink])
     pasteBits(home, each, outline.box.x0 - part.x0, outline.box.y0 - part.y0)
-  const spill = without(paint, dilated(sharedKernels(), home, outline.lineWidth * GRACE))
+  const spill = without(paint, dilated(kernels, home, outline.lineWidth * GRACE))
   const share = countBits(spill) / area
   const figure = { value: Math.round(share * 1000) / 10, unit: '%' }
   const [allowed, nearly] = ALLOWED[settings.tolerance]

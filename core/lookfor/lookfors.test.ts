@@ -32,7 +32,7 @@ const TARGET = [70, 70, 190, 70, 190, 190, 70, 190]
 const asked = (settings: LookFor['settings']): LookFor => ({ id: 'it', title: 'It', settings })
 function look(settings: LookFor['settings'], layers: Layer[], acts: StandingAct[] = []): Finding {
   const drawing: Drawing = { sheet, layers }
-  const [finding] = lookAt({ drawing, acts, step: 'now' }, [asked(settings)])
+  const [finding] = lookAt(kernels, { drawing, acts, step: 'now' }, [asked(settings)])
   return findingSchema.parse(finding)
 }
 
@@ -84,7 +84,7 @@ describe('on a sheet that was cut and scaled since', () => {
   const start = (acts: Act[]) => {
     let drawing: Drawing = { sheet, layers: [box(6)] }
     for (const act of acts) drawing = applyAct(kernels, drawing, act)
-    return lookAt({ drawing, acts: [], step: 'now' }, [asked(settings)])[0]!
+    return lookAt(kernels, { drawing, acts: [], step: 'now' }, [asked(settings)])[0]!
   }
 
   it.each<[string, Act[], number]>([

@@ -17,7 +17,7 @@ import {
   pasteBits,
   setRun,
   squaredDistances,
-  squaredWay,
+  squaredDistance,
   unpackBits,
   without,
   type BitPlane,
@@ -126,7 +126,10 @@ function gapsIn(place: Corner, walls: BitPlane, expected: Uint8Array, width: num
   for (const cell of deep) {
     if (others.length >= MOST_PARTS || cell.depth < Math.max(PART_LEAST, PART_SHARE * first.depth)) break
     // The deepest of each part stands for it.
-    if (!bitAt(outside, cell.x, cell.y) || others.some(each => squaredWay(each, cell) < (each.depth + cell.depth) ** 2))
+    if (
+      !bitAt(outside, cell.x, cell.y) ||
+      others.some(each => squaredDistance(each, cell) < (each.depth + cell.depth) ** 2)
+    )
       continue
     others.push(cell)
     const part = gapsFrom(
@@ -153,16 +156,16 @@ function gapsFrom(crop: Crop, start: number, known: readonly Gap[], openShare: n
   const gaps = [...known]
   let isOpen = false
   for (let i = 0; i < MOST_GAPS; i++) {
-    const way = widestWayOut(crop, start)
-    if (way === null) break
-    const opening = narrowestOpening(crop, way)
+    const path = widestPathOut(crop, start)
+    if (path === null) break
+    const opening = narrowestOpening(crop, path)
     if (opening.tightness > depth * openShare) {
       isOpen = true
       break
     }
     const at = placeOf(crop, opening.at)
     // A second leak beside a sealed gap is the same gap, seen from its other side.
-    if (!gaps.some(gap => squaredWay(gap, at) < (Math.max(gap.width, 4) + opening.width / 2) ** 2))
+    if (!gaps.some(gap => squaredDistance(gap, at) < (Math.max(gap.width, 4) + opening.width / 2) ** 2))
       gaps.push({ ...at, width: opening.width })
     seal(crop, opening)
     if (
@@ -262,7 +265,7 @@ function deepestInside(crop: Crop, target: Uint8Array, sheetWidth: number): numb
  * Best-first search from `start` by distance from the ink until the crop's border is reached: of all
  * ways out the one that keeps farthest from the ink. Returns its pixels; null when there is no way.
  */
-function widestWayOut(crop: Crop, start: number): number[] | null {
+function widestPathOut(crop: Crop, start: number): number[] | null {
   const { width, height, walls, distances } = crop
   const from = new Int32Array(walls.length).fill(-1)
   const queue = new GreatestFirst(Math.sqrt(width * width + height * height))
@@ -270,7 +273,7 @@ function widestWayOut(crop: Crop, start: number): number[] | null {
   from[start] = start
   for (let i = queue.pop(); i !== null; i = queue.pop()) {
     const x = i % width
-    if (x === 0 || x === width - 1 || i < width || i >= walls.length - width) return wayTo(i, from)
+    if (x === 0 || x === width - 1 || i < width || i >= walls.length - width) return pathTo(i, from)
     for (const next of [i - 1, i + 1, i - width, i + width]) {
       if (from[next] !== -1 || walls[next]) continue
       from[next] = i
@@ -280,10 +283,10 @@ function widestWayOut(crop: Crop, start: number): number[] | null {
   return null
 }
 
-function wayTo(end: number, from: Int32Array): number[] {
-  const way = [end]
-  for (let i = end; from[i] !== i; i = from[i]!) way.push(from[i]!)
-  return way
+function pathTo(end: number, from: Int32Array): number[] {
+  const path = [end]
+  for (let i = end; from[i] !== i; i = from[i]!) path.push(from[i]!)
+  return path
 }
 
 /** Pixels of the way this much farther from the ink than the nearest one are looked at as well, px. */
@@ -293,10 +296,10 @@ const TIGHT_SLACK = 0.75
  * The way hugs the ink in other places as well as in the gap; only in a gap is there ink close by on
  * both sides.
  */
-function narrowestOpening(crop: Crop, way: readonly number[]): Opening {
-  const tightness = Math.sqrt(way.reduce((least, i) => Math.min(least, crop.distances[i]!), Infinity))
+function narrowestOpening(crop: Crop, path: readonly number[]): Opening {
+  const tightness = Math.sqrt(path.reduce((least, i) => Math.min(least, crop.distances[i]!), Infinity))
   let best: Opening | null = null
-  for (const at of way) {
+  for (const at of path) {
     const own = Math.sqrt(crop.distances[at]!)
     if (own > tightness + TIGHT_SLACK) continue
     const opening = openingAt(crop, at, own)

@@ -104,10 +104,10 @@ export class Bending {
   /** From one sample to the next, step by step. */
   private go(a: Sample, b: Sample): void {
     const [dx, dy] = [b.x - a.x, b.y - a.y]
-    const way = Math.sqrt(dx * dx + dy * dy)
+    const length = Math.sqrt(dx * dx + dy * dy)
     const { how } = this.bend
     const rests = how === 'push' ? 0 : Math.floor(b.wait / REST_STEP_MS)
-    const steps = Math.max(Math.ceil(way / Math.max(this.radius * STEP, 1)), rests, how === 'push' || b.wait ? 0 : 1)
+    const steps = Math.max(Math.ceil(length / Math.max(this.radius * STEP, 1)), rests, how === 'push' || b.wait ? 0 : 1)
     for (let i = 1; i <= steps; i++) {
       const t = i / steps
       const strength = (this.bend.strength / 100) * (a.pressure + (b.pressure - a.pressure) * t)

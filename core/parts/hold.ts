@@ -2,8 +2,8 @@ import type { Rect, Point } from '../base'
 import { cornersOf, mapped, projectiveTo, straightNet, type Destination } from '../moving'
 
 /** How the handles of a part change it. */
-export const WAYS = ['size', 'slant', 'corners', 'net'] as const
-export type Way = (typeof WAYS)[number]
+export const HANDLE_MODES = ['size', 'slant', 'corners', 'net'] as const
+export type HandleMode = (typeof HANDLE_MODES)[number]
 
 /** A part of a layer in hand: what was taken hold of, and where it goes. All in sheet px. */
 export interface Held {
@@ -45,17 +45,17 @@ export function middleOf(held: Held): Point {
 }
 
 /** The handles of a way; those for turning stand `arm` sheet px off the top side. */
-export function handlesOf(held: Held, way: Way, arm: number): Handle[] {
+export function handlesOf(held: Held, mode: HandleMode, arm: number): Handle[] {
   const corners = outerCorners(held)
-  if (way === 'net') return pointsOf(held).map((point, i) => ({ key: `knot ${i}`, role: 'knot', ...point }))
+  if (mode === 'net') return pointsOf(held).map((point, i) => ({ key: `knot ${i}`, role: 'knot', ...point }))
   const four = corners.map((point, i): Handle => ({ key: `corner ${i}`, role: 'corner', ...point }))
   const sides = corners.map((a, i): Handle => ({
     key: `side ${i}`,
     role: 'side',
     ...between(a, corners[(i + 1) % 4]!),
   }))
-  if (way === 'corners') return four
-  if (way === 'slant') return sides
+  if (mode === 'corners') return four
+  if (mode === 'slant') return sides
   const top = sides[0]!
   const middle = middleOf(held)
   const length = Math.hypot(top.x - middle.x, top.y - middle.y) || 1
@@ -100,11 +100,11 @@ export function turnedBy(held: Held, angle: number): Held {
 }
 
 /** By a quarter, to the last bit: no sine comes into it. */
-export function quarterTurned(held: Held, way: 1 | -1): Held {
+export function quarterTurned(held: Held, direction: 1 | -1): Held {
   const middle = middleOf(held)
   const turned = withPoints(held, ({ x, y }) => ({
-    x: middle.x - way * (y - middle.y),
-    y: middle.y + way * (x - middle.x),
+    x: middle.x - direction * (y - middle.y),
+    y: middle.y + direction * (x - middle.x),
   }))
   // Corners that lay on px borders do so again.
   const first = pointsOf(turned)[0]!
@@ -120,17 +120,17 @@ export function flipped(held: Held, isSideways: boolean): Held {
 /** Takes a handle to a place. `isEven`: proportions kept, turns in steps; `isCentred`: the middle stays. */
 export function handled(
   held: Held,
-  way: Way,
+  mode: HandleMode,
   key: string,
   to: Point,
   { isEven = false, isCentred = false } = {},
 ): Held {
   const [kind, number] = key.split(' ') as [string, string]
   const i = Number(number)
-  if (kind === 'knot' || (kind === 'corner' && way === 'corners'))
+  if (kind === 'knot' || (kind === 'corner' && mode === 'corners'))
     return withPointAt(held, kind === 'knot' ? i : cornerIndex(held, i), to)
   if (kind === 'turn') return turnedTo(held, to, isEven)
-  if (way === 'slant') return slanted(held, i, to)
+  if (mode === 'slant') return slanted(held, i, to)
   return kind === 'corner' ? sizedByCorner(held, i, to, isEven, isCentred) : sizedBySide(held, i, to, isCentred)
 }
 
@@ -232,8 +232,8 @@ function slanted(held: Held, i: number, to: Point): Held {
   return withPoints(held, point => {
     const own = shares(held, anchor, point)
     const share = i % 2 === 0 ? (own.v / (at.v || 1)) * (u - at.u) : (own.u / (at.u || 1)) * (v - at.v)
-    const way = i % 2 === 0 ? ax : ay
-    return { x: point.x + way.x * share, y: point.y + way.y * share }
+    const axis = i % 2 === 0 ? ax : ay
+    return { x: point.x + axis.x * share, y: point.y + axis.y * share }
   })
 }
 

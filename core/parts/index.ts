@@ -12,10 +12,10 @@ export {
   pointsOf,
   quarterTurned,
   turnedBy,
-  WAYS,
+  HANDLE_MODES,
   type Handle,
   type Held,
-  type Way,
+  type HandleMode,
 } from './hold'
 export { cropHandled, cropHandles, cropMoved, withRatio, type Crop } from './crop'
 export { snapLines, snappedPlace, snapOf, snapPoints, type SnapLine } from './snap'

@@ -77,6 +77,7 @@ describe('a starter sheet', () => {
         begun.demonstration.entries.findIndex(each => each.type === 'step' && each.step === begun.steps[1]!.id),
       )
       const found = lookAt(
+        kernels,
         {
           drawing: replay(kernels, { ...begun.demonstration, entries }).drawing,
           acts: standingActs(entries),

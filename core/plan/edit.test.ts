@@ -194,7 +194,7 @@ describe('joining, asked honestly', () => {
           ) + 1,
         ),
       }).drawing
-      const found = lookAt({ drawing, acts: upTo, step: step.id }, step.lookFors)
+      const found = lookAt(kernels, { drawing, acts: upTo, step: step.id }, step.lookFors)
       expect(found.filter(each => each.verdict === 'not-yet')).toEqual([])
       for (const { settings } of step.lookFors) {
         if (settings.measure !== 'tools-used') continue

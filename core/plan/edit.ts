@@ -97,7 +97,7 @@ export function mergeSteps(kernels: Kernels, plan: Plan, at: number): Plan {
       : each,
   )
   const failed = new Set(
-    lookAt(done.evidence, asked)
+    lookAt(kernels, done.evidence, asked)
       .filter(each => each.verdict === 'not-yet')
       .map(each => each.lookFor),
   )
@@ -253,7 +253,7 @@ export function proposeAgain(kernels: Kernels, plan: Plan, at: number): Step['lo
 /** All that could be asked of a step, with what its own demonstration shows. */
 export function offersFor(kernels: Kernels, plan: Plan, at: number): Offer[] {
   const done = endOfStep(kernels, plan, at)
-  return done ? offerLookFors(done) : []
+  return done ? offerLookFors(kernels, done) : []
 }
 
 /** What stands when a step of the demonstration is done; null when nothing was drawn for it. */

@@ -1,6 +1,5 @@
-import type { Act } from '../drawing'
+import type { Act, ReadyingAct } from '../drawing'
 import { findItem, itemOf, PLACED_AS_IS, stackOf, type Drawing } from '../layers'
-import type { ReadyingAct } from './ready'
 import type { Step } from './schema'
 
 /**

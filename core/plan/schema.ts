@@ -5,6 +5,7 @@ import {
   bordersSchema,
   colourSchema,
   GREATEST_GAP,
+  isReadying,
   layerIdSchema,
   layerNameSchema,
   recordSchema,
@@ -13,7 +14,6 @@ import {
 import { guideSchema } from '../guides'
 import { lookForSchema } from '../lookfor'
 import { DRILL_NAMES, GREATEST_SEED } from '../drill'
-import { isReadying } from './ready'
 import { picturesIn, richSchema } from './rich'
 
 /**

@@ -29,16 +29,19 @@ export function openingAt(plane: Distances, at: number, tightness: number): Open
     near &&
     nearestInk(plane, x, y, tightness * 2 + 4, (px, py) => {
       const dot = (px - x) * (near.x - x) + (py - y) * (near.y - y)
-      return dot < 0 && 4 * dot * dot > squaredWay({ x: px, y: py }, { x, y }) * squaredWay(near, { x, y })
+      return dot < 0 && 4 * dot * dot > squaredDistance({ x: px, y: py }, { x, y }) * squaredDistance(near, { x, y })
     })
   const width =
     near && far
-      ? Math.max(1, Math.round(Math.sqrt(squaredWay(near, { x, y })) + Math.sqrt(squaredWay(far, { x, y })) - 1))
+      ? Math.max(
+          1,
+          Math.round(Math.sqrt(squaredDistance(near, { x, y })) + Math.sqrt(squaredDistance(far, { x, y })) - 1),
+        )
       : Math.round(4 * tightness + 4)
   return { at, tightness, width, near, far }
 }
 
-export function squaredWay(a: Point, b: Point): number {
+export function squaredDistance(a: Point, b: Point): number {
   return (a.x - b.x) * (a.x - b.x) + (a.y - b.y) * (a.y - b.y)
 }
 

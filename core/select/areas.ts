@@ -1,4 +1,4 @@
-import { intersectRect } from '../base'
+import { boundsOf, intersectRect, wholeRect } from '../base'
 import { sameColourRows, type ColourPlace } from '../fill'
 import { TILE, type Kernels } from '../kernels'
 import { sheetRect, type Drawing, type Layer, type Selection } from '../layers'
@@ -8,24 +8,13 @@ import { SelectionWriter, withoutEmpty } from './plane'
 /** What lies inside an outline (x, y, x, y … in px), its edge smooth. */
 export function insideOutline(drawing: Drawing, points: readonly number[]): Selection {
   const writer = new SelectionWriter(drawing.sheet)
-  const clip = intersectRect(boxOf(points), sheetRect(drawing.sheet))
+  const clip = intersectRect(wholeRect(boundsOf(points)), sheetRect(drawing.sheet))
   const row = new Uint8Array(Math.max(clip.x1 - clip.x0, 0))
   polygonCoverage(points, clip, (y, coverage) => {
     for (let x = 0; x < row.length; x++) row[x] = Math.floor(coverage[x]! * 255 + 0.5)
     writer.row(y, clip.x0, row)
   })
   return writer.done()
-}
-
-export function boxOf(points: readonly number[]) {
-  let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity]
-  for (let i = 0; i < points.length; i += 2) {
-    x0 = Math.min(x0, points[i]!)
-    x1 = Math.max(x1, points[i]!)
-    y0 = Math.min(y0, points[i + 1]!)
-    y1 = Math.max(y1, points[i + 1]!)
-  }
-  return { x0: Math.floor(x0), y0: Math.floor(y0), x1: Math.ceil(x1), y1: Math.ceil(y1) }
 }
 
 /** What has the colour of a place on the sheet: only what hangs together with it, or all of it. */

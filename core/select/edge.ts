@@ -37,30 +37,30 @@ export function selectionEdge(sheet: Sheet, selection: Selection): number[][] {
     const loop: number[] = []
     let x = startX
     let y = startY
-    let way = 0
+    let direction = 0
     do {
-      if (way === 0) isWalked[y * width + x] = 1
-      x += DX[way]!
-      y += DY[way]!
-      const next = turn(x, y, way)
-      if (next !== way) loop.push(x + box.x0, y + box.y0)
-      way = next
-    } while (x !== startX || y !== startY || way !== 0)
+      if (direction === 0) isWalked[y * width + x] = 1
+      x += DX[direction]!
+      y += DY[direction]!
+      const next = turn(x, y, direction)
+      if (next !== direction) loop.push(x + box.x0, y + box.y0)
+      direction = next
+    } while (x !== startX || y !== startY || direction !== 0)
     return loop
   }
 
   /** The way on from a corner: the inside stays on the right. Where two px touch by a corner they stay apart. */
-  function turn(x: number, y: number, way: number): number {
+  function turn(x: number, y: number, direction: number): number {
     const ahead =
-      way === 0
+      direction === 0
         ? [isIn(x, y - 1), isIn(x, y)]
-        : way === 1
+        : direction === 1
           ? [isIn(x, y), isIn(x - 1, y)]
-          : way === 2
+          : direction === 2
             ? [isIn(x - 1, y), isIn(x - 1, y - 1)]
             : [isIn(x - 1, y - 1), isIn(x, y - 1)]
     const [left, right] = ahead as [boolean, boolean]
-    if (!right) return (way + 1) % 4
-    return left ? (way + 3) % 4 : way
+    if (!right) return (direction + 1) % 4
+    return left ? (direction + 3) % 4 : direction
   }
 }

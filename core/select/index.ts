@@ -1,4 +1,4 @@
-export { boxOf, insideOutline, ofColour, paintOf, wholeSheet } from './areas'
+export { insideOutline, ofColour, paintOf, wholeSheet } from './areas'
 export { CHOICES, combined, inverted, type Choice } from './combine'
 export { selectionEdge } from './edge'
 export { readSelection, selectionBox, SelectionWriter, writeSelection } from './plane'

@@ -1,5 +1,5 @@
 import { distanceOf, resample, solve, type Point } from '../geometry'
-import type { HandWay } from './hand'
+import type { HandPath } from './hand'
 
 /** A knot for every so many px of the way, share of its size; fewest and most of them. */
 const KNOT_SHARE = 0.16
@@ -13,14 +13,14 @@ const STEP_PX = 5
  * The stroke as a smooth curve, drawn through a point every few px: pinned to both ends, with control
  * points enough for its bends.
  */
-export function smoothed(raw: readonly Point[], way: HandWay): Point[] {
+export function smoothed(raw: readonly Point[], path: HandPath): Point[] {
   const even = resample(raw, LOOKED_AT)
   const controls = splineThrough(
     even,
-    Math.min(Math.max(Math.round(way.length / (KNOT_SHARE * way.size)) + 3, FEWEST), MOST),
+    Math.min(Math.max(Math.round(path.length / (KNOT_SHARE * path.size)) + 3, FEWEST), MOST),
   )
   if (!controls) return even
-  const steps = Math.max(8, Math.ceil(way.length / STEP_PX))
+  const steps = Math.max(8, Math.ceil(path.length / STEP_PX))
   const curve = Array.from({ length: steps + 1 }, (_, i) => onSpline(controls, i / steps))
   return curve.filter((point, i) => i === 0 || distanceOf(point, curve[i - 1]!) > 0)
 }

@@ -14,7 +14,7 @@ const OVERLAP = 0.2
 const MEETING = 0.07
 
 /** A stroke made ready to be recognised. */
-export interface HandWay {
+export interface HandPath {
   /** {@link COUNT} points evenly along it; of a closed one without what overlaps. */
   readonly points: readonly Point[]
   /** The same in {@link FINE} points. */
@@ -29,10 +29,10 @@ export interface HandWay {
 }
 
 /** Null for a dot. */
-export function handWay(raw: readonly Point[]): HandWay | null {
-  const way = raw.filter((point, i) => i === 0 || distanceOf(point, raw[i - 1]!) > 0)
-  if (way.length < 2 || lengthOf(way) < LEAST_LENGTH) return null
-  const even = resample(way, 2 * COUNT)
+export function handPath(raw: readonly Point[]): HandPath | null {
+  const path = raw.filter((point, i) => i === 0 || distanceOf(point, raw[i - 1]!) > 0)
+  if (path.length < 2 || lengthOf(path) < LEAST_LENGTH) return null
+  const even = resample(path, 2 * COUNT)
   const length = lengthOf(even)
   const trimmed = withoutOverlap(even, length)
   const isClosed = distanceOf(trimmed[0]!, trimmed.at(-1)!) < CLOSED * lengthOf(trimmed)

@@ -18,7 +18,7 @@ import {
   type SideFit,
 } from '../geometry'
 import { curveError, smoothed } from './curve'
-import { handWay, type HandWay } from './hand'
+import { handPath, type HandPath } from './hand'
 import type { TrueShape } from './shapes'
 
 /** What a stroke was taken for, and how well that fits. */
@@ -78,28 +78,28 @@ const LEAST_TURN = 0.3
 
 /** What the stroke was meant to be. A free curve becomes a smooth curve of its own; a dot nothing. */
 export function recognise(raw: readonly Point[]): Recognised | null {
-  const way = handWay(raw)
-  if (!way) return null
-  const shapes = way.isClosed ? closedCandidates(way) : openCandidates(way)
-  const candidates = [...shapes, ...curveCandidates(raw, way)].sort((a, b) => a.score - b.score)
+  const path = handPath(raw)
+  if (!path) return null
+  const shapes = path.isClosed ? closedCandidates(path) : openCandidates(path)
+  const candidates = [...shapes, ...curveCandidates(raw, path)].sort((a, b) => a.score - b.score)
   const tried = candidates.map(({ kind, rms, score }) => ({ kind, rms, score }))
   const best = candidates[0]
   if (best) return { shape: best.make(), rms: best.rms, tried }
-  return { shape: { kind: 'curve', points: smoothed(raw, way) }, rms: way.tremble, tried }
+  return { shape: { kind: 'curve', points: smoothed(raw, path) }, rms: path.tremble, tried }
 }
 
 /** A free curve, bent as little as it needs: what every shape must be a better account of. */
-function curveCandidates(raw: readonly Point[], way: HandWay): Weighed[] {
+function curveCandidates(raw: readonly Point[], path: HandPath): Weighed[] {
   return CURVE_CONTROLS.map(count => {
-    const rms = curveError(way.points, count)
+    const rms = curveError(path.points, count)
     return {
       kind: `curve ${count}`,
       rms,
       score:
-        Math.log(Math.hypot(rms / way.size, FLOOR)) +
+        Math.log(Math.hypot(rms / path.size, FLOOR)) +
         PRICE * 1.2 * count +
-        CURVE_PRICE[way.isClosed ? 'closed' : 'open'],
-      make: () => ({ kind: 'curve', points: smoothed(raw, way) }),
+        CURVE_PRICE[path.isClosed ? 'closed' : 'open'],
+      make: () => ({ kind: 'curve', points: smoothed(raw, path) }),
     }
   })
 }
@@ -109,7 +109,7 @@ interface Weighed extends Candidate {
 }
 
 function weighed(
-  way: HandWay,
+  path: HandPath,
   kind: string,
   rms: number,
   parameters: number,
@@ -118,17 +118,17 @@ function weighed(
   extra = 0,
 ): Weighed[] {
   // A trembling hand is forgiven its tremble.
-  const error = Math.max(rms - way.tremble, 0) / way.size
+  const error = Math.max(rms - path.tremble, 0) / path.size
   if (error > likeness) return []
-  return [{ kind, rms, score: Math.log(Math.hypot(rms / way.size, FLOOR)) + PRICE * parameters + extra, make }]
+  return [{ kind, rms, score: Math.log(Math.hypot(rms / path.size, FLOOR)) + PRICE * parameters + extra, make }]
 }
 
-function* openCandidates(way: HandWay): Generator<Weighed> {
-  const { points } = way
+function* openCandidates(path: HandPath): Generator<Weighed> {
+  const { points } = path
   const line = fitLine(points)
   const [first, last] = [points[0]!, points.at(-1)!]
   const chord = distanceOf(first, last)
-  yield* weighed(way, 'line', line.rms, 2, chord / way.length > 0.85 ? LIKENESS.line : 0, () => {
+  yield* weighed(path, 'line', line.rms, 2, chord / path.length > 0.85 ? LIKENESS.line : 0, () => {
     const c = Math.cos(line.direction)
     const s = Math.sin(line.direction)
     const foot = ({ x, y }: Point) => {
@@ -141,7 +141,7 @@ function* openCandidates(way: HandWay): Generator<Weighed> {
   if (circle) {
     const sweep = sweepOf(points, circle)
     if (Math.abs(sweep) > LEAST_SWEEP && Math.abs(sweep) < GREATEST_SWEEP) {
-      yield* weighed(way, 'arc', circleError(points, circle), 3, LIKENESS.arc, () => ({
+      yield* weighed(path, 'arc', circleError(points, circle), 3, LIKENESS.arc, () => ({
         kind: 'arc',
         middle: circle,
         radius: circle.radius,
@@ -156,13 +156,13 @@ function* openCandidates(way: HandWay): Generator<Weighed> {
     const { cuts: at, corners } = fit
     const blunt = cornerPrice(
       corners,
-      way,
+      path,
       at.map(cut => cut / (points.length - 1)),
       false,
     )
     if (blunt === null) continue
     yield* weighed(
-      way,
+      path,
       `polyline ${sides}`,
       fit.rms,
       2 * sides + 2,
@@ -173,8 +173,8 @@ function* openCandidates(way: HandWay): Generator<Weighed> {
   }
 }
 
-function* closedCandidates(way: HandWay): Generator<Weighed> {
-  const { points } = way
+function* closedCandidates(path: HandPath): Generator<Weighed> {
+  const { points } = path
   const clockwise = areaOf(points) > 0
   const circle = fitCircle(points)
   const ellipse = fitEllipse(points, ELLIPSE_ROUNDS)
@@ -182,19 +182,19 @@ function* closedCandidates(way: HandWay): Generator<Weighed> {
   if (circle) {
     const error = circleError(points, circle)
     yield* weighed(
-      way,
+      path,
       'circle',
       error,
       3,
       LIKENESS.round,
       () => circleShape(circle, points[0]!, clockwise),
-      roundBonus(error, way),
+      roundBonus(error, path),
     )
   }
   if (ellipse && fill > 0.75 && fill < 1.3) {
     const error = ellipseError(points, ellipse)
     yield* weighed(
-      way,
+      path,
       'ellipse',
       error,
       5,
@@ -203,18 +203,18 @@ function* closedCandidates(way: HandWay): Generator<Weighed> {
         ellipse.rx / ellipse.ry < CIRCLE_RATIO && circle
           ? circleShape(circle, points[0]!, clockwise)
           : ellipseShape(ellipse, points[0]!, clockwise),
-      roundBonus(error, way),
+      roundBonus(error, path),
     )
   }
   for (const [sides, { fit, start }] of closedFits(points)) {
     const places = fit.cuts.map(cut => ((cut + start) / (points.length - 1)) % 1)
-    const blunt = cornerPrice(fit.corners, way, places, true)
+    const blunt = cornerPrice(fit.corners, path, places, true)
     if (blunt === null) continue
     const box = sides === 4 ? boxOf(fit.corners) : null
-    if (box) yield* weighed(way, 'box', fit.rms, 5, LIKENESS.sides, () => box, blunt)
+    if (box) yield* weighed(path, 'box', fit.rms, 5, LIKENESS.sides, () => box, blunt)
     else
       yield* weighed(
-        way,
+        path,
         `polygon ${sides}`,
         fit.rms,
         2 * sides,
@@ -225,7 +225,7 @@ function* closedCandidates(way: HandWay): Generator<Weighed> {
   }
 }
 
-const roundBonus = (error: number, way: HandWay) => (error / way.size < WELL_ROUND.error ? -WELL_ROUND.bonus : 0)
+const roundBonus = (error: number, path: HandPath) => (error / path.size < WELL_ROUND.error ? -WELL_ROUND.bonus : 0)
 
 /**
  * Best closed fits for three and more sides. The hand may have begun anywhere, so the way is begun anew at its sharpest
@@ -279,7 +279,7 @@ const wrapped = (angle: number) => angle - 2 * Math.PI * Math.round(angle / (2 *
 /** What it costs that corners are blunt; null when sides are too short or meet at no real corners. */
 function cornerPrice(
   corners: readonly Point[],
-  { fine, tremble, length }: HandWay,
+  { fine, tremble, length }: HandPath,
   places: readonly number[],
   isClosed: boolean,
 ): number | null {

@@ -20,7 +20,7 @@ export function placesOf(packed: readonly number[]): Point[] {
 export function shapeSamples(shape: TrueShape, hand: readonly number[], isEven: boolean): number[] {
   const { points, isCorner, isClosed } = outlineOf(shape)
   const pressureAt = pressures(hand, isEven)
-  const way: { point: Point; isSharp: boolean }[] = []
+  const path: { point: Point; isSharp: boolean }[] = []
   const room = Math.max(
     STEP_PX,
     points.slice(1).reduce((sum, point, i) => sum + distanceOf(points[i]!, point), 0) / MOST_SAMPLES,
@@ -29,15 +29,15 @@ export function shapeSamples(shape: TrueShape, hand: readonly number[], isEven: 
     const before = points[i - 1]
     if (before && isCorner[i]) {
       const steps = Math.floor(distanceOf(before, point) / room)
-      for (let k = 1; k < steps; k++) way.push({ point: lerp(before, point, k / steps), isSharp: false })
+      for (let k = 1; k < steps; k++) path.push({ point: lerp(before, point, k / steps), isSharp: false })
     }
-    way.push({ point, isSharp: isCorner[i]! && i > 0 && i < points.length - 1 })
+    path.push({ point, isSharp: isCorner[i]! && i > 0 && i < points.length - 1 })
   })
   // A closed outline goes on over its beginning, so that no notch is left there.
-  const second = way[1]
-  if (isClosed && second) way.push({ point: lerp(way[0]!.point, second.point, 0.5), isSharp: false })
-  const shares = sharesAlong(way.map(each => each.point))
-  return way.flatMap(({ point, isSharp }, i) => {
+  const second = path[1]
+  if (isClosed && second) path.push({ point: lerp(path[0]!.point, second.point, 0.5), isSharp: false })
+  const shares = sharesAlong(path.map(each => each.point))
+  return path.flatMap(({ point, isSharp }, i) => {
     const sample = packSample({ ...point, pressure: pressureAt(shares[i]!), wait: i ? WAIT_MS : 0 })
     // The pen's way is rounded between samples; three at one place make a corner.
     return isSharp ? [...sample, ...sample, ...sample] : sample

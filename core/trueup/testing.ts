@@ -26,8 +26,8 @@ export function handStroke(kind: HandKind, seed: number): Point[] {
   const random = seededRandom(seed)
   const size = 60 + 740 * random.unit() ** 1.5
   const middle = { x: random.between(200, 1800), y: random.between(200, 1200) }
-  const way = meant(kind, random, size, middle)
-  return drawn(way, random, size)
+  const path = meant(kind, random, size, middle)
+  return drawn(path, random, size)
 }
 
 /** The exact way that was meant, with a gap or an overlap at its ends. */
@@ -204,23 +204,23 @@ function ring(random: Random, corners: Point[]): Point[] {
   const isAtCorner = random.unit() < 0.75
   const order = Array.from({ length: n + 1 }, (_, i) => corners[(from + i) % n]!)
   const start = isAtCorner ? order[0]! : lerp(order[n - 1]!, order[0]!, random.between(0.3, 0.7))
-  const way = isAtCorner ? order : [start, ...order.slice(0, n), start]
+  const path = isAtCorner ? order : [start, ...order.slice(0, n), start]
   const share = random.between(-0.06, 0.07)
-  const extra = lengthOf(way) * Math.abs(share)
-  if (share < 0) return shortened(way, extra)
-  const [a, b] = [way[0]!, way[1]!]
-  return [...way, lerp(a, b, Math.min(extra / Math.hypot(b.x - a.x, b.y - a.y), 0.9))]
+  const extra = lengthOf(path) * Math.abs(share)
+  if (share < 0) return shortened(path, extra)
+  const [a, b] = [path[0]!, path[1]!]
+  return [...path, lerp(a, b, Math.min(extra / Math.hypot(b.x - a.x, b.y - a.y), 0.9))]
 }
 
 /** A way without its last px. */
-function shortened(way: Point[], by: number): Point[] {
-  const even = resample(way, 400)
-  return even.slice(0, Math.max(2, Math.round(400 * (1 - by / lengthOf(way)))))
+function shortened(path: Point[], by: number): Point[] {
+  const even = resample(path, 400)
+  return even.slice(0, Math.max(2, Math.round(400 * (1 - by / lengthOf(path)))))
 }
 
 /** Puts a hand's wobble, tremble and speed on a way. */
-function drawn(way: readonly Point[], random: Random, size: number): Point[] {
-  const even = cornersRounded(resample(way, 600), Math.round(random.between(2, 12)))
+function drawn(path: readonly Point[], random: Random, size: number): Point[] {
+  const even = cornersRounded(resample(path, 600), Math.round(random.between(2, 12)))
   const length = lengthOf(even)
   const waves = Array.from({ length: 3 }, (_, i) => ({
     x: random.between(-1, 1),

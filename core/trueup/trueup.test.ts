@@ -32,7 +32,7 @@ describe('a held stroke', () => {
         Math.min(...hand.map(({ x }) => x)) +
         Math.max(...hand.map(({ y }) => y)) -
         Math.min(...hand.map(({ y }) => y))
-      for (const point of hand) expect(distanceToWay(point, points)).toBeLessThan(0.06 * size)
+      for (const point of hand) expect(distanceToPath(point, points)).toBeLessThan(0.06 * size)
     }
   })
 
@@ -74,10 +74,10 @@ describe('a held stroke', () => {
   })
 })
 
-function distanceToWay({ x, y }: Point, way: readonly Point[]): number {
+function distanceToPath({ x, y }: Point, path: readonly Point[]): number {
   return Math.min(
-    ...way.slice(1).map((b, i) => {
-      const a = way[i]!
+    ...path.slice(1).map((b, i) => {
+      const a = path[i]!
       const length = distanceOf(a, b) || 1
       const t = Math.min(Math.max(((x - a.x) * (b.x - a.x) + (y - a.y) * (b.y - a.y)) / length ** 2, 0), 1)
       return Math.hypot(x - a.x - (b.x - a.x) * t, y - a.y - (b.y - a.y) * t)
@@ -208,7 +208,7 @@ describe('the stroke of a shape', () => {
   it.each(SHAPES)('keeps to the outline of a $kind', shape => {
     const { points } = outlineOf(shape)
     for (const place of placesOf(shapeSamples(shape, hand, true)))
-      expect(distanceToWay(place, points)).toBeLessThan(0.1)
+      expect(distanceToPath(place, points)).toBeLessThan(0.1)
   })
 
   it('presses as the hand did along its way, or evenly', () => {

@@ -1,6 +1,6 @@
 import { toolSettings } from '#core/brush'
 import type { Point } from '../hand'
-import { box, boxPoints, graded, round, straightWay, vase, type Attempts } from './trial'
+import { box, boxPoints, graded, round, straightPath, vase, type Attempts } from './trial'
 
 const ERASER = toolSettings('hard-eraser')
 
@@ -15,7 +15,7 @@ export const DRAWN = {
     const bow = isTilted ? random.between(0, 0.006) : graded(fault, [0, 0.01], [0.06, 0.22])
     const angle = -((asked + tilt) * Math.PI) / 180
     const [cx, cy] = [500, 380]
-    const way = Array.from({ length: 120 }, (_, i): Point => {
+    const path = Array.from({ length: 120 }, (_, i): Point => {
       const t = i / 119 - 0.5
       const off = bow * length * (1 - 4 * t * t)
       return [
@@ -23,7 +23,7 @@ export const DRAWN = {
         cy + t * length * Math.sin(angle) + off * Math.cos(angle),
       ]
     })
-    trial.line(way, { size: random.int(3, 14) })
+    trial.line(path, { size: random.int(3, 14) })
     return {
       measure: 'straight-line',
       layer: 'lines',
@@ -47,7 +47,7 @@ export const DRAWN = {
     const to = kind === 'open' ? graded(fault, [1.03, 0.995], [0.87, 0.7]) : random.between(0.995, 1.06)
     const from = random.unit()
     const bump = kind === 'bump' ? graded(fault, [0, 0.015], [0.14, 0.26]) : random.between(0, 0.012)
-    const way = round(500, 380, radius, radius * ratio, {
+    const path = round(500, 380, radius, radius * ratio, {
       from,
       to: from + to,
       turn: random.between(0, 3),
@@ -56,9 +56,9 @@ export const DRAWN = {
     })
     if (kind !== 'open' && random.unit() < 0.25) {
       // In two strokes.
-      const half = way.length >> 1
-      trial.line(way.slice(0, half + 3)).line(way.slice(half - 3))
-    } else trial.line(way, { size: random.int(4, 12) })
+      const half = path.length >> 1
+      trial.line(path.slice(0, half + 3)).line(path.slice(half - 3))
+    } else trial.line(path, { size: random.int(4, 12) })
     return {
       measure: 'round-shape',
       layer: 'lines',
@@ -70,11 +70,11 @@ export const DRAWN = {
   },
   'steady-line'(trial, fault) {
     const { random } = trial
-    const way = round(500, 420, random.between(200, 330), random.between(90, 200), {
+    const path = round(500, 420, random.between(200, 330), random.between(90, 200), {
       from: random.between(0, 0.3),
       to: random.between(0.6, 0.95),
     })
-    trial.line(way, {
+    trial.line(path, {
       size: random.int(8, 12),
       tool: 'pencil',
       hand: { tremor: graded(fault, [0.2, 1], [8, 14]), ...(fault > 0.5 && { sway: 6, speed: 330 }) },
@@ -89,15 +89,15 @@ export const DRAWN = {
   },
   'confident-strokes'(trial, fault) {
     const { random } = trial
-    const way = round(500, 400, random.between(220, 340), random.between(120, 220), { from: 0, to: 1 })
+    const path = round(500, 400, random.between(220, 340), random.between(120, 220), { from: 0, to: 1 })
     const pieces = Math.round(graded(fault, [1, 4], [13, 26]))
     const isHairy = fault > 0.4
     for (let i = 0; i < pieces; i++) {
       const share = isHairy ? random.between(0.16, 0.3) : 1 / pieces + 0.03
       const from = isHairy ? random.unit() : i / pieces
       const part = Array.from(
-        { length: Math.round(share * way.length) },
-        (_, k) => way[(Math.round(from * way.length) + k) % way.length]!,
+        { length: Math.round(share * path.length) },
+        (_, k) => path[(Math.round(from * path.length) + k) % path.length]!,
       )
       trial.line(part, { size: 6, tool: 'pencil' })
     }
@@ -130,7 +130,7 @@ export const DRAWN = {
             ? -graded(fault, [-1, 2], [20, 40])
             : graded(fault, [0, 5], [50, 90])
       const end: Point = [to[0] + ((to[0] - from[0]) / length) * extra, to[1] + ((to[1] - from[1]) / length) * extra]
-      trial.line(straightWay(from, end), { size: random.int(6, 10), hand: { sway: 1.2, tremor: 0.3 } })
+      trial.line(straightPath(from, end), { size: random.int(6, 10), hand: { sway: 1.2, tremor: 0.3 } })
     })
     return {
       measure: 'ends-meet',
@@ -187,8 +187,8 @@ export const DRAWN = {
     const { random } = trial
     const wants = random.pick(['even', 'slightly-uneven'] as const)
     const odd = graded(fault, wants === 'even' ? [0, 0.03] : [0.06, 0.1], [0.42, 0.8])
-    const way = vase(500, 390, random.between(180, 300), random, odd)
-    trial.line([...way, ...way.slice(0, 6)], { size: random.int(4, 9), hand: { sway: wants === 'even' ? 2 : 4 } })
+    const path = vase(500, 390, random.between(180, 300), random, odd)
+    trial.line([...path, ...path.slice(0, 6)], { size: random.int(4, 9), hand: { sway: wants === 'even' ? 2 : 4 } })
     return {
       measure: 'symmetry',
       layer: 'lines',
@@ -224,7 +224,7 @@ export const DRAWN = {
     // A place is left bare; a pinhole is none.
     trial.stroke(
       { ...ERASER, size: Math.max(Math.round(radius * graded(fault, [0.01, 0.03], [0.24, 0.6])), 2) },
-      straightWay([500 - radius * 0.5, 350], [500 - radius * graded(fault, [0.47, 0.4], [-0.1, -0.4]), 420]),
+      straightPath([500 - radius * 0.5, 350], [500 - radius * graded(fault, [0.47, 0.4], [-0.1, -0.4]), 420]),
     )
     return {
       measure: 'covered',
@@ -245,7 +245,7 @@ export const DRAWN = {
     const at = (far: number): Point => [500 + far * Math.cos(angle), 380 + far * Math.sin(angle)]
     const size = Math.round(graded(fault, [14, 20], [36, 70]))
     // From well inside to so far past the line.
-    trial.line(straightWay(at(radius - 60), at(radius - size / 2 + graded(fault, [-20, 6], [36, 100]))), {
+    trial.line(straightPath(at(radius - 60), at(radius - size / 2 + graded(fault, [-20, 6], [36, 100]))), {
       layer: 'colour',
       tool: 'marker',
       size,
@@ -281,7 +281,7 @@ export const DRAWN = {
     const count = random.int(4, 14)
     const stray = Math.round(count * graded(fault, [0, 0], [0.3, 1]))
     for (let i = 0; i < count; i++)
-      trial.line(straightWay([100 + 50 * i, 200], [130 + 50 * i, 500]), {
+      trial.line(straightPath([100 + 50 * i, 200], [130 + 50 * i, 500]), {
         layer: i < stray ? 'colour' : 'lines',
         size: 6,
       })
@@ -292,7 +292,7 @@ export const DRAWN = {
     const count = random.int(4, 12)
     for (let i = 0; i < count; i++) {
       const isOther = i < Math.round(count * graded(fault, [0, 0.04], [0.4, 1]))
-      trial.line(straightWay([100 + 60 * i, 200], [130 + 60 * i, 450]), {
+      trial.line(straightPath([100 + 60 * i, 200], [130 + 60 * i, 450]), {
         tool: isOther ? random.pick(['marker', 'pencil', 'chalk']) : 'ink-pen',
         size: isOther ? 20 : random.int(6, 10),
       })
@@ -304,7 +304,7 @@ export const DRAWN = {
     // One thing amiss, then two, then all three.
     const amiss = Math.round(graded(fault, [0, 0], [1, 3]))
     trial.layer('shade', amiss > 2 ? 'Layer 7' : random.pick(['Shadow', 'my shadow', 'shadow 1']), amiss > 1 ? 0 : 1)
-    trial.patch(boxPoints(300, 200, 600, 500), trial.colour()).line(straightWay([100, 100], [700, 600]))
+    trial.patch(boxPoints(300, 200, 600, 500), trial.colour()).line(straightPath([100, 100], [700, 600]))
     if (amiss === 0) trial.act({ kind: 'stack-set', item: 'shade', set: { mode: 'multiply' } })
     return {
       measure: 'layer-set-up',

@@ -3,24 +3,24 @@ import { toolSettings } from '#core/brush'
 import { rgbOf, shadeLadder } from '#core/colour'
 import { shownTone } from '#core/lookfor'
 import type { Point } from '../hand'
-import { box, graded, middleOf, round, straightWay, Trial, vase, type Attempts, type Colour } from './trial'
+import { box, graded, middleOf, round, straightPath, Trial, vase, type Attempts, type Colour } from './trial'
 
 /** Attempts at forms that were shown, at shadows, blending and order. */
 export const MORE = {
   'even-width'(trial, fault) {
     const { random } = trial
-    const way = round(500, 400, random.between(200, 320), random.between(110, 200), {
+    const path = round(500, 400, random.between(200, 320), random.between(110, 200), {
       from: 0,
       to: random.between(0.6, 0.9),
     })
     const size = random.int(12, 20)
     // Two pieces, one after the other: of one width, then of widths that differ more and more.
-    const cut = Math.round(way.length * random.between(0.35, 0.65))
+    const cut = Math.round(path.length * random.between(0.35, 0.65))
     const pen = (by: number) =>
       toolSettings('ink-pen', { size: Math.round(size * by), pressureSize: 0, speedSize: 0, taperIn: 0, taperOut: 0 })
     trial
-      .stroke(pen(1), way.slice(0, cut), { layer: 'lines' })
-      .stroke(pen(graded(fault, [1, 1.15], [2, 3])), way.slice(cut - 2), { layer: 'lines' })
+      .stroke(pen(1), path.slice(0, cut), { layer: 'lines' })
+      .stroke(pen(graded(fault, [1, 1.15], [2, 3])), path.slice(cut - 2), { layer: 'lines' })
     return {
       measure: 'even-width',
       layer: 'lines',
@@ -75,7 +75,7 @@ export const MORE = {
       light + random.pick([-1, 1]) * graded(fault, [0, 0.3], [1.4, Math.PI]),
       0.085 * graded(fault, [1.05, 0.9], [0.5, 0.2]),
     )
-    return { ...asked, tone: shownTone(model.drawing, asked.shape) }
+    return { ...asked, tone: shownTone(model, asked.shape) }
   },
   polygon(trial, fault) {
     const { random } = trial
@@ -89,7 +89,7 @@ export const MORE = {
       const angle = turn + (2 * Math.PI * i) / corners + random.between(-0.12, 0.12)
       return [500 + radius * Math.cos(angle), 380 + radius * Math.sin(angle)]
     })
-    const sides = places.map((place, i) => straightWay(place, places[(i + 1) % corners]!))
+    const sides = places.map((place, i) => straightPath(place, places[(i + 1) % corners]!))
     if (random.unit() < 0.5) trial.line([...sides.flat(), sides[0]![0]!], { size: 7, hand: { sway: 2 } })
     else for (const side of sides) trial.line(side, { size: 7, hand: { sway: 2 } })
     return {
@@ -103,12 +103,12 @@ export const MORE = {
   },
   'cast-shadow'(trial, fault) {
     const { random } = trial
-    const way = random.between(0, 2 * Math.PI)
+    const path = random.between(0, 2 * Math.PI)
     const kind = random.pick(['toward', 'pale', ...(fault > 0.65 ? ['none'] : [])])
     trial.layer('shadow', 'shadow', 0)
     trial.patch(round(500, 350, 110, 120), [150, 110, 80])
     const to =
-      way +
+      path +
       Math.PI +
       random.pick([-1, 1]) * (kind === 'toward' ? graded(fault, [0, 0.35], [1.75, Math.PI]) : random.between(0, 0.35))
     const pale = kind === 'pale' ? graded(fault, [0, 0.2], [0.92, 1]) : 0
@@ -121,7 +121,7 @@ export const MORE = {
       form: 'colour',
       shadow: 'shadow',
       what: 'the pear',
-      light: { x: 500 + 400 * Math.cos(way), y: 350 + 400 * Math.sin(way), height: 30 },
+      light: { x: 500 + 400 * Math.cos(path), y: 350 + 400 * Math.sin(path), height: 30 },
       tolerance: 'standard',
     }
   },
@@ -132,8 +132,8 @@ export const MORE = {
     own.forEach((colour, i) =>
       trial.patch(
         [
-          ...straightWay([200, 180 + 80 * i], [800, 180 + 80 * i]),
-          ...straightWay([800, 260 + 80 * i], [200, 260 + 80 * i]),
+          ...straightPath([200, 180 + 80 * i], [800, 180 + 80 * i]),
+          ...straightPath([800, 260 + 80 * i], [200, 260 + 80 * i]),
         ],
         [...colour] as Colour,
         { wobble: 1 },
@@ -147,7 +147,7 @@ export const MORE = {
       const [x, y] = [Math.abs(angle) < 0.3 ? 500 : random.between(400, 600), 180 + 80 * i]
       trial.stroke(
         smudge,
-        straightWay(
+        straightPath(
           [x - half * Math.cos(angle), y - half * Math.sin(angle)],
           [x + half * Math.cos(angle), y + half * Math.sin(angle)],
         ),
@@ -178,7 +178,7 @@ export const MORE = {
           const [x, y] = [random.between(320, 680), random.between(270, 490)]
           trial.stroke(
             toolSettings('spatter', { size: 150, tip: { kind: 'spray', rate: 90, drop: 7 } }),
-            straightWay([x - 90, y], [x + 90, y + random.between(-40, 40)]),
+            straightPath([x - 90, y], [x + 90, y + random.between(-40, 40)]),
             { colour: tone, hand: { speed: 240 } },
           )
         }
@@ -211,7 +211,7 @@ export const MORE = {
     for (const step of drawn) {
       trial.step(step)
       for (let i = 0; i < 3; i++)
-        trial.line(straightWay([200 + 100 * i, 200], [260 + 100 * i, 500]), { tool: 'pencil', size: 6 })
+        trial.line(straightPath([200 + 100 * i, 200], [260 + 100 * i, 500]), { tool: 'pencil', size: 6 })
     }
     return { measure: 'steps-in-order', steps: order.map(step => ({ step, title: step })), hidden: [] }
   },

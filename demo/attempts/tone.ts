@@ -1,6 +1,6 @@
 import { mixtureOf, rgbOf, shadeLadder, type Rgb8 } from '#core/colour'
 import { toolSettings } from '#core/brush'
-import { box, boxPoints, graded, round, straightWay, type Attempts, type Colour, type Trial } from './trial'
+import { box, boxPoints, graded, round, straightPath, type Attempts, type Colour, type Trial } from './trial'
 
 const grey = (lightness: number): Colour => [...rgbOf({ lightness, chroma: 0.02, hue: 60 })] as Colour
 const shades = (base: Colour, count: number): Colour[] =>
@@ -12,14 +12,19 @@ const base = ({ random }: Trial): Colour =>
   ] as Colour
 const BALL = round(500, 380, 190, 190)
 /** Bands across a ball, dark to light along a way (radians, y down). */
-function bandedBall(trial: Trial, colours: readonly Colour[], way: number): void {
+function bandedBall(trial: Trial, colours: readonly Colour[], direction: number): void {
   trial.patch(BALL, colours[0]!, { wobble: 1 })
   // Each lighter one lies over the darker ones, moved toward the light and smaller: as a hand paints a ball.
   colours.slice(1).forEach((colour, i) => {
     const share = (i + 1) / colours.length
     const far = 190 * share * 0.62
     trial.patch(
-      round(500 + far * Math.cos(way), 380 + far * Math.sin(way), 190 * (1 - share * 0.72), 190 * (1 - share * 0.72)),
+      round(
+        500 + far * Math.cos(direction),
+        380 + far * Math.sin(direction),
+        190 * (1 - share * 0.72),
+        190 * (1 - share * 0.72),
+      ),
       colour,
       { wobble: 2 },
     )
@@ -150,8 +155,8 @@ export const TONE = {
   },
   'light-from-pin'(trial, fault) {
     const { random } = trial
-    const way = random.between(0, 2 * Math.PI)
-    const painted = way + random.pick([-1, 1]) * graded(fault, [0, 0.25], [1.1, Math.PI])
+    const direction = random.between(0, 2 * Math.PI)
+    const painted = direction + random.pick([-1, 1]) * graded(fault, [0, 0.25], [1.1, Math.PI])
     if (fault > 0.65 && random.unit() < 0.2) trial.patch(BALL, base(trial), { wobble: 2 })
     else bandedBall(trial, shades(base(trial), random.int(3, 7)), painted)
     if (random.unit() < 0.4) soften(trial, random.between(2, 10))
@@ -159,7 +164,7 @@ export const TONE = {
       measure: 'light-from-pin',
       what: 'the ball',
       target: ballTarget,
-      light: { x: 500 + 420 * Math.cos(way), y: 380 + 420 * Math.sin(way), height: 35 },
+      light: { x: 500 + 420 * Math.cos(direction), y: 380 + 420 * Math.sin(direction), height: 35 },
       tolerance: 'standard',
     }
   },
@@ -246,7 +251,7 @@ export const TONE = {
       // A hand goes over it.
       const soft = toolSettings('soft-brush', { size: 160, opacity: 8 })
       for (let i = 0; i < 3; i++)
-        trial.stroke(soft, straightWay([200, 300 + 70 * i], [800, 310 + 70 * i]), { colour: [90, 100, 130] })
+        trial.stroke(soft, straightPath([200, 300 + 70 * i], [800, 310 + 70 * i]), { colour: [90, 100, 130] })
     } else {
       for (let i = 0; i < count; i++)
         trial.patch(

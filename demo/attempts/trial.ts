@@ -150,7 +150,7 @@ export function middleOf(outline: readonly Point[]): Point {
 }
 
 /** A way from a to b in points a few px apart. */
-export function straightWay([ax, ay]: Point, [bx, by]: Point): Point[] {
+export function straightPath([ax, ay]: Point, [bx, by]: Point): Point[] {
   const count = Math.max(2, Math.ceil(Math.hypot(bx - ax, by - ay) / 4))
   return Array.from({ length: count + 1 }, (_, i): Point => [
     ax + ((bx - ax) * i) / count,
@@ -186,10 +186,10 @@ export function box(x0: number, y0: number, x1: number, y1: number): number[] {
 }
 export function boxPoints(x0: number, y0: number, x1: number, y1: number): Point[] {
   return [
-    ...straightWay([x0, y0], [x1, y0]),
-    ...straightWay([x1, y0], [x1, y1]),
-    ...straightWay([x1, y1], [x0, y1]),
-    ...straightWay([x0, y1], [x0, y0]),
+    ...straightPath([x0, y0], [x1, y0]),
+    ...straightPath([x1, y0], [x1, y1]),
+    ...straightPath([x1, y1], [x0, y1]),
+    ...straightPath([x0, y1], [x0, y0]),
   ]
 }
 

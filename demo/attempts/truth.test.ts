@@ -45,7 +45,7 @@ describe('an empty sheet', () => {
         { id: 'colour', name: 'colour', visible: true, opacity: 100, tiles: new Map() },
       ],
     ]) {
-      const [finding] = lookAt({ drawing: { sheet: SHEET, layers }, acts: [], step: 'now' }, [lookFor])
+      const [finding] = lookAt(kernels, { drawing: { sheet: SHEET, layers }, acts: [], step: 'now' }, [lookFor])
       expect(['cant-tell', 'not-yet']).toContain(finding!.verdict)
     }
   })

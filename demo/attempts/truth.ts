@@ -46,7 +46,7 @@ export function attempt(
   const grade = seed % GRADES.length
   const fault = Math.min(Math.max(GRADES[grade]! + trial.random.between(-BESIDE, BESIDE), 0), 1)
   const settings = ATTEMPTS[measure](trial, fault)
-  const [finding] = lookAt({ drawing: trial.drawing, acts: trial.acts, step: 'now' }, [
+  const [finding] = lookAt(kernels, { drawing: trial.drawing, acts: trial.acts, step: 'now' }, [
     { id: measure, title: measure, settings },
   ])
   return { fault, grade, finding: finding!, trial }

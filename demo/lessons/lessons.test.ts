@@ -34,6 +34,7 @@ describe.each(LESSONS.map((lesson, i) => [lesson.title, i] as const))('%s', (_ti
     plans[i]!.steps.forEach((step, at) => {
       for (const entry of [{ type: 'step' as const, at: 0, step: step.id }, ...parts[at]!.entries]) engine.take(entry)
       const found = lookAt(
+        kernels,
         { drawing: engine.drawing, acts: standingActs(engine.entries), step: step.id },
         step.lookFors,
       )

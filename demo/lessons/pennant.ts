@@ -266,7 +266,7 @@ export const pennant: Lesson = {
       draw(hands) {
         const nib = toolSettings('broad-nib', { size: 26 })
         // Three letters with a broad nib: stroke by stroke, as they are taught.
-        for (const way of [
+        for (const path of [
           [
             [190, 1064],
             [190, 1174],
@@ -298,7 +298,7 @@ export const pennant: Lesson = {
             [536, 1138],
           ],
         ] as Point[][])
-          hands.line(nib, INK, way.length > 2 ? curveThrough(way) : curveThrough([way[0]!, way[1]!]), { sway: 2 })
+          hands.line(nib, INK, path.length > 2 ? curveThrough(path) : curveThrough([path[0]!, path[1]!]), { sway: 2 })
       },
     },
     {

@@ -26,7 +26,7 @@ export function examine(record: DrawingRecord, steps: Plan['steps']): Examinatio
   const opened = new Set(record.entries.flatMap(entry => (entry.type === 'step' ? [entry.step] : [])))
   const findings = steps
     .filter(step => opened.has(step.id))
-    .map(step => ({ step: step.id, findings: lookAt({ drawing, acts, step: step.id }, step.lookFors) }))
+    .map(step => ({ step: step.id, findings: lookAt(kernels, { drawing, acts, step: step.id }, step.lookFors) }))
   return {
     hash: contentHash(drawing),
     findings,

@@ -12,7 +12,7 @@ const props = defineProps<{
   /** The sheet below, px: a drawing of another size is shown as wide, a picture is fitted into it. */
   width: number
   height: number
-  way: 'slider' | 'turns' | 'difference'
+  mode: 'slider' | 'turns' | 'difference'
   /** 0 … 1 of the window, from the left: how far the other covers it. */
   share: number
 }>()
@@ -38,12 +38,12 @@ onMounted(async () => {
   await lay()
 })
 watch(
-  () => props.way,
-  way => {
+  () => props.mode,
+  mode => {
     if (timer) clearInterval(timer)
     timer = null
     isItsTurn.value = true
-    if (way === 'turns' && !isStill)
+    if (mode === 'turns' && !isStill)
       timer = setInterval(() => {
         isItsTurn.value = !isItsTurn.value
       }, TURN_MS)
@@ -63,13 +63,13 @@ defineExpose({
 <template>
   <div
     class="other"
-    :class="way"
+    :class="mode"
     data-test="other"
     :style="{
       width: `${size.width}px`,
       height: `${size.height}px`,
-      visibility: isShown && (way !== 'turns' || isItsTurn) ? 'visible' : 'hidden',
-      clipPath: way === 'slider' ? `inset(0 ${100 - 100 * share}% 0 0)` : undefined,
+      visibility: isShown && (mode !== 'turns' || isItsTurn) ? 'visible' : 'hidden',
+      clipPath: mode === 'slider' ? `inset(0 ${100 - 100 * share}% 0 0)` : undefined,
     }"
   >
     <canvas v-if="record" ref="canvas" :style="{ width: `${size.width}px`, height: `${size.height}px` }" />
@@ -80,7 +80,7 @@ defineExpose({
       :style="{ width: `${width}px`, height: `${height}px`, transform: matrix }"
     />
   </div>
-  <span v-if="way === 'slider'" class="edge" :style="{ left: `${100 * share}%` }" aria-hidden="true" />
+  <span v-if="mode === 'slider'" class="edge" :style="{ left: `${100 * share}%` }" aria-hidden="true" />
 </template>
 
 <style scoped>

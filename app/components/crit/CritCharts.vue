@@ -59,7 +59,7 @@ const wedges = computed(() => {
     return {
       share,
       hue: Math.round((360 * (i + 0.5)) / HUE_CLASSES),
-      way: ring({ ...angles, outerRadius: radius(share) })!,
+      path: ring({ ...angles, outerRadius: radius(share) })!,
       colour: `rgb(${rgbOf({ lightness: 0.65, chroma: 0.13, hue: (360 * (i + 0.5)) / HUE_CLASSES }).join(' ')})`,
       behind:
         spread && spread.high > 0
@@ -159,7 +159,7 @@ const x = computed(() =>
         :aria-label="`Colours used: ${percent(vivid)} of the paint is coloured`"
       >
         <circle :r="RADIUS" class="rim" />
-        <path v-for="each in wedges" :key="each.hue" :d="each.way" :fill="each.colour" />
+        <path v-for="each in wedges" :key="each.hue" :d="each.path" :fill="each.colour" />
         <template v-for="each in wedges">
           <path v-if="each.behind" :key="`b${each.hue}`" :d="each.behind" class="band" />
         </template>

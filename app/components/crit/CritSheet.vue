@@ -73,9 +73,14 @@ const setTone = (next: Tone) => {
 
 // --- beside another
 
-const WAYS = { beside: 'side by side', slider: 'with a slider', turns: 'in turns', difference: 'what differs' } as const
+const MODES = {
+  beside: 'side by side',
+  slider: 'with a slider',
+  turns: 'in turns',
+  difference: 'what differs',
+} as const
 const compared = ref<string | null>(null)
-const way = ref<keyof typeof WAYS>('beside')
+const comparing = ref<keyof typeof MODES>('beside')
 const share = ref(0.5)
 const choices = computed(() => [
   ...(props.handIn.plan.demonstration.entries.some(each => each.type === 'act')
@@ -110,13 +115,13 @@ watch(compared, what => {
 const hasOther = computed(() => otherRecord.value !== null || otherPicture.value !== undefined)
 /** The other by itself, beside this one. */
 const beside = usePlayer()
-watch([otherRecord, way], ([record]) => {
-  if (record && way.value === 'beside') void beside.load(toRaw(record), false)
+watch([otherRecord, comparing], ([record]) => {
+  if (record && comparing.value === 'beside') void beside.load(toRaw(record), false)
 })
 
 /** Alone again, the sheet fills its window again. */
 watch(
-  () => hasOther.value && way.value === 'beside',
+  () => hasOther.value && comparing.value === 'beside',
   async (isBeside, before) => {
     if (isBeside || !before) return
     await nextTick()
@@ -131,7 +136,7 @@ function together(
   view: WindowView,
   widths: readonly [from: number, to: number],
 ): void {
-  if (way.value === 'beside' && hasOther.value) to?.like({ ...view, scale: (view.scale * widths[0]) / widths[1] })
+  if (comparing.value === 'beside' && hasOther.value) to?.like({ ...view, scale: (view.scale * widths[0]) / widths[1] })
 }
 
 // --- over the work
@@ -209,25 +214,25 @@ defineExpose({
   <div class="crit-sheet">
     <div class="ways" role="toolbar" aria-label="Ways of looking">
       <button
-        class="way"
+        class="mode"
         title="Mirror (Z)"
         :aria-pressed="sheetWindow?.view.isMirrored ?? false"
         @click="sheetWindow?.mirror()"
       >
         <v-icon :icon="mdiFlipHorizontal" size="18" /> Mirror
       </button>
-      <button class="way" title="Values: in greys (X)" :aria-pressed="tone === 'values'" @click="setTone('values')">
+      <button class="mode" title="Values: in greys (X)" :aria-pressed="tone === 'values'" @click="setTone('values')">
         Values
       </button>
       <button
-        class="way"
+        class="mode"
         title="Squint: blurred greys (C)"
         :aria-pressed="tone === 'squint'"
         @click="setTone('squint')"
       >
         Squint
       </button>
-      <button class="way" title="Layers taken apart (V)" :aria-pressed="isApart" @click="isApart = !isApart">
+      <button class="mode" title="Layers taken apart (V)" :aria-pressed="isApart" @click="isApart = !isApart">
         <v-icon :icon="mdiLayersOutline" size="18" /> Layers
       </button>
       <label class="small"
@@ -238,20 +243,20 @@ defineExpose({
           <option v-for="each in choices" :key="each.value" :value="each.value">{{ each.title }}</option>
         </select></label
       >
-      <select v-if="compared" v-model="way" aria-label="How to compare">
-        <option v-for="(words, each) in WAYS" :key="each" :value="each">{{ words }}</option>
+      <select v-if="compared" v-model="comparing" aria-label="How to compare">
+        <option v-for="(words, each) in MODES" :key="each" :value="each">{{ words }}</option>
       </select>
-      <label v-if="compared && way === 'slider'" class="small"
+      <label v-if="compared && comparing === 'slider'" class="small"
         ><span class="visually-hidden">Where the slider stands</span
         ><input v-model.number="share" type="range" min="0" max="1" step="0.01"
       /></label>
       <span class="grow" />
       <template v-if="canAnswer">
-        <button class="way" :aria-pressed="mode === 'pin'" title="Pin a comment to a place" @click="setMode('pin')">
+        <button class="mode" :aria-pressed="mode === 'pin'" title="Pin a comment to a place" @click="setMode('pin')">
           <v-icon :icon="mdiCommentPlusOutline" size="18" /> Comment
         </button>
         <button
-          class="way"
+          class="mode"
           :aria-pressed="mode === 'sketch'"
           title="Draw over the work, on a sheet of its own"
           @click="setMode('sketch')"
@@ -260,7 +265,7 @@ defineExpose({
         </button>
       </template>
     </div>
-    <div class="upper" :class="{ two: hasOther && way === 'beside' }">
+    <div class="upper" :class="{ two: hasOther && comparing === 'beside' }">
       <aside class="leaves" aria-label="Layers">
         <h3>Layers</h3>
         <ul>
@@ -313,7 +318,7 @@ defineExpose({
         >
           <template #default="{ view, size }">
             <CompareSheet
-              v-if="hasOther && way !== 'beside'"
+              v-if="hasOther && comparing !== 'beside'"
               :key="compared ?? ''"
               :record="otherRecord"
               :picture="otherPicture"
@@ -321,7 +326,7 @@ defineExpose({
               :size="size"
               :width="sheet.width"
               :height="sheet.height"
-              :way="way"
+              :mode="comparing"
               :share="share"
             />
             <SketchSheet
@@ -383,7 +388,7 @@ defineExpose({
           @dim="dim"
         />
       </div>
-      <div v-if="hasOther && way === 'beside'" class="sheet other">
+      <div v-if="hasOther && comparing === 'beside'" class="sheet other">
         <img v-if="otherPicture" :src="otherPicture" alt="The reference" />
         <SheetWindow
           v-else-if="beside.isReady.value"
@@ -430,7 +435,7 @@ defineExpose({
   background: var(--paper);
   border-bottom: 1px solid var(--line);
 }
-.way {
+.mode {
   display: inline-flex;
   gap: 6px;
   align-items: center;
@@ -439,10 +444,10 @@ defineExpose({
   min-height: 36px;
   font-size: 0.9rem;
 }
-.way:hover {
+.mode:hover {
   background: var(--paper-shade);
 }
-.way[aria-pressed='true'] {
+.mode[aria-pressed='true'] {
   background: var(--blue);
   color: rgb(var(--v-theme-on-primary));
 }

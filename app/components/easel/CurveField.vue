@@ -75,13 +75,13 @@ function pull(event: PointerEvent): void {
 
 function onKey(event: KeyboardEvent, i: number): void {
   const by = event.shiftKey ? 10 : 2
-  const way = (
+  const direction = (
     { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, by], ArrowDown: [0, -by] } as Record<
       string,
       [number, number]
     >
   )[event.key]
-  if (way) setPoint(i, [points[i]![0] + way[0], points[i]![1] + way[1]])
+  if (direction) setPoint(i, [points[i]![0] + direction[0], points[i]![1] + direction[1]])
   else if (event.key === 'Delete' || event.key === 'Backspace') remove(i)
   else return
   event.preventDefault()

@@ -126,7 +126,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void host.show(transfer(canvas, 
         <PartHandles
           v-if="references.isPlacing.value && references.under.value?.held"
           :held="references.under.value.held"
-          way="size"
+          mode="size"
           :view="shown"
           :size="size"
           @take="placeUnder"
@@ -135,7 +135,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void host.show(transfer(canvas, 
         <PartHandles
           v-if="parts.held.value"
           :held="parts.held.value"
-          :way="parts.way.value"
+          :mode="parts.handleMode.value"
           :view="shown"
           :size="size"
           @take="parts.take"
@@ -143,7 +143,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void host.show(transfer(canvas, 
         <PartHandles
           v-if="letters.writing.value && letters.writing.value.outlines.length"
           :held="letters.writing.value.held"
-          way="size"
+          mode="size"
           :view="shown"
           :size="size"
           @take="letters.take"

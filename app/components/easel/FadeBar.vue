@@ -4,9 +4,9 @@ import { cssColour, useHand } from '../../stores/hand'
 
 /** How the colour goes over into another, while the pour fades. */
 const hand = useHand()
-const { way, fade, waiting, gaps } = useInHand().pouring
+const { mode, fade, waiting, gaps } = useInHand().pouring
 const isShown = computed(
-  () => hand.lifted?.now.kind === 'pour' && way.value === 'fade' && !waiting.value && gaps.value.length === 0,
+  () => hand.lifted?.now.kind === 'pour' && mode.value === 'fade' && !waiting.value && gaps.value.length === 0,
 )
 const FORMS: [Fade['form'], string][] = [
   ['straight', 'straight'],

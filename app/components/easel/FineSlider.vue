@@ -22,13 +22,14 @@ function type(event: Event): void {
   field.value = String(shown.value)
   emit('end')
 }
-const WAYS: Record<string, 1 | -1> = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }
+const DIRECTIONS: Record<string, 1 | -1> = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }
 function onKey(event: KeyboardEvent): void {
-  const way = WAYS[event.key]
-  if (!way || event.ctrlKey || event.metaKey || (event.target as HTMLElement).matches('input[type=number]')) return
+  const direction = DIRECTIONS[event.key]
+  if (!direction || event.ctrlKey || event.metaKey || (event.target as HTMLElement).matches('input[type=number]'))
+    return
   event.preventDefault()
   event.stopPropagation()
-  set(value.value + way * step * (event.shiftKey ? 10 : 1))
+  set(value.value + direction * step * (event.shiftKey ? 10 : 1))
   emit('end')
 }
 </script>

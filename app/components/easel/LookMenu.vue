@@ -32,19 +32,19 @@ const isChanged = computed(() => props.isMirrored || tone.value !== 'colours' ||
       <h3>Ways of looking</h3>
       <p class="small soft">They change nothing on the sheet.</p>
       <div class="choices">
-        <button class="way" :aria-pressed="isMirrored" @click="emit('mirror')">
+        <button class="mode" :aria-pressed="isMirrored" @click="emit('mirror')">
           <strong>Mirror</strong><kbd>Z</kbd><span class="small soft">shows what the eye has got used to</span>
         </button>
-        <button class="way" :aria-pressed="tone === 'values'" @click="toggleTone('values')">
+        <button class="mode" :aria-pressed="tone === 'values'" @click="toggleTone('values')">
           <strong>Values</strong><kbd>X</kbd><span class="small soft">light and dark without colours</span>
         </button>
-        <button class="way" :aria-pressed="tone === 'squint'" @click="toggleTone('squint')">
+        <button class="mode" :aria-pressed="tone === 'squint'" @click="toggleTone('squint')">
           <strong>Squint</strong><kbd>C</kbd><span class="small soft">the big masses, as with half-closed eyes</span>
         </button>
-        <button class="way" :aria-pressed="hasRulers" @click="hasRulers = !hasRulers">
+        <button class="mode" :aria-pressed="hasRulers" @click="hasRulers = !hasRulers">
           <strong>Rulers</strong><kbd>V</kbd><span class="small soft">along the edges, in pixels</span>
         </button>
-        <button class="way" :aria-pressed="hasCrosshair" @click="hasCrosshair = !hasCrosshair">
+        <button class="mode" :aria-pressed="hasCrosshair" @click="hasCrosshair = !hasCrosshair">
           <strong>Crosshair</strong><kbd>B</kbd><span class="small soft">lines through the pointer</span>
         </button>
       </div>
@@ -76,7 +76,7 @@ const isChanged = computed(() => props.isMirrored || tone.value !== 'colours' ||
   gap: 6px;
   width: 100%;
 }
-.way {
+.mode {
   display: grid;
   grid-template-columns: 92px 24px 1fr;
   align-items: center;
@@ -87,7 +87,7 @@ const isChanged = computed(() => props.isMirrored || tone.value !== 'colours' ||
   border: 1px solid var(--line);
   border-radius: 8px;
 }
-.way[aria-pressed='true'] {
+.mode[aria-pressed='true'] {
   border-color: var(--blue);
   box-shadow: inset 0 0 0 1px var(--blue);
 }

@@ -14,13 +14,13 @@ import { cssColour, isSame, useHand } from '../../stores/hand'
 
 /** Mixes a colour: by lightness, liveliness and hue, of two wells, as a ladder of shades, from a picture. */
 const hand = useHand()
-const WAYS = [
+const MODES = [
   ['mix', 'Mix'],
   ['wells', 'Two wells'],
   ['shades', 'Shades'],
   ['picture', 'From a picture'],
 ] as const
-const way = ref<(typeof WAYS)[number][0]>('mix')
+const mode = ref<(typeof MODES)[number][0]>('mix')
 const mixture = ref<Mixture>(mixtureOf(hand.colour))
 
 let isOwn = false
@@ -60,7 +60,7 @@ const before = computed(() => hand.lastColours[0] ?? hand.colour)
 <template>
   <div class="card mixer">
     <div class="ways" role="tablist" aria-label="Ways to a colour">
-      <button v-for="[key, name] in WAYS" :key="key" role="tab" :aria-selected="way === key" @click="way = key">
+      <button v-for="[key, name] in MODES" :key="key" role="tab" :aria-selected="mode === key" @click="mode = key">
         {{ name }}
       </button>
     </div>
@@ -76,7 +76,7 @@ const before = computed(() => hand.lastColours[0] ?? hand.colour)
         ><span>{{ colourName(hand.colour) }}</span></span
       >
     </div>
-    <template v-if="way === 'mix'">
+    <template v-if="mode === 'mix'">
       <div class="both">
         <GamutPlane :mixture="mixture" @mix="mix" />
         <div class="sliders">
@@ -127,8 +127,8 @@ const before = computed(() => hand.lastColours[0] ?? hand.colour)
       </div>
       <MixFigures :mixture="mixture" @mix="mix" />
     </template>
-    <MixWells v-else-if="way === 'wells'" />
-    <MixShades v-else-if="way === 'shades'" />
+    <MixWells v-else-if="mode === 'wells'" />
+    <MixShades v-else-if="mode === 'shades'" />
     <MixPicture v-else />
     <OwnWells />
   </div>

@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import type { Point } from '#core/base'
-import { handlesOf, outerCorners, pointsOf, type Held, type Way } from '#core/parts'
+import { handlesOf, outerCorners, pointsOf, type Held, type HandleMode } from '#core/parts'
 import { toWindow, type Size, type WindowView } from '../../sheet/view'
 
 /** Handles of a part in hand, or of letters that are not settled. */
-const props = defineProps<{ held: Held; way: Way; view: WindowView; size: Size }>()
+const props = defineProps<{ held: Held; mode: HandleMode; view: WindowView; size: Size }>()
 const emit = defineEmits<{ take: [key: string, to: Point] }>()
 
 /** The handle for turning stands so far off, CSS px. */
 const ARM = 36
 
 const handles = computed(() =>
-  handlesOf(props.held, props.way, ARM / props.view.scale).map(handle => ({
+  handlesOf(props.held, props.mode, ARM / props.view.scale).map(handle => ({
     key: handle.key,
     ...toWindow(props.view, handle),
     look:

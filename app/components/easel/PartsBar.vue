@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { mdiFlipHorizontal, mdiFlipVertical, mdiRotateLeft, mdiRotateRight } from '@mdi/js'
 import type { Choice } from '#core/select'
-import type { Way } from '#core/parts'
+import type { HandleMode } from '#core/parts'
 import { LETTERING_FONTS, type LetteringFont } from '../../sheet/fonts'
 
 /** What can be done with the part that is chosen or in hand, and the settings of how parts are chosen. */
 const { parts, letters, crop, copyLayer, choosePart } = useInHand()
 const { isReadOnly } = useDrawing()
-const { mode, isSelected, choice, soften, colour, held, way, leaves, bend } = parts
+const { mode, isSelected, choice, soften, colour, held, handleMode, leaves, bend } = parts
 const { writing, isReady, text, font, size, isSolid } = letters
 
 const CHOICES: [Choice, string][] = [
@@ -16,7 +16,7 @@ const CHOICES: [Choice, string][] = [
   ['subtract', 'take away'],
   ['keep', 'only both'],
 ]
-const WAYS: [Way, string][] = [
+const HANDLE_MODES: [HandleMode, string][] = [
   ['size', 'size, turn'],
   ['slant', 'slant'],
   ['corners', 'corners'],
@@ -92,13 +92,13 @@ watch(
     <template v-else-if="held">
       <div class="fonts" role="radiogroup" aria-label="What the handles do">
         <button
-          v-for="[key, name] in WAYS"
+          v-for="[key, name] in HANDLE_MODES"
           :key="key"
           class="choice small"
           role="radio"
-          :aria-checked="way === key"
+          :aria-checked="handleMode === key"
           :disabled="held.to.kind === 'net' && key !== 'net'"
-          @click="parts.setWay(key)"
+          @click="parts.setHandleMode(key)"
         >
           {{ name }}
         </button>

@@ -24,7 +24,7 @@ const { parts, letters, choosePart, chooseLetters } = useInHand()
 const isOpen = ref(false)
 const isActive = computed(() => parts.mode.value !== null || letters.isReady.value || letters.writing.value !== null)
 
-const WAYS: [PartMode, string, string][] = [
+const MODES: [PartMode, string, string][] = [
   ['box', mdiSquareOutline, 'Box'],
   ['lasso', mdiLasso, 'Round it by hand'],
   ['corners', mdiTransitConnectionVariant, 'Corner by corner'],
@@ -69,7 +69,7 @@ function bendWith(how: BendKind): void {
       <section aria-label="Choose a part">
         <h3>Choose a part</h3>
         <button
-          v-for="[mode, icon, name] in WAYS"
+          v-for="[mode, icon, name] in MODES"
           :key="mode"
           class="choice"
           :aria-pressed="parts.mode.value === mode"

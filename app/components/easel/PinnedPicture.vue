@@ -95,22 +95,22 @@ function colourAt(event: PointerEvent): Colour | null {
   const grey = Math.round(0.2126 * r! + 0.7152 * g! + 0.0722 * b!)
   return [grey, grey, grey]
 }
-let from: { x: number; y: number; atX: number; atY: number; way: number } | null = null
+let from: { x: number; y: number; atX: number; atY: number; distance: number } | null = null
 function down(event: PointerEvent): void {
   canvas.value!.setPointerCapture(event.pointerId)
-  from = { x: event.clientX, y: event.clientY, atX: at.value.x, atY: at.value.y, way: 0 }
+  from = { x: event.clientX, y: event.clientY, atX: at.value.x, atY: at.value.y, distance: 0 }
 }
 function move(event: PointerEvent): void {
   under.value = colourAt(event)
   if (!from) return
   const [dx, dy] = [event.clientX - from.x, event.clientY - from.y]
-  from.way = Math.max(from.way, Math.hypot(dx, dy))
-  if (from.way <= STILL) return
+  from.distance = Math.max(from.distance, Math.hypot(dx, dy))
+  if (from.distance <= STILL) return
   at.value = { x: from.atX + dx, y: from.atY + dy }
   keepIn()
 }
 function up(event: PointerEvent): void {
-  const colour = from && from.way <= STILL ? colourAt(event) : null
+  const colour = from && from.distance <= STILL ? colourAt(event) : null
   from = null
   if (colour) hand.pick(colour)
 }

@@ -12,7 +12,7 @@ const props = defineProps<{ pour: Extract<LaidTool, { kind: 'pour' }> }>()
 const hand = useHand()
 const { pouring } = useInHand()
 const { layers, live } = useStack()
-const { way, poured, isBusy } = pouring
+const { mode, poured, isBusy } = pouring
 const { say } = useNotices()
 
 const borders = computed(() => (Array.isArray(props.pour.borders) ? 'some' : (props.pour.borders as 'this' | 'all')))
@@ -95,27 +95,27 @@ async function showGaps(): Promise<void> {
         <button
           class="find"
           role="radio"
-          :aria-checked="way === 'touch'"
+          :aria-checked="mode === 'touch'"
           title="Touch a cell, or drag across several"
-          @click="way = 'touch'"
+          @click="mode = 'touch'"
         >
           touch
         </button>
         <button
           class="find"
           role="radio"
-          :aria-checked="way === 'loop'"
+          :aria-checked="mode === 'loop'"
           title="Draw a loop: every closed cell inside is filled"
-          @click="way = 'loop'"
+          @click="mode = 'loop'"
         >
           loop
         </button>
         <button
           class="find"
           role="radio"
-          :aria-checked="way === 'fade'"
+          :aria-checked="mode === 'fade'"
           title="Drag: the colour goes over into another, or into nothing"
-          @click="way = 'fade'"
+          @click="mode = 'fade'"
         >
           fade
         </button>

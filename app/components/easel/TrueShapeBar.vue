@@ -15,7 +15,7 @@ const NAMES: Record<ShapeKind, string> = {
   polyline: 'Line with corners',
   curve: 'Smooth curve',
 }
-const WAYS = [
+const MODES = [
   ['turn', 'turn and size', ''],
   ['stretch', 'stretch', 'Ctrl'],
   ['move', 'move', 'Alt'],
@@ -27,15 +27,15 @@ const WAYS = [
     <strong>{{ NAMES[trueKind] }}</strong>
     <span class="soft small">Go on to adjust, lift to keep.</span>
     <button
-      v-for="[how, words, key] in WAYS"
+      v-for="[how, words, key] in MODES"
       :key="how"
-      class="way"
+      class="mode"
       :aria-pressed="trueHow === how"
       @pointerdown.stop="trueHow = how"
     >
       {{ words }}<kbd v-if="key">{{ key }}</kbd>
     </button>
-    <button class="way" :aria-pressed="isTruePerfect" @pointerdown.stop="isTruePerfect = !isTruePerfect">
+    <button class="mode" :aria-pressed="isTruePerfect" @pointerdown.stop="isTruePerfect = !isTruePerfect">
       perfect<kbd>Shift</kbd>
     </button>
   </div>
@@ -55,7 +55,7 @@ const WAYS = [
   cursor: default;
   box-shadow: 0 4px 16px rgb(0 0 0 / 18%);
 }
-.way {
+.mode {
   display: inline-flex;
   align-items: center;
   gap: 6px;
@@ -65,7 +65,7 @@ const WAYS = [
   border-radius: 8px;
   font-size: 0.88rem;
 }
-.way[aria-pressed='true'] {
+.mode[aria-pressed='true'] {
   border-color: var(--blue);
   box-shadow: inset 0 0 0 1px var(--blue);
   font-weight: 560;

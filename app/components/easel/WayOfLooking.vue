@@ -14,11 +14,11 @@ const words = computed(() =>
 </script>
 
 <template>
-  <span v-if="words" class="way small" role="status">{{ words }}</span>
+  <span v-if="words" class="looking small" role="status">{{ words }}</span>
 </template>
 
 <style scoped>
-.way {
+.looking {
   position: absolute;
   left: 12px;
   bottom: 12px;

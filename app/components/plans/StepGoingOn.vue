@@ -4,7 +4,7 @@ import type { GoOn } from '#core/plan'
 /** How a learner goes on from a step, and how free the step is. */
 const editor = usePlanEditor()
 const { step, at, plan } = editor
-const WAYS: [GoOn, string, string][] = [
+const CHOICES: [GoOn, string, string][] = [
   ['freely', 'Freely', 'Whenever they like.'],
   ['met', 'When the look-fors are met', 'Until then the button says “Go on anyway”.'],
   ['opened', 'When you open the next step', 'Everyone waits for you. You open it for a class under “Classes”.'],
@@ -15,7 +15,7 @@ const WAYS: [GoOn, string, string][] = [
   <div v-if="step && plan" class="going">
     <fieldset>
       <legend>Going on from here</legend>
-      <label v-for="[value, words, why] in WAYS" :key="value" class="way">
+      <label v-for="[value, words, why] in CHOICES" :key="value" class="choice">
         <input
           type="radio"
           name="go-on"
@@ -30,7 +30,7 @@ const WAYS: [GoOn, string, string][] = [
     </fieldset>
     <fieldset>
       <legend>How free</legend>
-      <label class="way"
+      <label class="choice"
         ><input
           type="radio"
           name="exact"
@@ -40,7 +40,7 @@ const WAYS: [GoOn, string, string][] = [
           >Variation is welcome<br /><span class="small soft">“Follow along, or make it your own.”</span></span
         ></label
       >
-      <label class="way"
+      <label class="choice"
         ><input
           type="radio"
           name="exact"
@@ -51,7 +51,7 @@ const WAYS: [GoOn, string, string][] = [
         ></label
       >
     </fieldset>
-    <label v-if="at > 0" class="way"
+    <label v-if="at > 0" class="choice"
       ><input
         type="checkbox"
         :checked="step.isRicher ?? false"
@@ -80,14 +80,14 @@ legend {
   font-weight: 560;
   margin-bottom: 6px;
 }
-.way {
+.choice {
   display: grid;
   grid-template-columns: 24px 1fr;
   gap: 6px;
   align-items: start;
   padding: 5px 0;
 }
-.way input {
+.choice input {
   margin-top: 5px;
 }
 </style>

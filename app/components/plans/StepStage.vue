@@ -113,7 +113,7 @@ function end(): void {
             />
             <path
               :d="pathOf(band.points, band.isClosed)"
-              :class="band.reach > 0 ? 'way' : 'border'"
+              :class="band.reach > 0 ? 'band' : 'border'"
               :stroke-width="(band.reach > 0 ? 1.2 : 2) * hair"
               :stroke-dasharray="band.reach > 0 ? undefined : `${7 * hair} ${4 * hair}`"
             />
@@ -235,7 +235,7 @@ svg.drawing {
   stroke-linejoin: round;
   stroke-linecap: butt;
 }
-.way {
+.band {
   stroke: #96590a;
   fill: none;
 }

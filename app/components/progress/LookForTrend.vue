@@ -12,7 +12,7 @@ const x = computed(() => {
   return scaleTime([new Date(from), new Date(from === to ? to + 86_400_000 : to)], [10, WIDTH - 10])
 })
 const y = scaleLinear([0, 1], [HEIGHT - 8, 8])
-const way = computed(
+const path = computed(
   () =>
     line<Trend['points'][number]>()
       .x(each => x.value(new Date(each.at)))
@@ -23,7 +23,7 @@ const title = computed(() => MEASURE_WORDS[props.trend.measure])
 const percent = (share: number) => `${Math.round(100 * share)} %`
 const words = computed(() => {
   const [first, last] = [props.trend.points[0]!.met, props.trend.points.at(-1)!.met]
-  const way =
+  const path =
     props.trend.points.length < 2
       ? ''
       : last > first + 0.1
@@ -31,7 +31,7 @@ const words = computed(() => {
         : last < first - 0.1
           ? ', going down'
           : ', as before'
-  return `${percent(props.trend.now)} met lately${way}`
+  return `${percent(props.trend.now)} met lately${path}`
 })
 </script>
 
@@ -42,7 +42,7 @@ const words = computed(() => {
     </figcaption>
     <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" role="img" :aria-label="`${title}: ${words}`">
       <line v-for="tick in [0, 0.5, 1]" :key="tick" x1="0" :x2="WIDTH" :y1="y(tick)" :y2="y(tick)" class="tick" />
-      <path :d="way" class="way" />
+      <path :d="path" class="path" />
       <circle v-for="point in trend.points" :key="point.at" :cx="x(new Date(point.at))" :cy="y(point.met)" r="3.2">
         <title>{{ format(new Date(point.at), 'd MMM') }}: {{ percent(point.met) }}</title>
       </circle>
@@ -82,7 +82,7 @@ svg {
 .tick {
   stroke: var(--line);
 }
-.way {
+.path {
   fill: none;
   stroke: var(--blue);
   stroke-width: 1.8;

@@ -34,16 +34,16 @@ function leave(): void {
 }
 function onKey(event: KeyboardEvent): void {
   const by = event.shiftKey ? 50 : 8
-  const way = (
+  const direction = (
     { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] } as Record<
       string,
       [number, number]
     >
   )[event.key]
-  if (!way) return
+  if (!direction) return
   event.preventDefault()
   event.stopPropagation()
-  emit('put', { ...props.light, x: props.light.x + way[0], y: props.light.y + way[1] })
+  emit('put', { ...props.light, x: props.light.x + direction[0], y: props.light.y + direction[1] })
   emit('settle')
 }
 </script>

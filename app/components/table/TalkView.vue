@@ -43,11 +43,11 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
     <div class="talk">
       <header>
         <strong class="display">{{ title }}</strong><span class="grow" />
-        <button class="way" title="Values: in greys (X)" :aria-pressed="tone === 'values'" @click="setTone('values')">
+        <button class="mode" title="Values: in greys (X)" :aria-pressed="tone === 'values'" @click="setTone('values')">
           Values
         </button>
         <button
-          class="way"
+          class="mode"
           title="Squint: blurred greys (C)"
           :aria-pressed="tone === 'squint'"
           @click="setTone('squint')"
@@ -55,7 +55,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
           Squint
         </button>
         <button
-          class="way"
+          class="mode"
           title="All of them together (T)"
           :aria-pressed="isTogether"
           @click="isTogether = !isTogether"
@@ -118,13 +118,13 @@ header {
 .grow {
   flex: 1;
 }
-.way {
+.mode {
   padding: 4px 10px;
   border-radius: 8px;
   min-height: 36px;
   font-size: 0.9rem;
 }
-.way[aria-pressed='true'] {
+.mode[aria-pressed='true'] {
   background: var(--blue);
   color: rgb(var(--v-theme-on-primary));
 }

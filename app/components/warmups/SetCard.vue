@@ -6,7 +6,7 @@ import type { OwnWarmUpSet } from '#shared/views'
 const { set } = defineProps<{ set: OwnWarmUpSet }>()
 const done = computed(() => set.scores.filter(each => each !== null).length)
 const at = computed(() => Math.max(set.scores.indexOf(null), 0))
-const way = (place: number) => ({
+const route = (place: number) => ({
   path: `/warm-ups/${set.warmUps[place]!.drill}`,
   query: { seed: set.warmUps[place]!.seed, set: set.id, at: place },
 })
@@ -20,7 +20,7 @@ const way = (place: number) => ({
       <span class="small soft">{{ dateInWords(set.day) }} · {{ done }} of {{ set.warmUps.length }} done</span>
       <ul class="small">
         <li v-for="(each, i) in set.warmUps" :key="i">
-          <NuxtLink :to="way(i)">{{ DRILLS[each.drill].title }}</NuxtLink><span
+          <NuxtLink :to="route(i)">{{ DRILLS[each.drill].title }}</NuxtLink><span
             v-if="set.scores[i]"
             class="numbers soft"
           >
@@ -33,7 +33,7 @@ const way = (place: number) => ({
       :color="done < set.warmUps.length ? 'primary' : undefined"
       :variant="done < set.warmUps.length ? 'flat' : 'outlined'"
       size="small"
-      :to="way(at)"
+      :to="route(at)"
       >{{ done === 0 ? 'Begin' : done < set.warmUps.length ? 'Go on' : 'Once more' }}</v-btn
     >
   </article>

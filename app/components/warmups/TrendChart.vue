@@ -17,7 +17,7 @@ const y = computed(() => {
   const [low = 0] = extent(shown.value)
   return scaleLinear([Math.max(Math.floor((low - 5) / 10) * 10, 0), 100], [HEIGHT.value - 5, 6])
 })
-const way = computed(
+const path = computed(
   () =>
     line<number>()
       .x((_, i) => x.value(i))
@@ -41,7 +41,7 @@ const words = computed(
         :y2="y(tick)"
         class="tick"
       />
-      <path :d="way" class="way" />
+      <path :d="path" class="path" />
       <circle
         v-for="(value, i) in shown"
         :key="i"
@@ -66,7 +66,7 @@ svg {
 .tick {
   stroke: var(--line);
 }
-.way {
+.path {
   fill: none;
   stroke: var(--blue);
   stroke-width: 1.8;

@@ -122,15 +122,15 @@ export function useNewMural(classId: number) {
     away.value = { x: (event.clientX - box.left) / box.width, y: (event.clientY - box.top) / box.height }
   }
   function nudgeAway(event: KeyboardEvent): void {
-    const way = (
+    const direction = (
       { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] } as Record<
         string,
         [number, number]
       >
     )[event.key]
-    if (!way) return
+    if (!direction) return
     event.preventDefault()
-    away.value = { x: away.value.x + way[0] / 100, y: away.value.y + way[1] / 100 }
+    away.value = { x: away.value.x + direction[0] / 100, y: away.value.y + direction[1] / 100 }
   }
   const why = computed(() =>
     title.value.trim() === ''

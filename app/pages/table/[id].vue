@@ -144,19 +144,19 @@ const ask = () =>
           </select></label
         >
         <span role="group" aria-label="What to see"
-          ><button class="way" :aria-pressed="shownAs === 'pictures'" @click="shownAs = 'pictures'">Pictures</button
-          ><button class="way" :aria-pressed="shownAs === 'grid'" @click="shownAs = 'grid'">Look-fors</button></span
+          ><button class="mode" :aria-pressed="shownAs === 'pictures'" @click="shownAs = 'pictures'">Pictures</button
+          ><button class="mode" :aria-pressed="shownAs === 'grid'" @click="shownAs = 'grid'">Look-fors</button></span
         >
         <template v-if="shownAs === 'pictures'">
           <span role="group" aria-label="How to see them"
             ><button
-              class="way"
+              class="mode"
               :aria-pressed="tone === 'values'"
               @click="tone = tone === 'values' ? 'colours' : 'values'"
             >
               Values</button
             ><button
-              class="way"
+              class="mode"
               :aria-pressed="tone === 'squint'"
               @click="tone = tone === 'squint' ? 'colours' : 'squint'"
             >
@@ -329,12 +329,12 @@ h1 {
   font: inherit;
   min-height: 36px;
 }
-.way {
+.mode {
   padding: 4px 12px;
   border-radius: 8px;
   min-height: 36px;
 }
-.way[aria-pressed='true'] {
+.mode[aria-pressed='true'] {
   background: var(--blue);
   color: rgb(var(--v-theme-on-primary));
 }

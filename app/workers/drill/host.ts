@@ -89,7 +89,7 @@ export class DrillHost {
     this.endStroke()
     const { name, seed } = this.drill!
     const { drawing, entries } = this.laid!.sheet.engine
-    return drillResult(name, seed, {
+    return drillResult(this.kernels, name, seed, {
       drawing,
       acts: standingActs(entries),
       ...set,

@@ -108,7 +108,7 @@ export class PlanDesk {
     const own = entries.slice(at ? this.ends[at - 1] : 0)
     if (!engine || !own.some(each => each.type === 'act')) return { findings: [], bands: [] }
     const evidence = { drawing: engine.at(this.ends[at]!), acts: standingActs(entries), step: id }
-    return { findings: lookAt(evidence, lookFors), bands: lookFors.map(each => bandsOf(evidence, each)) }
+    return { findings: lookAt(this.kernels, evidence, lookFors), bands: lookFors.map(each => bandsOf(evidence, each)) }
   }
 
   /** Holds a plan's demonstration, to show any moment of it. */

@@ -76,6 +76,7 @@ export class LadderWork {
     const paint = flattenDrawing(kernels, below, null, box)
     const painted = inside.map((value, i) => (value && paint[4 * i + 3]! >= COVERED ? 1 : 0))
     const { set, count, strongest } = seamsLeft(
+      kernels,
       lightnessPlane(flattenDrawing(kernels, below, drawing.sheet.paper, box)),
       painted,
       width,

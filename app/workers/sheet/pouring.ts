@@ -86,8 +86,8 @@ export function isAmong(gap: LineGap, found: readonly LineGap[]): boolean {
 
 /** A place so far beyond the end of a way: where no line waits, the stroke must not end short. */
 function beyond(from: Point, to: Point, by: number): Point {
-  const way = Math.hypot(to.x - from.x, to.y - from.y) || 1
-  return { x: to.x + ((to.x - from.x) / way) * by, y: to.y + ((to.y - from.y) / way) * by }
+  const length = Math.hypot(to.x - from.x, to.y - from.y) || 1
+  return { x: to.x + ((to.x - from.x) / length) * by, y: to.y + ((to.y - from.y) / length) * by }
 }
 
 /**

@@ -10,13 +10,13 @@ import type { InHand } from './in-hand'
 /** What is shown of something that is not settled yet, and how. */
 type Shown =
   /** The whole drawing with it. */
-  | { readonly way: 'exact'; readonly picture: Drawing | null }
+  | { readonly mode: 'exact'; readonly picture: Drawing | null }
   /** A smaller drawing over the one that was shown before: it follows a slider. */
-  | { readonly way: 'reduced'; readonly picture: Drawing | null; readonly reduced: ReducedPreview | null }
+  | { readonly mode: 'reduced'; readonly picture: Drawing | null; readonly reduced: ReducedPreview | null }
   /** The whole drawing with an adjustment that was made in slices: settling takes it as it is. */
-  | { readonly way: 'sliced'; readonly picture: Drawing; readonly act: AdjustAct; readonly of: Drawing }
+  | { readonly mode: 'sliced'; readonly picture: Drawing; readonly act: AdjustAct; readonly of: Drawing }
   /** What lies under a part in hand; the part floats over it. */
-  | { readonly way: 'floating'; readonly picture: Drawing; readonly part: InHand }
+  | { readonly mode: 'floating'; readonly picture: Drawing; readonly part: InHand }
 
 interface Around {
   readonly sheet: () => LiveSheet
@@ -55,7 +55,7 @@ export class Preview {
       if (act?.kind === 'stack-set' && this.showLookReduced(act)) return
       if (act?.kind === 'adjust' || act?.kind === 'cast-shadow' || act?.kind === 'haze') return this.showSmall(act)
       this.stopWork()
-      this.put({ way: 'exact', picture: act && applyAct(this.sheet.kernels, this.sheet.engine.drawing, act) })
+      this.put({ mode: 'exact', picture: act && applyAct(this.sheet.kernels, this.sheet.engine.drawing, act) })
     } catch (error) {
       this.put(NOTHING)
       this.around.refuse(error)
@@ -65,18 +65,18 @@ export class Preview {
   /** A part that was taken hold of floats over what lies under it. */
   float(part: InHand): void {
     this.takeOver('part')
-    this.put({ way: 'floating', picture: part.below, part })
+    this.put({ mode: 'floating', picture: part.below, part })
   }
 
   /** The part in hand goes somewhere else. */
   moveTo(to: Destination): void {
-    if (this.now.way !== 'floating') return
+    if (this.now.mode !== 'floating') return
     this.now.part.goTo(to)
     this.sheet.view.floatOn()
   }
 
   get part(): InHand | null {
-    return this.now.way === 'floating' ? this.now.part : null
+    return this.now.mode === 'floating' ? this.now.part : null
   }
 
   /** An adjustment in full, once the hand rests. Whether it was not stopped. */
@@ -84,7 +84,7 @@ export class Preview {
     const of = this.sheet.engine.drawing
     const picture = await this.worked(act)
     if (!picture || this.sheet.engine.drawing !== of || this.owner !== 'adjusting') return false
-    this.put({ way: 'sliced', picture, act, of })
+    this.put({ mode: 'sliced', picture, act, of })
     return true
   }
 
@@ -92,7 +92,7 @@ export class Preview {
   async resultOf(act: AdjustAct): Promise<Drawing | null> {
     const { now } = this
     const of = this.sheet.engine.drawing
-    if (now.way === 'sliced' && now.of === of && equal(now.act, act)) return now.picture
+    if (now.mode === 'sliced' && now.of === of && equal(now.act, act)) return now.picture
     const picture = await this.worked(act)
     return this.sheet.engine.drawing === of ? picture : null
   }
@@ -137,19 +137,19 @@ export class Preview {
       this.leave(next)
       this.now = next
     })
-    if (next.way === 'floating') sheet.view.float(next.part.floating)
+    if (next.mode === 'floating') sheet.view.float(next.part.floating)
   }
 
   private leave(next: Shown): void {
     const { now } = this
-    if (now.way === 'floating') this.sheet.view.float(null)
-    if (now.way === 'reduced' && next.way !== 'reduced') this.sheet.view.showReduced(null)
+    if (now.mode === 'floating') this.sheet.view.float(null)
+    if (now.mode === 'reduced' && next.mode !== 'reduced') this.sheet.view.showReduced(null)
   }
 
   /** Shows a smaller drawing over what is shown. */
   private putSmall(small: Drawing, level: number, reduced: ReducedPreview | null): void {
     const { kernels, view } = this.sheet
-    this.put({ way: 'reduced', picture: this.picture, reduced })
+    this.put({ mode: 'reduced', picture: this.picture, reduced })
     view.showReduced({
       sheet: small.sheet,
       ground: small.sheet.paper,
@@ -163,7 +163,7 @@ export class Preview {
     // A clip changes what belongs together below.
     if (this.around.isAlone() || act.set.clip !== undefined) return false
     const { kernels, engine, view } = this.sheet
-    const before = this.now.way === 'reduced' ? this.now.reduced : null
+    const before = this.now.mode === 'reduced' ? this.now.reduced : null
     const reduced = reducedPreviewFor(kernels, engine.drawing, act.item, view.level, before)
     if (!reduced) return false
     this.putSmall(applyAct(kernels, reduced.drawing, act), reduced.level, reduced)
@@ -175,7 +175,7 @@ export class Preview {
     this.stopWork()
     const { kernels, engine, view } = this.sheet
     const { level, drawing } = actedSmall(kernels, engine.drawing, act, view.level)
-    if (level === 0) this.put({ way: 'exact', picture: drawing })
+    if (level === 0) this.put({ mode: 'exact', picture: drawing })
     else this.putSmall(drawing, level, null)
   }
 
@@ -196,4 +196,4 @@ export class Preview {
   }
 }
 
-const NOTHING: Shown = { way: 'exact', picture: null }
+const NOTHING: Shown = { mode: 'exact', picture: null }

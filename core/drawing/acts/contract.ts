@@ -1,7 +1,7 @@
 import type { z } from 'zod'
 import { CoreError } from '../../base'
 import type { Kernels } from '../../kernels'
-import { findItem, groupsRound, paintable, stackOf, type Drawing, type Layer } from '../../layers'
+import { findItem, groupsRound, paintable, stackOf, type Drawing, type Layer, type OwnTiles } from '../../layers'
 import { GREATEST_LAYERS } from './common'
 import type { ActsOwnFacts } from './facts'
 
@@ -14,7 +14,13 @@ export interface ActKind<A extends { kind: string }> {
   readonly schema: z.ZodType<A>
   /** What such an act is: nobody else takes acts apart by their kind to know that. */
   readonly facts: (act: A) => ActsOwnFacts
-  readonly apply: (kernels: Kernels, drawing: Drawing, act: A) => Drawing
+  /** `own`: tiles that a stroke may paint over. */
+  readonly apply: (kernels: Kernels, drawing: Drawing, act: A, own?: OwnTiles) => Drawing
+}
+
+/** A kind of act that only lays something out, so that a step may do it before anyone draws: nothing of it is drawn. */
+export interface ReadyingKind<A extends { kind: string }> extends ActKind<A> {
+  readonly isReadying: true
 }
 
 /** The layer or mask that an act paints on. */

@@ -1,4 +1,4 @@
-import type { Rect } from '../../base'
+import { boundsOf, scaledRect, type Rect } from '../../base'
 import { SUBPIXELS, type ToolSettings, type ToolSettings1 } from '../../brush'
 
 /** What the hand does in an act that draws. */
@@ -6,6 +6,8 @@ export type Work = 'draw' | 'pour' | 'fill' | 'shade' | 'move' | 'letters' | 'ad
 
 /** What an act is, for whoever reads a record. */
 export interface ActFacts {
+  /** Whether it only lays something out: layers and what they are set to, the light pin, the sheet. */
+  readonly isReadying: boolean
   /** What it is called, in small letters; of a stroke the tool's own name. */
   readonly name: string
   /** Null: nothing is drawn. It lays something out, chooses a part, or puts the stack in order. */
@@ -23,8 +25,8 @@ export interface ActFacts {
 }
 
 /** What a kind of act says of itself; what it leaves out is as here. */
-export type ActsOwnFacts = Pick<ActFacts, 'name'> & Partial<ActFacts>
-export const PLAIN_FACTS: Omit<ActFacts, 'name'> = {
+export type ActsOwnFacts = Pick<ActFacts, 'name'> & Partial<Omit<ActFacts, 'isReadying'>>
+export const PLAIN_FACTS: Omit<ActFacts, 'name' | 'isReadying'> = {
   work: null,
   layer: null,
   isOnPaint: false,
@@ -35,13 +37,6 @@ export const PLAIN_FACTS: Omit<ActFacts, 'name'> = {
 
 /** The box round places; null round none. @param values sixteenths of a px, x and y first of every `step` of them */
 export function boxOfPlaces(values: readonly number[], step: number): Rect | null {
-  let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity]
-  for (let i = 0; i < values.length; i += step) {
-    const [x, y] = [values[i]! / SUBPIXELS, values[i + 1]! / SUBPIXELS]
-    x0 = Math.min(x0, x)
-    x1 = Math.max(x1, x)
-    y0 = Math.min(y0, y)
-    y1 = Math.max(y1, y)
-  }
-  return x1 < x0 ? null : { x0, y0, x1, y1 }
+  const bounds = boundsOf(values, step)
+  return bounds.x1 < bounds.x0 ? null : scaledRect(bounds, 1 / SUBPIXELS)
 }

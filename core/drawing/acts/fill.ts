@@ -1,8 +1,7 @@
-import { intersectRect, isEmptyRect } from '../../base'
+import { boundsOf, intersectRect, isEmptyRect, wholeRect } from '../../base'
 import { FULL, NO_GRAIN, type Kernels } from '../../kernels'
 import { layMask, sheetRect, tilesUnder, type Drawing, type Layer } from '../../layers'
 import { outlinesCoverage } from '../../raster'
-import { boxOf } from '../../select'
 
 interface Fill {
   readonly colour: readonly [number, number, number]
@@ -20,7 +19,7 @@ export function fillOutlines(
   { colour, opacity, seed }: Fill,
 ): Layer {
   const { sheet, selection } = drawing
-  const box = intersectRect(boxOf(outlines.flat()), sheetRect(sheet))
+  const box = intersectRect(wholeRect(boundsOf(outlines.flat())), sheetRect(sheet))
   if (isEmptyRect(box)) return layer
   const row = new Uint16Array(box.x1 - box.x0)
   outlinesCoverage(outlines, box, (y, coverage) => {
@@ -28,7 +27,7 @@ export function fillOutlines(
     kernels.writeMaskRow(box.x0, y, row)
   })
   const laying = { kind: 'paint', colour, opacity: opacity / 100, grain: NO_GRAIN, rim: 0, seed } as const
-  const after = layMask(kernels, layer, sheet, tilesUnder(sheet, box), laying, selection)
+  const after = layMask(kernels, layer, sheet, tilesUnder(sheet, box), laying, { selection })
   kernels.clearMask(box)
   return after
 }

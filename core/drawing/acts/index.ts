@@ -1,7 +1,7 @@
 import type { z } from 'zod'
 import { anyOf } from '../../base'
 import type { Kernels } from '../../kernels'
-import type { Drawing } from '../../layers'
+import type { Drawing, OwnTiles } from '../../layers'
 import type { ActKind } from './contract'
 import { PLAIN_FACTS, type ActFacts } from './facts'
 import { adjust } from './adjust'
@@ -103,12 +103,25 @@ export type Act = z.infer<typeof actSchema>
 /** What an act is: its name, its layer, its tool. */
 export function facts(act: Act): ActFacts {
   const kind = ACTS[act.kind] as ActKind<Act>
-  return { ...PLAIN_FACTS, ...kind.facts(act) }
+  return { ...PLAIN_FACTS, ...kind.facts(act), isReadying: isReadying(act) }
 }
 
-/** The drawing after the act. Throws CoreError `act-refused` when it can't be done. */
-export function applyAct(kernels: Kernels, drawing: Drawing, act: Act): Drawing {
+type Readying = { [K in Act['kind']]: (typeof ACTS)[K] extends { isReadying: true } ? K : never }[Act['kind']]
+/** An act that only lays something out. */
+export type ReadyingAct = Extract<Act, { kind: Readying }>
+
+/** Whether an act can be laid out by a step before anyone draws. */
+export function isReadying(act: Act): act is ReadyingAct {
+  return 'isReadying' in ACTS[act.kind]
+}
+
+/**
+ * The drawing after the act. Throws CoreError `act-refused` when it can't be done.
+ *
+ * @param own see {@link OwnTiles}; left out, every tile of the drawing before stays as it is
+ */
+export function applyAct(kernels: Kernels, drawing: Drawing, act: Act, own?: OwnTiles): Drawing {
   const kind = ACTS[act.kind] as ActKind<Act>
   kernels.fitMask(drawing.sheet.width, drawing.sheet.height)
-  return kind.apply(kernels, drawing, act)
+  return kind.apply(kernels, drawing, act, own)
 }

@@ -13,7 +13,7 @@ import {
 } from '../../layers'
 import { keptTiles } from '../../moving'
 import { GREATEST_LAYERS, layerIdSchema, layerNameSchema, percentSchema } from './common'
-import { requireFreshId, requireItem, requireRoom, requireUnlocked, type ActKind } from './contract'
+import { requireFreshId, requireItem, requireRoom, requireUnlocked, type ActKind, type ReadyingKind } from './contract'
 
 const addSchema = z.strictObject({
   kind: z.literal('layer-add'),
@@ -66,7 +66,8 @@ function insert(layers: readonly Layer[], layer: Layer, place: number): Layer[] 
 }
 
 /** A new clear layer. */
-export const layerAdd: ActKind<LayerAddAct> = {
+export const layerAdd: ReadyingKind<LayerAddAct> = {
+  isReadying: true,
   schema: addSchema,
   facts: ({ layer }) => ({ name: 'new layer', layer }),
   apply(_kernels, drawing, act) {
@@ -99,7 +100,8 @@ export const layerRemove: ActKind<LayerRemoveAct> = {
   },
 }
 
-export const layerRename: ActKind<LayerRenameAct> = {
+export const layerRename: ReadyingKind<LayerRenameAct> = {
+  isReadying: true,
   schema: renameSchema,
   facts: ({ layer }) => ({ name: 'new name', layer }),
   apply: (_kernels, drawing, act) =>
@@ -107,7 +109,8 @@ export const layerRename: ActKind<LayerRenameAct> = {
 }
 
 /** Puts a layer at another place in the stack. */
-export const layerMove: ActKind<LayerMoveAct> = {
+export const layerMove: ReadyingKind<LayerMoveAct> = {
+  isReadying: true,
   schema: moveSchema,
   facts: ({ layer }) => ({ name: 'layer moved in the stack', layer }),
   apply(_kernels, drawing, act) {
@@ -126,7 +129,8 @@ export const layerMove: ActKind<LayerMoveAct> = {
 }
 
 /** Sets whether a layer is seen and how strongly. */
-export const layerLook: ActKind<LayerLookAct> = {
+export const layerLook: ReadyingKind<LayerLookAct> = {
+  isReadying: true,
   schema: lookSchema,
   facts: ({ layer }) => ({ name: 'look of a layer', layer }),
   apply: (_kernels, drawing, act) =>

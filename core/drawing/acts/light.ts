@@ -14,7 +14,7 @@ import {
   placeSchema,
   seedSchema,
 } from './common'
-import { requireFreshId, requireLayer, requireRoom, requireUnlocked, type ActKind } from './contract'
+import { requireFreshId, requireLayer, requireRoom, requireUnlocked, type ActKind, type ReadyingKind } from './contract'
 
 const pinSchema = z.strictObject({
   kind: z.literal('light-pin'),
@@ -27,7 +27,8 @@ const pinSchema = z.strictObject({
 export type LightPinAct = z.infer<typeof pinSchema>
 
 /** Marks where the light comes from. */
-export const lightPin: ActKind<LightPinAct> = {
+export const lightPin: ReadyingKind<LightPinAct> = {
+  isReadying: true,
   schema: pinSchema,
   facts: () => ({ name: 'light pin' }),
   apply: (_kernels, drawing, { light }) => ({

@@ -15,7 +15,7 @@ import {
   type Selection,
 } from '../../layers'
 import { layerIdSchema } from './common'
-import { requireFreshId, requireItem, type ActKind } from './contract'
+import { requireFreshId, requireItem, type ActKind, type ReadyingKind } from './contract'
 import { flattened } from './stack'
 
 const item = layerIdSchema
@@ -39,7 +39,8 @@ function requireMask(drawing: Drawing, id: string): { owner: Layer | Group; mask
 }
 
 /** Lays a mask on a layer or group. */
-export const maskAdd: ActKind<z.infer<typeof addSchema>> = {
+export const maskAdd: ReadyingKind<z.infer<typeof addSchema>> = {
+  isReadying: true,
   schema: addSchema,
   facts: () => ({ name: 'new mask' }),
   apply(_kernels, drawing, act) {

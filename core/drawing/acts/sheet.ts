@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { CoreError } from '../../base'
 import { checkSheet, paperSchema, perInchSchema } from '../sheet'
 import { resizedDrawing, scaledDrawing } from '../resize'
-import type { ActKind } from './contract'
+import type { ReadyingKind } from './contract'
 
 const side = z.int().min(-100_000).max(100_000)
 
@@ -30,7 +30,8 @@ function refused(width: number, height: number): void {
 }
 
 /** Makes the sheet larger or smaller without touching what is drawn: extends it, or crops. */
-export const sheetCut: ActKind<SheetCutAct> = {
+export const sheetCut: ReadyingKind<SheetCutAct> = {
+  isReadying: true,
   schema: cutSchema,
   facts: () => ({ name: 'sheet cut' }),
   apply(_kernels, drawing, { box: [x0, y0, x1, y1] }) {
@@ -40,7 +41,8 @@ export const sheetCut: ActKind<SheetCutAct> = {
 }
 
 /** Scales the sheet with all that is on it. */
-export const sheetScale: ActKind<z.infer<typeof scaleSchema>> = {
+export const sheetScale: ReadyingKind<z.infer<typeof scaleSchema>> = {
+  isReadying: true,
   schema: scaleSchema,
   facts: () => ({ name: 'sheet scaled' }),
   apply(kernels, drawing, { width, height }) {
@@ -50,7 +52,8 @@ export const sheetScale: ActKind<z.infer<typeof scaleSchema>> = {
 }
 
 /** Another paper: its colour, and the texture under and over the paint. */
-export const sheetPaper: ActKind<SheetPaperAct> = {
+export const sheetPaper: ReadyingKind<SheetPaperAct> = {
+  isReadying: true,
   schema: paperActSchema,
   facts: () => ({ name: 'paper' }),
   apply: (_kernels, drawing, { colour, texture }) => ({
@@ -60,7 +63,8 @@ export const sheetPaper: ActKind<SheetPaperAct> = {
 }
 
 /** How many px an inch of paper has: for rulers and printing; no px changes. */
-export const sheetResolution: ActKind<z.infer<typeof inchSchema>> = {
+export const sheetResolution: ReadyingKind<z.infer<typeof inchSchema>> = {
+  isReadying: true,
   schema: inchSchema,
   facts: () => ({ name: 'resolution' }),
   apply: (_kernels, drawing, { perInch }) => ({ ...drawing, sheet: { ...drawing.sheet, perInch } }),

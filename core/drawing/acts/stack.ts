@@ -25,7 +25,7 @@ import {
   type StackItem,
 } from '../../layers'
 import { GREATEST_LAYERS, layerIdSchema, layerNameSchema, percentSchema } from './common'
-import { requireFreshId, requireItem, requireRoom, type ActKind } from './contract'
+import { requireFreshId, requireItem, requireRoom, type ActKind, type ReadyingKind } from './contract'
 
 const setSchema = z.strictObject({
   kind: z.literal('stack-set'),
@@ -91,7 +91,8 @@ export type StackSetAct = z.infer<typeof setSchema>
 export type StackMergeAct = z.infer<typeof mergeSchema>
 
 /** Sets how a layer or group looks and what may be done to it. */
-export const stackSet: ActKind<StackSetAct> = {
+export const stackSet: ReadyingKind<StackSetAct> = {
+  isReadying: true,
   schema: setSchema,
   facts: () => ({ name: 'setting of a layer' }),
   apply(_kernels, drawing, { item: id, set }) {
@@ -121,7 +122,8 @@ function cleaned<T extends Layer | Group>(item: T): T {
 }
 
 /** Puts a layer or group somewhere else in the stack. */
-export const stackPut: ActKind<z.infer<typeof putSchema>> = {
+export const stackPut: ReadyingKind<z.infer<typeof putSchema>> = {
+  isReadying: true,
   schema: putSchema,
   facts: () => ({ name: 'place in the stack' }),
   apply(_kernels, drawing, { item: id, group, on }) {
@@ -154,7 +156,8 @@ function nested(drawing: Drawing, items: readonly StackItem[]): Drawing {
 }
 
 /** Puts layers and groups together. */
-export const stackGroup: ActKind<z.infer<typeof groupSchema>> = {
+export const stackGroup: ReadyingKind<z.infer<typeof groupSchema>> = {
+  isReadying: true,
   schema: groupSchema,
   facts: () => ({ name: 'new group' }),
   apply(_kernels, drawing, { group: id, name, items: ids }) {

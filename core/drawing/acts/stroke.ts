@@ -121,9 +121,9 @@ export const stroke: ActKind<StrokeAct> = {
     colour: act.version === 2 && (act.tool.effect === 'erase' || isRubbing(act.tool)) ? null : act.colour,
     box: () => boxOfPlaces(act.samples, SAMPLE_FIELDS),
   }),
-  apply(kernels, drawing, act) {
+  apply(kernels, drawing, act, own) {
     const growing = openStroke(kernels, drawing, requireUnlocked(drawing, act.layer), act)
     growing.drawWhole(act.samples)
-    return growing.lay()
+    return growing.lay(own)
   },
 }

@@ -17,13 +17,13 @@ const STEP = 8
  */
 const NEAR_WIDTHS = 1.6
 const NEAR_PX = 14
-const SAME_WAY = 0.5
+const SAME_DIRECTION = 0.5
 /** Fewer px of line tell nothing. */
 const LEAST = 120
 
 interface Place extends Point {
   readonly stroke: number
-  readonly way: number
+  readonly direction: number
 }
 
 function look(evidence: Evidence, { layer, what, target, tolerance }: Settings): Found {
@@ -32,10 +32,10 @@ function look(evidence: Evidence, { layer, what, target, tolerance }: Settings):
   if (length < LEAST) return cantTell(`There is hardly any line of ${what} yet.`)
   const near = Math.max(NEAR_PX, NEAR_WIDTHS * Math.max(...strokes.map(({ width }) => width)))
   const places = strokes.flatMap(({ points }, stroke): Place[] => {
-    const way = resample(points, Math.max(3, Math.round(lengthOf(points) / STEP)))
-    return way.map((point, i) => {
-      const [a, b] = [way[Math.max(i - 1, 0)]!, way[Math.min(i + 1, way.length - 1)]!]
-      return { ...point, stroke, way: Math.atan2(b.y - a.y, b.x - a.x) }
+    const path = resample(points, Math.max(3, Math.round(lengthOf(points) / STEP)))
+    return path.map((point, i) => {
+      const [a, b] = [path[Math.max(i - 1, 0)]!, path[Math.min(i + 1, path.length - 1)]!]
+      return { ...point, stroke, direction: Math.atan2(b.y - a.y, b.x - a.x) }
     })
   })
   const cells = new Map<string, Place[]>()
@@ -52,8 +52,8 @@ function look(evidence: Evidence, { layer, what, target, tolerance }: Settings):
     for (let dy = -1; dy <= 1; dy++) {
       for (let dx = -1; dx <= 1; dx++) {
         for (const other of cells.get(key(cx + dx, cy + dy)) ?? []) {
-          const turn = Math.abs(Math.sin(other.way - place.way))
-          if (other.stroke !== place.stroke && turn < Math.sin(SAME_WAY) && distanceOf(other, place) <= near)
+          const turn = Math.abs(Math.sin(other.direction - place.direction))
+          if (other.stroke !== place.stroke && turn < Math.sin(SAME_DIRECTION) && distanceOf(other, place) <= near)
             found.add(other.stroke)
         }
       }

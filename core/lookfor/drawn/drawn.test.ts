@@ -21,30 +21,30 @@ const ellipse = (rx: number, ry: number, from = 0, to = 1) =>
     at(300 + rx * Math.cos(angle), 240 + ry * Math.sin(angle)),
   )
 
-function drawn(...ways: (readonly Point[])[]): { drawing: Drawing; acts: StandingAct[] } {
+function drawn(...paths: (readonly Point[])[]): { drawing: Drawing; acts: StandingAct[] } {
   let drawing: Drawing = {
     sheet,
     layers: [{ id: 'lines', name: 'Lines', visible: true, opacity: 100, tiles: new Map() }],
   }
-  const acts = ways.map((way): Act => ({
+  const acts = paths.map((path): Act => ({
     kind: 'stroke',
     version: 2,
     layer: 'lines',
     tool: EVEN,
     colour: [20, 20, 20],
     seed: 1,
-    samples: way.flatMap(({ x, y }, i) => packSample({ x, y, pressure: 0.6, wait: i ? 8 : 0 })),
+    samples: path.flatMap(({ x, y }, i) => packSample({ x, y, pressure: 0.6, wait: i ? 8 : 0 })),
   }))
   for (const act of acts) drawing = applyAct(kernels, drawing, act)
   return { drawing, acts: acts.map(act => ({ act, at: 0, step: 'now', prepared: false })) }
 }
 function look(
   settings: Partial<LookFor['settings']> & { measure: LookFor['settings']['measure'] },
-  ...ways: (readonly Point[])[]
+  ...paths: (readonly Point[])[]
 ): Finding {
   const asked = { layer: 'lines', what: 'it', target: WHOLE, tolerance: 'standard', ...settings } as LookFor['settings']
   return findingSchema.parse(
-    lookAt({ ...drawn(...ways), step: 'now' }, [{ id: 'it', title: 'It', settings: asked }])[0],
+    lookAt(kernels, { ...drawn(...paths), step: 'now' }, [{ id: 'it', title: 'It', settings: asked }])[0],
   )
 }
 
@@ -56,8 +56,8 @@ describe('a straight line', () => {
     [120, 6.2],
     [179, -2.5],
   ])('asked at %i°, drawn %f° beside it', (angle, beside) => {
-    const way = -((angle + beside) * Math.PI) / 180
-    const ends = [-180, 180].map(t => at(300 + t * Math.cos(way), 240 + t * Math.sin(way)))
+    const path = -((angle + beside) * Math.PI) / 180
+    const ends = [-180, 180].map(t => at(300 + t * Math.cos(path), 240 + t * Math.sin(path)))
     const { verdict, figure } = look({ measure: 'straight-line', angle }, line(ends[0]!, ends[1]!))
     expect(verdict).toBe(Math.abs(beside) > 3.5 ? 'nearly' : 'met')
     if (verdict !== 'met') expect(figure!.value).toBeCloseTo(Math.abs(beside), 0)
@@ -125,8 +125,8 @@ describe('corners', () => {
   it.each([3, 4, 5, 6])('%i of them are found wherever the way begins', count => {
     for (const turn of [0, 0.3, 1.1]) {
       const corners = regular(count, turn)
-      const way = corners.flatMap((corner, i) => line(corner, corners[(i + 1) % count]!, 30).slice(0, -1))
-      const shifted = [...way.slice(17), ...way.slice(0, 18)]
+      const path = corners.flatMap((corner, i) => line(corner, corners[(i + 1) % count]!, 30).slice(0, -1))
+      const shifted = [...path.slice(17), ...path.slice(0, 18)]
       const found = cornersOf(shifted, 0.022 * 2 * Math.PI * 200)
       expect(found).toHaveLength(count)
       for (const corner of corners)
@@ -137,16 +137,16 @@ describe('corners', () => {
   it('sides drawn one by one in any order are one way', () => {
     const corners = regular(4, 0.4)
     const sides = corners.map((corner, i) => line(corner, corners[(i + 1) % 4]!))
-    const way = chained([sides[2]!, [...sides[0]!].reverse(), sides[3]!, sides[1]!], 20)!
-    expect(way).toHaveLength(4 * 61)
-    expect(cornersOf(way, 25)).toHaveLength(4)
+    const path = chained([sides[2]!, [...sides[0]!].reverse(), sides[3]!, sides[1]!], 20)!
+    expect(path).toHaveLength(4 * 61)
+    expect(cornersOf(path, 25)).toHaveLength(4)
     expect(chained([sides[0]!, line(at(2000, 0), at(2400, 0))], 20)).toBeNull()
   })
 
   it('angles are measured', () => {
     const square = [at(150, 100), at(450, 100), at(450, 380), at(150, 380)]
-    const way = square.flatMap((corner, i) => line(corner, square[(i + 1) % 4]!, 40))
-    expect(look({ measure: 'polygon', corners: 4, angle: 90 }, way).verdict).toBe('met')
+    const path = square.flatMap((corner, i) => line(corner, square[(i + 1) % 4]!, 40))
+    expect(look({ measure: 'polygon', corners: 4, angle: 90 }, path).verdict).toBe('met')
     const leaning = [at(200, 100), at(500, 100), at(400, 380), at(100, 380)]
     const off = look(
       { measure: 'polygon', corners: 4, angle: 90 },
@@ -199,11 +199,13 @@ describe('ends', () => {
 
 describe('strokes, symmetry, likeness', () => {
   it('one stroke is one; five over each other are counted', () => {
-    const way = line(at(80, 240), at(520, 240))
-    expect(look({ measure: 'confident-strokes' }, way)).toMatchObject({ verdict: 'met', figure: { value: 1 } })
-    expect(look({ measure: 'confident-strokes' }, way, way, way, way, way).figure!.value).toBeCloseTo(5, 0)
+    const path = line(at(80, 240), at(520, 240))
+    expect(look({ measure: 'confident-strokes' }, path)).toMatchObject({ verdict: 'met', figure: { value: 1 } })
+    expect(look({ measure: 'confident-strokes' }, path, path, path, path, path).figure!.value).toBeCloseTo(5, 0)
     // Lines that cross are not along each other.
-    expect(look({ measure: 'confident-strokes' }, way, line(at(300, 60), at(300, 420))).figure!.value).toBeLessThan(1.1)
+    expect(look({ measure: 'confident-strokes' }, path, line(at(300, 60), at(300, 420))).figure!.value).toBeLessThan(
+      1.1,
+    )
   })
 
   it('the same on both sides is even, and too even for what is alive', () => {
@@ -255,7 +257,7 @@ describe('on a sheet that was cut and scaled since', () => {
       tolerance: 'standard',
       angle: 0,
     }
-    const found = lookAt({ drawing, acts: all, step: 'now' }, [{ id: 'it', title: 'It', settings: asked }])[0]!
+    const found = lookAt(kernels, { drawing, acts: all, step: 'now' }, [{ id: 'it', title: 'It', settings: asked }])[0]!
     expect(found.verdict).toBe('met')
   })
 })

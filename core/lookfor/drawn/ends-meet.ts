@@ -26,18 +26,18 @@ interface End {
 
 /** What each end of the strokes does: px of gap to the nearest other line, or px that it goes past it. */
 function endsOf(strokes: readonly Drawn[]): End[] {
-  const ways = strokes.map(({ points }) => resample(points, Math.max(4, Math.round(lengthOf(points) / STEP))))
+  const paths = strokes.map(({ points }) => resample(points, Math.max(4, Math.round(lengthOf(points) / STEP))))
   const mean = strokes.reduce((sum, { points }) => sum + lengthOf(points), 0) / strokes.length
   const free = Math.max(FREE * mean, LEAST_FREE)
-  return ways.flatMap((way, i) =>
-    [way, [...way].reverse()].flatMap((from): End[] => {
+  return paths.flatMap((path, i) =>
+    [path, [...path].reverse()].flatMap((from): End[] => {
       const end = from[0]!
       /** How near the way of another stroke, or a far part of its own, comes to a place. */
       const nearest = (place: Point, along: number) => {
         let [best, width] = [Infinity, 0]
-        ways.forEach((other, k) =>
+        paths.forEach((other, k) =>
           other.forEach((point, n) => {
-            const isOwn = k === i && Math.abs((from === way ? n : way.length - 1 - n) - along) * STEP < free * 1.5
+            const isOwn = k === i && Math.abs((from === path ? n : path.length - 1 - n) - along) * STEP < free * 1.5
             if (isOwn) return
             const far = distanceOf(point, place)
             if (far < best) [best, width] = [far, strokes[k]!.width]

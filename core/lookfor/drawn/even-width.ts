@@ -1,10 +1,11 @@
 import { z } from 'zod'
+import { boundsOf } from '../../base'
 import { depthAt, skeleton } from '../../raster'
 import { atMost, cantTell, limitOf, type Evidence, type Found, type Measure } from '../contract'
 import { placeInWords } from '../words'
 import { drawnFields, rounded } from './common'
 import { alphaOf } from './paths'
-import { boundsOf, isInside } from './polygon'
+import { isInside } from './polygon'
 
 const schema = z.strictObject({ measure: z.literal('even-width'), ...drawnFields })
 type Settings = z.infer<typeof schema>

@@ -1,7 +1,7 @@
+import { boundsOf } from '../../base'
 import { components } from '../../raster'
 import type { Evidence } from '../contract'
 import { alphaOf } from './paths'
-import { boundsOf } from './polygon'
 
 /** Grid cells across the region. */
 const FINE = 160

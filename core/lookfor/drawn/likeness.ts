@@ -1,12 +1,22 @@
 import { areaOf } from '../../geometry'
 import { z } from 'zod'
+import { boundsOf } from '../../base'
 import { fillPolygon, squaredDistances } from '../../raster'
-import { areaSchema, atMost, cantTell, limitOf, type Band, type Evidence, type Found, type Measure } from '../contract'
+import {
+  areaSchema,
+  atMost,
+  cantTell,
+  limitOf,
+  type Band,
+  type Evidence,
+  type Found,
+  type Looking,
+  type Measure,
+} from '../contract'
 import { capital, placeInWords } from '../words'
 import { shownToneSchema, toneAgainst } from '../tone/shown'
 import { drawnFields, rounded } from './common'
 import { edgeOf, filledShape } from './filled'
-import { boundsOf } from './polygon'
 
 const schema = z.strictObject({
   measure: z.literal('likeness'),
@@ -28,8 +38,8 @@ const OFF = { gentle: 9, standard: 6, strict: 3 } as const
  * without turning, by middle and area), then the mean of the distances both ways. Where the outline is right, light and
  * dark within it are compared too.
  */
-function look(evidence: Evidence, { layer, what, target, shape, isExact, tone, tolerance }: Settings): Found {
-  const own = filledShape(evidence, layer, target)
+function look(looking: Looking, { layer, what, target, shape, isExact, tone, tolerance }: Settings): Found {
+  const own = filledShape(looking, layer, target)
   if (!own) return cantTell(`There is no closed shape of ${what} to be looked at yet.`)
   const { width, height, cell, x0, y0 } = own
   const asked = fillPolygon(
@@ -71,7 +81,7 @@ function look(evidence: Evidence, { layer, what, target, shape, isExact, tone, t
       y0 + (((y - y0) / cell - sy) / scale + my) * cell,
     ]
     return (
-      (tone && toneAgainst(evidence.drawing, tone, boundsOf(shape), toSheet, what, tolerance)) ?? {
+      (tone && toneAgainst(looking, tone, boundsOf(shape), toSheet, what, tolerance)) ?? {
         verdict,
         figure,
         sentence: `${capital(what)} is like the one that was shown.`,

@@ -66,12 +66,12 @@ function findDrawn(evidence: Evidence, layerId: string, target: readonly number[
   const own = paintActs(evidence, true).filter(act => act.layer === layerId)
   const acts = own.length ? own : paintActs(evidence, true, true).filter(act => act.layer === layerId)
   return acts.flatMap(act => {
-    const way = movedWay(wayOf(act), placedSince(evidence, act))
-    if (!way || lengthAtLeast(way.points, LEAST_LENGTH) === false) return []
-    const inside = target ? way.points.filter(point => isInside(target, point)).length / way.points.length : 1
+    const path = movedPath(pathOf(act), placedSince(evidence, act))
+    if (!path || lengthAtLeast(path.points, LEAST_LENGTH) === false) return []
+    const inside = target ? path.points.filter(point => isInside(target, point)).length / path.points.length : 1
     if (inside < BELONGS) return []
-    const left = way.points.filter(isLeft)
-    return left.length >= 4 && left.length >= 0.5 * way.points.length ? [{ act, points: left, width: way.width }] : []
+    const left = path.points.filter(isLeft)
+    return left.length >= 4 && left.length >= 0.5 * path.points.length ? [{ act, points: left, width: path.width }] : []
   })
 }
 
@@ -84,24 +84,24 @@ function lengthAtLeast(points: readonly Point[], least: number): boolean {
   return false
 }
 
-function movedWay(way: { points: Point[]; width: number } | null, { x, y, scaleX, scaleY }: Placed): typeof way {
+function movedPath(path: { points: Point[]; width: number } | null, { x, y, scaleX, scaleY }: Placed): typeof path {
   return (
-    way && {
-      width: way.width * Math.sqrt(scaleX * scaleY),
-      points: way.points.map(point => ({ x: point.x * scaleX + x, y: point.y * scaleY + y })),
+    path && {
+      width: path.width * Math.sqrt(scaleX * scaleY),
+      points: path.points.map(point => ({ x: point.x * scaleX + x, y: point.y * scaleY + y })),
     }
   )
 }
 
-const ways = new WeakMap<PaintAct, { points: Point[]; width: number } | null>()
+const paths = new WeakMap<PaintAct, { points: Point[]; width: number } | null>()
 /** The middle of what an act drew, steadied once; null for a pour and for a shape that is only filled. */
-function wayOf(act: PaintAct): { points: Point[]; width: number } | null {
-  let way = ways.get(act)
-  if (way === undefined) ways.set(act, (way = steadiedWay(act)))
-  return way
+function pathOf(act: PaintAct): { points: Point[]; width: number } | null {
+  let path = paths.get(act)
+  if (path === undefined) paths.set(act, (path = steadiedPath(act)))
+  return path
 }
 
-function steadiedWay(act: PaintAct): { points: Point[]; width: number } | null {
+function steadiedPath(act: PaintAct): { points: Point[]; width: number } | null {
   if (act.kind === 'pour') return null
   const { tool, samples } = act.kind === 'shape' ? (act.line ?? {}) : act
   if (!tool || !samples) return null

@@ -58,8 +58,8 @@ function look(evidence: Evidence, { layer, what, aim, tolerance }: Settings): Fo
   const middleAt = (ax: number, ay: number, met: string) => {
     const [dx, dy] = [x - ax, y - ay]
     const far = Math.max(Math.abs(dx), Math.abs(dy))
-    const way = Math.abs(dx) >= Math.abs(dy) ? (dx > 0 ? 'to the left' : 'to the right') : dy > 0 ? 'up' : 'down'
-    return give(far, met, `Move ${what} ${Math.round(100 * far)} % of the sheet ${way}.`, {
+    const direction = Math.abs(dx) >= Math.abs(dy) ? (dx > 0 ? 'to the left' : 'to the right') : dy > 0 ? 'up' : 'down'
+    return give(far, met, `Move ${what} ${Math.round(100 * far)} % of the sheet ${direction}.`, {
       x: ax,
       y: ay,
       label: 'here',

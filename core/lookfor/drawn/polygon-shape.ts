@@ -31,21 +31,24 @@ function look(evidence: Evidence, { layer, what, target, corners: wanted, angle,
   const strokes = drawnIn(evidence, layer, target)
   if (!strokes.length) return cantTell(`There is no line for ${what} yet.`)
   const total = strokes.reduce((sum, { points }) => sum + lengthOf(points), 0)
-  const way = chained(
+  const path = chained(
     strokes.map(({ points }) => points),
     GOES_ON * total,
   )
-  if (!way) return cantTell(`The strokes of ${what} do not hang together yet.`)
-  if (distanceOf(way[0]!, way[way.length - 1]!) > OPEN * total)
+  if (!path) return cantTell(`The strokes of ${what} do not hang together yet.`)
+  if (distanceOf(path[0]!, path[path.length - 1]!) > OPEN * total)
     return {
       verdict: 'not-yet',
       figure: null,
       sentence: `${capital(what)} is not closed yet.`,
       marks: [
-        { kind: 'path', points: [way[0]!, way[way.length - 1]!].flatMap(({ x, y }) => [Math.round(x), Math.round(y)]) },
+        {
+          kind: 'path',
+          points: [path[0]!, path[path.length - 1]!].flatMap(({ x, y }) => [Math.round(x), Math.round(y)]),
+        },
       ],
     }
-  const corners = cornersOf(way, ON_CHORD * total)
+  const corners = cornersOf(path, ON_CHORD * total)
   const figureOf = (value: number, unit: string) => ({ value: rounded(value), unit })
   const mark = ({ x, y }: Point, label: string) => ({
     kind: 'ring' as const,
@@ -86,19 +89,19 @@ function look(evidence: Evidence, { layer, what, target, corners: wanted, angle,
 }
 
 /** One way through all strokes, each joined by the end that lies nearest; null when they lie apart. */
-export function chained(ways: readonly (readonly Point[])[], reach: number): Point[] | null {
-  const rest = [...ways].sort((a, b) => lengthOf(b) - lengthOf(a)).map(way => [...way])
+export function chained(paths: readonly (readonly Point[])[], reach: number): Point[] | null {
+  const rest = [...paths].sort((a, b) => lengthOf(b) - lengthOf(a)).map(path => [...path])
   let chain = rest.shift()!
   while (rest.length) {
     let best = { i: -1, far: Infinity, isAtStart: false, isTurned: false }
-    rest.forEach((way, i) => {
+    rest.forEach((path, i) => {
       for (const [isAtStart, end] of [
         [false, chain[chain.length - 1]!],
         [true, chain[0]!],
       ] as const) {
         for (const [isTurned, other] of [
-          [isAtStart, way[0]!],
-          [!isAtStart, way[way.length - 1]!],
+          [isAtStart, path[0]!],
+          [!isAtStart, path[path.length - 1]!],
         ] as const) {
           const far = distanceOf(end, other)
           if (far < best.far) best = { i, far, isAtStart, isTurned }
@@ -118,16 +121,16 @@ export function chained(ways: readonly (readonly Point[])[], reach: number): Poi
 }
 
 /** Corners of a closed way: what is left of it by the chords' rule, begun at its place farthest from the middle. */
-export function cornersOf(way: readonly Point[], epsilon: number): Point[] {
+export function cornersOf(path: readonly Point[], epsilon: number): Point[] {
   const middle = {
-    x: way.reduce((sum, { x }) => sum + x, 0) / way.length,
-    y: way.reduce((sum, { y }) => sum + y, 0) / way.length,
+    x: path.reduce((sum, { x }) => sum + x, 0) / path.length,
+    y: path.reduce((sum, { y }) => sum + y, 0) / path.length,
   }
-  const start = way.reduce(
-    (best, point, i) => (distanceOf(point, middle) > distanceOf(way[best]!, middle) ? i : best),
+  const start = path.reduce(
+    (best, point, i) => (distanceOf(point, middle) > distanceOf(path[best]!, middle) ? i : best),
     0,
   )
-  const ring = [...way.slice(start), ...way.slice(0, start + 1)]
+  const ring = [...path.slice(start), ...path.slice(0, start + 1)]
   // Where a side runs along the chord any place of it may have been kept: those are no corners.
   const kept = turning(simplified(ring, epsilon).slice(0, -1))
   // Corners that lie together are one that a hand rounded.
@@ -137,7 +140,7 @@ export function cornersOf(way: readonly Point[], epsilon: number): Point[] {
   // Each goes to the place near by that stands out farthest between its neighbours.
   return found.map((corner, i) => {
     const [before, after] = [found[(i + found.length - 1) % found.length]!, found[(i + 1) % found.length]!]
-    return way.reduce(
+    return path.reduce(
       (best, point) =>
         distanceOf(point, corner) < 2 * epsilon && offChord(before, after, point) > offChord(before, after, best)
           ? point

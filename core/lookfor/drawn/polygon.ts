@@ -10,15 +10,3 @@ export function isInside(polygon: readonly number[], { x, y }: Point): boolean {
   }
   return inside
 }
-
-/** The box of x, y, x, y … */
-export function boundsOf(points: readonly number[]): { x0: number; y0: number; x1: number; y1: number } {
-  let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity]
-  for (let i = 0; i < points.length; i += 2) {
-    x0 = Math.min(x0, points[i]!)
-    x1 = Math.max(x1, points[i]!)
-    y0 = Math.min(y0, points[i + 1]!)
-    y1 = Math.max(y1, points[i + 1]!)
-  }
-  return { x0, y0, x1, y1 }
-}

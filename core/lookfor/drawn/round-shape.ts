@@ -50,8 +50,8 @@ function look(evidence: Evidence, { layer, what, target, form, tolerance }: Sett
   if (strokes.length === 0) return cantTell(`There is no line for ${what} yet.`)
   const total = strokes.reduce((sum, { points }) => sum + lengthOf(points), 0)
   const places = Math.min(PLACES, MOST_PLACES / strokes.length)
-  const points = strokes.flatMap(({ points: way }) =>
-    resample(way, Math.max(3, Math.round((places * lengthOf(way)) / (total / strokes.length)))),
+  const points = strokes.flatMap(({ points: path }) =>
+    resample(path, Math.max(3, Math.round((places * lengthOf(path)) / (total / strokes.length)))),
   )
   const circle = fitCircle(points)
   const ellipse =
@@ -106,7 +106,7 @@ function look(evidence: Evidence, { layer, what, target, form, tolerance }: Sett
     return {
       verdict,
       figure: { value: rounded(flat), unit: '% flatter than a circle' },
-      sentence: `${capital(what)} is ${Math.round(flat)} % ${wayOf(ellipse)} than it is ${wayOf(ellipse) === 'wider' ? 'high' : 'wide'}.`,
+      sentence: `${capital(what)} is ${Math.round(flat)} % ${longerSideOf(ellipse)} than it is ${longerSideOf(ellipse) === 'wider' ? 'high' : 'wide'}.`,
       marks: [truth],
     }
   }
@@ -156,7 +156,7 @@ function widestOpening(points: readonly Point[], ellipse: Ellipse): { degrees: n
   }
 }
 
-function wayOf({ rx, ry, angle }: Ellipse): 'wider' | 'higher' {
+function longerSideOf({ rx, ry, angle }: Ellipse): 'wider' | 'higher' {
   const isUpright = Math.abs(Math.sin(angle)) > Math.SQRT1_2
   return rx > ry === isUpright ? 'higher' : 'wider'
 }

@@ -24,16 +24,16 @@ const LEAST = 160
 export function trembleOf(points: readonly Point[]): number {
   const count = Math.round(lengthOf(points) / STEP) + 1
   if (count < 4 * HALF) return 0
-  const way = resample(points, count)
+  const path = resample(points, count)
   const weights = quadraticWeights(HALF)
   let sum = 0
   for (let i = HALF; i < count - HALF; i++) {
     let [x, y] = [0, 0]
     weights.forEach((weight, k) => {
-      x += weight * way[i + k - HALF]!.x
-      y += weight * way[i + k - HALF]!.y
+      x += weight * path[i + k - HALF]!.x
+      y += weight * path[i + k - HALF]!.y
     })
-    sum += (way[i]!.x - x) ** 2 + (way[i]!.y - y) ** 2
+    sum += (path[i]!.x - x) ** 2 + (path[i]!.y - y) ** 2
   }
   return Math.sqrt(sum / (count - 2 * HALF))
 }

@@ -1,8 +1,9 @@
 import { z } from 'zod'
+import { boundsOf } from '../../base'
 import { isRubbing, SAMPLE_FIELDS, SUBPIXELS } from '../../brush'
 import { atMost, cantTell, limitOf, type Evidence, type Found, type Measure } from '../contract'
 import { drawnFields } from '../drawn/common'
-import { boundsOf, isInside } from '../drawn/polygon'
+import { isInside } from '../drawn/polygon'
 import { placedSince } from '../moved'
 import { capital } from '../words'
 import { actMark, paintActs, toolOf } from '../process'
@@ -52,8 +53,8 @@ function look(evidence: Evidence, { layer, what, target, tolerance, along }: Set
       const middle = { x: (place.x + last.x) / 2, y: (place.y + last.y) / 2 }
       last = place
       if (!isInside(target, middle)) continue
-      const way = along === 'round' ? Math.atan2(middle.x - cx, -(middle.y - cy)) : -(along * Math.PI) / 180
-      const off = Math.abs(Math.sin(Math.atan2(dy, dx) - way))
+      const direction = along === 'round' ? Math.atan2(middle.x - cx, -(middle.y - cy)) : -(along * Math.PI) / 180
+      const off = Math.abs(Math.sin(Math.atan2(dy, dx) - direction))
       own += length
       if (off > Math.sin((TURNED * Math.PI) / 180)) ownAcross += length
     }

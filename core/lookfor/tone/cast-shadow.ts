@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { layerIdSchema } from '../../drawing'
 import { lightFrom } from '../../light'
-import { cantTell, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
+import { cantTell, limitOf, limitSchema, type Found, type Looking, type Measure } from '../contract'
 import { massOf } from '../drawn/mass'
 import { medianLightness } from './common'
 import { regionView } from './view'
@@ -26,9 +26,10 @@ const OFF = { gentle: 60, standard: 45, strict: 25 } as const
 const DARKER = 8
 const LEAST_PX = 150
 /** A shadow whose middle lies so near that of its form, share of the form's height, goes no way. */
-const NO_WAY = 0.06
+const NO_DIRECTION = 0.06
 
-function look({ drawing }: Evidence, { form, shadow, what, light: asked, tolerance }: Settings): Found {
+function look(looking: Looking, { form, shadow, what, light: asked, tolerance }: Settings): Found {
+  const { drawing } = looking
   const light = asked ?? drawing.light
   if (!light) return cantTell('There is no light pin yet. Set it first: it says where the light comes from.')
   const [own, thrown] = [massOf(drawing, form), massOf(drawing, shadow)]
@@ -41,7 +42,7 @@ function look({ drawing }: Evidence, { form, shadow, what, light: asked, toleran
       marks: [],
     }
   const { width, height } = drawing.sheet
-  const view = regionView(drawing, [0, 0, width, 0, width, height, 0, height], shadow)
+  const view = regionView(looking, [0, 0, width, 0, width, height, 0, height], shadow)
   const paper = labOf(drawing.sheet.paper)[0]
   const darker = view && view.count > LEAST_PX ? paper - medianLightness(view) : 0
   const [lx, ly] = lightFrom(light, { x: own.x, y: own.y })
@@ -63,7 +64,7 @@ function look({ drawing }: Evidence, { form, shadow, what, light: asked, toleran
     }
   if (Math.hypot(lx, ly) < 0.1)
     return cantTell(`The light comes from straight in front: the shadow of ${what} lies behind it.`)
-  if (far < NO_WAY * (own.box.y1 - own.box.y0))
+  if (far < NO_DIRECTION * (own.box.y1 - own.box.y0))
     return {
       verdict: 'nearly',
       figure: { value: Math.round(far), unit: 'px away' },

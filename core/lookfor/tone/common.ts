@@ -1,8 +1,7 @@
 import { z } from 'zod'
 import { layerIdSchema } from '../../drawing'
-import { areaSchema, cantTell, limitSchema, type Found } from '../contract'
+import { areaSchema, cantTell, limitSchema, type Found, type Looking } from '../contract'
 import { regionView, type RegionView } from './view'
-import type { Drawing } from '../../layers'
 
 /** What look-fors about light and colour are told: where, and what a sentence calls it. */
 export const toneFields = {
@@ -20,16 +19,16 @@ const LEAST_PX = 200
 
 /** The region as it is seen, or why nothing can be said yet. */
 export function viewOrReason(
-  drawing: Drawing,
+  looking: Looking,
   {
     target,
     what,
     layer,
   }: { readonly target: readonly number[]; readonly what: string; readonly layer?: string | undefined },
 ): RegionView | Found {
-  if (layer !== undefined && !drawing.layers.some(each => each.id === layer))
+  if (layer !== undefined && !looking.drawing.layers.some(each => each.id === layer))
     return cantTell(`There is no layer for ${what} yet.`)
-  const view = regionView(drawing, target, layer)
+  const view = regionView(looking, target, layer)
   if (!view || view.count < Math.max(LEAST_PX, ENOUGH_PAINT * view.area))
     return cantTell(`There is too little colour on ${what} to be looked at yet.`)
   return view

@@ -7,8 +7,8 @@ import {
   isFound,
   limitOf,
   limitSchema,
-  type Evidence,
   type Found,
+  type Looking,
   type Measure,
 } from '../contract'
 import { viewOrReason } from './common'
@@ -28,10 +28,10 @@ const OFF = { gentle: 50, standard: 35, strict: 20 } as const
 /** A colour greyer than this has no hue to speak of (OKLCH chroma). */
 const GREY = 0.03
 
-function look({ drawing }: Evidence, { areas, tolerance }: Settings): Found {
+function look(looking: Looking, { areas, tolerance }: Settings): Found {
   const colours = []
   for (const each of areas) {
-    const view = viewOrReason(drawing, each)
+    const view = viewOrReason(looking, each)
     if (isFound(view)) return view
     colours.push(meanColour(view))
   }

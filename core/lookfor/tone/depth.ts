@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { EMPTY_RECT } from '../../base'
 import { tilesBox } from '../../layers'
 import { layerIdSchema } from '../../drawing'
-import { cantTell, limitOf, limitSchema, type Evidence, type Found, type Measure } from '../contract'
+import { cantTell, limitOf, limitSchema, type Found, type Looking, type Measure } from '../contract'
 import { rounded } from '../drawn/common'
 import { lightnessCounts, percentile } from './common'
 import { lchOf, meanColour } from './mean-colour'
@@ -20,12 +20,13 @@ const PALER = { gentle: 3, standard: 6, strict: 10 } as const
 const CALMER = 0.9
 const LEAST_PX = 300
 
-function look({ drawing }: Evidence, { near, far, tolerance }: Settings): Found {
+function look(looking: Looking, { near, far, tolerance }: Settings): Found {
+  const { drawing } = looking
   const views: RegionView[] = []
   for (const each of [near, far]) {
     const layer = drawing.layers.find(({ id }) => id === each.layer)
     const { x0, y0, x1, y1 } = layer ? tilesBox(drawing, layer) : EMPTY_RECT
-    const view = regionView(drawing, [x0, y0, x1, y0, x1, y1, x0, y1], each.layer)
+    const view = regionView(looking, [x0, y0, x1, y0, x1, y1, x0, y1], each.layer)
     if (!view || view.count < LEAST_PX) return cantTell(`There is too little of ${each.what} to be looked at yet.`)
     views.push(view)
   }

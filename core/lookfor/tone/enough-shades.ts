@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { isFound, limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { isFound, limitOf, type Found, type Looking, type Measure } from '../contract'
 import { lightnessCounts, toneFields, viewOrReason } from './common'
 import { clearPaint } from './view'
 import { capital } from '../words'
@@ -45,8 +45,8 @@ export function shadesIn(counts: Float64Array): number[] {
   return found
 }
 
-function look(evidence: Evidence, settings: Settings): Found {
-  const view = viewOrReason(evidence.drawing, settings)
+function look(looking: Looking, settings: Settings): Found {
+  const view = viewOrReason(looking, settings)
   if (isFound(view)) return view
   const { what, shades, tolerance } = settings
   const found = shadesIn(lightnessCounts(view, clearPaint(view, EDGE))).length

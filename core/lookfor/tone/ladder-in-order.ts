@@ -1,15 +1,6 @@
 import { z } from 'zod'
-import {
-  areaSchema,
-  limitOf,
-  cantTell,
-  atMost,
-  limitSchema,
-  type Evidence,
-  type Found,
-  type Measure,
-} from '../contract'
-import { boundsOf } from '../drawn/polygon'
+import { boundsOf } from '../../base'
+import { areaSchema, limitOf, cantTell, atMost, limitSchema, type Found, type Looking, type Measure } from '../contract'
 import { rounded } from '../drawn/common'
 import { medianLightness } from './common'
 import { clearPaint, regionView } from './view'
@@ -31,10 +22,10 @@ const SAME = 2
 /** Of each rung at least so much must be painted. */
 const PAINTED = 0.35
 
-function look(evidence: Evidence, { what, rungs, tolerance }: Settings): Found {
+function look(looking: Looking, { what, rungs, tolerance }: Settings): Found {
   const values: number[] = []
   for (const [i, rung] of rungs.entries()) {
-    const view = regionView(evidence.drawing, rung)
+    const view = regionView(looking, rung)
     if (!view || view.count < PAINTED * view.area) return cantTell(`Rung ${i + 1} of ${what} is not painted yet.`)
     values.push(medianLightness(view, clearPaint(view, 3)))
   }

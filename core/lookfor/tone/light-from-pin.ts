@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { leastSquares3 } from './plane'
-import { atMost, cantTell, isFound, limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { atMost, cantTell, isFound, limitOf, type Found, type Looking, type Measure } from '../contract'
 import { lightFrom } from '../../light'
 import { toneFields, viewOrReason } from './common'
 import { innerPaint } from './view'
@@ -26,12 +26,12 @@ const EDGE = 4
  * Fits L* ≈ a + b x + c y over the form (least squares): by Lambert's cosine law a ball and a cushion are, on the
  * whole, lighter toward the light, and b, c points there. Compared with the way from the form's middle to the pin.
  */
-function look(evidence: Evidence, settings: Settings): Found {
-  const { drawing } = evidence
+function look(looking: Looking, settings: Settings): Found {
+  const { drawing } = looking
   const light = settings.light ?? drawing.light
   const { what } = settings
   if (!light) return cantTell('There is no light pin yet. Set it first: it says where the light comes from.')
-  const view = viewOrReason(drawing, settings)
+  const view = viewOrReason(looking, settings)
   if (isFound(view)) return view
   const inner = innerPaint(view, EDGE)
   const fit = leastSquares3(view.lightness, inner, view.width)

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { colourName, lightnessOf } from '../../colour'
-import { areaSchema, isFound, limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { areaSchema, isFound, limitOf, type Found, type Looking, type Measure } from '../contract'
 import { hueTurn, lchOf, meanColour } from './mean-colour'
 import { toneFields, viewOrReason } from './common'
 
@@ -21,12 +21,11 @@ const TURNED = 8
 /** Below this chroma (OKLCH) a base is grey: its shadow may be anything but black. */
 const GREY = 0.02
 
-function look(evidence: Evidence, settings: Settings): Found {
-  const { drawing } = evidence
+function look(looking: Looking, settings: Settings): Found {
   const { what, tolerance } = settings
-  const shadow = viewOrReason(drawing, { ...settings, what: `the shadow of ${what}` })
+  const shadow = viewOrReason(looking, { ...settings, what: `the shadow of ${what}` })
   if (isFound(shadow)) return shadow
-  const base = viewOrReason(drawing, { ...settings, target: settings.base })
+  const base = viewOrReason(looking, { ...settings, target: settings.base })
   if (isFound(base)) return base
   const [dark, light] = [meanColour(shadow), meanColour(base)]
   const darker = lightnessOf(light) - lightnessOf(dark)

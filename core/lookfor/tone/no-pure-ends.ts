@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { isFound, limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { isFound, limitOf, type Found, type Looking, type Measure } from '../contract'
 import { capital, percentInWords } from '../words'
 import { toneFields, viewOrReason } from './common'
 import { viewMark } from './view'
@@ -15,8 +15,8 @@ const PURE = { gentle: 6, standard: 2.5, strict: 0.8 } as const
 const BLACK = 4
 const WHITE = 98.6
 
-function look(evidence: Evidence, settings: Settings): Found {
-  const view = viewOrReason(evidence.drawing, settings)
+function look(looking: Looking, settings: Settings): Found {
+  const view = viewOrReason(looking, settings)
   if (isFound(view)) return view
   const pure = new Uint8Array(view.painted.length)
   let [black, white] = [0, 0]

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { layerIdSchema } from '../../drawing'
 import { layerAlpha } from '../../layers'
 import { BitRuns, both, countBits, dilated, packBits } from '../../raster'
-import { outlineOf } from '../closed-outline'
+import { insideOf } from '../closed-outline'
 import {
   areaSchema,
   atMost,
@@ -10,11 +10,10 @@ import {
   isFound,
   limitOf,
   limitSchema,
-  type Evidence,
   type Found,
+  type Looking,
   type Measure,
 } from '../contract'
-import { sharedKernels } from '../../kernels'
 import { regionMark } from '../regions'
 import { percentInWords } from '../words'
 
@@ -39,15 +38,12 @@ const PAINTED = 128
 /** A colour that fills less than this of the inside is not laid yet. */
 const LAID = 0.4
 
-function look(evidence: Evidence, { layer: id, lines, what, target, tolerance }: Settings): Found {
-  const { drawing } = evidence
-  const layer = drawing.layers.find(each => each.id === id)
-  if (!layer) return cantTell('There is no layer for the colour yet.')
-  const outline = outlineOf(evidence, lines, target, what)
-  if (isFound(outline)) return outline
-  if (outline.isOpen) return cantTell(`Close the outline of ${what} first, then its rim can be looked at.`)
-  const inside = countBits(outline.inside)
-  if (inside === 0) return cantTell(`The outline does not lie where ${what} is expected, so it can’t be looked at.`)
+function look(looking: Looking, settings: Settings): Found {
+  const { lines, what, tolerance } = settings
+  const { drawing, kernels } = looking
+  const inside = insideOf(looking, settings, 'its rim')
+  if (isFound(inside)) return inside
+  const { outline, layer, area } = inside
   const { box } = outline
   const { width, height } = outline.inside
   const [colour, line] = [
@@ -58,9 +54,9 @@ function look(evidence: Evidence, { layer: id, lines, what, target, tolerance }:
       box,
     ),
   ]
-  if (countBits(both(outline.inside, packBits(colour, width, height, PAINTED))) < LAID * inside)
+  if (countBits(both(outline.inside, packBits(colour, width, height, PAINTED))) < LAID * area)
     return cantTell(`There is not enough colour inside ${what} yet.`)
-  const rimBits = both(outline.inside, dilated(sharedKernels(), outline.ink, RIM))
+  const rimBits = both(outline.inside, dilated(kernels, outline.ink, RIM))
   const bare = new Uint8Array(colour.length)
   const runs = new BitRuns(rimBits)
   let [rim, open] = [0, 0]

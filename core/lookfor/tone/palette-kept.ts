@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { colourName, difference00, wholePx, type Rgb8 } from '../../colour'
 import { colourSchema } from '../../drawing'
-import { isFound, limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { isFound, limitOf, type Found, type Looking, type Measure } from '../contract'
 import { listInWords, percentInWords } from '../words'
 import { sampling, toneFields, viewOrReason } from './common'
 import { viewMark, type RegionView } from './view'
@@ -23,8 +23,8 @@ const STEPS = 32
 /** A step from px to px, in all channels together, marks the soft edge between two colours: mixed, and nobody's. */
 const EDGE = 30
 
-function look(evidence: Evidence, settings: Settings): Found {
-  const view = viewOrReason(evidence.drawing, settings)
+function look(looking: Looking, settings: Settings): Found {
+  const view = viewOrReason(looking, settings)
   if (isFound(view)) return view
   const limit = limitOf(settings.tolerance, NEAR)
   const sums = coloursOf(view)

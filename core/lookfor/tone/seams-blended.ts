@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { seamsLeft } from '../../bands'
-import { atMost, isFound, limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { atMost, isFound, limitOf, type Found, type Looking, type Measure } from '../contract'
 import { rounded } from '../drawn/common'
 import { lightnessCounts, percentile, toneFields, viewOrReason } from './common'
 import { viewMark } from './view'
@@ -19,11 +19,18 @@ const STEP = { gentle: 2.2, standard: 1.5, strict: 1 } as const
 /** Softened to less than this it is flat. */
 const LEAST_RANGE = 12
 
-function look(evidence: Evidence, settings: Settings): Found {
-  const view = viewOrReason(evidence.drawing, settings)
+function look(looking: Looking, settings: Settings): Found {
+  const view = viewOrReason(looking, settings)
   if (isFound(view)) return view
   const limit = limitOf(settings.tolerance, STEP)
-  const { set, px, count, strongest } = seamsLeft(view.lightness, view.painted, view.width, view.height, limit)
+  const { set, px, count, strongest } = seamsLeft(
+    view.kernels,
+    view.lightness,
+    view.painted,
+    view.width,
+    view.height,
+    limit,
+  )
   const counts = lightnessCounts(view, view.painted)
   const range = percentile(counts, 0.95) - percentile(counts, 0.05)
   const { what } = settings

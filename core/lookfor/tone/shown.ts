@@ -1,10 +1,9 @@
 import { z } from 'zod'
+import { boundsOf } from '../../base'
 import { LEAST_SIDE, structuralSimilarity } from './ssim'
-import type { Drawing } from '../../layers'
 import type { Found, Limit } from '../contract'
-import { boundsOf } from '../drawn/polygon'
 import { capital, placeInWords } from '../words'
-import { regionView } from './view'
+import { regionView, type Seen } from './view'
 
 /** Light and dark of a shape as it was shown: mean L* of the cells of a grid laid over the box round it, row by row. */
 export const shownToneSchema = z
@@ -29,18 +28,18 @@ const NEARLY = 0.6
 type Box = ReturnType<typeof boundsOf>
 
 /** Light and dark in the box round a shape, as all visible layers show them; to be kept with a plan. */
-export function shownTone(drawing: Drawing, shape: readonly number[]): ShownTone {
+export function shownTone(seen: Seen, shape: readonly number[]): ShownTone {
   const box = boundsOf(shape)
   const [width, height] = [box.x1 - box.x0, box.y1 - box.y0]
   const along = (side: number) => Math.max(Math.round((CELLS * side) / Math.max(width, height)), LEAST_SIDE)
   const [columns, rows] = [along(width), along(height)]
-  return { columns, rows, values: [...toneIn(drawing, box, columns, rows)].map(value => Math.round(value * 10) / 10) }
+  return { columns, rows, values: [...toneIn(seen, box, columns, rows)].map(value => Math.round(value * 10) / 10) }
 }
 
 /** Mean L* of the cells of a grid over a box of the sheet; beyond the sheet's edge lies the px nearest to it. */
-function toneIn(drawing: Drawing, { x0, y0, x1, y1 }: Box, columns: number, rows: number): Float64Array {
+function toneIn(seen: Seen, { x0, y0, x1, y1 }: Box, columns: number, rows: number): Float64Array {
   const out = new Float64Array(columns * rows)
-  const view = regionView(drawing, [x0, y0, x1, y0, x1, y1, x0, y1])
+  const view = regionView(seen, [x0, y0, x1, y0, x1, y1, x0, y1])
   if (!view) return out
   const { box, width, height, lightness } = view
   const place = (value: number, start: number, count: number) =>
@@ -76,7 +75,7 @@ function toneIn(drawing: Drawing, { x0, y0, x1, y1 }: Box, columns: number, rows
  * @returns null when they are alike
  */
 export function toneAgainst(
-  drawing: Drawing,
+  seen: Seen,
   { columns, rows, values }: ShownTone,
   shown: Box,
   toSheet: (place: readonly [number, number]) => readonly [number, number],
@@ -84,7 +83,7 @@ export function toneAgainst(
   tolerance: Limit,
 ): Found | null {
   const [[x0, y0], [x1, y1]] = [toSheet([shown.x0, shown.y0]), toSheet([shown.x1, shown.y1])]
-  const own = toneIn(drawing, { x0, y0, x1, y1 }, columns, rows)
+  const own = toneIn(seen, { x0, y0, x1, y1 }, columns, rows)
   const { mean, worst } = structuralSimilarity(own, Float64Array.from(values), columns, rows, 100)
   const value = Math.round(100 * mean)
   const limit = ALIKE[typeof tolerance === 'number' ? 'standard' : tolerance]

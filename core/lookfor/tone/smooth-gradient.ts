@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { atMost, isFound, limitOf, worse, type Evidence, type Found, type Measure } from '../contract'
+import { atMost, isFound, limitOf, worse, type Found, type Looking, type Measure } from '../contract'
 import { rounded } from '../drawn/common'
 import { toneFields, viewOrReason } from './common'
 import { leastSquares3 } from './plane'
@@ -21,8 +21,8 @@ const LEAST_FALL = 10
 /** Places along the way; means over slices across it, so that grain does not count. */
 const SLICES = 48
 
-function look(evidence: Evidence, settings: Settings): Found {
-  const view = viewOrReason(evidence.drawing, settings)
+function look(looking: Looking, settings: Settings): Found {
+  const view = viewOrReason(looking, settings)
   if (isFound(view)) return view
   const { what, tolerance } = settings
   const fit = leastSquares3(view.lightness, view.painted, view.width)

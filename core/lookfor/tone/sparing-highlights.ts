@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { components } from '../../raster'
-import { atMost, isFound, limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { atMost, isFound, limitOf, type Found, type Looking, type Measure } from '../contract'
 import { rounded } from '../drawn/common'
 import { lightnessCounts, percentile, toneFields, viewOrReason } from './common'
 import { innerPaint, viewMark } from './view'
@@ -17,8 +17,8 @@ const SPOTS = 5
 const ABOVE = 9
 const LEAST_SPOT = 12
 
-function look(evidence: Evidence, settings: Settings): Found {
-  const view = viewOrReason(evidence.drawing, settings)
+function look(looking: Looking, settings: Settings): Found {
+  const view = viewOrReason(looking, settings)
   if (isFound(view)) return view
   const inner = innerPaint(view, 2)
   const counts = lightnessCounts(view, inner)

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { cantTell, limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { cantTell, limitOf, type Found, type Looking, type Measure } from '../contract'
 import { rounded } from '../drawn/common'
 import { toneFields } from './common'
 import { regionView } from './view'
@@ -23,9 +23,9 @@ const WINDOW = 24
 const HOLES = [0.02, 0.7] as const
 const LEAST_PAINT = 0.12
 
-function look({ drawing }: Evidence, settings: Settings): Found {
+function look(looking: Looking, settings: Settings): Found {
   const { what, target, layer, wants, holes, tolerance } = settings
-  const view = regionView(drawing, target, layer)
+  const view = regionView(looking, target, layer)
   if (!view || view.count < LEAST_PAINT * view.area)
     return cantTell(`There is too little colour on ${what} to be looked at yet.`)
   const bare = 1 - view.count / view.area

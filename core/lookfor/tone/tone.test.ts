@@ -9,6 +9,9 @@ import { percentile } from './common'
 import { shadesIn } from './enough-shades'
 import { hueTurn, lchOf } from './mean-colour'
 import { leastSquares3 } from './plane'
+import { loadKernels } from '../../kernels'
+
+const kernels = loadKernels()
 
 const sheet = { width: TILE, height: TILE, paper: [255, 255, 255] as const }
 function layer(id: string, at: (x: number, y: number) => Rgb8 | null, set: Partial<Layer> = {}): Layer {
@@ -22,7 +25,7 @@ function layer(id: string, at: (x: number, y: number) => Rgb8 | null, set: Parti
   return { id, name: id, visible: true, opacity: 100, tiles: new Map([[0, tile]]), ...set }
 }
 const ask = (settings: object, layers: Layer[], set: Partial<Drawing> = {}): Finding =>
-  lookAt({ drawing: { sheet, layers, ...set }, acts: [], step: 'now' }, [
+  lookAt(kernels, { drawing: { sheet, layers, ...set }, acts: [], step: 'now' }, [
     {
       id: 'it',
       title: 'it',

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { isFound, limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { isFound, limitOf, type Found, type Looking, type Measure } from '../contract'
 import { lightnessCounts, percentile, toneFields, viewOrReason } from './common'
 import { capital } from '../words'
 
@@ -11,8 +11,8 @@ const RANGE = { gentle: 26, standard: 36, strict: 50 } as const
 /** From this share of it on it is nearly enough. */
 const NEARLY = 0.75
 
-function look(evidence: Evidence, settings: Settings): Found {
-  const view = viewOrReason(evidence.drawing, settings)
+function look(looking: Looking, settings: Settings): Found {
+  const view = viewOrReason(looking, settings)
   if (isFound(view)) return view
   const counts = lightnessCounts(view, view.painted)
   const [dark, light] = [percentile(counts, 0.02), percentile(counts, 0.98)]

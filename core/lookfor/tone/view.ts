@@ -1,10 +1,9 @@
 import { lightnessPlane } from '../../colour'
-import { intersectRect, isEmptyRect, type Rect } from '../../base'
+import { boundsOf, intersectRect, isEmptyRect, type Rect } from '../../base'
 import { flattenDrawing, sheetRect, type Drawing } from '../../layers'
 import { fillPolygon, withoutRim } from '../../raster'
-import type { Mark } from '../contract'
-import { boundsOf } from '../drawn/polygon'
-import { sharedKernels } from '../../kernels'
+import type { Kernels } from '../../kernels'
+import type { Looking, Mark } from '../contract'
 import { regionMark } from '../regions'
 
 /** A region of a drawing as it is seen. */
@@ -21,7 +20,11 @@ export interface RegionView {
   /** How many px those are, and of how many in the region. */
   readonly count: number
   readonly area: number
+  readonly kernels: Kernels
 }
+
+/** A drawing, and what it is looked at by. */
+export type Seen = Pick<Looking, 'drawing' | 'kernels'>
 
 /** Paint at least this strong, all layers together, covers the paper, alpha 0 … 255. */
 const COVERS = 128
@@ -32,16 +35,16 @@ const known = new WeakMap<Drawing, Map<string, RegionView | null>>()
  * The px of a region (x, y, x, y …) as all visible layers show them; of one layer alone where it is named. Made once
  * for each drawing. Null when the region lies off the sheet.
  */
-export function regionView(drawing: Drawing, target: readonly number[], layer?: string): RegionView | null {
+export function regionView({ drawing, kernels }: Seen, target: readonly number[], layer?: string): RegionView | null {
   const key = `${layer ?? ''}:${target.join()}`
   let views = known.get(drawing)
   if (!views) known.set(drawing, (views = new Map()))
   let view = views.get(key)
-  if (view === undefined) views.set(key, (view = makeView(drawing, target, layer)))
+  if (view === undefined) views.set(key, (view = makeView(kernels, drawing, target, layer)))
   return view
 }
 
-function makeView(drawing: Drawing, target: readonly number[], layer?: string): RegionView | null {
+function makeView(kernels: Kernels, drawing: Drawing, target: readonly number[], layer?: string): RegionView | null {
   const bounds = boundsOf(target)
   const box = intersectRect(
     { x0: Math.floor(bounds.x0), y0: Math.floor(bounds.y0), x1: Math.ceil(bounds.x1), y1: Math.ceil(bounds.y1) },
@@ -64,8 +67,8 @@ function makeView(drawing: Drawing, target: readonly number[], layer?: string): 
             .filter(each => each.id === layer)
             .map(each => ({ id: each.id, name: '', visible: true, opacity: 100, tiles: each.tiles })),
         }
-  const rgba = flattenDrawing(sharedKernels(), only, drawing.sheet.paper, box)
-  const paint = flattenDrawing(sharedKernels(), only, null, box)
+  const rgba = flattenDrawing(kernels, only, drawing.sheet.paper, box)
+  const paint = flattenDrawing(kernels, only, null, box)
   const painted = new Uint8Array(inside.length)
   let [count, area] = [0, 0]
   for (let i = 0; i < inside.length; i++) {
@@ -75,7 +78,7 @@ function makeView(drawing: Drawing, target: readonly number[], layer?: string): 
     painted[i] = 1
     count++
   }
-  return { box, width, height, rgba, lightness: lightnessPlane(rgba), painted, count, area }
+  return { box, width, height, rgba, lightness: lightnessPlane(rgba), painted, count, area, kernels }
 }
 
 const inners = new WeakMap<RegionView, Map<number, Uint8Array>>()
@@ -85,7 +88,7 @@ export function innerPaint(view: RegionView, margin: number): Uint8Array {
   let known = inners.get(view)
   if (!known) inners.set(view, (known = new Map()))
   let inner = known.get(margin)
-  if (!inner) known.set(margin, (inner = withoutRim(sharedKernels(), view.painted, view.width, view.height, margin)))
+  if (!inner) known.set(margin, (inner = withoutRim(view.kernels, view.painted, view.width, view.height, margin)))
   return inner
 }
 

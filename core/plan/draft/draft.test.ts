@@ -74,6 +74,7 @@ describe('a plan drafted from a drawing', () => {
     const acts = standingActs(plan.demonstration.entries)
     const found = plan.steps.flatMap(step =>
       lookAt(
+        kernels,
         { drawing, acts, step: step.id },
         step.lookFors.filter(each => each.settings.measure !== 'enough-shades'),
       ),
@@ -130,19 +131,23 @@ describe('a plan drafted from a drawing', () => {
       )
       expect(planSchema.safeParse(drafted).error?.issues ?? []).toEqual([])
       expect(drafted.steps.map(each => each.layer)).toEqual([{ id: 'a', name: 'Try', place: 0 }])
-      const found = lookAt({ drawing: replay(kernels, drafted.demonstration).drawing, acts: [], step: 'step-1' }, [
-        {
-          id: 'it',
-          title: 'It',
-          settings: {
-            measure: 'closed-outline',
-            layer: 'a',
-            what: 'it',
-            target: [0, 0, 480, 0, 480, 360],
-            tolerance: 'standard',
+      const found = lookAt(
+        kernels,
+        { drawing: replay(kernels, drafted.demonstration).drawing, acts: [], step: 'step-1' },
+        [
+          {
+            id: 'it',
+            title: 'It',
+            settings: {
+              measure: 'closed-outline',
+              layer: 'a',
+              what: 'it',
+              target: [0, 0, 480, 0, 480, 360],
+              tolerance: 'standard',
+            },
           },
-        },
-      ])
+        ],
+      )
       expect(found[0]).toMatchObject({
         verdict: 'cant-tell',
         sentence: expect.stringContaining('There is no layer') as string,

@@ -1,8 +1,16 @@
 import { CoreError } from '../../base'
-import { applyAct, blankDrawing, standingActs, type DrawingRecord, type Entry, type StandingAct } from '../../drawing'
-import type { Kernels, Tile } from '../../kernels'
-import { paintingOver, type Drawing } from '../../layers'
-import { isReadying, type ReadyingAct } from '../ready'
+import {
+  applyAct,
+  blankDrawing,
+  isReadying,
+  standingActs,
+  type DrawingRecord,
+  type Entry,
+  type ReadyingAct,
+  type StandingAct,
+} from '../../drawing'
+import type { Kernels } from '../../kernels'
+import type { Drawing, OwnTiles } from '../../layers'
 import type { Plan, Step } from '../schema'
 import { closedArea, type Area } from './areas'
 import { cutRuns, runsAt, type Run } from './cuts'
@@ -103,7 +111,7 @@ export function draftPlan(
     }
     const isAsked = only === undefined || only === id
     if (isAsked) onStep(done)
-    const lookFors = isAsked && !isOnlyLooked ? proposeLookFors(done) : []
+    const lookFors = isAsked && !isOnlyLooked ? proposeLookFors(kernels, done) : []
     return {
       id,
       ...words,
@@ -131,7 +139,7 @@ export function draftPlan(
 
 /** The drawing as act follows act; nothing but the latest is kept, unless it is said. */
 class Replayer {
-  private own = new WeakSet<Tile>()
+  private own: OwnTiles = new WeakSet()
   /** Every layer that there was, as it was last: some are deleted later. */
   readonly layers = new Map<string, Step['layer']>()
 
@@ -150,7 +158,7 @@ class Replayer {
   take({ act }: StandingAct): void {
     if (act.kind === 'stroke') {
       // What lies between two strokes of a step is kept by nobody.
-      this.drawing = paintingOver(this.own, () => applyAct(this.kernels, this.drawing, act))
+      this.drawing = applyAct(this.kernels, this.drawing, act, this.own)
       return
     }
     this.keep()

@@ -1,5 +1,7 @@
 /* eslint-disable max-lines -- one short proposal for each look-for, in the order in which they are asked */
+import { boundsOf, type Rect } from '../../base'
 import { distanceOf, ellipseError, fitEllipse, fitLine, lengthOf, resample, type Point } from '../../geometry'
+import type { Kernels } from '../../kernels'
 import { PLACED_AS_IS, type Drawing, type Placed } from '../../layers'
 import { drawnIn, lookAt, shownTone, type Evidence, type Finding, type LookFor } from '../../lookfor'
 import type { Plan } from '../schema'
@@ -22,6 +24,10 @@ export interface StepDone {
   /** Layers of lines with the shape they close off, of this step and those before it. */
   readonly outlines: ReadonlyMap<string, Area>
   readonly isFirst: boolean
+}
+
+interface Proposing extends StepDone {
+  readonly kernels: Kernels
 }
 
 /** Look-fors about the drawing itself, at most; those about layer and tools come besides. */
@@ -53,16 +59,17 @@ const WHAT = 'the shape'
  * Look-fors for a step that the teacher's own drawing meets with margin: what it meets strictly is asked at the
  * standard tolerance, what it meets at the standard one gently, and what it does not meet is not asked.
  */
-export function proposeLookFors(step: StepDone): LookFor[] {
+export function proposeLookFors(kernels: Kernels, done: StepDone): LookFor[] {
+  const step = { ...done, kernels }
   const about: Candidate[] = []
   for (const each of aboutDrawing(step)) {
     if (about.length >= MOST_ABOUT_DRAWING) break
     // Each measure once: only round forms are several.
     const { measure } = each.settings
     if (measure === 'round-shape' || about.every(one => one.settings.measure !== measure))
-      about.push(...withMargin(step.evidence, each))
+      about.push(...withMargin(step, each))
   }
-  const process = aboutProcess(step).flatMap(each => withMargin(step.evidence, each))
+  const process = aboutProcess(step).flatMap(each => withMargin(step, each))
   const counts = new Map<string, number>()
   return [...about, ...process].map(({ title, settings }) => {
     const number = (counts.get(settings.measure) ?? 0) + 1
@@ -82,7 +89,8 @@ export interface Offer extends Candidate {
 }
 
 /** All that could be asked of a step, whatever is mostly done in it; each measure once. */
-export function offerLookFors(step: StepDone): Offer[] {
+export function offerLookFors(kernels: Kernels, done: StepDone): Offer[] {
+  const step = { ...done, kernels }
   const each = [
     ...aboutDrawing(step),
     ...aboutLines({ ...step, manner: 'line' }),
@@ -97,14 +105,14 @@ export function offerLookFors(step: StepDone): Offer[] {
   return each.flatMap(({ title, settings }) => {
     if (seen.has(settings.measure)) return []
     seen.add(settings.measure)
-    const [kept] = withMargin(step.evidence, { title, settings })
+    const [kept] = withMargin(step, { title, settings })
     const asked = kept ?? { title, settings }
-    return [{ ...asked, finding: lookAt(step.evidence, [{ id: settings.measure, ...asked }])[0]! }]
+    return [{ ...asked, finding: findingOf(step, asked) }]
   })
 }
 
 /** What is seldom asked. */
-function aboutMore(step: StepDone): Candidate[] {
+function aboutMore(step: Proposing): Candidate[] {
   const {
     evidence: { drawing },
     layer,
@@ -112,7 +120,7 @@ function aboutMore(step: StepDone): Candidate[] {
   const area = paintedArea(drawing, layer)
   if (!area) return []
   const target = asPlanned(area.border, drawing)
-  const room = asPlanned(grown(boxOf(area.border), 0.2, drawing), drawing)
+  const room = asPlanned(grown(boundsOf(area.border), 0.2, drawing), drawing)
   return [
     {
       title: 'Like the one that was shown',
@@ -124,7 +132,7 @@ function aboutMore(step: StepDone): Candidate[] {
         shape: target,
         isExact: false,
         tolerance,
-        ...(isToned(step) && { tone: shownTone(drawing, area.border) }),
+        ...(isToned(step) && { tone: shownTone({ drawing, kernels: step.kernels }, area.border) }),
       },
     },
     { title: 'An even width', settings: { measure: 'even-width', layer, what: WHAT, target: room, tolerance } },
@@ -134,7 +142,7 @@ function aboutMore(step: StepDone): Candidate[] {
     },
     { title: 'From dark to light', settings: { measure: 'value-range', what: WHAT, target, tolerance } },
     { title: 'A smooth gradient', settings: { measure: 'smooth-gradient', what: WHAT, target, tolerance } },
-    softened(step.evidence, target),
+    softened(step, target),
     { title: 'Few, small highlights', settings: { measure: 'sparing-highlights', what: WHAT, target, tolerance } },
   ]
 }
@@ -144,16 +152,21 @@ function isToned({ manner }: StepDone): boolean {
   return ['shade', 'light', 'rub', 'paint', 'spray'].includes(manner)
 }
 
+/** What the teacher's own drawing shows of it. */
+function findingOf({ kernels, evidence }: Proposing, asked: Candidate): Finding {
+  return lookAt(kernels, evidence, [{ id: asked.settings.measure, ...asked }])[0]!
+}
+
 /** With the tolerance that the drawing meets with margin; nothing when there is none. */
-function withMargin(evidence: Evidence, { title, settings }: Candidate): Candidate[] {
-  const isMet = (each: Settings) => lookAt(evidence, [{ id: 'proposed', title, settings: each }])[0]!.verdict === 'met'
+function withMargin(step: Proposing, { title, settings }: Candidate): Candidate[] {
+  const isMet = (each: Settings) => findingOf(step, { title, settings: each }).verdict === 'met'
   if (!('tolerance' in settings)) return isMet(settings) ? [{ title, settings }] : []
   const asked = (tolerance: 'strict' | 'standard' | 'gentle') => ({ ...settings, tolerance }) as Settings
   if (isMet(asked('strict'))) return [{ title, settings: asked('standard') }]
   return isMet(asked('standard')) ? [{ title, settings: asked('gentle') }] : []
 }
 
-function aboutDrawing(step: StepDone): Candidate[] {
+function aboutDrawing(step: Proposing): Candidate[] {
   switch (step.manner) {
     case 'sketch':
     case 'line':
@@ -175,7 +188,7 @@ function aboutDrawing(step: StepDone): Candidate[] {
 
 const tolerance = 'standard' as const
 
-function aboutLines(step: StepDone): Candidate[] {
+function aboutLines(step: Proposing): Candidate[] {
   const {
     evidence: { drawing },
     layer,
@@ -191,7 +204,7 @@ function aboutLines(step: StepDone): Candidate[] {
   if (step.isFirst) out.push(...aboutPlace(step))
   const area = paintedArea(drawing, layer)
   if (!area || manner === 'sketch') return out
-  const target = asPlanned(grown(boxOf(area.border), 0.1, drawing), drawing)
+  const target = asPlanned(grown(boundsOf(area.border), 0.1, drawing), drawing)
   out.push({
     title: 'Even on both sides',
     settings: { measure: 'symmetry', layer, what: WHAT, target, wants: 'even', tolerance },
@@ -214,7 +227,7 @@ function aboutStrokes({ evidence, layer }: StepDone): Candidate[] {
         measure: 'round-shape',
         layer,
         what,
-        target: asPlanned(grown(boxOfPoints(points), ROOM, drawing), drawing),
+        target: asPlanned(grown(boundsOf(points.flatMap(({ x, y }) => [x, y])), ROOM, drawing), drawing),
         form,
         tolerance,
       },
@@ -222,7 +235,7 @@ function aboutStrokes({ evidence, layer }: StepDone): Candidate[] {
   })
   const isStraight = (points: readonly Point[]) => fitLine(points).greatest <= STRAIGHT * lengthOf(points)
   if (strokes.length > 0 && strokes.length <= MOST_STRAIGHT && strokes.map(evenly).every(isStraight)) {
-    const target = asPlanned(grown(boxOfPoints(strokes.flatMap(points => [...points])), ROOM, drawing), drawing)
+    const target = asPlanned(grown(boundsOf(strokes.flat().flatMap(({ x, y }) => [x, y])), ROOM, drawing), drawing)
     out.push({
       title: strokes.length > 1 ? 'Straight lines' : 'A straight line',
       settings: {
@@ -281,13 +294,13 @@ function aboutPlace({ evidence: { drawing }, layer }: StepDone): Candidate[] {
 function outlineFor({ evidence: { drawing }, layer, outlines }: StepDone): { lines: string; target: number[] } | null {
   const painted = paintedArea(drawing, layer)
   if (!painted) return null
-  const box = boxOf(painted.border)
-  const share = ({ border }: Area) => overlap(boxOf(border), box)
+  const box = boundsOf(painted.border)
+  const share = ({ border }: Area) => overlap(boundsOf(border), box)
   const best = [...outlines].filter(([lines]) => lines !== layer).sort((a, b) => share(b[1]) - share(a[1]))[0]
   return best && share(best[1]) > 0.3 ? { lines: best[0], target: asPlanned(best[1].border, drawing) } : null
 }
 
-function aboutColour(step: StepDone): Candidate[] {
+function aboutColour(step: Proposing): Candidate[] {
   const {
     evidence: { drawing },
     layer,
@@ -326,7 +339,7 @@ function aboutColour(step: StepDone): Candidate[] {
   return out
 }
 
-function aboutShade(step: StepDone): Candidate[] {
+function aboutShade(step: Proposing): Candidate[] {
   const { evidence, layer, manner } = step
   const { drawing } = evidence
   const out: Candidate[] = []
@@ -341,8 +354,8 @@ function aboutShade(step: StepDone): Candidate[] {
   if (!target) return out
   if (drawing.light)
     out.push({ title: 'Light from the pin', settings: { measure: 'light-from-pin', what: WHAT, target, tolerance } })
-  if (manner === 'rub') out.push(softened(evidence, target))
-  const shades = shadesIn(evidence, target)
+  if (manner === 'rub') out.push(softened(step, target))
+  const shades = shadesIn(step, target)
   if (shades >= 2)
     out.push({
       title: `At least ${shades} shades`,
@@ -353,17 +366,16 @@ function aboutShade(step: StepDone): Candidate[] {
 }
 
 /** Softened, and as much of the range from dark to light left as the teacher's own leaves, but for some room. */
-function softened(evidence: Evidence, target: number[]): Candidate {
+function softened(step: Proposing, target: number[]): Candidate {
   const settings = { measure: 'seams-blended' as const, what: WHAT, target, tolerance }
   // More than there can be is asked: then the range itself is what is found.
-  const found =
-    lookAt(evidence, [{ id: 'range', title: 'range', settings: { ...settings, range: 100 } }])[0]!.figure?.value ?? 0
+  const found = findingOf(step, { title: 'range', settings: { ...settings, range: 100 } }).figure?.value ?? 0
   const range = Math.round(RANGE_LEFT * found)
   return { title: 'Seams are gone', settings: { ...settings, ...(range > 0 && { range }) } }
 }
 
 /** How many shades the teacher's own has: one less is asked, so that there is margin. */
-function shadesIn(evidence: Evidence, target: readonly number[]): number {
+function shadesIn(step: Proposing, target: readonly number[]): number {
   const settings: Settings = {
     measure: 'enough-shades',
     what: WHAT,
@@ -371,10 +383,7 @@ function shadesIn(evidence: Evidence, target: readonly number[]): number {
     shades: MOST_SHADES,
     tolerance: 'standard',
   }
-  const shades = Math.min(
-    lookAt(evidence, [{ id: 'shades', title: 'shades', settings }])[0]!.figure?.value ?? 0,
-    MOST_SHADES,
-  )
+  const shades = Math.min(findingOf(step, { title: 'shades', settings }).figure?.value ?? 0, MOST_SHADES)
   return shades > 2 ? shades - 1 : shades === 2 ? 2 : 0
 }
 
@@ -450,39 +459,14 @@ function asPlanned(
   )
 }
 
-interface Box {
-  readonly x0: number
-  readonly y0: number
-  readonly x1: number
-  readonly y1: number
-}
-
-function boxOf(border: readonly number[]): Box {
-  return boxOfPoints(
-    Array.from({ length: border.length / 2 }, (_, i) => ({ x: border[2 * i]!, y: border[2 * i + 1]! })),
-  )
-}
-
-function boxOfPoints(points: readonly Point[]): Box {
-  return points.reduce(
-    (box, { x, y }) => ({
-      x0: Math.min(box.x0, x),
-      y0: Math.min(box.y0, y),
-      x1: Math.max(box.x1, x),
-      y1: Math.max(box.y1, y),
-    }),
-    { x0: Infinity, y0: Infinity, x1: -Infinity, y1: -Infinity },
-  )
-}
-
 /** A box with room all round, as a border; not beyond the sheet by more than that. */
-function grown({ x0, y0, x1, y1 }: Box, share: number, { sheet }: Drawing): number[] {
+function grown({ x0, y0, x1, y1 }: Rect, share: number, { sheet }: Drawing): number[] {
   const room = Math.max(share * Math.max(x1 - x0, y1 - y0), 0.02 * Math.max(sheet.width, sheet.height))
   return [x0 - room, y0 - room, x1 + room, y0 - room, x1 + room, y1 + room, x0 - room, y1 + room]
 }
 
 /** Share of the smaller box that both have. */
-function overlap(a: Box, b: Box): number {
+function overlap(a: Rect, b: Rect): number {
   const common =
     Math.max(Math.min(a.x1, b.x1) - Math.max(a.x0, b.x0), 0) * Math.max(Math.min(a.y1, b.y1) - Math.max(a.y0, b.y0), 0)
   const least = Math.min((a.x1 - a.x0) * (a.y1 - a.y0), (b.x1 - b.x0) * (b.y1 - b.y0))

@@ -14,7 +14,7 @@ import {
   type Alignment,
   type Held,
   type SnapLine,
-  type Way,
+  type HandleMode,
 } from '#core/parts'
 import { latestOnly } from '../../../sheet/latest-only'
 import { SNAP_REACH } from '../../../sheet/snapping'
@@ -36,7 +36,7 @@ interface Around {
 /** A part of a layer, or of several, in hand: moved, sized, turned and bent until it is put down. */
 export function createHeldPart(host: SheetRemote, slot: Slot, { layerNow, sheet, lines, onAway }: Around) {
   const held = shallowRef<Held | null>(null)
-  const way = ref<Way>('size')
+  const handleMode = ref<HandleMode>('size')
   const leaves = ref(false)
   /** Lines that the part in hand lies against now. */
   const against = shallowRef<readonly SnapLine[]>([])
@@ -54,7 +54,7 @@ export function createHeldPart(host: SheetRemote, slot: Slot, { layerNow, sheet,
   /** Takes hold of these layers as one, or of the live one when none is named. */
   async function takeUp(layers: readonly string[]): Promise<void> {
     several = layers
-    way.value = 'size'
+    handleMode.value = 'size'
     leaves.value = false
     await takeHold(null)
   }
@@ -75,14 +75,14 @@ export function createHeldPart(host: SheetRemote, slot: Slot, { layerNow, sheet,
     void show()
   }
 
-  function setWay(next: Way): void {
+  function setHandleMode(next: HandleMode): void {
     if (!held.value) return
-    way.value = next
+    handleMode.value = next
     if (next === 'net') change(asNet(held.value))
   }
 
   function take(key: string, to: Point): void {
-    if (held.value) change(handled(held.value, way.value, key, to, { isEven: keys.shift, isCentred: keys.alt }))
+    if (held.value) change(handled(held.value, handleMode.value, key, to, { isEven: keys.shift, isCentred: keys.alt }))
   }
 
   function nudge(dx: number, dy: number): boolean {
@@ -158,12 +158,12 @@ export function createHeldPart(host: SheetRemote, slot: Slot, { layerNow, sheet,
 
   return {
     held,
-    way,
+    handleMode,
     leaves,
     against,
     inHand,
     takeUp,
-    setWay,
+    setHandleMode,
     take,
     align,
     settle,

@@ -1,4 +1,4 @@
-import type { Point } from '#core/base'
+import { boundsOf, wholeRect, type Point } from '#core/base'
 import { useLocalStorage } from '@vueuse/core'
 import { ref, shallowRef, watch } from 'vue'
 import { SUBPIXELS } from '#core/brush'
@@ -271,19 +271,6 @@ export function createLetters(
 export type Letters = ReturnType<typeof createLetters>
 
 function boxOf(outlines: readonly (readonly number[])[]) {
-  let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity]
-  for (const points of outlines) {
-    for (let i = 0; i < points.length; i += 2) {
-      x0 = Math.min(x0, points[i]!)
-      x1 = Math.max(x1, points[i]!)
-      y0 = Math.min(y0, points[i + 1]!)
-      y1 = Math.max(y1, points[i + 1]!)
-    }
-  }
-  return {
-    x0: Math.floor(x0),
-    y0: Math.floor(y0),
-    x1: Math.max(Math.ceil(x1), Math.floor(x0) + 1),
-    y1: Math.max(Math.ceil(y1), Math.floor(y0) + 1),
-  }
+  const { x0, y0, x1, y1 } = wholeRect(boundsOf(outlines.flat()))
+  return { x0, y0, x1: Math.max(x1, x0 + 1), y1: Math.max(y1, y0 + 1) }
 }

@@ -44,7 +44,7 @@ export function createPour(
     readonly onTrouble: (message: string, fix: string) => void
   },
 ) {
-  const way = ref<'touch' | 'loop' | 'fade'>('touch')
+  const mode = ref<'touch' | 'loop' | 'fade'>('touch')
   const fade = ref<Fade>({ form: 'straight', to: 'clear', space: 'oklab', isCell: true })
   const poured = shallowRef<Poured>({ kind: 'colour' })
   /** The loop while it is drawn: x, y, x, y … sheet px. */
@@ -60,7 +60,7 @@ export function createPour(
   let seed = 0
 
   /** As it would be now: a pour, or colours that go over into each other from the first place to the last. */
-  const actNow = () => (way.value === 'fade' ? fadeOf() : actOf())
+  const actNow = () => (mode.value === 'fade' ? fadeOf() : actOf())
 
   function fadeOf(): GradientAct | null {
     const now = hand.lifted?.now
@@ -102,7 +102,7 @@ export function createPour(
       borders: now.borders,
       gap: now.gap ?? USUAL_GAP,
       seed,
-      where: { kind: way.value === 'loop' ? 'loop' : 'places', points: places },
+      where: { kind: mode.value === 'loop' ? 'loop' : 'places', points: places },
     }
   }
 
@@ -117,7 +117,7 @@ export function createPour(
     clear()
     seed = freshSeed()
     points = [place.x, place.y]
-    if (way.value === 'loop') draft.value = points
+    if (mode.value === 'loop') draft.value = points
   }
 
   function extend({ place, scale }: Touch): void {
@@ -125,13 +125,13 @@ export function createPour(
     const [x, y] = [points[points.length - 2]!, points[points.length - 1]!]
     if (Math.hypot(place.x - x, place.y - y) * scale < STEP) return
     points = [...points, place.x, place.y]
-    if (way.value === 'loop') draft.value = points
+    if (mode.value === 'loop') draft.value = points
     // From the second place on it is a drag: what is filled so far is shown.
     else void show()
   }
 
   async function pourOut(): Promise<void> {
-    if (way.value === 'fade') {
+    if (mode.value === 'fade') {
       const faded = fadeOf()
       drop()
       if (faded) await host.act(faded)
@@ -148,7 +148,7 @@ export function createPour(
   }
 
   function drop(): void {
-    if (points.length > 2 && way.value !== 'loop') void host.dropPreview('pour')
+    if (points.length > 2 && mode.value !== 'loop') void host.dropPreview('pour')
     points = []
     layer = null
     draft.value = []
@@ -230,6 +230,6 @@ export function createPour(
 
   const touch: TakesTouch = { begin, extend, end: () => void pourOut(), cancel: drop, key: () => false }
 
-  return { way, fade, poured, draft, gaps, waiting, isBusy, touch, pourAnyway, close, closeAll, showGaps, clear }
+  return { mode, fade, poured, draft, gaps, waiting, isBusy, touch, pourAnyway, close, closeAll, showGaps, clear }
 }
 export type PourInHand = ReturnType<typeof createPour>

@@ -1,6 +1,5 @@
 import { expect, it } from 'vitest'
-import { facts, type Act } from '../drawing'
-import { isReadying } from './ready'
+import { facts, isReadying, type Act } from '.'
 
 it.each([
   [{ kind: 'layer-add', layer: 'sky', name: 'Sky', place: 0 }, true],
@@ -10,5 +9,6 @@ it.each([
   [{ kind: 'recolour', version: 1, layer: 'sky', colour: [1, 2, 3], only: null, seed: 1 }, false],
 ] as unknown as [Act, boolean][])('%o is laid out by a step: %s; what is laid out is not drawn', (act, isLaid) => {
   expect(isReadying(act)).toBe(isLaid)
+  expect(facts(act).isReadying).toBe(isLaid)
   if (isLaid) expect(facts(act).work).toBeNull()
 })

@@ -11,6 +11,7 @@ const isDrawnIn = (entries: readonly Entry[]) => entries.some(each => each.type 
 /**
  * Makes all that stands before the entry `moment` of a step's part the sheet that everyone begins with. Steps before it
  * are taken out; one that is cut is drafted anew from what is left of it, its words stay.
+ * Throws CoreError `plan-edit`.
  */
 export function beginAt(kernels: Kernels, plan: Plan, at: number, moment: number): Plan {
   requireStep(plan, at)

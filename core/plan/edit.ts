@@ -76,6 +76,7 @@ function withoutGone(step: Step, ids: ReadonlySet<string>): Step {
     : { ...step, lookFors }
 }
 
+/** Throws CoreError `plan-edit`. */
 export function requireStep(plan: Plan, at: number): Step {
   const step = plan.steps[at]
   if (!step) throw new CoreError('plan-edit', `there is no step ${at + 1}`, 'Choose a step of the plan.')
@@ -189,6 +190,7 @@ function freshStepId(plan: Plan): string {
 /**
  * Cuts a step in two before the entry `moment` of its part. Tools and look-fors of both are drafted anew; the words
  * stay with the first.
+ * Throws CoreError `plan-edit`.
  */
 export function splitStep(kernels: Kernels, plan: Plan, at: number, moment: number): Plan {
   const step = requireStep(plan, at)
@@ -360,6 +362,7 @@ export function starterEntries(plan: Plan, step: string): Entry[] {
 /**
  * Puts what was drawn on a starter sheet of a step (see {@link starterEntries}) in the place of what the step showed.
  * Tools and look-fors are drafted anew, words of the teacher's stay; new colours come into the wells.
+ * Throws CoreError `nothing-drawn`.
  */
 export function redrawStep(kernels: Kernels, plan: Plan, at: number, entries: readonly Entry[]): Plan {
   const step = requireStep(plan, at)
@@ -416,7 +419,7 @@ function withColours(palette: Plan['palette'], entries: readonly Entry[]): Plan[
   return wells
 }
 
-/** A step after another one, to be drawn on from it: nothing is shown in it yet. */
+/** A step after another one, to be drawn on from it: nothing is shown in it yet. Throws CoreError `plan-edit`. */
 export function addStep(plan: Plan, after: number): Plan {
   const before = requireStep(plan, after)
   if (plan.steps.length >= MOST_STEPS)

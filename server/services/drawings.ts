@@ -49,7 +49,7 @@ export async function openDrawing(
 /** Own sheets of one learner at most. */
 const GREATEST_OWN_SHEETS = 200
 
-/** Lays out a sheet of the learner's own, and opens it. */
+/** Lays out a sheet of the learner's own, and opens it. Throws Refused `too-big`. */
 export async function openOwnSheet(
   person: Extract<Person, { kind: 'learner' }>,
   { title, sheet }: NewSheet,

@@ -15,7 +15,10 @@ import { answerView } from './answers'
 import { recordOf } from './records'
 import { requireClass, requireHandIn, requireOwnDrawing } from './rights'
 
-/** Gives a drawing in for a crit: fixes its place in the record and its hash, and queues the check. */
+/**
+ * Gives a drawing in for a crit: fixes its place in the record and its hash, and queues the check.
+ * Throws Refused `not-yours`.
+ */
 export async function handIn(
   person: Person,
   drawingId: number,
@@ -99,7 +102,10 @@ async function latestOf(learners: readonly Learner[], planId: number): Promise<R
   )
 }
 
-/** The latest hand-ins of a class for one of its plans (the first, if none is named), one a learner. */
+/**
+ * The latest hand-ins of a class for one of its plans (the first, if none is named), one a learner.
+ * Throws Refused `not-found`.
+ */
 export async function tableView(
   person: Extract<Person, { kind: 'teacher' }>,
   classId: number,
@@ -203,6 +209,7 @@ export async function handInView(person: Person, id: number): Promise<HandInView
   }
 }
 
+/** Throws Refused `not-found`. */
 export async function handInPicture(person: Person, id: number): Promise<Buffer> {
   await requireHandIn(person, id)
   const picture = await handIns.handInPicture(id)

@@ -74,7 +74,7 @@ function checkSize(grid: MuralGrid): void {
     )
 }
 
-/** Lays a mural out: the picture is cut, and each panel gets its own sheet. */
+/** Lays a mural out: the picture is cut, and each panel gets its own sheet. Throws Refused `too-big`. */
 export async function makeMural(
   person: Teacher,
   classId: number,
@@ -274,7 +274,10 @@ async function assemblyOf(mural: Mural, rows: readonly murals.PanelRow[]): Promi
 
 // --- who draws what
 
-/** A learner takes a free panel, or gives one back on which nothing is drawn yet. */
+/**
+ * A learner takes a free panel, or gives one back on which nothing is drawn yet.
+ * Throws Refused `not-yours` or `panel-taken`.
+ */
 export async function takePanel(
   person: LearnerPerson,
   id: number,
@@ -305,7 +308,10 @@ async function isDrawn({ drawingId }: MuralPanel): Promise<boolean> {
   return drawingId !== null && ((await drawings.drawingById(drawingId))?.position ?? 0) > 1
 }
 
-/** The teacher gives a panel to a learner, or makes it free. What was drawn stays with who drew it. */
+/**
+ * The teacher gives a panel to a learner, or makes it free. What was drawn stays with who drew it.
+ * Throws Refused `panel-taken`.
+ */
 export async function givePanel(
   person: Teacher,
   id: number,
@@ -319,7 +325,7 @@ export async function givePanel(
   return { ok: true }
 }
 
-/** Gives the free panels out: to those with the fewest first, in the order of the list. */
+/** Gives the free panels out: to those with the fewest first, in the order of the list. Throws Refused `malformed`. */
 export async function sharePanels(person: Teacher, id: number): Promise<{ given: number }> {
   const mural = await requireMural(person, id)
   const learners = await people.learnersOf([mural.classId])
@@ -412,6 +418,7 @@ export async function panelView(
 
 // --- pictures
 
+/** Throws Refused `not-found`. */
 export async function muralPicture(person: Person, id: number): Promise<Buffer> {
   await requireMural(person, id)
   const bytes = await murals.muralPicture(id)
@@ -419,7 +426,7 @@ export async function muralPicture(person: Person, id: number): Promise<Buffer> 
   return bytes
 }
 
-/** What is drawn of a panel, as its browser sent it last: the whole class may look. */
+/** What is drawn of a panel, as its browser sent it last: the whole class may look. Throws Refused `not-found`. */
 export async function panelPicture(person: Person, id: number, place: number): Promise<Buffer> {
   const { panel } = await requirePanel(person, id, place)
   const bytes = panel.drawingId === null ? null : await live.livePicture(panel.drawingId)
@@ -449,6 +456,7 @@ export interface WholeMural {
   readonly parts: AsyncIterable<Buffer>
 }
 
+/** Throws Refused `not-found`. */
 export async function wholeMural(person: Person, id: number): Promise<WholeMural> {
   const mural = await requireMural(person, id)
   const { run } = mural
@@ -464,7 +472,7 @@ export async function wholeMural(person: Person, id: number): Promise<WholeMural
   return { title: mural.facts.title, facts: mural.facts, parts: parts() }
 }
 
-/** The panels of the assembled mural, one after the other. */
+/** The panels of the assembled mural, one after the other. Throws Refused `not-found`. */
 export async function wholePanels(
   person: Person,
   id: number,

@@ -52,7 +52,10 @@ export async function duplicateDrawing(
   return { id: copy.id }
 }
 
-/** Puts a drawing away, or takes it back. What was handed in stays with the teacher. */
+/**
+ * Puts a drawing away, or takes it back. What was handed in stays with the teacher.
+ * Throws Refused `not-yours` or `not-found`.
+ */
 export async function removeDrawing(person: Person, id: number, isRemoved: boolean): Promise<{ ok: true }> {
   const drawing = await requireOwnDrawing(person, id)
   if ((await plans.planById(drawing.planId))?.kind === 'mural')

@@ -108,6 +108,7 @@ export async function registerView(person: Teacher, classId: number): Promise<Re
   }
 }
 
+/** Throws Refused `not-signed-in`. */
 export async function folioView(person: LearnerPerson): Promise<FolioView> {
   const learner = await people.learnerById(person.id)
   if (!learner) throw new Refused('not-signed-in', 'Your name is not in the register any more.', 'Ask your teacher.')
@@ -196,6 +197,7 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
   }
 }
 
+/** Throws Refused `not-found`. */
 export async function planPicture(person: Person, id: number): Promise<Buffer> {
   await requirePlan(person, id)
   const picture = await plans.planPicture(id)

@@ -52,7 +52,7 @@ export async function planBookView(person: Teacher): Promise<PlanBookView> {
   }
 }
 
-/** A sheet on which the teacher draws a lesson. */
+/** A sheet on which the teacher draws a lesson. Throws Refused `too-big`. */
 export async function openLessonSheet(person: Teacher, { title, sheet }: NewSheet): Promise<{ id: number }> {
   if ((await drawings.teachersDrawings(person.id)).length >= MOST_PLANS)
     throw new Refused('too-big', `You have ${MOST_PLANS} sheets already.`, 'Go on with one of them.')
@@ -107,7 +107,7 @@ async function drawnOn(planId: number, classId: number, tx?: Tx): Promise<Drawin
   return (await drawings.drawingsOf(learners, tx)).filter(each => each.planId === planId)
 }
 
-/** A new plan in the book: drafted, copied, or out of a file. */
+/** A new plan in the book: drafted, copied, or out of a file. Throws Refused `too-big`. */
 export async function addPlan(person: Teacher, plan: Plan): Promise<{ id: number }> {
   if ((await plans.countPlans(person.id)) >= MOST_PLANS)
     throw new Refused('too-big', `The Plan book holds ${MOST_PLANS} plans.`, 'Use one of them again.')

@@ -39,7 +39,10 @@ export async function openClass(
   throw new Error('no free class code was drawn')
 }
 
-/** Adds learners, all or none, and tells their PINs: afterwards only that they fit can be told. */
+/**
+ * Adds learners, all or none, and tells their PINs: afterwards only that they fit can be told.
+ * Throws Refused `malformed`.
+ */
 export async function addLearners(
   person: Teacher,
   classId: number,
@@ -83,7 +86,7 @@ export async function renewPin(person: Teacher, learnerId: number): Promise<Slip
   return { className: schoolClass.name, code: schoolClass.code, slips: [{ id: learner.id, name: learner.name, pin }] }
 }
 
-/** Another name for a learner; their work stays theirs. */
+/** Another name for a learner; their work stays theirs. Throws Refused `malformed`. */
 export async function renameLearner(person: Teacher, learnerId: number, given: string): Promise<{ ok: true }> {
   const { learner, schoolClass } = await requireLearner(person, learnerId)
   const name = cleanName(given)
@@ -113,6 +116,7 @@ export async function removeLearner(person: Teacher, learnerId: number, isRemove
 /**
  * Moves a learner to another class with the work: plans that were drawn on come along, for this one alone where the
  * class has not got them.
+ * Throws Refused `malformed`.
  */
 export async function moveLearner(
   person: Teacher,

@@ -16,6 +16,7 @@ export const notFound = (what: string) =>
 const notYours = (what: string) =>
   new Refused('not-yours', `This ${what} is not yours to open.`, 'Go back to your own pages.')
 
+/** Throws Refused `not-found` or `not-yours`. */
 export async function requireDrawing(person: Person, id: number): Promise<Drawing> {
   const drawing = await drawings.drawingById(id)
   if (!drawing) throw notFound('drawing')
@@ -32,7 +33,7 @@ function isOwner(person: Person, drawing: Drawing): boolean {
   return person.kind === 'learner' ? drawing.learnerId === person.id : drawing.teacherId === person.id
 }
 
-/** A drawing that this person draws on. */
+/** A drawing that this person draws on. Throws Refused `not-yours`. */
 export async function requireOwnDrawing(person: Person, id: number): Promise<Drawing> {
   const drawing = await requireDrawing(person, id)
   if (!isOwner(person, drawing))
@@ -49,6 +50,7 @@ async function learnerAndClass(learnerId: number): Promise<{ learner: Learner; s
   return { learner, schoolClass: (await people.classById(learner.classId))! }
 }
 
+/** Throws Refused `not-found`. */
 export async function requireHandIn(
   person: Person,
   id: number,
@@ -59,7 +61,7 @@ export async function requireHandIn(
   return { handIn, drawing, ...(await learnerAndClass(drawing.learnerId!)) }
 }
 
-/** Whoever is named is in the class; `ever`: or was taken out of it. */
+/** Whoever is named is in the class; `ever`: or was taken out of it. Throws Refused `malformed`. */
 export async function requireMembers(
   classId: number,
   learners: readonly number[],
@@ -76,13 +78,14 @@ export async function requireMembers(
     )
 }
 
-/** A lesson in the teacher's own Plan book. */
+/** A lesson in the teacher's own Plan book. Throws Refused `not-yours`. */
 export async function requireLesson(person: Person, id: number): Promise<StoredPlan> {
   const plan = await requirePlan(person, id)
   if (person.kind !== 'teacher' || plan.kind !== 'lesson') throw notYours('plan')
   return plan
 }
 
+/** Throws Refused `not-found` or `not-yours`. */
 export async function requireClass(person: Person, id: number): Promise<SchoolClass> {
   const schoolClass = await people.classById(id)
   if (!schoolClass) throw notFound('class')
@@ -90,7 +93,7 @@ export async function requireClass(person: Person, id: number): Promise<SchoolCl
   return schoolClass
 }
 
-/** A learner of the teacher's own classes. */
+/** A learner of the teacher's own classes. Throws Refused `not-found`. */
 export async function requireLearner(
   person: Person,
   id: number,
@@ -100,7 +103,7 @@ export async function requireLearner(
   return { learner, schoolClass: await requireClass(person, learner.classId) }
 }
 
-/** Someone signed in long ago may not be in the register any more. */
+/** Someone signed in long ago may not be in the register any more. Throws Refused `not-signed-in`. */
 export async function requireEnrolled(person: Person): Promise<void> {
   if (person.kind === 'learner' && !(await people.isEnrolled(person.id))) {
     throw new Refused(
@@ -129,6 +132,7 @@ async function isForPerson(person: Person, planId: number): Promise<boolean> {
   return learner !== null && isFor(learner, planId)
 }
 
+/** Throws Refused `not-found` or `not-yours`. */
 export async function requirePlan(person: Person, id: number): Promise<StoredPlan> {
   const plan = await plans.planById(id)
   if (!plan) throw notFound('plan')

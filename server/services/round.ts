@@ -58,7 +58,10 @@ export async function roundView(person: Teacher, classId: number): Promise<Round
 /** What was said to be today's plan is so for as long as a class lasts at most, ms. */
 const CLASS_LASTS_MS = 5 * 3600 * 1000
 
-/** The teacher says what the class draws today: what is shown in front and opened for all is of that plan. */
+/**
+ * The teacher says what the class draws today: what is shown in front and opened for all is of that plan.
+ * Throws Refused `not-found`.
+ */
 export async function setToday(person: Teacher, classId: number, planId: number | null): Promise<{ ok: true }> {
   await requireClass(person, classId)
   if (planId !== null && !(await plans.assignment(classId, planId)))
@@ -101,7 +104,7 @@ async function cardOf(row: live.RoundRow): Promise<RoundCard> {
 
 const PICTURES = { png: [0x89, 0x50, 0x4e, 0x47], riff: [0x52, 0x49, 0x46, 0x46] } as const
 
-/** Keeps what a drawing looks like just now. It is shown, never examined. */
+/** Keeps what a drawing looks like just now. It is shown, never examined. Throws Refused `malformed`. */
 export async function keepLivePicture(
   person: LearnerPerson,
   drawingId: number,
@@ -122,6 +125,7 @@ export async function keepLivePicture(
   return { ok: true }
 }
 
+/** Throws Refused `not-found`. */
 export async function livePicture(person: Teacher, drawingId: number): Promise<Buffer> {
   await requireDrawing(person, drawingId)
   const bytes = await live.livePicture(drawingId)

@@ -8,6 +8,7 @@ import { isSealedEarlier, sealSecret, secretFits } from './secrets'
 /** Compared against when nobody has the name, so that the answer takes as long. */
 const nobody = sealSecret('nobody')
 
+/** Throws Refused `wrong-sign-in`. */
 export async function signInTeacher(email: string, password: string): Promise<Person> {
   const door = `teacher ${email.toLowerCase()}`
   await requireTriesLeft(door)
@@ -22,7 +23,10 @@ export async function signInTeacher(email: string, password: string): Promise<Pe
   return { kind: 'teacher', id: teacher.id, name: teacher.name }
 }
 
-/** @param from where it comes from, a network address; null: not known */
+/**
+ * @param from where it comes from, a network address; null: not known
+ * Throws Refused `not-yours` or `wrong-sign-in`.
+ */
 export async function signInLearner(
   code: string,
   name: string,

@@ -134,6 +134,7 @@ export async function offerWork(
 /**
  * Hangs a work, takes it down, or changes its title. A learner says yes or no to what is asked, and has the last word
  * on title, name and leave; the teacher hangs what is offered, and takes down what hangs.
+ * Throws Refused `not-yours` or `not-yet`.
  */
 export async function changeWork(
   person: Person,
@@ -163,6 +164,7 @@ export async function changeWork(
   return { ok: true }
 }
 
+/** Throws Refused `malformed`. */
 export async function orderWorks(person: Teacher, classId: number, works: readonly number[]): Promise<{ ok: true }> {
   await requireClass(person, classId)
   const own = new Set((await wall.worksOf(classId)).map(each => each.id))
@@ -174,6 +176,7 @@ export async function orderWorks(person: Teacher, classId: number, works: readon
   return { ok: true }
 }
 
+/** Throws Refused `not-found`. */
 export async function workPicture(person: Person, id: number): Promise<Buffer> {
   const work = await requireWork(person, id)
   const bytes = await handIns.handInPicture(work.handInId)
@@ -183,7 +186,10 @@ export async function workPicture(person: Person, id: number): Promise<Buffer> {
 
 // --- words
 
-/** A learner's words wait until the teacher lets them through; the teacher's own are there at once. */
+/**
+ * A learner's words wait until the teacher lets them through; the teacher's own are there at once.
+ * Throws Refused `not-yet` or `too-many-tries`.
+ */
 export async function sayWords(person: Person, workId: number, words: string): Promise<{ id: number }> {
   const work = await requireWork(person, workId)
   if (work.state !== 'up') throw new Refused('not-yet', 'This work does not hang yet.', 'Wait until it does.')
@@ -213,7 +219,7 @@ export async function judgeWords(person: Teacher, id: number, isLetThrough: bool
   return { ok: true }
 }
 
-/** Takes words back: one's own, or as the teacher of the class. */
+/** Takes words back: one's own, or as the teacher of the class. Throws Refused `not-yours`. */
 export async function takeWordsBack(person: Person, id: number): Promise<{ ok: true }> {
   const words = await requireWords(person, id)
   if (person.kind === 'learner' && words.learnerId !== person.id)

@@ -23,7 +23,7 @@ export interface ReadyingKind<A extends { kind: string }> extends ActKind<A> {
   readonly isReadying: true
 }
 
-/** The layer or mask that an act paints on. */
+/** The layer or mask that an act paints on. Throws CoreError `act-refused`. */
 export function requireLayer(drawing: Drawing, id: string): Layer {
   const layer = paintable(drawing, id)
   if (!layer)
@@ -40,7 +40,7 @@ export function requireUnlocked(drawing: Drawing, id: string): Layer {
   return layer
 }
 
-/** A layer or group of the stack. */
+/** A layer or group of the stack. Throws CoreError `act-refused`. */
 export function requireItem(drawing: Drawing, id: string): NonNullable<ReturnType<typeof findItem>> {
   const found = findItem(stackOf(drawing), id)
   if (!found)
@@ -52,14 +52,14 @@ export function requireItem(drawing: Drawing, id: string): NonNullable<ReturnTyp
   return found
 }
 
-/** Ids of layers, groups and masks are all different. */
+/** Ids of layers, groups and masks are all different. Throws CoreError `act-refused`. */
 export function requireFreshId(drawing: Drawing, id: string): void {
   if (paintable(drawing, id) || drawing.groups?.some(group => group.id === id)) {
     throw new CoreError('act-refused', `there is a layer "${id}" already`, 'Give the new layer an id of its own.')
   }
 }
 
-/** Room for more layers on the sheet. */
+/** Room for more layers on the sheet. Throws CoreError `act-refused`. */
 export function requireRoom(drawing: Drawing, more: number): void {
   if (drawing.layers.length + more > GREATEST_LAYERS)
     throw new CoreError('act-refused', `a sheet holds ${GREATEST_LAYERS} layers at most`, 'Delete a layer first.')

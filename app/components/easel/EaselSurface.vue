@@ -13,7 +13,7 @@ const { parts, letters, pouring, shadow, extend, end, drop, hold, adjust } = inH
 const lighting = useLight()
 const ladder = useBands()
 const references = useReferences()
-const { sheetWindow, scale, planView, view: seen, ghost, marks, ringSize, restsFor } = useSurface()
+const { sheetWindow, scale, planView, view: seen, ghost, putGhostAway, marks, ringSize, restsFor } = useSurface()
 const guiding = useGuides()
 const { guides, isAdjusting } = guiding
 const { tone, hasRulers, hasCrosshair } = useLooking()
@@ -35,7 +35,7 @@ const shownNow = computed(() => {
   return shown && where ? { ...shown, view: where } : null
 })
 function putShownAway(): void {
-  if (classNews) classNews.ghost.value = null
+  classNews?.putGhostAway()
 }
 
 function begin(samples: number[], time: number): void {
@@ -102,7 +102,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void host.show(transfer(canvas, 
           :record="ghost"
           :view="planView"
           :size="size"
-          @away="ghost = null"
+          @away="putGhostAway"
         />
         <GhostSheet
           v-if="shownNow"

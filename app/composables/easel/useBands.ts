@@ -1,5 +1,5 @@
 import { useDebounceFn } from '@vueuse/core'
-import { computed, ref, shallowRef, watch, type Ref } from 'vue'
+import { computed, ref, shallowRef, watch, type Ref, shallowReadonly } from 'vue'
 import type { BandForm, Bands } from '#core/bands'
 import { LIGHTS, shadeLadder, type LightName } from '#core/colour'
 import type { LineGap } from '#core/fill'
@@ -136,11 +136,11 @@ export function createBands(host: SheetRemote, hand: ReturnType<typeof useHand>,
     lightName,
     base,
     ladder,
-    bands,
-    trouble,
-    borders,
-    seams,
-    watches,
+    bands: shallowReadonly(bands),
+    trouble: shallowReadonly(trouble),
+    borders: shallowReadonly(borders),
+    seams: shallowReadonly(seams),
+    watches: shallowReadonly(watches),
     open,
     close,
     addLayer,

@@ -68,7 +68,7 @@ export function layOutEasel(id: number, person: number | null) {
     if (notice.kind === 'covers') guard.sayCovers(notice.name, notice.layer)
     if (notice.kind !== 'drawing') return
     stack.take(notice.stack)
-    lighting.kept.value = notice.light
+    lighting.take(notice.light)
     bands.afterChange()
   })
 

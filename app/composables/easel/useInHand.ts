@@ -73,8 +73,8 @@ export function createInHand(drawing: Drawing, { stack, guard, guides, lighting 
   const trueShape = createTrueShape(host, stroke, lines)
 
   drawing.onNotice(notice => {
-    if (notice.kind === 'selection') parts.edges.value = notice.edges
-    else if (notice.kind === 'working') adjusting.share.value = notice.share
+    if (notice.kind === 'selection') parts.takeEdges(notice.edges)
+    else if (notice.kind === 'working') adjusting.tellShare(notice.share)
   })
 
   // --- who has the pointer

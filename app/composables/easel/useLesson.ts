@@ -1,4 +1,4 @@
-import { computed, onScopeDispose, readonly, ref, shallowRef, watch } from 'vue'
+import { computed, onScopeDispose, readonly, ref, shallowRef, watch, shallowReadonly } from 'vue'
 import type { Finding } from '#core/lookfor'
 import { bytesOf, isPanelPlan, type Step } from '#core/plan'
 import { useHand } from '../../stores/hand'
@@ -146,7 +146,7 @@ export function createLesson(drawing: Drawing, { guides, references, leaveStep, 
     stepNumber: readonly(stepNumber),
     isRicher: readonly(isRicher),
     way,
-    findings,
+    findings: shallowReadonly(findings),
     lookedAt: readonly(lookedAt),
     isLooking: readonly(isLooking),
     /** The look-for whose marks are pointed at. */

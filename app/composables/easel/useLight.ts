@@ -71,7 +71,10 @@ export function createLight(
     return layer
   }
 
-  return { cutShading, kept, light, isOpen, open, need, put, settle, remove }
+  /** The pin that the drawing has now. */
+  const take = (now: Light | null) => void (kept.value = now)
+
+  return { cutShading, take, light, isOpen, open, need, put, settle, remove }
 }
 export type LightPin = ReturnType<typeof createLight>
 

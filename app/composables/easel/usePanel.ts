@@ -111,7 +111,7 @@ export function createPanel(drawing: Drawing, lesson: Lesson) {
           (drawing.sheet.value.width !== sheet.value.width || drawing.sheet.value.height !== sheet.value.height))),
   )
 
-  return { panel, sheet, isShown, findings, isOtherSize }
+  return { panel: shallowReadonly(panel), sheet, isShown, findings, isOtherSize }
 }
 
 export type PanelAtEasel = ReturnType<typeof createPanel>

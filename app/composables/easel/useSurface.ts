@@ -1,4 +1,4 @@
-import { computed, shallowRef, watch } from 'vue'
+import { computed, shallowRef, watch, shallowReadonly } from 'vue'
 import { radiusAt } from '#core/brush'
 import type { DrawingRecord } from '#core/drawing'
 import { ghostRecord } from '#core/plan'
@@ -92,11 +92,13 @@ export function createSurface(drawing: Drawing, lesson: Lesson, { parts, samplin
   })
 
   return {
+    /** A template sets it. */
     sheetWindow,
     view,
     scale,
     planView,
-    ghost,
+    ghost: shallowReadonly(ghost),
+    putGhostAway: () => void (ghost.value = null),
     toggleGhost,
     marks,
     showFinding,

@@ -180,6 +180,7 @@ export function useNewMural(classId: number) {
     unitWords,
     palette,
     picture,
+    /** A template sets it. */
     file,
     choose,
     takeAway,

@@ -80,7 +80,8 @@ export function createClassNews(drawing: Drawing) {
 
   return {
     words: readonly(words),
-    ghost,
+    ghost: shallowReadonly(ghost),
+    putGhostAway: () => void (ghost.value = null),
     isHandUp: readonly(isHandUp),
     opened: readonly(opened),
     front: readonly(front),

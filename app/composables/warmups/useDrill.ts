@@ -1,6 +1,6 @@
 import { useEventListener } from '@vueuse/core'
 import { wrap, type Remote } from 'comlink'
-import { computed, onBeforeUnmount, onMounted, ref, shallowRef, toRaw } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, toRaw, shallowReadonly } from 'vue'
 import { unpackSample, type ToolSettings } from '#core/brush'
 import type { Rgb8 } from '#core/colour'
 import { DRILLS, drillTask, GREATEST_SEED, type DrillName, type DrillResult } from '#core/drill'
@@ -144,7 +144,7 @@ export function useDrill(name: DrillName) {
 
   return {
     drill,
-    seed,
+    seed: shallowReadonly(seed),
     task,
     answering,
     host,
@@ -157,9 +157,9 @@ export function useDrill(name: DrillName) {
     isPouring,
     mixed,
     rungs,
-    result,
-    scores,
-    isScoring,
+    result: shallowReadonly(result),
+    scores: shallowReadonly(scores),
+    isScoring: shallowReadonly(isScoring),
     begin,
     undo,
     finish,

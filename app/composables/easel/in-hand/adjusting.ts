@@ -1,5 +1,5 @@
 import { useDebounceFn } from '@vueuse/core'
-import { computed, ref, shallowRef, toRaw } from 'vue'
+import { computed, ref, shallowRef, toRaw, shallowReadonly } from 'vue'
 import { PLAIN_ADJUSTMENTS, type Adjustment, type AdjustmentKind } from '#core/adjust'
 import type { AdjustAct } from '#core/drawing'
 import { latestOnly } from '../../../sheet/latest-only'
@@ -91,6 +91,20 @@ export function createAdjusting(host: SheetRemote, slot: Slot, layerWithPaint: (
   }
   const inHand = setByCard({ settle, discard })
 
-  return { how, kind, layer, share, isSettling, tones, choose, set, settle, discard, stop: () => host.stopWork() }
+  return {
+    how,
+    kind,
+    layer: shallowReadonly(layer),
+    share: shallowReadonly(share),
+    /** How far the work in the worker is, 0 … 1; null: none is under way. */
+    tellShare: (now: number | null) => void (share.value = now),
+    isSettling: shallowReadonly(isSettling),
+    tones,
+    choose,
+    set,
+    settle,
+    discard,
+    stop: () => host.stopWork(),
+  }
 }
 export type AdjustInHand = ReturnType<typeof createAdjusting>

@@ -1,4 +1,4 @@
-import { computed, reactive, ref, shallowRef } from 'vue'
+import { computed, reactive, ref, shallowRef, shallowReadonly } from 'vue'
 import type { Point } from '#core/base'
 import { SUBPIXELS } from '#core/brush'
 import type { SelectAct } from '#core/drawing'
@@ -120,9 +120,12 @@ export function createChoosing(host: SheetRemote, { mode, layerNow, sheet }: Aro
 
   const touch: TakesTouch = { begin, extend, end, cancel, key }
   return {
-    edges,
+    edges: shallowReadonly(edges),
+    /** What the worker found to be selected. */
+    takeEdges: (found: readonly Int32Array[] | null) => void (edges.value = found),
     isSelected,
-    draft,
+    draft: shallowReadonly(draft),
+    putDraftAway: () => void (draft.value = []),
     choice,
     soften,
     colour,

@@ -1,5 +1,5 @@
 import type { Point } from '#core/base'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, shallowReadonly } from 'vue'
 import { checkSheet, toPx, type Unit } from '#core/drawing'
 import { cropHandled, cropMoved, withRatio, type Crop } from '#core/parts'
 import type { SheetRemote } from '../../../workers/sheet/contract'
@@ -106,5 +106,15 @@ export function createCrop(
     discard,
   }
 
-  return { crop, print, isOpen, open, setRatio, setPrint, take, settle, discard }
+  return {
+    crop: shallowReadonly(crop),
+    print: shallowReadonly(print),
+    isOpen,
+    open,
+    setRatio,
+    setPrint,
+    take,
+    settle,
+    discard,
+  }
 }

@@ -1,4 +1,4 @@
-import { ref, shallowRef } from 'vue'
+import { ref, shallowRef, shallowReadonly } from 'vue'
 import type { HazeAct } from '#core/drawing'
 import { latestOnly } from '../../../sheet/latest-only'
 import { freshSeed } from '../../../sheet/seeds'
@@ -78,5 +78,5 @@ export function createHaze(
   }
   const inHand = setByCard({ settle, discard })
 
-  return { far, sky, isOpen, open, set, takeSky, settle, discard }
+  return { far: shallowReadonly(far), sky: shallowReadonly(sky), isOpen, open, set, takeSky, settle, discard }
 }

@@ -1,4 +1,4 @@
-import { ref, shallowRef, watch } from 'vue'
+import { ref, shallowRef, watch, shallowReadonly } from 'vue'
 import type { Point } from '#core/base'
 import {
   alignedBy,
@@ -157,8 +157,8 @@ export function createHeldPart(host: SheetRemote, slot: Slot, { layerNow, sheet,
   }
 
   return {
-    held,
-    handleMode,
+    held: shallowReadonly(held),
+    handleMode: shallowReadonly(handleMode),
     leaves,
     against,
     inHand,

@@ -72,7 +72,7 @@ export function createParts(host: SheetRemote, slot: Slot, { layerNow, layerWith
 
   function choose(next: PartMode | null, layers: readonly string[] = []): void {
     if (part.held.value) void part.settle()
-    choosing.draft.value = []
+    choosing.putDraftAway()
     mode.value = next
     if (next === 'move') void takeUp(layers)
   }

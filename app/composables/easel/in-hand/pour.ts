@@ -1,4 +1,4 @@
-import { ref, shallowRef, toRaw } from 'vue'
+import { ref, shallowRef, toRaw, shallowReadonly } from 'vue'
 import { rampBetween } from '#core/colour'
 import type { FreshPourAct, GradientAct, PourPaint } from '#core/drawing'
 import type { GradientForm, LineGap, PatternName } from '#core/fill'
@@ -230,6 +230,20 @@ export function createPour(
 
   const touch: TakesTouch = { begin, extend, end: () => void pourOut(), cancel: drop, key: () => false }
 
-  return { mode, fade, poured, draft, gaps, waiting, isBusy, touch, pourAnyway, close, closeAll, showGaps, clear }
+  return {
+    mode,
+    fade,
+    poured,
+    draft: shallowReadonly(draft),
+    gaps: shallowReadonly(gaps),
+    waiting: shallowReadonly(waiting),
+    isBusy: shallowReadonly(isBusy),
+    touch,
+    pourAnyway,
+    close,
+    closeAll,
+    showGaps,
+    clear,
+  }
 }
 export type PourInHand = ReturnType<typeof createPour>

@@ -1,4 +1,4 @@
-import { computed, shallowRef, watch, type Ref } from 'vue'
+import { computed, shallowRef, watch, type Ref, shallowReadonly } from 'vue'
 import { FARTHEST_SHADOW, type CastShadowAct } from '#core/drawing'
 import type { Light } from '#core/layers'
 import { lightFrom } from '#core/light'
@@ -114,6 +114,6 @@ export function createShadow(host: SheetRemote, slot: Slot, { light, layerWithPa
   }
   const inHand = setByCard({ settle, discard })
 
-  return { shadow, thrown, begin, set, settle, discard }
+  return { shadow: shallowReadonly(shadow), thrown, begin, set, settle, discard }
 }
 export type ShadowInHand = ReturnType<typeof createShadow>

@@ -1,5 +1,5 @@
 import type { Point } from '#core/base'
-import { ref, shallowRef, toRaw, watch } from 'vue'
+import { ref, shallowRef, toRaw, watch, shallowReadonly } from 'vue'
 import { drawnOut, handled, isFillable, moved, shapeAct, type Stencil, type StencilKind } from '#core/stencil'
 import type { Colour, useHand } from '../../../stores/hand'
 import { snappedPlace, type SnapLine } from '#core/parts'
@@ -168,6 +168,18 @@ export function createStencil(
     if (shape.value) void show()
   })
 
-  return { kind, shape, hasLine, hasFill, fillColour, sides, inHand, take, settle, discard, choose }
+  return {
+    kind: shallowReadonly(kind),
+    shape: shallowReadonly(shape),
+    hasLine,
+    hasFill,
+    fillColour,
+    sides,
+    inHand,
+    take,
+    settle,
+    discard,
+    choose,
+  }
 }
 export type StencilInHand = ReturnType<typeof createStencil>

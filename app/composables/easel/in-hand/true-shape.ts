@@ -1,4 +1,4 @@
-import { ref } from 'vue'
+import { ref, shallowReadonly } from 'vue'
 import type { SnapLine } from '#core/parts'
 import type { Adjusting, ShapeKind } from '#core/trueup'
 import type { HeldKeys } from '../../../sheet/pen'
@@ -47,5 +47,5 @@ export function createTrueShape(host: SheetRemote, stroke: TakesTouch, lines: ()
     },
   }
 
-  return { kind, how, isPerfect, touch, hold, adjust }
+  return { kind: shallowReadonly(kind), how, isPerfect, touch, hold, adjust }
 }

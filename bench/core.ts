@@ -232,8 +232,8 @@ export async function compositing(): Promise<Row[]> {
 /** Forty hand-drawn rings on a line layer. */
 export function lineDrawing(): Drawing {
   const engine = new Engine(kernels, sheet)
-  engine.take({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'colour', name: 'colour', place: 0 } })
-  engine.take({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'lines', name: 'lines', place: 1 } })
+  engine.add({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'colour', name: 'colour', place: 0 } })
+  engine.add({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'lines', name: 'lines', place: 1 } })
   const random = seededRandom(40)
   for (let i = 0; i < 40; i++) {
     const cx = 180 + (i % 8) * 305
@@ -248,7 +248,7 @@ export function lineDrawing(): Drawing {
         8,
       )
     }
-    engine.take({
+    engine.add({
       type: 'act',
       at: i,
       act: {

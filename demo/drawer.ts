@@ -36,9 +36,9 @@ export class Drawer {
 
   open(step: Pick<Step, 'id' | 'layer' | 'dim'>): void {
     this.wait(4000)
-    this.engine.take({ type: 'step', at: this.clock, step: step.id })
+    this.engine.add({ type: 'step', at: this.clock, step: step.id })
     for (const act of prepareStep(step as Step, this.engine.drawing)) {
-      this.engine.take({ type: 'prepare', at: this.clock, act })
+      this.engine.add({ type: 'prepare', at: this.clock, act })
     }
   }
 
@@ -78,12 +78,12 @@ export class Drawer {
 
   undo(): void {
     this.wait(900)
-    this.engine.take({ type: 'undo', at: this.clock })
+    this.engine.add({ type: 'undo', at: this.clock })
   }
 
   /** Any other act, as it is. */
   act(act: Act): void {
-    this.engine.take({ type: 'act', at: this.clock, act })
+    this.engine.add({ type: 'act', at: this.clock, act })
   }
 
   private nextSeed(): number {

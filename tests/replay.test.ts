@@ -40,7 +40,7 @@ describe('hundreds of random acts', () => {
           import { simdKernels } from './core/kernels'
           export function run(seed, sheet, count) {
             const engine = new Engine(simdKernels(), sheet)
-            for (const entry of randomEntries(seed, sheet, count)) engine.take(entry)
+            for (const entry of randomEntries(seed, sheet, count)) engine.add(entry)
             return contentHash(engine.drawing)
           }`,
         resolveDir: fromRoot(),

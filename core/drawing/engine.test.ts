@@ -35,11 +35,11 @@ describe('a record', () => {
   it('gives the same drawing act by act, at once, and with hardly any memory for keyframes', () => {
     const record = recordOf(11, 150)
     const live = new Engine(kernels, sheet)
-    for (const entry of record.entries) live.take(entry)
+    for (const entry of record.entries) live.add(entry)
     const hash = contentHash(live.drawing)
     expect(contentHash(replay(kernels, record).drawing)).toBe(hash)
     const poor = new Engine(kernels, sheet, 1)
-    for (const entry of record.entries) poor.take(entry)
+    for (const entry of record.entries) poor.add(entry)
     expect(contentHash(poor.drawing)).toBe(hash)
   })
 
@@ -48,7 +48,7 @@ describe('a record', () => {
     const live = new Engine(kernels, sheet)
     const hashes = [contentHash(live.drawing)]
     for (const entry of record.entries) {
-      live.take(entry)
+      live.add(entry)
       hashes.push(contentHash(live.drawing))
     }
     const scrubbed = replay(kernels, record, 1)
@@ -59,7 +59,7 @@ describe('a record', () => {
     const act = strokeAct(5)
     const drawn = ([1, 3, 1000] as const).map(chunk => {
       const engine = new Engine(kernels, sheet)
-      for (const entry of randomEntries(2, sheet, 12)) engine.take(entry)
+      for (const entry of randomEntries(2, sheet, 12)) engine.add(entry)
       const stroke = engine.beginStroke('one', act, act.samples)
       for (let i = 0; i < act.samples.length; i += chunk * SAMPLE_FIELDS)
         stroke.extend(act.samples.slice(i, i + chunk * SAMPLE_FIELDS))
@@ -68,14 +68,14 @@ describe('a record', () => {
       return contentHash(engine.drawing)
     })
     const whole = new Engine(kernels, sheet)
-    for (const entry of randomEntries(2, sheet, 12)) whole.take(entry)
-    whole.take({ type: 'act', at: 1, act })
+    for (const entry of randomEntries(2, sheet, 12)) whole.add(entry)
+    whole.add({ type: 'act', at: 1, act })
     expect(new Set([...drawn, contentHash(whole.drawing)]).size).toBe(1)
   })
 
   it('shows in the preview of a growing stroke what will be laid', () => {
     const engine = new Engine(kernels, sheet)
-    for (const entry of randomEntries(2, sheet, 12)) engine.take(entry)
+    for (const entry of randomEntries(2, sheet, 12)) engine.add(entry)
     const act = strokeAct(8, 'two')
     const stroke = engine.beginStroke('two', act, act.samples)
     stroke.extend(act.samples)
@@ -94,7 +94,7 @@ describe('a record', () => {
 describe('undo and redo', () => {
   const start = () => {
     const engine = new Engine(kernels, sheet)
-    engine.take({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'one', name: 'One', place: 0 } })
+    engine.add({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'one', name: 'One', place: 0 } })
     return engine
   }
 
@@ -102,16 +102,16 @@ describe('undo and redo', () => {
     const engine = start()
     const hashes = [contentHash(engine.drawing)]
     for (let i = 0; i < 60; i++) {
-      engine.take({ type: 'act', at: i, act: strokeAct(i) })
+      engine.add({ type: 'act', at: i, act: strokeAct(i) })
       hashes.push(contentHash(engine.drawing))
     }
     for (let i = 59; i >= 0; i--) {
-      engine.take({ type: 'undo', at: 100 })
+      engine.add({ type: 'undo', at: 100 })
       expect(contentHash(engine.drawing)).toBe(hashes[i])
     }
     expect(engine.canUndo).toBe(false)
     for (let i = 1; i <= 60; i++) {
-      engine.take({ type: 'redo', at: 200 })
+      engine.add({ type: 'redo', at: 200 })
       expect(contentHash(engine.drawing)).toBe(hashes[i])
     }
     expect(engine.canRedo).toBe(false)
@@ -119,21 +119,21 @@ describe('undo and redo', () => {
 
   it('reach back over the opening of a step and leave what it laid out', () => {
     const engine = start()
-    engine.take({ type: 'act', at: 1, act: strokeAct(5) })
-    engine.take({ type: 'step', at: 2, step: 'second' })
-    engine.take({ type: 'prepare', at: 2, act: { kind: 'layer-add', layer: 'two', name: 'Two', place: 1 } })
-    engine.take({ type: 'undo', at: 3 })
+    engine.add({ type: 'act', at: 1, act: strokeAct(5) })
+    engine.add({ type: 'step', at: 2, step: 'second' })
+    engine.add({ type: 'prepare', at: 2, act: { kind: 'layer-add', layer: 'two', name: 'Two', place: 1 } })
+    engine.add({ type: 'undo', at: 3 })
     expect(engine.drawing.layers.map(layer => layer.id)).toEqual(['one', 'two'])
     expect(flattenDrawing(kernels, engine.drawing, null).every(value => value === 0)).toBe(true)
-    engine.take({ type: 'redo', at: 4 })
+    engine.add({ type: 'redo', at: 4 })
     expect(flattenDrawing(kernels, engine.drawing, null).some(value => value !== 0)).toBe(true)
   })
 
   it('forget what was undone once something new is drawn', () => {
     const engine = start()
-    engine.take({ type: 'act', at: 1, act: strokeAct(1) })
-    engine.take({ type: 'undo', at: 2 })
-    engine.take({ type: 'act', at: 3, act: strokeAct(2) })
+    engine.add({ type: 'act', at: 1, act: strokeAct(1) })
+    engine.add({ type: 'undo', at: 2 })
+    engine.add({ type: 'act', at: 3, act: strokeAct(2) })
     expect(engine.canRedo).toBe(false)
     expect(engine.standing().map(act => act.kind)).toEqual(['layer-add', 'stroke'])
   })
@@ -142,7 +142,7 @@ describe('undo and redo', () => {
 describe('what is refused', () => {
   it('an act on a layer that is not there, and nothing of it is recorded', () => {
     const engine = new Engine(kernels, sheet)
-    expect(() => engine.take({ type: 'act', at: 0, act: strokeAct(1, 'nowhere') })).toThrow(CoreError)
+    expect(() => engine.add({ type: 'act', at: 0, act: strokeAct(1, 'nowhere') })).toThrow(CoreError)
     expect(engine.position).toBe(0)
   })
 

@@ -55,7 +55,7 @@ export class Engine {
   }
 
   /** Takes an entry. With `draw` the act is carried out now, so that what can't be done is refused and not recorded. */
-  take(entry: Entry, draw = true): void {
+  add(entry: Entry, draw = true): void {
     const next = this.next(entry)
     if (draw) this.history.picture(next.tip)
     this.moments.push(next)
@@ -145,6 +145,6 @@ export class Engine {
 /** Takes a whole record. Pictures are made when they are asked for. Throws CoreError then, if an act can’t be done. */
 export function replay(kernels: Kernels, record: DrawingRecord, budget?: number): Engine {
   const engine = new Engine(kernels, record.sheet, budget)
-  for (const entry of record.entries) engine.take(entry, false)
+  for (const entry of record.entries) engine.add(entry, false)
   return engine
 }

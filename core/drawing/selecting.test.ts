@@ -14,11 +14,11 @@ const selectBox: Act = { kind: 'select', version: 1, area: { kind: 'outline', po
 
 function start(on = kernels): Engine {
   const engine = new Engine(on, sheet)
-  engine.take({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'one', name: 'One', place: 0 } })
+  engine.add({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'one', name: 'One', place: 0 } })
   return engine
 }
 function act(engine: Engine, ...acts: Act[]): Engine {
-  for (const each of acts) engine.take({ type: 'act', at: 2, act: each })
+  for (const each of acts) engine.add({ type: 'act', at: 2, act: each })
   return engine
 }
 const pixelsOf = ({ drawing }: Engine) => flattenDrawing(kernels, drawing, null)
@@ -158,9 +158,9 @@ describe('what is selected alone is painted', () => {
 describe('a selection', () => {
   it('is taken back and put back as any act', () => {
     const engine = act(start(), selectBox)
-    engine.take({ type: 'undo', at: 3 })
+    engine.add({ type: 'undo', at: 3 })
     expect(engine.drawing.selection).toBeUndefined()
-    engine.take({ type: 'redo', at: 4 })
+    engine.add({ type: 'redo', at: 4 })
     expect(engine.drawing.selection?.size).toBe(1)
     expect(act(engine, { kind: 'select-none' }).drawing.selection).toBeUndefined()
   })

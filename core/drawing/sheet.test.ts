@@ -31,12 +31,12 @@ const lineAct: StrokeAct = {
 }
 function start(): Engine {
   const engine = new Engine(kernels, sheet)
-  engine.take({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'one', name: 'One', place: 0 } })
-  engine.take({ type: 'act', at: 1, act: lineAct })
+  engine.add({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'one', name: 'One', place: 0 } })
+  engine.add({ type: 'act', at: 1, act: lineAct })
   return engine
 }
 const act = (engine: Engine, ...acts: Act[]) => {
-  for (const each of acts) engine.take({ type: 'act', at: 2, act: each })
+  for (const each of acts) engine.add({ type: 'act', at: 2, act: each })
 }
 const alphaAt = ({ drawing }: Engine, x: number, y: number) =>
   flattenDrawing(kernels, drawing, null)[4 * (y * drawing.sheet.width + x) + 3]!
@@ -135,8 +135,8 @@ describe('another size', () => {
     )
     expect(alphaAt(engine, 60, 107)).toBe(0)
     expect(alphaAt(engine, 145, 140)).toBe(255)
-    engine.take({ type: 'undo', at: 3 })
-    engine.take({ type: 'undo', at: 4 })
+    engine.add({ type: 'undo', at: 3 })
+    engine.add({ type: 'undo', at: 4 })
     expect(contentHash(engine.drawing)).toBe(before)
   })
 
@@ -160,8 +160,8 @@ describe('another size', () => {
     act(engine, { ...lineAct, seed: 9, samples: [600 * 16, 20 * 16, 1023, 0, 680 * 16, 480 * 16, 1023, 14] })
     const hash = contentHash(engine.drawing)
     expect(alphaAt(engine, 640, 250)).toBe(255)
-    for (let i = 0; i < 2; i++) engine.take({ type: 'undo', at: 5 })
-    for (let i = 0; i < 2; i++) engine.take({ type: 'redo', at: 6 })
+    for (let i = 0; i < 2; i++) engine.add({ type: 'undo', at: 5 })
+    for (let i = 0; i < 2; i++) engine.add({ type: 'redo', at: 6 })
     expect(contentHash(engine.drawing)).toBe(hash)
   })
 

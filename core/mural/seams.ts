@@ -142,8 +142,8 @@ export function edgesOfBytes(
 ): Edges | null {
   if (bytes.length !== 6 * (width + height)) return null
   let at = 0
-  const take = (length: number): EdgeProfile => Array.from({ length }, () => [bytes[at++]!, bytes[at++]!, bytes[at++]!])
-  return { left: take(height), right: take(height), above: take(width), below: take(width) }
+  const side = (length: number): EdgeProfile => Array.from({ length }, () => [bytes[at++]!, bytes[at++]!, bytes[at++]!])
+  return { left: side(height), right: side(height), above: side(width), below: side(width) }
 }
 
 /** How a panel meets its neighbours, measured with the panel as the first. */

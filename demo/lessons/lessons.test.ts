@@ -32,7 +32,7 @@ describe.each(LESSONS.map((lesson, i) => [lesson.title, i] as const))('%s', (_ti
     const parts = partsOf(plans[i]!)
     const engine = new Engine(kernels, plans[i]!.demonstration.sheet)
     plans[i]!.steps.forEach((step, at) => {
-      for (const entry of [{ type: 'step' as const, at: 0, step: step.id }, ...parts[at]!.entries]) engine.take(entry)
+      for (const entry of [{ type: 'step' as const, at: 0, step: step.id }, ...parts[at]!.entries]) engine.add(entry)
       const found = lookAt(
         kernels,
         { drawing: engine.drawing, acts: standingActs(engine.entries), step: step.id },

@@ -41,7 +41,7 @@ const veil = computed(
       :lines="[{ points: corners.flatMap(({ x, y }) => [x, y]), isClosed: true }]"
       :view="view"
       :size="size"
-      @take="cropping.take"
+      @drag="cropping.drag"
     />
   </template>
 </template>

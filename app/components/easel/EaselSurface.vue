@@ -129,7 +129,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void host.show(transfer(canvas, 
           mode="size"
           :view="shown"
           :size="size"
-          @take="placeUnder"
+          @drag="placeUnder"
         />
         <StencilHandles :view="shown" :size="size" />
         <PartHandles
@@ -138,7 +138,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void host.show(transfer(canvas, 
           :mode="parts.handleMode.value"
           :view="shown"
           :size="size"
-          @take="parts.take"
+          @drag="parts.drag"
         />
         <PartHandles
           v-if="letters.writing.value && letters.writing.value.outlines.length"
@@ -146,7 +146,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void host.show(transfer(canvas, 
           mode="size"
           :view="shown"
           :size="size"
-          @take="letters.take"
+          @drag="letters.drag"
         />
         <CropHandles :view="shown" :size="size" />
         <CropBar />

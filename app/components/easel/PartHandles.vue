@@ -5,7 +5,7 @@ import { toWindow, type Size, type WindowView } from '../../sheet/view'
 
 /** Handles of a part in hand, or of letters that are not settled. */
 const props = defineProps<{ held: Held; mode: HandleMode; view: WindowView; size: Size }>()
-const emit = defineEmits<{ take: [key: string, to: Point] }>()
+const emit = defineEmits<{ drag: [key: string, to: Point] }>()
 
 /** The handle for turning stands so far off, CSS px. */
 const ARM = 36
@@ -46,6 +46,6 @@ const lines = computed<{ points: number[]; isClosed: boolean }[]>(() => {
     :lines="lines"
     :view="view"
     :size="size"
-    @take="(key, to) => emit('take', key, to)"
+    @drag="(key, to) => emit('drag', key, to)"
   />
 </template>

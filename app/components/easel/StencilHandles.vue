@@ -51,6 +51,6 @@ const lines = computed(() => {
     :lines="lines"
     :view="view"
     :size="size"
-    @take="(key, to) => stencil.take(key, to)"
+    @drag="(key, to) => stencil.drag(key, to)"
   />
 </template>

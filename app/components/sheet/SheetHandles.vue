@@ -19,7 +19,7 @@ const props = defineProps<{
   view: WindowView
   size: Size
 }>()
-const emit = defineEmits<{ take: [key: string, to: { x: number; y: number }] }>()
+const emit = defineEmits<{ drag: [key: string, to: { x: number; y: number }] }>()
 
 const INK = '#2b4c8c'
 const PAPER = '#fffdf6'
@@ -28,7 +28,7 @@ const RADII = { open: 6.5, full: 6.5, small: 5, big: 8 }
 const REACH = 20
 
 function onDrag(key: string, event: Konva.KonvaEventObject<DragEvent>): void {
-  emit('take', key, toSheet(props.view, event.target.x(), event.target.y()))
+  emit('drag', key, toSheet(props.view, event.target.x(), event.target.y()))
 }
 
 function isOnHandle(event: PointerEvent): boolean {

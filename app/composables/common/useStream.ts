@@ -7,7 +7,7 @@ const LONGEST_MS = 15_000
  * opened again; `address` is asked each time, so that it can say what is known already. `isOpen`: whether it is heard
  * just now.
  */
-export function useStream<N>(address: () => string, take: (news: N) => void) {
+export function useStream<N>(address: () => string, receive: (news: N) => void) {
   const isOpen = ref(false)
   let source: EventSource | null = null
   let timer: ReturnType<typeof setTimeout> | null = null
@@ -21,7 +21,7 @@ export function useStream<N>(address: () => string, take: (news: N) => void) {
       isOpen.value = true
       pauseMs = FIRST_MS
     }
-    source.onmessage = (event: MessageEvent<string>) => take(JSON.parse(event.data) as N)
+    source.onmessage = (event: MessageEvent<string>) => receive(JSON.parse(event.data) as N)
     source.onerror = () => {
       // By itself a browser gives up after some answers, as when the server starts anew.
       isOpen.value = false

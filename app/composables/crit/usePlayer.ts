@@ -17,7 +17,7 @@ export function usePlayer() {
   const layers = shallowRef<LayerNote[]>([])
   const thumbnails = shallowRef<ReadonlyMap<string, Thumbnail>>(new Map())
 
-  function take(notice: PlayerNotice): void {
+  function receive(notice: PlayerNotice): void {
     switch (notice.kind) {
       case 'loading':
         loading.value = notice
@@ -39,7 +39,7 @@ export function usePlayer() {
 
   async function load(record: DrawingRecord, isGhost: boolean): Promise<void> {
     isReady.value = false
-    await player.load(record, isGhost, proxy(take))
+    await player.load(record, isGhost, proxy(receive))
     loading.value = null
     isReady.value = true
   }

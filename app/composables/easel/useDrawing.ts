@@ -58,7 +58,7 @@ export function createDrawing(id: number, person: number | null) {
 
   const listeners: ((notice: SheetNotice) => void)[] = []
 
-  function take(notice: SheetNotice): void {
+  function receive(notice: SheetNotice): void {
     switch (notice.kind) {
       case 'opening':
         progress.value = notice
@@ -95,7 +95,7 @@ export function createDrawing(id: number, person: number | null) {
     closed.value = null
     const { port1, port2 } = new MessageChannel()
     looker.postMessage({ port: port1 }, [port1])
-    const opened = await host.open({ drawing: id, person, mode }, proxy(take), transfer(port2, [port2]))
+    const opened = await host.open({ drawing: id, person, mode }, proxy(receive), transfer(port2, [port2]))
     progress.value = null
     if (!opened.ok) {
       closed.value = opened

@@ -67,8 +67,8 @@ export function layOutEasel(id: number, person: number | null) {
   drawing.onNotice(notice => {
     if (notice.kind === 'covers') guard.sayCovers(notice.name, notice.layer)
     if (notice.kind !== 'drawing') return
-    stack.take(notice.stack)
-    lighting.take(notice.light)
+    stack.receive(notice.stack)
+    lighting.receive(notice.light)
     bands.afterChange()
   })
 

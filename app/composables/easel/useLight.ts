@@ -72,9 +72,9 @@ export function createLight(
   }
 
   /** The pin that the drawing has now. */
-  const take = (now: Light | null) => void (kept.value = now)
+  const receive = (now: Light | null) => void (kept.value = now)
 
-  return { cutShading, take, light, isOpen, open, need, put, settle, remove }
+  return { cutShading, receive, light, isOpen, open, need, put, settle, remove }
 }
 export type LightPin = ReturnType<typeof createLight>
 

@@ -70,7 +70,7 @@ export function createStack(
   }
 
   /** The stack as the worker tells of it. */
-  function take(next: readonly StackNote[]): void {
+  function receive(next: readonly StackNote[]): void {
     stack.value = next
     const has = (id: string) =>
       find(next, note => (note.kind === 'layer' && note.id === id) || note.mask?.id === id) !== null
@@ -232,7 +232,7 @@ export function createStack(
     alone,
     room,
     choose,
-    take,
+    receive,
     lies,
     showAlone,
     set,

@@ -25,7 +25,7 @@ export function createClassNews(drawing: Drawing) {
   const KEY = 'little-easel-news'
   const told = () => Number(sessionStorage.getItem(KEY)) || null
 
-  function take(given: LearnersNews): void {
+  function receive(given: LearnersNews): void {
     if (given.kind === 'front') return takeFront(given.front)
     const { id, news } = given
     sessionStorage.setItem(KEY, String(Math.max(id, told() ?? 0)))
@@ -61,7 +61,7 @@ export function createClassNews(drawing: Drawing) {
     front.value = next
   }
 
-  const { isOpen } = useStream<LearnersNews>(() => api.newsStream(told()), take)
+  const { isOpen } = useStream<LearnersNews>(() => api.newsStream(told()), receive)
 
   const raise = (about: string) =>
     trying(true, async () => {

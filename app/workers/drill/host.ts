@@ -17,9 +17,9 @@ export class DrillHost {
     const task = drillTask(name, seed)
     this.drill = { name, seed }
     const engine = new Engine(this.kernels, task.sheet)
-    for (const act of task.given) engine.take({ type: 'prepare', at: 0, act })
+    for (const act of task.given) engine.add({ type: 'prepare', at: 0, act })
     if (!engine.drawing.layers.some(each => each.id === OWN))
-      engine.take({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: OWN, name: 'Yours', place: 99 } })
+      engine.add({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer: OWN, name: 'Yours', place: 99 } })
     this.laid?.strokes.drop()
     this.laid ??= this.layOut(engine)
     this.laid.sheet.lay(engine)
@@ -61,7 +61,7 @@ export class DrillHost {
 
   pour(x: number, y: number, colour: [number, number, number]): void {
     this.changing(engine =>
-      engine.take({
+      engine.add({
         type: 'act',
         at: ++this.clock,
         act: {
@@ -81,7 +81,7 @@ export class DrillHost {
   }
 
   undo(): void {
-    this.changing(engine => engine.canUndo && engine.take({ type: 'undo', at: ++this.clock }))
+    this.changing(engine => engine.canUndo && engine.add({ type: 'undo', at: ++this.clock }))
   }
 
   /** How it went. */

@@ -90,7 +90,7 @@ export class Player {
     const { engine } = this
     if (!engine || entries.length === 0) return
     const wasAtEnd = this.time >= this.length || (this.speed > 0 && this.until >= this.length)
-    for (const entry of entries) engine.take(entry, false)
+    for (const entry of entries) engine.add(entry, false)
     this.entries = [...this.entries, ...entries]
     this.beats = timelineOf(this.entries)
     this.until = this.length

@@ -9,7 +9,7 @@ const ofSending = (drawing: number) => `little-easel-sending-${drawing}`
 const SENDING_MS = 20_000
 
 /** Holds a lock until it is released. Null when somebody else has it and it is not waited for. */
-function take(name: string, options: LockOptions, onLost: () => void = () => {}): Promise<Hold | null> {
+function lock(name: string, options: LockOptions, onLost: () => void = () => {}): Promise<Hold | null> {
   return new Promise(resolve => {
     let isReleased = false
     navigator.locks
@@ -36,19 +36,19 @@ function take(name: string, options: LockOptions, onLost: () => void = () => {})
  * `onLost` is called. A page that only sends what was kept of it is waited for.
  */
 export async function holdDrawing(drawing: number, steal: boolean, onLost: () => void): Promise<Hold | null> {
-  if (steal) return take(ofDrawing(drawing), { steal: true }, onLost)
-  const hold = await take(ofDrawing(drawing), { ifAvailable: true }, onLost)
+  if (steal) return lock(ofDrawing(drawing), { steal: true }, onLost)
+  const hold = await lock(ofDrawing(drawing), { ifAvailable: true }, onLost)
   if (hold) return hold
   const { held } = await navigator.locks.query()
   const isOnlySent = held?.some(each => each.name === ofSending(drawing))
-  return isOnlySent ? take(ofDrawing(drawing), { signal: AbortSignal.timeout(SENDING_MS) }, onLost) : null
+  return isOnlySent ? lock(ofDrawing(drawing), { signal: AbortSignal.timeout(SENDING_MS) }, onLost) : null
 }
 
 /** Takes hold of a drawing to send what is kept of it. Null while a tab has it open. */
 export async function holdToSend(drawing: number): Promise<Hold | null> {
-  const sending = await take(ofSending(drawing), { ifAvailable: true })
+  const sending = await lock(ofSending(drawing), { ifAvailable: true })
   if (!sending) return null
-  const hold = await take(ofDrawing(drawing), { ifAvailable: true })
+  const hold = await lock(ofDrawing(drawing), { ifAvailable: true })
   if (!hold) {
     sending.release()
     return null

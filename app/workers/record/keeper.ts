@@ -82,7 +82,7 @@ export class Keeper implements Shelf {
     }
   }
 
-  take(key: LogKey, session: string): Promise<void> {
+  claim(key: LogKey, session: string): Promise<void> {
     return this.writing(async tx => {
       const log = await tx.objectStore('records').get(path(key))
       if (log) await tx.objectStore('records').put({ ...log, session })

@@ -143,7 +143,7 @@ export class Sender {
         const stored = await this.given.post.send(batch)
         // The server has more than that: it knew this part, and another has gone on with it.
         if (stored.position !== batch.from + batch.entries.length) return await this.resync()
-        this.take(stored)
+        this.receive(stored)
       }
       this.retryMs = FIRST_RETRY_MS
       if (this.unsent > 0) return this.set('sending')
@@ -168,7 +168,7 @@ export class Sender {
     return { number: this.stored.nextBatch, from, writer: this.given.writer, entries }
   }
 
-  private take(stored: Stored): void {
+  private receive(stored: Stored): void {
     this.stored = { position: stored.position, nextBatch: stored.nextBatch }
     this.given.onStored(this.stored)
   }
@@ -215,7 +215,7 @@ export class Sender {
       this.isHeard = true
       const merged = mergeRecords(there.entries, this.given.entries)
       if (merged.apart || there.position > this.given.entries.length) return this.halt('apart', null)
-      this.take(there)
+      this.receive(there)
       this.plan(0)
     } catch (error) {
       this.halt('away', error instanceof ApiRefusal ? error : null, error)

@@ -230,7 +230,7 @@ export class RecordSession {
     const owner = person ?? (shelf && (await lastOwner(shelf, drawing)))
     const key = owner === null ? null : { person: owner, drawing }
     const isLooking = mode === 'look'
-    if (shelf && key && !isLooking) await shelf.take(key, session)
+    if (shelf && key && !isLooking) await shelf.claim(key, session)
     const kept = shelf && key ? await shelf.read(key) : null
     const device = (kept?.log.writer ?? around.freshName()).slice(0, DEVICE_NAME)
     const { view, refusal } = await ask(server, drawing, writerOf({ writer: device, session }), mode, kept !== null)

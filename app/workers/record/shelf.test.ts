@@ -67,7 +67,7 @@ describe.each(SHELVES)('%s', (_name, make) => {
   it('takes nothing from a session that was replaced', async () => {
     const shelf = await make()
     await shelf.settle(log(), 0, entries('a'))
-    await shelf.take(log(), 'next')
+    await shelf.claim(log(), 'next')
     await expect(shelf.append(log(), 's', 1, entries('b'))).rejects.toBeInstanceOf(Ousted)
     await expect(shelf.keepUnderway(log(), 's', underway(1))).rejects.toBeInstanceOf(Ousted)
     await expect(shelf.acknowledge(log(), 's', 1, 1)).rejects.toBeInstanceOf(Ousted)
@@ -82,7 +82,7 @@ describe.each(SHELVES)('%s', (_name, make) => {
     const shelf = await make()
     await shelf.settle(log(), 0, entries('a'))
     await shelf.keepUnderway(log(), 's', underway(1))
-    await shelf.take(log(), 'next')
+    await shelf.claim(log(), 'next')
     await shelf.strand(log({ drawing: -4 }), entries('a', 'u', 'b'), log(), 1)
     expect(await names(shelf, log({ drawing: -4 }))).toEqual(['a', 'u', 'b'])
     expect(await shelf.read(log())).toMatchObject({ log: { session: 'next' }, underway: null })

@@ -75,7 +75,7 @@ export interface Shelf {
   cards(): Promise<LogCard[]>
   read(key: LogKey): Promise<Kept | null>
   /** From now on only this session adds to the log. */
-  take(key: LogKey, session: string): Promise<void>
+  claim(key: LogKey, session: string): Promise<void>
   /**
    * Begins a log, or goes on with one: entries from `from` on are these; what is under way is let go.
    * Throws {@link Ousted} where there is a log that another session has taken.

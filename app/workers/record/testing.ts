@@ -54,7 +54,7 @@ export class FakeShelf implements Shelf {
     }
   }
 
-  async take(key: LogKey, session: string): Promise<void> {
+  async claim(key: LogKey, session: string): Promise<void> {
     await this.before()
     const book = this.find(key)
     if (book) book.log = { ...book.log, session }

@@ -13,8 +13,8 @@ const pen = toolSettings('ink-pen', { size: 6, pressureSize: 0, taperIn: 0, tape
 function engineWith(...acts: Act[]): Engine {
   const engine = new Engine(kernels, sheet)
   for (const [place, layer] of ['colour', 'lines'].entries())
-    engine.take({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer, name: layer, place } })
-  acts.forEach((act, i) => engine.take({ type: 'act', at: i, act }))
+    engine.add({ type: 'prepare', at: 0, act: { kind: 'layer-add', layer, name: layer, place } })
+  acts.forEach((act, i) => engine.add({ type: 'act', at: i, act }))
   return engine
 }
 /** A ring of a gap that is `gap` px wide at its right end. */
@@ -117,7 +117,7 @@ describe('borders of bands with pointed ends', () => {
         each => !isAmong(gap!, look(applyAct(kernels, engine.drawing, each)).gaps),
       )
       expect(act).not.toBeNull()
-      engine.take({ type: 'act', at: 1000 + i, act: act! })
+      engine.add({ type: 'act', at: 1000 + i, act: act! })
       expect(isAmong(gap!, look().gaps)).toBe(false)
     }
     expect(look()).toMatchObject({ gaps: [], bands: 2 })
@@ -132,7 +132,7 @@ describe('a gap', () => {
     const act = closingStroke(engine.drawing, gap!, 7)
     expect(act).toMatchObject({ kind: 'stroke', layer: 'lines', colour: [30, 28, 26] })
     expect(Math.abs((act as { tool: { size: number } }).tool.size - 6)).toBeLessThanOrEqual(1)
-    engine.take({ type: 'act', at: 9, act: act! })
+    engine.add({ type: 'act', at: 9, act: act! })
     expect(gapsOf(kernels, engine.drawing, 'lines')).toEqual([])
     expect(pourDoubt(kernels, engine.drawing, pour(200, 150, { gap: 0 }))).toBeNull()
   })
@@ -146,7 +146,7 @@ describe('a gap', () => {
     const [gap] = gapsOf(kernels, engine.drawing, 'lines')
     const act = closingStroke(engine.drawing, gap!, 7)
     expect(act).not.toBeNull()
-    engine.take({ type: 'act', at: 9, act: act! })
+    engine.add({ type: 'act', at: 9, act: act! })
     expect(pourDoubt(kernels, engine.drawing, pour(200, 150))).toBeNull()
   })
 

@@ -39,7 +39,7 @@ export class Recorder {
     Math.max(0, Math.round(performance.now() - this.clockStart), this.engine.entries.at(-1)?.at ?? 0)
 
   /** Ends the stroke under way, takes away what is in hand, and writes these into the record. */
-  take(entries: readonly Entry[]): void {
+  add(entries: readonly Entry[]): void {
     const { sheet, strokes, preview, isReadOnly, onGrown, refuse } = this.around
     if (isReadOnly()) return
     strokes.end()
@@ -48,7 +48,7 @@ export class Recorder {
       preview.forget()
       try {
         for (const entry of entries) {
-          this.engine.take(entry)
+          this.engine.add(entry)
           taken++
         }
       } catch (error) {
@@ -61,7 +61,7 @@ export class Recorder {
   /** `isAided`: the program does it for somebody who asked for it. Whether it was done. */
   act(act: Act, isAided = false): boolean {
     const { position } = this.engine
-    this.take([{ type: 'act', at: this.clock(), act, ...(isAided && { aided: true as const }) }])
+    this.add([{ type: 'act', at: this.clock(), act, ...(isAided && { aided: true as const }) }])
     return this.engine.position > position
   }
 
@@ -80,7 +80,7 @@ export class Recorder {
     const last = this.lastAct()
     if (!last) return
     const at = this.clock()
-    this.take([
+    this.add([
       { type: 'undo', at },
       { type: 'act', at, act: { ...last, layer } as Act },
     ])
@@ -97,7 +97,7 @@ export class Recorder {
       { kind: 'layer-add', layer: fresh, name: 'Under the letters', place: Math.max(place, 0) },
       { ...last, layer: fresh } as Act,
     ]
-    this.take([{ type: 'undo', at }, ...acts.map((act): Entry => ({ type: 'act', at, act }))])
+    this.add([{ type: 'undo', at }, ...acts.map((act): Entry => ({ type: 'act', at, act }))])
   }
 
   /** The last act that stands, if it was done to a layer. */
@@ -108,21 +108,21 @@ export class Recorder {
 
   /** Where there is nothing to undo, nothing is noted. */
   undo(): void {
-    if (this.engine.canUndo) this.take([{ type: 'undo', at: this.clock() }])
+    if (this.engine.canUndo) this.add([{ type: 'undo', at: this.clock() }])
   }
 
   redo(): void {
-    if (this.engine.canRedo) this.take([{ type: 'redo', at: this.clock() }])
+    if (this.engine.canRedo) this.add([{ type: 'redo', at: this.clock() }])
   }
 
   /** Says that what a look-for found is so on purpose, or takes that back. */
   setMeant(step: string, lookFor: string, isMeant: boolean): void {
-    this.take([{ type: 'meant', at: this.clock(), step, lookFor, isMeant }])
+    this.add([{ type: 'meant', at: this.clock(), step, lookFor, isMeant }])
   }
 
   /** A teacher says that a step of the lesson begins here. */
   markStep(): void {
-    this.take([{ type: 'step', at: this.clock(), step: `${MARKED}${this.figures().marks + 1}` }])
+    this.add([{ type: 'step', at: this.clock(), step: `${MARKED}${this.figures().marks + 1}` }])
   }
 
   /** Opens a step and makes its layer ready. */
@@ -130,9 +130,9 @@ export class Recorder {
     const step = this.around.plan()?.steps.find(each => each.id === id)
     if (!step) return
     const at = this.clock()
-    this.take([{ type: 'step', at, step: id }])
+    this.add([{ type: 'step', at, step: id }])
     // Each by itself: where the learner has changed the stack, one that can't be done does not stop the others.
-    for (const act of prepareStep(step, this.engine.drawing)) this.take([{ type: 'prepare', at, act }])
+    for (const act of prepareStep(step, this.engine.drawing)) this.add([{ type: 'prepare', at, act }])
   }
 
   /** How much was done on this sheet: acts, marked steps, and the time it took, ms. */

@@ -14,7 +14,7 @@ export async function layOutRecord(
   onProgress: (done: number, of: number) => void,
 ): Promise<Engine> {
   const engine = new Engine(kernels, record.sheet)
-  for (const entry of record.entries) engine.take(entry, false)
+  for (const entry of record.entries) engine.add(entry, false)
   for (let i = CHUNK; i < engine.position; i += CHUNK) {
     void engine.at(i)
     onProgress(i, engine.position)

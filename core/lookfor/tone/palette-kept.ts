@@ -79,7 +79,7 @@ function coloursOf(view: RegionView): Float64Array {
 function eachColour(
   { rgba, painted, width, height }: RegionView,
   step: number,
-  take: (key: number, i: number) => void,
+  visit: (key: number, i: number) => void,
 ): void {
   const px = wholePx(rgba)
   for (let y = 1; y < height - 1; y += step) {
@@ -93,7 +93,7 @@ function eachColour(
       )
         continue
       const at = 4 * i
-      take(
+      visit(
         ((rgba[at]! * STEPS) >> 8) * STEPS * STEPS +
           ((rgba[at + 1]! * STEPS) >> 8) * STEPS +
           ((rgba[at + 2]! * STEPS) >> 8),

@@ -155,7 +155,7 @@ class Replayer {
     this.own = new WeakSet()
   }
 
-  take({ act }: StandingAct): void {
+  play({ act }: StandingAct): void {
     if (act.kind === 'stroke') {
       // What lies between two strokes of a step is kept by nobody.
       this.drawing = applyAct(this.kernels, this.drawing, act, this.own)
@@ -185,7 +185,7 @@ function layOut(
   part: readonly StandingAct[],
   first: DrawnAct,
   replayer: Replayer,
-  take: (entry: Entry) => void,
+  add: (entry: Entry) => void,
 ): { dim: Step['dim']; ready: ReadyingAct[] } {
   const dim = new Map<string, Step['dim'][number]>()
   const ready: ReadyingAct[] = []
@@ -203,8 +203,8 @@ function layOut(
       else ready.push(act)
     }
     // What a starter holds was not drawn in the step.
-    take({ type: isLaid || standing.prepared ? 'prepare' : 'act', at, act })
-    replayer.take(standing)
+    add({ type: isLaid || standing.prepared ? 'prepare' : 'act', at, act })
+    replayer.play(standing)
   }
   return { dim: [...dim.values()], ready }
 }

@@ -49,7 +49,7 @@ export function createCrop(
     )
   }
 
-  function take(key: string, to: Point): void {
+  function drag(key: string, to: Point): void {
     if (crop.value) crop.value = cropHandled(crop.value, key, to)
   }
 
@@ -113,7 +113,7 @@ export function createCrop(
     open,
     setRatio,
     setPrint,
-    take,
+    drag,
     settle,
     discard,
   }

@@ -81,7 +81,7 @@ export function createHeldPart(host: SheetRemote, slot: Slot, { layerNow, sheet,
     if (next === 'net') change(asNet(held.value))
   }
 
-  function take(key: string, to: Point): void {
+  function drag(key: string, to: Point): void {
     if (held.value) change(handled(held.value, handleMode.value, key, to, { isEven: keys.shift, isCentred: keys.alt }))
   }
 
@@ -164,7 +164,7 @@ export function createHeldPart(host: SheetRemote, slot: Slot, { layerNow, sheet,
     inHand,
     takeUp,
     setHandleMode,
-    take,
+    drag,
     align,
     settle,
     discard,

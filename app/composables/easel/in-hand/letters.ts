@@ -194,7 +194,7 @@ export function createLetters(
     start = null
   }
 
-  function take(key: string, to: Point): void {
+  function drag(key: string, to: Point): void {
     if (writing.value)
       change(handled(writing.value.held, 'size', key, to, { isEven: !keys.shift, isCentred: keys.alt }))
   }
@@ -266,7 +266,7 @@ export function createLetters(
     discard,
   }
 
-  return { writing, isReady, text, font, size, isSolid, inHand, choose, take, settle, discard, sign }
+  return { writing, isReady, text, font, size, isSolid, inHand, choose, drag, settle, discard, sign }
 }
 export type Letters = ReturnType<typeof createLetters>
 

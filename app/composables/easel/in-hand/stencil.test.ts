@@ -124,7 +124,7 @@ describe('a stencil with lines near by', () => {
     stencil.choose('box')
     await drag([104, 110], [296, 236])
     expect(boxOf(shown.at(-1)!)).toEqual([100, 110, 300, 240])
-    stencil.take('1 1', { x: 402, y: 243 })
+    stencil.drag('1 1', { x: 402, y: 243 })
     await nextTick()
     expect(boxOf(shown.at(-1)!)).toEqual([100, 110, 402, 240])
   })
@@ -238,7 +238,7 @@ describe('a stencil', () => {
   it('is changed by its handles', async () => {
     stencil.choose('box')
     await drag([100, 100], [300, 240])
-    stencil.take('1 1', { x: 400, y: 300 })
+    stencil.drag('1 1', { x: 400, y: 300 })
     await nextTick()
     expect(boxOf(shown.at(-1)!)).toEqual([100, 100, 400, 300])
   })

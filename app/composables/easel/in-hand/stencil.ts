@@ -117,7 +117,7 @@ export function createStencil(
     isNextCornerDrawn = false
   }
 
-  function take(key: string, to: Point): void {
+  function drag(key: string, to: Point): void {
     if (!shape.value) return
     shape.value = handled(shape.value, key, key === 'turn' ? to : snapped(to), keys.shift)
     void show()
@@ -176,7 +176,7 @@ export function createStencil(
     fillColour,
     sides,
     inHand,
-    take,
+    drag,
     settle,
     discard,
     choose,

@@ -30,7 +30,7 @@ const WELL_NAMES: Record<Well, string> = {
 const wellNumber = (well: Well) => Object.keys(PALETTE).indexOf(well)
 
 /** Body and spout in one line, clockwise from the left of the belly. */
-const BODY: readonly Point[] = [
+export const BODY: readonly Point[] = [
   [512, 780],
   [522, 640],
   [560, 530],

@@ -2,36 +2,11 @@ import AxeBuilder from '@axe-core/playwright'
 import { expect } from 'vitest'
 import type { Page } from 'playwright-core'
 import { curveThrough, type Point } from '#demo/hand'
+import { BODY as KETTLE_BODY } from '#demo/kettle'
 import { placeOfSheet, type Placed } from './draw'
 
 /** The kettle's body and spout, clockwise from the left of the belly: what the tests draw. Sheet px. */
-export const BODY: readonly Point[] = curveThrough(
-  [
-    [512, 780],
-    [522, 640],
-    [560, 530],
-    [610, 470],
-    [700, 448],
-    [800, 440],
-    [900, 448],
-    [985, 470],
-    [1045, 540],
-    [1085, 560],
-    [1150, 510],
-    [1205, 435],
-    [1262, 452],
-    [1240, 530],
-    [1175, 640],
-    [1098, 700],
-    [1090, 790],
-    [1060, 880],
-    [985, 930],
-    [800, 945],
-    [615, 930],
-    [540, 880],
-  ],
-  true,
-)
+export const BODY: readonly Point[] = curveThrough(KETTLE_BODY, true)
 
 /** Opens the plan from the folio; the sheet is fitted and ready. */
 export async function openEasel(page: Page, isAfresh = false): Promise<Placed> {

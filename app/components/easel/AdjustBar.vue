@@ -45,7 +45,13 @@ function addStop(): void {
 </script>
 
 <template>
-  <div v-if="how && words" class="bar card" role="group" :aria-label="`${words.name} on ${name}`" @pointerdown.stop>
+  <div
+    v-if="how && words"
+    class="bar card lies-beside"
+    role="group"
+    :aria-label="`${words.name} on ${name}`"
+    @pointerdown.stop
+  >
     <header>
       <strong>{{ words.name }}</strong><span class="small soft">on {{ name }}</span>
     </header>
@@ -143,26 +149,10 @@ function addStop(): void {
 
 <style scoped>
 .bar {
-  position: absolute;
-  right: 12px;
-  top: 12px;
   width: 318px;
-  max-width: calc(100% - 24px);
-  max-height: calc(100% - 24px);
-  overflow: auto;
-  display: grid;
-  gap: 4px;
-  padding: 10px 14px;
-  cursor: default;
-  box-shadow: 0 4px 16px rgb(0 0 0 / 18%);
 }
 .bar :deep(.v-slider__label) {
   width: 88px;
-}
-header {
-  display: flex;
-  align-items: baseline;
-  gap: 8px;
 }
 footer {
   display: flex;

@@ -44,7 +44,7 @@ function chooseRatio(ratio: (typeof RATIOS)[number][1]): void {
 </script>
 
 <template>
-  <div v-if="crop" class="strip card" role="group" aria-label="Cropping" @pointerdown.stop @wheel.stop>
+  <div v-if="crop" class="strip card lies-below" role="group" aria-label="Cropping" @pointerdown.stop @wheel.stop>
     <strong class="small numbers">{{ size }}</strong>
     <div class="ratios" role="radiogroup" aria-label="Ratio">
       <button
@@ -94,29 +94,6 @@ function chooseRatio(ratio: (typeof RATIOS)[number][1]): void {
 </template>
 
 <style scoped>
-.strip {
-  position: absolute;
-  left: 50%;
-  bottom: 12px;
-  transform: translateX(-50%);
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: center;
-  align-items: center;
-  gap: 4px 12px;
-  padding: 6px 14px;
-  cursor: default;
-  box-shadow: 0 4px 16px rgb(0 0 0 / 18%);
-  width: max-content;
-  max-width: calc(100% - 24px);
-}
-label {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-  min-height: 40px;
-  white-space: nowrap;
-}
 .number {
   width: 68px;
 }

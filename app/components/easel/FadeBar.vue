@@ -19,7 +19,7 @@ const set = (part: Partial<Fade>) => {
 </script>
 
 <template>
-  <div v-if="isShown" class="bar card" @pointerdown.stop>
+  <div v-if="isShown" class="bar card lies-above" @pointerdown.stop>
     <strong class="small">Fade</strong>
     <div class="set" role="radiogroup" aria-label="Which way it fades">
       <button
@@ -64,20 +64,8 @@ const set = (part: Partial<Fade>) => {
 
 <style scoped>
 .bar {
-  position: absolute;
-  left: 50%;
-  top: 14px;
-  transform: translateX(-50%);
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: center;
-  align-items: center;
   gap: 6px 12px;
   padding: 7px 14px;
-  max-width: calc(100% - 20px);
-  width: max-content;
-  cursor: default;
-  box-shadow: 0 4px 16px rgb(0 0 0 / 18%);
 }
 .set {
   display: flex;

@@ -7,7 +7,7 @@ const { far, sky, isOpen } = haze
 </script>
 
 <template>
-  <div v-if="isOpen" class="card haze" role="group" aria-label="Haze" @pointerdown.stop>
+  <div v-if="isOpen" class="card haze lies-beside" role="group" aria-label="Haze" @pointerdown.stop>
     <header><strong>Haze</strong><span class="small soft">far things are paler, with less contrast</span></header>
     <p v-if="!far.length" class="small">
       There is no painted layer that could be changed. Draw something first, or unlock a layer.
@@ -32,30 +32,11 @@ const { far, sky, isOpen } = haze
 </template>
 
 <style scoped>
-.haze {
-  position: absolute;
-  right: 12px;
-  top: 12px;
-  width: 324px;
-  max-width: calc(100% - 24px);
-  max-height: calc(100% - 24px);
-  overflow: auto;
-  display: grid;
-  gap: 4px;
-  padding: 10px 14px;
-  cursor: default;
-  box-shadow: 0 4px 16px rgb(0 0 0 / 18%);
-}
 .haze :deep(.v-slider__label) {
   width: 92px;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
-}
-header {
-  display: flex;
-  align-items: baseline;
-  gap: 8px;
 }
 .sky {
   display: flex;

@@ -46,7 +46,13 @@ const words = computed(() => {
 </script>
 
 <template>
-  <div v-if="isOpen && light && !shadow" class="card light" role="group" aria-label="The light" @pointerdown.stop>
+  <div
+    v-if="isOpen && light && !shadow"
+    class="card light lies-beside"
+    role="group"
+    aria-label="The light"
+    @pointerdown.stop
+  >
     <header>
       <strong>The light</strong><span class="small soft">{{ words }}</span>
     </header>
@@ -88,7 +94,7 @@ const words = computed(() => {
       <v-btn size="small" variant="text" @click="isOpen = false">Done</v-btn>
     </footer>
   </div>
-  <div v-if="shadow" class="card light" role="group" aria-label="The cast shadow" @pointerdown.stop>
+  <div v-if="shadow" class="card light lies-beside" role="group" aria-label="The cast shadow" @pointerdown.stop>
     <header>
       <strong>Cast shadow</strong
       ><span class="small soft">{{
@@ -134,26 +140,10 @@ const words = computed(() => {
 
 <style scoped>
 .light {
-  position: absolute;
-  right: 12px;
-  top: 12px;
-  width: 324px;
-  max-width: calc(100% - 24px);
-  max-height: calc(100% - 24px);
-  overflow: auto;
-  display: grid;
   gap: 6px;
-  padding: 10px 14px;
-  cursor: default;
-  box-shadow: 0 4px 16px rgb(0 0 0 / 18%);
 }
 .light :deep(.v-slider__label) {
   width: 80px;
-}
-header {
-  display: flex;
-  align-items: baseline;
-  gap: 8px;
 }
 .forms {
   display: flex;

@@ -43,7 +43,7 @@ watch(
 <template>
   <div
     v-if="!isReadOnly && !crop.isOpen.value && (isSelected || mode || isWriting)"
-    class="strip card"
+    class="strip card lies-below"
     role="group"
     aria-label="The part"
     @pointerdown.stop
@@ -201,27 +201,7 @@ watch(
 
 <style scoped>
 .strip {
-  position: absolute;
-  left: 50%;
-  bottom: 12px;
-  transform: translateX(-50%);
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: center;
-  align-items: center;
   gap: 4px 10px;
-  padding: 6px 14px;
-  cursor: default;
-  box-shadow: 0 4px 16px rgb(0 0 0 / 18%);
-  width: max-content;
-  max-width: calc(100% - 24px);
-}
-label {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-  min-height: 40px;
-  white-space: nowrap;
 }
 .number {
   width: 62px;

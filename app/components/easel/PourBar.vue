@@ -14,7 +14,7 @@ const words = computed(() => {
 </script>
 
 <template>
-  <div v-if="waiting || gaps.length" class="bar card" role="status" @pointerdown.stop>
+  <div v-if="waiting || gaps.length" class="bar card lies-above" role="status" @pointerdown.stop>
     <strong>{{ words }}</strong>
     <template v-if="waiting?.kind === 'whole'">
       <v-btn color="primary" size="small" @click="pouring.pourAnyway()">Fill the whole sheet</v-btn>
@@ -31,20 +31,6 @@ const words = computed(() => {
 
 <style scoped>
 .bar {
-  position: absolute;
-  left: 50%;
-  top: 14px;
-  transform: translateX(-50%);
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: center;
-  align-items: center;
-  gap: 8px;
-  padding: 8px 14px;
-  max-width: calc(100% - 20px);
-  width: max-content;
-  cursor: default;
-  box-shadow: 0 4px 16px rgb(0 0 0 / 18%);
   border-left: 5px solid var(--ochre);
 }
 </style>

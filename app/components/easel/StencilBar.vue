@@ -19,7 +19,7 @@ const canFill = computed(() => kind.value !== null && isFillable({ kind: kind.va
       !letters.writing.value &&
       !crop.isOpen.value
     "
-    class="strip card"
+    class="strip card lies-below"
     role="group"
     aria-label="The shape"
     @pointerdown.stop
@@ -48,27 +48,7 @@ const canFill = computed(() => kind.value !== null && isFillable({ kind: kind.va
 
 <style scoped>
 .strip {
-  position: absolute;
-  left: 50%;
-  bottom: 12px;
-  transform: translateX(-50%);
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: center;
-  align-items: center;
   gap: 4px 14px;
-  padding: 6px 14px;
-  cursor: default;
-  box-shadow: 0 4px 16px rgb(0 0 0 / 18%);
-  width: max-content;
-  max-width: calc(100% - 24px);
-}
-label {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-  min-height: 40px;
-  white-space: nowrap;
 }
 .well {
   width: 34px;

@@ -23,7 +23,7 @@ const MODES = [
 </script>
 
 <template>
-  <div v-if="trueKind" class="bar card" role="status" @pointerdown.stop>
+  <div v-if="trueKind" class="bar card lies-above" role="status" @pointerdown.stop>
     <strong>{{ NAMES[trueKind] }}</strong>
     <span class="soft small">Go on to adjust, lift to keep.</span>
     <button
@@ -43,17 +43,8 @@ const MODES = [
 
 <style scoped>
 .bar {
-  position: absolute;
-  left: 50%;
-  top: 14px;
-  transform: translateX(-50%);
-  display: flex;
-  align-items: center;
   gap: 10px;
-  padding: 8px 14px;
   white-space: nowrap;
-  cursor: default;
-  box-shadow: 0 4px 16px rgb(0 0 0 / 18%);
 }
 .mode {
   display: inline-flex;

@@ -3,6 +3,7 @@ import type { HazeAct } from '#core/drawing'
 import { latestOnly } from '../../../sheet/latest-only'
 import { freshSeed } from '../../../sheet/seeds'
 import type { SheetRemote } from '../../../workers/sheet/contract'
+import { asOneAct } from './as-one-act'
 import { setByCard } from './contract'
 import type { Slot } from './slot'
 import type { LayerNote } from '../../../workers/view/layer-news'
@@ -62,16 +63,7 @@ export function createHaze(
     sky.value = [...around.colour()]
     void show()
   }
-  async function settle(): Promise<void> {
-    const act = actOf()
-    if (!act) return discard()
-    close()
-    await host.act(act)
-  }
-  async function discard(): Promise<void> {
-    close()
-    await host.dropPreview('haze')
-  }
+  const { settle, discard } = asOneAct(host, 'haze', actOf, close)
   function close(): void {
     isOpen.value = false
     slot.letGo(inHand)

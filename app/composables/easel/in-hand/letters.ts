@@ -12,6 +12,7 @@ import { useHeldKeys } from '../../sheet/useHeldKeys'
 import { freshSeed } from '../../../sheet/seeds'
 import { SNAP_REACH } from '../../../sheet/snapping'
 import type { SheetRemote } from '../../../workers/sheet/contract'
+import { asOneAct } from './as-one-act'
 import { settlingKeys, type InHand, type Touch } from './contract'
 import type { Slot } from './slot'
 
@@ -210,16 +211,9 @@ export function createLetters(
       await writeAnew()
       if (written !== asTyped()) return
     }
-    const settled = act()
-    putAway()
-    if (settled) await host.act(settled)
-    else await host.dropPreview('letters')
+    await putDown()
   }
-
-  async function discard(): Promise<void> {
-    putAway()
-    await host.dropPreview('letters')
-  }
+  const { settle: putDown, discard } = asOneAct(host, 'letters', act, putAway)
 
   function putAway(): void {
     writing.value = null

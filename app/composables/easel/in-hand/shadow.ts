@@ -6,6 +6,7 @@ import { latestOnly } from '../../../sheet/latest-only'
 import { newLayerId } from '../../../sheet/layer-ids'
 import { freshSeed } from '../../../sheet/seeds'
 import type { SheetRemote } from '../../../workers/sheet/contract'
+import { asOneAct } from './as-one-act'
 import { setByCard } from './contract'
 import type { Slot } from './slot'
 
@@ -99,15 +100,7 @@ export function createShadow(host: SheetRemote, slot: Slot, { light, layerWithPa
     shadow.value = { ...shadow.value, ...part }
     void show()
   }
-  async function settle(): Promise<void> {
-    const act = actOf()
-    putAway()
-    if (act) await host.act(act)
-  }
-  async function discard(): Promise<void> {
-    putAway()
-    await host.dropPreview('shadow')
-  }
+  const { settle, discard } = asOneAct(host, 'shadow', actOf, putAway)
   function putAway(): void {
     shadow.value = null
     slot.letGo(inHand)

@@ -8,6 +8,7 @@ import { useHeldKeys } from '../../sheet/useHeldKeys'
 import { freshSeed } from '../../../sheet/seeds'
 import { SNAP_REACH } from '../../../sheet/snapping'
 import type { SheetRemote } from '../../../workers/sheet/contract'
+import { asOneAct } from './as-one-act'
 import { settlingKeys, type InHand, type Touch } from './contract'
 import type { Slot } from './slot'
 
@@ -123,20 +124,7 @@ export function createStencil(
     void show()
   }
 
-  /** Puts it on the sheet as one act. */
-  async function settle(): Promise<void> {
-    if (!shape.value) return
-    const settled = act()
-    putAway()
-    if (settled) await host.act(settled)
-    else await host.dropPreview('stencil')
-  }
-
-  /** Takes it away unsettled. */
-  async function discard(): Promise<void> {
-    putAway()
-    await host.dropPreview('stencil')
-  }
+  const { settle, discard } = asOneAct(host, 'stencil', act, putAway)
 
   function putAway(): void {
     isDragging = false

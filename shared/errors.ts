@@ -16,6 +16,8 @@ export const ERROR_STATUS = {
   'already-answered': 409,
   'plan-changed': 409,
   'panel-taken': 409,
+  /** Too much is asked at once: the same again in a moment. */
+  busy: 503,
   'database-down': 503,
   unexpected: 500,
 } as const

@@ -1,16 +1,18 @@
 /** Entries in one record batch at most. */
 export const BATCH_ENTRIES = 400
-/** A batch as JSON, bytes at most. */
-export const BATCH_BYTES = 10_000_000
-/** Wrong sign-ins within {@link TRIES_WINDOW_MS} before the door stays shut for a while. */
-export const TRIES = 8
-export const TRIES_WINDOW_MS = 10 * 60 * 1000
 /**
- * So many class codes that there are not may be tried from one place within {@link TRIES_WINDOW_MS}; after that each
- * answer takes longer, up to so long, ms.
+ * Numbers of samples and places in one batch at most, in all its entries together: as many as the longest stroke that
+ * there can be has, and its colours.
  */
-export const CODE_GUESSES = 12
-export const GUESS_WAIT_MS = 8000
+export const BATCH_NUMBERS = 601_000
+/** A batch as JSON, bytes at most: so many numbers, and room for the rest. */
+export const BATCH_BYTES = 6_000_000
+/** The body of a request, bytes at most, where its route says nothing else. */
+export const BODY_BYTES = 64_000
+/** Bodies that hold drawings or lists: a drawing over a work, strokes that are shown, names of a class, a signature. */
+export const LARGE_BODY_BYTES = 1_500_000
+/** A plan with its pictures and the record of its demonstration; the picture of a mural. */
+export const PLAN_BODY_BYTES = 80_000_000
 /** Longer side of the picture of a drawing under way, px; that of a mural's panel, whose edges its neighbours see. */
 export const LIVE_SIDE = 420
 export const LIVE_PANEL_SIDE = 1000

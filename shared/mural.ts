@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { listOf } from '#core/base'
 import type { PanelSeamsFound, Side } from '#core/mural'
 import { planSchema } from '#core/plan'
 
@@ -61,7 +62,7 @@ const seam = z.strictObject({
   meets: z.number().min(0).max(1),
   linesMet: z.int().min(0).max(10_000),
   lines: z.int().min(0).max(10_000),
-  marks: z.array(mark).max(400).readonly(),
+  marks: listOf(mark, { most: 400 }).readonly(),
 })
 /** How a panel meets its neighbours, measured with the panel as the first. */
 export const panelSeamsSchema = z.strictObject({

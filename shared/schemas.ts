@@ -1,9 +1,14 @@
 import { z } from 'zod'
-import { entrySchema, sheetSchema } from '#core/drawing'
+import { listOf } from '#core/base'
+import { entrySchema, numbersIn, sheetSchema } from '#core/drawing'
 import { DRILL_NAMES, GREATEST_SEED } from '#core/drill'
 import { MOST_LISTED, PIN, WHY_NO_PIN } from '#core/roster'
-import { BATCH_ENTRIES, LIVE_PICTURE_BYTES } from './limits'
+import { BATCH_ENTRIES, BATCH_NUMBERS, LIVE_PICTURE_BYTES } from './limits'
 import { panelSeamsSchema } from './mural'
+
+/** The greatest number that a place or a count may have: an INT of the database. */
+const MOST = 2_000_000_000
+const count = z.int().min(0).max(MOST)
 
 export const idSchema = z.coerce.number().int().min(1).max(Number.MAX_SAFE_INTEGER)
 
@@ -30,10 +35,7 @@ export const newClassSchema = z.strictObject({
 })
 /** Learners for a class; a PIN of null is drawn by lot. */
 export const addLearnersSchema = z.strictObject({
-  learners: z
-    .array(z.strictObject({ name: z.string().max(200), pin: pin.nullable() }))
-    .min(1)
-    .max(MOST_LISTED),
+  learners: listOf(z.strictObject({ name: z.string().max(200), pin: pin.nullable() }), { least: 1, most: MOST_LISTED }),
 })
 
 export const renameLearnerSchema = z.strictObject({ name: z.string().max(200) })
@@ -46,30 +48,28 @@ export const termsSchema = z
     startsAt: moment.nullable(),
     dueAt: moment.nullable(),
     way: z.enum(['own', 'simple', 'richer']),
-    learners: z.array(z.int().min(1)).min(1).max(500).nullable(),
+    learners: listOf(z.int().min(1), { least: 1, most: 500 }).nullable(),
   })
   .refine(({ startsAt, dueAt }) => !startsAt || !dueAt || Date.parse(startsAt) < Date.parse(dueAt), {
     message: 'It is due before it starts.',
     path: ['dueAt'],
   })
 export type Terms = z.infer<typeof termsSchema>
-export const orderSchema = z.strictObject({ plans: z.array(z.int().min(1)).max(500) })
+export const orderSchema = z.strictObject({ plans: listOf(z.int().min(1), { most: 500 }) })
 
 /** What a drawing looks like just now, for the Round: a picture, and what was found in its step. */
 export const livePictureSchema = z.strictObject({
-  position: z.int().min(0),
+  position: count,
   /** WebP or PNG. */
   base64: z.base64().max(Math.ceil(LIVE_PICTURE_BYTES / 3) * 4),
-  found: z
-    .array(
-      z.strictObject({
-        title: z.string().max(120),
-        verdict: z.enum(['met', 'nearly', 'not-yet', 'cant-tell']),
-        sentence: z.string().max(400),
-      }),
-    )
-    .max(24)
-    .nullable(),
+  found: listOf(
+    z.strictObject({
+      title: z.string().max(120),
+      verdict: z.enum(['met', 'nearly', 'not-yet', 'cant-tell']),
+      sentence: z.string().max(400),
+    }),
+    { most: 24 },
+  ).nullable(),
   /**
    * Of a mural's panel: the colours along its edges, left, right, above, below, three bytes a place; and how it meets
    * its neighbours.
@@ -94,21 +94,23 @@ export const knownPanelsSchema = z.strictObject({
     ),
 })
 
-export const tableSchema = z.strictObject({ plan: z.coerce.number().int().min(1).optional() })
+export const tableSchema = z.strictObject({ plan: idSchema.optional() })
 export const raiseHandSchema = z.strictObject({ words: z.string().trim().max(300) })
 /** Today's plan of a class; null: whichever is drawn on. */
 export const todaySchema = z.strictObject({ plan: z.int().min(1).nullable() })
 export const moveLearnerSchema = z.strictObject({ classId: z.int().min(1) })
 /** The sheet that a class looks at; `isAgain`: it is there still, if it is in front at all. */
 export const frontSchema = z.strictObject({ drawing: z.int().min(1).nullable(), isAgain: z.boolean().optional() })
-export const sinceSchema = z.strictObject({ from: z.coerce.number().int().min(0).default(0) })
-export const afterSchema = z.strictObject({ after: z.coerce.number().int().min(0).optional() })
+export const sinceSchema = z.strictObject({ from: z.coerce.number().int().min(0).max(MOST).default(0) })
+export const afterSchema = z.strictObject({
+  after: z.coerce.number().int().min(0).max(Number.MAX_SAFE_INTEGER).optional(),
+})
 
 /** Strokes that a teacher shows over sheets at once at most. */
 const MOST_SHOWN = 40
 /** Something for learners at work; `to` null: all of the class. `on`: whose places the strokes have. */
 export const sendSchema = z.strictObject({
-  to: z.array(z.int().min(1)).min(1).max(500).nullable(),
+  to: listOf(z.int().min(1), { least: 1, most: 500 }).nullable(),
   news: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('words'), words: z.string().trim().min(1).max(500) }),
     z.strictObject({
@@ -118,7 +120,7 @@ export const sendSchema = z.strictObject({
       record: z.strictObject({
         version: z.literal(1),
         sheet: sheetSchema,
-        entries: z.array(entrySchema).min(1).max(MOST_SHOWN),
+        entries: listOf(entrySchema, { least: 1, most: MOST_SHOWN }),
       }),
     }),
   ]),
@@ -133,10 +135,13 @@ const writer = z.string().regex(/^[a-z0-9-]{8,40}$/)
 
 /** A run of a record's entries, in order. `from` is the place of the first; batches are numbered from 0. */
 export const batchSchema = z.strictObject({
-  number: z.int().min(0),
-  from: z.int().min(0),
+  number: count,
+  from: count,
   writer,
-  entries: z.array(entrySchema).min(1).max(BATCH_ENTRIES),
+  entries: listOf(entrySchema, { least: 1, most: BATCH_ENTRIES }).refine(
+    entries => entries.reduce((sum, entry) => sum + numbersIn(entry), 0) <= BATCH_NUMBERS,
+    `the strokes of one part have at most ${BATCH_NUMBERS} numbers together`,
+  ),
 })
 export type Batch = z.infer<typeof batchSchema>
 
@@ -157,14 +162,14 @@ export type NewSheet = z.infer<typeof newSheetSchema>
 
 /** A lesson as it is changed: only what is new in it. `revision`: what it was changed from. */
 export const savePlanSchema = z.strictObject({
-  revision: z.int().min(1),
+  revision: count.min(1),
   plan: z.record(z.string().max(40), z.unknown()),
 })
 /** `learners`: who of the class; nobody named: all. */
 export const givePlanSchema = z.strictObject({
   classId: z.int().min(1),
   isGiven: z.boolean(),
-  learners: z.array(z.int().min(1)).min(1).max(500).optional(),
+  learners: listOf(z.int().min(1), { least: 1, most: 500 }).optional(),
 })
 export type GivePlan = z.infer<typeof givePlanSchema>
 export const openStepSchema = z.strictObject({
@@ -176,13 +181,13 @@ export const archiveSchema = z.strictObject({ isArchived: z.boolean() })
 export const stepSchemaBody = z.strictObject({ step: z.string().min(1).max(60) })
 
 /** `key`: the same copy asked for again, after an answer was lost, is the same one. */
-export const copySchema = z.strictObject({ position: z.int().min(0), key: z.string().min(8).max(40) })
+export const copySchema = z.strictObject({ position: count, key: z.string().min(8).max(40) })
 const drawingTitle = z.string().trim().min(1).max(80)
 /** `from`: not as it stands, but begun with what lay there after so many entries, as on a sheet that was laid out. */
 export const duplicateSchema = z.strictObject({
   key: z.string().min(8).max(40),
   title: drawingTitle,
-  from: z.int().min(1).optional(),
+  from: count.min(1).optional(),
 })
 export type Duplicate = z.infer<typeof duplicateSchema>
 export const renameDrawingSchema = z.strictObject({ title: drawingTitle })
@@ -190,7 +195,7 @@ export const removeDrawingSchema = z.strictObject({ isRemoved: z.boolean() })
 
 export const handInSchema = z.strictObject({
   /** Entries that belong to it. */
-  position: z.int().min(1),
+  position: count.min(1),
   /** Content hash of the drawing there, as the learner's browser has it. */
   hash: z.string().regex(/^[0-9a-f]{64}$/),
   note: z.string().trim().max(1000),
@@ -199,16 +204,13 @@ export const handInSchema = z.strictObject({
 const onPad = z.number().min(-1000).max(2000)
 /** Outlines of a signature on its pad: strokes and numbers at most as many as a name needs. */
 export const signatureSchema = z.strictObject({
-  outlines: z
-    .array(
-      z
-        .array(onPad)
-        .min(6)
-        .max(8000)
-        .refine(values => values.length % 2 === 0, 'an outline is made of pairs: x, y'),
-    )
-    .min(1)
-    .max(60),
+  outlines: listOf(
+    listOf(onPad, { least: 6, most: 8000 }).refine(
+      values => values.length % 2 === 0,
+      'an outline is made of pairs: x, y',
+    ),
+    { least: 1, most: 60 },
+  ),
 })
 
 /** Warm-ups that are done together at most. */
@@ -217,14 +219,13 @@ export const MOST_IN_SET = 8
 export const warmUpSetSchema = z.strictObject({
   title: z.string().trim().min(1).max(80),
   day: z.iso.date(),
-  warmUps: z
-    .array(z.strictObject({ drill: z.enum(DRILL_NAMES), seed: z.int().min(0).max(GREATEST_SEED) }))
-    .min(1)
-    .max(MOST_IN_SET)
-    .refine(
-      all => new Set(all.map(each => `${each.drill} ${each.seed}`)).size === all.length,
-      'The same try is in it twice.',
-    ),
+  warmUps: listOf(z.strictObject({ drill: z.enum(DRILL_NAMES), seed: z.int().min(0).max(GREATEST_SEED) }), {
+    least: 1,
+    most: MOST_IN_SET,
+  }).refine(
+    all => new Set(all.map(each => `${each.drill} ${each.seed}`)).size === all.length,
+    'The same try is in it twice.',
+  ),
 })
 export type WarmUpSetBody = z.infer<typeof warmUpSetSchema>
 
@@ -233,16 +234,15 @@ export const drillTrySchema = z.strictObject({
   drill: z.enum(DRILL_NAMES),
   seed: z.int().min(0).max(GREATEST_SEED),
   score: z.int().min(0).max(100),
-  figures: z
-    .array(
-      z.strictObject({
-        name: z.string().max(60),
-        value: z.number(),
-        unit: z.string().max(40),
-        points: z.number().min(0).max(100),
-      }),
-    )
-    .max(8),
+  figures: listOf(
+    z.strictObject({
+      name: z.string().max(60),
+      value: z.number(),
+      unit: z.string().max(40),
+      points: z.number().min(0).max(100),
+    }),
+    { most: 8 },
+  ),
 })
 export type DrillTryBody = z.infer<typeof drillTrySchema>
 
@@ -258,7 +258,7 @@ export const pinSchema = z.strictObject({
 })
 export type Pin = z.infer<typeof pinSchema>
 
-const levels = z.array(z.string().trim().min(1).max(40)).min(2).max(6)
+const levels = listOf(z.string().trim().min(1).max(40), { least: 2, most: 6 })
 /** A mark by a criterion of the teacher's: what the levels were called then is kept with it. `level` counts from 0. */
 export const criterionMarkSchema = z
   .strictObject({ title: z.string().trim().min(1).max(80), levels, level: z.int().min(0).max(5) })
@@ -267,8 +267,8 @@ export type CriterionMark = z.infer<typeof criterionMarkSchema>
 
 /** What a teacher keeps for answering: phrases, and criteria with their levels, the best last. */
 export const critKitSchema = z.strictObject({
-  phrases: z.array(z.string().trim().min(1).max(400)).max(60),
-  criteria: z.array(z.strictObject({ title: z.string().trim().min(1).max(80), levels })).max(12),
+  phrases: listOf(z.string().trim().min(1).max(400), { most: 60 }),
+  criteria: listOf(z.strictObject({ title: z.string().trim().min(1).max(80), levels }), { most: 12 }),
 })
 export type CritKit = z.infer<typeof critKitSchema>
 
@@ -276,7 +276,7 @@ export type CritKit = z.infer<typeof critKitSchema>
 export const sketchSchema = z.strictObject({
   version: z.literal(1),
   sheet: sheetSchema,
-  entries: z.array(entrySchema).min(1).max(400),
+  entries: listOf(entrySchema, { least: 1, most: 400 }),
 })
 
 export const answerSchema = z.strictObject({
@@ -284,9 +284,9 @@ export const answerSchema = z.strictObject({
   words: z.string().trim().min(1, 'Write a few words.').max(4000),
   next: z.string().trim().max(1000),
   outcome: z.enum(['again', 'accepted']),
-  pins: z.array(pinSchema).max(40).default([]),
+  pins: listOf(pinSchema, { most: 40 }).default([]),
   sketch: sketchSchema.nullable().default(null),
-  criteria: z.array(criterionMarkSchema).max(12).default([]),
+  criteria: listOf(criterionMarkSchema, { most: 12 }).default([]),
   /** When the answer that was on the screen was given; null: there was none. Another one since is not written over. */
   seen: z.iso.datetime().nullable().optional(),
 })

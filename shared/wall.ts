@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { listOf } from '#core/base'
 
 /**
  * A class's Wall: what hangs there, with its learner's leave, and the words below it. What passes between app and
@@ -13,7 +14,7 @@ export type WorkState = 'asked' | 'offered' | 'up' | 'refused' | 'down'
 export type WordsState = 'waiting' | 'up' | 'refused'
 
 const title = z.string().trim().max(120)
-export const askForWorksSchema = z.strictObject({ handIns: z.array(z.int().min(1)).min(1).max(200) })
+export const askForWorksSchema = z.strictObject({ handIns: listOf(z.int().min(1), { least: 1, most: 200 }) })
 export const offerWorkSchema = z.strictObject({ title, isNamed: z.boolean() })
 export const changeWorkSchema = z.strictObject({
   title: title.optional(),
@@ -21,7 +22,7 @@ export const changeWorkSchema = z.strictObject({
   state: z.enum(['up', 'refused', 'down']).optional(),
 })
 export type ChangeWork = z.infer<typeof changeWorkSchema>
-export const orderWorksSchema = z.strictObject({ works: z.array(z.int().min(1)).max(1000) })
+export const orderWorksSchema = z.strictObject({ works: listOf(z.int().min(1), { most: 1000 }) })
 export const sayWordsSchema = z.strictObject({ words: z.string().trim().min(1, 'Write a few words.').max(400) })
 export const judgeWordsSchema = z.strictObject({ isLetThrough: z.boolean() })
 

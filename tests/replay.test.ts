@@ -72,9 +72,9 @@ describe('hundreds of random acts', () => {
     const at = await openEasel(page, true)
     const random = seededRandom(2026)
     for (let i = 0; i < COUNT; i++) await randomDoing(page, (x, y) => onPage(at, [x, y]), random)
-    const handed = page.waitForRequest(request => request.url().endsWith('/hand-ins'))
     await page.getByRole('button', { name: 'Step 4' }).click()
     await expectKept(page)
+    const handed = page.waitForRequest(request => request.url().endsWith('/hand-ins'))
     await page.getByRole('button', { name: 'Hand in' }).click()
     await page.getByRole('dialog').getByRole('button', { name: 'Hand in' }).click()
     const { hash, position } = (await handed).postDataJSON() as { hash: string; position: number }

@@ -16,4 +16,6 @@ export {
   wholeRect,
   type Rect,
 } from './rect'
+export { listOf } from './list'
+export { wholeNumbers } from './whole'
 export { cosDegrees, degreesOf, sinDegrees } from './turns'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { wholeNumbers } from '../base'
 
 /** Pointer samples are kept in sixteenths of a pixel. */
 export const SUBPIXELS = 16
@@ -7,7 +7,7 @@ export const FULL_PRESSURE = 1023
 /** Numbers for one sample: x, y (sixteenths of a px), pressure (0 … 1023), ms since the one before. */
 export const SAMPLE_FIELDS = 4
 /** Samples in one stroke at most: about ten minutes at 240 a second. */
-const GREATEST_SAMPLES = 150_000
+export const GREATEST_SAMPLES = 150_000
 /** How far off the sheet the pen may go, px, either way. */
 const FARTHEST = 100_000
 
@@ -25,23 +25,18 @@ const WIDEST = FARTHEST * SUBPIXELS
 const LONGEST_WAIT = 3_600_000
 
 /** Flat: {@link SAMPLE_FIELDS} whole numbers a sample, at least one sample. */
-export const samplesSchema = z
-  .array(z.int())
-  .min(SAMPLE_FIELDS)
-  .max(GREATEST_SAMPLES * SAMPLE_FIELDS)
-  .refine(values => values.length % SAMPLE_FIELDS === 0, 'samples come in fours: x, y, pressure, wait')
-  .refine(values => values.every(inRange), 'a sample is out of range')
-
-function inRange(value: number, i: number): boolean {
-  switch (i % SAMPLE_FIELDS) {
-    case 2:
-      return value >= 0 && value <= FULL_PRESSURE
-    case 3:
-      return value >= 0 && value <= LONGEST_WAIT
-    default:
-      return value >= -WIDEST && value <= WIDEST
-  }
-}
+export const samplesSchema = wholeNumbers({
+  least: SAMPLE_FIELDS,
+  most: GREATEST_SAMPLES * SAMPLE_FIELDS,
+  group: SAMPLE_FIELDS,
+  short: 'samples come in fours: x, y, pressure, wait',
+  range: [
+    [-WIDEST, WIDEST],
+    [-WIDEST, WIDEST],
+    [0, FULL_PRESSURE],
+    [0, LONGEST_WAIT],
+  ],
+})
 
 /** Rounds a sample to what a record holds, pulled into range. */
 export function packSample(sample: Sample): [number, number, number, number] {

@@ -46,7 +46,15 @@ export {
 } from './acts'
 export { blankDrawing, Engine, replay } from './engine'
 export { contentHash } from './hash'
-export { entrySchema, RECORD_VERSION, recordSchema, requireRecord, type DrawingRecord, type Entry } from './record'
+export {
+  entrySchema,
+  numbersIn,
+  RECORD_VERSION,
+  recordSchema,
+  requireRecord,
+  type DrawingRecord,
+  type Entry,
+} from './record'
 export { meantIn, standingActs, type StandingAct } from './standing'
 export { beatAfter, beatBefore, durationOf, timelineOf, type Beat } from './timeline'
 export {

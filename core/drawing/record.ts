@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { CoreError } from '../base'
+import { CoreError, listOf } from '../base'
 import { actSchema } from './acts'
 import { sheetSchema } from './sheet'
 
@@ -30,11 +30,20 @@ export type Entry = z.infer<typeof entrySchema>
 
 export const RECORD_VERSION = 1
 
+/** How many numbers of samples and places an entry holds: what makes records large. */
+export function numbersIn(entry: Entry): number {
+  if (entry.type !== 'act' && entry.type !== 'prepare') return 0
+  let sum = 0
+  for (const value of Object.values(entry.act) as unknown[])
+    if (Array.isArray(value)) for (const each of value as unknown[]) sum += Array.isArray(each) ? each.length : 1
+  return sum
+}
+
 /** The ordered log of every act on a sheet. */
 export const recordSchema = z.strictObject({
   version: z.literal(RECORD_VERSION),
   sheet: sheetSchema,
-  entries: z.array(entrySchema),
+  entries: listOf(entrySchema),
 })
 export type DrawingRecord = z.infer<typeof recordSchema>
 

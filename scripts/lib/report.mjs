@@ -10,7 +10,13 @@ const MOST_UNLUCKY = 4
 export function endings({ testResults = [] }) {
   const found = new Map()
   for (const { name, status, assertionResults } of testResults) {
-    for (const each of assertionResults) found.set(`${name} › ${each.fullName}`, each.status)
+    const times = new Map()
+    for (const { fullName, status: ending } of assertionResults) {
+      // Several may have one name: each counts.
+      const time = (times.get(fullName) ?? 0) + 1
+      times.set(fullName, time)
+      found.set(`${name} › ${fullName}${time > 1 ? ` (${time})` : ''}`, ending)
+    }
     // A file's own failure: it did not load, or what it sets up or clears away failed.
     if (status === 'failed' && !assertionResults.some(each => each.status === 'failed'))
       found.set(`${name} › the file itself`, 'failed')

@@ -22,6 +22,13 @@ describe('a run of tests', () => {
     ])
   })
 
+  it('counts each of several tests of one name', () => {
+    const twice = { fullName: 'one', status: 'passed' as const }
+    const all = { testResults: [{ name: 'a', status: 'passed', assertionResults: [twice, twice, twice] }] }
+    expect(endings(all).size).toBe(3)
+    expect(together(all, { testResults: [] })).toEqual({ passed: 3, failed: 0, unsteady: [] })
+  })
+
   it('has files worth another run, unless so many failed that it was no bad luck', () => {
     expect(
       unluckyFiles(report(file('a', { one: 'failed' }), file('b', { two: 'passed' }), file('c', {}, 'failed'))),

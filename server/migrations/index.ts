@@ -12,6 +12,7 @@ import { ownDrawings } from './0009-own-drawings'
 import { warmUpSets } from './0010-warm-up-sets'
 import { planDocuments } from './0011-plan-documents'
 import { frontLasts } from './0012-front-lasts'
+import { doors } from './0013-doors'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
 const MIGRATIONS: InputMigrations<QueryInterface> = [
@@ -27,6 +28,7 @@ const MIGRATIONS: InputMigrations<QueryInterface> = [
   warmUpSets,
   planDocuments,
   frontLasts,
+  doors,
 ]
 
 /** Brings the database up to date; returns the names of what was done. */

@@ -55,7 +55,7 @@ export function initDrawingModel(sequelize: Sequelize): void {
       purpose: DataTypes.STRING(10),
       position: count(),
       nextBatch: count(),
-      clockMs: count(),
+      clockMs: { ...reference(), defaultValue: 0 },
       step: DataTypes.STRING(60),
       stepAt: timeOrNull(),
       writer: DataTypes.STRING(40),

@@ -22,7 +22,6 @@ import { initPlanVersionModel } from './plan-version'
 import { initRaisedHandModel } from './raised-hand'
 import { initRecordBatchModel } from './record-batch'
 import { initSchoolClassModel } from './school-class'
-import { initSignInTryModel } from './sign-in-try'
 import { initSignatureModel } from './signature'
 import { initTeacherModel } from './teacher'
 import { initWallWordsModel } from './wall-words'
@@ -45,7 +44,6 @@ export * from './record-batch'
 export * from './hand-in'
 export * from './answer'
 export * from './job'
-export * from './sign-in-try'
 export * from './live-picture'
 export * from './mural'
 export * from './mural-panel'
@@ -76,7 +74,6 @@ const INITS = [
   initHandInModel,
   initAnswerModel,
   initJobModel,
-  initSignInTryModel,
   initLivePictureModel,
   initMuralModel,
   initMuralPanelModel,

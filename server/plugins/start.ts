@@ -1,6 +1,7 @@
 import { dirname, join } from 'node:path'
 import { startRunner } from '../jobs/runner'
 import { closeDatabase, openDatabase } from '../repositories/database'
+import { forgetOldDoors } from '../repositories/doors'
 import { forgetUnused } from '../repositories/plan-documents'
 import { dropRemoved } from '../services/own-drawings'
 import { log, outliveReaders } from '../utils/log'
@@ -18,6 +19,7 @@ export default defineNitroPlugin(nitro => {
     void dropRemoved()
       .then(count => count && log('info', 'removed-dropped', { count }))
       .then(forgetUnused)
+      .then(forgetOldDoors)
       .catch((error: unknown) => log('error', 'removed-not-dropped', { error: String(error) }))
   const daily = setInterval(drop, DAY_MS)
   drop()

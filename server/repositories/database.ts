@@ -33,8 +33,12 @@ export async function closeDatabase(): Promise<void> {
 }
 
 /** Rows of a question in SQL, with named values. */
-export function question<T extends object>(sql: string, replacements: Record<string, unknown>): Promise<T[]> {
-  return database().query<T>(sql, { replacements, type: QueryTypes.SELECT })
+export function question<T extends object>(
+  sql: string,
+  replacements: Record<string, unknown>,
+  transaction?: Tx,
+): Promise<T[]> {
+  return database().query<T>(sql, { replacements, transaction, type: QueryTypes.SELECT })
 }
 
 /** A change in SQL, with named values. */

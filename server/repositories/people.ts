@@ -1,18 +1,9 @@
 import { Op } from 'sequelize'
-import {
-  LearnerModel,
-  SchoolClassModel,
-  SignInTryModel,
-  TeacherModel,
-  type Teacher,
-  type SchoolClass,
-  type Learner,
-  type SignInTry,
-} from '../models'
+import { LearnerModel, SchoolClassModel, TeacherModel, type Teacher, type SchoolClass, type Learner } from '../models'
 import type { Tx } from './database'
 import { every, made, one } from './values'
 
-export type { Teacher, SchoolClass, Learner, SignInTry } from '../models'
+export type { Teacher, SchoolClass, Learner } from '../models'
 
 export function teacherByEmail(email: string): Promise<Teacher | null> {
   return one(TeacherModel.findOne({ where: { email } }))
@@ -65,18 +56,6 @@ export async function isEnrolled(learnerId: number): Promise<boolean> {
   if (!learner || learner.removedAt) return false
   const schoolClass = await SchoolClassModel.findByPk(learner.classId, { attributes: ['archivedAt'] })
   return schoolClass !== null && schoolClass.archivedAt === null
-}
-
-export function triesAt(door: string): Promise<SignInTry | null> {
-  return one(SignInTryModel.findByPk(door))
-}
-
-export async function setTries(door: string, count: number, since: Date): Promise<void> {
-  await SignInTryModel.upsert({ door, count, since })
-}
-
-export async function forgetTries(door: string): Promise<void> {
-  await SignInTryModel.destroy({ where: { door } })
 }
 
 export function addTeacher(

@@ -11,7 +11,7 @@ import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { requireClass, requireLearner, requireMembers } from './rights'
 import { sealSecret } from './secrets'
-import { forgetTriesOf } from './signin'
+import { openDoorOf } from './doors'
 
 /** Classes and their learners, as the teacher keeps them. */
 
@@ -82,7 +82,7 @@ export async function renewPin(person: Teacher, learnerId: number): Promise<Slip
   const { learner, schoolClass } = await requireLearner(person, learnerId)
   const pin = drawPin(lot())
   await people.setSecret(learner.id, await sealSecret(pin))
-  await forgetTriesOf(schoolClass.code, learner.name)
+  await openDoorOf(learner.id)
   return { className: schoolClass.name, code: schoolClass.code, slips: [{ id: learner.id, name: learner.name, pin }] }
 }
 
@@ -138,7 +138,7 @@ export async function moveLearner(
     await people.setLearner(learner.id, { classId: to.id, removedAt: null }, tx)
   })
   await live.lowerHand(learner.id)
-  await forgetTriesOf(schoolClass.code, learner.name)
+  await openDoorOf(learner.id)
   return { code: to.code, className: to.name }
 }
 

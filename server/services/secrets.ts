@@ -2,17 +2,35 @@ import { scrypt, timingSafeEqual } from 'node:crypto'
 import { promisify } from 'node:util'
 import { Hash } from '@adonisjs/hash'
 import { Scrypt } from '@adonisjs/hash/drivers/scrypt'
+import pLimit from 'p-limit'
+import { Refused } from '../utils/refuse'
 
 /** scrypt (RFC 7914) in the PHC string format: the cost stands in it, so that it can grow. */
 const hash = new Hash(new Scrypt({}))
 
-/** A password or PIN as it is stored. */
-export const sealSecret = (secret: string): Promise<string> => hash.make(secret)
+/**
+ * So many are worked out at once, of the four threads that Node has for such work: files and packing need theirs. More
+ * than so many don't wait.
+ */
+const AT_ONCE = 2
+const MOST_WAITING = 200
+const limit = pLimit(AT_ONCE)
 
-/** Whether it is the secret that was sealed; what is damaged fits nothing. */
+function inTurn<T>(work: () => Promise<T>): Promise<T> {
+  if (limit.pendingCount >= MOST_WAITING)
+    throw new Refused('busy', 'Very many are coming in just now.', 'Try again in a moment.')
+  return limit(work)
+}
+
+/** A password or PIN as it is stored. Throws Refused `busy`. */
+export const sealSecret = async (secret: string): Promise<string> => inTurn(() => hash.make(secret))
+
+/** Whether it is the secret that was sealed; what is damaged fits nothing. Throws Refused `busy`. */
 export async function secretFits(secret: string, sealed: string): Promise<boolean> {
-  if (EARLIER.test(sealed)) return fitsEarlier(secret, sealed)
-  return hash.isValidHash(sealed) && (await hash.verify(sealed, secret))
+  return inTurn(async () => {
+    if (EARLIER.test(sealed)) return fitsEarlier(secret, sealed)
+    return hash.isValidHash(sealed) && (await hash.verify(sealed, secret))
+  })
 }
 
 /** Whether it should be sealed anew, now that the secret is at hand. */

@@ -1,7 +1,9 @@
-import { readBody, defineEventHandler, getRouterParams, getQuery, setResponseStatus, type H3Event } from 'h3'
+import { defineEventHandler, getRouterParams, getQuery, setResponseStatus, type H3Event } from 'h3'
 import type { z } from 'zod'
+import { BODY_BYTES } from '#shared/limits'
 import type { Person } from '#shared/views'
 import { requireEnrolled } from '../services/rights'
+import { jsonBody, leaveRest } from './body'
 import { log } from './log'
 import { asRefused, Refused } from './refuse'
 
@@ -20,6 +22,8 @@ interface Route<W extends Who, P, B, Q, R> {
   who: W
   params?: z.ZodType<P>
   body?: z.ZodType<B>
+  /** Bytes of the body at most; absent: {@link BODY_BYTES}. */
+  most?: number
   query?: z.ZodType<Q>
   run: (given: { person: Caller<W>; params: P; body: B; query: Q; event: H3Event }) => Promise<R> | R
 }
@@ -34,7 +38,7 @@ export function defineRoute<W extends Who, P = unknown, B = unknown, Q = unknown
       return await route.run({
         person: person as Caller<W>,
         params: route.params ? check(route.params, getRouterParams(event)) : (undefined as P),
-        body: route.body ? check(route.body, await bodyOf(event)) : (undefined as B),
+        body: route.body ? check(route.body, await jsonBody(event, route.most ?? BODY_BYTES)) : (undefined as B),
         query: route.query ? check(route.query, getQuery(event)) : (undefined as Q),
         event,
       })
@@ -49,6 +53,7 @@ export function defineRoute<W extends Who, P = unknown, B = unknown, Q = unknown
       } else {
         log('info', 'request-refused', { path: event.path, code: refused.code })
       }
+      leaveRest(event)
       setResponseStatus(event, refused.status)
       // The route's type is what it answers when all is well: who calls it looks at the status first.
       return refused.body as never
@@ -67,14 +72,6 @@ async function requirePerson(event: H3Event, who: Who): Promise<Person | null> {
   }
   await requireEnrolled(person)
   return person
-}
-
-async function bodyOf(event: H3Event): Promise<unknown> {
-  try {
-    return await readBody(event)
-  } catch {
-    throw new Refused('malformed', 'What was sent is cut short or no JSON.', 'Send it again.')
-  }
 }
 
 function check<T>(schema: z.ZodType<T>, value: unknown): T {

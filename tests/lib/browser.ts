@@ -39,9 +39,17 @@ const LINGER_MS = 3000
 let running: Promise<Browser> | null = null
 let open = 0
 
+/** Contexts that were closed: whoever closes one twice must not count it twice. */
+const gone = new WeakSet<BrowserContext>()
+
 async function closed(context: BrowserContext): Promise<void> {
-  await context.close()
-  open--
+  if (gone.has(context)) return
+  gone.add(context)
+  try {
+    await context.close()
+  } finally {
+    open--
+  }
   setTimeout(() => {
     if (open > 0 || !running) return
     void running.then(browser => browser.close())

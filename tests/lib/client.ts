@@ -10,7 +10,7 @@ export interface Answer<T = unknown> {
 
 /** A person at the server without a browser: keeps the cookie, sends JSON. */
 export class Client {
-  private cookie = ''
+  private readonly cookies = new Map<string, string>()
 
   constructor(private readonly url: string) {}
 
@@ -18,15 +18,21 @@ export class Client {
     return this.callRaw<T>(method, path, body === undefined ? undefined : JSON.stringify(body))
   }
 
+  private cookie(): string {
+    return [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ')
+  }
+
   /** Sends text that may be no JSON at all. */
   async callRaw<T = unknown>(method: string, path: string, text?: string): Promise<Answer<T>> {
-    const response = await fetch(this.url + path, {
+    const response = await fetchAgain(this.url + path, {
       method,
       ...(text !== undefined && { body: text }),
-      headers: { ...(text !== undefined && { 'content-type': 'application/json' }), cookie: this.cookie },
+      headers: { ...(text !== undefined && { 'content-type': 'application/json' }), cookie: this.cookie() },
     })
-    const set = response.headers.getSetCookie()
-    if (set.length) this.cookie = set.map(each => each.split(';')[0]).join('; ')
+    for (const each of response.headers.getSetCookie()) {
+      const [, name, value] = /^([^=]+)=([^;]*)/.exec(each)!
+      this.cookies.set(name!, value!)
+    }
     const isJson = response.headers.get('content-type')?.includes('json')
     const answer = (isJson ? await response.json() : await response.arrayBuffer()) as T
     return { status: response.status, body: answer, code: (answer as Partial<Refusal>).error?.code }
@@ -41,7 +47,7 @@ export class Client {
   /** Listens to a stream of server-sent events; each message is JSON. */
   async stream(path: string): Promise<{ next<N>(): Promise<N>; close(): void }> {
     const abort = new AbortController()
-    const response = await fetch(this.url + path, { headers: { cookie: this.cookie }, signal: abort.signal })
+    const response = await fetch(this.url + path, { headers: { cookie: this.cookie() }, signal: abort.signal })
     if (response.status !== 200) throw new Error(`${path}: ${response.status}`)
     const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader()
     let text = ''
@@ -66,6 +72,20 @@ export class Client {
     const { status } = await this.call('POST', '/api/session/teacher', { email, password })
     if (status !== 200) throw new Error(`${email} could not sign in: ${status}`)
     return this
+  }
+}
+
+/**
+ * A test that computes for seconds finds the connection that it kept closed by the server: nothing has gone out on it,
+ * and it goes out on another.
+ */
+async function fetchAgain(to: string, init: RequestInit): Promise<Response> {
+  try {
+    return await fetch(to, init)
+  } catch (error) {
+    const cause = (error as { cause?: { code?: string; socket?: { bytesRead: number } } }).cause
+    if (cause?.code !== 'UND_ERR_SOCKET' || !cause.socket?.bytesRead) throw error
+    return fetch(to, init)
   }
 }
 

@@ -32,7 +32,7 @@ export async function waitForSheet(page: Page): Promise<Placed> {
 /** Waits until the server has everything. */
 export async function expectKept(page: Page): Promise<void> {
   await expect
-    .poll(() => page.locator('[data-test=saving]').getAttribute('data-state'), { timeout: 30_000 })
+    .poll(() => page.locator('[data-test=saving]').getAttribute('data-state'), { timeout: 120_000 })
     .toBe('kept')
 }
 

@@ -1,5 +1,5 @@
-import type { Entry } from '#core/drawing'
-import { BATCH_ENTRIES } from '#shared/limits'
+import { numbersIn, type Entry } from '#core/drawing'
+import { BATCH_ENTRIES, BATCH_NUMBERS } from '#shared/limits'
 import type { Batch } from '#shared/schemas'
 import { ApiRefusal } from '../../api/client'
 import type { Stored } from '#shared/views'
@@ -160,9 +160,11 @@ export class Sender {
     const from = this.stored.position
     const entries: Entry[] = []
     let size = 0
+    let numbers = 0
     for (const entry of this.given.entries.slice(from, Math.min(from + BATCH_ENTRIES, this.sendable))) {
       size += JSON.stringify(entry).length
-      if (entries.length && size > BATCH_CHARACTERS) break
+      numbers += numbersIn(entry)
+      if (entries.length && (size > BATCH_CHARACTERS || numbers > BATCH_NUMBERS)) break
       entries.push(entry)
     }
     return { number: this.stored.nextBatch, from, writer: this.given.writer, entries }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { wholeNumbers, listOf } from '../../base'
 import { SUBPIXELS } from '../../brush'
 
 /** Layers on one sheet at most; memory sets a lower budget on big sheets. */
@@ -13,17 +14,23 @@ export const layerNameSchema = z.string().trim().min(1).max(60)
 export const seedSchema = z.int().min(0).max(0xffffffff)
 export const percentSchema = z.int().min(0).max(100)
 
+const FARTHEST_PLACE = 100_000 * SUBPIXELS
 /** A coordinate in sixteenths of a px. */
-export const placeSchema = z
-  .int()
-  .min(-100_000 * SUBPIXELS)
-  .max(100_000 * SUBPIXELS)
-/** x, y, x, y … in sixteenths of a px; closed by joining its ends. */
-export const outlineSchema = z
-  .array(placeSchema)
-  .min(6)
-  .max(40_000)
-  .refine(values => values.length % 2 === 0, 'an outline is made of pairs: x, y')
+export const placeSchema = z.int().min(-FARTHEST_PLACE).max(FARTHEST_PLACE)
+/** x, y, x, y … in sixteenths of a px. @param short what is wrong when half a pair is missing */
+export const placesSchema = (least: number, most: number, short = 'places are made of pairs: x, y') =>
+  wholeNumbers({
+    least,
+    most,
+    group: 2,
+    short,
+    range: [
+      [-FARTHEST_PLACE, FARTHEST_PLACE],
+      [-FARTHEST_PLACE, FARTHEST_PLACE],
+    ],
+  })
+/** Places that are closed by joining their ends. */
+export const outlineSchema = placesSchema(6, 40_000, 'an outline is made of pairs: x, y')
 
 /** Farthest that a pour creeps under the line, px. */
 export const GREATEST_GROW = 8
@@ -31,7 +38,10 @@ export const GREATEST_GROW = 8
 export const GREATEST_GAP = 40
 
 /** Whose paint is a border: this layer's own, that of all that can be seen, or that of these layers. */
-export const bordersSchema = z.union([z.enum(['this', 'all']), z.array(layerIdSchema).min(1).max(GREATEST_LAYERS)])
+export const bordersSchema = z.union([
+  z.enum(['this', 'all']),
+  listOf(layerIdSchema, { least: 1, most: GREATEST_LAYERS }),
+])
 
 /** What bounds a closed area. */
 export const fenceSchema = z.strictObject({

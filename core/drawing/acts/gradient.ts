@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { listOf } from '../../base'
 import { SUBPIXELS } from '../../brush'
 import { GRADIENT_FORMS, gradientLaid } from '../../fill'
 import { withLayer } from '../../layers'
@@ -19,10 +20,7 @@ const schema = z.strictObject({
   from: z.tuple([placeSchema, placeSchema]),
   to: z.tuple([placeSchema, placeSchema]),
   /** Red, green, blue, alpha in even steps. */
-  ramp: z
-    .array(z.tuple([channel, channel, channel, channel]))
-    .min(2)
-    .max(65),
+  ramp: listOf(z.tuple([channel, channel, channel, channel]), { least: 2, most: 65 }),
   opacity: percentSchema.min(1),
   /** Only in the closed area where it begins; absent: wherever it is selected. */
   fence: fenceSchema.optional(),

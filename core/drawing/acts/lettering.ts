@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { listOf } from '../../base'
 import { SUBPIXELS } from '../../brush'
 import { withLayer } from '../../layers'
 import { colourSchema, layerIdSchema, outlineSchema, seedSchema } from './common'
@@ -16,14 +17,10 @@ const schema = z.strictObject({
   text: z.string().min(1).max(400),
   is: z.enum(['text', 'signature']),
   /** The letters as outlines, sixteenths of a px: the same in every replay, whatever fonts there are. */
-  outlines: z
-    .array(outlineSchema)
-    .min(1)
-    .max(8000)
-    .refine(
-      outlines => outlines.reduce((sum, each) => sum + each.length, 0) <= GREATEST_OUTLINES,
-      'too much lettering for one act',
-    ),
+  outlines: listOf(outlineSchema, { least: 1, most: 8000 }).refine(
+    outlines => outlines.reduce((sum, each) => sum + each.length, 0) <= GREATEST_OUTLINES,
+    'too much lettering for one act',
+  ),
   colour: colourSchema,
   opacity: z.int().min(1).max(100),
   seed: seedSchema,

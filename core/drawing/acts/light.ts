@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { finished } from '../../adjust'
-import { CoreError } from '../../base'
+import { CoreError, listOf } from '../../base'
 import { SUBPIXELS } from '../../brush'
 import { shadowOf, towardColour } from '../../light'
 import { paintOf } from '../../select'
@@ -168,11 +168,10 @@ const hazeSchema = z.strictObject({
   /** The sky's colour. */
   sky: colourSchema,
   /** How far each of these layers goes toward it, %. */
-  layers: z
-    .array(z.strictObject({ layer: layerIdSchema, share: percentSchema }))
-    .min(1)
-    .max(GREATEST_LAYERS)
-    .refine(each => new Set(each.map(({ layer }) => layer)).size === each.length, 'a layer is named once'),
+  layers: listOf(z.strictObject({ layer: layerIdSchema, share: percentSchema }), {
+    least: 1,
+    most: GREATEST_LAYERS,
+  }).refine(each => new Set(each.map(({ layer }) => layer)).size === each.length, 'a layer is named once'),
   seed: seedSchema,
 })
 export type HazeAct = z.infer<typeof hazeSchema>

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { CoreError } from '../../base'
+import { CoreError, listOf } from '../../base'
 import { samplesSchema, SUBPIXELS } from '../../brush'
 import { withLayer } from '../../layers'
 import {
@@ -11,7 +11,7 @@ import {
   movedSelection,
   type Destination,
 } from '../../moving'
-import { GREATEST_LAYERS, layerIdSchema, placeSchema } from './common'
+import { GREATEST_LAYERS, layerIdSchema, placeSchema, placesSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
 
 /** Cells of a net along a side at most. */
@@ -19,15 +19,12 @@ export const GREATEST_NET = 12
 
 const whole = z.int().min(-100_000).max(100_000)
 const destinationSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('corners'), points: z.array(placeSchema).length(8) }),
+  z.strictObject({ kind: z.literal('corners'), points: placesSchema(8, 8) }),
   z.strictObject({
     kind: z.literal('net'),
     columns: z.int().min(1).max(GREATEST_NET),
     rows: z.int().min(1).max(GREATEST_NET),
-    points: z
-      .array(placeSchema)
-      .min(8)
-      .max(2 * (GREATEST_NET + 1) ** 2),
+    points: placesSchema(8, 2 * (GREATEST_NET + 1) ** 2),
   }),
 ])
 
@@ -76,10 +73,10 @@ const moveLayersSchema = z.strictObject({
   kind: z.literal('move-layers'),
   version: movingVersion,
   /** What of which layer goes where, as in a move of one. */
-  parts: z
-    .array(z.strictObject({ layer: layerIdSchema, box: moveSchema.shape.box, to: destinationSchema }))
-    .min(1)
-    .max(GREATEST_LAYERS),
+  parts: listOf(z.strictObject({ layer: layerIdSchema, box: moveSchema.shape.box, to: destinationSchema }), {
+    least: 1,
+    most: GREATEST_LAYERS,
+  }),
   leaves: z.boolean(),
 })
 export type MoveLayersAct = z.infer<typeof moveLayersSchema>

@@ -9,7 +9,7 @@ import {
   layerIdSchema,
   outlineSchema,
   percentSchema,
-  placeSchema,
+  placesSchema,
   seedSchema,
 } from './common'
 import { requireUnlocked, type ActKind } from './contract'
@@ -54,11 +54,7 @@ const version2 = z.strictObject({
   where: z.discriminatedUnion('kind', [
     z.strictObject({
       kind: z.literal('places'),
-      points: z
-        .array(placeSchema)
-        .min(2)
-        .max(20_000)
-        .refine(points => points.length % 2 === 0, 'places are made of pairs: x, y'),
+      points: placesSchema(2, 20_000),
     }),
     z.strictObject({ kind: z.literal('loop'), points: outlineSchema }),
   ]),

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { isRubbing, samplesSchema, Stroke, SUBPIXELS, toolSettingsSchema } from '../../brush'
 import { withLayer } from '../../layers'
-import { colourSchema, layerIdSchema, placeSchema, seedSchema } from './common'
+import { colourSchema, layerIdSchema, placesSchema, seedSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
 import { boxOfPlaces } from './facts'
 import { fillOutlines } from './fill'
@@ -16,11 +16,7 @@ const schema = z
     layer: layerIdSchema,
     form: z.enum(FORMS),
     /** Its outline, x, y, x, y … in sixteenths of a px; closed by joining its ends. */
-    outline: z
-      .array(placeSchema)
-      .min(4)
-      .max(8000)
-      .refine(values => values.length % 2 === 0, 'an outline is made of pairs: x, y'),
+    outline: placesSchema(4, 8000, 'an outline is made of pairs: x, y'),
     /** The outline as a stroke of a tool, or none. */
     line: z
       .strictObject({

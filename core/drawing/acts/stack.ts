@@ -1,6 +1,6 @@
 /* eslint-disable max-lines -- one short act for each change of the stack */
 import { z } from 'zod'
-import { CoreError } from '../../base'
+import { CoreError, listOf } from '../../base'
 import { BLEND_MODES, isClearTile, TILE, TILE_BYTES, type Kernels, type Tile } from '../../kernels'
 import {
   clipBase,
@@ -57,7 +57,7 @@ const groupSchema = z.strictObject({
   group: layerIdSchema,
   name: layerNameSchema,
   /** Layers and groups; they come to lie together where the topmost of them lies. */
-  items: z.array(layerIdSchema).min(1).max(GREATEST_LAYERS),
+  items: listOf(layerIdSchema, { least: 1, most: GREATEST_LAYERS }),
 })
 const ungroupSchema = z.strictObject({ kind: z.literal('stack-ungroup'), group: layerIdSchema })
 const removeSchema = z.strictObject({ kind: z.literal('stack-remove'), item: layerIdSchema })
@@ -68,10 +68,7 @@ const copySchema = z.strictObject({
   /** Of the copy. */
   name: layerNameSchema,
   /** For every layer, group and mask that is copied: its id, and the copy's. */
-  ids: z
-    .array(z.tuple([layerIdSchema, layerIdSchema]))
-    .min(2)
-    .max(4 * GREATEST_LAYERS),
+  ids: listOf(z.tuple([layerIdSchema, layerIdSchema]), { least: 2, most: 4 * GREATEST_LAYERS }),
 })
 const mergeSchema = z.strictObject({
   kind: z.literal('stack-merge'),

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { listOf } from '../../base'
 import {
   fromVersion1,
   isRubbing,
@@ -46,10 +47,7 @@ const version2 = z.strictObject({
   version: z.literal(2),
   tool: toolSettingsSchema,
   /** Where the stroke is repeated. */
-  echoes: z
-    .array(z.tuple([part, part, part, part, move, move]))
-    .max(GREATEST_ECHOES)
-    .optional(),
+  echoes: listOf(z.tuple([part, part, part, part, move, move]), { most: GREATEST_ECHOES }).optional(),
   /** It stays in the closed area in which it began: what bounds that. */
   fence: fenceSchema.optional(),
   /** What a held stroke was made into; its samples are those of the true shape. */

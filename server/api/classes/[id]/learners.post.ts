@@ -1,3 +1,4 @@
+import { LARGE_BODY_BYTES } from '#shared/limits'
 import { z } from 'zod'
 import { addLearnersSchema, idSchema } from '#shared/schemas'
 import { addLearners } from '../../../services/register'
@@ -6,5 +7,6 @@ export default defineRoute({
   who: 'teacher',
   params: z.object({ id: idSchema }),
   body: addLearnersSchema,
+  most: LARGE_BODY_BYTES,
   run: ({ person, params, body }) => addLearners(person, params.id, body.learners),
 })

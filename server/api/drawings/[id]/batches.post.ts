@@ -1,3 +1,4 @@
+import { BATCH_BYTES } from '#shared/limits'
 import { z } from 'zod'
 import { batchSchema, idSchema } from '#shared/schemas'
 import { storeBatch } from '../../../services/records'
@@ -6,5 +7,6 @@ export default defineRoute({
   who: 'signed-in',
   params: z.object({ id: idSchema }),
   body: batchSchema,
+  most: BATCH_BYTES,
   run: ({ person, params, body }) => storeBatch(person, params.id, body),
 })

@@ -1,0 +1,164 @@
+import { once } from 'node:events'
+import { request } from 'node:http'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { toolSettings } from '#core/brush'
+import { BATCH_BYTES, BODY_BYTES } from '#shared/limits'
+import { Client, plainEntries } from './lib/client'
+import { url } from './lib/world'
+
+/** What is too much is refused before it costs anything, whatever its headers say. */
+
+const writer = 'writer-of-limits'
+const learner = new Client(url)
+let drawing = 0
+let kept = { position: 0, nextBatch: 0 }
+
+beforeAll(async () => {
+  await learner.learner('Morten Skeel', '2650')
+  drawing = (await learner.call<{ id: number }>('POST', '/api/drawings', { plan: 1, afresh: true })).body.id
+  await learner.call('POST', `/api/drawings/${drawing}/claim`, { writer, takeOver: false })
+})
+
+const send = (entries: unknown) =>
+  learner.call<typeof kept & { error?: { message: string } }>('POST', `/api/drawings/${drawing}/batches`, {
+    number: kept.nextBatch,
+    from: kept.position,
+    writer,
+    entries,
+  })
+const stroke = (set: object, at = 5) => ({
+  type: 'act',
+  at,
+  act: {
+    kind: 'stroke',
+    version: 2,
+    layer: 'sketch',
+    tool: toolSettings('pencil'),
+    colour: [1, 2, 3],
+    seed: 1,
+    samples: [16, 16, 500, 0],
+    ...set,
+  },
+})
+const numbers = (count: number, value: number) => Array.from({ length: count }, () => value)
+
+/** Sends a body bit by bit, its length unsaid; gives the answer's status and how many bytes went out until it came. */
+async function chunked(path: string, bytes: number, headers: Record<string, string> = {}) {
+  const asked = request(url + path, { method: 'POST', headers: { 'content-type': 'application/json', ...headers } })
+  let status = 0
+  let isOver = false
+  const answered = new Promise<void>(resolve => {
+    asked.on('response', response => {
+      status = response.statusCode!
+      response.resume()
+      isOver = true
+      resolve()
+    })
+    // Cut off in the middle of sending: the answer may be lost with it.
+    asked.on('error', () => {
+      isOver = true
+      resolve()
+    })
+  })
+  const part = Buffer.alloc(64_000, ' ')
+  let sent = 0
+  while (sent < bytes && !isOver) {
+    sent += part.length
+    if (!asked.write(part)) await Promise.race([once(asked, 'drain'), answered])
+  }
+  if (!isOver) asked.end('{}')
+  await answered
+  asked.destroy()
+  return { status, sent }
+}
+
+describe('a body', () => {
+  it('that is larger than its route takes is refused, whether its length is said or not', async () => {
+    const words = 'x'.repeat(BODY_BYTES)
+    const said = await learner.call('PUT', `/api/drawings/${drawing}`, { title: words })
+    expect([said.status, said.code]).toEqual([413, 'too-big'])
+    const unsaid = await chunked('/api/session/learner', 40_000_000)
+    expect([413, 0]).toContain(unsaid.status)
+    expect(unsaid.sent).toBeLessThan(8_000_000)
+  })
+
+  it('of someone who is not signed in is not read', async () => {
+    const { status, sent } = await chunked(`/api/drawings/${drawing}/batches`, 40_000_000)
+    expect([401, 0]).toContain(status)
+    expect(sent).toBeLessThan(8_000_000)
+  })
+
+  it('that is no JSON by its own word is refused', async () => {
+    const body = new URLSearchParams({ code: 'KETTLE7', name: 'Morten Skeel', pin: '2650' })
+    const answer = await fetch(`${url}/api/session/learner`, { method: 'POST', body })
+    expect(answer.status).toBe(422)
+  })
+
+  it('leaves the server well: what comes next is answered', async () => {
+    expect((await learner.call('GET', '/api/folio')).status).toBe(200)
+  })
+})
+
+describe('a batch', () => {
+  const refused: [string, () => unknown, RegExp][] = [
+    [
+      'with fractions for samples',
+      () => [stroke({ samples: numbers(400_000, 0.5) })],
+      /^entries\.0\.?.*: (Invalid input|number 1 is no whole number)/,
+    ],
+    ['with a million echoes', () => [stroke({ echoes: numbers(1_000_000, 0) })], /^entries\.0/],
+    ['of entries that are none', () => numbers(400, 0), /^entries\.0/],
+    ['of a million entries', () => numbers(1_000_000, 0), /^entries: at most 400 are expected/],
+    [
+      'with more numbers than a batch holds',
+      () => [stroke({ samples: numbers(300_000, 100) }), stroke({ samples: numbers(302_000, 100) })],
+      /^entries: the strokes of one part/,
+    ],
+  ]
+  it.each(refused)('%s is refused at its first fault, and nothing is stored', async (_what, entries, wanted) => {
+    const { code, body } = await send(entries())
+    expect(code).toBe('malformed')
+    expect(body.error!.message).toMatch(wanted)
+    expect((await learner.call<typeof kept>('GET', `/api/drawings/${drawing}`)).body.position).toBe(kept.position)
+  })
+
+  it('with the longest stroke that there can be is stored', async () => {
+    const entries = [stroke({ samples: numbers(600_000, 1023).map((value, i) => (i % 4 === 0 ? 123_456 : value)) })]
+    expect(JSON.stringify(entries).length).toBeLessThan(BATCH_BYTES)
+    const { status, body } = await send(entries)
+    expect(body).toMatchObject({ position: 1 })
+    expect(status).toBe(200)
+    kept = body
+  })
+
+  it('drawn more than 24 days after the record began is stored', async () => {
+    const entries = plainEntries(0, 1).map(each => ({ ...each, at: 2 ** 31 + 5 }))
+    kept = (await send(entries)).body
+    expect(kept.position).toBe(2)
+  })
+})
+
+it.each([
+  [
+    'a place over what the database holds',
+    'POST',
+    () => `/api/drawings/${drawing}/batches`,
+    () => ({ number: 2 ** 40, from: 2 ** 40, writer, entries: plainEntries(0, 1) }),
+  ],
+  [
+    'a picture at such a place',
+    'PUT',
+    () => `/api/drawings/${drawing}/live`,
+    () => ({ position: 2 ** 40, base64: 'AAAA', found: null }),
+  ],
+  [
+    'an e-mail that is longer than any',
+    'POST',
+    () => '/api/session/teacher',
+    () => ({ email: `${'a'.repeat(190)}@b.example`, password: 'x' }),
+  ],
+])('%s is refused in words', async (_what, method, path, body) => {
+  const answer = await learner.call(method, path(), body())
+  expect(answer.status).toBeGreaterThanOrEqual(400)
+  expect(answer.status).toBeLessThan(500)
+})

@@ -99,6 +99,39 @@ describe('a body', () => {
   })
 })
 
+describe('another site', () => {
+  const ask = (method: string, headers: Record<string, string>) =>
+    fetch(`${url}/api/session/learner`, {
+      method,
+      headers: { 'content-type': 'application/json', ...headers },
+      ...(method === 'POST' && { body: JSON.stringify({ code: 'KETTLE7', name: 'Morten Skeel', pin: '2650' }) }),
+    })
+
+  it.each([
+    ['by name', { origin: 'https://evil.example' }],
+    ['of no place of its own', { origin: 'null' }],
+    ['by what the browser says of it', { 'sec-fetch-site': 'cross-site' }],
+  ])('%s can have nothing done', async (_what, headers) => {
+    expect((await ask('POST', headers as Record<string, string>)).status).toBe(403)
+  })
+
+  it('is not told that it may read what is answered', async () => {
+    for (const origin of ['null', 'https://evil.example']) {
+      const { headers } = await fetch(`${url}/api/session`, { headers: { origin } })
+      expect(headers.get('access-control-allow-origin')).toBeNull()
+    }
+  })
+
+  it('is what this server is not to its own pages', async () => {
+    expect((await ask('POST', { origin: url, 'sec-fetch-site': 'same-origin' })).status).toBe(200)
+  })
+
+  it('nor anything on the way keeps what is somebody’s own', async () => {
+    const answer = await fetch(`${url}/api/session`)
+    expect(answer.headers.get('cache-control')).toBe('no-store')
+  })
+})
+
 describe('a batch', () => {
   const refused: [string, () => unknown, RegExp][] = [
     [

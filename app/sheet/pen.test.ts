@@ -167,6 +167,34 @@ describe('a pointer on the sheet', () => {
       expect(log).toEqual(['begin', 'hold', 'adjust 400 240', 'adjust 420 240', 'end'])
     })
 
+    it('is asked once at a time: a rest in the middle of being asked changes nothing', async () => {
+      await stroke(80, 400)
+      let answer = (_isTrue: boolean) => {}
+      asked = new Promise<boolean>(resolve => (answer = resolve))
+      await vi.advanceTimersByTimeAsync(300)
+      point('pointermove', { x: 300, y: 170, at: 720 })
+      await vi.advanceTimersByTimeAsync(2000)
+      answer(true)
+      await vi.advanceTimersByTimeAsync(2000)
+      point('pointermove', { x: 310, y: 170, at: 4800 })
+      point('pointerup', { x: 310, y: 170, at: 4820 })
+      expect(log).toEqual(['begin', 'hold', 'adjust 400 240', 'adjust 420 240', 'end'])
+    })
+
+    it('is asked anew where it rests on when the answer was no', async () => {
+      await stroke(80, 400)
+      let answer = (_isTrue: boolean) => {}
+      asked = new Promise<boolean>(resolve => (answer = resolve))
+      await vi.advanceTimersByTimeAsync(300)
+      point('pointermove', { x: 300, y: 170, at: 720 })
+      await vi.advanceTimersByTimeAsync(1000)
+      asked = null
+      answer(false)
+      await vi.advanceTimersByTimeAsync(1000)
+      point('pointermove', { x: 310, y: 170, at: 2800 })
+      expect(log).toEqual(['begin', 'hold', 'adjust 400 240', 'hold', 'adjust 420 240'])
+    })
+
     it.each([
       ['lifted at once', 80, 200],
       ['no more than a dot', 10, 900],

@@ -176,7 +176,12 @@ export function listenToPen(
     drawing.hold = null
     // On a busy machine the hand may have gone on long ago: what waits to be told of it comes first.
     await new Promise(resolve => requestAnimationFrame(() => setTimeout(resolve)))
-    if (mode !== drawing || drawing.hold || drawing.distance < LEAST_HELD_DISTANCE) return
+    if (mode !== drawing || drawing.isTrue || drawing.hold || drawing.distance < LEAST_HELD_DISTANCE) return
+    if (drawing.isAsked) {
+      // It rests again before it was answered: should the answer be no, it is asked anew.
+      drawing.hold = setTimeout(() => void hold(drawing), HOLD_MS)
+      return
+    }
     drawing.isAsked = true
     const isTrue = await target.hold()
     drawing.isAsked = false

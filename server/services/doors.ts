@@ -60,8 +60,12 @@ export function doorsOfTeacher(id: number | null, email: string, { address, devi
 const fromAddress = (address: string | null): Door[] =>
   address === null ? [] : [{ name: `address ${address}`.slice(0, 120), ...ADDRESS }]
 
-/** Goes through doors. Throws Refused `too-many-tries` where one has no room. Returns how to give the tries back. */
-export async function goThrough(doors: readonly Door[]): Promise<() => Promise<void>> {
+/**
+ * Goes through doors. Throws Refused `too-many-tries` where one has no room. Returns how to give the tries back.
+ *
+ * @param help what else can be done than to wait
+ */
+export async function goThrough(doors: readonly Door[], help: string): Promise<() => Promise<void>> {
   const waitMs = await takeTry(doors)
   if (waitMs > 0) {
     log('warn', 'too-many-tries', { doors: doors.map(({ name }) => name).join(', '), waitMs })
@@ -69,7 +73,7 @@ export async function goThrough(doors: readonly Door[]): Promise<() => Promise<v
     throw new Refused(
       'too-many-tries',
       'That was wrong too often.',
-      `Wait ${minutes} ${minutes === 1 ? 'minute' : 'minutes'}, come in where you came in before, or ask your teacher for a new slip.`,
+      `Wait ${minutes} ${minutes === 1 ? 'minute' : 'minutes'}${help}`,
       { waitMs },
     )
   }

@@ -13,7 +13,10 @@ const NO_CLASS = 0
 /** Throws Refused `wrong-sign-in`, `too-many-tries` or `busy`. */
 export async function signInTeacher(email: string, password: string, from: From): Promise<Person> {
   const teacher = await people.teacherByEmail(email.toLowerCase())
-  const giveBack = await goThrough(doorsOfTeacher(teacher?.id ?? null, email, from))
+  const giveBack = await goThrough(
+    doorsOfTeacher(teacher?.id ?? null, email, from),
+    ', or come in where you came in before.',
+  )
   const fits = await secretFits(password, teacher?.secret ?? (await nobody))
   if (!teacher || !fits)
     throw new Refused('wrong-sign-in', 'E-mail and password do not go together.', 'Check both and try again.')
@@ -32,6 +35,7 @@ export async function signInLearner(code: string, name: string, pin: string, fro
   const learner = await people.learnerByName(schoolClass?.id ?? NO_CLASS, name)
   const giveBack = await goThrough(
     doorsOfLearner({ id: learner?.id ?? null, name, classId: schoolClass?.id ?? null, code }, from),
+    ', come in where you came in before, or ask your teacher for a new slip.',
   )
   const fits = await secretFits(pin, learner?.secret ?? (await nobody))
   if (!schoolClass || !learner || !fits) {

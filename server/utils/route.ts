@@ -1,10 +1,11 @@
-import { defineEventHandler, getRouterParams, getQuery, setResponseStatus, type H3Event } from 'h3'
+import { defineEventHandler, getRouterParams, getQuery, setResponseHeader, setResponseStatus, type H3Event } from 'h3'
 import type { z } from 'zod'
 import { BODY_BYTES } from '#shared/limits'
 import type { Person } from '#shared/views'
 import { requireEnrolled } from '../services/rights'
 import { jsonBody, leaveRest } from './body'
 import { log } from './log'
+import { requireSameOrigin } from './origin'
 import { asRefused, Refused } from './refuse'
 
 /** Who may call a route at all; the service then says whose things they may touch. */
@@ -34,6 +35,9 @@ export function defineRoute<W extends Who, P = unknown, B = unknown, Q = unknown
 ) {
   return defineEventHandler(async event => {
     try {
+      // What is somebody's own is kept by nobody on the way, unless a route says otherwise.
+      setResponseHeader(event, 'cache-control', 'no-store')
+      requireSameOrigin(event)
       const person = await requirePerson(event, route.who)
       return await route.run({
         person: person as Caller<W>,

@@ -231,7 +231,7 @@ describe('eyes to the front', () => {
     await drawWithMouse(desk.page, at, arc(800, 600, 300, 260), 8)
     for (const { page } of sheets)
       await expect
-        .poll(async () => (await look(page, '.front .window')).equals(before), { timeout: 15_000 })
+        .poll(async () => (await look(page, '.front .window')).equals(before), { timeout: 60_000 })
         .toBe(false)
     await expectAccessible(sheets[0]!.page, '.front')
   })

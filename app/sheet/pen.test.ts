@@ -51,6 +51,8 @@ beforeEach(() => {
 
 interface Given {
   shift?: boolean
+  /** What happened since the event before, told of together with this one. */
+  between?: { x: number; y: number; at: number }[]
   id?: number
   type?: string
   x: number
@@ -62,7 +64,7 @@ interface Given {
 
 function point(
   kind: string,
-  { id = 1, type = 'mouse', x, y, at, pressure = 0.5, button = 0, shift = false }: Given,
+  { id = 1, type = 'mouse', x, y, at, pressure = 0.5, button = 0, shift = false, between = [] }: Given,
 ): void {
   const event = new Event(kind, { bubbles: true, cancelable: true })
   Object.defineProperties(event, {
@@ -76,6 +78,16 @@ function point(
     altKey: { value: false },
     ctrlKey: { value: false },
     timeStamp: { value: at },
+    getCoalescedEvents: {
+      value: () =>
+        [...between, { x, y, at }].map(each => ({
+          clientX: each.x,
+          clientY: each.y,
+          timeStamp: each.at,
+          pressure,
+          pointerType: type,
+        })),
+    },
   })
   element.dispatchEvent(event)
 }
@@ -193,6 +205,22 @@ describe('a pointer on the sheet', () => {
       await vi.advanceTimersByTimeAsync(1000)
       point('pointermove', { x: 310, y: 170, at: 2800 })
       expect(log).toEqual(['begin', 'hold', 'adjust 400 240', 'hold', 'adjust 420 240'])
+    })
+
+    it('counts all of the way, also what a busy page is told of in one event', async () => {
+      point('pointerdown', { x: 200, y: 150, at: 0 })
+      // Round and nearly back to where it began.
+      point('pointermove', {
+        x: 212,
+        y: 150,
+        at: 90,
+        between: [
+          { x: 300, y: 100, at: 40 },
+          { x: 250, y: 240, at: 70 },
+        ],
+      })
+      await vi.advanceTimersByTimeAsync(1000)
+      expect(log).toEqual(['begin', 'hold'])
     })
 
     it.each([

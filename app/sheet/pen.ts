@@ -247,6 +247,8 @@ export function listenToPen(
     const samples: number[] = []
     for (const each of events.length ? events : [event]) {
       samples.push(...sampleOf(each, Math.max(0, each.timeStamp - drawing.lastTime)))
+      const { x, y } = place(each)
+      drawing.distance = Math.max(drawing.distance, Math.hypot(x - drawing.startX, y - drawing.startY))
       drawing.lastTime = Math.max(each.timeStamp, drawing.lastTime)
     }
     drawing.last = event
@@ -254,7 +256,6 @@ export function listenToPen(
     const at = place(event)
     // Should a second finger come down, the gesture begins from here.
     if (fingers.has(event.pointerId)) fingers.set(event.pointerId, at)
-    drawing.distance = Math.max(drawing.distance, Math.hypot(at.x - drawing.startX, at.y - drawing.startY))
     if (Math.hypot(at.x - drawing.heldX, at.y - drawing.heldY) > HOLD_DISTANCE) awaitHold(drawing, at)
     target.extend(samples, epoch(event))
     // Whether it is the shape that follows or the stroke that goes on is decided where both arrive, in this order.

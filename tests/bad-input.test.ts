@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { toolSettings } from '#core/brush'
 import type { Entry } from '#core/drawing'
-import { Client, plainEntries } from './lib/client'
+import { Client, plainEntries, strokeEntry } from './lib/client'
 import { url } from './lib/world'
 
 const writer = 'writer-of-morten'
@@ -36,20 +36,6 @@ describe('a record batch', () => {
     await expectUntouched()
   })
 
-  const stroke = (set: object): Entry => ({
-    type: 'act',
-    at: 5,
-    act: {
-      kind: 'stroke',
-      version: 2,
-      layer: 'sketch',
-      tool: toolSettings('pencil'),
-      colour: [1, 2, 3],
-      seed: 1,
-      samples: [16, 16, 500, 0],
-      ...set,
-    } as never,
-  })
   const refused: [string, () => unknown, string][] = [
     ['out of order', () => batch(3, 9, plainEntries(9, 1)), 'batch-out-of-order'],
     ['with a hole before it', () => batch(1, 5, plainEntries(5, 1)), 'batch-out-of-order'],
@@ -60,13 +46,13 @@ describe('a record batch', () => {
     ['with something added', () => ({ ...batch(1, 3, plainEntries(3, 1)), isAdmin: true }), 'malformed'],
     [
       'with a size out of range',
-      () => batch(1, 3, [stroke({ tool: toolSettings('pencil', { size: 601 }) })]),
+      () => batch(1, 3, [strokeEntry({ tool: toolSettings('pencil', { size: 601 }) })]),
       'malformed',
     ],
-    ['with size 0', () => batch(1, 3, [stroke({ tool: toolSettings('pencil', { size: 0 }) })]), 'malformed'],
-    ['with a sample cut short', () => batch(1, 3, [stroke({ samples: [16, 16, 500] })]), 'malformed'],
-    ['with a pressure out of range', () => batch(1, 3, [stroke({ samples: [16, 16, 4000, 0] })]), 'malformed'],
-    ['with a colour out of range', () => batch(1, 3, [stroke({ colour: [1, 2, 300] })]), 'malformed'],
+    ['with size 0', () => batch(1, 3, [strokeEntry({ tool: toolSettings('pencil', { size: 0 }) })]), 'malformed'],
+    ['with a sample cut short', () => batch(1, 3, [strokeEntry({ samples: [16, 16, 500] })]), 'malformed'],
+    ['with a pressure out of range', () => batch(1, 3, [strokeEntry({ samples: [16, 16, 4000, 0] })]), 'malformed'],
+    ['with a colour out of range', () => batch(1, 3, [strokeEntry({ colour: [1, 2, 300] })]), 'malformed'],
     ['with more entries than allowed', () => batch(1, 3, plainEntries(3, 401)), 'malformed'],
   ]
   it.each(refused)('%s is refused with its reason, and nothing is stored', async (_what, body, code) => {

@@ -1,9 +1,8 @@
 import { once } from 'node:events'
 import { request } from 'node:http'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { toolSettings } from '#core/brush'
 import { BATCH_BYTES, BODY_BYTES } from '#shared/limits'
-import { Client, plainEntries } from './lib/client'
+import { Client, plainEntries, strokeEntry } from './lib/client'
 import { url } from './lib/world'
 
 /** What is too much is refused before it costs anything, whatever its headers say. */
@@ -26,20 +25,6 @@ const send = (entries: unknown) =>
     writer,
     entries,
   })
-const stroke = (set: object, at = 5) => ({
-  type: 'act',
-  at,
-  act: {
-    kind: 'stroke',
-    version: 2,
-    layer: 'sketch',
-    tool: toolSettings('pencil'),
-    colour: [1, 2, 3],
-    seed: 1,
-    samples: [16, 16, 500, 0],
-    ...set,
-  },
-})
 const numbers = (count: number, value: number) => Array.from({ length: count }, () => value)
 
 /** Sends a body bit by bit, its length unsaid; gives the answer's status and how many bytes went out until it came. */
@@ -136,15 +121,15 @@ describe('a batch', () => {
   const refused: [string, () => unknown, RegExp][] = [
     [
       'with fractions for samples',
-      () => [stroke({ samples: numbers(400_000, 0.5) })],
+      () => [strokeEntry({ samples: numbers(400_000, 0.5) })],
       /^entries\.0\.?.*: (Invalid input|number 1 is no whole number)/,
     ],
-    ['with a million echoes', () => [stroke({ echoes: numbers(1_000_000, 0) })], /^entries\.0/],
+    ['with a million echoes', () => [strokeEntry({ echoes: numbers(1_000_000, 0) })], /^entries\.0/],
     ['of entries that are none', () => numbers(400, 0), /^entries\.0/],
     ['of a million entries', () => numbers(1_000_000, 0), /^entries: at most 400 are expected/],
     [
       'with more numbers than a batch holds',
-      () => [stroke({ samples: numbers(300_000, 100) }), stroke({ samples: numbers(302_000, 100) })],
+      () => [strokeEntry({ samples: numbers(300_000, 100) }), strokeEntry({ samples: numbers(302_000, 100) })],
       /^entries: the strokes of one part/,
     ],
   ]
@@ -156,7 +141,9 @@ describe('a batch', () => {
   })
 
   it('with the longest stroke that there can be is stored', async () => {
-    const entries = [stroke({ samples: numbers(600_000, 1023).map((value, i) => (i % 4 === 0 ? 123_456 : value)) })]
+    const entries = [
+      strokeEntry({ samples: numbers(600_000, 1023).map((value, i) => (i % 4 === 0 ? 123_456 : value)) }),
+    ]
     expect(JSON.stringify(entries).length).toBeLessThan(BATCH_BYTES)
     const { status, body } = await send(entries)
     expect(body).toMatchObject({ position: 1 })

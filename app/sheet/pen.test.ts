@@ -165,11 +165,17 @@ describe('a pointer on the sheet', () => {
       expect(log).toEqual(['begin', 'hold'])
     })
 
-    it('follows the hand that goes on while it is asked, and is not asked once more', async () => {
+    /** A hand that rests, and is asked whether its stroke became true; gives how that is answered. */
+    const restUnanswered = async () => {
       await stroke(80, 400)
       let answer = (_isTrue: boolean) => {}
       asked = new Promise<boolean>(resolve => (answer = resolve))
       await vi.advanceTimersByTimeAsync(300)
+      return answer
+    }
+
+    it('follows the hand that goes on while it is asked, and is not asked once more', async () => {
+      const answer = await restUnanswered()
       expect(log).toEqual(['begin', 'hold'])
       point('pointermove', { x: 300, y: 170, at: 720 })
       answer(true)
@@ -180,10 +186,7 @@ describe('a pointer on the sheet', () => {
     })
 
     it('is asked once at a time: a rest in the middle of being asked changes nothing', async () => {
-      await stroke(80, 400)
-      let answer = (_isTrue: boolean) => {}
-      asked = new Promise<boolean>(resolve => (answer = resolve))
-      await vi.advanceTimersByTimeAsync(300)
+      const answer = await restUnanswered()
       point('pointermove', { x: 300, y: 170, at: 720 })
       await vi.advanceTimersByTimeAsync(2000)
       answer(true)
@@ -194,10 +197,7 @@ describe('a pointer on the sheet', () => {
     })
 
     it('is asked anew where it rests on when the answer was no', async () => {
-      await stroke(80, 400)
-      let answer = (_isTrue: boolean) => {}
-      asked = new Promise<boolean>(resolve => (answer = resolve))
-      await vi.advanceTimersByTimeAsync(300)
+      const answer = await restUnanswered()
       point('pointermove', { x: 300, y: 170, at: 720 })
       await vi.advanceTimersByTimeAsync(1000)
       asked = null

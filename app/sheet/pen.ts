@@ -81,7 +81,7 @@ type Mode =
   | { kind: 'move'; pointer: number; x: number; y: number }
   /**
    * `turned`: how far the fingers turned so far; `before`: how the sheet lay when they came down; `most`: fingers at
-   * once; `way`: how far one has gone.
+   * once; `distance`: how far they have gone, all together.
    */
   | { kind: 'gesture'; turned: number; before: WindowView; startedAt: number; most: number; distance: number }
 

@@ -1,3 +1,4 @@
+import { toolSettings } from '#core/brush'
 import type { Entry } from '#core/drawing'
 import type { Refusal } from '#shared/errors'
 
@@ -90,6 +91,22 @@ async function fetchAgain(to: string, init: RequestInit): Promise<Response> {
 }
 
 const at = (place: number): Entry => ({ type: 'step', at: place, step: 'big-shape' })
+
+/** A pencil stroke of one sample, with what is set otherwise; it may be wrong on purpose. */
+export const strokeEntry = (set: object): Entry => ({
+  type: 'act',
+  at: 5,
+  act: {
+    kind: 'stroke',
+    version: 2,
+    layer: 'sketch',
+    tool: toolSettings('pencil'),
+    colour: [1, 2, 3],
+    seed: 1,
+    samples: [16, 16, 500, 0],
+    ...set,
+  } as never,
+})
 
 /** Entries that are easily made and told apart. */
 export function plainEntries(from: number, count: number): Entry[] {

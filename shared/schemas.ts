@@ -41,7 +41,11 @@ export const addLearnersSchema = z.strictObject({
 export const renameLearnerSchema = z.strictObject({ name: z.string().max(200) })
 export const removeSchema = z.strictObject({ isRemoved: z.boolean() })
 
-const moment = z.iso.datetime()
+/** Years that a date may have: whatever a class plans, and what every column can hold. */
+const isInTime = (iso: string) => iso >= '2000' && iso < '2200'
+const WHY_NO_TIME = 'The year is not between 2000 and 2199.'
+const moment = z.iso.datetime().refine(isInTime, WHY_NO_TIME)
+const day = z.iso.date().refine(isInTime, WHY_NO_TIME)
 /** How a class has a plan: when, by when, which path, and who of it (null: all). */
 export const termsSchema = z
   .strictObject({
@@ -218,7 +222,7 @@ export const MOST_IN_SET = 8
 /** Warm-ups that a class does on a day: the same tries for everyone, each once. */
 export const warmUpSetSchema = z.strictObject({
   title: z.string().trim().min(1).max(80),
-  day: z.iso.date(),
+  day,
   warmUps: listOf(z.strictObject({ drill: z.enum(DRILL_NAMES), seed: z.int().min(0).max(GREATEST_SEED) }), {
     least: 1,
     most: MOST_IN_SET,
@@ -288,7 +292,7 @@ export const answerSchema = z.strictObject({
   sketch: sketchSchema.nullable().default(null),
   criteria: listOf(criterionMarkSchema, { most: 12 }).default([]),
   /** When the answer that was on the screen was given; null: there was none. Another one since is not written over. */
-  seen: z.iso.datetime().nullable().optional(),
+  seen: moment.nullable().optional(),
 })
 export type AnswerBody = z.input<typeof answerSchema>
 export type GivenAnswer = z.infer<typeof answerSchema>

@@ -158,6 +158,30 @@ describe('a batch', () => {
   })
 })
 
+describe('what two do at once', () => {
+  const names = ['Ada Tregear', 'Zoë Pell', 'Strase Une']
+
+  it('with one name is done once, and told to the other in words', async () => {
+    const teacher = await new Client(url).teacher()
+    const { id } = (await teacher.call<{ id: number }>('POST', '/api/classes', { name: 'At once', when: '' })).body
+    const add = (all: readonly string[]) =>
+      teacher.call('POST', `/api/classes/${id}/learners`, { learners: all.map(name => ({ name, pin: '4471' })) })
+    const answers = await Promise.all(Array.from({ length: 6 }, () => add(names)))
+    expect(answers.map(each => each.status).sort((a, b) => a - b)).toEqual([200, 422, 422, 422, 422, 422])
+    const listed = async () =>
+      (await teacher.call<{ learners: { id: number; name: string }[] }>('GET', `/api/classes/${id}`)).body.learners
+    expect((await listed()).map(each => each.name).sort()).toEqual([...names].sort())
+    // What we tell apart, the database's order of letters may not.
+    expect((await add(['Straße Une'])).status).toBe(422)
+    const renamed = await Promise.all(
+      (await listed()).map(each => teacher.call('PUT', `/api/learners/${each.id}`, { name: 'Bo Hask' })),
+    )
+    expect(renamed.filter(each => each.status === 200)).toHaveLength(1)
+    expect(renamed.every(each => each.status < 500)).toBe(true)
+    expect((await listed()).filter(each => each.name === 'Bo Hask')).toHaveLength(1)
+  })
+})
+
 it.each([
   [
     'a place over what the database holds',

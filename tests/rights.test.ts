@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { FolioView, RegisterView } from '#shared/views'
 import type { WallView } from '#shared/wall'
-import { Client } from './lib/client'
+import { Client, PIXEL } from './lib/client'
 import { url } from './lib/world'
 
 const people = {
@@ -185,7 +185,7 @@ const ROUTES: {
   {
     method: 'PUT',
     path: () => `/api/drawings/${bramsDrawing}/live`,
-    body: { position: 1, base64: 'iVBORw0KGgo=', found: null },
+    body: { position: 1, base64: PIXEL, found: null },
     allowed: ['bram'],
     refused: { nobody: 401, dov: 403, teacher: 403 },
   },

@@ -1,6 +1,7 @@
 export { assert, assertNever, AssertionFailure } from './assert'
 export { anyOf, type Family } from './family'
 export { CoreError, type CoreErrorCode } from './errors'
+export { faultLine, firstFault, type Fault } from './fault'
 export type { Point } from './point'
 export { expOf, logOf, powerOf } from './power'
 export { seededRandom, type Random } from './random'

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { firstFault } from './fault'
 
 interface Length {
   readonly least?: number
@@ -22,7 +23,7 @@ export function listOf<S extends z.ZodType>(
     for (const [i, value] of values.entries()) {
       const parsed = item.safeParse(value)
       if (!parsed.success) {
-        const [{ path, message }] = parsed.error.issues as [z.core.$ZodIssue]
+        const { path, message } = firstFault(parsed.error)
         context.issues.push({ code: 'custom', path: [i, ...path], message, input: value })
         return z.NEVER
       }

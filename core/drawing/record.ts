@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { CoreError, listOf } from '../base'
+import { CoreError, faultLine, listOf } from '../base'
 import { actSchema } from './acts'
 import { sheetSchema } from './sheet'
 
@@ -59,10 +59,9 @@ export function requireRecord(value: unknown): DrawingRecord {
   }
   const parsed = recordSchema.safeParse(value)
   if (parsed.success) return parsed.data
-  const issue = parsed.error.issues[0]!
   throw new CoreError(
     'record-malformed',
-    `${issue.path.join('.') || 'record'}: ${issue.message}`,
+    `record: ${faultLine(parsed.error)}`,
     'Get the record again from where it was kept.',
   )
 }

@@ -6,6 +6,7 @@ import { CoreError } from '../base'
 import { loadKernels } from '../kernels'
 import { base64Of, bytesOf, draftPlan, packPlan, planFileSchemas, readPlanFile, richOf, type Plan } from './index'
 import { lessonRecord } from './testing'
+import { zipParts } from './zip'
 
 /** A PNG of one px. */
 const PNG = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mP8z8BQDwAEhQGAhKmMIQAAAABJRU5ErkJggg=='
@@ -190,6 +191,25 @@ describe('a plan file', () => {
     const bomb = zipSync({ ...parts, 'pictures/big.png': new Uint8Array(160_000_000) })
     expect(bomb.length).toBeLessThan(1_000_000)
     expect(() => readPlanFile(bomb)).toThrow(/larger than 150 MB/)
+  })
+
+  it('whose parts are too much together is refused before any is unpacked', () => {
+    const large = new Uint8Array(40_000_000)
+    const many = zipSync({ ...parts, ...Object.fromEntries([1, 2, 3, 4].map(i => [`pictures/${i}.png`, large])) })
+    // Its first part is no deflated bytes any more: whoever unpacked it would find that.
+    const [first] = zipParts(many)!
+    many.fill(255, first!.to - 20, first!.to)
+    expect(() => readPlanFile(many)).toThrow(/larger than 150 MB/)
+  })
+
+  it('whose parts lie over one another is refused', () => {
+    const folded = packed.slice()
+    const view = new DataView(folded.buffer)
+    const list = view.getUint32(folded.length - 6, true)
+    const second = list + 46 + view.getUint16(list + 28, true) + view.getUint16(list + 30, true)
+    // The second part is said to lie where the first one does.
+    view.setUint32(second + 42, view.getUint32(list + 42, true), true)
+    expect(() => readPlanFile(folded)).toThrow(/parts of it lie over one another/)
   })
 })
 

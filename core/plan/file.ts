@@ -1,9 +1,10 @@
 import equal from 'fast-deep-equal'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { z } from 'zod'
-import { CoreError } from '../base'
+import { CoreError, firstFault } from '../base'
 import { recordSchema } from '../drawing'
 import { planSchema, pictureSchema, type Plan } from './schema'
+import { doOverlap, zipParts } from './zip'
 
 /**
  * A plan as a file: a zip (APPNOTE 6.3) with `plan.json`, the demonstration's record in `record.json`, pictures under
@@ -99,27 +100,27 @@ function refused(place: string, why: string): CoreError {
 
 function unpack(bytes: Uint8Array): Record<string, Uint8Array> {
   if (bytes.length > GREATEST_FILE) throw refused('the file', `it is larger than ${GREATEST_FILE / 1e6} MB`)
-  let parts = 0
-  let size = 0
+  const noZip = refused('the file', 'it is no zip file, or it is cut short')
+  // All that can be told without unpacking comes first: nothing is made room for until then.
+  const parts = zipParts(bytes)
+  if (!parts) throw noZip
+  if (parts.length > MOST_PARTS) throw refused('the file', `it has more than ${MOST_PARTS} parts`)
+  if (doOverlap(parts)) throw refused('the file', 'parts of it lie over one another')
+  if (parts.reduce((sum, each) => sum + each.size, 0) > GREATEST_CONTENT)
+    throw refused('the file', `unpacked it is larger than ${GREATEST_CONTENT / 1e6} MB`)
   try {
-    // Sizes are those the file claims; what comes out is measured again below.
     const files = unzipSync(bytes, {
-      filter({ name, originalSize }) {
+      filter({ name }) {
         if (isClimbing(name)) throw refused(`part “${name.slice(0, 60)}”`, 'its path leads out of the file')
-        parts++
-        size += originalSize
-        if (parts > MOST_PARTS) throw refused('the file', `it has more than ${MOST_PARTS} parts`)
-        if (size > GREATEST_CONTENT)
-          throw refused(`part “${name.slice(0, 60)}”`, `unpacked it is larger than ${GREATEST_CONTENT / 1e6} MB`)
         return !name.endsWith('/')
       },
     })
+    // Sizes were those that the file claims.
     if (Object.values(files).reduce((sum, each) => sum + each.length, 0) > GREATEST_CONTENT)
       throw refused('the file', 'unpacked it is larger than it says')
     return files
   } catch (error) {
-    if (error instanceof CoreError) throw error
-    throw refused('the file', 'it is no zip file, or it is cut short')
+    throw error instanceof CoreError ? error : noZip
   }
 }
 
@@ -153,8 +154,8 @@ function requireHead(value: unknown): z.infer<typeof headSchema> {
 function check<T>(schema: z.ZodType<T>, value: unknown, file: string): T {
   const parsed = schema.safeParse(value)
   if (parsed.success) return parsed.data
-  const issue = parsed.error.issues[0]!
-  throw refused([file, ...(issue.path.length ? [issue.path.join('.')] : [])].join(', '), issue.message)
+  const { path, message } = firstFault(parsed.error)
+  throw refused([file, ...(path.length ? [path.join('.')] : [])].join(', '), message)
 }
 
 /** The first bytes of each kind (PNG 1.2 §3.1, JPEG SOI, RIFF/WEBP). */

@@ -1,4 +1,5 @@
-import { QueryTypes, Transaction, type Sequelize } from 'sequelize'
+import { setTimeout as pause } from 'node:timers/promises'
+import { QueryTypes, Transaction, UniqueConstraintError, type Sequelize } from 'sequelize'
 import { connect } from '../models'
 
 let sequelize: Sequelize | null = null
@@ -16,10 +17,34 @@ function database(): Sequelize {
 
 export type Tx = Transaction
 
-/** Runs `work` in one transaction: all of it is committed, or nothing. */
-export function inTransaction<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
-  return database().transaction({ isolationLevel: Transaction.ISOLATION_LEVELS.READ_COMMITTED }, work)
+/**
+ * Numbers of what the database says when two transactions were in each other's way and this one gave way: a deadlock
+ * (with Galera also a conflict at certification), a lock that was waited for too long, a row that has changed since.
+ */
+const GAVE_WAY = new Set([1213, 1205, 1020])
+const MOST_TURNS = 6
+/** The first pause before it is done again, ms; it doubles, and is drawn by lot so that two don't meet again. */
+const PAUSE_MS = 8
+
+const didGiveWay = (error: unknown) => GAVE_WAY.has((error as { parent?: { errno?: number } }).parent?.errno ?? 0)
+
+/**
+ * Runs `work` in one transaction: all of it is committed, or nothing. Where the transaction gave way to another one,
+ * all of `work` is done again: it changes nothing but by its transaction.
+ */
+export async function inTransaction<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
+  for (let turn = 1; ; turn++) {
+    try {
+      return await database().transaction({ isolationLevel: Transaction.ISOLATION_LEVELS.READ_COMMITTED }, work)
+    } catch (error) {
+      if (!didGiveWay(error) || turn === MOST_TURNS) throw error
+      await pause(PAUSE_MS * 2 ** turn * (0.5 + Math.random()))
+    }
+  }
 }
+
+/** Whether something could not be stored because there is one of its name already. */
+export const isDouble = (error: unknown): boolean => error instanceof UniqueConstraintError
 
 /** Throws when the database can't be reached. */
 export async function ping(): Promise<void> {

@@ -142,6 +142,13 @@ export async function factsOf(digests: readonly string[], transaction?: Tx): Pro
   return new Map(rows.map(each => [each.digest, each]))
 }
 
+/** Which of these are kept, by digest. */
+export async function keptPictures(digests: readonly string[]): Promise<ReadonlySet<string>> {
+  if (digests.length === 0) return new Set()
+  const rows = await PlanPictureModel.findAll({ where: { digest: [...digests] }, attributes: ['digest'] })
+  return new Set(rows.map(each => each.digest))
+}
+
 /** Stores a picture by itself; answers its digest. */
 export async function storePicture(bytes: Buffer, transaction: Tx): Promise<string> {
   const digest = digestOf(bytes)

@@ -23,6 +23,7 @@ import type { Mural, MuralPanel } from '../repositories/murals'
 import * as people from '../repositories/people'
 import type { Learner } from '../repositories/people'
 import * as plans from '../repositories/plans'
+import { pictureKind } from '../utils/picture'
 import { Refused } from '../utils/refuse'
 import { classIdOf, requireClass, requireMembers, requireOwnDrawing } from './rights'
 
@@ -132,6 +133,7 @@ async function fittedPicture(bytes: Buffer, { columns, rows, width, height }: Mu
     height: Math.max(1, Math.round(rows * height * by)),
   }
   try {
+    if (!pictureKind(bytes)) throw new Error('no picture')
     const { data } = await sharp(bytes, { limitInputPixels: MOST_PX })
       .rotate()
       .flatten({ background: '#fff' })

@@ -1,4 +1,5 @@
 import equal from 'fast-deep-equal'
+import { faultLine } from '#core/base'
 import { ownPlan, planSchema, starterEntries, type Plan } from '#core/plan'
 import type { GivePlan, NewSheet } from '#shared/schemas'
 import type { Person, PlanBookView, PlanClass, PlanClassesView, PlanView } from '#shared/views'
@@ -12,6 +13,7 @@ import * as plans from '../repositories/plans'
 import type { Assignment, PlanVersion, StoredPlan } from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { planCard } from './pages'
+import { planPicturesAnew } from './pictures'
 import { beginWith } from './records'
 import { requireClass, requireDrawing, requireLesson, requireMembers } from './rights'
 
@@ -108,9 +110,10 @@ async function drawnOn(planId: number, classId: number, tx?: Tx): Promise<Drawin
 }
 
 /** A new plan in the book: drafted, copied, or out of a file. Throws Refused `too-big`. */
-export async function addPlan(person: Teacher, plan: Plan): Promise<{ id: number }> {
+export async function addPlan(person: Teacher, given: Plan): Promise<{ id: number }> {
   if ((await plans.countPlans(person.id)) >= MOST_PLANS)
     throw new Refused('too-big', `The Plan book holds ${MOST_PLANS} plans.`, 'Use one of them again.')
+  const plan = given.pictures ? { ...given, pictures: await planPicturesAnew(given.pictures) } : given
   return inTransaction(async tx => ({ id: (await plans.addPlan(person.id, plan, pictureOf(plan), tx)).id }))
 }
 
@@ -128,9 +131,12 @@ function pictureOf({ steps, pictures = [] }: Plan): Buffer | null {
 export async function savePlan(
   person: Teacher,
   id: number,
-  { revision, plan: changes }: { revision: number; plan: Record<string, unknown> },
+  { revision, plan: given }: { revision: number; plan: Record<string, unknown> },
 ): Promise<{ revision: number }> {
   await requireLesson(person, id)
+  // What is no list of pictures is refused with all the rest, below.
+  const pictures = planSchema.shape.pictures.safeParse(given.pictures).data
+  const changes = pictures ? { ...given, pictures: await planPicturesAnew(pictures) } : given
   return inTransaction(async tx => {
     const row = (await plans.lockPlan(id, tx))!
     if (row.revision !== revision) {
@@ -151,8 +157,7 @@ export async function savePlan(
 function requirePlanDocument(value: unknown): Plan {
   const parsed = planSchema.safeParse(value)
   if (parsed.success) return parsed.data
-  const issue = parsed.error.issues[0]!
-  throw new Refused('malformed', `${issue.path.join('.') || 'plan'}: ${issue.message}`, 'Correct it and save again.')
+  throw new Refused('malformed', faultLine(parsed.error), 'Correct it and save again.')
 }
 
 export async function archivePlan(person: Teacher, id: number, isArchived: boolean): Promise<{ ok: true }> {

@@ -3,7 +3,7 @@ import { seededRandom, type Random } from '#core/base'
 import { cleanName, drawCode, drawPin, nameKey, readRows, whyNoName } from '#core/roster'
 import type { Terms } from '#shared/schemas'
 import type { Person, SlipsView } from '#shared/views'
-import { inTransaction, type Tx } from '../repositories/database'
+import { inTransaction, isDouble, type Tx } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
 import * as live from '../repositories/live'
 import * as people from '../repositories/people'
@@ -68,12 +68,15 @@ export async function addLearners(
       return { name, pin: own, secret: await sealSecret(own) }
     }),
   )
-  const slips = await inTransaction(async tx => {
-    const rows = []
-    for (const { name, pin, secret } of drawn)
-      rows.push({ id: (await people.addLearner({ classId, name, secret }, tx)).id, name, pin })
-    return rows
-  })
+  const slips = await named(
+    'One of these names',
+    inTransaction(async tx => {
+      const rows = []
+      for (const { name, pin, secret } of drawn)
+        rows.push({ id: (await people.addLearner({ classId, name, secret }, tx)).id, name, pin })
+      return rows
+    }),
+  )
   return { className, code, slips }
 }
 
@@ -99,8 +102,21 @@ export async function renameLearner(person: Teacher, learnerId: number, given: s
       `There is a ${name} in this class already.`,
       'Add a letter or a second name, so that the two are told apart.',
     )
-  await people.setLearner(learner.id, { name })
+  await named(`“${name}”`, people.setLearner(learner.id, { name }))
   return { ok: true }
+}
+
+/**
+ * Names are looked at before they are stored; whoever stores the same at that moment, or what the database takes for
+ * the same name, is told so. Throws Refused `malformed`.
+ */
+async function named<T>(what: string, stored: Promise<T>): Promise<T> {
+  try {
+    return await stored
+  } catch (error) {
+    if (!isDouble(error)) throw error
+    throw new Refused('malformed', `${what} is in this class already.`, 'Load the register again: nothing was changed.')
+  }
 }
 
 /**
@@ -133,10 +149,13 @@ export async function moveLearner(
       'Change one of the two names first.',
     )
   const drawn = [...new Set((await drawings.drawingsOf([learner.id])).map(each => each.planId))]
-  await inTransaction(async tx => {
-    for (const planId of drawn) await bringAlong(planId, learner.id, schoolClass.id, to.id, tx)
-    await people.setLearner(learner.id, { classId: to.id, removedAt: null }, tx)
-  })
+  await named(
+    `“${learner.name}”`,
+    inTransaction(async tx => {
+      for (const planId of drawn) await bringAlong(planId, learner.id, schoolClass.id, to.id, tx)
+      await people.setLearner(learner.id, { classId: to.id, removedAt: null }, tx)
+    }),
+  )
   await live.lowerHand(learner.id)
   await openDoorOf(learner.id)
   return { code: to.code, className: to.name }

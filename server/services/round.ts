@@ -1,3 +1,4 @@
+import { LIVE_PANEL_SIDE } from '#shared/limits'
 import type { LiveFinding, LivePictureBody, SendBody } from '#shared/schemas'
 import type { EntriesView, News, Person, RoundCard, RoundView } from '#shared/views'
 import * as drawings from '../repositories/drawings'
@@ -5,6 +6,7 @@ import * as live from '../repositories/live'
 import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
+import { writtenAnew } from './pictures'
 import { entriesFrom } from './records'
 import { requireClass, requireDrawing, requireLearner, requireMembers, requireOwnDrawing } from './rights'
 
@@ -102,18 +104,17 @@ async function cardOf(row: live.RoundRow): Promise<RoundCard> {
   }
 }
 
-const PICTURES = { png: [0x89, 0x50, 0x4e, 0x47], riff: [0x52, 0x49, 0x46, 0x46] } as const
+/** A picture of a drawing under way, px: that of a mural's panel is the largest. */
+const LIVE = { side: LIVE_PANEL_SIDE, px: LIVE_PANEL_SIDE ** 2 }
 
-/** Keeps what a drawing looks like just now. It is shown, never examined. Throws Refused `malformed`. */
+/** Keeps what a drawing looks like just now. It is shown, never examined. Throws Refused `malformed` or `too-big`. */
 export async function keepLivePicture(
   person: LearnerPerson,
   drawingId: number,
   { position, base64, found, edges, seams }: LivePictureBody,
 ): Promise<{ ok: true }> {
   await requireOwnDrawing(person, drawingId)
-  const picture = Buffer.from(base64, 'base64')
-  if (!Object.values(PICTURES).some(head => head.every((byte, i) => picture[i] === byte)))
-    throw new Refused('malformed', 'base64: this is no WebP or PNG picture', 'Send another picture.')
+  const picture = await writtenAnew(Buffer.from(base64, 'base64'), LIVE)
   await live.setLivePicture({
     drawingId,
     position,

@@ -25,6 +25,10 @@ describe('what was thrown', () => {
     expect(asRefused(error)).toMatchObject({ code: 'database-down', status: 503 })
   })
 
+  it('by two who store the same at once is told in words', () => {
+    expect(asRefused(named('SequelizeUniqueConstraintError'))).toMatchObject({ code: 'malformed', status: 422 })
+  })
+
   it.each([named('TypeError'), named('SequelizeDatabaseError'), 'a string', null, undefined])(
     'and not expected is hidden: %s',
     error => {

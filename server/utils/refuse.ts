@@ -37,6 +37,12 @@ export function asRefused(error: unknown): Refused {
       'Go on drawing: your work is kept here and sent when the server is back.',
     )
   }
+  if (name === 'SequelizeUniqueConstraintError')
+    return new Refused(
+      'malformed',
+      'The same was stored in another place at this moment.',
+      'Load the page again and look whether it is there.',
+    )
   return new Refused(
     'unexpected',
     'Something went wrong on the server.',

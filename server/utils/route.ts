@@ -1,5 +1,6 @@
 import { defineEventHandler, getRouterParams, getQuery, setResponseHeader, setResponseStatus, type H3Event } from 'h3'
 import type { z } from 'zod'
+import { faultLine } from '#core/base'
 import { BODY_BYTES } from '#shared/limits'
 import type { Person } from '#shared/views'
 import { requireEnrolled } from '../services/rights'
@@ -81,7 +82,5 @@ async function requirePerson(event: H3Event, who: Who): Promise<Person | null> {
 function check<T>(schema: z.ZodType<T>, value: unknown): T {
   const parsed = schema.safeParse(value)
   if (parsed.success) return parsed.data
-  const issue = parsed.error.issues[0]!
-  const where = issue.path.length ? `${issue.path.join('.')}: ` : ''
-  throw new Refused('malformed', `${where}${issue.message}`, 'Correct it and send it again.')
+  throw new Refused('malformed', faultLine(parsed.error), 'Correct it and send it again.')
 }

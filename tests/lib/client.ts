@@ -23,8 +23,7 @@ export class Client {
     return [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ')
   }
 
-  /** Sends text that may be no JSON at all. */
-  async callRaw<T = unknown>(method: string, path: string, text?: string): Promise<Answer<T>> {
+  private async send(method: string, path: string, text?: string): Promise<Response> {
     const response = await fetchAgain(this.url + path, {
       method,
       ...(text !== undefined && { body: text }),
@@ -34,6 +33,20 @@ export class Client {
       const [, name, value] = /^([^=]+)=([^;]*)/.exec(each)!
       this.cookies.set(name!, value!)
     }
+    return response
+  }
+
+  /** How it is answered; what is answered is not waited for: it may be a stream. */
+  async head(method: string, path: string, text?: string): Promise<Response> {
+    const response = await this.send(method, path, text)
+    if (response.headers.get('content-type')?.includes('event-stream')) await response.body?.cancel()
+    else await response.arrayBuffer()
+    return response
+  }
+
+  /** Sends text that may be no JSON at all. */
+  async callRaw<T = unknown>(method: string, path: string, text?: string): Promise<Answer<T>> {
+    const response = await this.send(method, path, text)
     const isJson = response.headers.get('content-type')?.includes('json')
     const answer = (isJson ? await response.json() : await response.arrayBuffer()) as T
     return { status: response.status, body: answer, code: (answer as Partial<Refusal>).error?.code }
@@ -89,6 +102,9 @@ async function fetchAgain(to: string, init: RequestInit): Promise<Response> {
     return fetch(to, init)
   }
 }
+
+/** A PNG of one px. */
+export const PIXEL = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mP8z8BQDwAEhQGAhKmMIQAAAABJRU5ErkJggg=='
 
 const at = (place: number): Entry => ({ type: 'step', at: place, step: 'big-shape' })
 

@@ -89,6 +89,8 @@ export interface PanelCard {
   seams: PanelSeamsFound
 }
 
+/** Why a panel is missing; `too-heavy`: drawing it again takes more than the server has. */
+export type WhyMissing = 'free' | 'not-drawn' | 'other-size' | 'too-heavy'
 export type AssemblyState = 'none' | 'waiting' | 'running' | 'done' | 'failed' | 'stopped'
 
 export interface MuralView {
@@ -106,7 +108,7 @@ export interface MuralView {
     done: number
     of: number
     /** The one that is whole: when, and what is missing in it. */
-    whole: { at: string; missing: { place: number; why: 'free' | 'not-drawn' | 'other-size' }[]; isOld: boolean } | null
+    whole: { at: string; missing: { place: number; why: WhyMissing }[]; isOld: boolean } | null
   }
 }
 

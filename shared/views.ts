@@ -75,7 +75,8 @@ export interface PlanClass {
   drawings: number
 }
 
-export type Verification = 'waiting' | 'matches' | 'differs'
+/** `unchecked`: drawing it again takes more than the server has. */
+export type Verification = 'waiting' | 'matches' | 'differs' | 'unchecked'
 /** `replaced`: handed in again before it was looked at. */
 export type HandInState = 'waiting' | 'again' | 'accepted' | 'replaced'
 

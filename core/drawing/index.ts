@@ -44,6 +44,7 @@ export {
   type StrokeAct,
   type Work,
 } from './acts'
+export { entryCost, recordCost } from './cost'
 export { blankDrawing, Engine, replay } from './engine'
 export { contentHash } from './hash'
 export {

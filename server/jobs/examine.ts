@@ -19,7 +19,7 @@ export interface Examination {
 
 const kernels = loadKernels()
 
-/** Draws a record again and looks at every step that was opened. Heavy: for worker threads and tools. */
+/** Draws a record again and looks at every step that was opened. Heavy: for processes beside the server, and tools. */
 export function examine(record: DrawingRecord, steps: Plan['steps']): Examination {
   const { drawing } = replay(kernels, record)
   const acts = standingActs(record.entries)

@@ -2,12 +2,13 @@ import sharp from 'sharp'
 import { edgesOfBytes, panelName, panelSheet, panelsOf, seamsOfAll, type Edges, type MuralGrid } from '#core/mural'
 import { inTransaction } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
-import { tellProgress, type Job } from '../repositories/jobs'
+import { keepJob, type Job } from '../repositories/jobs'
 import * as murals from '../repositories/murals'
 import type { MissingPanel, MuralPanel } from '../repositories/murals'
 import { recordOf } from '../services/records'
+import { TooHeavy } from './helper'
 import { missingPicture } from './missing'
-import type { DrawPanel, PanelDrawn } from './panel'
+import type { DrawPanel } from './asked'
 
 /** Bytes of the PNG that are stored at once. */
 const PART_BYTES = 4 * 1024 * 1024
@@ -30,7 +31,7 @@ export async function assemble(job: Job, draw: DrawPanel): Promise<'done' | 'sto
   const joining = Math.max(1, Math.ceil(places.length / 4))
   const whole = places.length + joining
   const tell = async (done: number) => {
-    if (!(await tellProgress(job, done, whole))) throw new Stopped()
+    if (!(await keepJob(job, { done, whole }))) throw new Stopped()
   }
   const missing: MissingPanel[] = []
   try {
@@ -49,7 +50,7 @@ export async function assemble(job: Job, draw: DrawPanel): Promise<'done' | 'sto
       tell(places.length + Math.min(joining - 1, Math.floor(share * joining))),
     )
     await inTransaction(tx => murals.setWhole(mural.id, job.id, { missing, seams }, tx))
-    await tellProgress(job, whole, whole)
+    await keepJob(job, { done: whole, whole })
     return 'done'
   } catch (error) {
     await murals.dropParts(mural.id, job.id)
@@ -72,13 +73,13 @@ async function drawnPanel(
   if (known) return known
   const { own } = panelSheet(grid)
   const record = await recordOf(drawing, drawing.position)
-  const drawn: PanelDrawn = await draw({ kind: 'panel', record, own, sheet: panelSheet(grid) })
+  const drawn = await draw({ kind: 'panel', record, own, sheet: panelSheet(grid) }).catch((error: unknown) => {
+    // One panel that can't be drawn again does not keep the others from being joined.
+    if (error instanceof TooHeavy) return { why: 'too-heavy' } as const
+    throw error
+  })
   if (drawn.why) return { why: drawn.why }
-  const picture = await sharp(drawn.pixels, { raw: { width: grid.width, height: grid.height, channels: 4 } })
-    .removeAlpha()
-    .png({ compressionLevel: 6 })
-    .toBuffer()
-  const put = { picture, edges: Buffer.from(drawn.edges) }
+  const put = { picture: Buffer.from(drawn.picture), edges: Buffer.from(drawn.edges) }
   await murals.setPanelPut(panel.muralId, panel.place, { ...put, pictured: drawing.position })
   return put
 }

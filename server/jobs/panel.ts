@@ -17,12 +17,9 @@ export type PanelDrawn =
   | { readonly why: 'other-size' | 'not-drawn' }
   | { readonly why: null; readonly pixels: Uint8Array; readonly edges: Uint8Array }
 
-/** Has a panel drawn, in a thread of its own. */
-export type DrawPanel = (asked: PanelAsked) => Promise<PanelDrawn>
-
 const kernels = loadKernels()
 
-/** Draws a mural's panel again and takes its own part. Heavy: for worker threads. */
+/** Draws a mural's panel again and takes its own part. Heavy: for processes beside the server. */
 export function drawPanel({ record, own, sheet }: PanelAsked): PanelDrawn {
   if (!record.entries.some(each => each.type === 'act')) return { why: 'not-drawn' }
   const { drawing } = replay(kernels, record)

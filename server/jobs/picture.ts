@@ -1,4 +1,5 @@
 import sharp from 'sharp'
+import type { Rect } from '#core/base'
 import { LIVE_SIDE } from '#shared/limits'
 
 /** Longest side of a kept picture, px. */
@@ -9,6 +10,14 @@ export function livePictureOf(pixels: Uint8Array, width: number, height: number,
   return sharp(pixels, { raw: { width, height, channels: 4 } })
     .resize(longest, longest, { fit: 'inside' })
     .webp({ quality: 82 })
+    .toBuffer()
+}
+
+/** A mural's panel, its own part alone, as a PNG. @param own its size, px */
+export function panelPicture(pixels: Uint8Array, { x0, y0, x1, y1 }: Rect): Promise<Buffer> {
+  return sharp(pixels, { raw: { width: x1 - x0, height: y1 - y0, channels: 4 } })
+    .removeAlpha()
+    .png({ compressionLevel: 6 })
     .toBuffer()
 }
 

@@ -1,8 +1,5 @@
-import { once } from 'node:events'
 import { join } from 'node:path'
-import { Worker } from 'node:worker_threads'
-import type { DrawingRecord } from '#core/drawing'
-import type { Plan } from '#core/plan'
+import { recordCost, type DrawingRecord } from '#core/drawing'
 import * as drawings from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
 import type { HandIn } from '../repositories/handins'
@@ -11,91 +8,123 @@ import type { Job } from '../repositories/jobs'
 import { documentFor } from '../repositories/plans'
 import { recordOf } from '../services/records'
 import { log } from '../utils/log'
-import type { Examination } from './examine'
+import type { Asked, Examined, PanelPut } from './asked'
+import { Helper, TooHeavy, type Limits } from './helper'
 import { assemble } from './mural'
-import type { PanelAsked, PanelDrawn } from './panel'
-import { pictureOf } from './picture'
-
-/** What the thread is asked: to examine a hand-in, or to draw a mural's panel. */
-export type Asked =
-  { readonly kind: 'examine'; readonly record: DrawingRecord; readonly steps: Plan['steps'] } | PanelAsked
 
 /** How often the queue is looked at when it was empty, ms. */
 const IDLE_MS = 700
+/** How often a job says that it goes on, ms. */
+const KEEP_MS = 20_000
+/** Two lanes: what is told to take longer than this never keeps the first one from the others, ms. */
+const SHORT_MS = 20_000
+const ANY_MS = Number.MAX_SAFE_INTEGER
+/** What drawing a record again may take: several times what it is told to, within bounds, ms; and memory, bytes. */
+const TIMES = 3
+const LEAST_MS = 60_000
+const MOST_MS = 600_000
+const MEMORY = 2 * 1024 ** 3
 
-/** Takes jobs from the queue, one at a time, and runs them in a thread of its own. */
-export function startRunner(workersDir: string): () => Promise<void> {
-  let worker: Worker | null = null
-  let isStopped = false
-  let timer: NodeJS.Timeout | null = null
+/** What drawing a record again may take. */
+export const limitsFor = (record: DrawingRecord): Limits => ({
+  cpuMs: Math.min(MOST_MS, Math.max(LEAST_MS, TIMES * recordCost(record))),
+  bytes: MEMORY,
+})
 
-  async function inThread<R extends Examination | PanelDrawn>(message: Asked): Promise<R> {
-    worker ??= new Worker(join(workersDir, 'examiner.mjs'))
-    worker.unref()
-    const answer = once(worker, 'message')
-    worker.postMessage(message)
-    try {
-      const [{ result, error }] = (await answer) as [{ result?: R; error?: string }]
-      if (!result) throw new Error(error)
-      return result
-    } catch (error) {
-      void worker?.terminate()
-      worker = null
-      throw error
-    }
+/** Takes jobs from the queue, one at a time in each lane, and has them done in a process beside the server. */
+export function startRunner(toolsDir: string, limits = limitsFor): () => Promise<void> {
+  const script = join(toolsDir, 'examiner.mjs')
+  const lanes = [SHORT_MS, ANY_MS].map(mostMs => new Lane(new Helper(script), mostMs, limits))
+  return async () => {
+    await Promise.all(lanes.map(each => each.stop()))
+  }
+}
+
+class Lane {
+  private isStopped = false
+  private timer: NodeJS.Timeout | null = null
+  private turn: Promise<void>
+
+  constructor(
+    private readonly helper: Helper,
+    private readonly mostMs: number,
+    private readonly limits: typeof limitsFor,
+  ) {
+    this.turn = this.next()
   }
 
-  async function verify(handIn: HandIn): Promise<void> {
-    const drawing = (await drawings.drawingById(handIn.drawingId))!
-    const plan = await documentFor(drawing)
-    const record = await recordOf(drawing, handIn.position)
-    const { hash, findings, pixels, width, height, measures } = await inThread<Examination>({
-      kind: 'examine',
-      record,
-      steps: plan.steps,
-    })
-    const picture = await pictureOf(pixels, width, height)
-    await handIns.setExamined(handIn.id, {
-      verification: hash === handIn.hash ? 'matches' : 'differs',
-      findings,
-      picture,
-      measures,
-    })
+  async stop(): Promise<void> {
+    this.isStopped = true
+    if (this.timer) clearTimeout(this.timer)
+    this.helper.stop()
+    await this.turn
   }
 
-  async function run(job: Job): Promise<void> {
-    const began = Date.now()
+  private async next(): Promise<void> {
+    let job: Job | null = null
     try {
-      const ended = job.kind === 'mural' ? await assemble(job, asked => inThread<PanelDrawn>(asked)) : 'done'
-      const handIn = job.kind === 'verify' ? await handIns.handInById(job.subject) : null
-      if (handIn) await verify(handIn)
-      await jobs.endJob(job, ended)
-      log('info', 'job-done', { job: job.id, kind: job.kind, ms: Date.now() - began })
-    } catch (error) {
-      log('error', 'job-failed', {
-        job: job.id,
-        kind: job.kind,
-        error: error instanceof Error ? error.message : String(error),
-      })
-      await jobs.endJob(job, 'waiting')
-    }
-  }
-
-  async function turn(): Promise<void> {
-    let found: Job | null = null
-    try {
-      found = await jobs.takeJob(new Date())
-      if (found) await run(found)
+      job = await jobs.takeJob(this.mostMs)
+      if (job) await this.run(job)
     } catch (error) {
       log('warn', 'queue-unreachable', { error: error instanceof Error ? error.name : String(error) })
     }
-    if (!isStopped) timer = setTimeout(() => void turn(), found ? 0 : IDLE_MS).unref()
+    if (this.isStopped) return
+    this.timer = setTimeout(
+      () => {
+        this.turn = this.next()
+      },
+      job ? 0 : IDLE_MS,
+    ).unref()
   }
 
-  void turn()
-  return async () => {
-    isStopped = true
-    if (timer) clearTimeout(timer)
-    await worker?.terminate()
+  private async run(job: Job): Promise<void> {
+    const began = Date.now()
+    let spentMs = 0
+    const ask = async <R>(asked: Asked): Promise<R> => {
+      try {
+        return await this.helper.ask<R>(asked, this.limits(asked.record))
+      } finally {
+        spentMs += this.helper.spentMs
+      }
+    }
+    const keeping = setInterval(() => {
+      // Somebody has stopped it, or it was taken over while this process was away.
+      void jobs.keepJob(job).then(
+        isMine => isMine || this.helper.stop(),
+        () => {},
+      )
+    }, KEEP_MS)
+    try {
+      const ended = job.kind === 'mural' ? await assemble(job, asked => ask<PanelPut>(asked)) : await verify(job, ask)
+      await jobs.endJob(job, ended, spentMs)
+      log('info', 'job-done', { job: job.id, kind: job.kind, ms: Date.now() - began, spentMs })
+    } catch (error) {
+      if (this.isStopped) return await jobs.giveBackJob(job)
+      log('error', 'job-failed', {
+        job: job.id,
+        kind: job.kind,
+        spentMs,
+        error: error instanceof Error ? error.message : String(error),
+      })
+      const end = await jobs.endJob(job, error instanceof TooHeavy ? 'failed' : 'waiting', spentMs)
+      if (end === 'failed' && job.kind === 'verify') await handIns.setUnchecked(job.subject)
+    } finally {
+      clearInterval(keeping)
+    }
   }
+}
+
+async function verify({ subject }: Job, ask: <R>(asked: Asked) => Promise<R>): Promise<'done'> {
+  const handIn: HandIn | null = await handIns.handInById(subject)
+  if (!handIn) return 'done'
+  const drawing = (await drawings.drawingById(handIn.drawingId))!
+  const plan = await documentFor(drawing)
+  const record = await recordOf(drawing, handIn.position)
+  const { hash, ...found } = await ask<Examined>({ kind: 'examine', record, steps: plan.steps })
+  await handIns.setExamined(handIn.id, {
+    ...found,
+    picture: Buffer.from(found.picture),
+    verification: hash === handIn.hash ? 'matches' : 'differs',
+  })
+  return 'done'
 }

@@ -13,6 +13,7 @@ import { warmUpSets } from './0010-warm-up-sets'
 import { planDocuments } from './0011-plan-documents'
 import { frontLasts } from './0012-front-lasts'
 import { doors } from './0013-doors'
+import { turns } from './0014-turns'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
 const MIGRATIONS: InputMigrations<QueryInterface> = [
@@ -29,6 +30,7 @@ const MIGRATIONS: InputMigrations<QueryInterface> = [
   planDocuments,
   frontLasts,
   doors,
+  turns,
 ]
 
 /** Brings the database up to date; returns the names of what was done. */

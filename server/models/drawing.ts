@@ -28,6 +28,9 @@ export class DrawingModel extends Model<InferAttributes<DrawingModel>, InferCrea
   declare stepAt: CreationOptional<Date | null>
   /** The record's clock at its last entry, ms. */
   declare clockMs: CreationOptional<number>
+  /** What it takes about to draw it again, ms; what its record fills as it is stored, bytes. */
+  declare costMs: CreationOptional<number>
+  declare bytes: CreationOptional<number>
   declare writer: CreationOptional<string | null>
   declare writerSeenAt: CreationOptional<Date | null>
   declare lastSeenAt: CreationOptional<Date | null>
@@ -56,6 +59,8 @@ export function initDrawingModel(sequelize: Sequelize): void {
       position: count(),
       nextBatch: count(),
       clockMs: { ...reference(), defaultValue: 0 },
+      costMs: { ...reference(), defaultValue: 0 },
+      bytes: { ...reference(), defaultValue: 0 },
       step: DataTypes.STRING(60),
       stepAt: timeOrNull(),
       writer: DataTypes.STRING(40),

@@ -8,7 +8,7 @@ import {
   type Sequelize,
 } from 'sequelize'
 import type { Measures } from '#core/review'
-import type { HandInState, StepFindings } from '#shared/views'
+import type { HandInState, StepFindings, Verification } from '#shared/views'
 import { count, id, json, reference, text, time } from './columns'
 
 export class HandInModel extends Model<InferAttributes<HandInModel>, InferCreationAttributes<HandInModel>> {
@@ -19,7 +19,7 @@ export class HandInModel extends Model<InferAttributes<HandInModel>, InferCreati
   declare hash: string
   declare note: string
   declare state: CreationOptional<HandInState>
-  declare verification: CreationOptional<'waiting' | 'matches' | 'differs'>
+  declare verification: CreationOptional<Verification>
   declare findings: CreationOptional<StepFindings[] | null>
   declare measures: CreationOptional<Measures | null>
   declare picture: CreationOptional<Buffer | null>

@@ -22,6 +22,12 @@ export class JobModel extends Model<InferAttributes<JobModel>, InferCreationAttr
   declare whole: CreationOptional<number>
   declare tries: CreationOptional<number>
   declare leaseUntil: CreationOptional<Date | null>
+  /** Who asked for it, as “learner 4”; empty: of earlier times. */
+  declare asker: CreationOptional<string>
+  /** What it will take about, and what it took, ms of a processor. */
+  declare costMs: CreationOptional<number>
+  declare spentMs: CreationOptional<number>
+  declare endedAt: CreationOptional<Date | null>
 }
 export type Job = Attributes<JobModel>
 
@@ -34,6 +40,10 @@ export function initJobModel(sequelize: Sequelize): void {
       state: { ...text(20), defaultValue: 'waiting' },
       tries: count(),
       leaseUntil: timeOrNull(),
+      asker: { ...text(40), defaultValue: '' },
+      costMs: { ...reference(), defaultValue: 0 },
+      spentMs: { ...reference(), defaultValue: 0 },
+      endedAt: timeOrNull(),
       done: count(),
       whole: count(),
     },

@@ -7,12 +7,12 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize'
-import type { MuralFacts } from '#shared/mural'
+import type { MuralFacts, WhyMissing } from '#shared/mural'
 import { id, json, reference, time, timeOrNull } from './columns'
 
 export interface MissingPanel {
   readonly place: number
-  readonly why: 'free' | 'not-drawn' | 'other-size'
+  readonly why: WhyMissing
 }
 
 export class MuralModel extends Model<InferAttributes<MuralModel>, InferCreationAttributes<MuralModel>> {

@@ -59,6 +59,11 @@ export async function setExamined(
   await row?.update(values, { transaction })
 }
 
+/** It could not be drawn again: that takes more than the server has. */
+export async function setUnchecked(id: number): Promise<void> {
+  await HandInModel.update({ verification: 'unchecked' }, { where: { id } })
+}
+
 /** The answer to a hand-in, locked until the transaction ends. */
 export function lockAnswer(handInId: number, transaction: Tx): Promise<Answer | null> {
   return one(AnswerModel.findByPk(handInId, { transaction, lock: transaction.LOCK.UPDATE }))

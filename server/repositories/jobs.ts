@@ -1,16 +1,24 @@
-import { Op } from 'sequelize'
+import { literal, Op, type WhereOptions } from 'sequelize'
 import { JobModel, type JobKind, type Job } from '../models'
-import { inTransaction, type Tx } from './database'
+import { inTransaction, question, type Tx } from './database'
 import { made, one } from './values'
 
 export type { Job } from '../models'
 
-/** How long a worker may be silent before another takes its job over, ms. */
-const LEASE_MS = 120_000
+/** How long a process may be silent before another one takes its job over, s; by the database's clock. */
+const LEASE_S = 120
 const MOST_TRIES = 3
+/** What somebody's jobs took counts for so long, s: who has had much waits for who has had less. */
+const COUNTS_S = 3600
+/** Jobs that are looked at for one that nobody else takes at this moment. */
+const CANDIDATES = 8
 
-export async function addJob(kind: JobKind, subject: number, transaction?: Tx): Promise<void> {
-  await JobModel.create({ kind, subject }, { transaction })
+const lease = () => literal(`NOW(3) + INTERVAL ${LEASE_S} SECOND`)
+
+export type NewJob = Pick<Job, 'kind' | 'subject' | 'asker' | 'costMs'>
+
+export async function addJob({ costMs, ...job }: NewJob, transaction?: Tx): Promise<void> {
+  await JobModel.create({ ...job, costMs: Math.round(costMs) }, { transaction })
 }
 
 /** The latest job about something. */
@@ -18,12 +26,12 @@ export function latestJob(kind: JobKind, subject: number): Promise<Job | null> {
   return one(JobModel.findOne({ where: { kind, subject }, order: [['id', 'DESC']] }))
 }
 
-/** How far a job is; its lease begins again. False: someone has stopped it. */
-export async function tellProgress(job: Job, done: number, whole: number): Promise<boolean> {
-  const [count] = await JobModel.update(
-    { done, whole, leaseUntil: new Date(Date.now() + LEASE_MS) },
-    { where: { id: job.id, state: 'running' } },
-  )
+/** Still this one's: not stopped, and not taken over by another process. */
+const mine = ({ id, tries }: Job): WhereOptions => ({ id, tries, state: 'running' })
+
+/** The job goes on: its lease begins again. False: someone has stopped it, or taken it over. */
+export async function keepJob(job: Job, progress: { done: number; whole: number } | null = null): Promise<boolean> {
+  const [count] = await JobModel.update({ ...progress, leaseUntil: lease() as never }, { where: mine(job) })
   // The driver counts rows that changed: the lease does, in every ms.
   return count > 0
 }
@@ -35,32 +43,66 @@ export async function stopJobs(kind: JobKind, subject: number): Promise<void> {
   )
 }
 
-/** Takes the oldest job that waits or whose worker has died. Two processes never take the same one. */
-export function takeJob(now: Date): Promise<Job | null> {
+const IS_FREE = `(state = 'waiting' OR (state = 'running' AND lease_until < NOW(3))) AND tries < ${MOST_TRIES}`
+
+/**
+ * Jobs that wait or whose process has died. Those come first whose asker has had the least lately, with what runs for
+ * them now and what this one will take: many or heavy ones of one don't keep the others waiting.
+ */
+const NEXT = `SELECT j.id FROM jobs j
+  LEFT JOIN (SELECT asker, SUM(spent_ms) AS ms FROM jobs
+    WHERE ended_at > NOW(3) - INTERVAL ${COUNTS_S} SECOND GROUP BY asker) had ON had.asker = j.asker
+  LEFT JOIN (SELECT asker, SUM(cost_ms) AS ms FROM jobs
+    WHERE state = 'running' AND lease_until >= NOW(3) GROUP BY asker) has ON has.asker = j.asker
+  WHERE ${IS_FREE} AND j.cost_ms <= :mostMs
+  ORDER BY COALESCE(had.ms, 0) + COALESCE(has.ms, 0) + j.cost_ms, j.id
+  LIMIT ${CANDIDATES}`
+
+/** Takes the next job that takes so long at most, ms. Two processes never take the same one. */
+export async function takeJob(mostMs: number): Promise<Job | null> {
+  const free = await question<{ id: number }>(NEXT, { mostMs })
+  for (const { id } of free) {
+    const job = await takeThis(id)
+    if (job) return job
+  }
+  return null
+}
+
+function takeThis(id: number): Promise<Job | null> {
   return inTransaction(async transaction => {
     const job = await JobModel.findOne({
-      where: {
-        [Op.or]: [{ state: 'waiting' }, { state: 'running', leaseUntil: { [Op.lt]: now } }],
-        tries: { [Op.lt]: MOST_TRIES },
-      },
-      order: ['id'],
+      where: { id, [Op.and]: literal(IS_FREE) },
       lock: transaction.LOCK.UPDATE,
       skipLocked: true,
       transaction,
     })
-    return (
-      job &&
-      made(
-        job.update(
-          { state: 'running', tries: job.tries + 1, leaseUntil: new Date(now.getTime() + LEASE_MS) },
-          { transaction },
-        ),
-      )
-    )
+    if (!job) return null
+    const tries = job.tries + 1
+    await job.update({ state: 'running', tries, leaseUntil: lease() as never }, { transaction })
+    return made(job.reload({ transaction }))
   })
 }
 
-export async function endJob({ id, tries }: Job, state: 'done' | 'waiting' | 'failed' | 'stopped'): Promise<void> {
-  const end = state === 'waiting' && tries >= MOST_TRIES ? 'failed' : state
-  await JobModel.update({ state: end, leaseUntil: null }, { where: { id } })
+/** @param spentMs what it took, of the processor */
+export async function endJob(
+  job: Job,
+  state: 'done' | 'waiting' | 'failed' | 'stopped',
+  spentMs: number,
+): Promise<Job['state']> {
+  const end = state === 'waiting' && job.tries >= MOST_TRIES ? 'failed' : state
+  await JobModel.update(
+    {
+      state: end,
+      leaseUntil: null,
+      spentMs: literal(`spent_ms + ${Math.round(spentMs)}`) as never,
+      endedAt: literal('NOW(3)') as never,
+    },
+    { where: mine(job) },
+  )
+  return end
+}
+
+/** The process ends in the middle: the job waits for another one, and that was no try. */
+export async function giveBackJob(job: Job): Promise<void> {
+  await JobModel.update({ state: 'waiting', leaseUntil: null, tries: job.tries - 1 }, { where: mine(job) })
 }

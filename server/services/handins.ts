@@ -40,7 +40,7 @@ export async function handIn(
     const attempt = 1 + (await handIns.countHandIns(drawingId, tx))
     await handIns.replaceWaiting(drawingId, tx)
     const row = await handIns.addHandIn({ drawingId, attempt, handedInAt: new Date(), ...given }, tx)
-    await jobs.addJob('verify', row.id, tx)
+    await jobs.addJob({ kind: 'verify', subject: row.id, asker: `learner ${person.id}`, costMs: drawing.costMs }, tx)
     return { id: row.id }
   })
 }

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import pLimit from 'p-limit'
-import sharp from 'sharp'
+import sharp, { type Sharp } from 'sharp'
 import { pictureSchema, type PlanPicture } from '#core/plan'
 import { keptPictures } from '../repositories/plan-documents'
 import { pictureKind, type PictureKind } from '../utils/picture'
@@ -48,7 +48,7 @@ export function writtenAnew(bytes: Buffer, { side, px }: Size): Promise<Buffer> 
   })
 }
 
-const WRITE: Readonly<Record<PictureKind, (picture: sharp.Sharp) => sharp.Sharp>> = {
+const WRITE: Readonly<Record<PictureKind, (picture: Sharp) => Sharp>> = {
   'image/png': picture => picture.png({ compressionLevel: 8 }),
   'image/jpeg': picture => picture.jpeg({ quality: 92, chromaSubsampling: '4:4:4' }),
   'image/webp': picture => picture.webp({ quality: 90 }),

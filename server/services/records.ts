@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import { promisify } from 'node:util'
 import { deflate, inflate } from 'node:zlib'
-import type { DrawingRecord, Entry } from '#core/drawing'
+import { entryCost, recordCost, type DrawingRecord, type Entry } from '#core/drawing'
 import { workMs } from '#core/review'
 import { DEVICE_NAME, WRITER_SILENCE_MS } from '#shared/limits'
 import type { Batch, Claim } from '#shared/schemas'
@@ -52,7 +52,7 @@ export async function recordOf(drawing: Drawing, position: number): Promise<Draw
  * another tab or different under the same number is refused and nothing is stored.
  */
 export async function storeBatch(person: Person, drawingId: number, batch: Batch): Promise<Stored> {
-  await requireOwnDrawing(person, drawingId)
+  const cost = await costOfEntries(await requireOwnDrawing(person, drawingId), batch.entries)
   const { packed, digest } = await packEntries(batch.entries)
   return inTransaction(async tx => {
     const drawing = (await drawings.lockDrawing(drawingId, tx))!
@@ -100,6 +100,8 @@ export async function storeBatch(person: Person, drawingId: number, batch: Batch
       {
         ...has,
         clockMs: batch.entries.at(-1)!.at,
+        costMs: drawing.costMs + Math.round(cost),
+        bytes: drawing.bytes + packed.length,
         writer: batch.writer,
         writerSeenAt: now,
         lastSeenAt: now,
@@ -109,6 +111,25 @@ export async function storeBatch(person: Person, drawingId: number, batch: Batch
     )
     return has
   })
+}
+
+/** One act takes so long at most, ms: no hand draws what takes longer, but it can be written down. */
+const MOST_ACT_MS = 300_000
+
+/** What it takes about to draw these. Throws Refused `malformed` where one of them was drawn by no hand. */
+async function costOfEntries(drawing: Drawing, entries: readonly Entry[]): Promise<number> {
+  const { sheet } = await factsFor(drawing)
+  // A sheet may have been made larger since: as large as one can be, it is not a few times this.
+  const area = sheet.width * sheet.height
+  const costs = entries.map(entry => entryCost(entry, area))
+  const heaviest = costs.findIndex(cost => cost > MOST_ACT_MS)
+  if (heaviest >= 0)
+    throw new Refused(
+      'malformed',
+      `entries.${heaviest}: it would take ${Math.round(costs[heaviest]! / 60_000)} minutes to draw this.`,
+      'Draw it in several strokes.',
+    )
+  return costs.reduce((sum, cost) => sum + cost, 0)
 }
 
 const stored = ({ position, nextBatch }: Stored): Stored => ({ position, nextBatch })
@@ -174,11 +195,15 @@ export async function copyDrawing(
 /** The first entries of a new drawing; answers what it has then. */
 export async function beginWith(drawing: Drawing, entries: readonly Entry[], tx: Tx): Promise<Stored> {
   if (entries.length === 0) return stored(drawing)
-  await drawings.addBatch(
-    { drawingId: drawing.id, number: 0, start: 0, count: entries.length, ...(await packEntries(entries)) },
+  const batch = await packEntries(entries)
+  await drawings.addBatch({ drawingId: drawing.id, number: 0, start: 0, count: entries.length, ...batch }, tx)
+  const has = { position: entries.length, nextBatch: 1 }
+  const { sheet } = await factsFor(drawing, tx)
+  const costMs = Math.round(recordCost({ version: 1, sheet, entries: [...entries] }))
+  await drawings.setDrawing(
+    drawing.id,
+    { ...has, costMs, bytes: batch.packed.length, clockMs: entries.at(-1)!.at, lastSeenAt: new Date() },
     tx,
   )
-  const has = { position: entries.length, nextBatch: 1 }
-  await drawings.setDrawing(drawing.id, { ...has, clockMs: entries.at(-1)!.at, lastSeenAt: new Date() }, tx)
   return has
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiAlertOutline, mdiProgressClock, mdiSealVariant } from '@mdi/js'
+import { mdiAlertOutline, mdiHelpCircleOutline, mdiProgressClock, mdiSealVariant } from '@mdi/js'
 import type { Verification } from '#shared/views'
 
 /** Whether the drawing is what its record says: the server drew it again and compared. */
@@ -19,6 +19,11 @@ const WORDS = {
     icon: mdiAlertOutline,
     text: 'record does not match',
     more: 'The drawing that was handed in is not what its record gives. Ask the learner how it was made.',
+  },
+  unchecked: {
+    icon: mdiHelpCircleOutline,
+    text: 'record not checked',
+    more: 'Drawing this record again takes more than the server has. Look at how it was made yourself.',
   },
 } as const
 </script>
@@ -43,6 +48,7 @@ const WORDS = {
   color: var(--ochre);
   font-weight: 600;
 }
+.unchecked,
 .waiting {
   color: var(--ink-soft);
 }

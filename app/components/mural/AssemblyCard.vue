@@ -31,6 +31,7 @@ const WHY = {
   free: 'nobody has it',
   'not-drawn': 'nothing is drawn on it',
   'other-size': 'its sheet was cut or scaled: undo that, then put it together again',
+  'too-heavy': 'drawing it again takes more than the server has: give it to somebody to draw anew',
 } as const
 const nameOf = (place: number) => {
   const panel = props.mural.panels[place]
@@ -38,7 +39,7 @@ const nameOf = (place: number) => {
 }
 /** What is missing, by why. */
 const missing = computed(() =>
-  (['other-size', 'not-drawn', 'free'] as const)
+  (['too-heavy', 'other-size', 'not-drawn', 'free'] as const)
     .map(why => ({
       why,
       names: run.value.whole?.missing.filter(each => each.why === why).map(each => nameOf(each.place)) ?? [],

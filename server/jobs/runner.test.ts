@@ -1,0 +1,133 @@
+import { mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, afterEach, beforeAll, beforeEach, expect, it, vi } from 'vitest'
+import type { Job } from '../repositories/jobs'
+import { limitsFor, startRunner } from './runner'
+
+/** A record of how many entries: what the process of this test does with it. */
+const SCRIPT = `
+process.on('message', ({ record }) => {
+  const [what] = record.entries
+  if (what === 'spin') for (;;) what.length
+  if (what === 'die') process.exit(1)
+  if (what === 'refuse') return process.send({ error: 'this can not be drawn' })
+  if (what === 'wait') return
+  process.send({ result: { hash: what, findings: [], measures: {}, picture: Buffer.from('png') } })
+})
+process.on('disconnect', () => process.exit(0))
+`
+const state = vi.hoisted(() => ({
+  waiting: [] as object[],
+  ended: [] as unknown[],
+  examined: [] as unknown[],
+  unchecked: [] as number[],
+  givenBack: [] as number[],
+  entries: {} as Record<number, string>,
+}))
+vi.mock('../utils/log', () => ({ log: () => {} }))
+vi.mock('../repositories/jobs', () => ({
+  takeJob: (mostMs: number) =>
+    Promise.resolve(
+      (state.waiting as Job[])
+        .filter(each => each.costMs <= mostMs)
+        .slice(0, 1)
+        .map(job => {
+          state.waiting.splice(state.waiting.indexOf(job), 1)
+          return { ...job, tries: job.tries + 1 }
+        })[0] ?? null,
+    ),
+  keepJob: () => Promise.resolve(true),
+  endJob: (job: Job, end: string) => {
+    const said = end === 'waiting' && job.tries >= 3 ? 'failed' : end
+    if (said === 'waiting') state.waiting.push(job)
+    else state.ended.push([job.subject, said])
+    return Promise.resolve(said)
+  },
+  giveBackJob: (job: Job) => Promise.resolve(state.givenBack.push(job.subject)),
+}))
+vi.mock('../repositories/handins', () => ({
+  handInById: (id: number) => Promise.resolve({ id, drawingId: id, position: 1, hash: 'right' }),
+  setExamined: (id: number, { verification, picture }: { verification: string; picture: Buffer }) =>
+    Promise.resolve(state.examined.push([id, verification, picture.toString()])),
+  setUnchecked: (id: number) => Promise.resolve(state.unchecked.push(id)),
+}))
+vi.mock('../repositories/drawings', () => ({ drawingById: (id: number) => Promise.resolve({ id }) }))
+vi.mock('../repositories/plans', () => ({ documentFor: () => Promise.resolve({ steps: [] }) }))
+vi.mock('../services/records', () => ({
+  recordOf: ({ id }: { id: number }) =>
+    Promise.resolve({ version: 1, sheet: { width: 100, height: 100 }, entries: [state.entries[id]] }),
+}))
+vi.mock('./mural', () => ({ assemble: () => Promise.resolve('done') }))
+
+let folder = ''
+let stop: () => Promise<void>
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'little-easel-runner-'))
+  await writeFile(join(folder, 'examiner.mjs'), SCRIPT)
+})
+afterAll(() => rm(folder, { recursive: true, force: true }))
+beforeEach(() => {
+  for (const each of [state.waiting, state.ended, state.examined, state.unchecked, state.givenBack]) each.length = 0
+})
+afterEach(() => stop())
+
+/** A process takes its time to begin. */
+const LONG = { timeout: 30_000 }
+
+let number = 0
+function wants(what: string, costMs = 10): number {
+  state.entries[++number] = what
+  state.waiting.push({ id: number, kind: 'verify', subject: number, costMs, tries: 0 })
+  return number
+}
+const start = (cpuMs = 60_000) => {
+  stop = startRunner(folder, () => ({ cpuMs, bytes: 2e9 }))
+}
+
+it('what was handed in is drawn again and compared', async () => {
+  const [right, wrong] = [wants('right'), wants('wrong')]
+  start()
+  await expect.poll(() => state.ended.length, LONG).toBe(2)
+  expect(new Set(state.examined)).toEqual(
+    new Set([
+      [right, 'matches', 'png'],
+      [wrong, 'differs', 'png'],
+    ]),
+  )
+  expect(state.unchecked).toEqual([])
+})
+
+it('what takes more than it may is not checked, said so, and not tried again', async () => {
+  const heavy = wants('spin')
+  start(300)
+  await expect.poll(() => state.unchecked, LONG).toEqual([heavy])
+  expect(state.ended).toEqual([[heavy, 'failed']])
+})
+
+it('what kills the process, or can’t be drawn, is tried three times; then it is said', async () => {
+  const both = [wants('die'), wants('refuse')]
+  start()
+  await expect.poll(() => [...state.unchecked].sort((a, b) => a - b), LONG).toEqual(both)
+})
+
+it('what is told to take long does not keep the others waiting', async () => {
+  const long = wants('wait', 500_000)
+  const next = wants('wait', 400_000)
+  start()
+  const short = wants('right')
+  await expect.poll(() => state.examined, LONG).toEqual([[short, 'matches', 'png']])
+  expect(state.waiting).toMatchObject([{ subject: next }])
+  await stop()
+  expect(state.givenBack).toEqual([long])
+})
+
+it('what may be taken is told by the record, within bounds', () => {
+  const sheet = { width: 10_000, height: 4800, paper: [255, 255, 255] as [number, number, number] }
+  const record = (entries: object[]) => ({ version: 1 as const, sheet, entries: entries as never })
+  expect(limitsFor(record([])).cpuMs).toBe(60_000)
+  const select = { type: 'act', at: 0, act: { kind: 'select', version: 1, area: { kind: 'all' } } }
+  const some = limitsFor(record(Array.from({ length: 4 }, () => select))).cpuMs
+  expect(some).toBeGreaterThan(60_000)
+  expect(limitsFor(record(Array.from({ length: 4000 }, () => select))).cpuMs).toBe(600_000)
+})

@@ -1,0 +1,83 @@
+import { beforeAll, describe, expect, it } from 'vitest'
+import { toolSettings } from '#core/brush'
+import type { Entry } from '#core/drawing'
+import { Client, strokeEntry } from './lib/client'
+import { anotherServer, url } from './lib/world'
+
+/** What is handed in is drawn again in turns: many or heavy ones of one learner don't keep the others waiting. */
+
+const many = new Client(url)
+const few = new Client(url)
+let other = ''
+beforeAll(async () => {
+  await many.learner('Morten Skeel', '2650')
+  await few.learner('Jessamy Coll', '3209')
+  other = await anotherServer()
+})
+
+const layer: Entry = { type: 'act', at: 1, act: { kind: 'layer-add', layer: 'sketch', name: 'Sketch', place: 0 } }
+/** Going over all of the sheet by a ragged outline takes about a second. */
+const heavy = (at: number): Entry => ({
+  type: 'act',
+  at,
+  act: {
+    kind: 'select',
+    version: 1,
+    area: { kind: 'outline', points: [0, 0, 40_000, 16, 39_000, 39_000, 16, 38_000] },
+    choice: 'new',
+    soften: 0,
+  },
+})
+
+async function drawn(client: Client, entries: Entry[]): Promise<number> {
+  const { id } = (await client.call<{ id: number }>('POST', '/api/drawings', { plan: 1, afresh: true })).body
+  const writer = 'writer-of-turns'
+  await client.call('POST', `/api/drawings/${id}/claim`, { writer, takeOver: false })
+  const sent = await client.call('POST', `/api/drawings/${id}/batches`, { number: 0, from: 0, writer, entries })
+  expect(sent.status).toBe(200)
+  return id
+}
+async function handedIn(client: Client, drawing: number, position: number): Promise<number> {
+  const body = { position, hash: 'a'.repeat(64), note: '' }
+  return (await client.call<{ id: number }>('POST', `/api/drawings/${drawing}/hand-ins`, body)).body.id
+}
+const stateOf = async (client: Client, id: number) =>
+  (await client.call<{ verification: string }>('GET', `/api/hand-ins/${id}`)).body.verification
+
+describe('drawing again', () => {
+  it('takes turns between learners', async () => {
+    const entries = [layer, ...[2, 3, 4].map(heavy)]
+    const drawings = await Promise.all(Array.from({ length: 12 }, () => drawn(many, entries)))
+    const light = await drawn(few, [layer, strokeEntry({ layer: 'sketch' })])
+    const piles: number[] = []
+    for (const id of drawings) piles.push(await handedIn(many, id, entries.length))
+    const own = await handedIn(few, light, 2)
+    await expect.poll(() => stateOf(few, own)).toBe('differs')
+    const waiting = await Promise.all(piles.map(id => stateOf(many, id)))
+    expect(waiting.filter(each => each === 'waiting').length).toBeGreaterThan(3)
+    // Two processes of the app share the queue: nothing is left, and nothing is done for nothing.
+    expect((await fetch(`${other}/api/health`)).status).toBe(200)
+    await expect
+      .poll(async () => [...new Set(await Promise.all(piles.map(id => stateOf(many, id))))], { timeout: 120_000 })
+      .toEqual(['differs'])
+  })
+
+  it('of what no hand drew is refused when it is sent', async () => {
+    const id = await drawn(few, [layer])
+    const samples = Array.from({ length: 60 }, (_, i) => [(i % 2 ? 1 : -1) * 1_599_999, i, 500, 1]).flat()
+    const echoes = Array.from({ length: 47 }, () => [65_536, 0, 0, 65_536, 0, 0])
+    const entries = [
+      strokeEntry({ layer: 'sketch', tool: toolSettings('pencil', { size: 1, spacing: 2 }), samples, echoes }),
+    ]
+    expect(JSON.stringify(entries).length).toBeLessThan(4000)
+    const body = { number: 1, from: 1, writer: 'writer-of-turns', entries }
+    const { status, body: said } = await few.call<{ error: { message: string } }>(
+      'POST',
+      `/api/drawings/${id}/batches`,
+      body,
+    )
+    expect(status).toBe(422)
+    expect(said.error.message).toMatch(/^entries\.0: it would take \d+ minutes/)
+    expect((await few.call<{ position: number }>('GET', `/api/drawings/${id}`)).body.position).toBe(1)
+  })
+})

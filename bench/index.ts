@@ -3,6 +3,7 @@ import { cpus } from 'node:os'
 import { browserRows } from './browser'
 import { checkThatItDraws, compositing, pouring, replaying, strokes, toolStrokes, trueUp } from './core'
 import { adjusting } from './adjusting'
+import { attack } from './attack'
 import { blending, closing, stacks } from './layers'
 import type { Row } from './measure'
 import { load } from './load'
@@ -36,6 +37,7 @@ async function main(): Promise<void> {
     ['look-fors', looking],
     ['drafting', drafting],
     ['load', load],
+    ['attack', attack],
     ['pile', pile],
     ['mural', mural],
   ] as const) {

@@ -13,8 +13,9 @@ import { addTryAt } from '../server/repositories/drills'
 import { addSet } from '../server/repositories/warm-up-sets'
 import * as wall from '../server/repositories/wall'
 import { inTransaction, type Tx } from '../server/repositories/database'
-import { packEntries } from '../server/services/records'
+import { areaOf, rowOf } from '../server/services/records'
 import { sealSecret } from '../server/services/secrets'
+import { packed } from '../server/threads/tasks'
 import { kettleName, lessonName, planName, type Drawn, type Examined } from './drawn'
 import { LESSONS } from './lessons'
 import { CLASSES, HARBOUR_CLASS, HARBOUR_SET, HARBOUR_TRIES, TEACHER, WALL, type DemoLearner } from './people'
@@ -38,17 +39,16 @@ async function keepDrawing(
   tx: Tx,
 ): Promise<Drawing> {
   const drawing = await drawings.addDrawing(of, tx)
-  let number = 0
+  const area = await areaOf(drawing, tx)
+  const has = { position: entries.length, nextBatch: 0, bytes: 0, costMs: 0 }
   for (let start = 0; start < entries.length; start += BATCH) {
-    const part = entries.slice(start, start + BATCH)
-    await drawings.addBatch(
-      { drawingId: drawing.id, number: number++, start, count: part.length, ...(await packEntries(part)) },
-      tx,
-    )
+    const part = packed(entries.slice(start, start + BATCH), 0, area)
+    await drawings.addBatch({ drawingId: drawing.id, number: has.nextBatch++, start, ...rowOf(part) }, tx)
+    has.bytes += part.packed.length
+    has.costMs += Math.round(part.costMs)
   }
   const step = entries.findLast(entry => entry.type === 'step')
   await addWork(of.learnerId, endedAt, workMs(entries, 0), tx)
-  const has = { position: entries.length, nextBatch: number }
   await drawings.setDrawing(
     drawing.id,
     {

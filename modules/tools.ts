@@ -4,7 +4,7 @@ import { build } from 'esbuild'
 import { defineNuxtModule } from 'nuxt/kit'
 
 /**
- * Bundles what runs beside the server: its helper processes.
+ * Bundles what runs beside the server: its helper processes and threads.
  * They share the core and the server's own code; packages stay outside and are found as usual.
  */
 export default defineNuxtModule({
@@ -16,7 +16,10 @@ export default defineNuxtModule({
         const outdir = join(root, nuxt.options.dev ? '.nuxt/tools' : '.output/tools')
         mkdirSync(outdir, { recursive: true })
         await build({
-          entryPoints: { examiner: join(root, 'server/jobs/examiner.helper.ts') },
+          entryPoints: {
+            examiner: join(root, 'server/jobs/examiner.helper.ts'),
+            thread: join(root, 'server/threads/thread.worker.ts'),
+          },
           outdir,
           outExtension: { '.js': '.mjs' },
           bundle: true,

@@ -11,6 +11,8 @@ export const BATCH_BYTES = 6_000_000
 export const BODY_BYTES = 64_000
 /** Bodies that hold drawings or lists: a drawing over a work, strokes that are shown, names of a class, a signature. */
 export const LARGE_BODY_BYTES = 1_500_000
+/** A signature, bytes at most. */
+export const SIGNATURE_BYTES = 300_000
 /** A plan with its pictures and the record of its demonstration; the picture of a mural. */
 export const PLAN_BODY_BYTES = 80_000_000
 /** Longer side of the picture of a drawing under way, px; that of a mural's panel, whose edges its neighbours see. */

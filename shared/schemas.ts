@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { listOf } from '#core/base'
+import { listOf, numbers } from '#core/base'
 import { entrySchema, numbersIn, sheetSchema } from '#core/drawing'
 import { DRILL_NAMES, GREATEST_SEED } from '#core/drill'
 import { MOST_LISTED, PIN, WHY_NO_PIN } from '#core/roster'
@@ -205,15 +205,17 @@ export const handInSchema = z.strictObject({
   note: z.string().trim().max(1000),
 })
 
-const onPad = z.number().min(-1000).max(2000)
+const ON_PAD = [-1000, 2000] as const
+/** Numbers of a signature in all: a dozen strokes of more than a thousand places. */
+const MOST_ON_PAD = 30_000
 /** Outlines of a signature on its pad: strokes and numbers at most as many as a name needs. */
 export const signatureSchema = z.strictObject({
   outlines: listOf(
-    listOf(onPad, { least: 6, most: 8000 }).refine(
-      values => values.length % 2 === 0,
-      'an outline is made of pairs: x, y',
-    ),
+    numbers({ least: 6, most: 8000, group: 2, short: 'an outline is made of pairs: x, y', range: [ON_PAD, ON_PAD] }),
     { least: 1, most: 60 },
+  ).refine(
+    outlines => outlines.reduce((sum, each) => sum + each.length, 0) <= MOST_ON_PAD,
+    `the outlines have at most ${MOST_ON_PAD} numbers together`,
   ),
 })
 

@@ -18,5 +18,5 @@ export {
   type Rect,
 } from './rect'
 export { listOf } from './list'
-export { wholeNumbers } from './whole'
+export { numbers, wholeNumbers } from './whole'
 export { cosDegrees, degreesOf, sinDegrees } from './turns'

@@ -1,11 +1,27 @@
-import type { DrawingRecord } from '#core/drawing'
+import { inflateSync } from 'node:zlib'
+import type { DrawingRecord, Entry } from '#core/drawing'
 import type { Plan } from '#core/plan'
 import type { Examination } from './examine'
 import type { PanelAsked, PanelDrawn } from './panel'
 
+/** The first `position` entries of a record as they are stored: they are taken apart where they are drawn. */
+export interface PackedRecord {
+  readonly sheet: DrawingRecord['sheet']
+  readonly parts: readonly Uint8Array[]
+  readonly position: number
+  /** What it takes about to draw them, ms. */
+  readonly costMs: number
+}
+
+export function unpacked({ sheet, parts, position }: PackedRecord): DrawingRecord {
+  const entries = parts.flatMap(part => JSON.parse(inflateSync(part).toString()) as Entry[])
+  return { version: 1, sheet, entries: entries.slice(0, position) }
+}
+
 /** What the process that draws again is asked: to examine a hand-in, or to draw a mural's panel. */
 export type Asked =
-  { readonly kind: 'examine'; readonly record: DrawingRecord; readonly steps: Plan['steps'] } | PanelAsked
+  | { readonly kind: 'examine'; readonly record: PackedRecord; readonly steps: Plan['steps'] }
+  | (PanelAsked & { readonly kind: 'panel'; readonly record: PackedRecord })
 
 /** What it answers: pictures are made there, pixels don't come over. */
 export type Examined = Pick<Examination, 'hash' | 'findings' | 'measures'> & { readonly picture: Buffer }
@@ -13,4 +29,4 @@ export type PanelPut =
   Exclude<PanelDrawn, { why: null }> | { readonly why: null; readonly picture: Buffer; readonly edges: Buffer }
 
 /** Has a panel drawn, in a process of its own. */
-export type DrawPanel = (asked: PanelAsked) => Promise<PanelPut>
+export type DrawPanel = (asked: Asked & { kind: 'panel' }) => Promise<PanelPut>

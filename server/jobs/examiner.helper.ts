@@ -1,17 +1,18 @@
 import { examine } from './examine'
 import { drawPanel } from './panel'
 import { panelPicture, pictureOf } from './picture'
-import type { Asked, Examined, PanelPut } from './asked'
+import { unpacked, type Asked, type Examined, type PanelPut } from './asked'
 
 /** The process that draws records again: one question, one answer. */
 
 async function answer(asked: Asked): Promise<Examined | PanelPut> {
+  const record = unpacked(asked.record)
   if (asked.kind === 'panel') {
-    const drawn = drawPanel(asked)
+    const drawn = drawPanel(record, asked)
     if (drawn.why) return drawn
     return { why: null, picture: await panelPicture(drawn.pixels, asked.own), edges: Buffer.from(drawn.edges) }
   }
-  const { pixels, width, height, ...found } = examine(asked.record, asked.steps)
+  const { pixels, width, height, ...found } = examine(record, asked.steps)
   return { ...found, picture: await pictureOf(pixels, width, height) }
 }
 

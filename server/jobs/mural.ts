@@ -5,7 +5,7 @@ import * as drawings from '../repositories/drawings'
 import { keepJob, type Job } from '../repositories/jobs'
 import * as murals from '../repositories/murals'
 import type { MissingPanel, MuralPanel } from '../repositories/murals'
-import { recordOf } from '../services/records'
+import { packedRecordOf } from '../services/records'
 import { TooHeavy } from './helper'
 import { missingPicture } from './missing'
 import type { DrawPanel } from './asked'
@@ -72,7 +72,7 @@ async function drawnPanel(
   const known = panel.pictured === drawing.position ? await murals.panelPut(panel.muralId, panel.place) : null
   if (known) return known
   const { own } = panelSheet(grid)
-  const record = await recordOf(drawing, drawing.position)
+  const record = await packedRecordOf(drawing, drawing.position)
   const drawn = await draw({ kind: 'panel', record, own, sheet: panelSheet(grid) }).catch((error: unknown) => {
     // One panel that can't be drawn again does not keep the others from being joined.
     if (error instanceof TooHeavy) return { why: 'too-heavy' } as const

@@ -5,8 +5,6 @@ import { showDrawing } from '#core/layers'
 import { bytesOfEdges, edgesOf } from '#core/mural'
 
 export interface PanelAsked {
-  readonly kind: 'panel'
-  readonly record: DrawingRecord
   /** The panel's own part of its sheet, and what size the sheet must have, px. */
   readonly own: Rect
   readonly sheet: { readonly width: number; readonly height: number }
@@ -20,7 +18,7 @@ export type PanelDrawn =
 const kernels = loadKernels()
 
 /** Draws a mural's panel again and takes its own part. Heavy: for processes beside the server. */
-export function drawPanel({ record, own, sheet }: PanelAsked): PanelDrawn {
+export function drawPanel(record: DrawingRecord, { own, sheet }: PanelAsked): PanelDrawn {
   if (!record.entries.some(each => each.type === 'act')) return { why: 'not-drawn' }
   const { drawing } = replay(kernels, record)
   const { width, height } = drawing.sheet

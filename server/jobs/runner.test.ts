@@ -55,8 +55,7 @@ vi.mock('../repositories/handins', () => ({
 vi.mock('../repositories/drawings', () => ({ drawingById: (id: number) => Promise.resolve({ id }) }))
 vi.mock('../repositories/plans', () => ({ documentFor: () => Promise.resolve({ steps: [] }) }))
 vi.mock('../services/records', () => ({
-  recordOf: ({ id }: { id: number }) =>
-    Promise.resolve({ version: 1, sheet: { width: 100, height: 100 }, entries: [state.entries[id]] }),
+  packedRecordOf: ({ id }: { id: number }) => Promise.resolve({ entries: [state.entries[id]] }),
 }))
 vi.mock('./mural', () => ({ assemble: () => Promise.resolve('done') }))
 
@@ -123,11 +122,5 @@ it('what is told to take long does not keep the others waiting', async () => {
 })
 
 it('what may be taken is told by the record, within bounds', () => {
-  const sheet = { width: 10_000, height: 4800, paper: [255, 255, 255] as [number, number, number] }
-  const record = (entries: object[]) => ({ version: 1 as const, sheet, entries: entries as never })
-  expect(limitsFor(record([])).cpuMs).toBe(60_000)
-  const select = { type: 'act', at: 0, act: { kind: 'select', version: 1, area: { kind: 'all' } } }
-  const some = limitsFor(record(Array.from({ length: 4 }, () => select))).cpuMs
-  expect(some).toBeGreaterThan(60_000)
-  expect(limitsFor(record(Array.from({ length: 4000 }, () => select))).cpuMs).toBe(600_000)
+  expect([0, 30_000, 1e9].map(costMs => limitsFor({ costMs }).cpuMs)).toEqual([60_000, 90_000, 600_000])
 })

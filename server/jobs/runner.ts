@@ -1,14 +1,13 @@
 import { join } from 'node:path'
-import { recordCost, type DrawingRecord } from '#core/drawing'
 import * as drawings from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
 import type { HandIn } from '../repositories/handins'
 import * as jobs from '../repositories/jobs'
 import type { Job } from '../repositories/jobs'
 import { documentFor } from '../repositories/plans'
-import { recordOf } from '../services/records'
+import { packedRecordOf } from '../services/records'
 import { log } from '../utils/log'
-import type { Asked, Examined, PanelPut } from './asked'
+import type { Asked, Examined, PackedRecord, PanelPut } from './asked'
 import { Helper, TooHeavy, type Limits } from './helper'
 import { assemble } from './mural'
 
@@ -26,8 +25,8 @@ const MOST_MS = 600_000
 const MEMORY = 2 * 1024 ** 3
 
 /** What drawing a record again may take. */
-export const limitsFor = (record: DrawingRecord): Limits => ({
-  cpuMs: Math.min(MOST_MS, Math.max(LEAST_MS, TIMES * recordCost(record))),
+export const limitsFor = ({ costMs }: Pick<PackedRecord, 'costMs'>): Limits => ({
+  cpuMs: Math.min(MOST_MS, Math.max(LEAST_MS, TIMES * costMs)),
   bytes: MEMORY,
 })
 
@@ -119,7 +118,7 @@ async function verify({ subject }: Job, ask: <R>(asked: Asked) => Promise<R>): P
   if (!handIn) return 'done'
   const drawing = (await drawings.drawingById(handIn.drawingId))!
   const plan = await documentFor(drawing)
-  const record = await recordOf(drawing, handIn.position)
+  const record = await packedRecordOf(drawing, handIn.position)
   const { hash, ...found } = await ask<Examined>({ kind: 'examine', record, steps: plan.steps })
   await handIns.setExamined(handIn.id, {
     ...found,

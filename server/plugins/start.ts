@@ -4,6 +4,7 @@ import { closeDatabase, openDatabase } from '../repositories/database'
 import { forgetOldDoors } from '../repositories/doors'
 import { forgetUnused } from '../repositories/plan-documents'
 import { dropRemoved } from '../services/own-drawings'
+import { closeThreads, openThreads } from '../threads/pool'
 import { log, outliveReaders } from '../utils/log'
 
 const DAY_MS = 24 * 3600 * 1000
@@ -14,7 +15,9 @@ export default defineNitroPlugin(nitro => {
   if (!databaseUrl) throw new Error('NUXT_DATABASE_URL is not set: start the app with `npm start`.')
   outliveReaders()
   openDatabase(databaseUrl)
-  const stop = startRunner(workersDir || join(dirname(process.argv[1]!), '../tools'))
+  const tools = workersDir || join(dirname(process.argv[1]!), '../tools')
+  openThreads(join(tools, 'thread.mjs'))
+  const stop = startRunner(tools)
   const drop = () =>
     void dropRemoved()
       .then(count => count && log('info', 'removed-dropped', { count }))
@@ -27,6 +30,7 @@ export default defineNitroPlugin(nitro => {
   nitro.hooks.hook('close', async () => {
     clearInterval(daily)
     await stop()
+    await closeThreads()
     await closeDatabase()
     log('info', 'server-stopped', { pid: process.pid })
   })

@@ -10,7 +10,7 @@ import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { answerView } from './answers'
 import { currentOf } from './own-drawings'
-import { beginWith, entriesOf } from './records'
+import { beginWith, entriesJson } from './records'
 import { notFound, requireDrawing, requirePlan } from './rights'
 
 /**
@@ -74,12 +74,16 @@ async function wayFor({ learnerId, planId }: Drawing): Promise<GivenWay> {
   return (learner && (await plans.assignment(learner.classId, planId))?.way) ?? 'own'
 }
 
-export async function drawingView(person: Person, id: number): Promise<DrawingView> {
+/** Its entries come as JSON, beside it. */
+export async function drawingView(
+  person: Person,
+  id: number,
+): Promise<{ view: Omit<DrawingView, 'entries'>; entries: Buffer }> {
   const drawing = await requireDrawing(person, id)
   const given = await handIns.handInsOf([id])
   const answers = await handIns.answersOf(given.map(each => each.id))
   const last = answers.sort((a, b) => a.answeredAt.getTime() - b.answeredAt.getTime()).at(-1)
-  return {
+  const view = {
     id,
     owner: drawing.learnerId ?? -drawing.teacherId!,
     title: drawing.title,
@@ -90,7 +94,7 @@ export async function drawingView(person: Person, id: number): Promise<DrawingVi
     startAt: drawing.step,
     position: drawing.position,
     nextBatch: drawing.nextBatch,
-    entries: await entriesOf(id),
     lastAnswer: last ? await answerView(last) : null,
   }
+  return { view, entries: await entriesJson(id, 0, drawing.position) }
 }

@@ -12,7 +12,7 @@ import type { Learner, SchoolClass } from '../repositories/people'
 import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { answerView } from './answers'
-import { recordOf } from './records'
+import { recordJson } from './records'
 import { requireClass, requireHandIn, requireOwnDrawing } from './rights'
 
 /**
@@ -170,7 +170,11 @@ function spreadOfClass(rows: readonly HandIn[]): ClassSpread | null {
   }
 }
 
-export async function handInView(person: Person, id: number): Promise<HandInView> {
+/** Its record comes as JSON, beside it. */
+export async function handInView(
+  person: Person,
+  id: number,
+): Promise<{ view: Omit<HandInView, 'record'>; record: Buffer }> {
   const { handIn: row, drawing, learner, schoolClass } = await requireHandIn(person, id)
   const plan = await plans.documentFor(drawing)
   const [answer] = await handIns.answersOf([id])
@@ -186,7 +190,7 @@ export async function handInView(person: Person, id: number): Promise<HandInView
     person.kind === 'teacher'
       ? (await handInsFor(person.id)).filter(each => each.row.state === 'waiting').map(each => each.row.id)
       : []
-  return {
+  const view = {
     id,
     drawingId: drawing.id,
     learner: learner.name,
@@ -199,7 +203,6 @@ export async function handInView(person: Person, id: number): Promise<HandInView
     state: row.state,
     verification: row.verification,
     hash: row.hash,
-    record: await recordOf(drawing, row.position),
     findings: row.findings ?? [],
     answer: answer ? await answerView(answer) : null,
     measures: row.measures ?? null,
@@ -207,6 +210,7 @@ export async function handInView(person: Person, id: number): Promise<HandInView
     others: others.map(each => ({ id: each.id, attempt: each.attempt, handedInAt: each.handedInAt.toISOString() })),
     pile,
   }
+  return { view, record: await recordJson(drawing, row.position) }
 }
 
 /** Throws Refused `not-found`. */

@@ -1,6 +1,4 @@
 import { KEPT_REMOVED_MS } from '#shared/limits'
-import { standingActs } from '#core/drawing'
-import { laidOut } from '#core/plan'
 import type { Duplicate } from '#shared/schemas'
 import type { FolioDrawing, Person } from '#shared/views'
 import * as drawings from '../repositories/drawings'
@@ -42,12 +40,7 @@ export async function duplicateDrawing(
   { key, title, from }: Duplicate,
 ): Promise<{ id: number }> {
   const drawing = await requireOwnDrawing(person, id)
-  const copy = await copyDrawing(
-    person,
-    id,
-    { position: from ?? drawing.position, key },
-    from === undefined ? undefined : entries => laidOut(standingActs(entries)),
-  )
+  const copy = await copyDrawing(person, id, { position: from ?? drawing.position, key, isLaidOut: from !== undefined })
   await renameDrawing(person, copy.id, title)
   return { id: copy.id }
 }

@@ -1,64 +1,68 @@
-import { createHash } from 'node:crypto'
 import { promisify } from 'node:util'
-import { deflate, inflate } from 'node:zlib'
-import { entryCost, recordCost, type DrawingRecord, type Entry } from '#core/drawing'
-import { workMs } from '#core/review'
+import { inflate } from 'node:zlib'
+import type { Entry } from '#core/drawing'
 import { DEVICE_NAME, WRITER_SILENCE_MS } from '#shared/limits'
-import type { Batch, Claim } from '#shared/schemas'
+import type { Claim } from '#shared/schemas'
 import type { Person, Stored } from '#shared/views'
 import { inTransaction, type Tx } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
 import type { Drawing } from '../repositories/drawings'
 import { addWork } from '../repositories/progress'
 import { factsFor } from '../repositories/plans'
+import type { PackedRecord } from '../jobs/asked'
+import { inThread } from '../threads/pool'
+import { packed, type Packed, type ReadBatch } from '../threads/tasks'
+import { withJson } from '../utils/raw'
 import { Refused } from '../utils/refuse'
 import { requireOwnDrawing } from './rights'
 
-const pack = promisify(deflate) as (data: Buffer, options: { level: number }) => Promise<Buffer>
-const unpack = promisify(inflate) as (data: Buffer) => Promise<Buffer>
+const unpack = promisify(inflate) as (data: Uint8Array) => Promise<Buffer>
 
-/** Entries as they are stored: packed JSON and its digest. */
-export async function packEntries(entries: readonly Entry[]): Promise<{ packed: Buffer; digest: string }> {
-  const json = Buffer.from(JSON.stringify(entries))
-  return { packed: await pack(json, { level: 6 }), digest: createHash('sha256').update(json).digest('hex') }
-}
-
-/** All entries the server has of a drawing, in order. */
-export async function entriesOf(drawingId: number, transaction?: Tx): Promise<Entry[]> {
-  const batches = await drawings.batchesOf(drawingId, transaction)
-  const parts = await Promise.all(
-    batches.map(async each => JSON.parse((await unpack(each.packed)).toString()) as Entry[]),
+/**
+ * Entries of a drawing as JSON, those from one place up to before another: they go out as they were stored, and are not
+ * taken apart here.
+ */
+export async function entriesJson(drawingId: number, from = 0, to = Infinity): Promise<Buffer> {
+  const batches = (await drawings.batchesFrom(drawingId, from)).filter(each => each.start < to)
+  const texts = await Promise.all(
+    batches.map(async ({ packed: bytes, start, count }) => {
+      const text = await unpack(bytes)
+      if (start >= from && start + count <= to) return text
+      const entries = JSON.parse(text.toString()) as Entry[]
+      return Buffer.from(JSON.stringify(entries.slice(Math.max(from - start, 0), to - start)))
+    }),
   )
-  return parts.flat()
+  // Without their brackets; a batch is never empty.
+  const parts = texts.flatMap((text, i) => [...(i > 0 ? [COMMA] : []), text.subarray(1, -1)])
+  return Buffer.concat([Buffer.from('['), ...parts, Buffer.from(']')])
 }
 
-/** Entries from a place on, without reading the batches before it. */
-export async function entriesFrom(drawingId: number, from: number): Promise<Entry[]> {
-  const batches = await drawings.batchesFrom(drawingId, from)
-  const parts = await Promise.all(
-    batches.map(async each => JSON.parse((await unpack(each.packed)).toString()) as Entry[]),
-  )
-  return parts.flat().slice(Math.max(from - (batches[0]?.start ?? 0), 0))
-}
+const COMMA = Buffer.from(',')
 
-/** The record of a drawing up to `position`. */
-export async function recordOf(drawing: Drawing, position: number): Promise<DrawingRecord> {
+/** The record of a drawing up to `position`, as JSON. */
+export async function recordJson(drawing: Drawing, position: number): Promise<Buffer> {
   const { sheet } = await factsFor(drawing)
-  return { version: 1, sheet, entries: (await entriesOf(drawing.id)).slice(0, position) }
+  return withJson({ version: 1, sheet }, 'entries', await entriesJson(drawing.id, 0, position))
+}
+
+/** The record of a drawing up to `position`, as it is stored. */
+export async function packedRecordOf(drawing: Drawing, position: number): Promise<PackedRecord> {
+  const { sheet } = await factsFor(drawing)
+  const batches = (await drawings.batchesOf(drawing.id)).filter(each => each.start < position)
+  return { sheet, parts: batches.map(each => each.packed), position, costMs: drawing.costMs }
 }
 
 /**
  * Stores a batch. The same batch again is answered, not stored twice; anything out of order, from
  * another tab or different under the same number is refused and nothing is stored.
  */
-export async function storeBatch(person: Person, drawingId: number, batch: Batch): Promise<Stored> {
-  const cost = await costOfEntries(await requireOwnDrawing(person, drawingId), batch.entries)
-  const { packed, digest } = await packEntries(batch.entries)
+export async function storeBatch(person: Person, drawingId: number, bytes: Buffer): Promise<Stored> {
+  const batch = await batchOf(await requireOwnDrawing(person, drawingId), bytes)
   return inTransaction(async tx => {
     const drawing = (await drawings.lockDrawing(drawingId, tx))!
     const known = batch.number < drawing.nextBatch ? await drawings.batch(drawingId, batch.number, tx) : null
     if (known) {
-      if (known.digest !== digest) {
+      if (known.digest !== batch.digest) {
         throw new Refused(
           'batch-differs',
           `Part ${batch.number} of this drawing is kept already and is different.`,
@@ -84,28 +88,21 @@ export async function storeBatch(person: Person, drawingId: number, batch: Batch
         stored(drawing),
       )
     }
-    await drawings.addBatch(
-      { drawingId, number: batch.number, start: batch.from, count: batch.entries.length, digest, packed },
-      tx,
-    )
+    await drawings.addBatch({ drawingId, number: batch.number, start: batch.from, ...rowOf(batch) }, tx)
     const now = new Date()
-    if (drawing.learnerId !== null) await addWork(drawing.learnerId, now, workMs(batch.entries, drawing.clockMs), tx)
-    const step = batch.entries.findLast(entry => entry.type === 'step')
-    const has = {
-      position: drawing.position + batch.entries.length,
-      nextBatch: drawing.nextBatch + 1,
-    }
+    if (drawing.learnerId !== null) await addWork(drawing.learnerId, now, batch.workMs, tx)
+    const has = { position: drawing.position + batch.count, nextBatch: drawing.nextBatch + 1 }
     await drawings.setDrawing(
       drawingId,
       {
         ...has,
-        clockMs: batch.entries.at(-1)!.at,
-        costMs: drawing.costMs + Math.round(cost),
-        bytes: drawing.bytes + packed.length,
+        clockMs: batch.clockMs,
+        costMs: drawing.costMs + Math.round(batch.costMs),
+        bytes: drawing.bytes + batch.packed.length,
         writer: batch.writer,
         writerSeenAt: now,
         lastSeenAt: now,
-        ...(step && { step: step.step, stepAt: now }),
+        ...(batch.step !== null && { step: batch.step, stepAt: now }),
       },
       tx,
     )
@@ -116,20 +113,25 @@ export async function storeBatch(person: Person, drawingId: number, batch: Batch
 /** One act takes so long at most, ms: no hand draws what takes longer, but it can be written down. */
 const MOST_ACT_MS = 300_000
 
-/** What it takes about to draw these. Throws Refused `malformed` where one of them was drawn by no hand. */
-async function costOfEntries(drawing: Drawing, entries: readonly Entry[]): Promise<number> {
-  const { sheet } = await factsFor(drawing)
-  // A sheet may have been made larger since: as large as one can be, it is not a few times this.
-  const area = sheet.width * sheet.height
-  const costs = entries.map(entry => entryCost(entry, area))
-  const heaviest = costs.findIndex(cost => cost > MOST_ACT_MS)
-  if (heaviest >= 0)
+/** A batch as it came. Throws Refused `malformed`, also where an act was drawn by no hand. */
+async function batchOf(drawing: Drawing, bytes: Buffer): Promise<ReadBatch> {
+  const area = await areaOf(drawing)
+  const read = await inThread('readBatch', { bytes, clockMs: drawing.clockMs, area }, bytes.length)
+  if ('wrong' in read) throw new Refused('malformed', read.wrong, 'Correct it and send it again.')
+  const { place, ms } = read.heaviest
+  if (ms > MOST_ACT_MS)
     throw new Refused(
       'malformed',
-      `entries.${heaviest}: it would take ${Math.round(costs[heaviest]! / 60_000)} minutes to draw this.`,
+      `entries.${place}: it would take ${Math.round(ms / 60_000)} minutes to draw this.`,
       'Draw it in several strokes.',
     )
-  return costs.reduce((sum, cost) => sum + cost, 0)
+  return read
+}
+
+/** Of its sheet, px. A sheet may have been made larger since: as large as can be, it is not much more than this. */
+export async function areaOf(drawing: Drawing, tx?: Tx): Promise<number> {
+  const { sheet } = await factsFor(drawing, tx)
+  return sheet.width * sheet.height
 }
 
 const stored = ({ position, nextBatch }: Stored): Stored => ({ position, nextBatch })
@@ -168,16 +170,17 @@ export async function claimDrawing(
 
 /**
  * A new drawing that begins as the first `position` entries of this one: nothing drawn apart is lost. Asked for again
- * under the same key, it is the same one. `made`: what becomes of those entries.
+ * under the same key, it is the same one. `isLaidOut`: what lies there is laid out, not drawn.
  */
 export async function copyDrawing(
   person: Person,
   drawingId: number,
-  { position, key }: { position: number; key: string },
-  made: (entries: Entry[]) => Entry[] = entries => entries,
+  { position, key, isLaidOut = false }: { position: number; key: string; isLaidOut?: boolean },
 ): Promise<{ id: number } & Stored> {
   const drawing = await requireOwnDrawing(person, drawingId)
-  const entries = made((await entriesOf(drawingId)).slice(0, position))
+  const parts = (await drawings.batchesOf(drawingId)).map(each => each.packed)
+  const area = await areaOf(drawing)
+  const entries = await inThread('copied', { parts, position, isLaidOut, area }, drawing.bytes)
   return inTransaction(async tx => {
     // One after the other: two who ask at once get the same.
     await drawings.lockDrawing(drawingId, tx)
@@ -188,22 +191,27 @@ export async function copyDrawing(
       { learnerId, teacherId, planId, versionId, purpose, step, copiedFrom: drawingId, copyKey: key },
       tx,
     )
-    return { id: copy.id, ...(await beginWith(copy, entries, tx)) }
+    return { id: copy.id, ...(await beginWithPacked(copy, entries, tx)) }
   })
 }
 
 /** The first entries of a new drawing; answers what it has then. */
 export async function beginWith(drawing: Drawing, entries: readonly Entry[], tx: Tx): Promise<Stored> {
-  if (entries.length === 0) return stored(drawing)
-  const batch = await packEntries(entries)
-  await drawings.addBatch({ drawingId: drawing.id, number: 0, start: 0, count: entries.length, ...batch }, tx)
-  const has = { position: entries.length, nextBatch: 1 }
-  const { sheet } = await factsFor(drawing, tx)
-  const costMs = Math.round(recordCost({ version: 1, sheet, entries: [...entries] }))
+  return beginWithPacked(drawing, packed(entries, 0, await areaOf(drawing, tx)), tx)
+}
+
+async function beginWithPacked(drawing: Drawing, entries: Packed, tx: Tx): Promise<Stored> {
+  if (entries.count === 0) return stored(drawing)
+  await drawings.addBatch({ drawingId: drawing.id, number: 0, start: 0, ...rowOf(entries) }, tx)
+  const has = { position: entries.count, nextBatch: 1 }
+  const { clockMs, costMs, packed: bytes } = entries
   await drawings.setDrawing(
     drawing.id,
-    { ...has, costMs, bytes: batch.packed.length, clockMs: entries.at(-1)!.at, lastSeenAt: new Date() },
+    { ...has, clockMs, costMs: Math.round(costMs), bytes: bytes.length, lastSeenAt: new Date() },
     tx,
   )
   return has
 }
+
+/** As a row has them. */
+export const rowOf = ({ count, digest, packed: bytes }: Packed) => ({ count, digest, packed: Buffer.from(bytes) })

@@ -7,7 +7,7 @@ import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { writtenAnew } from './pictures'
-import { entriesFrom } from './records'
+import { entriesJson } from './records'
 import { requireClass, requireDrawing, requireLearner, requireMembers, requireOwnDrawing } from './rights'
 
 /** A class at work: what the teacher sees of it while it draws, and what goes back and forth. */
@@ -185,8 +185,12 @@ export async function setFront(
   return { isSeen: drawingId !== null }
 }
 
-/** What was drawn on a sheet since a place in its record: for whoever watches it. */
-export async function entriesSince(person: Person, drawingId: number, from: number): Promise<EntriesView> {
+/** What was drawn on a sheet since a place in its record, for whoever watches it; the entries as JSON, beside it. */
+export async function entriesSince(
+  person: Person,
+  drawingId: number,
+  from: number,
+): Promise<{ view: Omit<EntriesView, 'entries'>; entries: Buffer }> {
   const drawing = await drawings.drawingById(drawingId)
   const isShown =
     drawing &&
@@ -194,5 +198,6 @@ export async function entriesSince(person: Person, drawingId: number, from: numb
     (await live.isInFront((await people.learnerById(person.id))?.classId ?? 0, drawingId))
   const seen = isShown ? drawing : await requireDrawing(person, drawingId)
   const { sheet } = await plans.factsFor(seen)
-  return { sheet, entries: await entriesFrom(drawingId, from), position: seen.position }
+  const { position } = seen
+  return { view: { sheet, position }, entries: await entriesJson(drawingId, from, position) }
 }

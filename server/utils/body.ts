@@ -1,24 +1,34 @@
-import { readBody, type H3Event } from 'h3'
+import type { H3Event } from 'h3'
+import { parse } from '../threads/tasks'
 import { Refused } from './refuse'
 
 /**
- * The JSON that came with a request; undefined: nothing did. The bytes that come are counted, whatever the headers say,
- * and no more than `most` are kept.
+ * The JSON that came with a request; undefined: nothing did.
  *
  * Throws Refused `too-big` or `malformed`.
  */
 export async function jsonBody(event: H3Event, most: number): Promise<unknown> {
-  const { req } = event.node
-  const raw = await bytesOf(req, most)
+  const raw = await jsonBytes(event, most)
   if (raw.length === 0) return undefined
-  if (!/^application\/json\b/i.test(req.headers['content-type'] ?? ''))
-    throw new Refused('malformed', 'What was sent is no JSON.', 'Send it as application/json.')
-  try {
-    return await readBody(Object.assign(event, { _requestBody: raw }))
-  } catch {
-    throw new Refused('malformed', 'What was sent is cut short or no JSON.', 'Send it again.')
-  }
+  const value = parse(raw)
+  if (value === undefined) throw cutShort()
+  return value
 }
+
+/**
+ * The bytes of the JSON that came with a request. They are counted as they come, whatever the headers say, and no more
+ * than `most` are kept.
+ *
+ * Throws Refused `too-big` or `malformed`.
+ */
+export async function jsonBytes({ node: { req } }: H3Event, most: number): Promise<Buffer> {
+  const raw = await bytesOf(req, most)
+  if (raw.length > 0 && !/^application\/json\b/i.test(req.headers['content-type'] ?? ''))
+    throw new Refused('malformed', 'What was sent is no JSON.', 'Send it as application/json.')
+  return raw
+}
+
+const cutShort = () => new Refused('malformed', 'What was sent is cut short or no JSON.', 'Send it again.')
 
 function bytesOf(req: H3Event['node']['req'], most: number): Promise<Buffer> {
   const tooBig = new Refused('too-big', 'This is more than can be sent at once.', 'Send less of it.')
@@ -37,8 +47,7 @@ function bytesOf(req: H3Event['node']['req'], most: number): Promise<Buffer> {
       stop(() => reject(tooBig))
     }
     const ended = () => stop(() => resolve(Buffer.concat(parts, size)))
-    const cut = () =>
-      stop(() => reject(new Refused('malformed', 'What was sent is cut short or no JSON.', 'Send it again.')))
+    const cut = () => stop(() => reject(cutShort()))
     req.on('data', take).on('end', ended).on('error', cut).on('close', cut)
   })
 }

@@ -4,10 +4,11 @@ import { faultLine } from '#core/base'
 import { BODY_BYTES } from '#shared/limits'
 import type { Person } from '#shared/views'
 import { requireEnrolled } from '../services/rights'
-import { jsonBody, leaveRest } from './body'
+import { jsonBody, jsonBytes, leaveRest } from './body'
 import { log } from './log'
 import { requireSameOrigin } from './origin'
 import { asRefused, Refused } from './refuse'
+import { Turns } from './turns'
 
 /** Who may call a route at all; the service then says whose things they may touch. */
 type Who = 'anyone' | 'teacher' | 'learner' | 'signed-in'
@@ -24,10 +25,15 @@ interface Route<W extends Who, P, B, Q, R> {
   who: W
   params?: z.ZodType<P>
   body?: z.ZodType<B>
+  /**
+   * A body that is too much to be read beside what others wait for: `run` is given its bytes, and has them read by this
+   * schema in a thread.
+   */
+  bytes?: z.ZodType
   /** Bytes of the body at most; absent: {@link BODY_BYTES}. */
   most?: number
   query?: z.ZodType<Q>
-  run: (given: { person: Caller<W>; params: P; body: B; query: Q; event: H3Event }) => Promise<R> | R
+  run: (given: { person: Caller<W>; params: P; body: B; bytes: Buffer; query: Q; event: H3Event }) => Promise<R> | R
 }
 
 /** A thin route: checks who calls and what is given, calls one service, answers what it returns. */
@@ -40,13 +46,19 @@ export function defineRoute<W extends Who, P = unknown, B = unknown, Q = unknown
       setResponseHeader(event, 'cache-control', 'no-store')
       requireSameOrigin(event)
       const person = await requirePerson(event, route.who)
-      return await route.run({
-        person: person as Caller<W>,
-        params: route.params ? check(route.params, getRouterParams(event)) : (undefined as P),
-        body: route.body ? check(route.body, await jsonBody(event, route.most ?? BODY_BYTES)) : (undefined as B),
-        query: route.query ? check(route.query, getQuery(event)) : (undefined as Q),
-        event,
-      })
+      const { most = BODY_BYTES } = route
+      const answer = async () =>
+        route.run({
+          person: person as Caller<W>,
+          params: route.params ? check(route.params, getRouterParams(event)) : (undefined as P),
+          body: route.body ? check(route.body, await jsonBody(event, most)) : (undefined as B),
+          bytes: route.bytes ? await jsonBytes(event, most) : NO_BYTES,
+          query: route.query ? check(route.query, getQuery(event)) : (undefined as Q),
+          event,
+        })
+      // Whoever sends much waits for their own: what is not their turn is not read.
+      if (most > BODY_BYTES && person) return await large.take(`${person.kind} ${person.id}`, answer)
+      return await answer()
     } catch (error) {
       const refused = asRefused(error)
       if (refused.status >= 500) {
@@ -65,6 +77,10 @@ export function defineRoute<W extends Who, P = unknown, B = unknown, Q = unknown
     }
   })
 }
+
+/** Large bodies of one person are read so many at once: a batch, and a picture beside it. */
+const large = new Turns(2)
+const NO_BYTES = Buffer.alloc(0)
 
 async function requirePerson(event: H3Event, who: Who): Promise<Person | null> {
   const { user } = await getUserSession(event)

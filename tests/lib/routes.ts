@@ -9,6 +9,7 @@ export interface RouteFile {
   readonly params?: z.ZodType
   readonly query?: z.ZodType
   readonly body?: z.ZodType
+  readonly bytes?: z.ZodType
 }
 
 export async function readRoutes(): Promise<RouteFile[]> {
@@ -18,7 +19,8 @@ export async function readRoutes(): Promise<RouteFile[]> {
   return Promise.all(
     Object.entries(files).map(async ([file, load]) => {
       const [, path, method] = /server(\/api\/.+?)(?:\/index)?\.(\w+)\.ts$/.exec(file)!
-      return { ...(await load()), path: path!, method: method!.toUpperCase() }
+      const route = await load()
+      return { ...route, body: route.body ?? route.bytes, path: path!, method: method!.toUpperCase() }
     }),
   )
 }

@@ -6,7 +6,7 @@ import { storeBatch } from '../../../services/records'
 export default defineRoute({
   who: 'signed-in',
   params: z.object({ id: idSchema }),
-  body: batchSchema,
+  bytes: batchSchema,
   most: BATCH_BYTES,
-  run: ({ person, params, body }) => storeBatch(person, params.id, body),
+  run: ({ person, params, bytes }) => storeBatch(person, params.id, bytes),
 })

@@ -1,9 +1,14 @@
 import { z } from 'zod'
 import { idSchema } from '#shared/schemas'
+import type { HandInView } from '#shared/views'
 import { handInView } from '../../../services/handins'
+import { sendWithJson } from '../../../utils/raw'
 
 export default defineRoute({
   who: 'signed-in',
   params: z.object({ id: idSchema }),
-  run: ({ person, params }) => handInView(person, params.id),
+  async run({ person, params, event }) {
+    const { view, record } = await handInView(person, params.id)
+    return sendWithJson<HandInView, 'record'>(event, view, 'record', record)
+  },
 })

@@ -16,6 +16,10 @@ export const ERROR_STATUS = {
   'already-answered': 409,
   'plan-changed': 409,
   'panel-taken': 409,
+  /** What may be kept of somebody is full. */
+  'no-room': 413,
+  /** It was done so often today, or is open so often. */
+  enough: 429,
   /** Too much is asked at once: the same again in a moment. */
   busy: 503,
   'database-down': 503,

@@ -30,5 +30,22 @@ export const FRONT_EVERY_MS = 4000
 export const FRONT_LASTS_MS = 15_000
 /** A drawing that was put away can be taken back for so long, ms. */
 export const KEPT_REMOVED_MS = 30 * 24 * 3600 * 1000
+/**
+ * What each may fill at most: records as they are stored, bytes, and drawings. A drawing of an hour is about 300 kB.
+ * What was put away counts until it is forgotten, but may be as much again.
+ */
+export const ROOM = {
+  learner: { bytes: 400_000_000, drawings: 600 },
+  class: { bytes: 8_000_000_000 },
+  teacher: { bytes: 40_000_000_000 },
+  /** Pictures of drawings under way that are kept of one learner: the latest. */
+  livePictures: 60,
+} as const
+/** What may be done so often: hand-ins of one drawing, of one learner in a day; tries of warm-ups in a day. */
+export const OFTEN = { handInsOfDrawing: 60, handInsADay: 80, triesADay: 400 } as const
+/** Streams that one person has open at once at each process; a page needs two. */
+export const MOST_STREAMS = 8
+/** From this share on it is said that little is left. */
+export const SOON = 0.8
 /** So many of the first characters of a writer's name are those of its browser. */
 export const DEVICE_NAME = 16

@@ -104,6 +104,8 @@ export interface DeskView {
   answered: HandInCard[]
   /** What of each class waits for the teacher on its Wall: works offered, and kind words. */
   walls: { classId: number; works: number; words: number }[]
+  /** Of all classes together; null: there is enough. */
+  room: RoomView | null
 }
 
 /** What is written on a learner's slip: the PIN is known only when it is made. */
@@ -187,8 +189,16 @@ export interface FolioView {
     })[]
   /** Sheets of one's own, the latest first; `plan`: what the sheet is. */
   own: { plan: number; title: string; drawing: FolioDrawing; width: number; height: number; handIns: FolioHandIn[] }[]
+  /** Null: there is enough. */
+  room: RoomView | null
   /** What was put away and can still be taken back, the latest first. */
   removed: { id: number; title: string; removedAt: string }[]
+}
+
+/** How much of the room for drawings is filled, when little is left. */
+export interface RoomView {
+  isFull: boolean
+  percent: number
 }
 
 export interface FolioDrawing {

@@ -257,12 +257,14 @@ describe('a reference', () => {
       ])
     await expect.poll(middle).toEqual([40, 120, 200, 255])
     await pinned.click()
-    expect(
-      await page
-        .locator('.hand')
-        .first()
-        .evaluate(element => getComputedStyle(element).backgroundColor),
-    ).toBe('rgb(40, 120, 200)')
+    await expect
+      .poll(() =>
+        page
+          .locator('.hand')
+          .first()
+          .evaluate(element => getComputedStyle(element).backgroundColor),
+      )
+      .toBe('rgb(40, 120, 200)')
     await expectAccessible(page, '.board')
     expect((await entries()).length).toBe(before)
   })

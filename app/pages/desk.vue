@@ -25,6 +25,7 @@ const wallOf = (classId: number) =>
     <LoadingOrTrouble v-if="!desk" :trouble="trouble" @again="load" />
     <template v-else>
       <h1>Desk</h1>
+      <RoomNote v-if="desk.room" :room="desk.room" is-teacher />
       <section aria-labelledby="waiting">
         <h2 id="waiting">
           {{ desk.waiting.length ? `${desk.waiting.length} wait for a look` : 'Nothing waits for a look' }}

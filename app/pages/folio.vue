@@ -59,6 +59,7 @@ watch(
         </div>
       </div>
       <p class="soft">{{ folio.className }}</p>
+      <RoomNote v-if="folio.room" :room="folio.room" />
       <p v-if="folio.askedFor" class="card asked">
         Your teacher would like to hang {{ folio.askedFor === 1 ? 'a work' : `${folio.askedFor} works` }} of yours.
         <NuxtLink :to="`/wall/${folio.classId}`">Say yes or no</NuxtLink>

@@ -7,6 +7,6 @@ export default defineRoute({
   query: afterSchema,
   async run({ person, query, event }) {
     const classId = await classIdOf(person)
-    return streamNews(event, tell => listenToNews({ classId, learnerId: person.id, after: query.after }, tell))
+    return streamNews(event, person, tell => listenToNews({ classId, learnerId: person.id, after: query.after }, tell))
   },
 })

@@ -1,6 +1,6 @@
 import { literal, Op } from 'sequelize'
 import { DrawingModel, RecordBatchModel, type Drawing, type RecordBatch } from '../models'
-import type { Tx } from './database'
+import { question, type Tx } from './database'
 import { every, made, one } from './values'
 
 export type { Drawing, RecordBatch } from '../models'
@@ -50,6 +50,36 @@ export function drawingsOf(learnerIds: number[], transaction?: Tx): Promise<Draw
 export function teachersDrawings(teacherId: number): Promise<Drawing[]> {
   return every(DrawingModel.findAll({ where: { teacherId }, order: [['id', 'DESC']] }))
 }
+
+/** Drawings and the bytes of their records; `ever`: with those that were put away and are not forgotten yet. */
+export interface UsedRoom {
+  readonly drawings: number
+  readonly bytes: number
+  readonly ever: number
+  readonly everBytes: number
+}
+
+const USED = `SELECT COUNT(*) AS ever, COALESCE(SUM(d.removed_at IS NULL), 0) AS drawings,
+    COALESCE(SUM(d.bytes), 0) AS everBytes, COALESCE(SUM(IF(d.removed_at IS NULL, d.bytes, 0)), 0) AS bytes
+  FROM drawings d`
+
+async function usedRoom(where: string, id: number, tx?: Tx): Promise<UsedRoom> {
+  const [row] = await question<Record<keyof UsedRoom, unknown>>(`${USED} ${where}`, { id }, tx)
+  const { drawings, bytes, ever, everBytes } = row!
+  // Sums come as decimals.
+  return { drawings: Number(drawings), bytes: Number(bytes), ever: Number(ever), everBytes: Number(everBytes) }
+}
+
+export const roomOfLearner = (id: number, tx?: Tx): Promise<UsedRoom> => usedRoom('WHERE d.learner_id = :id', id, tx)
+export const roomOfClass = (id: number): Promise<UsedRoom> =>
+  usedRoom('JOIN learners l ON l.id = d.learner_id WHERE l.class_id = :id', id)
+/** Of the teacher's own sheets and of all learners of all classes. */
+export const roomOfTeacher = (id: number): Promise<UsedRoom> =>
+  usedRoom(
+    `LEFT JOIN learners l ON l.id = d.learner_id LEFT JOIN classes c ON c.id = l.class_id
+      WHERE d.teacher_id = :id OR c.teacher_id = :id`,
+    id,
+  )
 
 type NewDrawing = Pick<Drawing, 'planId'> &
   Partial<Pick<Drawing, 'learnerId' | 'teacherId' | 'versionId' | 'purpose' | 'step' | 'copiedFrom' | 'copyKey'>>

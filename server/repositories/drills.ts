@@ -1,3 +1,4 @@
+import { literal, Op } from 'sequelize'
 import { DrillTryModel, type DrillTry } from '../models'
 import { every } from './values'
 
@@ -14,6 +15,11 @@ export async function triesOf(learnerId: number, most: number): Promise<DrillTry
     }),
   )
   return rows.reverse()
+}
+
+/** Within the last day. */
+export function countToday(learnerId: number): Promise<number> {
+  return DrillTryModel.count({ where: { learnerId, [Op.and]: literal('tried_at > NOW() - INTERVAL 1 DAY') } })
 }
 
 type NewTry = Pick<DrillTry, 'learnerId' | 'drill' | 'seed' | 'score' | 'figures'>

@@ -1,7 +1,7 @@
 import type { Measures } from '#core/review'
 import type { StepFindings } from '#shared/views'
 import { AnswerModel, HandInModel, type HandIn, type Answer } from '../models'
-import type { Tx } from './database'
+import { question, type Tx } from './database'
 import { every, made, one } from './values'
 
 export type { HandIn, Answer } from '../models'
@@ -48,6 +48,17 @@ export async function replaceWaiting(drawingId: number, transaction: Tx): Promis
 
 export function countHandIns(drawingId: number, transaction?: Tx): Promise<number> {
   return HandInModel.count({ where: { drawingId }, transaction })
+}
+
+/** Of all drawings of a learner, within the last day. */
+export async function countToday(learnerId: number, transaction?: Tx): Promise<number> {
+  const [row] = await question<{ count: number }>(
+    `SELECT COUNT(*) AS count FROM hand_ins h JOIN drawings d ON d.id = h.drawing_id
+      WHERE d.learner_id = :learnerId AND h.handed_in_at > NOW() - INTERVAL 1 DAY`,
+    { learnerId },
+    transaction,
+  )
+  return Number(row!.count)
 }
 
 export async function setExamined(

@@ -64,6 +64,17 @@ export async function setLivePicture(
   await LivePictureModel.upsert({ ...values, madeAt: new Date() }, { transaction })
 }
 
+/** Forgets the oldest pictures of a learner's drawings but so many; those of a mural's panels stay. */
+export async function forgetPictures(learnerId: number, most: number): Promise<void> {
+  const old = await question<{ id: number }>(
+    `SELECT p.drawing_id AS id FROM live_pictures p JOIN drawings d ON d.id = p.drawing_id
+      LEFT JOIN mural_panels m ON m.drawing_id = d.id
+      WHERE d.learner_id = :learnerId AND m.drawing_id IS NULL ORDER BY p.made_at DESC LIMIT 1000 OFFSET :most`,
+    { learnerId, most },
+  )
+  if (old.length > 0) await LivePictureModel.destroy({ where: { drawingId: old.map(each => each.id) } })
+}
+
 export async function livePicture(drawingId: number): Promise<Buffer | null> {
   return (await LivePictureModel.findByPk(drawingId, { attributes: ['picture'] }))?.picture ?? null
 }

@@ -12,6 +12,7 @@ import { answerView } from './answers'
 import { currentOf } from './own-drawings'
 import { beginWith, entriesJson } from './records'
 import { notFound, requireDrawing, requirePlan } from './rights'
+import { requireRoomForDrawing } from './room'
 
 /**
  * The learner's drawing for a plan: the latest, or a new one when there is none or `afresh` is asked; with `from` one
@@ -26,6 +27,7 @@ export async function openDrawing(
   const plan = await requirePlan(person, planId)
   const known = afresh ? null : currentOf(await drawings.drawingsFor(person.id, plan.id))
   if (known) return { id: known.id }
+  await requireRoomForDrawing(person.id)
   const learner = (await people.learnerById(person.id))!
   return inTransaction(async tx => {
     await plans.holdPlan(plan.id, tx)
@@ -54,6 +56,7 @@ export async function openOwnSheet(
   person: Extract<Person, { kind: 'learner' }>,
   { title, sheet }: NewSheet,
 ): Promise<{ id: number }> {
+  await requireRoomForDrawing(person.id)
   const learner = (await people.learnerById(person.id))!
   const { teacherId } = (await people.classById(learner.classId))!
   if ((await plans.countOwnPlans(person.id)) >= GREATEST_OWN_SHEETS) {

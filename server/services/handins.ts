@@ -1,3 +1,4 @@
+import { OFTEN } from '#shared/limits'
 import { spreadOf, spreadsOf } from '#core/review'
 import type { ClassSpread, HandInCard, HandInView, Person, StepFindings, TableView } from '#shared/views'
 import { inTransaction } from '../repositories/database'
@@ -14,16 +15,18 @@ import { Refused } from '../utils/refuse'
 import { answerView } from './answers'
 import { recordJson } from './records'
 import { requireClass, requireHandIn, requireOwnDrawing } from './rights'
+import { leftOf } from './room'
 
 /**
  * Gives a drawing in for a crit: fixes its place in the record and its hash, and queues the check.
- * Throws Refused `not-yours`.
+ * `left`: how often it may still be done today, where that is few.
+ * Throws Refused `not-yours`, `record-incomplete` or `enough`.
  */
 export async function handIn(
   person: Person,
   drawingId: number,
   given: { position: number; hash: string; note: string },
-): Promise<{ id: number }> {
+): Promise<{ id: number; left: number | null }> {
   if (person.kind !== 'learner')
     throw new Refused('not-yours', 'Only its learner can hand a drawing in.', 'Ask the learner.')
   await requireOwnDrawing(person, drawingId)
@@ -37,11 +40,19 @@ export async function handIn(
         { position: drawing.position },
       )
     }
-    const attempt = 1 + (await handIns.countHandIns(drawingId, tx))
+    const earlier = await handIns.countHandIns(drawingId, tx)
+    if (earlier >= OFTEN.handInsOfDrawing)
+      throw new Refused(
+        'enough',
+        `This drawing was handed in ${OFTEN.handInsOfDrawing} times.`,
+        'Begin another one, or ask your teacher about this one.',
+      )
+    const left = leftOf(await handIns.countToday(person.id, tx), OFTEN.handInsADay, 'handed in')
+    const attempt = 1 + earlier
     await handIns.replaceWaiting(drawingId, tx)
     const row = await handIns.addHandIn({ drawingId, attempt, handedInAt: new Date(), ...given }, tx)
     await jobs.addJob({ kind: 'verify', subject: row.id, asker: `learner ${person.id}`, costMs: drawing.costMs }, tx)
-    return { id: row.id }
+    return { id: row.id, left }
   })
 }
 

@@ -26,6 +26,7 @@ import * as plans from '../repositories/plans'
 import { pictureKind } from '../utils/picture'
 import { Refused } from '../utils/refuse'
 import { classIdOf, requireClass, requireMembers, requireOwnDrawing } from './rights'
+import { requireRoomForDrawing } from './room'
 
 /** Murals: one picture of a class, every learner a part of it. */
 
@@ -358,8 +359,10 @@ export async function openPanel(person: LearnerPerson, id: number, place: number
       )
     if (panel.drawingId !== null) return { id: panel.drawingId }
     // Who had it before and gets it back goes on with what was drawn.
+    const before = await drawings.drawingForVersion(person.id, panel.versionId, tx)
+    if (!before) await requireRoomForDrawing(person.id, tx)
     const drawing =
-      (await drawings.drawingForVersion(person.id, panel.versionId, tx)) ??
+      before ??
       (await drawings.addDrawing({ learnerId: person.id, planId: mural.planId, versionId: panel.versionId }, tx))
     await murals.setPanelDrawing(id, place, drawing.id, tx)
     return { id: drawing.id }

@@ -12,6 +12,7 @@ import { countMet, handInCards } from './handins'
 import { muralCards, muralsFor } from './murals'
 import { currentOf, folioDrawing, isTakenBackYet } from './own-drawings'
 import { requireClass, requirePlan } from './rights'
+import { roomView } from './room'
 import { ownSets } from './warm-up-sets'
 
 type Teacher = Extract<Person, { kind: 'teacher' }>
@@ -41,6 +42,7 @@ export async function deskView(person: Teacher): Promise<DeskView> {
     waiting: cards.filter(each => each.state === 'waiting'),
     answered: cards.filter(each => each.state === 'again' || each.state === 'accepted').reverse(),
     walls: (await waitingOn(classes.map(each => each.id))).filter(each => each.works + each.words > 0),
+    room: await roomView(person),
   }
 }
 
@@ -193,6 +195,7 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
     ),
     plans: await Promise.all(planEntries),
     own: await Promise.all(ownEntries),
+    room: await roomView(person),
     removed,
   }
 }

@@ -15,6 +15,7 @@ import { packed, type Packed, type ReadBatch } from '../threads/tasks'
 import { withJson } from '../utils/raw'
 import { Refused } from '../utils/refuse'
 import { requireOwnDrawing } from './rights'
+import { requireRoomForDrawing, requireRoomToDraw } from './room'
 
 const unpack = promisify(inflate) as (data: Uint8Array) => Promise<Buffer>
 
@@ -57,7 +58,9 @@ export async function packedRecordOf(drawing: Drawing, position: number): Promis
  * another tab or different under the same number is refused and nothing is stored.
  */
 export async function storeBatch(person: Person, drawingId: number, bytes: Buffer): Promise<Stored> {
-  const batch = await batchOf(await requireOwnDrawing(person, drawingId), bytes)
+  const own = await requireOwnDrawing(person, drawingId)
+  const batch = await batchOf(own, bytes)
+  if (own.learnerId !== null) await requireRoomToDraw(own.learnerId, batch.packed.length)
   return inTransaction(async tx => {
     const drawing = (await drawings.lockDrawing(drawingId, tx))!
     const known = batch.number < drawing.nextBatch ? await drawings.batch(drawingId, batch.number, tx) : null
@@ -178,6 +181,7 @@ export async function copyDrawing(
   { position, key, isLaidOut = false }: { position: number; key: string; isLaidOut?: boolean },
 ): Promise<{ id: number } & Stored> {
   const drawing = await requireOwnDrawing(person, drawingId)
+  if (drawing.learnerId !== null) await requireRoomForDrawing(drawing.learnerId)
   const parts = (await drawings.batchesOf(drawingId)).map(each => each.packed)
   const area = await areaOf(drawing)
   const entries = await inThread('copied', { parts, position, isLaidOut, area }, drawing.bytes)

@@ -1,4 +1,4 @@
-import { LIVE_PANEL_SIDE } from '#shared/limits'
+import { LIVE_PANEL_SIDE, ROOM } from '#shared/limits'
 import type { LiveFinding, LivePictureBody, SendBody } from '#shared/schemas'
 import type { EntriesView, News, Person, RoundCard, RoundView } from '#shared/views'
 import * as drawings from '../repositories/drawings'
@@ -123,6 +123,7 @@ export async function keepLivePicture(
     edges: edges === undefined ? null : Buffer.from(edges, 'base64'),
     seams: seams ?? null,
   })
+  await live.forgetPictures(person.id, ROOM.livePictures)
   return { ok: true }
 }
 

@@ -1,3 +1,4 @@
+/// <reference types="vite/types/importMeta.d.ts" />
 import type { z } from 'zod'
 
 /** The routes of the server as they are written, read from their files. */

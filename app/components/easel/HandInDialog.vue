@@ -7,6 +7,8 @@ const note = ref('')
 const isBusy = ref(false)
 const trouble = ref<{ message: string; fix: string } | null>(null)
 const isDone = ref(false)
+/** How often it may still be done today, where that is few. */
+const left = ref<number | null>(null)
 
 watch(isOpen, open => {
   if (!open) return
@@ -21,6 +23,7 @@ async function handIn(): Promise<void> {
   isBusy.value = false
   if (result.ok) {
     isDone.value = true
+    left.value = result.left
     note.value = ''
   } else {
     trouble.value = result
@@ -34,6 +37,9 @@ async function handIn(): Promise<void> {
       <template v-if="isDone">
         <h2>It lies on your teacher’s desk.</h2>
         <p>You find it in your folio, and the answer beside it. You can go on drawing meanwhile, and hand in again.</p>
+        <p v-if="left !== null" class="soft small">
+          Today you can hand in {{ left === 1 ? 'once' : `${left} times` }} more.
+        </p>
         <div class="row">
           <v-btn variant="outlined" @click="isOpen = false">Go on drawing</v-btn
           ><v-btn color="primary" to="/folio">To my folio</v-btn>

@@ -92,19 +92,23 @@ export function useDrill(name: DrillName) {
       if (found.score === null) return void say(found.sentence, 'Do that first, then look at it.')
       result.value = found
       scores.value = [...scores.value, found.score]
-      if (session.person?.kind === 'learner')
-        await api.keepTry({
-          drill: name,
-          seed: seed.value,
-          score: found.score,
-          figures: found.figures.map(each => ({ ...each })),
-        })
+      if (session.person?.kind === 'learner') await keep(found.score, found.figures)
     } catch (error) {
       const { message, fix } = troubleOf(error)
       say(message, `${fix} This try is not in your line.`, 'attention')
     } finally {
       isScoring.value = false
     }
+  }
+
+  async function keep(score: number, figures: DrillResult['figures']): Promise<void> {
+    const { left } = await api.keepTry({
+      drill: name,
+      seed: seed.value,
+      score,
+      figures: figures.map(each => ({ ...each })),
+    })
+    if (left !== null) say(`That was much for one day: ${left} more tries are kept today.`, 'Draw something now.')
   }
 
   async function again(isSame: boolean): Promise<void> {

@@ -156,6 +156,17 @@ describe('the sender', () => {
     expect(timers).toHaveLength(0)
   })
 
+  it('without room it says so, and goes on by itself when there is some', async () => {
+    server.troubles = [new ApiRefusal('no-room', 'full', 'make room')]
+    grow(2)
+    await pass(1)
+    expect(states.at(-1)).toBe('refused')
+    expect(timers).toHaveLength(1)
+    await pass()
+    expect(states.at(-1)).toBe('kept')
+    expect(server.stored).toEqual(entries)
+  })
+
   it('counts nothing as kept that another put there, when a part that is known is sent again', async () => {
     // Sent by this one, and the answer was lost; then another went on with it.
     grow(2)

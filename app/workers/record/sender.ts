@@ -193,6 +193,10 @@ export class Sender {
       case 'malformed':
       case 'too-big':
         return this.halt('refused', refusal)
+      case 'no-room':
+        // Room can be made on another page: it goes on by itself then.
+        this.halt('refused', refusal)
+        return this.plan(LONGEST_RETRY_MS)
       default:
         return this.halt('away', refusal, error)
     }

@@ -94,6 +94,9 @@ export type PreviewOwner = 'adjusting' | 'haze' | 'letters' | 'part' | 'pour' | 
 /** What was sent got a number, or did not get there. */
 export type Sent = { ok: true; id: number } | { ok: false; message: string; fix: string }
 
+/** `left`: how often it may still be handed in today, where that is few. */
+export type HandedIn = (Extract<Sent, { ok: true }> & { left: number | null }) | Extract<Sent, { ok: false }>
+
 /** How a stroke or pour is drawn; chance is added by the worker. */
 type Style = Omit<FreshStyle, 'seed'>
 
@@ -227,7 +230,7 @@ export interface SheetWorker {
   /** The network is back, someone signed in, or the page is put away. */
   wake(): void
   /** Hands in what stands now, with a note of the learner's. */
-  handIn(note: string): Promise<Sent>
+  handIn(note: string): Promise<HandedIn>
   /** Keeps what could not be sent as a drawing of its own. */
   keepApart(): Promise<Sent>
 }

@@ -28,7 +28,7 @@ import type { Looker } from '../looker.worker'
 import { layOutRecord } from '../view/lay-out'
 import type { View } from '../view/sheet-view'
 import { shownAlone, type Alone } from './alone'
-import type { Notify, OpenAnswer, PreviewOwner, Sent, SheetWorker } from './contract'
+import type { HandedIn, Notify, OpenAnswer, PreviewOwner, Sent, SheetWorker } from './contract'
 import { coveredLetters } from './covers'
 import { alignedLayers, LayersInHand, PartInHand } from './in-hand'
 import { Keeping, type Opening } from './keeping'
@@ -417,7 +417,7 @@ export class SheetHost implements SheetWorker {
     this.keeping?.wake()
   }
 
-  async handIn(note: string): Promise<Sent> {
+  async handIn(note: string): Promise<HandedIn> {
     const { drawable, keeping } = this
     if (!drawable || !keeping)
       return { ok: false, message: 'This sheet is open only to look at.', fix: 'Open it to draw first.' }

@@ -8,7 +8,7 @@ import { holdDrawing, type Hold } from '../record/hold'
 import { Keeper } from '../record/keeper'
 import { RecordSession } from '../record/session'
 import { surroundings } from '../record/surroundings'
-import type { Notify, OpenMode, Sent } from './contract'
+import type { Notify, OpenMode, HandedIn, Sent } from './contract'
 import { LivePictures, type PanelSeen } from './live-picture'
 
 export interface Opening {
@@ -124,12 +124,12 @@ export class Keeping {
   }
 
   /** Hands in what stands now, once all of it is on the server. */
-  async handIn({ position, drawing }: Engine, note: string): Promise<Sent> {
+  async handIn({ position, drawing }: Engine, note: string): Promise<HandedIn> {
     const hash = contentHash(drawing)
     try {
       await this.session.flush()
-      const { id } = await api.handIn(this.opened.log.drawing, { position, hash, note })
-      return { ok: true, id }
+      const { id, left } = await api.handIn(this.opened.log.drawing, { position, hash, note })
+      return { ok: true, id, left }
     } catch (error) {
       return { ok: false, ...troubleOf(error) }
     }

@@ -8,6 +8,6 @@ export default defineRoute({
   params: z.object({ id: idSchema }),
   async run({ person, params, event }) {
     const { id } = await requireClass(person, params.id)
-    return streamNews(event, tell => watchRound(id, tell))
+    return streamNews(event, person, tell => watchRound(id, tell))
   },
 })

@@ -6,7 +6,12 @@ let sequelize: Sequelize | null = null
 
 /** Opens the pool once; nothing is sent before the first question. */
 export function openDatabase(url: string): Sequelize {
-  sequelize ??= connect(url)
+  if (sequelize) return sequelize
+  sequelize = connect(url)
+  // A question of its own that gave way is asked again; within a transaction all of that is done again, below.
+  const ask = sequelize.query.bind(sequelize) as (sql: never, options?: { transaction?: unknown }) => Promise<never>
+  sequelize.query = ((sql: never, options?: { transaction?: unknown }) =>
+    options?.transaction ? ask(sql, options) : again(() => ask(sql, options))) as typeof sequelize.query
   return sequelize
 }
 
@@ -32,10 +37,15 @@ const didGiveWay = (error: unknown) => GAVE_WAY.has((error as { parent?: { errno
  * Runs `work` in one transaction: all of it is committed, or nothing. Where the transaction gave way to another one,
  * all of `work` is done again: it changes nothing but by its transaction.
  */
-export async function inTransaction<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
+export function inTransaction<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
+  const isolationLevel = Transaction.ISOLATION_LEVELS.READ_COMMITTED
+  return again(() => database().transaction({ isolationLevel }, work))
+}
+
+async function again<T>(work: () => Promise<T>): Promise<T> {
   for (let turn = 1; ; turn++) {
     try {
-      return await database().transaction({ isolationLevel: Transaction.ISOLATION_LEVELS.READ_COMMITTED }, work)
+      return await work()
     } catch (error) {
       if (!didGiveWay(error) || turn === MOST_TURNS) throw error
       await pause(PAUSE_MS * 2 ** turn * (0.5 + Math.random()))

@@ -15,7 +15,7 @@ type Used = drawings.UsedRoom
 const MB = 1e6
 const inMb = (bytes: number) => `${Math.round(bytes / MB).toLocaleString('en')} MB`
 
-/** Throws Refused `no-room` when a learner's records fill what they may with so many bytes more. */
+/** Throws Refused `no-room` when a learner's records fill more than they may with so many bytes more. */
 export async function requireRoomToDraw(learnerId: number, more: number, tx?: Tx): Promise<void> {
   const used = await drawings.roomOfLearner(learnerId, tx)
   const isFull = used.bytes + more > ROOM.learner.bytes || used.everBytes + more > 2 * ROOM.learner.bytes
@@ -27,7 +27,7 @@ export async function requireRoomForDrawing(learnerId: number, tx?: Tx): Promise
   const used = await drawings.roomOfLearner(learnerId, tx)
   if (used.drawings >= ROOM.learner.drawings || used.ever >= 2 * ROOM.learner.drawings)
     throw full(`You have ${ROOM.learner.drawings} drawings, as many as there is room for.`)
-  await requireRoomToDraw(learnerId, 0, tx)
+  await requireRoomToDraw(learnerId, 1, tx)
   const { classId } = (await people.learnerById(learnerId, tx))!
   const { teacherId } = (await people.classById(classId))!
   if ((await drawings.roomOfClass(classId)).everBytes >= ROOM.class.bytes) throw fullForAll('class’s', ROOM.class.bytes)

@@ -14,7 +14,7 @@ const isolation = {
 const rolldownOptions = { checks: { pluginTimings: false } }
 
 export default defineNuxtConfig({
-  modules: ['@pinia/nuxt', '@nuxt/eslint', 'nuxt-auth-utils', 'nuxt-security', './modules/tools'],
+  modules: ['@pinia/nuxt', '@nuxt/eslint', 'nuxt-security', './modules/tools'],
   ssr: false,
   components: [{ path: '~/components', pathPrefix: false }],
   // Composables lie in folders by place, as components do.
@@ -36,7 +36,8 @@ export default defineNuxtConfig({
     databaseUrl: '',
     /** Where the build put the worker scripts of the server. */
     workersDir: '',
-    session: { password: '', maxAge: 60 * 60 * 24 * 14 },
+    /** Seals what a device keeps of who was let in on it. */
+    session: { password: '' },
   },
   alias: { '#core': path('./core'), '#demo': path('./demo') },
   build: { transpile: ['vuetify'] },

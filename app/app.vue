@@ -7,8 +7,9 @@ import { useSession } from './stores/session'
 const { notices, dismiss } = useNotices()
 /** What was drawn here and has not reached the server is sent from whatever page is open. */
 const outbox = useOutbox()
+const session = useSession()
 watch(
-  () => useSession().logOwner,
+  () => session.logOwner,
   () => void outbox.send(),
   { immediate: true },
 )
@@ -25,6 +26,7 @@ function act(id: number, action: NoticeAction): void {
     <NuxtLayout>
       <NuxtPage />
     </NuxtLayout>
+    <ConfirmPassword v-if="session.person?.kind === 'teacher'" />
     <div class="notices" role="status" aria-live="polite">
       <div v-for="notice in notices" :key="notice.id" class="notice" :class="notice.tone">
         <div>

@@ -5,6 +5,8 @@ export const ERROR_STATUS = {
   'too-many-tries': 429,
   'not-yours': 403,
   'not-yet': 403,
+  /** The password is to be given once more. */
+  confirm: 403,
   'not-found': 404,
   malformed: 422,
   'too-big': 413,

@@ -17,6 +17,8 @@ export const teacherSignInSchema = z.strictObject({
   password: z.string().min(1).max(200),
 })
 
+export const confirmSchema = z.strictObject({ password: z.string().min(1).max(200) })
+
 const pin = z.string().regex(PIN, WHY_NO_PIN)
 export const learnerSignInSchema = z.strictObject({
   code: z

@@ -94,6 +94,11 @@ export interface HandInCard {
   attempt: number
 }
 
+/** Where a teacher is signed in, the latest heard of first. `device` may be empty. */
+export interface SessionsView {
+  sessions: { id: number; isThis: boolean; address: string | null; device: string; beganAt: string; seenAt: string }[]
+}
+
 export interface DeskView {
   name: string
   classes: { id: number; name: string; code: string; learners: number; when: string }[]

@@ -180,6 +180,9 @@ describe('someone taken out of the class', () => {
     await page.getByText('One learner was taken out').click()
     await page.getByRole('button', { name: 'Put back' }).last().click()
     await expect.poll(async () => (await register()).removed).toEqual([])
+    // What was open has ended; with the same slip they come in again.
+    expect((await client.call('GET', `/api/drawings/${id}`)).status).toBe(401)
+    await client.learner('Ada Tregear', slip!.pin, code)
     expect((await client.call('GET', `/api/drawings/${id}`)).status).toBe(200)
   })
 

@@ -298,6 +298,10 @@ describe('someone taken out in the middle of a lesson', () => {
       .poll(() => page.locator('[data-test=saving]').getAttribute('data-state'), { timeout: 15_000 })
       .toBe('signed-out')
     await teacher.call('POST', `/api/learners/${id}/remove`, { isRemoved: false })
+    // Being taken out ended what they had open: they come in again, where they sit.
+    const { name, pin } = slips.slips[1]!
+    const data = { code: slips.code, name, pin }
+    expect((await page.context().request.post(`${url}/api/session/learner`, { data })).status()).toBe(200)
     await page.reload()
     await expectKept(page)
     const { entries } = (

@@ -36,6 +36,25 @@ export type Method = 'GET' | 'POST' | 'PUT' | 'DELETE'
  * `keepalive`: it goes out although the page is being left.
  */
 export async function callApi<T>(method: Method, path: string, body?: unknown, keepalive = false): Promise<T> {
+  try {
+    return await callOnce<T>(method, path, body, keepalive)
+  } catch (error) {
+    const isAsked = error instanceof ApiRefusal && error.code === 'confirm' && confirmer !== null
+    if (!isAsked || !(await confirmer!())) throw error
+    return callOnce<T>(method, path, body, keepalive)
+  }
+}
+
+/** Asks for the password before what can't be undone; false: it was not given. */
+type Confirmer = () => Promise<boolean>
+let confirmer: Confirmer | null = null
+
+/** Says who asks for the password on this page. */
+export function confirmBy(ask: Confirmer | null): void {
+  confirmer = ask
+}
+
+async function callOnce<T>(method: Method, path: string, body: unknown, keepalive: boolean): Promise<T> {
   let response: Response
   let answer: unknown
   try {

@@ -48,6 +48,10 @@ export const api = {
   signInLearner: (code: string, name: string, pin: string): Promise<Person> =>
     call('POST', '/api/session/learner', { body: { code, name, pin } }),
   signOut: () => call('DELETE', '/api/session'),
+  confirm: (password: string) => call('POST', '/api/session/confirm', { body: { password } }),
+  sessions: () => call('GET', '/api/session/all'),
+  endSession: (id: number) => call('DELETE', '/api/session/all/:id', { params: { id } }),
+  endOtherSessions: () => call('DELETE', '/api/session/all'),
   desk: (): Promise<DeskView> => call('GET', '/api/desk'),
   openClass: (given: { name: string; when: string }) => call('POST', '/api/classes', { body: given }),
   addLearners: (classId: number, learners: readonly { name: string; pin: string | null }[]): Promise<SlipsView> =>

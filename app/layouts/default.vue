@@ -16,9 +16,15 @@ const session = useSession()
       <span class="grow" />
       <LightSwitch />
       <template v-if="session.person">
-        <span class="who"
-          >{{ session.person.name
-          }}<span v-if="session.person.kind === 'learner'" class="soft"> · {{ session.person.className }}</span></span
+        <NuxtLink
+          v-if="session.person.kind === 'teacher'"
+          to="/signed-in"
+          class="who"
+          title="Where you are signed in"
+          >{{ session.person.name }}</NuxtLink
+        >
+        <span v-else class="who"
+          >{{ session.person.name }}<span class="soft"> · {{ session.person.className }}</span></span
         >
         <SignOut />
       </template>

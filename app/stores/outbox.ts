@@ -2,6 +2,8 @@ import { wrap, type Remote } from 'comlink'
 import { defineStore } from 'pinia'
 import { whenLost } from '../workers/lost'
 import type { Outbox, WaitingDrawing } from '../workers/outbox.worker'
+import type { Keeper } from '../workers/record/keeper'
+import type { LogCard } from '../workers/record/shelf'
 import { useSession } from './session'
 
 /** While something waits it is tried again this often, ms. */
@@ -55,25 +57,42 @@ export const useOutbox = defineStore('outbox', () => {
     if (waiting.value.length || !outbox) timer = setTimeout(() => void send(), AGAIN_MS)
   }
 
-  return { waiting: shallowReadonly(waiting), acts, isSending: readonly(isSending), send }
+  return { waiting: shallowReadonly(waiting), acts, isSending: readonly(isSending), send, forget }
 })
+
+/** Takes off this device what it keeps of a person's drawings, but what the server has not got. */
+async function forget(person: number): Promise<void> {
+  await onShelf(async (keeper, isUnsent) => {
+    for (const card of await keeper.cards())
+      if (card.log.person === person && !isUnsent(card)) await keeper.drop(card.log)
+  })
+}
 
 /** Asked before the worker is loaded: mostly there is nothing. */
 async function hasUnsent(person: number): Promise<boolean> {
-  const [{ Keeper }, { isUnsent }] = await Promise.all([
+  const found = await onShelf(async (keeper, isUnsent) =>
+    (await keeper.cards()).some(card => card.log.person === person && isUnsent(card)),
+  )
+  return found ?? false
+}
+
+/** Undefined: this browser keeps nothing. */
+async function onShelf<T>(
+  work: (keeper: Keeper, isUnsent: (card: LogCard) => boolean) => Promise<T>,
+): Promise<T | undefined> {
+  const [{ Keeper: Opened }, { isUnsent }] = await Promise.all([
     import('../workers/record/keeper'),
     import('../workers/record/shelf'),
   ])
   try {
-    const keeper = await Keeper.open()
+    const keeper = await Opened.open()
     try {
-      return (await keeper.cards()).some(card => card.log.person === person && isUnsent(card))
+      return await work(keeper, isUnsent)
     } finally {
       keeper.close()
     }
   } catch {
-    // This browser keeps nothing.
-    return false
+    return undefined
   }
 }
 

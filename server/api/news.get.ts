@@ -5,8 +5,8 @@ import { classIdOf } from '../services/rights'
 export default defineRoute({
   who: 'learner',
   query: afterSchema,
-  async run({ person, query, event }) {
+  async run({ person, session, query, event }) {
     const classId = await classIdOf(person)
-    return streamNews(event, person, tell => listenToNews({ classId, learnerId: person.id, after: query.after }, tell))
+    return streamNews(event, session, tell => listenToNews({ classId, learnerId: person.id, after: query.after }, tell))
   },
 })

@@ -14,6 +14,7 @@ import { planDocuments } from './0011-plan-documents'
 import { frontLasts } from './0012-front-lasts'
 import { doors } from './0013-doors'
 import { turns } from './0014-turns'
+import { sessions } from './0015-sessions'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
 const MIGRATIONS: InputMigrations<QueryInterface> = [
@@ -31,6 +32,7 @@ const MIGRATIONS: InputMigrations<QueryInterface> = [
   frontLasts,
   doors,
   turns,
+  sessions,
 ]
 
 /** Brings the database up to date; returns the names of what was done. */

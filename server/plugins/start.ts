@@ -3,6 +3,7 @@ import { startRunner } from '../jobs/runner'
 import { closeDatabase, openDatabase } from '../repositories/database'
 import { forgetOldDoors } from '../repositories/doors'
 import { forgetUnused } from '../repositories/plan-documents'
+import { forgetSessions } from '../repositories/sessions'
 import { dropRemoved } from '../services/own-drawings'
 import { closeThreads, openThreads } from '../threads/pool'
 import { log, outliveReaders } from '../utils/log'
@@ -23,6 +24,7 @@ export default defineNitroPlugin(nitro => {
       .then(count => count && log('info', 'removed-dropped', { count }))
       .then(forgetUnused)
       .then(forgetOldDoors)
+      .then(forgetSessions)
       .catch((error: unknown) => log('error', 'removed-not-dropped', { error: String(error) }))
   const daily = setInterval(drop, DAY_MS)
   drop()

@@ -50,14 +50,6 @@ export function everyLearnerOf(classIds: number[], transaction?: Tx): Promise<Le
   return every(LearnerModel.findAll({ where: { classId: classIds }, order: ['name'], transaction }))
 }
 
-/** Whether a learner may come in: in the register, and of a class that is not put away. */
-export async function isEnrolled(learnerId: number): Promise<boolean> {
-  const learner = await LearnerModel.findByPk(learnerId, { attributes: ['classId', 'removedAt'] })
-  if (!learner || learner.removedAt) return false
-  const schoolClass = await SchoolClassModel.findByPk(learner.classId, { attributes: ['archivedAt'] })
-  return schoolClass !== null && schoolClass.archivedAt === null
-}
-
 export function addTeacher(
   values: { email: string; name: string; secret: string },
   transaction?: Tx,

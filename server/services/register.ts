@@ -8,6 +8,7 @@ import * as drawings from '../repositories/drawings'
 import * as live from '../repositories/live'
 import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
+import { endSessionsOf } from '../repositories/sessions'
 import { Refused } from '../utils/refuse'
 import { requireClass, requireLearner, requireMembers } from './rights'
 import { sealSecret } from './secrets'
@@ -85,6 +86,7 @@ export async function renewPin(person: Teacher, learnerId: number): Promise<Slip
   const { learner, schoolClass } = await requireLearner(person, learnerId)
   const pin = drawPin(lot())
   await people.setSecret(learner.id, await sealSecret(pin))
+  await endSessionsOf('learner', learner.id)
   await openDoorOf(learner.id)
   return { className: schoolClass.name, code: schoolClass.code, slips: [{ id: learner.id, name: learner.name, pin }] }
 }
@@ -126,6 +128,7 @@ async function named<T>(what: string, stored: Promise<T>): Promise<T> {
 export async function removeLearner(person: Teacher, learnerId: number, isRemoved: boolean): Promise<{ ok: true }> {
   await requireLearner(person, learnerId)
   await people.setLearner(learnerId, { removedAt: isRemoved ? new Date() : null })
+  if (isRemoved) await endSessionsOf('learner', learnerId)
   return { ok: true }
 }
 

@@ -103,17 +103,6 @@ export async function requireLearner(
   return { learner, schoolClass: await requireClass(person, learner.classId) }
 }
 
-/** Someone signed in long ago may not be in the register any more. Throws Refused `not-signed-in`. */
-export async function requireEnrolled(person: Person): Promise<void> {
-  if (person.kind === 'learner' && !(await people.isEnrolled(person.id))) {
-    throw new Refused(
-      'not-signed-in',
-      'Your name is not in the register just now.',
-      'Nothing is lost: what you drew is kept, here and on the server. Ask your teacher to put you back.',
-    )
-  }
-}
-
 export async function classIdOf(person: Extract<Person, { kind: 'learner' }>): Promise<number> {
   return (await people.learnerById(person.id))!.classId
 }

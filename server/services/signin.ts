@@ -25,6 +25,15 @@ export async function signInTeacher(email: string, password: string, from: From)
   return { kind: 'teacher', id: teacher.id, name: teacher.name }
 }
 
+/** Whether it is this teacher's password. Throws Refused `wrong-sign-in`, `too-many-tries` or `busy`. */
+export async function requirePassword(teacherId: number, password: string, from: From): Promise<void> {
+  const teacher = (await people.teacherById(teacherId))!
+  const giveBack = await goThrough(doorsOfTeacher(teacher.id, teacher.email, from), '.')
+  if (!(await secretFits(password, teacher.secret)))
+    throw new Refused('wrong-sign-in', 'This is not your password.', 'Check it and try again.')
+  await giveBack()
+}
+
 /**
  * The same is done, and as long, whether there is such a class and such a name or not.
  *

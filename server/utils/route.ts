@@ -3,11 +3,12 @@ import type { z } from 'zod'
 import { faultLine } from '#core/base'
 import { BODY_BYTES } from '#shared/limits'
 import type { Person } from '#shared/views'
-import { requireEnrolled } from '../services/rights'
+import type { Session } from '../repositories/sessions'
 import { jsonBody, jsonBytes, leaveRest } from './body'
 import { log } from './log'
 import { requireSameOrigin } from './origin'
 import { asRefused, Refused } from './refuse'
+import { sessionFor } from './session'
 import { Turns } from './turns'
 
 /** Who may call a route at all; the service then says whose things they may touch. */
@@ -30,10 +31,20 @@ interface Route<W extends Who, P, B, Q, R> {
    * schema in a thread.
    */
   bytes?: z.ZodType
+  /** It can't be undone: the teacher has given the password lately, or gives it once more. */
+  isFinal?: boolean
   /** Bytes of the body at most; absent: {@link BODY_BYTES}. */
   most?: number
   query?: z.ZodType<Q>
-  run: (given: { person: Caller<W>; params: P; body: B; bytes: Buffer; query: Q; event: H3Event }) => Promise<R> | R
+  run: (given: {
+    person: Caller<W>
+    session: Session | null
+    params: P
+    body: B
+    bytes: Buffer
+    query: Q
+    event: H3Event
+  }) => Promise<R> | R
 }
 
 /** A thin route: checks who calls and what is given, calls one service, answers what it returns. */
@@ -45,11 +56,14 @@ export function defineRoute<W extends Who, P = unknown, B = unknown, Q = unknown
       // What is somebody's own is kept by nobody on the way, unless a route says otherwise.
       setResponseHeader(event, 'cache-control', 'no-store')
       requireSameOrigin(event)
-      const person = await requirePerson(event, route.who)
+      const session = await sessionFor(event)
+      const person = requirePerson(session, route.who)
+      if (route.isFinal && !session?.isConfirmed) throw toConfirm()
       const { most = BODY_BYTES } = route
       const answer = async () =>
         route.run({
           person: person as Caller<W>,
+          session,
           params: route.params ? check(route.params, getRouterParams(event)) : (undefined as P),
           body: route.body ? check(route.body, await jsonBody(event, most)) : (undefined as B),
           bytes: route.bytes ? await jsonBytes(event, most) : NO_BYTES,
@@ -82,18 +96,23 @@ export function defineRoute<W extends Who, P = unknown, B = unknown, Q = unknown
 const large = new Turns(2)
 const NO_BYTES = Buffer.alloc(0)
 
-async function requirePerson(event: H3Event, who: Who): Promise<Person | null> {
-  const { user } = await getUserSession(event)
-  const person = (user as Person | undefined) ?? null
+function requirePerson(session: Session | null, who: Who): Person | null {
+  const person = session?.person ?? null
   if (who === 'anyone') return person
   if (!person)
-    throw new Refused('not-signed-in', 'You are not signed in any more.', 'Sign in again; your drawing is kept.')
+    throw new Refused(
+      'not-signed-in',
+      'You are not signed in here any more.',
+      'Sign in again. What you drew is kept, here and on the server.',
+    )
   if (who !== 'signed-in' && person.kind !== who) {
     throw new Refused('not-yours', `This is for ${who}s.`, `Sign in as a ${who}.`)
   }
-  await requireEnrolled(person)
   return person
 }
+
+const toConfirm = () =>
+  new Refused('confirm', 'This can’t be undone.', 'Give your password once more, so that it is surely you.')
 
 function check<T>(schema: z.ZodType<T>, value: unknown): T {
   const parsed = schema.safeParse(value)

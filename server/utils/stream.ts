@@ -1,10 +1,17 @@
 import { createEventStream, type H3Event } from 'h3'
 import { MOST_STREAMS } from '#shared/limits'
-import type { Person } from '#shared/views'
+import { Polling } from '../live/polling'
+import { lasting, type Session } from '../repositories/sessions'
 import { Refused } from './refuse'
 
 /** So often something is said, so that nobody on the way takes a quiet stream for a dead one, ms. */
 const BEAT_MS = 20_000
+
+/** How often it is looked whether those who listen are still signed in, ms. */
+const LOOK_MS = 3000
+/** Sessions that listen here, and how often. */
+const ids = new Map<number, number>()
+const watching = new Polling<ReadonlySet<number>>(async tell => tell(await lasting([...ids.keys()])), LOOK_MS)
 
 /** Streams that are open, by person. */
 const open = new Map<string, number>()
@@ -25,9 +32,10 @@ function enter(who: string): () => void {
 /** Answers with server-sent events (HTML Living Standard, §9.2): `begin` tells them, and returns how to stop. */
 export async function streamNews<N extends object>(
   event: H3Event,
-  person: Person,
+  session: Session | null,
   begin: (tell: (news: N) => void) => Promise<() => void> | (() => void),
 ): Promise<void> {
+  const { id, person } = session!
   const leave = enter(`${person.kind} ${person.id}`)
   const stream = createEventStream(event)
   let isOpen = true
@@ -36,7 +44,16 @@ export async function streamNews<N extends object>(
   }
   const beat = setInterval(() => void stream.push({ event: 'beat', data: '' }).catch(() => {}), BEAT_MS).unref()
   let stop: (() => void) | null = null
+  // A session that has ended takes its streams with it, at whatever process they are.
+  const watched = watching.listen(alive => {
+    if (!alive.has(id)) void stream.close()
+  })
+  ids.set(id, (ids.get(id) ?? 0) + 1)
   stream.onClosed(async () => {
+    watched()
+    const left = ids.get(id)! - 1
+    if (left > 0) ids.set(id, left)
+    else ids.delete(id)
     isOpen = false
     clearInterval(beat)
     leave()

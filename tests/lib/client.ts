@@ -19,6 +19,24 @@ export class Client {
     return this.callRaw<T>(method, path, body === undefined ? undefined : JSON.stringify(body))
   }
 
+  cookieOf(name: string): string | undefined {
+    return this.cookies.get(name)
+  }
+
+  /** Somebody else who has this cookie, and no other. */
+  withCookie(name: string, value: string): Client {
+    const other = new Client(this.url)
+    other.cookies.set(name, value)
+    return other
+  }
+
+  /** The same person at another process of the app. */
+  at(url: string): Client {
+    const other = new Client(url)
+    for (const [name, value] of this.cookies) other.cookies.set(name, value)
+    return other
+  }
+
   private cookie(): string {
     return [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ')
   }

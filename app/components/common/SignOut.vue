@@ -6,6 +6,7 @@ import { useSession } from '../../stores/session'
 const session = useSession()
 const outbox = useOutbox()
 const { trying } = useTrying()
+const { say } = useNotices()
 const isBusy = ref(false)
 const isAsking = ref(false)
 
@@ -20,8 +21,16 @@ async function leave(): Promise<void> {
 const go = () =>
   trying(true, async () => {
     isAsking.value = false
+    const owner = session.logOwner
     await session.leave()
+    if (owner !== null) await outbox.forget(owner)
     await navigateTo('/')
+    say(
+      'You are signed out.',
+      outbox.waiting.length
+        ? 'What waits to be sent stays on this device; the rest of your drawings is off it.'
+        : 'Your drawings are off this device: the server has them all.',
+    )
   })
 async function wait(): Promise<void> {
   isAsking.value = false

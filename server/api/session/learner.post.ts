@@ -10,7 +10,7 @@ export default defineRoute({
     const { from, remember } = await fromOf(event)
     const person = await signInLearner(body.code, body.name, body.pin, from)
     await remember(learnersDoor(person.id))
-    await setUserSession(event, { user: person })
+    await beginSession(event, person)
     return person
   },
 })

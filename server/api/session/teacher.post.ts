@@ -10,7 +10,7 @@ export default defineRoute({
     const { from, remember } = await fromOf(event)
     const person = await signInTeacher(body.email, body.password, from)
     await remember(teachersDoor(person.id))
-    await setUserSession(event, { user: person })
+    await beginSession(event, person)
     return person
   },
 })

@@ -4,6 +4,7 @@ import { removeSet } from '../../services/warm-up-sets'
 
 export default defineRoute({
   who: 'teacher',
+  isFinal: true,
   params: z.object({ id: idSchema }),
   run: ({ person, params }) => removeSet(person, params.id),
 })

@@ -4,6 +4,7 @@ import { renewPin } from '../../../services/register'
 
 export default defineRoute({
   who: 'teacher',
+  isFinal: true,
   params: z.object({ id: idSchema }),
   run: ({ person, params }) => renewPin(person, params.id),
 })

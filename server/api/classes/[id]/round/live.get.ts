@@ -6,8 +6,8 @@ import { requireClass } from '../../../../services/rights'
 export default defineRoute({
   who: 'teacher',
   params: z.object({ id: idSchema }),
-  async run({ person, params, event }) {
+  async run({ person, session, params, event }) {
     const { id } = await requireClass(person, params.id)
-    return streamNews(event, person, tell => watchRound(id, tell))
+    return streamNews(event, session, tell => watchRound(id, tell))
   },
 })

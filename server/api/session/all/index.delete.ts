@@ -1,0 +1,3 @@
+import { endSessions } from '../../../services/sessions'
+
+export default defineRoute({ who: 'teacher', run: ({ person, session }) => endSessions(person, session!, null) })

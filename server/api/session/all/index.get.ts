@@ -1,0 +1,3 @@
+import { sessionsView } from '../../../services/sessions'
+
+export default defineRoute({ who: 'teacher', run: ({ person, session }) => sessionsView(person, session!) })

@@ -99,6 +99,29 @@ export interface SessionsView {
   sessions: { id: number; isThis: boolean; address: string | null; device: string; beganAt: string; seenAt: string }[]
 }
 
+/** What is noted for a class's teacher. */
+export type Happened =
+  | 'came-in'
+  | 'not-let-in'
+  | 'refused'
+  | 'new-pin'
+  | 'added'
+  | 'renamed'
+  | 'moved'
+  | 'taken-out'
+  | 'put-back'
+  | 'plan-given'
+  | 'plan-taken-back'
+  | 'answered'
+  | 'sessions-ended'
+
+export interface HappenedView {
+  id: number
+  className: string
+  /** The latest first. */
+  happened: { id: number; at: string; who: string; what: Happened; about: string; address: string | null }[]
+}
+
 export interface DeskView {
   name: string
   classes: { id: number; name: string; code: string; learners: number; when: string }[]

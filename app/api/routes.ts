@@ -48,6 +48,7 @@ export const api = {
   signInLearner: (code: string, name: string, pin: string): Promise<Person> =>
     call('POST', '/api/session/learner', { body: { code, name, pin } }),
   signOut: () => call('DELETE', '/api/session'),
+  happened: (classId: number) => call('GET', '/api/classes/:id/happened', { params: { id: classId } }),
   confirm: (password: string) => call('POST', '/api/session/confirm', { body: { password } }),
   sessions: () => call('GET', '/api/session/all'),
   endSession: (id: number) => call('DELETE', '/api/session/all/:id', { params: { id } }),

@@ -15,6 +15,7 @@ import { frontLasts } from './0012-front-lasts'
 import { doors } from './0013-doors'
 import { turns } from './0014-turns'
 import { sessions } from './0015-sessions'
+import { audit } from './0016-audit'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
 const MIGRATIONS: InputMigrations<QueryInterface> = [
@@ -33,6 +34,7 @@ const MIGRATIONS: InputMigrations<QueryInterface> = [
   doors,
   turns,
   sessions,
+  audit,
 ]
 
 /** Brings the database up to date; returns the names of what was done. */

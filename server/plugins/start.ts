@@ -1,5 +1,6 @@
 import { dirname, join } from 'node:path'
 import { startRunner } from '../jobs/runner'
+import { forgetHappened } from '../repositories/audit'
 import { closeDatabase, openDatabase } from '../repositories/database'
 import { forgetOldDoors } from '../repositories/doors'
 import { forgetUnused } from '../repositories/plan-documents'
@@ -25,6 +26,7 @@ export default defineNitroPlugin(nitro => {
       .then(forgetUnused)
       .then(forgetOldDoors)
       .then(forgetSessions)
+      .then(forgetHappened)
       .catch((error: unknown) => log('error', 'removed-not-dropped', { error: String(error) }))
   const daily = setInterval(drop, DAY_MS)
   drop()

@@ -46,8 +46,8 @@ export function panelAt(muralId: number, place: number): Promise<MuralPanel | nu
   return one(MuralPanelModel.findOne({ where: { muralId, place }, attributes: PANEL_ALONE }))
 }
 
-export function panelsOf(muralId: number): Promise<MuralPanel[]> {
-  return every(MuralPanelModel.findAll({ where: { muralId }, order: ['place'], attributes: PANEL_ALONE }))
+export function panelsOf(muralId: number, transaction?: Tx): Promise<MuralPanel[]> {
+  return every(MuralPanelModel.findAll({ where: { muralId }, order: ['place'], attributes: PANEL_ALONE, transaction }))
 }
 
 export function panelsOfMurals(muralIds: number[]): Promise<MuralPanel[]> {
@@ -67,10 +67,11 @@ export async function handPanel(
   place: number,
   from: number | null,
   to: number | null,
+  transaction?: Tx,
 ): Promise<boolean> {
   const [count] = await MuralPanelModel.update(
     { learnerId: to, drawingId: null, picture: null, pictured: null, edges: null, seams: null },
-    { where: { muralId, place, learnerId: from } },
+    { where: { muralId, place, learnerId: from }, transaction },
   )
   return count > 0
 }

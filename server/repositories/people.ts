@@ -35,6 +35,11 @@ export function learnerById(id: number, transaction?: Tx): Promise<Learner | nul
   return one(LearnerModel.findByPk(id, { transaction }))
 }
 
+/** The row, locked until the transaction ends: what one learner asks at once is done one after the other. */
+export function lockLearner(id: number, transaction: Tx): Promise<Learner | null> {
+  return one(LearnerModel.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE }))
+}
+
 /** Those that are in the class; with `isRemoved` only those that were taken out. */
 export function learnersOf(classIds: number[], isRemoved = false): Promise<Learner[]> {
   return every(

@@ -70,8 +70,8 @@ export async function addWords(
   return (await WallWordsModel.create({ ...values, saidAt: new Date() }, { transaction })).id
 }
 
-export function countWaiting(learnerId: number): Promise<number> {
-  return WallWordsModel.count({ where: { learnerId, state: 'waiting' } })
+export function countWaiting(learnerId: number, transaction?: Tx): Promise<number> {
+  return WallWordsModel.count({ where: { learnerId, state: 'waiting' }, transaction })
 }
 
 export async function setWords(id: number, state: WallWords['state']): Promise<void> {

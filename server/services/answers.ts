@@ -5,6 +5,7 @@ import * as handIns from '../repositories/handins'
 import type { Answer } from '../repositories/handins'
 import * as people from '../repositories/people'
 import { Refused } from '../utils/refuse'
+import { note } from './audit'
 import { requireHandIn } from './rights'
 
 type Teacher = Extract<Person, { kind: 'teacher' }>
@@ -30,7 +31,7 @@ export async function answerView(answer: Answer): Promise<AnswerView> {
  * is not written over without being seen.
  */
 export async function answerHandIn(person: Teacher, id: number, { seen, ...body }: GivenAnswer): Promise<{ ok: true }> {
-  await requireHandIn(person, id)
+  const { learner, schoolClass } = await requireHandIn(person, id)
   await inTransaction(async tx => {
     await handIns.lockHandIn(id, tx)
     const known = await handIns.lockAnswer(id, tx)
@@ -44,6 +45,7 @@ export async function answerHandIn(person: Teacher, id: number, { seen, ...body 
     }
     await handIns.setAnswer({ handInId: id, teacherId: person.id, answeredAt: new Date(), ...body }, tx)
   })
+  await note('answered', { who: person.name, classId: schoolClass.id, about: `${learner.name}: ${body.outcome}` })
   return { ok: true }
 }
 

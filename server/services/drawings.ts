@@ -27,6 +27,8 @@ export async function openDrawing(
   const plan = await requirePlan(person, planId)
   const known = afresh ? null : currentOf(await drawings.drawingsFor(person.id, plan.id))
   if (known) return { id: known.id }
+  if (plan.archivedAt !== null)
+    throw new Refused('not-found', 'This plan was put away.', 'Ask your teacher, if you would like to begin it.')
   await requireRoomForDrawing(person.id)
   const learner = (await people.learnerById(person.id))!
   return inTransaction(async tx => {

@@ -14,8 +14,9 @@ import {
 import { base64Of, ownPlan, type Plan, type PlanPicture } from '#core/plan'
 import type { MuralCard, MuralFacts, MuralView, NewMural, PanelCard, PanelView } from '#shared/mural'
 import type { Person } from '#shared/views'
-import { inTransaction } from '../repositories/database'
+import { inTransaction, type Tx } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
+import * as handIns from '../repositories/handins'
 import * as jobs from '../repositories/jobs'
 import * as live from '../repositories/live'
 import * as murals from '../repositories/murals'
@@ -50,6 +51,8 @@ async function requireMural(person: Person, id: number): Promise<Mural> {
   if (person.kind === 'teacher') await requireClass(person, mural.classId)
   else if ((await classIdOf(person)) !== mural.classId)
     throw new Refused('not-yours', 'This mural is another class’s.', 'Go back to your own pages.')
+  else if (mural.archivedAt !== null)
+    throw new Refused('not-yours', 'This mural was put away.', 'What you drew is kept. Ask your teacher.')
   return mural
 }
 
@@ -291,9 +294,20 @@ export async function takePanel(
   if (!mural.facts.isPicked)
     throw new Refused('not-yours', 'In this mural the teacher gives the panels.', 'Ask your teacher for another one.')
   if (isTaken) {
-    if (!(await murals.handPanel(id, place, null, person.id)))
-      throw new Refused('panel-taken', 'Someone else was quicker: this panel is taken.', 'Choose another one.')
-    return { ok: true }
+    return inTransaction(async tx => {
+      // One after the other: whoever takes several at once gets one.
+      await people.lockLearner(person.id, tx)
+      const own = await openPanelOf(person.id, id, tx)
+      if (own)
+        throw new Refused(
+          'panel-taken',
+          `You have panel ${own} already.`,
+          'Hand it in, or give it back; then take another.',
+        )
+      if (!(await murals.handPanel(id, place, null, person.id, tx)))
+        throw new Refused('panel-taken', 'Someone else was quicker: this panel is taken.', 'Choose another one.')
+      return { ok: true }
+    })
   }
   if (panel.learnerId !== person.id)
     throw new Refused('not-yours', 'This panel is not yours.', 'You can give back your own only.')
@@ -305,6 +319,16 @@ export async function takePanel(
     )
   await murals.handPanel(id, place, person.id, null)
   return { ok: true }
+}
+
+/** The name of a learner's panel that was not handed in yet; null: there is none. */
+async function openPanelOf(learnerId: number, muralId: number, tx: Tx): Promise<string | null> {
+  const own = (await murals.panelsOf(muralId, tx)).filter(each => each.learnerId === learnerId)
+  const drawn = own.flatMap(each => each.drawingId ?? [])
+  const handed = new Set((await handIns.handInsOf(drawn, tx)).map(each => each.drawingId))
+  const open = own.find(each => each.drawingId === null || !handed.has(each.drawingId))
+  if (!open) return null
+  return panelName(panelsOf((await murals.muralById(muralId))!.facts.grid)[open.place]!)
 }
 
 async function isDrawn({ drawingId }: MuralPanel): Promise<boolean> {

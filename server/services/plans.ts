@@ -12,6 +12,7 @@ import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
 import type { Assignment, PlanVersion, StoredPlan } from '../repositories/plans'
 import { Refused } from '../utils/refuse'
+import { note } from './audit'
 import { planCard } from './pages'
 import { planPicturesAnew } from './pictures'
 import { beginWith } from './records'
@@ -188,7 +189,7 @@ export async function givePlan(
   id: number,
   { classId, isGiven, learners }: GivePlan,
 ): Promise<{ ok: true }> {
-  await requireLesson(person, id)
+  const lesson = await requireLesson(person, id)
   await requireClass(person, classId)
   if (learners) await requireMembers(classId, learners, 'ever')
   await inTransaction(async tx => {
@@ -208,6 +209,7 @@ export async function givePlan(
     await plans.setGiven(known, { versionId: version.id }, tx)
     await moveOn(drawn, version, tx)
   })
+  await note(isGiven ? 'plan-given' : 'plan-taken-back', { who: person.name, classId, about: lesson.title })
   return { ok: true }
 }
 

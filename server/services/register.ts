@@ -12,6 +12,7 @@ import { endSessionsOf } from '../repositories/sessions'
 import { Refused } from '../utils/refuse'
 import { requireClass, requireLearner, requireMembers } from './rights'
 import { sealSecret } from './secrets'
+import { note } from './audit'
 import { openDoorOf } from './doors'
 
 /** Classes and their learners, as the teacher keeps them. */
@@ -78,6 +79,7 @@ export async function addLearners(
       return rows
     }),
   )
+  await note('added', { who: person.name, classId, about: slips.map(each => each.name).join(', ') })
   return { className, code, slips }
 }
 
@@ -88,6 +90,7 @@ export async function renewPin(person: Teacher, learnerId: number): Promise<Slip
   await people.setSecret(learner.id, await sealSecret(pin))
   await endSessionsOf('learner', learner.id)
   await openDoorOf(learner.id)
+  await note('new-pin', { who: person.name, classId: schoolClass.id, about: learner.name })
   return { className: schoolClass.name, code: schoolClass.code, slips: [{ id: learner.id, name: learner.name, pin }] }
 }
 
@@ -105,6 +108,7 @@ export async function renameLearner(person: Teacher, learnerId: number, given: s
       'Add a letter or a second name, so that the two are told apart.',
     )
   await named(`“${name}”`, people.setLearner(learner.id, { name }))
+  await note('renamed', { who: person.name, classId: schoolClass.id, about: `${learner.name}: ${name}` })
   return { ok: true }
 }
 
@@ -126,9 +130,11 @@ async function named<T>(what: string, stored: Promise<T>): Promise<T> {
  * slip.
  */
 export async function removeLearner(person: Teacher, learnerId: number, isRemoved: boolean): Promise<{ ok: true }> {
-  await requireLearner(person, learnerId)
+  const { learner, schoolClass } = await requireLearner(person, learnerId)
   await people.setLearner(learnerId, { removedAt: isRemoved ? new Date() : null })
   if (isRemoved) await endSessionsOf('learner', learnerId)
+  const what = isRemoved ? 'taken-out' : 'put-back'
+  await note(what, { who: person.name, classId: schoolClass.id, about: learner.name })
   return { ok: true }
 }
 
@@ -161,6 +167,8 @@ export async function moveLearner(
   )
   await live.lowerHand(learner.id)
   await openDoorOf(learner.id)
+  for (const each of [schoolClass, to])
+    await note('moved', { who: person.name, classId: each.id, about: `${learner.name}: ${to.name}` })
   return { code: to.code, className: to.name }
 }
 

@@ -1,6 +1,7 @@
 import type { Person, SessionsView } from '#shared/views'
 import * as sessions from '../repositories/sessions'
 import type { Session } from '../repositories/sessions'
+import { note } from './audit'
 import type { From } from './doors'
 import { requirePassword } from './signin'
 
@@ -26,6 +27,7 @@ export async function sessionsView(person: Teacher, own: Session): Promise<Sessi
 export async function endSessions(person: Teacher, own: Session, id: number | null): Promise<{ ok: true }> {
   if (id === null) await sessions.endSessionsOf('teacher', person.id, own.id)
   else await sessions.endSessionOf('teacher', person.id, id)
+  await note('sessions-ended', { who: person.name, teacherId: person.id })
   return { ok: true }
 }
 

@@ -2,6 +2,7 @@ import type { Person } from '#shared/views'
 import * as people from '../repositories/people'
 import { log } from '../utils/log'
 import { Refused } from '../utils/refuse'
+import { note } from './audit'
 import { doorsOfLearner, doorsOfTeacher, goThrough, type From } from './doors'
 import { isSealedEarlier, sealSecret, secretFits } from './secrets'
 
@@ -18,9 +19,13 @@ export async function signInTeacher(email: string, password: string, from: From)
     ', or come in where you came in before.',
   )
   const fits = await secretFits(password, teacher?.secret ?? (await nobody))
-  if (!teacher || !fits)
+  const noted = { who: teacher?.name ?? '', teacherId: teacher?.id ?? null }
+  if (!teacher || !fits) {
+    await note('not-let-in', noted)
     throw new Refused('wrong-sign-in', 'E-mail and password do not go together.', 'Check both and try again.')
+  }
   await giveBack()
+  await note('came-in', noted)
   await sealAnew(teacher.secret, password, sealed => people.setTeachersSecret(teacher.id, sealed))
   return { kind: 'teacher', id: teacher.id, name: teacher.name }
 }
@@ -47,7 +52,9 @@ export async function signInLearner(code: string, name: string, pin: string, fro
     ', come in where you came in before, or ask your teacher for a new slip.',
   )
   const fits = await secretFits(pin, learner?.secret ?? (await nobody))
+  const noted = { who: learner?.name ?? name, classId: schoolClass?.id ?? null }
   if (!schoolClass || !learner || !fits) {
+    await note('not-let-in', noted)
     throw new Refused(
       'wrong-sign-in',
       'Class code, name and PIN do not go together.',
@@ -62,6 +69,7 @@ export async function signInLearner(code: string, name: string, pin: string, fro
       'What you drew is kept. Ask your teacher.',
     )
   }
+  await note('came-in', noted)
   await sealAnew(learner.secret, pin, sealed => people.setSecret(learner.id, sealed))
   return { kind: 'learner', id: learner.id, name: learner.name, className: schoolClass.name }
 }

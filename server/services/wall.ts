@@ -133,7 +133,8 @@ export async function offerWork(
 
 /**
  * Hangs a work, takes it down, or changes its title. A learner says yes or no to what is asked, and has the last word
- * on title, name and leave; the teacher hangs what is offered, and takes down what hangs.
+ * on title, name and leave; the teacher hangs what is offered, and takes down what hangs. Under another title it is
+ * offered again.
  * Throws Refused `not-yours` or `not-yet`.
  */
 export async function changeWork(
@@ -155,7 +156,10 @@ export async function changeWork(
       isMine ? 'Offer it, then wait.' : 'Ask for it, then wait for a yes.',
     )
   }
+  // What hangs under another title is looked at again before it hangs on.
+  const isNewTitle = isMine && work.state === 'up' && title !== undefined && title !== work.title && state === undefined
   await wall.setWork(id, {
+    ...(isNewTitle && { state: 'offered', hungAt: null }),
     ...(title !== undefined && { title }),
     ...(isNamed !== undefined && { isNamed }),
     ...(state && { state }),
@@ -193,17 +197,21 @@ export async function workPicture(person: Person, id: number): Promise<Buffer> {
 export async function sayWords(person: Person, workId: number, words: string): Promise<{ id: number }> {
   const work = await requireWork(person, workId)
   if (work.state !== 'up') throw new Refused('not-yet', 'This work does not hang yet.', 'Wait until it does.')
-  if (person.kind === 'learner' && (await wall.countWaiting(person.id)) >= MOST_WAITING)
-    throw new Refused(
-      'too-many-tries',
-      `${MOST_WAITING} of your words wait for your teacher already.`,
-      'Wait until they were read.',
-    )
-  const by =
-    person.kind === 'teacher'
-      ? { learnerId: null, teacherId: person.id, state: 'up' as const }
-      : { learnerId: person.id, teacherId: null, state: 'waiting' as const }
-  return { id: await wall.addWords({ workId, words, ...by }) }
+  if (person.kind === 'teacher')
+    return { id: await wall.addWords({ workId, words, learnerId: null, teacherId: person.id, state: 'up' }) }
+  return inTransaction(async tx => {
+    // One after the other, however many are said at once.
+    await people.lockLearner(person.id, tx)
+    if ((await wall.countWaiting(person.id, tx)) >= MOST_WAITING)
+      throw new Refused(
+        'too-many-tries',
+        `${MOST_WAITING} of your words wait for your teacher already.`,
+        'Wait until they were read.',
+      )
+    return {
+      id: await wall.addWords({ workId, words, learnerId: person.id, teacherId: null, state: 'waiting' }, tx),
+    }
+  })
 }
 
 async function requireWords(person: Person, id: number): Promise<WallWords> {

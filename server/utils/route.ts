@@ -1,9 +1,19 @@
-import { defineEventHandler, getRouterParams, getQuery, setResponseHeader, setResponseStatus, type H3Event } from 'h3'
+import {
+  defineEventHandler,
+  getRequestIP,
+  getRouterParams,
+  getQuery,
+  setResponseHeader,
+  setResponseStatus,
+  type H3Event,
+} from 'h3'
 import type { z } from 'zod'
 import { faultLine } from '#core/base'
 import { BODY_BYTES } from '#shared/limits'
 import type { Person } from '#shared/views'
+import { learnerById } from '../repositories/people'
 import type { Session } from '../repositories/sessions'
+import { note, withAddress } from '../services/audit'
 import { jsonBody, jsonBytes, leaveRest } from './body'
 import { log } from './log'
 import { requireSameOrigin } from './origin'
@@ -51,50 +61,62 @@ interface Route<W extends Who, P, B, Q, R> {
 export function defineRoute<W extends Who, P = unknown, B = unknown, Q = unknown, R = unknown>(
   route: Route<W, P, B, Q, R>,
 ) {
-  return defineEventHandler(async event => {
-    try {
-      // What is somebody's own is kept by nobody on the way, unless a route says otherwise.
-      setResponseHeader(event, 'cache-control', 'no-store')
-      requireSameOrigin(event)
-      const session = await sessionFor(event)
-      const person = requirePerson(session, route.who)
-      if (route.isFinal && !session?.isConfirmed) throw toConfirm()
-      const { most = BODY_BYTES } = route
-      const answer = async () =>
-        route.run({
-          person: person as Caller<W>,
-          session,
-          params: route.params ? check(route.params, getRouterParams(event)) : (undefined as P),
-          body: route.body ? check(route.body, await jsonBody(event, most)) : (undefined as B),
-          bytes: route.bytes ? await jsonBytes(event, most) : NO_BYTES,
-          query: route.query ? check(route.query, getQuery(event)) : (undefined as Q),
-          event,
-        })
-      // Whoever sends much waits for their own: what is not their turn is not read.
-      if (most > BODY_BYTES && person) return await large.take(`${person.kind} ${person.id}`, answer)
-      return await answer()
-    } catch (error) {
-      const refused = asRefused(error)
-      if (refused.status >= 500) {
-        log('error', 'request-failed', {
-          path: event.path,
-          code: refused.code,
-          error: error instanceof Error ? `${error.name}: ${error.message}` : String(error),
-        })
-      } else {
-        log('info', 'request-refused', { path: event.path, code: refused.code })
-      }
-      leaveRest(event)
-      setResponseStatus(event, refused.status)
-      // The route's type is what it answers when all is well: who calls it looks at the status first.
-      return refused.body as never
+  return defineEventHandler(event => withAddress(getRequestIP(event) ?? null, () => answered(route, event)))
+}
+
+async function answered<W extends Who, P, B, Q, R>(route: Route<W, P, B, Q, R>, event: H3Event): Promise<R> {
+  let session: Session | null = null
+  try {
+    // What is somebody's own is kept by nobody on the way, unless a route says otherwise.
+    setResponseHeader(event, 'cache-control', 'no-store')
+    requireSameOrigin(event)
+    session = await sessionFor(event)
+    const person = requirePerson(session, route.who)
+    if (route.isFinal && !session?.isConfirmed) throw toConfirm()
+    const { most = BODY_BYTES } = route
+    const answer = async () =>
+      route.run({
+        person: person as Caller<W>,
+        session,
+        params: route.params ? check(route.params, getRouterParams(event)) : (undefined as P),
+        body: route.body ? check(route.body, await jsonBody(event, most)) : (undefined as B),
+        bytes: route.bytes ? await jsonBytes(event, most) : NO_BYTES,
+        query: route.query ? check(route.query, getQuery(event)) : (undefined as Q),
+        event,
+      })
+    // Whoever sends much waits for their own: what is not their turn is not read.
+    if (most > BODY_BYTES && person) return await large.take(`${person.kind} ${person.id}`, answer)
+    return await answer()
+  } catch (error) {
+    const refused = asRefused(error)
+    if (refused.status >= 500) {
+      log('error', 'request-failed', {
+        path: event.path,
+        code: refused.code,
+        error: error instanceof Error ? `${error.name}: ${error.message}` : String(error),
+      })
+    } else {
+      log('info', 'request-refused', { path: event.path, code: refused.code })
+      if (refused.code === 'not-yours' && session) await noteRefused(session.person, event)
     }
-  })
+    leaveRest(event)
+    setResponseStatus(event, refused.status)
+    // The route's type is what it answers when all is well: who calls it looks at the status first.
+    return refused.body as never
+  }
 }
 
 /** Large bodies of one person are read so many at once: a batch, and a picture beside it. */
 const large = new Turns(2)
 const NO_BYTES = Buffer.alloc(0)
+
+/** A learner who asks for what is another's: the class's teacher should know. */
+async function noteRefused(person: Person, { method, path }: H3Event): Promise<void> {
+  if (person.kind === 'teacher')
+    return note('refused', { who: person.name, teacherId: person.id, about: `${method} ${path}` })
+  const classId = (await learnerById(person.id).catch(() => null))?.classId ?? null
+  await note('refused', { who: person.name, classId, about: `${method} ${path}` })
+}
 
 function requirePerson(session: Session | null, who: Who): Person | null {
   const person = session?.person ?? null

@@ -44,6 +44,7 @@ const STATE = { waiting: 'waits for your teacher', up: '', refused: 'was not let
           @submit.prevent="change('title', () => api.changeWork(work.id, { title: title.trim() }))"
         >
           <label class="small">Title <input v-model="title" maxlength="120" /></label>
+          <p v-if="work.state === 'up'" class="soft small">Under another title your teacher looks at it again.</p>
           <v-btn
             size="small"
             variant="outlined"

@@ -5,6 +5,7 @@ import {
   mdiArchiveOutline,
   mdiGesture,
   mdiChartLine,
+  mdiClipboardTextClockOutline,
   mdiDotsVertical,
   mdiPencilOutline,
   mdiPinOutline,
@@ -175,6 +176,13 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
         >
         <v-btn size="small" variant="outlined" :prepend-icon="mdiGesture" :to="`/warm-ups/class/${register.id}`"
           >Warm-ups</v-btn
+        >
+        <v-btn
+          size="small"
+          variant="outlined"
+          :prepend-icon="mdiClipboardTextClockOutline"
+          :to="`/happened/${register.id}`"
+          >What happened</v-btn
         >
       </nav>
       <p v-if="wallWaits(register.wall)" class="waits">

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import type { Happened } from '#shared/views'
+import { api } from '../../api/routes'
+
+/** Who did what from where in a class: for the teacher whose it is. */
+definePageMeta({ who: 'teacher' })
+const route = useRoute()
+const { data: view, trouble, load } = usePageData(() => api.happened(Number(route.params.id)))
+
+const WORDS: Readonly<Record<Happened, string>> = {
+  'came-in': 'came in',
+  'not-let-in': 'was not let in',
+  refused: 'asked for what is another’s, and was refused',
+  'new-pin': 'drew a new PIN',
+  added: 'added to the class',
+  renamed: 'gave another name',
+  moved: 'moved to another class',
+  'taken-out': 'took out of the class',
+  'put-back': 'put back into the class',
+  'plan-given': 'gave a plan',
+  'plan-taken-back': 'took a plan back',
+  answered: 'answered a hand-in',
+  'sessions-ended': 'ended sessions of their own',
+}
+const headers = [
+  { title: 'When', key: 'at' },
+  { title: 'Who', key: 'who' },
+  { title: 'What', key: 'what' },
+  { title: 'Whom or what', key: 'about' },
+  { title: 'From', key: 'address' },
+]
+const search = ref('')
+const rows = computed(
+  () =>
+    view.value?.happened.map(each => ({
+      ...each,
+      what: WORDS[each.what],
+      who: each.who || 'somebody',
+      address: each.address ?? '',
+    })) ?? [],
+)
+</script>
+
+<template>
+  <div class="page">
+    <LoadingOrTrouble v-if="!view" :trouble="trouble" @again="load" />
+    <template v-else>
+      <h1>What happened in {{ view.className }}</h1>
+      <p class="soft">
+        Who came in or was not let in, and what was changed, from which address: the latest first, kept for a year.
+        <NuxtLink :to="`/register/${view.id}`">Back to the register</NuxtLink>
+      </p>
+      <label class="field small">Look for <input v-model="search" type="search" maxlength="60" /></label>
+      <div class="card table">
+        <v-data-table
+          :headers="headers"
+          :items="rows"
+          :items-per-page="25"
+          :search="search"
+          density="comfortable"
+          no-data-text="Nothing was noted yet."
+        >
+          <template #[`item.at`]="{ item }">
+            <span :title="new Date(item.at).toLocaleString()">{{ timeInWords(item.at) }}</span>
+          </template>
+        </v-data-table>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.table {
+  overflow-x: auto;
+  margin-top: 10px;
+}
+</style>

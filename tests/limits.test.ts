@@ -182,6 +182,16 @@ describe('what two do at once', () => {
   })
 })
 
+it('what is put away can’t be begun, and what was drawn for it stays open', async () => {
+  const teacher = await new Client(url).teacher()
+  const put = (isArchived: boolean) => teacher.call('POST', '/api/plans/1/archive', { isArchived })
+  await put(true)
+  expect((await learner.call('POST', '/api/drawings', { plan: 1, afresh: true })).code).toBe('not-found')
+  expect((await learner.call('POST', '/api/drawings', { plan: 1, afresh: false })).status).toBe(200)
+  expect((await learner.call('GET', `/api/drawings/${drawing}`)).status).toBe(200)
+  await put(false)
+})
+
 it.each([
   [
     'a place over what the database holds',

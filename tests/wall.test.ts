@@ -98,6 +98,20 @@ describe('the Wall', () => {
     expect((await wall()).find(each => each.id === his.id)).toMatchObject({ learner: 'Bo Hask', isNamed: false })
   })
 
+  it('looks at a work again under another title', async () => {
+    const bo = own.clients[1]!
+    const his = (await wall(bo)).find(each => each.isMine)!
+    expect((await bo.call('PUT', `/api/wall/${his.id}`, { title: 'Something else' })).status).toBe(200)
+    expect((await wall()).find(each => each.id === his.id)).toMatchObject({ state: 'offered', title: 'Something else' })
+    expect((await wall(own.clients[2]!)).some(each => each.id === his.id)).toBe(false)
+    // With or without the name it hangs on: that is its learner's own.
+    expect((await teacher.call('PUT', `/api/wall/${his.id}`, { state: 'up' })).status).toBe(200)
+    expect((await bo.call('PUT', `/api/wall/${his.id}`, { isNamed: false })).status).toBe(200)
+    expect((await wall()).find(each => each.id === his.id)).toMatchObject({ state: 'up', isNamed: false })
+    await bo.call('PUT', `/api/wall/${his.id}`, { title: his.title })
+    await teacher.call('PUT', `/api/wall/${his.id}`, { state: 'up' })
+  })
+
   it('is offered works by learners', async () => {
     const cissy = own.clients[2]!
     expect(
@@ -437,4 +451,21 @@ describe('a folio', () => {
     }
     expect(new TextDecoder().decode(files['look-fors.csv'])).toContain('Closed outlines,not yet')
   })
+})
+
+it('words of one learner: many at once wait no more than they may', async () => {
+  const [, bo, cissy] = own.clients
+  const works = await wall(cissy)
+  const hanging = works.find(each => each.state === 'up')!
+  const before = (await wall())
+    .flatMap(each => each.words)
+    .filter(each => each.state === 'waiting' && each.by === 'Cissy Rooke').length
+  const said = await Promise.all(
+    Array.from({ length: 30 }, (_, i) =>
+      cissy!.call('POST', `/api/wall/${hanging.id}/words`, { words: `Number ${i}` }),
+    ),
+  )
+  expect(said.filter(each => each.status === 200)).toHaveLength(20 - before)
+  expect(said.filter(each => each.code === 'too-many-tries')).toHaveLength(10 + before)
+  expect((await bo!.call('POST', `/api/wall/${hanging.id}/words`, { words: 'Mine is heard.' })).status).toBe(200)
 })

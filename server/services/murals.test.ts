@@ -9,6 +9,9 @@ interface Panel {
 }
 let panels: Panel[]
 let isPicked: boolean
+let archivedAt: Date | null = null
+/** Drawings that were handed in. */
+let handed: number[] = []
 let drawn: Map<number, { id: number; learnerId: number; versionId: number; position: number }>
 const CLASS = [{ id: 100 }, { id: 101 }, { id: 102 }]
 const GRID = { columns: 2, rows: 2, width: 800, height: 600, bleed: 60, edge: null, hasGround: false }
@@ -19,11 +22,12 @@ vi.mock('../repositories/people', () => ({
   learnerById: (id: number) => Promise.resolve({ id, classId: id < 200 ? 1 : 2 }),
   learnersOf: () => Promise.resolve(CLASS),
   everyLearnerOf: () => Promise.resolve(CLASS),
+  lockLearner: (id: number) => Promise.resolve({ id }),
 }))
 vi.mock('../repositories/murals', () => ({
   muralById: (id: number) =>
     Promise.resolve(
-      id === 7 ? { id, classId: 1, planId: 6, facts: { title: 'The quay', grid: GRID, isPicked } } : null,
+      id === 7 ? { id, classId: 1, planId: 6, archivedAt, facts: { title: 'The quay', grid: GRID, isPicked } } : null,
     ),
   panelAt: (_: number, place: number) => Promise.resolve(panels[place] ?? null),
   lockPanel: (_: number, place: number) => Promise.resolve(panels[place] ?? null),
@@ -50,7 +54,11 @@ vi.mock('../repositories/drawings', () => ({
     return Promise.resolve(made)
   },
 }))
-vi.mock('../repositories/handins', () => ({}))
+vi.mock('../repositories/handins', () => ({
+  handInsOf: (ids: number[]) =>
+    Promise.resolve(handed.filter(each => ids.includes(each)).map(drawingId => ({ drawingId }))),
+}))
+vi.mock('./room', () => ({ requireRoomForDrawing: () => Promise.resolve() }))
 vi.mock('../repositories/jobs', () => ({}))
 vi.mock('../repositories/live', () => ({}))
 vi.mock('../repositories/plans', () => ({}))
@@ -65,6 +73,8 @@ beforeEach(() => {
   panels = [0, 1, 2, 3].map(place => ({ place, versionId: 60 + place, learnerId: null, drawingId: null }))
   drawn = new Map()
   isPicked = true
+  archivedAt = null
+  handed = []
 })
 
 describe('a free panel', () => {
@@ -79,6 +89,27 @@ describe('a free panel', () => {
     isPicked = false
     await expect(murals.takePanel(learner(100), 7, 1, true)).rejects.toEqual(refused('not-yours'))
     expect(owners()).toEqual([null, null, null, null])
+  })
+
+  it('is one at a time: the next after the first was handed in', async () => {
+    await murals.takePanel(learner(100), 7, 1, true)
+    await expect(murals.takePanel(learner(100), 7, 2, true)).rejects.toMatchObject({
+      code: 'panel-taken',
+      message: 'You have panel B1 already.',
+    })
+    const { id } = await murals.openPanel(learner(100), 7, 1)
+    await expect(murals.takePanel(learner(100), 7, 2, true)).rejects.toEqual(refused('panel-taken'))
+    handed = [id]
+    await murals.takePanel(learner(100), 7, 2, true)
+    expect(owners()).toEqual([null, 100, 100, null])
+  })
+
+  it('of a mural that was put away is nobody’s to take or to open, but the teacher looks at it', async () => {
+    await murals.takePanel(learner(100), 7, 1, true)
+    archivedAt = new Date()
+    await expect(murals.takePanel(learner(101), 7, 2, true)).rejects.toEqual(refused('not-yours'))
+    await expect(murals.openPanel(learner(100), 7, 1)).rejects.toEqual(refused('not-yours'))
+    expect(await murals.sharePanels(ORLA, 7)).toEqual({ given: 3 })
   })
 
   it('is given out to those with the fewest first', async () => {

@@ -22,6 +22,7 @@ const say = (plan: Plan) => {
 const saidBy = ({ versionId }: { versionId: number | null }) =>
   versionId === null ? world.plan.digest : world.versions.find(each => each.id === versionId)!.digest
 
+vi.mock('./audit', () => ({ note: () => Promise.resolve() }))
 vi.mock('../repositories/database', () => ({ inTransaction: (work: (tx: object) => unknown) => work({}) }))
 vi.mock('../repositories/people', () => ({
   classById: (id: number) => Promise.resolve(id === 1 ? { id: 1, teacherId: 10 } : null),

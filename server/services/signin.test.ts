@@ -35,6 +35,7 @@ vi.mock('../repositories/doors', () => ({
   },
 }))
 const logged = vi.hoisted(() => [] as unknown[][])
+vi.mock('./audit', () => ({ note: () => Promise.resolve() }))
 vi.mock('../utils/log', () => ({ log: (...line: unknown[]) => void logged.push(line) }))
 const { signInLearner, signInTeacher } = await import('./signin')
 const { doorsOfLearner, goThrough } = await import('./doors')

@@ -1,7 +1,8 @@
+import { createConnection } from 'mariadb'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { openClass, type OwnClass } from './lib/class'
 import { Client } from './lib/client'
-import { anotherServer, url } from './lib/world'
+import { anotherServer, databaseUrl, url } from './lib/world'
 
 /** Coming in, tried by someone who guesses: from many sides at once, through two processes of the app. */
 
@@ -83,4 +84,18 @@ it('a whole class comes in at once while others are answered', async () => {
   // More than eight of one name under way at once are told to wait; nobody is told that it was wrong.
   expect(new Set(all)).toEqual(new Set([200, 'too-many-tries']))
   expect(health.length).toBeGreaterThan(0)
+})
+
+it('the app’s database user reaches its own database and no other', async () => {
+  const { hostname: host, port, username: user, password, pathname } = new URL(databaseUrl())
+  const connection = await createConnection({ host, port: Number(port), user, password, database: pathname.slice(1) })
+  try {
+    expect(await connection.query('SELECT COUNT(*) AS count FROM learners')).toMatchObject([
+      { count: expect.anything() },
+    ])
+    for (const sql of ['SELECT * FROM mysql.user', 'CREATE DATABASE another', 'SHUTDOWN', "SET GLOBAL sql_mode = ''"])
+      await expect(connection.query(sql)).rejects.toMatchObject({ sqlState: '42000' })
+  } finally {
+    await connection.end()
+  }
 })

@@ -14,12 +14,13 @@ const LONGEST_SOCKET = 100
 
 /**
  * Starts a MariaDB of our own on loopback with its data in the folder `where`, and makes its user.
- * Other servers on the machine are not touched. `portFrom`: the first port to try. `logMb`: size of its redo log, MB.
+ * Other servers on the machine are not touched. The user may use the database `name`, those `also` named, and no
+ * other. `portFrom`: the first port to try. `logMb`: size of its redo log, MB.
  * @returns {Promise<{ url: string, stop: () => Promise<void>, kill: () => void, restart: () => Promise<void> }>}
  */
 export async function startDatabase(
   where,
-  { name = 'little_easel', durable = true, portFrom = 43306, logMb = 256 } = {},
+  { name = 'little_easel', also = [], durable = true, portFrom = 43306, logMb = 256 } = {},
 ) {
   await ensureDebian('mariadbd', ['mariadb-server'])
   const folder = resolve(where)
@@ -74,7 +75,10 @@ export async function startDatabase(
       try {
         const connection = await mariadb.createConnection({ socketPath: socket, user, connectTimeout: 1000 })
         await connection.query(`CREATE USER IF NOT EXISTS 'easel'@'127.0.0.1' IDENTIFIED BY '${password}'`)
-        await connection.query(`GRANT ALL ON *.* TO 'easel'@'127.0.0.1'`)
+        // Its own database and no other one; what an earlier start gave it is taken back.
+        await connection.query(`REVOKE ALL PRIVILEGES, GRANT OPTION FROM 'easel'@'127.0.0.1'`)
+        for (const each of [name, ...also])
+          await connection.query(`GRANT ALL ON \`${each.replaceAll('_', '\\_')}\`.* TO 'easel'@'127.0.0.1'`)
         await connection.end()
         return child
       } catch (error) {

@@ -44,6 +44,8 @@ export async function startWorld(): Promise<void> {
   await cp(inject('demoFolder'), folder, { recursive: true })
   const database = await startDatabase(folder, {
     name: 'easel_test',
+    // A database of before, which a test brings up to date.
+    also: ['older'],
     durable: false,
     portFrom: PORTS_FROM,
     logMb: TEST_LOG_MB,

@@ -50,7 +50,15 @@ const rows = computed(
         Who came in or was not let in, and what was changed, from which address: the latest first, kept for a year.
         <NuxtLink :to="`/register/${view.id}`">Back to the register</NuxtLink>
       </p>
-      <label class="field small">Look for <input v-model="search" type="search" maxlength="60" /></label>
+      <v-text-field
+        v-model="search"
+        class="search"
+        label="Look for"
+        type="search"
+        density="compact"
+        maxlength="60"
+        hide-details
+      />
       <div class="card table">
         <v-data-table
           :headers="headers"
@@ -70,6 +78,9 @@ const rows = computed(
 </template>
 
 <style scoped>
+.search {
+  max-width: 320px;
+}
 .table {
   overflow-x: auto;
   margin-top: 10px;

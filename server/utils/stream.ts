@@ -11,21 +11,31 @@ const BEAT_MS = 20_000
 const LOOK_MS = 3000
 /** Sessions that listen here, and how often. */
 const ids = new Map<number, number>()
-const watching = new Polling<ReadonlySet<number>>(async tell => tell(await lasting([...ids.keys()])), LOOK_MS)
+/** Tells which of them have ended. Who came while it was asked was not asked about. */
+const watching = new Polling<ReadonlySet<number>>(async tell => {
+  const asked = [...ids.keys()]
+  const alive = await lasting(asked)
+  tell(new Set(asked.filter(id => !alive.has(id))))
+}, LOOK_MS)
 
 /** Streams that are open, by person. */
 const open = new Map<string, number>()
 
+function count<K>(counts: Map<K, number>, key: K, by: 1 | -1): void {
+  const now = (counts.get(key) ?? 0) + by
+  if (now > 0) counts.set(key, now)
+  else counts.delete(key)
+}
+
 /** Counts a stream; returns how to count it out. Throws Refused `enough`. */
-function enter(who: string): () => void {
-  const count = (open.get(who) ?? 0) + 1
-  if (count > MOST_STREAMS)
+function enter(who: string, session: number): () => void {
+  if ((open.get(who) ?? 0) >= MOST_STREAMS)
     throw new Refused('enough', 'Little Easel is open in very many windows here.', 'Close some of them.')
-  open.set(who, count)
+  count(open, who, 1)
+  count(ids, session, 1)
   return () => {
-    const left = open.get(who)! - 1
-    if (left > 0) open.set(who, left)
-    else open.delete(who)
+    count(open, who, -1)
+    count(ids, session, -1)
   }
 }
 
@@ -36,7 +46,7 @@ export async function streamNews<N extends object>(
   begin: (tell: (news: N) => void) => Promise<() => void> | (() => void),
 ): Promise<void> {
   const { id, person } = session!
-  const leave = enter(`${person.kind} ${person.id}`)
+  const leave = enter(`${person.kind} ${person.id}`, id)
   const stream = createEventStream(event)
   let isOpen = true
   const tell = (news: N) => {
@@ -45,23 +55,28 @@ export async function streamNews<N extends object>(
   const beat = setInterval(() => void stream.push({ event: 'beat', data: '' }).catch(() => {}), BEAT_MS).unref()
   let stop: (() => void) | null = null
   // A session that has ended takes its streams with it, at whatever process they are.
-  const watched = watching.listen(alive => {
-    if (!alive.has(id)) void stream.close()
+  const watched = watching.listen(ended => {
+    if (ended.has(id)) void stream.close()
   })
-  ids.set(id, (ids.get(id) ?? 0) + 1)
-  stream.onClosed(async () => {
-    watched()
-    const left = ids.get(id)! - 1
-    if (left > 0) ids.set(id, left)
-    else ids.delete(id)
+  const over = () => {
+    if (!isOpen) return
     isOpen = false
+    watched()
     clearInterval(beat)
     leave()
     stop?.()
+  }
+  stream.onClosed(async () => {
+    over()
     await stream.close()
   })
-  // Told before the head is sent they would wait for it: the stream holds them.
-  stop = await begin(tell)
+  try {
+    // Told before the head is sent they would wait for it: the stream holds them.
+    stop = await begin(tell)
+  } catch (error) {
+    over()
+    throw error
+  }
   if (!isOpen) stop()
   await stream.send()
 }

@@ -16,6 +16,8 @@ const LONGEST_SOCKET = 100
  * Starts a MariaDB of our own on loopback with its data in the folder `where`, and makes its user.
  * Other servers on the machine are not touched. The user may use the database `name`, those `also` named, and no
  * other. `portFrom`: the first port to try. `logMb`: size of its redo log, MB.
+ * @param {string} where
+ * @param {{ name?: string, also?: string[], durable?: boolean, portFrom?: number, logMb?: number }} [options]
  * @returns {Promise<{ url: string, stop: () => Promise<void>, kill: () => void, restart: () => Promise<void> }>}
  */
 export async function startDatabase(

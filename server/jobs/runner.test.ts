@@ -25,7 +25,7 @@ const state = vi.hoisted(() => ({
   givenBack: [] as number[],
   entries: {} as Record<number, string>,
 }))
-vi.mock('../utils/log', () => ({ log: () => {} }))
+vi.mock('../utils/log', () => ({ log: () => {}, reasonOf: String }))
 vi.mock('../repositories/jobs', () => ({
   takeJob: (mostMs: number) =>
     Promise.resolve(

@@ -6,7 +6,7 @@ import * as jobs from '../repositories/jobs'
 import type { Job } from '../repositories/jobs'
 import { documentFor } from '../repositories/plans'
 import { packedRecordOf } from '../services/records'
-import { log } from '../utils/log'
+import { log, reasonOf } from '../utils/log'
 import type { Asked, Examined, PackedRecord, PanelPut } from './asked'
 import { Helper, TooHeavy, type Limits } from './helper'
 import { assemble } from './mural'
@@ -65,7 +65,7 @@ class Lane {
       job = await jobs.takeJob(this.mostMs)
       if (job) await this.run(job)
     } catch (error) {
-      log('warn', 'queue-unreachable', { error: error instanceof Error ? error.name : String(error) })
+      log('warn', 'queue-unreachable', { error: reasonOf(error) })
     }
     if (this.isStopped) return
     this.timer = setTimeout(
@@ -103,7 +103,7 @@ class Lane {
         job: job.id,
         kind: job.kind,
         spentMs,
-        error: error instanceof Error ? error.message : String(error),
+        error: reasonOf(error),
       })
       const end = await jobs.endJob(job, error instanceof TooHeavy ? 'failed' : 'waiting', spentMs)
       if (end === 'failed' && job.kind === 'verify') await handIns.setUnchecked(job.subject)

@@ -1,4 +1,4 @@
-import { log } from '../utils/log'
+import { log, reasonOf } from '../utils/log'
 
 /*
  * Live news come out of the database, so that they reach pages at every process. One question for each process and
@@ -47,7 +47,7 @@ export class Polling<N> {
       })
     } catch (error) {
       // The database is away: asked again after the usual pause.
-      log('warn', 'live-unreachable', { error: error instanceof Error ? error.name : String(error) })
+      log('warn', 'live-unreachable', { error: reasonOf(error) })
     } finally {
       this.isAsking = false
       if (this.listeners.size > 0) this.plan(this.everyMs)

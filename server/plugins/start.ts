@@ -7,7 +7,7 @@ import { forgetUnused } from '../repositories/plan-documents'
 import { forgetSessions } from '../repositories/sessions'
 import { dropRemoved } from '../services/own-drawings'
 import { closeThreads, openThreads } from '../threads/pool'
-import { log, outliveReaders } from '../utils/log'
+import { log, outliveReaders, reasonOf } from '../utils/log'
 
 const DAY_MS = 24 * 3600 * 1000
 
@@ -27,7 +27,7 @@ export default defineNitroPlugin(nitro => {
       .then(forgetOldDoors)
       .then(forgetSessions)
       .then(forgetHappened)
-      .catch((error: unknown) => log('error', 'removed-not-dropped', { error: String(error) }))
+      .catch((error: unknown) => log('error', 'removed-not-dropped', { error: reasonOf(error) }))
   const daily = setInterval(drop, DAY_MS)
   drop()
   log('info', 'server-started', { pid: process.pid })

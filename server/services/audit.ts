@@ -1,7 +1,7 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
 import type { Happened, HappenedView, Person } from '#shared/views'
 import * as audit from '../repositories/audit'
-import { log } from '../utils/log'
+import { log, reasonOf } from '../utils/log'
 import { requireClass } from './rights'
 
 /*
@@ -36,7 +36,7 @@ export async function note(
   try {
     await audit.addHappened({ teacherId, classId, who, what, about, address })
   } catch (error) {
-    log('error', 'audit-not-kept', { what, error: error instanceof Error ? error.name : String(error) })
+    log('error', 'audit-not-kept', { what, error: reasonOf(error) })
   }
 }
 

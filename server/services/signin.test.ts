@@ -36,7 +36,7 @@ vi.mock('../repositories/doors', () => ({
 }))
 const logged = vi.hoisted(() => [] as unknown[][])
 vi.mock('./audit', () => ({ note: () => Promise.resolve() }))
-vi.mock('../utils/log', () => ({ log: (...line: unknown[]) => void logged.push(line) }))
+vi.mock('../utils/log', () => ({ log: (...line: unknown[]) => void logged.push(line), reasonOf: String }))
 const { signInLearner, signInTeacher } = await import('./signin')
 const { doorsOfLearner, goThrough } = await import('./doors')
 

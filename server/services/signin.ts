@@ -1,6 +1,6 @@
 import type { Person } from '#shared/views'
 import * as people from '../repositories/people'
-import { log } from '../utils/log'
+import { log, reasonOf } from '../utils/log'
 import { Refused } from '../utils/refuse'
 import { note } from './audit'
 import { doorsOfLearner, doorsOfTeacher, goThrough, type From } from './doors'
@@ -80,7 +80,7 @@ async function sealAnew(before: string, secret: string, keep: (sealed: string) =
   try {
     await keep(await sealSecret(secret))
   } catch (error) {
-    log('warn', 'secret-not-sealed-anew', { error: String(error) })
+    log('warn', 'secret-not-sealed-anew', { error: reasonOf(error) })
   }
 }
 
@@ -89,5 +89,5 @@ export async function leave(person: Person): Promise<void> {
   if (person.kind === 'learner')
     await people
       .setLeft(person.id, new Date())
-      .catch((error: unknown) => log('warn', 'leaving-not-noted', { error: String(error) }))
+      .catch((error: unknown) => log('warn', 'leaving-not-noted', { error: reasonOf(error) }))
 }

@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process'
 import { PassThrough } from 'node:stream'
 import { expect, it } from 'vitest'
-import { outliveReaders } from './log'
+import { outliveReaders, reasonOf } from './log'
 
 it('a stream whose reader has gone ends nothing', () => {
   const stream = new PassThrough()
@@ -20,4 +20,15 @@ it.each([
   child.stdout.once('data', () => child.stdout.destroy())
   const code = await new Promise(resolve => child.on('exit', resolve))
   expect(code).toBe(isOutliving ? 7 : 1)
+})
+
+it('of what a database says the log has the kind and the number, and neither the question nor its values', () => {
+  const message =
+    "(conn:4, no: 1062, SQLState: 23000) Duplicate entry 'Ada'\nsql: INSERT INTO learners … parameters:['4471']"
+  const said = Object.assign(new Error(message), { name: 'SqlError', errno: 1062, code: 'ER_DUP_ENTRY' })
+  const wrapped = Object.assign(new Error(message), { name: 'SequelizeUniqueConstraintError', parent: said })
+  expect(reasonOf(wrapped)).toBe('SequelizeUniqueConstraintError ER_DUP_ENTRY 1062')
+  expect(reasonOf(said)).toBe('SqlError ER_DUP_ENTRY 1062')
+  expect(reasonOf(new TypeError('x is not a function'))).toBe('TypeError: x is not a function')
+  expect(reasonOf('gone')).toBe('gone')
 })

@@ -15,7 +15,7 @@ import { learnerById } from '../repositories/people'
 import type { Session } from '../repositories/sessions'
 import { note, withAddress } from '../services/audit'
 import { jsonBody, jsonBytes, leaveRest } from './body'
-import { log } from './log'
+import { log, reasonOf } from './log'
 import { requireSameOrigin } from './origin'
 import { asRefused, Refused } from './refuse'
 import { sessionFor } from './session'
@@ -93,7 +93,7 @@ async function answered<W extends Who, P, B, Q, R>(route: Route<W, P, B, Q, R>, 
       log('error', 'request-failed', {
         path: event.path,
         code: refused.code,
-        error: error instanceof Error ? `${error.name}: ${error.message}` : String(error),
+        error: reasonOf(error),
       })
     } else {
       log('info', 'request-refused', { path: event.path, code: refused.code })

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { seededRandom } from '../base'
 import { isRubbing, TOOL_IDS, toolSettings } from '../brush'
-import type { Act } from './acts'
-import { costOf, entryCost, recordCost } from './cost'
+import { costOf, type Act } from './acts'
+import { entryCost, recordCost } from './cost'
 import { randomEntries, wanderingSamples } from './testing'
 
 const sheet = { width: 1600, height: 1200, paper: [255, 255, 255] as [number, number, number] }

@@ -1,79 +1,11 @@
-import { isRubbing, SAMPLE_FIELDS, SUBPIXELS, type ToolSettings } from '../brush'
-import type { Act, FreshPourAct } from './acts'
-import { styleOf } from './acts/stroke'
+import { costOf } from './acts'
 import type { DrawingRecord, Entry } from './record'
 
 /**
- * What it takes about to draw a record again, told from the record alone. Not exact: right within a few times, so that
- * what would take hours is known before it is begun. All costs are ms of one core of a middling machine, measured with
- * the acts themselves (`npm run bench`, “cost”).
+ * What it takes about to draw a record again, ms of one core of a middling machine, told from the record alone. Each
+ * kind of act says what it takes. Not exact: right within a few times, so that what would take hours is known before it
+ * is begun. `area`: of the sheet, px.
  */
-
-/** One px of a dab as it is, of one that is made anew each time, of one that rubs, ms. */
-const DAB_PX = 1.5e-6
-const MADE_PX = 8e-6
-const RUBBED_PX = 200e-6
-/** One px of what a stroke lays, and of what a wet one does; of a whole layer gone over once, ms. */
-const LAID_PX = 8e-6
-const WET_PX = 80e-6
-const GONE_OVER_PX = 12e-6
-const BENT_PX = 0.3e-3
-/** One dab, one thrown drop, one piece of a path, ms. */
-const DAB = 2e-3
-const DROP = 15e-3
-const PIECE = 0.35e-3
-/** What each act takes at least, ms. */
-const LEAST = 0.05
-
-/** Length of a piece of a path; least distance of dabs; width of brush that a bristle takes, px. */
-const PIECE_PX = 2
-const LEAST_SPACING_PX = 0.5
-const BRISTLE_PX = 2.4
-/** A tool that answers to pressure has more and smaller dabs: as if it were this part of its size throughout. */
-const PRESSED = 0.5
-
-/** How often each kind of act goes over its layer; what is not named looks at no px. */
-const GOINGS: Partial<Readonly<Record<Act['kind'], number>>> = {
-  pour: 10,
-  gradient: 10,
-  recolour: 10,
-  adjust: 60,
-  'cast-shadow': 40,
-  'cut-shading': 40,
-  haze: 40,
-  shape: 5,
-  lettering: 5,
-  'mask-apply': 10,
-  select: 50,
-  'select-invert': 5,
-  'select-soften': 40,
-  move: 50,
-  'move-layers': 50,
-  bend: 15,
-  'mirror-half': 50,
-  'stack-merge': 20,
-  'sheet-cut': 10,
-  'sheet-scale': 40,
-}
-/** A pour goes so often more where it closes gaps, and where it fills every cell in a loop; one of its places, ms. */
-const CLOSING = 8
-const LOOP = 200
-const PLACE = 0.2
-
-/** @param area of the sheet, px */
-export function costOf(act: Act, area: number): number {
-  const gone = (GOINGS[act.kind] ?? 0) * GONE_OVER_PX * area
-  if (act.kind === 'pour') return LEAST + gone + (act.version === 2 ? pourCost(act, area) : 0)
-  if (act.kind === 'stroke') {
-    const { tool, echoes = [] } = styleOf(act)
-    const isFenced = act.version === 2 && act.fence !== undefined
-    const fence = isFenced ? (GOINGS.pour! + CLOSING) * GONE_OVER_PX * area : 0
-    return LEAST + strokeCost(tool, act.samples, 1 + echoes.length, area) + fence
-  }
-  if (act.kind === 'bend') return LEAST + gone + (pathOf(act.samples).length / PIECE_PX) * PIECE + bendCost(act, area)
-  if (act.kind === 'shape' && act.line) return LEAST + gone + strokeCost(act.line.tool, act.line.samples, 1, area)
-  return LEAST + gone
-}
 
 /** What an entry takes; undoing and opening steps take nothing. */
 export function entryCost(entry: Entry, area: number): number {
@@ -83,59 +15,4 @@ export function entryCost(entry: Entry, area: number): number {
 export function recordCost({ sheet, entries }: DrawingRecord): number {
   const area = sheet.width * sheet.height
   return entries.reduce((sum, entry) => sum + entryCost(entry, area), 0)
-}
-
-function pourCost({ where, gap }: FreshPourAct, area: number): number {
-  const goings = (gap > 0 ? CLOSING : 0) + (where.kind === 'loop' ? LOOP : 0)
-  return goings * GONE_OVER_PX * area + (where.points.length / 2) * PLACE
-}
-
-function strokeCost(tool: ToolSettings, samples: readonly number[], times: number, area: number): number {
-  const { length, ms } = pathOf(samples)
-  const { size } = tool
-  const pieces = (length / PIECE_PX + samples.length / SAMPLE_FIELDS) * PIECE
-  const laid = Math.min(area, (length + size + TILE) * (size + TILE))
-  const isWet = (tool.wet ?? 0) > 0
-  return pieces + times * (dabsCost(tool, length, ms, area) + laid * (isWet ? WET_PX : LAID_PX))
-}
-/** Px are laid tile by tile: about half of one more on either side. */
-const TILE = 256
-
-/** The dabs that a tool puts down on its way. */
-function dabsCost(tool: ToolSettings, length: number, ms: number, area: number): number {
-  const { size, tip } = tool
-  const isPressed = tool.pressureSize > 0 || tool.taperIn > 0 || tool.taperOut > 0
-  const perPx = isRubbing(tool) ? RUBBED_PX : isPressed ? MADE_PX : DAB_PX
-  const round = Math.min(size * size, area) * perPx
-  const spaced = (by: number) => 1 + length / Math.max((by * tool.spacing) / 100, LEAST_SPACING_PX)
-  switch (tip.kind) {
-    case 'spray':
-      return (3 + (tip.rate * size * ms) / 10_000) * (DROP + 2 * tip.drop * tip.drop * DAB_PX)
-    case 'bristles': {
-      const bristles = Math.min(Math.max(size / BRISTLE_PX, 4), 140)
-      const radius = Math.max(size / bristles / 2, 1)
-      return (1 + length / Math.max(1, 0.6 * radius)) * bristles * (DAB + 4 * radius * radius * DAB_PX)
-    }
-    case 'nib':
-      return spaced((size * tip.thin) / 100) * (DAB + round)
-    default:
-      return spaced(isPressed ? size * PRESSED : size) * (DAB + round * (isPressed ? PRESSED : 1))
-  }
-}
-
-function bendCost({ size, samples }: { size: number; samples: readonly number[] }, area: number): number {
-  const { length } = pathOf(samples)
-  return (1 + length / Math.max(1, size / 8)) * Math.min(size * size, area) * BENT_PX
-}
-
-/** Length of a path, px, and how long it took, ms. */
-function pathOf(samples: readonly number[]): { length: number; ms: number } {
-  let [length, ms] = [0, 0]
-  for (let i = SAMPLE_FIELDS; i < samples.length; i += SAMPLE_FIELDS) {
-    const dx = samples[i]! - samples[i - SAMPLE_FIELDS]!
-    const dy = samples[i + 1]! - samples[i - SAMPLE_FIELDS + 1]!
-    length += Math.sqrt(dx * dx + dy * dy)
-    ms += samples[i + 3]!
-  }
-  return { length: length / SUBPIXELS, ms }
 }

@@ -5,6 +5,7 @@ import type { Kernels } from '../../kernels'
 import { withLayer, type Drawing } from '../../layers'
 import { layerIdSchema, seedSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
+import { goesOver } from './cost'
 
 const schema = z.strictObject({
   kind: z.literal('adjust'),
@@ -19,6 +20,7 @@ export type AdjustAct = z.infer<typeof schema>
 /** Changes the paint of a layer as a whole, or what is selected of it. */
 export const adjust: ActKind<AdjustAct> = {
   schema,
+  cost: goesOver(60),
   facts: ({ layer }) => ({ name: 'adjust', work: 'adjust', layer, isOnPaint: true }),
   apply: (kernels, drawing, act) => finished(adjusting(kernels, drawing, act)),
 }

@@ -14,6 +14,8 @@ export interface ActKind<A extends { kind: string }> {
   readonly schema: z.ZodType<A>
   /** What such an act is: nobody else takes acts apart by their kind to know that. */
   readonly facts: (act: A) => ActsOwnFacts
+  /** What it takes about on a sheet of so many px, ms; absent: it looks at no px. */
+  readonly cost?: (act: A, area: number) => number
   /** `own`: tiles that a stroke may paint over. */
   readonly apply: (kernels: Kernels, drawing: Drawing, act: A, own?: OwnTiles) => Drawing
 }

@@ -6,6 +6,7 @@ import { withLayer } from '../../layers'
 import { fencedAt } from '../../select'
 import { fenceSchema, layerIdSchema, percentSchema, placeSchema, seedSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
+import { goesOver } from './cost'
 
 /** Full, of a channel of a ramp. */
 const ONE = 65280
@@ -31,6 +32,7 @@ export type GradientAct = z.infer<typeof schema>
 /** Colours that go from one to another over a layer, or a cell of it. */
 export const gradient: ActKind<GradientAct> = {
   schema,
+  cost: goesOver(10),
   facts: ({ layer }) => ({ name: 'gradient', work: 'fill', layer, isOnPaint: true }),
   apply(kernels, drawing, act) {
     const layer = requireUnlocked(drawing, act.layer)

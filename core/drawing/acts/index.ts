@@ -106,6 +106,15 @@ export function facts(act: Act): ActFacts {
   return { ...PLAIN_FACTS, ...kind.facts(act), isReadying: isReadying(act) }
 }
 
+/** What each act takes at least, ms. */
+const LEAST_COST = 0.05
+
+/** What an act takes about on a sheet of so many px, ms. */
+export function costOf(act: Act, area: number): number {
+  const kind = ACTS[act.kind] as ActKind<Act>
+  return LEAST_COST + (kind.cost?.(act, area) ?? 0)
+}
+
 type Readying = { [K in Act['kind']]: (typeof ACTS)[K] extends { isReadying: true } ? K : never }[Act['kind']]
 /** An act that only lays something out. */
 export type ReadyingAct = Extract<Act, { kind: Readying }>

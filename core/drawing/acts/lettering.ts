@@ -4,6 +4,7 @@ import { SUBPIXELS } from '../../brush'
 import { withLayer } from '../../layers'
 import { colourSchema, layerIdSchema, outlineSchema, seedSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
+import { goesOver } from './cost'
 import { fillOutlines } from './fill'
 
 /** Numbers in the outlines of one lettering at most. */
@@ -30,6 +31,7 @@ export type LetteringAct = z.infer<typeof schema>
 /** Letters or a signature, set on a layer. */
 export const lettering: ActKind<LetteringAct> = {
   schema,
+  cost: goesOver(5),
   facts: ({ layer, colour }) => ({ name: 'lettering', work: 'letters', layer, isOnPaint: true, colour }),
   apply(kernels, drawing, act) {
     const outlines = act.outlines.map(points => points.map(value => value / SUBPIXELS))

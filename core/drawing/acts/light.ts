@@ -15,6 +15,7 @@ import {
   seedSchema,
 } from './common'
 import { requireFreshId, requireLayer, requireRoom, requireUnlocked, type ActKind, type ReadyingKind } from './contract'
+import { goesOver } from './cost'
 
 const pinSchema = z.strictObject({
   kind: z.literal('light-pin'),
@@ -83,6 +84,7 @@ export type CastShadowAct = z.infer<typeof shadowSchema>
 /** A shadow of what is painted on a layer: copied, darkened, moved, softened, on a layer of its own under it. */
 export const castShadow: ActKind<CastShadowAct> = {
   schema: shadowSchema,
+  cost: goesOver(40),
   facts: ({ from, colour }) => ({ name: 'cast shadow', work: 'shade', layer: from, colour }),
   apply(kernels, drawing, act) {
     const { layer, items, found } = requirePainted(
@@ -132,6 +134,7 @@ export type CutShadingAct = z.infer<typeof cutSchema>
  */
 export const cutShading: ActKind<CutShadingAct> = {
   schema: cutSchema,
+  cost: goesOver(40),
   facts: ({ from }) => ({ name: 'cut shading', work: 'shade', layer: from }),
   apply(_kernels, drawing, act) {
     const { layer, items, found } = requirePainted(
@@ -179,6 +182,7 @@ export type HazeAct = z.infer<typeof hazeSchema>
 /** Fades layers toward the sky's colour: what is far away. */
 export const haze: ActKind<HazeAct> = {
   schema: hazeSchema,
+  cost: goesOver(40),
   facts: ({ layers }) => ({ name: 'haze', work: 'shade', layer: layers[0]!.layer }),
   apply(_kernels, drawing, { sky, layers, seed }) {
     return layers.reduce((before, { layer: id, share }) => {

@@ -16,6 +16,7 @@ import {
 } from '../../layers'
 import { layerIdSchema } from './common'
 import { requireFreshId, requireItem, type ActKind, type ReadyingKind } from './contract'
+import { goesOver } from './cost'
 import { flattened } from './stack'
 
 const item = layerIdSchema
@@ -106,6 +107,7 @@ export const maskRemove: ActKind<z.infer<typeof removeSchema>> = {
 /** Takes away for good what the mask hides, and the mask. */
 export const maskApply: ActKind<z.infer<typeof applySchema>> = {
   schema: applySchema,
+  cost: goesOver(10),
   facts: () => ({ name: 'mask made final' }),
   apply(kernels, drawing, act) {
     requireMask(drawing, act.item)

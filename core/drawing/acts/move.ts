@@ -13,6 +13,7 @@ import {
 } from '../../moving'
 import { GREATEST_LAYERS, layerIdSchema, placeSchema, placesSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
+import { bendCost, goesOver } from './cost'
 
 /** Cells of a net along a side at most. */
 export const GREATEST_NET = 12
@@ -89,6 +90,7 @@ export function destinationOf(to: MoveAct['to']): Destination {
 /** Moves, turns, scales, skews or bends a part of a layer; the selection goes with it. */
 export const move: ActKind<MoveAct> = {
   schema: moveSchema,
+  cost: goesOver(50),
   facts: ({ layer }) => ({ name: 'move', work: 'move', layer, isOnPaint: true }),
   apply(kernels, drawing, act) {
     const [x0, y0, x1, y1] = act.box
@@ -116,6 +118,7 @@ export const move: ActKind<MoveAct> = {
 /** The same with parts of several layers at once; the selection goes where the first one goes. */
 export const moveLayers: ActKind<MoveLayersAct> = {
   schema: moveLayersSchema,
+  cost: goesOver(50),
   facts: () => ({ name: 'move of several layers', work: 'move' }),
   apply(kernels, drawing, { version, parts, leaves }) {
     if (new Set(parts.map(each => each.layer)).size !== parts.length)
@@ -131,6 +134,7 @@ export const moveLayers: ActKind<MoveLayersAct> = {
 /** Pushes, swells or pinches the paint of a layer. */
 export const bend: ActKind<BendAct> = {
   schema: bendSchema,
+  cost: (act, area) => goesOver(15)(act, area) + bendCost(act, area),
   facts: ({ layer }) => ({ name: 'bend', work: 'move', layer, isOnPaint: true }),
   apply(kernels, drawing, act) {
     const bending = new Bending(kernels, drawing.sheet, requireUnlocked(drawing, act.layer), act, drawing.selection)
@@ -142,6 +146,7 @@ export const bend: ActKind<BendAct> = {
 /** Mirrors one side of a layer onto the other. */
 export const mirrorHalf: ActKind<MirrorHalfAct> = {
   schema: mirrorSchema,
+  cost: goesOver(50),
   facts: ({ layer }) => ({ name: 'mirrored half', work: 'move', layer, isOnPaint: true }),
   apply(kernels, drawing, act) {
     const [ax, ay, bx, by] = act.line.map(value => value / SUBPIXELS) as [number, number, number, number]

@@ -13,6 +13,7 @@ import {
   seedSchema,
 } from './common'
 import { requireUnlocked, type ActKind } from './contract'
+import { CLOSING, goesOver, POURING } from './cost'
 import { boxOfPlaces } from './facts'
 
 const version1 = z.strictObject({
@@ -69,9 +70,19 @@ export type PourAct = z.infer<typeof schema>
 /** A pour as they are today. */
 export type FreshPourAct = z.infer<typeof version2>
 
+/** What fills every cell in a loop goes so often more; one of the places that are touched, ms. */
+const LOOP = 200
+const PLACE = 0.2
+
 /** Fills the closed area round a place, or several. Off the sheet it does nothing. */
 export const pour: ActKind<PourAct> = {
   schema,
+  cost(act, area) {
+    if (act.version === 1) return goesOver(POURING)(act, area)
+    const { where, gap } = act
+    const goings = POURING + (gap > 0 ? CLOSING : 0) + (where.kind === 'loop' ? LOOP : 0)
+    return goesOver(goings)(act, area) + (where.points.length / 2) * PLACE
+  },
   facts: act => ({
     name: 'pour',
     work: 'pour',

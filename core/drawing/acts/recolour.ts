@@ -3,6 +3,7 @@ import { TILE, type Tile } from '../../kernels'
 import { withLayer } from '../../layers'
 import { colourSchema, layerIdSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
+import { goesOver } from './cost'
 
 const schema = z.strictObject({
   kind: z.literal('recolour'),
@@ -17,6 +18,7 @@ export type RecolourAct = z.infer<typeof schema>
 /** Gives what is painted another colour, in the selection if there is one; its alpha stays, empty px stay empty. */
 export const recolour: ActKind<RecolourAct> = {
   schema,
+  cost: goesOver(10),
   facts: ({ layer, colour }) => ({ name: 'recolour', work: 'fill', layer, isOnPaint: true, colour }),
   apply(_kernels, drawing, { layer: id, colour, only }) {
     const layer = requireUnlocked(drawing, id)

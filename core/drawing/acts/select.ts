@@ -16,6 +16,7 @@ import {
 } from '../../select'
 import { layerIdSchema, outlineSchema } from './common'
 import { requireLayer, type ActKind } from './contract'
+import { goesOver } from './cost'
 
 const softening = z.int().min(0).max(GREATEST_SOFTENING)
 
@@ -59,6 +60,7 @@ export type SelectAct = z.infer<typeof selectSchema>
 /** Chooses a part of the sheet, or changes what is chosen. Refused when nothing would be. */
 export const select: ActKind<SelectAct> = {
   schema: selectSchema,
+  cost: goesOver(50),
   facts: () => ({ name: 'choice of a part' }),
   apply(kernels, drawing, act) {
     const next = softened(drawing.sheet, areaOf(kernels, drawing, act.area), act.soften)
@@ -97,12 +99,14 @@ function chosen(drawing: Drawing, selection: Selection): Drawing {
 
 export const selectInvert: ActKind<z.infer<typeof invertSchema>> = {
   schema: invertSchema,
+  cost: goesOver(5),
   facts: () => ({ name: 'choice turned round' }),
   apply: (_kernels, drawing) => chosen(drawing, inverted(drawing.sheet, drawing.selection ?? null)),
 }
 
 export const selectSoften: ActKind<z.infer<typeof softenSchema>> = {
   schema: softenSchema,
+  cost: goesOver(40),
   facts: () => ({ name: 'choice softened' }),
   apply(_kernels, drawing, { radius }) {
     if (!drawing.selection)

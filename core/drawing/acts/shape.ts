@@ -3,6 +3,7 @@ import { isRubbing, samplesSchema, Stroke, SUBPIXELS, toolSettingsSchema } from 
 import { withLayer } from '../../layers'
 import { colourSchema, layerIdSchema, placesSchema, seedSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
+import { goesOver, strokeCost } from './cost'
 import { boxOfPlaces } from './facts'
 import { fillOutlines } from './fill'
 
@@ -36,6 +37,7 @@ export type ShapeAct = z.infer<typeof schema>
 /** A shape set with a stencil: filled first, then its outline drawn with a tool. */
 export const shape: ActKind<ShapeAct> = {
   schema,
+  cost: (act, area) => goesOver(5)(act, area) + (act.line ? strokeCost(act.line.tool, act.line.samples, 1, area) : 0),
   facts: ({ layer, line, outline }) => ({
     name: 'shape',
     work: 'draw',

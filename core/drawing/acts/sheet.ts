@@ -3,6 +3,7 @@ import { CoreError } from '../../base'
 import { checkSheet, paperSchema, perInchSchema } from '../sheet'
 import { resizedDrawing, scaledDrawing } from '../resize'
 import type { ReadyingKind } from './contract'
+import { goesOver } from './cost'
 
 const side = z.int().min(-100_000).max(100_000)
 
@@ -33,6 +34,7 @@ function refused(width: number, height: number): void {
 export const sheetCut: ReadyingKind<SheetCutAct> = {
   isReadying: true,
   schema: cutSchema,
+  cost: goesOver(10),
   facts: () => ({ name: 'sheet cut' }),
   apply(_kernels, drawing, { box: [x0, y0, x1, y1] }) {
     refused(x1 - x0, y1 - y0)
@@ -44,6 +46,7 @@ export const sheetCut: ReadyingKind<SheetCutAct> = {
 export const sheetScale: ReadyingKind<z.infer<typeof scaleSchema>> = {
   isReadying: true,
   schema: scaleSchema,
+  cost: goesOver(40),
   facts: () => ({ name: 'sheet scaled' }),
   apply(kernels, drawing, { width, height }) {
     refused(width, height)

@@ -26,6 +26,7 @@ import {
 } from '../../layers'
 import { GREATEST_LAYERS, layerIdSchema, layerNameSchema, percentSchema } from './common'
 import { requireFreshId, requireItem, requireRoom, type ActKind, type ReadyingKind } from './contract'
+import { goesOver } from './cost'
 
 const setSchema = z.strictObject({
   kind: z.literal('stack-set'),
@@ -254,6 +255,7 @@ export const stackRemove: ActKind<z.infer<typeof removeSchema>> = {
 /** Makes one layer of several, which looks as they did together. */
 export const stackMerge: ActKind<StackMergeAct> = {
   schema: mergeSchema,
+  cost: goesOver(20),
   facts: () => ({ name: 'merge' }),
   apply(kernels, drawing, { what, layer: id, name }) {
     const stack = stackOf(drawing)

@@ -19,6 +19,7 @@ import type { Drawing, Layer } from '../../layers'
 import { fencedAt, type Fence } from '../../select'
 import { colourSchema, fenceSchema, layerIdSchema, seedSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
+import { CLOSING, goesOver, POURING, strokeCost } from './cost'
 import { boxOfPlaces } from './facts'
 
 const common = {
@@ -110,6 +111,12 @@ function strokeFrom(
 /** A stroke of any tool, from pen down to lift-off. */
 export const stroke: ActKind<StrokeAct> = {
   schema,
+  cost(act, area) {
+    const { tool, echoes = [] } = styleOf(act)
+    const isFenced = act.version === 2 && act.fence !== undefined
+    const fence = isFenced ? goesOver(POURING + CLOSING)(act, area) : 0
+    return strokeCost(tool, act.samples, 1 + echoes.length, area) + fence
+  },
   facts: act => ({
     name: act.tool.tool,
     work: 'draw',

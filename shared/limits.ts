@@ -9,7 +9,7 @@ export const BATCH_NUMBERS = 601_000
 export const BATCH_BYTES = 6_000_000
 /** The body of a request, bytes at most, where its route says nothing else. */
 export const BODY_BYTES = 64_000
-/** Bodies that hold drawings or lists: a drawing over a work, strokes that are shown, names of a class, a signature. */
+/** Bodies that hold drawings or lists: a drawing over a work, strokes that are shown, names of a class. */
 export const LARGE_BODY_BYTES = 1_500_000
 /** A signature, bytes at most. */
 export const SIGNATURE_BYTES = 300_000

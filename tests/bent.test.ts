@@ -1,10 +1,10 @@
-import { createConnection, type Connection } from 'mariadb'
+import type { Connection } from 'mariadb'
 import pLimit from 'p-limit'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { bentOf, bodiesFor } from './lib/bent'
 import { Client, plainEntries, strokeEntry } from './lib/client'
 import { readRoutes, type RouteFile } from './lib/routes'
-import { databaseUrl, url } from './lib/world'
+import { connectToDatabase, url } from './lib/world'
 
 /**
  * Every route is sent bodies made from its own schema and bent, and places that there are and are not: whatever comes,
@@ -54,8 +54,7 @@ let database: Connection
 const own: Record<string, number[]> = {}
 
 beforeAll(async () => {
-  const { hostname: host, port, username: user, password, pathname } = new URL(databaseUrl())
-  database = await createConnection({ host, port: Number(port), user, password, database: pathname.slice(1) })
+  database = await connectToDatabase()
   routes = (await readRoutes()).toSorted((a, b) => Number(ENDING.test(a.path)) - Number(ENDING.test(b.path)))
   await learner.learner('Bram Ostley', '4127')
   await teacher.teacher()

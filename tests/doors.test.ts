@@ -1,8 +1,7 @@
-import { createConnection } from 'mariadb'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { openClass, type OwnClass } from './lib/class'
 import { Client } from './lib/client'
-import { anotherServer, databaseUrl, url } from './lib/world'
+import { anotherServer, connectToDatabase, url } from './lib/world'
 
 /** Coming in, tried by someone who guesses: from many sides at once, through two processes of the app. */
 
@@ -87,8 +86,7 @@ it('a whole class comes in at once while others are answered', async () => {
 })
 
 it('the app’s database user reaches its own database and no other', async () => {
-  const { hostname: host, port, username: user, password, pathname } = new URL(databaseUrl())
-  const connection = await createConnection({ host, port: Number(port), user, password, database: pathname.slice(1) })
+  const connection = await connectToDatabase()
   try {
     expect(await connection.query('SELECT COUNT(*) AS count FROM learners')).toMatchObject([
       { count: expect.anything() },

@@ -1,9 +1,9 @@
-import { createConnection, type Connection } from 'mariadb'
+import type { Connection } from 'mariadb'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { MOST_STREAMS, OFTEN, ROOM } from '#shared/limits'
 import type { DeskView, FolioView } from '#shared/views'
 import { Client, PIXEL, plainEntries } from './lib/client'
-import { databaseUrl, url } from './lib/world'
+import { connectToDatabase, url } from './lib/world'
 
 /** How much each may fill, and how often something may be done: a word before the limit, and one at it. */
 
@@ -17,8 +17,7 @@ let adaId = 0
 let classId = 0
 
 beforeAll(async () => {
-  const { hostname: host, port, username: user, password, pathname } = new URL(databaseUrl())
-  database = await createConnection({ host, port: Number(port), user, password, database: pathname.slice(1) })
+  database = await connectToDatabase()
   await ada.learner('Morten Skeel', '2650')
   await bo.learner('Jessamy Coll', '3209')
   await teacher.teacher()

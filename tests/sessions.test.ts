@@ -1,19 +1,18 @@
-import { createConnection, type Connection } from 'mariadb'
+import type { Connection } from 'mariadb'
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { SessionsView } from '#shared/views'
 import { comeInAsLearner, enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
 import { expectAccessible, openEasel } from './lib/easel'
-import { anotherServer, databaseUrl, url } from './lib/world'
+import { anotherServer, connectToDatabase, url } from './lib/world'
 
 /** Who is signed in is known by the server: it begins anew with each sign-in, and ends when it should, at once. */
 
 const TEACHER = { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' }
 let database: Connection
 beforeAll(async () => {
-  const { hostname: host, port, username: user, password, pathname } = new URL(databaseUrl())
-  database = await createConnection({ host, port: Number(port), user, password, database: pathname.slice(1) })
+  database = await connectToDatabase()
 })
 afterAll(() => database.end())
 

@@ -35,11 +35,6 @@ const session = useSession()
 </template>
 
 <style scoped>
-.own {
-  color: inherit;
-  text-decoration-color: var(--line);
-  text-underline-offset: 4px;
-}
 .bar {
   display: flex;
   align-items: center;

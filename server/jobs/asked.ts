@@ -1,5 +1,4 @@
-import { inflateSync } from 'node:zlib'
-import type { DrawingRecord, Entry } from '#core/drawing'
+import type { DrawingRecord } from '#core/drawing'
 import type { Plan } from '#core/plan'
 import type { Examination } from './examine'
 import type { PanelAsked, PanelDrawn } from './panel'
@@ -11,11 +10,6 @@ export interface PackedRecord {
   readonly position: number
   /** What it takes about to draw them, ms. */
   readonly costMs: number
-}
-
-export function unpacked({ sheet, parts, position }: PackedRecord): DrawingRecord {
-  const entries = parts.flatMap(part => JSON.parse(inflateSync(part).toString()) as Entry[])
-  return { version: 1, sheet, entries: entries.slice(0, position) }
 }
 
 /** What the process that draws again is asked: to examine a hand-in, or to draw a mural's panel. */

@@ -1,12 +1,14 @@
 import { examine } from './examine'
 import { drawPanel } from './panel'
 import { panelPicture, pictureOf } from './picture'
-import { unpacked, type Asked, type Examined, type PanelPut } from './asked'
+import { unpacked } from '../utils/unpack'
+import type { Asked, Examined, PanelPut } from './asked'
 
 /** The process that draws records again: one question, one answer. */
 
 async function answer(asked: Asked): Promise<Examined | PanelPut> {
-  const record = unpacked(asked.record)
+  const { sheet, parts, position } = asked.record
+  const record = { version: 1, sheet, entries: unpacked(parts, position) } as const
   if (asked.kind === 'panel') {
     const drawn = drawPanel(record, asked)
     if (drawn.why) return drawn

@@ -32,8 +32,6 @@ export class Helper {
   private since = 0
   /** What the last question took, ms of a processor. */
   spentMs = 0
-  /** Whether a question is with the process now. */
-  isAsked = false
 
   /** @param script answers each message with `{ result }` or `{ error }` */
   constructor(
@@ -49,7 +47,6 @@ export class Helper {
     return new Promise<R>((resolve, reject) => {
       const end = (act: () => void) => {
         clearInterval(looking)
-        this.isAsked = false
         child.off('message', answered).off('exit', died)
         act()
       }
@@ -68,8 +65,8 @@ export class Helper {
         })
       }, LOOK_MS)
       child.on('message', answered).on('exit', died)
-      child.send(question)
-      this.isAsked = true
+      // One that was ended meanwhile takes no question.
+      child.send(question, error => error && died())
     })
   }
 

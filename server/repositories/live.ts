@@ -75,6 +75,10 @@ export async function forgetPictures(learnerId: number, most: number): Promise<v
   if (old.length > 0) await LivePictureModel.destroy({ where: { drawingId: old.map(each => each.id) } })
 }
 
+export async function hasLivePicture(drawingId: number): Promise<boolean> {
+  return (await LivePictureModel.findByPk(drawingId, { attributes: ['drawingId'] })) !== null
+}
+
 export async function livePicture(drawingId: number): Promise<Buffer | null> {
   return (await LivePictureModel.findByPk(drawingId, { attributes: ['picture'] }))?.picture ?? null
 }

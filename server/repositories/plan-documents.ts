@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto'
 import { promisify } from 'node:util'
 import { deflate, inflate } from 'node:zlib'
 import type { Plan } from '#core/plan'
@@ -10,6 +9,7 @@ import {
   type PlanBody,
   type PlanDocument,
 } from '../models'
+import { digestOf } from '../utils/digest'
 import { command, inTransaction, type Tx } from './database'
 import { every } from './values'
 
@@ -25,8 +25,6 @@ const unpack = promisify(inflate) as (data: Buffer) => Promise<Buffer>
 export type PlanFacts = Omit<PlanDocument, 'body' | 'record'>
 
 const FACTS = { exclude: ['body', 'record'] }
-
-const digestOf = (data: Buffer | string) => createHash('sha256').update(data).digest('hex')
 
 /** JSON in which the order of keys says nothing. */
 function canonical(value: unknown): string {

@@ -1,5 +1,5 @@
 import type { Person } from '#shared/views'
-import { command, question, type Tx } from './database'
+import { command, question } from './database'
 
 /*
  * Who is signed in, by the digest of what the browser has. All times are the database's, so that every process counts
@@ -98,9 +98,8 @@ export async function endSessionOf(kind: Kind, person: number, id: number): Prom
 }
 
 /** All of somebody's, but one. */
-export async function endSessionsOf(kind: Kind, person: number, but = 0, transaction?: Tx): Promise<void> {
-  const sql = 'DELETE FROM sessions WHERE kind = :kind AND person = :person AND id <> :but'
-  await command(sql, { kind, person, but }, transaction)
+export async function endSessionsOf(kind: Kind, person: number, but = 0): Promise<void> {
+  await command('DELETE FROM sessions WHERE kind = :kind AND person = :person AND id <> :but', { kind, person, but })
 }
 
 export interface SessionRow {

@@ -1,5 +1,5 @@
-import { createHash } from 'node:crypto'
 import { forgetDoor, giveBackTry, takeTry, type Door } from '../repositories/doors'
+import { digestOf } from '../utils/digest'
 import { log } from '../utils/log'
 import { Refused } from '../utils/refuse'
 
@@ -29,7 +29,7 @@ export interface From {
 
 /** Names a person whom nobody knows, so that their door is counted like any other. */
 const strange = (...parts: readonly (string | number)[]) =>
-  createHash('sha256').update(parts.join('\n').normalize('NFKC').toLowerCase()).digest('hex').slice(0, 24)
+  digestOf(parts.join('\n').normalize('NFKC').toLowerCase()).slice(0, 24)
 
 export const learnersDoor = (id: number) => `learner ${id}`
 export const teachersDoor = (id: number) => `teacher ${id}`

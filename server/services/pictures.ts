@@ -1,8 +1,8 @@
-import { createHash } from 'node:crypto'
 import pLimit from 'p-limit'
 import sharp, { type Sharp } from 'sharp'
 import { pictureSchema, type PlanPicture } from '#core/plan'
 import { keptPictures } from '../repositories/plan-documents'
+import { digestOf } from '../utils/digest'
 import { pictureKind, type PictureKind } from '../utils/picture'
 import { Refused } from '../utils/refuse'
 
@@ -81,5 +81,3 @@ export async function planPicturesAnew(pictures: readonly PlanPicture[]): Promis
     }),
   )
 }
-
-const digestOf = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex')

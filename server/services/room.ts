@@ -17,7 +17,10 @@ const inMb = (bytes: number) => `${Math.round(bytes / MB).toLocaleString('en')} 
 
 /** Throws Refused `no-room` when a learner's records fill more than they may with so many bytes more. */
 export async function requireRoomToDraw(learnerId: number, more: number, tx?: Tx): Promise<void> {
-  const used = await drawings.roomOfLearner(learnerId, tx)
+  checkBytes(await drawings.roomOfLearner(learnerId, tx), more)
+}
+
+function checkBytes(used: Used, more: number): void {
   const isFull = used.bytes + more > ROOM.learner.bytes || used.everBytes + more > 2 * ROOM.learner.bytes
   if (isFull) throw full(`Your drawings fill the ${inMb(ROOM.learner.bytes)} that you have.`)
 }
@@ -27,7 +30,7 @@ export async function requireRoomForDrawing(learnerId: number, tx?: Tx): Promise
   const used = await drawings.roomOfLearner(learnerId, tx)
   if (used.drawings >= ROOM.learner.drawings || used.ever >= 2 * ROOM.learner.drawings)
     throw full(`You have ${ROOM.learner.drawings} drawings, as many as there is room for.`)
-  await requireRoomToDraw(learnerId, 1, tx)
+  checkBytes(used, 1)
   const { classId } = (await people.learnerById(learnerId, tx))!
   const { teacherId } = (await people.classById(classId))!
   if ((await drawings.roomOfClass(classId)).everBytes >= ROOM.class.bytes) throw fullForAll('class’s', ROOM.class.bytes)

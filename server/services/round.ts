@@ -115,6 +115,7 @@ export async function keepLivePicture(
 ): Promise<{ ok: true }> {
   await requireOwnDrawing(person, drawingId)
   const picture = await writtenAnew(Buffer.from(base64, 'base64'), LIVE)
+  const isFirst = !(await live.hasLivePicture(drawingId))
   await live.setLivePicture({
     drawingId,
     position,
@@ -123,7 +124,7 @@ export async function keepLivePicture(
     edges: edges === undefined ? null : Buffer.from(edges, 'base64'),
     seams: seams ?? null,
   })
-  await live.forgetPictures(person.id, ROOM.livePictures)
+  if (isFirst) await live.forgetPictures(person.id, ROOM.livePictures)
   return { ok: true }
 }
 

@@ -1,11 +1,11 @@
-import { createHash } from 'node:crypto'
-import { deflateSync, inflateSync } from 'node:zlib'
+import { deflateSync } from 'node:zlib'
 import { faultLine } from '#core/base'
-import { entryCost, type Entry } from '#core/drawing'
+import { entryCost, standingActs, type Entry } from '#core/drawing'
 import { laidOut } from '#core/plan'
-import { standingActs } from '#core/drawing'
 import { workMs } from '#core/review'
 import { batchSchema, type Batch } from '#shared/schemas'
+import { digestOf } from '../utils/digest'
+import { unpacked } from '../utils/unpack'
 
 /*
  * What is done with much that comes from outside: bytes in, facts and bytes out. Pure functions, so that they run in a
@@ -43,7 +43,7 @@ export function packed(entries: readonly Entry[], clockMs: number, area: number)
   return {
     count: entries.length,
     packed: deflateSync(json),
-    digest: createHash('sha256').update(json).digest('hex'),
+    digest: digestOf(json),
     clockMs: entries.at(-1)?.at ?? clockMs,
     workMs: workMs(entries, clockMs),
     step: step?.step ?? null,
@@ -77,7 +77,7 @@ interface Copied {
 
 /** The first entries of a record, as one batch of another. */
 export function copied({ parts, position, isLaidOut, area }: Copied): Packed {
-  const entries = parts.flatMap(part => JSON.parse(inflateSync(part).toString()) as Entry[]).slice(0, position)
+  const entries = unpacked(parts, position)
   return packed(isLaidOut ? laidOut(standingActs(entries)) : entries, 0, area)
 }
 

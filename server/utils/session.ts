@@ -1,8 +1,9 @@
-import { createHash, randomBytes } from 'node:crypto'
+import { randomBytes } from 'node:crypto'
 import Bowser from 'bowser'
 import { deleteCookie, getCookie, getRequestHeader, getRequestIP, setCookie, type H3Event } from 'h3'
 import type { Person } from '#shared/views'
 import * as sessions from '../repositories/sessions'
+import { digestOf } from './digest'
 
 /*
  * A browser that is signed in has a token drawn by lot; the server keeps its digest (`repositories/sessions.ts`). Each
@@ -21,8 +22,6 @@ export const isSecure = ({ node: { req } }: H3Event): boolean =>
 const nameFor = (event: H3Event) => (isSecure(event) ? '__Host-easel' : 'easel')
 const optionsFor = (event: H3Event) =>
   ({ httpOnly: true, sameSite: 'lax', secure: isSecure(event), path: '/' }) as const
-
-const digestOf = (token: string) => createHash('sha256').update(token).digest('hex')
 
 /** The digest of what the browser has; null: it has none. */
 function tokenOf(event: H3Event): string | null {

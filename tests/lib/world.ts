@@ -1,5 +1,6 @@
 import { cp, mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
+import { createConnection, type Connection } from 'mariadb'
 import { inject } from 'vitest'
 import { startDatabase } from '../../scripts/lib/database.mjs'
 import { freePort } from '../../scripts/lib/ports.mjs'
@@ -80,6 +81,12 @@ async function serve({ folder, database, servers }: Pick<World, 'folder' | 'data
 
 /** Address of its database: for what no route shows. */
 export const databaseUrl = (): string => now().database.url
+
+/** A connection to it. */
+export function connectToDatabase(): Promise<Connection> {
+  const { hostname: host, port, username: user, password, pathname } = new URL(databaseUrl())
+  return createConnection({ host, port: Number(port), user, password, database: pathname.slice(1) })
+}
 
 /** Starts another process of the app before the same database and gives its address. */
 export async function anotherServer(): Promise<string> {

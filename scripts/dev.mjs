@@ -45,7 +45,7 @@ runMain(async () => {
     process.exit(code ?? 0)
   })
   // Ctrl-C reaches the server as well; it ends first.
-  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => server.kill(signal))
 })
 
 /** Compiles the kernels again when they change. */

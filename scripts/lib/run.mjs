@@ -4,6 +4,13 @@ import { Trouble } from './say.mjs'
 
 // By hand, and with Node's own means: packages are installed by it.
 
+const running = new Set()
+
+/** Ends what {@link run} has begun and what has not ended. */
+export function endRuns() {
+  for (const child of running) child.kill()
+}
+
 /** Runs a command in the project's folder with its output shown; throws when it fails. */
 export function run(
   command,
@@ -16,10 +23,16 @@ export function run(
       env: { ...process.env, ...env },
       stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
     })
-    child.on('error', error => reject(new Trouble(`${command} could not be started: ${error.message}`, todo)))
-    child.on('exit', code =>
-      code === 0 ? resolve() : reject(new Trouble(`${command} ${args.join(' ')} ended with ${code}`, todo)),
-    )
+    running.add(child)
+    child.on('error', error => {
+      running.delete(child)
+      reject(new Trouble(`${command} could not be started: ${error.message}`, todo))
+    })
+    child.on('exit', code => {
+      running.delete(child)
+      if (code === 0) resolve()
+      else reject(new Trouble(`${command} ${args.join(' ')} ended with ${code}`, todo))
+    })
   })
 }
 

@@ -1,59 +1,81 @@
 import { spawn } from 'node:child_process'
 import { setTimeout as sleep } from 'node:timers/promises'
+import { endChild, endingOf, hasEnded, startAlone } from './minder.mjs'
 import { fromRoot, ROOT } from './root.mjs'
 import { Trouble } from './say.mjs'
 
 const READY_MS = 30_000
+/** One that hangs must not keep its database from being stopped. */
 const STOP_MS = 8000
 
-/** Starts the built app and waits until it is healthy. `log` gets each line that it writes. */
-export async function startServer({ databaseUrl, port, host = '127.0.0.1', sessionPassword, log }) {
-  const child = spawn(process.execPath, [fromRoot('.output/server/index.mjs')], {
-    cwd: ROOT,
-    detached: true,
-    stdio: ['ignore', 'pipe', 'pipe'],
-    env: {
-      ...process.env,
-      NODE_ENV: 'production',
-      PORT: String(port),
-      HOST: host,
-      NITRO_PORT: String(port),
-      NITRO_HOST: host,
-      NUXT_DATABASE_URL: databaseUrl,
-      NUXT_SESSION_PASSWORD: sessionPassword,
-      NITRO_SHUTDOWN_TIMEOUT: '3000',
-    },
-  })
-  child.stdout.on('data', data => log(String(data)))
-  child.stderr.on('data', data => log(String(data)))
+/**
+ * The built app as a program, ready when it is healthy. `log` gets what it writes; `name`: as people are told.
+ * @param {{ databaseUrl: string, port: number, host?: string, sessionPassword: string, log: (text: string) => void,
+ *   name?: string, env?: Record<string, string> }} options
+ * @returns {{ url: string, program: import('./minder.mjs').Program }}
+ */
+export function serverProgram({
+  databaseUrl,
+  port,
+  host = '127.0.0.1',
+  sessionPassword,
+  log,
+  name = 'the app',
+  env = {},
+}) {
   const url = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`
-  for (const until = Date.now() + READY_MS; ;) {
-    if (child.exitCode !== null)
-      throw new Trouble(`The app ended at once (${child.exitCode}).`, 'Read the lines above.')
-    if (await isHealthy(url)) break
-    if (Date.now() > until)
-      throw new Trouble('The app does not answer.', 'Read the lines above; `npm run build` again if they do not help.')
-    await sleep(150)
+  const begin = () => {
+    const child = spawn(process.execPath, [fromRoot('.output/server/index.mjs')], {
+      cwd: ROOT,
+      detached: true,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: {
+        ...process.env,
+        NODE_ENV: 'production',
+        PORT: String(port),
+        HOST: host,
+        NITRO_PORT: String(port),
+        NITRO_HOST: host,
+        NUXT_DATABASE_URL: databaseUrl,
+        NUXT_SESSION_PASSWORD: sessionPassword,
+        NITRO_SHUTDOWN_TIMEOUT: '3000',
+        ...env,
+      },
+    })
+    child.stdout.on('data', data => log(String(data)))
+    child.stderr.on('data', data => log(String(data)))
+    return child
   }
+  const ready = async child => {
+    for (const until = Date.now() + READY_MS; ;) {
+      if (hasEnded(child)) throw new Trouble(`The app ended at once, ${endingOf(child)}.`, 'Read the lines above.')
+      if (await isHealthy(url)) return
+      if (Date.now() > until)
+        throw new Trouble(
+          'The app does not answer.',
+          'Read the lines above; `npm run build` again if they do not help.',
+        )
+      await sleep(150)
+    }
+  }
+  return { url, program: { name, spawn: begin, ready, patienceMs: STOP_MS } }
+}
+
+/** Starts the built app and waits until it is healthy. */
+export async function startServer(options) {
+  const { url, program } = serverProgram(options)
+  const child = await startAlone(program)
   return {
     url,
     process: child,
     pid: child.pid,
-    async stop(signal = 'SIGTERM') {
-      if (child.exitCode !== null || child.signalCode !== null) return
-      const gone = new Promise(resolve => child.once('exit', resolve))
-      child.kill(signal)
-      // One that hangs must not keep its database from being stopped.
-      const late = setTimeout(() => child.kill('SIGKILL'), STOP_MS)
-      await gone
-      clearTimeout(late)
-    },
+    stop: (signal = 'SIGTERM') => endChild(child, { ...program, signal }),
   }
 }
 
 async function isHealthy(url) {
   try {
-    return (await fetch(`${url}/api/health`)).ok
+    return (await fetch(`${url}/api/health`, { signal: AbortSignal.timeout(2000) })).ok
   } catch {
     return false
   }

@@ -34,6 +34,10 @@ export default defineNuxtConfig({
   css: ['vuetify/styles', '@fontsource-variable/lexend', '@fontsource-variable/fraunces', '~/assets/main.css'],
   runtimeConfig: {
     databaseUrl: '',
+    /** Proxies whose word about whom they speak for is believed: addresses, ranges, `loopback`. */
+    trustedProxies: '',
+    /** Who asks for the figures has to know it; empty: nobody gets them. */
+    metricsToken: '',
     /** Where the build put the worker scripts of the server. */
     workersDir: '',
     /** Seals what a device keeps of who was let in on it. */

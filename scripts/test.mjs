@@ -21,6 +21,7 @@ const PARTS = {
       'app',
       'demo',
       'bench',
+      'faults',
       'shots',
       'tests',
     ]),

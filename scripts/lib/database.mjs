@@ -16,6 +16,16 @@ const STOP_MS = 30_000
 /** A socket's path has to be short: longer ones are cut by the system. */
 const LONGEST_SOCKET = 100
 
+/** What every database server of ours is told. */
+export const SERVER_OPTIONS = [
+  '--bind-address=127.0.0.1',
+  '--skip-name-resolve',
+  '--skip-log-bin',
+  '--max-allowed-packet=256M',
+  '--character-set-server=utf8mb4',
+  '--sql-mode=STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION,NO_ZERO_DATE,NO_ZERO_IN_DATE',
+]
+
 /**
  * A MariaDB of our own on loopback as a program, with its data in the folder `where`; it makes its user when it starts.
  * Other servers on the machine are not touched. The user may use the database `name`, those `also` named, and no
@@ -57,15 +67,10 @@ export async function databaseProgram(
         `--pid-file=${pidFile}`,
         `--log-error=${log}`,
         `--user=${user}`,
-        '--bind-address=127.0.0.1',
+        ...SERVER_OPTIONS,
         `--port=${port}`,
-        '--skip-name-resolve',
-        '--skip-log-bin',
-        '--max-allowed-packet=256M',
         `--innodb-log-file-size=${logMb}M`,
         `--innodb-flush-log-at-trx-commit=${durable ? 1 : 2}`,
-        '--character-set-server=utf8mb4',
-        '--sql-mode=STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION,NO_ZERO_DATE,NO_ZERO_IN_DATE',
       ],
       { stdio: ['ignore', output, output], detached: true },
     )
@@ -113,14 +118,15 @@ export async function startDatabase(where, options) {
 }
 
 /** The app's user: its own databases and no other one; what an earlier start gave it is taken back. */
-async function makeUser(connection, password, names) {
+export async function makeUser(connection, password, names) {
   await connection.query(`CREATE USER IF NOT EXISTS 'easel'@'127.0.0.1' IDENTIFIED BY '${password}'`)
   await connection.query(`REVOKE ALL PRIVILEGES, GRANT OPTION FROM 'easel'@'127.0.0.1'`)
   for (const each of names)
     await connection.query(`GRANT ALL ON \`${each.replaceAll('_', '\\_')}\`.* TO 'easel'@'127.0.0.1'`)
 }
 
-function install(data, user) {
+/** Makes an empty data folder for a server that runs as `user`. */
+export function install(data, user) {
   const tool = commandPath('mariadb-install-db')
   try {
     execFileSync(
@@ -143,7 +149,8 @@ function install(data, user) {
   }
 }
 
-function socketPath(folder, port) {
+/** In the folder, or where its path would be too long in the system's own. */
+export function socketPath(folder, port) {
   const near = join(folder, 'mariadb.sock')
   return near.length <= LONGEST_SOCKET ? near : join(tmpdir(), `little-easel-${port}.sock`)
 }

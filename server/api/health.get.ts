@@ -1,5 +1,5 @@
 import { setResponseStatus } from 'h3'
-import { ping } from '../repositories/database'
+import { ping, serverCounts } from '../repositories/database'
 
 /** For whoever watches the server: 200 when it can work, 503 when its database is away. */
 export default defineRoute({
@@ -7,10 +7,10 @@ export default defineRoute({
   async run({ event }) {
     try {
       await ping()
-      return { ok: true, database: 'up' }
+      return { ok: true, database: 'up', servers: serverCounts() }
     } catch {
       setResponseStatus(event, 503)
-      return { ok: false, database: 'down' }
+      return { ok: false, database: 'down', servers: serverCounts() }
     }
   },
 })

@@ -5,6 +5,7 @@ import type { HandIn } from '../repositories/handins'
 import * as jobs from '../repositories/jobs'
 import type { Job } from '../repositories/jobs'
 import { documentFor } from '../repositories/plans'
+import { countJob } from '../services/metrics'
 import { packedRecordOf } from '../services/records'
 import { log, reasonOf } from '../utils/log'
 import type { Asked, Examined, PackedRecord, PanelPut } from './asked'
@@ -14,7 +15,7 @@ import { assemble } from './mural'
 /** How often the queue is looked at when it was empty, ms. */
 const IDLE_MS = 700
 /** How often a job says that it goes on, ms. */
-const KEEP_MS = 20_000
+const KEEP_MS = 8000
 /** Two lanes: what is told to take longer than this never keeps the first one from the others, ms. */
 const SHORT_MS = 20_000
 const ANY_MS = Number.MAX_SAFE_INTEGER
@@ -96,6 +97,7 @@ class Lane {
     try {
       const ended = job.kind === 'mural' ? await assemble(job, asked => ask<PanelPut>(asked)) : await verify(job, ask)
       await jobs.endJob(job, ended, spentMs)
+      countJob(job.kind, ended)
       log('info', 'job-done', { job: job.id, kind: job.kind, ms: Date.now() - began, spentMs })
     } catch (error) {
       if (this.isStopped) return await jobs.giveBackJob(job)
@@ -106,6 +108,7 @@ class Lane {
         error: reasonOf(error),
       })
       const end = await jobs.endJob(job, error instanceof TooHeavy ? 'failed' : 'waiting', spentMs)
+      countJob(job.kind, end)
       if (end === 'failed' && job.kind === 'verify') await handIns.setUnchecked(job.subject)
     } finally {
       clearInterval(keeping)

@@ -1,6 +1,7 @@
 import type { LearnersNews } from '#shared/views'
 import * as live from '../repositories/live'
 import { Polling, type Tell } from './polling'
+import { nowMs } from '../utils/clock'
 
 /** How often news are looked for, ms. */
 const NEWS_MS = 500
@@ -28,7 +29,7 @@ let settled: number | null = null
 const polling = new Polling<never>(
   async () => {
     if (listeners.size === 0) return
-    const now = Date.now()
+    const now = nowMs()
     const classes = [...new Set([...listeners].map(each => each.classId))]
     settled ??= await live.newsBefore(new Date(now - SETTLE_MS))
     const rows = await live.newsAfter(classes, settled, MOST_AT_ONCE)
@@ -71,7 +72,7 @@ export async function listenToNews(
   { classId, learnerId, after }: { classId: number; learnerId: number; after: number | undefined },
   tell: Tell<LearnersNews>,
 ): Promise<() => void> {
-  const from = after ?? (await live.newsBefore(new Date(Date.now() - LATELY_MS)))
+  const from = after ?? (await live.newsBefore(new Date(nowMs() - LATELY_MS)))
   const listener: Listener = { classId, learnerId, tell, told: new Set(), from, front: '' }
   for (const row of await live.newsAfter([classId], from, MOST_AT_ONCE)) {
     if (row.learnerId !== null && row.learnerId !== learnerId) continue

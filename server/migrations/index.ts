@@ -16,6 +16,7 @@ import { doors } from './0013-doors'
 import { turns } from './0014-turns'
 import { sessions } from './0015-sessions'
 import { audit } from './0016-audit'
+import { learnerTurns } from './0017-learner-turns'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
 const MIGRATIONS: InputMigrations<QueryInterface> = [
@@ -35,6 +36,7 @@ const MIGRATIONS: InputMigrations<QueryInterface> = [
   turns,
   sessions,
   audit,
+  learnerTurns,
 ]
 
 /** Brings the database up to date; returns the names of what was done. */

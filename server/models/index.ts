@@ -1,5 +1,5 @@
-import mariadb from 'mariadb'
-import { Sequelize } from 'sequelize'
+import type { Connection, ConnectionConfig } from 'mariadb'
+import { Sequelize, type Options } from 'sequelize'
 import { initAnswerModel } from './answer'
 import { initAssignmentModel } from './assignment'
 import { initAssignmentLearnerModel } from './assignment-learner'
@@ -87,16 +87,22 @@ const INITS = [
   initWallWordsModel,
 ]
 
+/** What connections come from: the driver, or what chooses among several servers. */
+export interface Source {
+  createConnection: (config: ConnectionConfig) => Promise<Connection>
+  isCurrent: (connection: Connection) => boolean
+}
+
 /** Connects and binds every model. The pool opens connections when they are needed. */
-export function connect(url: string): Sequelize {
+export function connect(url: string, source: Source): Sequelize {
   const sequelize = new Sequelize(url, {
     dialect: 'mariadb',
-    dialectModule: mariadb,
+    dialectModule: { createConnection: (config: ConnectionConfig) => source.createConnection(config) },
     logging: false,
     define: { timestamps: false, underscored: true },
-    pool: { max: 10, acquire: 8000 },
+    pool: { max: 10, acquire: 8000, validate: (connection: Connection) => source.isCurrent(connection) },
     dialectOptions: { connectTimeout: 3000, maxAllowedPacket: 256 * 1024 * 1024 },
-  })
+  } as Options)
   for (const init of INITS) init(sequelize)
   return sequelize
 }

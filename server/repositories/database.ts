@@ -1,17 +1,29 @@
 import { setTimeout as pause } from 'node:timers/promises'
 import { QueryTypes, Transaction, UniqueConstraintError, type Sequelize } from 'sequelize'
 import { connect } from '../models'
+import { Nodes, serversOf } from './nodes'
+import { troubleOf } from './trouble'
+
+const MOST_TURNS = 8
+/** The first pause before it is done again, ms; it doubles up to a limit, drawn by lot so that two don't meet again. */
+const PAUSE_MS = 8
+const LONGEST_PAUSE_MS = 500
+/** For so long another server is tried, ms: by then it shows which one goes on. */
+const AWAY_MS = 8000
 
 let sequelize: Sequelize | null = null
+let nodes: Nodes | null = null
 
-/** Opens the pool once; nothing is sent before the first question. */
-export function openDatabase(url: string): Sequelize {
+/** Opens the pool once; nothing is sent before the first question. The address may name several servers. */
+export function openDatabase(address: string): Sequelize {
   if (sequelize) return sequelize
-  sequelize = connect(url)
+  const { servers, url } = serversOf(address)
+  nodes = new Nodes(servers)
+  sequelize = connect(url, nodes)
   // A question of its own that gave way is asked again; within a transaction all of that is done again, below.
   const ask = sequelize.query.bind(sequelize) as (sql: never, options?: { transaction?: unknown }) => Promise<never>
   sequelize.query = ((sql: never, options?: { transaction?: unknown }) =>
-    options?.transaction ? ask(sql, options) : again(() => ask(sql, options))) as typeof sequelize.query
+    options?.transaction ? ask(sql, options) : again(() => ask(sql, options), isRead(sql))) as typeof sequelize.query
   return sequelize
 }
 
@@ -22,36 +34,54 @@ function database(): Sequelize {
 
 export type Tx = Transaction
 
-/**
- * Numbers of what the database says when two transactions were in each other's way and this one gave way: a deadlock
- * (with Galera also a conflict at certification), a lock that was waited for too long, a row that has changed since.
- */
-const GAVE_WAY = new Set([1213, 1205, 1020])
-const MOST_TURNS = 6
-/** The first pause before it is done again, ms; it doubles, and is drawn by lot so that two don't meet again. */
-const PAUSE_MS = 8
-
-const didGiveWay = (error: unknown) => GAVE_WAY.has((error as { parent?: { errno?: number } }).parent?.errno ?? 0)
+/** The database's servers: how many there are, and how many take questions. */
+export const serverCounts = (): { all: number; ready: number } => nodes?.counts ?? { all: 0, ready: 0 }
 
 /**
  * Runs `work` in one transaction: all of it is committed, or nothing. Where the transaction gave way to another one,
- * all of `work` is done again: it changes nothing but by its transaction.
+ * or its server went away before it was to be committed, all of `work` is done again: it changes nothing but by its
+ * transaction. Of one that was lost while it was committed nobody knows whether it was: that is thrown, and who asked
+ * asks again in a way that does nothing twice.
  */
 export function inTransaction<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
   const isolationLevel = Transaction.ISOLATION_LEVELS.READ_COMMITTED
-  return again(() => database().transaction({ isolationLevel }, work))
+  let isToCommit = false
+  return again(
+    () => {
+      isToCommit = false
+      return database().transaction({ isolationLevel }, async tx => {
+        const result = await work(tx)
+        isToCommit = true
+        return result
+      })
+    },
+    () => !isToCommit,
+  )
 }
 
-async function again<T>(work: () => Promise<T>): Promise<T> {
+/** @param isHarmless whether doing it twice does no harm where its server went away in the middle */
+async function again<T>(work: () => Promise<T>, isHarmless: () => boolean): Promise<T> {
+  const began = performance.now()
   for (let turn = 1; ; turn++) {
     try {
       return await work()
     } catch (error) {
-      if (!didGiveWay(error) || turn === MOST_TURNS) throw error
-      await pause(PAUSE_MS * 2 ** turn * (0.5 + Math.random()))
+      const trouble = troubleOf(error)
+      const isWorth =
+        trouble === 'gave-way'
+          ? turn < MOST_TURNS
+          : nodes?.areSeveral &&
+            (trouble === 'not-begun' || (trouble === 'cut-off' && isHarmless())) &&
+            performance.now() - began < AWAY_MS
+      if (!isWorth) throw error
+      await pause(Math.min(PAUSE_MS * 2 ** turn, LONGEST_PAUSE_MS) * (0.5 + Math.random()))
     }
   }
 }
+
+/** SQL, or what holds it, that only looks. */
+const isRead = (sql: unknown) => () =>
+  /^\s*(SELECT|SHOW)\b/i.test(typeof sql === 'string' ? sql : ((sql as { query?: string } | null)?.query ?? ''))
 
 /** Whether something could not be stored because there is one of its name already. */
 export const isDouble = (error: unknown): boolean => error instanceof UniqueConstraintError
@@ -64,7 +94,9 @@ export async function ping(): Promise<void> {
 
 export async function closeDatabase(): Promise<void> {
   await sequelize?.close()
+  nodes?.close()
   sequelize = null
+  nodes = null
 }
 
 /** Rows of a question in SQL, with named values. */

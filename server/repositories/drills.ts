@@ -1,6 +1,7 @@
 import { literal, Op } from 'sequelize'
 import { DrillTryModel, type DrillTry } from '../models'
 import { every } from './values'
+import { now } from '../utils/clock'
 
 export type { DrillTry } from '../models'
 
@@ -25,7 +26,7 @@ export function countToday(learnerId: number): Promise<number> {
 type NewTry = Pick<DrillTry, 'learnerId' | 'drill' | 'seed' | 'score' | 'figures'>
 
 export function addTry(values: NewTry): Promise<void> {
-  return addTryAt(values, new Date())
+  return addTryAt(values, now())
 }
 
 export async function addTryAt(values: NewTry, triedAt: Date): Promise<void> {

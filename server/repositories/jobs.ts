@@ -6,8 +6,9 @@ import { made, one } from './values'
 export type { Job } from '../models'
 
 /** How long a process may be silent before another one takes its job over, s; by the database's clock. */
-const LEASE_S = 120
-const MOST_TRIES = 3
+const LEASE_S = 40
+/** What ends its process again and again is given up; processes also end for other reasons. */
+const MOST_TRIES = 6
 /** What somebody's jobs took counts for so long, s: who has had much waits for who has had less. */
 const COUNTS_S = 3600
 /** Jobs that are looked at for one that nobody else takes at this moment. */
@@ -34,6 +35,11 @@ export async function keepJob(job: Job, progress: { done: number; whole: number 
   const [count] = await JobModel.update({ ...progress, leaseUntil: lease() as never }, { where: mine(job) })
   // The driver counts rows that changed: the lease does, in every ms.
   return count > 0
+}
+
+/** How many wait or run, at all processes. */
+export function waitingJobs(): Promise<{ state: string; count: number }[]> {
+  return question("SELECT state, COUNT(*) AS count FROM jobs WHERE state IN ('waiting', 'running') GROUP BY state", {})
 }
 
 export async function stopJobs(kind: JobKind, subject: number): Promise<void> {

@@ -13,6 +13,7 @@ import {
 } from '../models'
 import { question, type Tx } from './database'
 import { every } from './values'
+import { now, nowMs } from '../utils/clock'
 
 export type { StoredNews } from '../models'
 
@@ -61,7 +62,7 @@ export async function setLivePicture(
   },
   transaction?: Tx,
 ): Promise<void> {
-  await LivePictureModel.upsert({ ...values, madeAt: new Date() }, { transaction })
+  await LivePictureModel.upsert({ ...values, madeAt: now() }, { transaction })
 }
 
 /** Forgets the oldest pictures of a learner's drawings but so many; those of a mural's panels stay. */
@@ -84,7 +85,7 @@ export async function livePicture(drawingId: number): Promise<Buffer | null> {
 }
 
 export async function raiseHand(values: { learnerId: number; drawingId: number; words: string }): Promise<void> {
-  await RaisedHandModel.upsert({ ...values, raisedAt: new Date() })
+  await RaisedHandModel.upsert({ ...values, raisedAt: now() })
 }
 
 export async function lowerHand(learnerId: number): Promise<boolean> {
@@ -92,7 +93,7 @@ export async function lowerHand(learnerId: number): Promise<boolean> {
 }
 
 export async function addNews(classId: number, learnerIds: readonly (number | null)[], body: News): Promise<void> {
-  await NewsModel.bulkCreate(learnerIds.map(learnerId => ({ classId, learnerId, body, madeAt: new Date() })))
+  await NewsModel.bulkCreate(learnerIds.map(learnerId => ({ classId, learnerId, body, madeAt: now() })))
 }
 
 /** News for classes after a number, the oldest first. */
@@ -112,14 +113,14 @@ export async function forgetNews(before: Date): Promise<void> {
 
 /** Puts a sheet in front of a class; null: none any more. */
 export async function setFront(classId: number, drawingId: number | null): Promise<void> {
-  const frontAt = drawingId === null ? null : new Date()
+  const frontAt = drawingId === null ? null : now()
   await SchoolClassModel.update({ frontDrawingId: drawingId, frontAt }, { where: { id: classId } })
 }
 
 /** The sheet in front is still there. Answers whether it is (still, or again) that one. */
 export async function keepFront(classId: number, drawingId: number): Promise<boolean> {
   const [count] = await SchoolClassModel.update(
-    { frontAt: new Date() },
+    { frontAt: now() },
     { where: { id: classId, frontDrawingId: drawingId } },
   )
   // The driver counts rows that changed: the time does, in every ms.
@@ -127,7 +128,7 @@ export async function keepFront(classId: number, drawingId: number): Promise<boo
 }
 
 /** Of sheets that were heard of lately. */
-const isFrontThere = () => ({ frontAt: { [Op.gt]: new Date(Date.now() - FRONT_LASTS_MS) } })
+const isFrontThere = () => ({ frontAt: { [Op.gt]: new Date(nowMs() - FRONT_LASTS_MS) } })
 
 /** The sheet that each of the classes looks at, and how far it is. */
 export async function fronts(classIds: number[]): Promise<Map<number, { drawing: number; position: number }>> {

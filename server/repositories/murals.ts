@@ -3,6 +3,7 @@ import type { MuralFacts, PanelSeams } from '#shared/mural'
 import { MuralModel, MuralPanelModel, MuralPartModel, type MissingPanel, type Mural, type MuralPanel } from '../models'
 import { question, type Tx } from './database'
 import { every, made, one } from './values'
+import { now } from '../utils/clock'
 
 export type { MissingPanel, Mural, MuralPanel } from '../models'
 
@@ -30,7 +31,7 @@ export async function addMural(
   versions: readonly number[],
   transaction: Tx,
 ): Promise<Mural> {
-  const mural = await made(MuralModel.create({ ...values, madeAt: new Date() }, { transaction }))
+  const mural = await made(MuralModel.create({ ...values, madeAt: now() }, { transaction }))
   await MuralPanelModel.bulkCreate(
     versions.map((versionId, place) => ({ muralId: mural.id, place, versionId })),
     { transaction },
@@ -39,7 +40,7 @@ export async function addMural(
 }
 
 export async function archiveMural(id: number, isArchived: boolean): Promise<void> {
-  await MuralModel.update({ archivedAt: isArchived ? new Date() : null }, { where: { id } })
+  await MuralModel.update({ archivedAt: isArchived ? now() : null }, { where: { id } })
 }
 
 export function panelAt(muralId: number, place: number): Promise<MuralPanel | null> {
@@ -182,10 +183,7 @@ export async function setWhole(
 ): Promise<void> {
   for (const [place, each] of seams.entries())
     await MuralPanelModel.update({ seams: each }, { where: { muralId, place }, transaction })
-  await MuralModel.update(
-    { run, assembledAt: new Date(), missing: [...missing] },
-    { where: { id: muralId }, transaction },
-  )
+  await MuralModel.update({ run, assembledAt: now(), missing: [...missing] }, { where: { id: muralId }, transaction })
   await MuralPartModel.destroy({ where: { muralId, run: { [Op.ne]: run } }, transaction })
 }
 

@@ -1,6 +1,6 @@
 import { Op } from 'sequelize'
 import { LearnerModel, SchoolClassModel, TeacherModel, type Teacher, type SchoolClass, type Learner } from '../models'
-import type { Tx } from './database'
+import { command, type Tx } from './database'
 import { every, made, one } from './values'
 
 export type { Teacher, SchoolClass, Learner } from '../models'
@@ -35,9 +35,13 @@ export function learnerById(id: number, transaction?: Tx): Promise<Learner | nul
   return one(LearnerModel.findByPk(id, { transaction }))
 }
 
-/** The row, locked until the transaction ends: what one learner asks at once is done one after the other. */
-export function lockLearner(id: number, transaction: Tx): Promise<Learner | null> {
-  return one(LearnerModel.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE }))
+/**
+ * The row, locked until the transaction ends: what one learner asks at once is done one after the other. It is written
+ * as well: of two that came by two servers of a cluster one then gives way.
+ */
+export async function lockLearner(id: number, transaction: Tx): Promise<Learner | null> {
+  await command('UPDATE learners SET turn = turn + 1 WHERE id = :id', { id }, transaction)
+  return learnerById(id, transaction)
 }
 
 /** Those that are in the class; with `isRemoved` only those that were taken out. */

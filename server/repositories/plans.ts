@@ -15,6 +15,7 @@ import type { Tx } from './database'
 import { factsOf, forgetDocument, readDocument, readPicture, storeDocument, storePicture } from './plan-documents'
 import type { PlanFacts } from './plan-documents'
 import { every, made, one } from './values'
+import { now } from '../utils/clock'
 
 export type { Assignment, PlanVersion, StoredPlan } from '../models'
 export type { PlanFacts } from './plan-documents'
@@ -95,7 +96,7 @@ export async function addPlan(
     digest: await storeDocument(plan, transaction),
     picture: picture && (await storePicture(picture, transaction)),
   }
-  return made(PlanModel.create({ teacherId, title: plan.title, ...values, changedAt: new Date() }, { transaction }))
+  return made(PlanModel.create({ teacherId, title: plan.title, ...values, changedAt: now() }, { transaction }))
 }
 
 /** What it says from now on; what it said before is forgotten if no version says it. `picture`: null: as it was. */
@@ -111,7 +112,7 @@ export async function changePlan(
       digest,
       title: plan.title,
       revision: revision + 1,
-      changedAt: new Date(),
+      changedAt: now(),
       ...(picture && { picture: await storePicture(picture, transaction) }),
     },
     { where: { id }, transaction },
@@ -120,7 +121,7 @@ export async function changePlan(
 }
 
 export async function setArchived(id: number, isArchived: boolean): Promise<void> {
-  await PlanModel.update({ archivedAt: isArchived ? new Date() : null }, { where: { id } })
+  await PlanModel.update({ archivedAt: isArchived ? now() : null }, { where: { id } })
 }
 
 /** The row, locked until the transaction ends: two who write at once come one after the other. */
@@ -150,7 +151,7 @@ export function versionsById(ids: number[]): Promise<PlanVersion[]> {
 
 /** A version that says what is stored under `digest`. */
 export function addVersion(planId: number, number: number, digest: string, transaction?: Tx): Promise<PlanVersion> {
-  return made(PlanVersionModel.create({ planId, number, digest, madeAt: new Date() }, { transaction }))
+  return made(PlanVersionModel.create({ planId, number, digest, madeAt: now() }, { transaction }))
 }
 
 /** A version that says something of its own: a mural's panel. */

@@ -2,6 +2,7 @@ import { Op } from 'sequelize'
 import { WallWordsModel, WallWorkModel, type WallWork, type WallWords } from '../models'
 import { question, type Tx } from './database'
 import { every, one } from './values'
+import { now } from '../utils/clock'
 
 export type { WallWork, WallWords } from '../models'
 
@@ -40,8 +41,8 @@ export async function putForward(
   transaction?: Tx,
 ): Promise<number> {
   const known = await workOfHandIn(values.handInId, transaction)
-  if (!known) return (await WallWorkModel.create({ ...values, askedAt: new Date() }, { transaction })).id
-  const again = { ...values, askedAt: new Date(), hungAt: null }
+  if (!known) return (await WallWorkModel.create({ ...values, askedAt: now() }, { transaction })).id
+  const again = { ...values, askedAt: now(), hungAt: null }
   await WallWorkModel.update(again, { where: { id: known.id }, transaction })
   return known.id
 }
@@ -67,7 +68,7 @@ export async function addWords(
   values: Pick<WallWords, 'workId' | 'learnerId' | 'teacherId' | 'words' | 'state'>,
   transaction?: Tx,
 ): Promise<number> {
-  return (await WallWordsModel.create({ ...values, saidAt: new Date() }, { transaction })).id
+  return (await WallWordsModel.create({ ...values, saidAt: now() }, { transaction })).id
 }
 
 export function countWaiting(learnerId: number, transaction?: Tx): Promise<number> {

@@ -7,6 +7,7 @@ import * as people from '../repositories/people'
 import { Refused } from '../utils/refuse'
 import { note } from './audit'
 import { requireHandIn } from './rights'
+import { now } from '../utils/clock'
 
 type Teacher = Extract<Person, { kind: 'teacher' }>
 
@@ -43,7 +44,7 @@ export async function answerHandIn(person: Teacher, id: number, { seen, ...body 
         'Load the page again to see that answer; what you wrote is still here until then.',
       )
     }
-    await handIns.setAnswer({ handInId: id, teacherId: person.id, answeredAt: new Date(), ...body }, tx)
+    await handIns.setAnswer({ handInId: id, teacherId: person.id, answeredAt: now(), ...body }, tx)
   })
   await note('answered', { who: person.name, classId: schoolClass.id, about: `${learner.name}: ${body.outcome}` })
   return { ok: true }

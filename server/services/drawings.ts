@@ -13,6 +13,7 @@ import { currentOf } from './own-drawings'
 import { beginWith, entriesJson } from './records'
 import { notFound, requireDrawing, requirePlan } from './rights'
 import { requireRoomForDrawing } from './room'
+import { nowMs } from '../utils/clock'
 
 /**
  * The learner's drawing for a plan: the latest, or a new one when there is none or `afresh` is asked; with `from` one
@@ -35,7 +36,7 @@ export async function openDrawing(
     await plans.holdPlan(plan.id, tx)
     const given = await plans.assignment(learner.classId, plan.id, tx)
     if (!given && plan.learnerId === null) throw notFound('plan')
-    if (given?.startsAt && given.startsAt.getTime() > Date.now())
+    if (given?.startsAt && given.startsAt.getTime() > nowMs())
       throw new Refused('not-yet', 'This plan has not started yet.', 'Your folio says when it opens.')
     const versionId = given?.versionId ?? null
     const document = await plans.documentFor({ planId: plan.id, versionId }, tx)

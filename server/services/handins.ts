@@ -16,6 +16,7 @@ import { answerView } from './answers'
 import { recordJson } from './records'
 import { requireClass, requireHandIn, requireOwnDrawing } from './rights'
 import { leftOf } from './room'
+import { now } from '../utils/clock'
 
 /**
  * Gives a drawing in for a crit: fixes its place in the record and its hash, and queues the check.
@@ -50,7 +51,7 @@ export async function handIn(
     const left = leftOf(await handIns.countToday(person.id, tx), OFTEN.handInsADay, 'handed in')
     const attempt = 1 + earlier
     await handIns.replaceWaiting(drawingId, tx)
-    const row = await handIns.addHandIn({ drawingId, attempt, handedInAt: new Date(), ...given }, tx)
+    const row = await handIns.addHandIn({ drawingId, attempt, handedInAt: now(), ...given }, tx)
     await jobs.addJob({ kind: 'verify', subject: row.id, asker: `learner ${person.id}`, costMs: drawing.costMs }, tx)
     return { id: row.id, left }
   })

@@ -8,6 +8,7 @@ import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { copyDrawing } from './records'
 import { requireOwnDrawing } from './rights'
+import { now, nowMs } from '../utils/clock'
 
 /** What a learner does with drawings of one's own: a name, a second one like it, put away and taken back. */
 
@@ -25,7 +26,7 @@ export function currentOf(theirs: readonly Drawing[]): Drawing | undefined {
 
 /** Whether it may still be taken back. */
 export const isTakenBackYet = ({ removedAt }: Drawing) =>
-  removedAt !== null && Date.now() - removedAt.getTime() < KEPT_REMOVED_MS
+  removedAt !== null && nowMs() - removedAt.getTime() < KEPT_REMOVED_MS
 
 export async function renameDrawing(person: Person, id: number, title: string): Promise<{ ok: true }> {
   await requireOwnDrawing(person, id)
@@ -55,7 +56,7 @@ export async function removeDrawing(person: Person, id: number, isRemoved: boole
     throw new Refused('not-yours', 'This is your part of a mural.', 'Give the panel back on the mural’s page.')
   if (!isRemoved && drawing.removedAt !== null && !isTakenBackYet(drawing))
     throw new Refused('not-found', 'It was put away too long ago.', 'Begin another one.')
-  await drawings.setDrawing(id, { removedAt: isRemoved ? new Date() : null })
+  await drawings.setDrawing(id, { removedAt: isRemoved ? now() : null })
   return { ok: true }
 }
 
@@ -63,7 +64,7 @@ export async function removeDrawing(person: Person, id: number, isRemoved: boole
  * Drops what was put away longer ago than it can be taken back. What was handed in is the teacher's as well, and stays.
  */
 export async function dropRemoved(): Promise<number> {
-  const old = await drawings.removedBefore(new Date(Date.now() - KEPT_REMOVED_MS))
+  const old = await drawings.removedBefore(new Date(nowMs() - KEPT_REMOVED_MS))
   const handed = new Set((await handIns.handInsOf(old.map(each => each.id))).map(each => each.drawingId))
   const gone = old.filter(each => !handed.has(each.id))
   await drawings.dropDrawings(gone.map(each => each.id))

@@ -9,6 +9,7 @@ import type { Learner, SchoolClass } from '../repositories/people'
 import * as plans from '../repositories/plans'
 import * as progress from '../repositories/progress'
 import { requireClass } from './rights'
+import { nowMs } from '../utils/clock'
 
 type Teacher = Extract<Person, { kind: 'teacher' }>
 type LearnerPerson = Extract<Person, { kind: 'learner' }>
@@ -33,7 +34,7 @@ export async function ownProgress(person: LearnerPerson): Promise<ProgressView> 
   const given = (await plans.plansOfClass(learner.classId)).filter(
     ({ row, learners }) =>
       (learners === null || learners.includes(learner.id)) &&
-      (row.startsAt === null || row.startsAt.getTime() <= Date.now()),
+      (row.startsAt === null || row.startsAt.getTime() <= nowMs()),
   )
   return {
     ...(await progressOf((await people.classById(learner.classId))!, [learner])),

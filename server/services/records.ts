@@ -11,11 +11,13 @@ import { addWork } from '../repositories/progress'
 import { factsFor } from '../repositories/plans'
 import type { PackedRecord } from '../jobs/asked'
 import { inThread } from '../threads/pool'
+import { countBatch } from './metrics'
 import { packed, type Packed, type ReadBatch } from '../threads/tasks'
 import { withJson } from '../utils/raw'
 import { Refused } from '../utils/refuse'
 import { requireOwnDrawing } from './rights'
 import { requireRoomForDrawing, requireRoomToDraw } from './room'
+import { now, nowMs } from '../utils/clock'
 
 const unpack = promisify(inflate) as (data: Uint8Array) => Promise<Buffer>
 
@@ -61,7 +63,9 @@ export async function storeBatch(person: Person, drawingId: number, bytes: Buffe
   const own = await requireOwnDrawing(person, drawingId)
   const batch = await batchOf(own, bytes)
   if (own.learnerId !== null) await requireRoomToDraw(own.learnerId, batch.packed.length)
-  return inTransaction(async tx => {
+  let isNew = false
+  const has = await inTransaction(async tx => {
+    isNew = false
     const drawing = (await drawings.lockDrawing(drawingId, tx))!
     const known = batch.number < drawing.nextBatch ? await drawings.batch(drawingId, batch.number, tx) : null
     if (known) {
@@ -92,8 +96,8 @@ export async function storeBatch(person: Person, drawingId: number, bytes: Buffe
       )
     }
     await drawings.addBatch({ drawingId, number: batch.number, start: batch.from, ...rowOf(batch) }, tx)
-    const now = new Date()
-    if (drawing.learnerId !== null) await addWork(drawing.learnerId, now, batch.workMs, tx)
+    const at = now()
+    if (drawing.learnerId !== null) await addWork(drawing.learnerId, at, batch.workMs, tx)
     const has = { position: drawing.position + batch.count, nextBatch: drawing.nextBatch + 1 }
     await drawings.setDrawing(
       drawingId,
@@ -103,14 +107,17 @@ export async function storeBatch(person: Person, drawingId: number, bytes: Buffe
         costMs: drawing.costMs + Math.round(batch.costMs),
         bytes: drawing.bytes + batch.packed.length,
         writer: batch.writer,
-        writerSeenAt: now,
-        lastSeenAt: now,
-        ...(batch.step !== null && { step: batch.step, stepAt: now }),
+        writerSeenAt: at,
+        lastSeenAt: at,
+        ...(batch.step !== null && { step: batch.step, stepAt: at }),
       },
       tx,
     )
+    isNew = true
     return has
   })
+  if (isNew) countBatch(batch.count)
+  return has
 }
 
 /** One act takes so long at most, ms: no hand draws what takes longer, but it can be written down. */
@@ -158,7 +165,7 @@ export async function claimDrawing(
     const isOther =
       drawing.writer !== null && drawing.writer !== writer && (isAgain || !isSameDevice(drawing.writer, writer))
     const isHeld =
-      isOther && drawing.writerSeenAt !== null && Date.now() - drawing.writerSeenAt.getTime() < WRITER_SILENCE_MS
+      isOther && drawing.writerSeenAt !== null && nowMs() - drawing.writerSeenAt.getTime() < WRITER_SILENCE_MS
     if (isHeld && !takeOver) {
       throw new Refused(
         'open-elsewhere',
@@ -166,7 +173,7 @@ export async function claimDrawing(
         'Go on there, or take it over here.',
       )
     }
-    await drawings.setDrawing(drawingId, { writer, writerSeenAt: new Date() }, tx)
+    await drawings.setDrawing(drawingId, { writer, writerSeenAt: now() }, tx)
     return stored(drawing)
   })
 }
@@ -211,7 +218,7 @@ async function beginWithPacked(drawing: Drawing, entries: Packed, tx: Tx): Promi
   const { clockMs, costMs, packed: bytes } = entries
   await drawings.setDrawing(
     drawing.id,
-    { ...has, clockMs, costMs: Math.round(costMs), bytes: bytes.length, lastSeenAt: new Date() },
+    { ...has, clockMs, costMs: Math.round(costMs), bytes: bytes.length, lastSeenAt: now() },
     tx,
   )
   return has

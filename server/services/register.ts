@@ -14,6 +14,7 @@ import { requireClass, requireLearner, requireMembers } from './rights'
 import { sealSecret } from './secrets'
 import { note } from './audit'
 import { openDoorOf } from './doors'
+import { now } from '../utils/clock'
 
 /** Classes and their learners, as the teacher keeps them. */
 
@@ -131,7 +132,7 @@ async function named<T>(what: string, stored: Promise<T>): Promise<T> {
  */
 export async function removeLearner(person: Teacher, learnerId: number, isRemoved: boolean): Promise<{ ok: true }> {
   const { learner, schoolClass } = await requireLearner(person, learnerId)
-  await people.setLearner(learnerId, { removedAt: isRemoved ? new Date() : null })
+  await people.setLearner(learnerId, { removedAt: isRemoved ? now() : null })
   if (isRemoved) await endSessionsOf('learner', learnerId)
   const what = isRemoved ? 'taken-out' : 'put-back'
   await note(what, { who: person.name, classId: schoolClass.id, about: learner.name })
@@ -199,7 +200,7 @@ export async function changeClass(
 /** Puts a class away at the end of a term, or takes it out again. */
 export async function archiveClass(person: Teacher, classId: number, isArchived: boolean): Promise<{ ok: true }> {
   await requireClass(person, classId)
-  await people.setClass(classId, { archivedAt: isArchived ? new Date() : null, frontDrawingId: null })
+  await people.setClass(classId, { archivedAt: isArchived ? now() : null, frontDrawingId: null })
   return { ok: true }
 }
 

@@ -9,6 +9,7 @@ import { Refused } from '../utils/refuse'
 import { writtenAnew } from './pictures'
 import { entriesJson } from './records'
 import { requireClass, requireDrawing, requireLearner, requireMembers, requireOwnDrawing } from './rights'
+import { now, nowMs } from '../utils/clock'
 
 /** A class at work: what the teacher sees of it while it draws, and what goes back and forth. */
 
@@ -45,9 +46,9 @@ export async function roundView(person: Teacher, classId: number): Promise<Round
   return {
     id,
     name,
-    now: new Date().toISOString(),
+    now: now().toISOString(),
     front: (await live.fronts([id])).get(id)?.drawing ?? null,
-    today: todayAt && Date.now() - todayAt.getTime() < CLASS_LASTS_MS ? todayPlanId : null,
+    today: todayAt && nowMs() - todayAt.getTime() < CLASS_LASTS_MS ? todayPlanId : null,
     plans: await Promise.all(
       given.map(async each => {
         const { title, steps } = await outlineFor(each)
@@ -68,7 +69,7 @@ export async function setToday(person: Teacher, classId: number, planId: number 
   await requireClass(person, classId)
   if (planId !== null && !(await plans.assignment(classId, planId)))
     throw new Refused('not-found', 'This class does not have the plan.', 'Give it to the class first.')
-  await people.setClass(classId, { todayPlanId: planId, todayAt: planId === null ? null : new Date() })
+  await people.setClass(classId, { todayPlanId: planId, todayAt: planId === null ? null : now() })
   return { ok: true }
 }
 
@@ -169,7 +170,7 @@ export async function sendNews(person: Teacher, classId: number, { to, news }: S
   const body: News = news.kind === 'words' ? { ...news, from: person.name } : news
   await live.addNews(classId, to ?? [null], body)
   for (const learner of to ?? []) await live.lowerHand(learner)
-  await live.forgetNews(new Date(Date.now() - NEWS_LIFE_MS))
+  await live.forgetNews(new Date(nowMs() - NEWS_LIFE_MS))
   return { sent: (to ?? (await people.learnersOf([classId]))).length }
 }
 

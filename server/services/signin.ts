@@ -5,6 +5,7 @@ import { Refused } from '../utils/refuse'
 import { note } from './audit'
 import { doorsOfLearner, doorsOfTeacher, goThrough, type From } from './doors'
 import { isSealedEarlier, sealSecret, secretFits } from './secrets'
+import { now } from '../utils/clock'
 
 /** Compared against when nobody has the name, so that the answer takes as long. */
 const nobody = sealSecret('nobody')
@@ -88,6 +89,6 @@ async function sealAnew(before: string, secret: string, keep: (sealed: string) =
 export async function leave(person: Person): Promise<void> {
   if (person.kind === 'learner')
     await people
-      .setLeft(person.id, new Date())
+      .setLeft(person.id, now())
       .catch((error: unknown) => log('warn', 'leaving-not-noted', { error: reasonOf(error) }))
 }

@@ -10,6 +10,7 @@ import * as wall from '../repositories/wall'
 import type { WallWork, WallWords } from '../repositories/wall'
 import { Refused } from '../utils/refuse'
 import { classIdOf, requireClass, requireHandIn } from './rights'
+import { now } from '../utils/clock'
 
 /** The Wall of a class: works hang with their learner's leave, words below them when the teacher lets them through. */
 
@@ -127,7 +128,7 @@ export async function offerWork(
   // Asked for already: it hangs at once.
   const state = known?.state === 'asked' ? ('up' as const) : ('offered' as const)
   const id = await wall.putForward({ classId: learner.classId, learnerId: learner.id, handInId, title, isNamed, state })
-  if (state === 'up') await wall.setWork(id, { hungAt: new Date() })
+  if (state === 'up') await wall.setWork(id, { hungAt: now() })
   return { id }
 }
 
@@ -163,7 +164,7 @@ export async function changeWork(
     ...(title !== undefined && { title }),
     ...(isNamed !== undefined && { isNamed }),
     ...(state && { state }),
-    ...(hangs && work.state !== 'up' && { hungAt: new Date() }),
+    ...(hangs && work.state !== 'up' && { hungAt: now() }),
   })
   return { ok: true }
 }

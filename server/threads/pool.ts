@@ -28,6 +28,9 @@ export function openThreads(filename: string): void {
   })
 }
 
+/** Large bodies that wait for a thread. */
+export const waitingTasks = (): number => pool?.queueSize ?? 0
+
 export async function closeThreads(): Promise<void> {
   await pool?.destroy()
   pool = null

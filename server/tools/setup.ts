@@ -3,6 +3,7 @@ import { KEPT, keptDrawn } from '#demo/kept'
 import { isDemoUnfinished, seedDemo } from '#demo/seed'
 import { migrate } from '../migrations'
 import { closeDatabase, openDatabase } from '../repositories/database'
+import { Nodes, serversOf } from '../repositories/nodes'
 import { countTeachers } from '../repositories/people'
 
 /**
@@ -37,22 +38,20 @@ async function migrateAll(sequelize: Sequelize): Promise<void> {
   for (const name of await migrate(sequelize)) console.log(`migrated ${name}`)
 }
 
-async function createDatabase(url: string): Promise<void> {
-  const { pathname } = new URL(url)
+async function createDatabase(address: string): Promise<void> {
+  const { servers, url } = serversOf(address)
+  const { pathname, username, password } = new URL(url)
   const name = pathname.slice(1).replaceAll('`', '')
-  const server = new URL(url)
-  server.pathname = '/'
-  const mariadb = (await import('mariadb')).default
-  const connection = await mariadb.createConnection({
-    host: server.hostname,
-    port: Number(server.port || 3306),
-    user: decodeURIComponent(server.username),
-    password: decodeURIComponent(server.password),
+  const nodes = new Nodes(servers)
+  const connection = await nodes.createConnection({
+    user: decodeURIComponent(username),
+    password: decodeURIComponent(password),
   })
   try {
     await connection.query(`CREATE DATABASE IF NOT EXISTS \`${name}\` CHARACTER SET utf8mb4`)
   } finally {
     await connection.end()
+    nodes.close()
   }
 }
 

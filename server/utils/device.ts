@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto'
-import { getRequestIP, useSession, type H3Event } from 'h3'
+import { useSession, type H3Event } from 'h3'
 import type { From } from '../services/doors'
+import { addressOf, isSecure } from './peer'
 
 /** What a browser keeps, sealed, of who was let in on it. */
 interface Known {
@@ -18,7 +19,7 @@ const knownOn = (event: H3Event) =>
     password: useRuntimeConfig(event).session.password,
     maxAge: YEAR_S,
     // A school's server on plain http must stay reachable.
-    cookie: { httpOnly: true, sameSite: 'lax', secure: false, path: '/api/session' },
+    cookie: { httpOnly: true, sameSite: 'lax', secure: isSecure(event), path: '/api/session' },
   })
 
 /** Where a request comes from, and how to remember whom it let in. */
@@ -27,7 +28,7 @@ export async function fromOf(event: H3Event): Promise<{ from: From; remember: (w
   const { id, who = [] } = known.data
   return {
     from: {
-      address: getRequestIP(event) ?? null,
+      address: addressOf(event),
       device: id === undefined ? null : { id, knows: each => who.includes(each) },
     },
     async remember(each) {

@@ -1,4 +1,5 @@
-import { getRequestHost, type H3Event } from 'h3'
+import type { H3Event } from 'h3'
+import { hostOf } from './peer'
 import { Refused } from './refuse'
 
 const ONLY_READS = new Set(['GET', 'HEAD', 'OPTIONS'])
@@ -14,7 +15,7 @@ export function requireSameOrigin(event: H3Event): void {
   if (ONLY_READS.has(method ?? 'GET')) return
   const { origin } = headers
   const site = headers['sec-fetch-site']
-  if (isOwn(origin, getRequestHost(event, { xForwardedHost: true })) && site !== 'cross-site') return
+  if (isOwn(origin, hostOf(event)) && site !== 'cross-site') return
   throw new Refused('not-yours', 'This came from another site.', 'Do it in Little Easel itself.')
 }
 

@@ -1,12 +1,4 @@
-import {
-  defineEventHandler,
-  getRequestIP,
-  getRouterParams,
-  getQuery,
-  setResponseHeader,
-  setResponseStatus,
-  type H3Event,
-} from 'h3'
+import { defineEventHandler, getRouterParams, getQuery, setResponseHeader, setResponseStatus, type H3Event } from 'h3'
 import type { z } from 'zod'
 import { faultLine } from '#core/base'
 import { BODY_BYTES } from '#shared/limits'
@@ -17,6 +9,7 @@ import { note, withAddress } from '../services/audit'
 import { jsonBody, jsonBytes, leaveRest } from './body'
 import { log, reasonOf } from './log'
 import { requireSameOrigin } from './origin'
+import { addressOf } from './peer'
 import { asRefused, Refused } from './refuse'
 import { sessionFor } from './session'
 import { Turns } from './turns'
@@ -61,7 +54,7 @@ interface Route<W extends Who, P, B, Q, R> {
 export function defineRoute<W extends Who, P = unknown, B = unknown, Q = unknown, R = unknown>(
   route: Route<W, P, B, Q, R>,
 ) {
-  return defineEventHandler(event => withAddress(getRequestIP(event) ?? null, () => answered(route, event)))
+  return defineEventHandler(event => withAddress(addressOf(event), () => answered(route, event)))
 }
 
 async function answered<W extends Who, P, B, Q, R>(route: Route<W, P, B, Q, R>, event: H3Event): Promise<R> {

@@ -1,9 +1,10 @@
 import { randomBytes } from 'node:crypto'
 import Bowser from 'bowser'
-import { deleteCookie, getCookie, getRequestHeader, getRequestIP, setCookie, type H3Event } from 'h3'
+import { deleteCookie, getCookie, getRequestHeader, setCookie, type H3Event } from 'h3'
 import type { Person } from '#shared/views'
 import * as sessions from '../repositories/sessions'
 import { digestOf } from './digest'
+import { addressOf, isSecure } from './peer'
 
 /*
  * A browser that is signed in has a token drawn by lot; the server keeps its digest (`repositories/sessions.ts`). Each
@@ -13,10 +14,6 @@ import { digestOf } from './digest'
 const TOKEN_BYTES = 32
 /** The browser forgets it then at the latest, s: the server's own limits come before. */
 const MOST_AGE_S = 200 * 24 * 3600
-
-/** Whether the browser speaks to this server by TLS. */
-export const isSecure = ({ node: { req } }: H3Event): boolean =>
-  'encrypted' in req.socket && Boolean(req.socket.encrypted)
 
 /** By TLS the name says that nobody else set it, for this host alone (RFC 6265bis, 4.1.3.2). */
 const nameFor = (event: H3Event) => (isSecure(event) ? '__Host-easel' : 'easel')
@@ -43,7 +40,7 @@ export async function beginSession(event: H3Event, { kind, id }: Person): Promis
     token: digestOf(token),
     kind,
     person: id,
-    address: getRequestIP(event) ?? null,
+    address: addressOf(event),
     device: deviceOf(getRequestHeader(event, 'user-agent') ?? ''),
   })
   setCookie(event, nameFor(event), token, { ...optionsFor(event), maxAge: MOST_AGE_S })

@@ -21,6 +21,9 @@ const watching = new Polling<ReadonlySet<number>>(async tell => {
 /** Streams that are open, by person. */
 const open = new Map<string, number>()
 
+/** How many are open at this process. */
+export const openStreams = (): number => [...open.values()].reduce((sum, each) => sum + each, 0)
+
 function count<K>(counts: Map<K, number>, key: K, by: 1 | -1): void {
   const now = (counts.get(key) ?? 0) + by
   if (now > 0) counts.set(key, now)

@@ -26,6 +26,8 @@ export interface WindowSize {
   readonly deviceScaleFactor?: number
   /** Things move for the eye as well; otherwise nobody waits for that. */
   readonly hasMotion?: boolean
+  /** The server has a certificate that it made itself. */
+  readonly ignoreHTTPSErrors?: boolean
 }
 
 function chromiumPath(): string {
@@ -64,6 +66,7 @@ export async function openBrowser({
   hasTouch = false,
   deviceScaleFactor = 1,
   hasMotion = false,
+  ignoreHTTPSErrors = false,
 }: WindowSize = {}): Promise<OpenedBrowser> {
   running ??= chromium.launch({ executablePath: chromiumPath(), headless: true, args: FLAGS })
   open++
@@ -73,6 +76,7 @@ export async function openBrowser({
     viewport: { width, height },
     hasTouch,
     deviceScaleFactor,
+    ignoreHTTPSErrors,
     reducedMotion: hasMotion ? 'no-preference' : 'reduce',
     locale: 'en-GB',
     timezoneId: 'Europe/London',

@@ -13,7 +13,11 @@ export interface Answer<T = unknown> {
 export class Client {
   private readonly cookies = new Map<string, string>()
 
-  constructor(private readonly url: string) {}
+  /** @param timeoutMs what is not answered by then is given up */
+  constructor(
+    protected readonly url: string,
+    private readonly timeoutMs: number | null = null,
+  ) {}
 
   async call<T = unknown>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
     return this.callRaw<T>(method, path, body === undefined ? undefined : JSON.stringify(body))
@@ -37,7 +41,7 @@ export class Client {
     return other
   }
 
-  private cookie(): string {
+  protected cookie(): string {
     return [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ')
   }
 
@@ -45,6 +49,7 @@ export class Client {
     const response = await fetchAgain(this.url + path, {
       method,
       ...(text !== undefined && { body: text }),
+      ...(this.timeoutMs !== null && { signal: AbortSignal.timeout(this.timeoutMs) }),
       headers: { ...(text !== undefined && { 'content-type': 'application/json' }), cookie: this.cookie() },
     })
     for (const each of response.headers.getSetCookie()) {
@@ -77,9 +82,12 @@ export class Client {
   }
 
   /** Listens to a stream of server-sent events; each message is JSON. */
-  async stream(path: string): Promise<{ next<N>(): Promise<N>; close(): void }> {
+  async stream(path: string, signal?: AbortSignal): Promise<{ next<N>(): Promise<N>; close(): void }> {
     const abort = new AbortController()
-    const response = await fetch(this.url + path, { headers: { cookie: this.cookie() }, signal: abort.signal })
+    const response = await fetch(this.url + path, {
+      headers: { cookie: this.cookie() },
+      signal: signal ?? abort.signal,
+    })
     if (response.status !== 200) throw new Error(`${path}: ${response.status}`)
     const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader()
     let text = ''

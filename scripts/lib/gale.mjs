@@ -1,0 +1,79 @@
+import { execFileSync } from 'node:child_process'
+import { closeSync, openSync, rmSync, writeSync } from 'node:fs'
+import { join } from 'node:path'
+import { setTimeout as sleep } from 'node:timers/promises'
+
+/**
+ * Faults of a campaign against a cluster that is minded: each is done, and told by its name. `disk`: a folder on a file
+ * system of its own that may be filled; null: there is none.
+ */
+export function faultsOf({ minder, random, disk, areDatabasesWhole }) {
+  const pidOf = name => minder.running().get(name)
+  const some = prefix => {
+    const names = [...minder.running().keys()].filter(each => each.startsWith(prefix))
+    return names[Math.floor(random() * names.length)]
+  }
+  const signal = (pid, name) => {
+    try {
+      if (pid) process.kill(-pid, name)
+    } catch {
+      // It has just ended.
+    }
+  }
+  const kill = prefix => async () => signal(pidOf(some(prefix)), 'SIGKILL')
+  const pause = (prefix, leastMs, mostMs) => async () => {
+    const pid = pidOf(some(prefix))
+    signal(pid, 'SIGSTOP')
+    await sleep(leastMs + (mostMs - leastMs) * random())
+    signal(pid, 'SIGCONT')
+  }
+  const faults = {
+    'a process of the app is killed': { weight: 6, run: kill('app') },
+    'a process of the app is paused': { weight: 3, run: pause('app', 300, 7000) },
+    'its examiner is killed': { weight: 3, run: async () => killChild(pidOf(some('app'))) },
+    // Two of three at once would be more than such a cluster is made for.
+    'a database server is killed': { weight: 3, run: kill('database'), may: areDatabasesWhole },
+    'a database server is paused': { weight: 3, run: pause('database', 300, 6000), may: areDatabasesWhole },
+    'the proxy is killed': { weight: 3, run: kill('the proxy') },
+    'the proxy is paused': { weight: 2, run: pause('the proxy', 300, 3000) },
+  }
+  if (disk) faults['the disk is full'] = { weight: 1, run: () => fill(disk, 1500 + 2500 * random()) }
+  return faults
+}
+
+function killChild(pid) {
+  try {
+    const children = execFileSync('pgrep', ['-P', String(pid)], { encoding: 'utf8' })
+      .trim()
+      .split('\n')
+    process.kill(Number(children[0]), 'SIGKILL')
+  } catch {
+    // It has none at the moment.
+  }
+}
+
+async function fill(folder, ms) {
+  const file = join(folder, 'filler')
+  const open = openSync(file, 'w')
+  try {
+    for (let size = 1 << 24; size > 256;)
+      try {
+        if (writeSync(open, Buffer.alloc(size)) < size) size >>= 1
+      } catch {
+        size >>= 1
+      }
+    await sleep(ms)
+  } finally {
+    closeSync(open)
+    rmSync(file, { force: true })
+  }
+}
+
+/** One of them by lot, as its weight says, among those that may be done now. */
+export async function drawFault(faults, random) {
+  const may = []
+  for (const [name, each] of Object.entries(faults)) if (!each.may || (await each.may())) may.push([name, each])
+  let left = random() * may.reduce((sum, [, { weight }]) => sum + weight, 0)
+  for (const [name, each] of may) if ((left -= each.weight) < 0) return [name, each]
+  return may.at(-1)
+}

@@ -1,0 +1,41 @@
+import { getRequestHost, type H3Event } from 'h3'
+import proxyAddr from 'proxy-addr'
+
+/*
+ * Where a request comes from. What a proxy says of whom it speaks for is believed of those alone that are named in
+ * NUXT_TRUSTED_PROXIES (addresses, ranges, or `loopback`, by commas); of others it could be anybody's word.
+ */
+
+type Trust = ReturnType<typeof proxyAddr.compile>
+const trusts = new Map<string, Trust>()
+
+function trust(): Trust {
+  const { trustedProxies } = useRuntimeConfig()
+  let compiled = trusts.get(trustedProxies)
+  if (!compiled) {
+    compiled = proxyAddr.compile(trustedProxies.split(/[\s,]+/).filter(each => each !== ''))
+    trusts.set(trustedProxies, compiled)
+  }
+  return compiled
+}
+
+/** Whether it comes by a proxy that is believed. */
+function isProxied({ node: { req } }: H3Event): boolean {
+  const { remoteAddress } = req.socket
+  return remoteAddress !== undefined && trust()(remoteAddress, 0)
+}
+
+/** The address of whoever asks; null: the line is gone already. */
+export function addressOf({ node: { req } }: H3Event): string | null {
+  return req.socket.remoteAddress === undefined ? null : (proxyAddr(req, trust()) ?? null)
+}
+
+/** Whether the browser speaks by TLS, to this server or to a proxy before it. */
+export function isSecure(event: H3Event): boolean {
+  const { req } = event.node
+  if ('encrypted' in req.socket && req.socket.encrypted) return true
+  return isProxied(event) && req.headers['x-forwarded-proto'] === 'https'
+}
+
+/** The host that the browser asked for, with its port. */
+export const hostOf = (event: H3Event): string => getRequestHost(event, { xForwardedHost: isProxied(event) })

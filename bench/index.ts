@@ -6,7 +6,7 @@ import { adjusting } from './adjusting'
 import { attack } from './attack'
 import { blending, closing, stacks } from './layers'
 import type { Row } from './measure'
-import { load } from './load'
+import { load, school, soak } from './load'
 import { drafting, looking } from './looking'
 import { moving, selecting } from './moving'
 import { mural } from './mural'
@@ -15,7 +15,8 @@ import { serveProposals } from './proposer'
 
 /**
  * `npm run bench`: a table on the screen and bench/result.json. Ratios within one run count, not ms.
- * LITTLE_EASEL_BENCH=closing gaps,…: only those, nothing written.
+ * LITTLE_EASEL_BENCH=closing gaps,…: only those, nothing written. A whole school (`school`) and half an hour of a class
+ * (`soak`) are done only when asked for.
  */
 async function main(): Promise<void> {
   checkThatItDraws()
@@ -37,6 +38,8 @@ async function main(): Promise<void> {
     ['look-fors', looking],
     ['drafting', drafting],
     ['load', load],
+    ['school', () => (wanted ? school() : [])],
+    ['soak', () => (wanted ? soak() : [])],
     ['attack', attack],
     ['pile', pile],
     ['mural', mural],

@@ -20,6 +20,8 @@ const hasBrowser = process.env.LITTLE_EASEL_BROWSER !== 'no'
 /** Between two faults, ms. */
 const LEAST_MS = 300
 const MOST_MS = 1500
+/** All that was paused goes on by then, ms. */
+const LONGEST_PAUSE_MS = 8000
 /** Clocks of the app's processes are set apart by so much, ms. */
 const SHIFTS = [0, 190_000, -250_000]
 /** Room on the file system that is filled up. */
@@ -35,10 +37,10 @@ runMain(async () => {
   let people = null
   const log = []
   const minder = new Minder({
-    tell: line => log.push(line),
+    tell: line => log.push(`${new Date().toISOString()} ${line}`),
     giveUp: trouble => console.error(trouble.message),
     // A gale: what dies often is started again all the same.
-    now: () => 0 + performance.now() * 100,
+    now: () => performance.now() * 100,
   })
   const { end } = endInOrder(async () => {
     people?.kill('SIGKILL')
@@ -77,9 +79,11 @@ runMain(async () => {
       await Promise.race([sleep(LEAST_MS + (MOST_MS - LEAST_MS) * random()), gone])
       const [name, { run }] = await drawFault(faults, random)
       done[name] = (done[name] ?? 0) + 1
+      log.push(`${new Date().toISOString()} ${name}`)
       await run()
       if (i % 50 === 0) say(`${i} of ${COUNT}, ${Math.round((Date.now() - began) / 1000)} s`)
     }
+    await sleep(LONGEST_PAUSE_MS)
     say('the weather is fine again: what is left is sent and looked at')
     people.send({ stop: true })
     const found = await Promise.race([report, gone])
@@ -88,7 +92,7 @@ runMain(async () => {
   } catch (error) {
     console.error(error)
   }
-  if (ending !== 0) {
+  if (ending !== 0 || process.env.LITTLE_EASEL_KEEP_LOG) {
     writeFileSync(fromRoot('node_modules/.cache/little-easel/faults.log'), log.join('\n'))
     say('what the processes said stands in node_modules/.cache/little-easel/faults.log')
   }

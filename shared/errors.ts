@@ -25,6 +25,8 @@ export const ERROR_STATUS = {
   /** Too much is asked at once: the same again in a moment. */
   busy: 503,
   'database-down': 503,
+  /** Nothing more can be stored until there is room on the server. */
+  'disk-full': 507,
   unexpected: 500,
 } as const
 

@@ -26,6 +26,9 @@ export class Unreachable extends Error {
   }
 }
 
+/** What passes by itself: the same is asked again later, and meanwhile one goes on with what this device keeps. */
+export const IS_PASSING: ReadonlySet<ErrorCode> = new Set(['database-down', 'disk-full', 'busy', 'unexpected'])
+
 /** How long an answer is waited for, ms. */
 const PATIENCE_MS = 20_000
 

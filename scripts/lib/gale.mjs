@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process'
-import { closeSync, openSync, rmSync, writeSync } from 'node:fs'
+import { rmSync, statfsSync } from 'node:fs'
 import { join } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
 
@@ -24,8 +24,8 @@ export function faultsOf({ minder, random, disk, areDatabasesWhole }) {
   const pause = (prefix, leastMs, mostMs) => async () => {
     const pid = pidOf(some(prefix))
     signal(pid, 'SIGSTOP')
-    await sleep(leastMs + (mostMs - leastMs) * random())
-    signal(pid, 'SIGCONT')
+    // Other faults happen meanwhile.
+    setTimeout(() => signal(pid, 'SIGCONT'), leastMs + (mostMs - leastMs) * random())
   }
   const faults = {
     'a process of the app is killed': { weight: 6, run: kill('app') },
@@ -54,17 +54,11 @@ function killChild(pid) {
 
 async function fill(folder, ms) {
   const file = join(folder, 'filler')
-  const open = openSync(file, 'w')
   try {
-    for (let size = 1 << 24; size > 256;)
-      try {
-        if (writeSync(open, Buffer.alloc(size)) < size) size >>= 1
-      } catch {
-        size >>= 1
-      }
+    const { bavail, bsize } = statfsSync(folder)
+    if (bavail > 0) execFileSync('fallocate', ['-l', String(bavail * bsize), file])
     await sleep(ms)
   } finally {
-    closeSync(open)
     rmSync(file, { force: true })
   }
 }

@@ -23,6 +23,17 @@ import { secretIn } from './secret.mjs'
 /** A node that joins gets all data of another one first. */
 const READY_MS = 120_000
 const STOP_MS = 30_000
+/**
+ * A server that says nothing for two seconds is done without, where five are usual: nobody may wait longer for another.
+ * (https://galeracluster.com/library/documentation/galera-parameters.html)
+ */
+const GROUP_OPTIONS = [
+  'evs.keepalive_period=PT0.3S',
+  'evs.inactive_check_period=PT0.3S',
+  'evs.suspect_timeout=PT2S',
+  'evs.inactive_timeout=PT4S',
+  'evs.install_timeout=PT3S',
+].join(';')
 const PROVIDER = '/usr/lib/galera/libgalera_smm.so'
 /** From where ports are taken, of each node one after the other. */
 const PORTS_FROM = 44_400
@@ -108,7 +119,7 @@ function firstOf(nodes) {
 
 /** Number of the last transaction that a node has; it is not running. */
 function recovered({ data, user }) {
-  const log = join(data, 'recovered.log')
+  const log = join(data, 'position.log')
   try {
     execFileSync(commandPath('mariadbd'), [
       '--no-defaults',
@@ -131,9 +142,24 @@ function spawnNode({ folder, data, socket, number, port, group, ist, sst, user }
   const log = join(folder, 'mariadb.log')
   const output = openSync(log, 'a')
   if (user === 'mysql') chownSync(log, ...idsOf('mysql'))
+  const recovering = [
+    '--no-defaults',
+    `--datadir=${data}`,
+    `--user=${user}`,
+    '--wsrep-recover',
+    `--wsrep-provider=${PROVIDER}`,
+    `--log-error=${join(folder, 'recovered.log')}`,
+  ]
+  // After a crash it finds out first how far it came: then it is sent what is missing, and not all there is.
+  const isCrashed = !isFirst && /seqno:\s*-1/.test(readOr(join(data, 'grastate.dat')))
   const child = spawn(
-    commandPath('mariadbd'),
+    'sh',
     [
+      '-c',
+      FROM_POSITION,
+      isCrashed ? recovering.join('\n') : '',
+      join(folder, 'recovered.log'),
+      commandPath('mariadbd'),
       '--no-defaults',
       ...SERVER_OPTIONS,
       `--datadir=${data}`,
@@ -156,7 +182,7 @@ function spawnNode({ folder, data, socket, number, port, group, ist, sst, user }
       '--wsrep-sst-donor=node3,',
       '--wsrep-sst-method=rsync',
       `--wsrep-sst-receive-address=127.0.0.1:${sst}`,
-      `--wsrep-provider-options=gmcast.listen_addr=tcp://127.0.0.1:${group};ist.recv_addr=127.0.0.1:${ist}`,
+      `--wsrep-provider-options=gmcast.listen_addr=tcp://127.0.0.1:${group};ist.recv_addr=127.0.0.1:${ist};${GROUP_OPTIONS}`,
       ...(isFirst ? ['--wsrep-new-cluster'] : []),
     ],
     { stdio: ['ignore', output, output], detached: true },
@@ -164,6 +190,20 @@ function spawnNode({ folder, data, socket, number, port, group, ist, sst, user }
   closeSync(output)
   return child
 }
+
+/**
+ * Lines of what to call for the position (none: it is not asked for), where that is written, the server and its
+ * options. The server takes the shell's place.
+ */
+const FROM_POSITION = `
+  log="$1" server="$2"; shift 2
+  if [ -n "$0" ]; then
+    : > "$log"
+    printf '%s\\n' "$0" | xargs -d '\\n' "$server" > /dev/null 2>&1
+    position=$(sed -n 's/.*Recovered position: *//p' "$log" | tail -n 1)
+    [ -z "$position" ] || set -- "$@" "--wsrep-start-position=$position"
+  fi
+  exec "$server" "$@"`
 
 const idsOf = name => ['-u', '-g'].map(flag => Number(execFileSync('id', [flag, name], { encoding: 'utf8' })))
 

@@ -6,7 +6,7 @@ import { demoWorld } from './world.mjs'
 
 /**
  * Runs a TypeScript program of the project before the built app with a fresh demo. It finds the address in
- * LITTLE_EASEL_URL, and the server's process in LITTLE_EASEL_PID.
+ * LITTLE_EASEL_URL, and the server's process in LITTLE_EASEL_PID; of several all in LITTLE_EASEL_URLS and -PIDS.
  */
 export function runWithDemo(entry, name, options = {}) {
   runMain(async () => {
@@ -19,7 +19,12 @@ export function runWithDemo(entry, name, options = {}) {
     const world = await demoWorld(options)
     try {
       await run(process.execPath, ['--max-old-space-size=8192', program], {
-        env: { LITTLE_EASEL_URL: world.url, LITTLE_EASEL_PID: String(world.pid) },
+        env: {
+          LITTLE_EASEL_URL: world.urls[0],
+          LITTLE_EASEL_PID: String(world.pids[0]),
+          LITTLE_EASEL_URLS: world.urls.join(' '),
+          LITTLE_EASEL_PIDS: world.pids.join(' '),
+        },
       })
     } finally {
       await world.end()

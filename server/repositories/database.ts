@@ -59,6 +59,13 @@ export function inTransaction<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
   )
 }
 
+/** When it was said last that there is no room, ms of the steady clock. */
+let fullAt = -Infinity
+const FULL_MS = 60_000
+
+/** Whether the database could not store something for want of room within the last minute. */
+export const wasFull = (): boolean => performance.now() - fullAt < FULL_MS
+
 /** @param isHarmless whether doing it twice does no harm where its server went away in the middle */
 async function again<T>(work: () => Promise<T>, isHarmless: () => boolean): Promise<T> {
   const began = performance.now()
@@ -67,6 +74,7 @@ async function again<T>(work: () => Promise<T>, isHarmless: () => boolean): Prom
       return await work()
     } catch (error) {
       const trouble = troubleOf(error)
+      if (trouble === 'full') fullAt = performance.now()
       const isWorth =
         trouble === 'gave-way'
           ? turn < MOST_TURNS

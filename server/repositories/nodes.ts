@@ -61,6 +61,8 @@ export class Nodes {
   private readonly lines = new WeakMap<Connection, { node: Node; socket: Socket }>()
   private timer: NodeJS.Timeout | null = null
   private config: ConnectionConfig | null = null
+  /** The one that was connected to last, and the one that was told of last. */
+  private used: Node | null = null
   private told: Node | null = null
 
   constructor(servers: readonly { host: string; port: number }[]) {
@@ -89,7 +91,11 @@ export class Nodes {
     let failure: unknown
     for (const node of this.inOrder()) {
       try {
-        return await this.connectTo(node, config)
+        const connection = await this.connectTo(node, config)
+        this.used = node
+        // What was stored at another server is seen at this one.
+        if (this.areSeveral) await connection.query('SET SESSION wsrep_sync_wait = 1')
+        return connection
       } catch (error) {
         failure = error
         this.setAway(node)
@@ -110,7 +116,10 @@ export class Nodes {
     for (const node of this.nodes) this.forget(node)
   }
 
-  /** The first that has been ready for a while; what is ready in any way; what is away, which may have come back. */
+  /**
+   * The first that has been ready for a while; until there is one, that which is used now; then what is ready in any
+   * way; then what is away, which may have come back.
+   */
   private inOrder(): Node[] {
     const now = performance.now()
     const rank = ({ readySince, isSynced }: Node) => {
@@ -118,7 +127,10 @@ export class Nodes {
       if (!isSynced) return 2
       return now - readySince >= STEADY_MS ? 0 : 1
     }
-    return [...this.nodes].sort((a, b) => rank(a) - rank(b))
+    const sorted = [...this.nodes].sort((a, b) => rank(a) - rank(b))
+    const { used } = this
+    if (used && rank(used) === 1 && rank(sorted[0]!) === 1) sorted.sort((a, b) => +(b === used) - +(a === used))
+    return sorted
   }
 
   private async connectTo(node: Node, config: ConnectionConfig): Promise<Connection> {
@@ -131,8 +143,6 @@ export class Nodes {
       port,
       stream: () => socket,
       connectTimeout: ANSWER_MS,
-      // What was stored at another server is seen at this one.
-      ...(this.areSeveral && { sessionVariables: { wsrep_sync_wait: 1 } }),
     } as ConnectionConfig)
     try {
       await this.ask(node, connection, socket)

@@ -8,13 +8,27 @@ import { NOT_READY } from './nodes'
 const GAVE_WAY = new Set([1213, 1205, 1020])
 
 /** It could not be asked at all; or it was asked, and the line broke before it answered. */
-export type Trouble = 'gave-way' | 'not-begun' | 'cut-off' | 'other'
+export type Trouble = 'gave-way' | 'not-begun' | 'cut-off' | 'full' | 'other'
+
+interface Failure {
+  readonly errno?: number
+  readonly fatal?: boolean
+  /** The server's words, without the question. */
+  readonly sqlMessage?: string | null
+}
+
+/** “Disk full”, “the table is full”; or that a file can't be written, for want of room (ENOSPC, 28). */
+const isFull = (errno: number, words: string): boolean =>
+  errno === 1021 ||
+  errno === 1114 ||
+  ([1005, 1026, 1030, 1180].includes(errno) && /No space left|(?:errno|error):? (?:number )?28\b/i.test(words))
 
 /** What a failed question says about whether it was done. */
 export function troubleOf(error: unknown): Trouble {
-  const { name, parent } = error as { name?: string; parent?: { errno?: number; fatal?: boolean } }
+  const { name, parent } = (error ?? {}) as { name?: string; parent?: Failure }
   const errno = parent?.errno ?? 0
   if (GAVE_WAY.has(errno)) return 'gave-way'
   if (errno === NOT_READY || /^Sequelize(Connection|HostNot|InvalidConnection)/.test(name ?? '')) return 'not-begun'
+  if (isFull(errno, parent?.sqlMessage ?? '')) return 'full'
   return parent?.fatal ? 'cut-off' : 'other'
 }

@@ -1,5 +1,5 @@
 import { Counter, Gauge, Histogram, Registry, collectDefaultMetrics } from 'prom-client'
-import { serverCounts } from '../repositories/database'
+import { serverCounts, wasFull } from '../repositories/database'
 import { waitingJobs } from '../repositories/jobs'
 import { waitingTasks } from '../threads/pool'
 import { openStreams } from '../utils/stream'
@@ -74,6 +74,14 @@ new Gauge({
     const { all, ready } = serverCounts()
     this.set({ which: 'all' }, all)
     this.set({ which: 'ready' }, ready)
+  },
+})
+new Gauge({
+  name: 'easel_disk_full',
+  help: 'Whether something could not be stored for want of room within the last minute',
+  registers,
+  collect() {
+    this.set(wasFull() ? 1 : 0)
   },
 })
 new Gauge({

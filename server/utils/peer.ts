@@ -1,4 +1,4 @@
-import { getRequestHost, type H3Event } from 'h3'
+import type { H3Event } from 'h3'
 import proxyAddr from 'proxy-addr'
 
 /*
@@ -36,6 +36,3 @@ export function isSecure(event: H3Event): boolean {
   if ('encrypted' in req.socket && req.socket.encrypted) return true
   return isProxied(event) && req.headers['x-forwarded-proto'] === 'https'
 }
-
-/** The host that the browser asked for, with its port. */
-export const hostOf = (event: H3Event): string => getRequestHost(event, { xForwardedHost: isProxied(event) })

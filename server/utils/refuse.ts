@@ -1,3 +1,4 @@
+import { troubleOf } from '../repositories/trouble'
 import { ERROR_STATUS, type ErrorCode, type Refusal } from '#shared/errors'
 
 /** A refusal with everything the answer needs: what happened and what to do. */
@@ -37,6 +38,12 @@ export function asRefused(error: unknown): Refused {
       'Go on drawing: your work is kept here and sent when the server is back.',
     )
   }
+  if (troubleOf(error) === 'full')
+    return new Refused(
+      'disk-full',
+      'The server’s disk is full.',
+      'Tell whoever looks after Little Easel. What you draw is kept here, and sent by itself when there is room again.',
+    )
   if (name === 'SequelizeUniqueConstraintError')
     return new Refused(
       'malformed',

@@ -167,6 +167,16 @@ describe('the sender', () => {
     expect(server.stored).toEqual(entries)
   })
 
+  it('with the server’s disk full it says so in the server’s words, and goes on by itself when there is room', async () => {
+    server.troubles = [new ApiRefusal('disk-full', 'The server’s disk is full.', 'Tell who looks after it.')]
+    grow(2)
+    await pass(1)
+    expect(states.at(-1)).toBe('refused')
+    await pass()
+    expect(states.at(-1)).toBe('kept')
+    expect(server.stored).toEqual(entries)
+  })
+
   it('counts nothing as kept that another put there, when a part that is known is sent again', async () => {
     // Sent by this one, and the answer was lost; then another went on with it.
     grow(2)

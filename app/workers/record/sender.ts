@@ -1,7 +1,7 @@
 import { numbersIn, type Entry } from '#core/drawing'
 import { BATCH_ENTRIES, BATCH_NUMBERS } from '#shared/limits'
 import type { Batch } from '#shared/schemas'
-import { ApiRefusal } from '../../api/client'
+import { ApiRefusal, IS_PASSING } from '../../api/client'
 import type { Stored } from '#shared/views'
 import { mergeRecords } from './merge'
 
@@ -194,7 +194,8 @@ export class Sender {
       case 'too-big':
         return this.halt('refused', refusal)
       case 'no-room':
-        // Room can be made on another page: it goes on by itself then.
+      case 'disk-full':
+        // Room can be made on another page, or at the server: it goes on by itself then.
         this.halt('refused', refusal)
         return this.plan(LONGEST_RETRY_MS)
       default:
@@ -208,7 +209,7 @@ export class Sender {
       await this.given.post.claim()
     } catch (error) {
       const refusal = error instanceof ApiRefusal ? error : null
-      const isElsewhere = refusal !== null && refusal.code !== 'database-down' && refusal.code !== 'unexpected'
+      const isElsewhere = refusal !== null && !IS_PASSING.has(refusal.code)
       return this.halt(isElsewhere ? 'elsewhere' : 'away', refusal, error)
     }
     return this.resync()

@@ -3,7 +3,7 @@ import type { Act, Entry } from '#core/drawing'
 import { DEVICE_NAME } from '#shared/limits'
 import type { Batch, Claim } from '#shared/schemas'
 import type { DrawingView, Stored } from '#shared/views'
-import { ApiRefusal, Unreachable } from '../../api/client'
+import { ApiRefusal, IS_PASSING, Unreachable } from '../../api/client'
 import { mergeRecords, type Merged } from './merge'
 import { Sender, type SendingState } from './sender'
 import { Ousted, sameLog, type Kept, type Log, type Shelf } from './shelf'
@@ -48,10 +48,7 @@ export const UNDERWAY_MS = 500
 
 /** Why a server's silence or refusal still lets someone draw on what this browser keeps. */
 function isAway(error: unknown): boolean {
-  return (
-    error instanceof Unreachable ||
-    (error instanceof ApiRefusal && (error.code === 'database-down' || error.code === 'unexpected'))
-  )
+  return error instanceof Unreachable || (error instanceof ApiRefusal && IS_PASSING.has(error.code))
 }
 
 /** Whose log of a drawing this browser has touched last: for when nobody can say who draws. */

@@ -74,6 +74,8 @@ runMain(async () => {
 async function ensureServerAndBrowser() {
   await ensureDebian('mariadbd', ['mariadb-server'])
   await ensureDebian('chromium', ['chromium'])
+  await ensureDebian('haproxy', ['haproxy'])
+  await ensureDebian('rsync', ['rsync'])
 }
 
 async function check(command, args) {

@@ -53,13 +53,23 @@ function killChild(pid) {
 }
 
 async function fill(folder, ms) {
-  const file = join(folder, 'filler')
+  const files = []
   try {
-    const { bavail, bsize } = statfsSync(folder)
-    if (bavail > 0) execFileSync('fallocate', ['-l', String(bavail * bsize), file])
+    // The databases take some meanwhile: what is left is asked for in smaller and smaller pieces.
+    for (let part = 1; part > 1e-4; part /= 2) {
+      const { bavail, bsize } = statfsSync(folder)
+      const bytes = Math.floor(bavail * part) * bsize
+      if (bytes === 0) continue
+      files.push(join(folder, `filler${files.length}`))
+      try {
+        execFileSync('fallocate', ['-l', String(bytes), files.at(-1)], { stdio: 'ignore' })
+      } catch {
+        // Somebody was quicker.
+      }
+    }
     await sleep(ms)
   } finally {
-    rmSync(file, { force: true })
+    for (const file of files) rmSync(file, { force: true })
   }
 }
 

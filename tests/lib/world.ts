@@ -66,12 +66,17 @@ export async function endWorld(): Promise<void> {
   world = null
 }
 
-async function serve({ folder, database, servers }: Pick<World, 'folder' | 'database' | 'servers'>, at: number) {
+async function serve(
+  { folder, database, servers }: Pick<World, 'folder' | 'database' | 'servers'>,
+  at: number,
+  env: Record<string, string> = {},
+) {
   const started = await startServer({
     databaseUrl: database.url,
     port: at,
     sessionPassword: 'only-for-tests-'.repeat(3),
     log() {},
+    env,
   })
   servers.push(started)
   // Should the file be stopped in its middle, whoever began the run ends them.
@@ -88,9 +93,9 @@ export function connectToDatabase(): Promise<Connection> {
   return createConnection({ host, port: Number(port), user, password, database: pathname.slice(1) })
 }
 
-/** Starts another process of the app before the same database and gives its address. */
-export async function anotherServer(): Promise<string> {
-  return (await serve(now(), await freePort(PORTS_FROM + 600))).url
+/** Starts another process of the app before the same database, with settings of its own, and gives its address. */
+export async function anotherServer(env: Record<string, string> = {}): Promise<string> {
+  return (await serve(now(), await freePort(PORTS_FROM + 600), env)).url
 }
 
 /** Faults that a test asks for; each can be asked for again. */

@@ -18,8 +18,8 @@ const SEED = Number(process.argv[3] ?? 1)
 const LEARNERS = Number(process.env.LITTLE_EASEL_LEARNERS ?? 8)
 const hasBrowser = process.env.LITTLE_EASEL_BROWSER !== 'no'
 /** Between two faults, ms. */
-const LEAST_MS = 300
-const MOST_MS = 1500
+const LEAST_MS = 200
+const MOST_MS = 1000
 /** All that was paused goes on by then, ms. */
 const LONGEST_PAUSE_MS = 8000
 /** Clocks of the app's processes are set apart by so much, ms. */

@@ -73,11 +73,12 @@ async function fill(folder, ms) {
   }
 }
 
-/** One of them by lot, as its weight says, among those that may be done now. */
+/** One of them by lot, as its weight says; what may not be done now is drawn again. */
 export async function drawFault(faults, random) {
-  const may = []
-  for (const [name, each] of Object.entries(faults)) if (!each.may || (await each.may())) may.push([name, each])
-  let left = random() * may.reduce((sum, [, { weight }]) => sum + weight, 0)
-  for (const [name, each] of may) if ((left -= each.weight) < 0) return [name, each]
-  return may.at(-1)
+  const all = Object.entries(faults)
+  for (;;) {
+    let left = random() * all.reduce((sum, [, { weight }]) => sum + weight, 0)
+    const [name, fault] = all.find(([, { weight }]) => (left -= weight) < 0) ?? all.at(-1)
+    if (!fault.may || (await fault.may())) return [name, fault]
+  }
 }

@@ -18,8 +18,8 @@ const SEED = Number(process.argv[3] ?? 1)
 const LEARNERS = Number(process.env.LITTLE_EASEL_LEARNERS ?? 8)
 const hasBrowser = process.env.LITTLE_EASEL_BROWSER !== 'no'
 /** Between two faults, ms. */
-const LEAST_MS = 200
-const MOST_MS = 1000
+const LEAST_MS = 500
+const MOST_MS = 2000
 /** All that was paused goes on by then, ms. */
 const LONGEST_PAUSE_MS = 8000
 /** Clocks of the app's processes are set apart by so much, ms. */
@@ -112,6 +112,8 @@ function mount(folder) {
 }
 
 async function isWhole({ appUrls }) {
+  // The app looks at them once a second: what has just been done to one may not be known yet.
+  await sleep(1200)
   for (const url of appUrls) {
     try {
       const { servers } = await (await fetch(`${url}/api/health`, { signal: AbortSignal.timeout(500) })).json()

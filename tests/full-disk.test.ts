@@ -81,7 +81,7 @@ describe.skipIf(!isMounted)('a full disk', () => {
 
     fill()
     // Some room is left within what the database has taken: that is used up first.
-    const other = await new Client(server.url).learner('Ceri Plumtree', '4471')
+    const other = await new Client(server.url).learner('Hanne Moorcroft', '5531')
     const { id } = (await other.call<{ id: number }>('POST', '/api/drawings', { plan: 1, afresh: true })).body
     const writer = 'a-writer-of-tests'
     await other.call('POST', `/api/drawings/${id}/claim`, { writer, takeOver: true })

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { fromRoot } from '../scripts/lib/root.mjs'
-import type { DeskView, LearnersNews } from '#shared/views'
+import type { LearnersNews } from '#shared/views'
 import { openClass } from './lib/class'
 import { Client, plainEntries } from './lib/client'
 import { anotherServer, url } from './lib/world'
@@ -64,10 +64,9 @@ describe('processes whose clocks are set apart by minutes', () => {
       LITTLE_EASEL_CLOCK_SHIFT: String(shift),
     })
     const teacher = await new Client(url).teacher()
-    const { classId, clients } = await openClass(url, teacher, `Set apart ${shift}`, ['Ada Fenn', 'Bo Larch'])
-    const plan = (await teacher.call<DeskView>('GET', '/api/desk')).body.plans[0]!.id
+    const { classId, plan, clients } = await openClass(url, teacher, `Set apart ${shift}`, ['Ada Fenn', 'Bo Larch'])
     const there = teacher.at(odd)
-    const { id } = (await there.call<{ id: number }>('POST', '/api/drawings', { plan, afresh: true })).body
+    const { id } = (await there.call<{ id: number }>('POST', `/api/plans/${plan}/try`)).body
     await there.call('PUT', `/api/classes/${classId}/front`, { drawing: id, isAgain: false })
     await there.call('POST', `/api/classes/${classId}/send`, {
       to: null,

@@ -28,13 +28,13 @@ export function faultsOf({ minder, random, disk, areDatabasesWhole }) {
     setTimeout(() => signal(pid, 'SIGCONT'), leastMs + (mostMs - leastMs) * random())
   }
   const faults = {
-    'a process of the app is killed': { weight: 6, run: kill('app') },
+    'a process of the app is killed': { weight: 5, run: kill('app') },
     'a process of the app is paused': { weight: 3, run: pause('app', 300, 7000) },
-    'its examiner is killed': { weight: 3, run: async () => killChild(pidOf(some('app'))) },
+    'its examiner is killed': { weight: 2, run: async () => killChild(pidOf(some('app'))) },
     // Two of three at once would be more than such a cluster is made for.
-    'a database server is killed': { weight: 3, run: kill('database'), may: areDatabasesWhole },
-    'a database server is paused': { weight: 3, run: pause('database', 300, 6000), may: areDatabasesWhole },
-    'the proxy is killed': { weight: 3, run: kill('the proxy') },
+    'a database server is killed': { weight: 5, run: kill('database'), may: areDatabasesWhole },
+    'a database server is paused': { weight: 4, run: pause('database', 300, 6000), may: areDatabasesWhole },
+    'the proxy is killed': { weight: 2, run: kill('the proxy') },
     'the proxy is paused': { weight: 2, run: pause('the proxy', 300, 3000) },
   }
   if (disk) faults['the disk is full'] = { weight: 1, run: () => fill(disk, 1500 + 2500 * random()) }

@@ -76,6 +76,7 @@ export async function galeraPrograms(
         name: `database ${node.number}`,
         patienceMs: STOP_MS,
         // After a crash of all of them none goes first: they know from one another who has the latest.
+        isWell: () => isSynced(node),
         ready: child => (first === null ? Promise.resolve() : readyNode(node, child, password, name)),
         spawn() {
           const child = spawnNode(node, address, { durable, logMb, isFirst })
@@ -207,29 +208,35 @@ const FROM_POSITION = `
 
 const idsOf = name => ['-u', '-g'].map(flag => Number(execFileSync('id', [flag, name], { encoding: 'utf8' })))
 
+/**
+ * Whether it belongs to the cluster and has what all have. One that could not store what the others did leaves them,
+ * and stays up; started again it joins.
+ */
+async function isSynced({ socket }) {
+  const mariadb = (await import('mariadb')).default
+  let connection
+  try {
+    const user = userInfo().username
+    connection = await mariadb.createConnection({ socketPath: socket, user, connectTimeout: 2000 })
+    return (await connection.query("SHOW STATUS LIKE 'wsrep_local_state'"))[0]?.Value === '4'
+  } catch {
+    return false
+  } finally {
+    await connection?.end().catch(() => {})
+  }
+}
+
 /** Waits until it has all data and takes questions. */
 async function readyNode({ folder, socket, number }, child, password, name) {
   const mariadb = (await import('mariadb')).default
   const todo = `Read the end of ${join(folder, 'mariadb.log')}.`
   for (const until = Date.now() + READY_MS; ; await sleep(150)) {
     if (hasEnded(child)) throw new Trouble(`Database ${number} ended at once, ${endingOf(child)}.`, todo)
-    let connection
-    try {
-      connection = await mariadb.createConnection({
-        socketPath: socket,
-        user: userInfo().username,
-        connectTimeout: 1000,
-      })
-      const rows = await connection.query("SHOW STATUS LIKE 'wsrep_local_state'")
-      if (rows[0]?.Value === '4') {
-        if (number === 1) await makeUser(connection, password, [name])
-        return
-      }
-    } catch (error) {
-      if (Date.now() > until) throw new Trouble(`Database ${number} does not answer: ${error.message}`, todo)
-    } finally {
-      await connection?.end().catch(() => {})
-    }
+    if (await isSynced({ socket })) break
     if (Date.now() > until) throw new Trouble(`Database ${number} does not come up to date.`, todo)
   }
+  if (number !== 1) return
+  const connection = await mariadb.createConnection({ socketPath: socket, user: userInfo().username })
+  await makeUser(connection, password, [name])
+  await connection.end()
 }

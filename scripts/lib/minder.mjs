@@ -9,6 +9,8 @@ import { say, Trouble } from './say.mjs'
  * @property {(child: import('node:child_process').ChildProcess) => Promise<void>} ready comes back when it can be used;
  *   throws when it has ended, or does not answer
  * @property {number} patienceMs how long it may take to end by itself
+ * @property {() => Promise<boolean>} [isWell] whether one that runs does what it is for; one that does not for a while
+ *   is started again
  */
 
 /** Deaths within so long are counted together, ms. */
@@ -18,6 +20,9 @@ const MOST_DEATHS = 10
 /** Before the first new start, ms; it doubles with each death, up to a limit. */
 const PAUSE_MS = 100
 const LONGEST_PAUSE_MS = 5000
+/** How often it is looked whether a program is well, and how long it may be ill, ms. */
+const LOOK_MS = 3000
+const ILL_MS = 25_000
 
 /** Whether a child has ended, by itself or by a signal, or never began. */
 export const hasEnded = ({ pid, exitCode, signalCode }) => pid === undefined || exitCode !== null || signalCode !== null
@@ -81,17 +86,36 @@ export class Minder {
   /** Starts a program; from when it can be used on it is minded. Throws what kept its first start. */
   async keep(program) {
     if (this.#isEnding) throw new Trouble(`${program.name} is not started any more.`, 'Start again.')
-    const kept = { program, child: null, deaths: [], isMinded: false }
+    const kept = { program, child: null, deaths: [], isMinded: false, isUsable: false }
     this.#kept.push(kept)
     this.#begin(kept)
     await program.ready(kept.child)
+    kept.isUsable = true
     kept.isMinded = true
+    if (program.isWell) void this.#watch(kept)
     if (hasEnded(kept.child)) void this.#died(kept)
+  }
+
+  async #watch(kept) {
+    const { program } = kept
+    for (let ill = 0; !this.#isEnding; await this.pause(LOOK_MS)) {
+      const { child, isUsable } = kept
+      if (hasEnded(child) || !isUsable || (await program.isWell())) {
+        ill = 0
+        continue
+      }
+      ill += LOOK_MS
+      if (ill < ILL_MS || this.#isEnding) continue
+      ill = 0
+      this.tell(`${program.name} runs and does not do its work`)
+      killGroup(child.pid)
+    }
   }
 
   #begin(kept) {
     const child = kept.program.spawn()
     kept.child = child
+    kept.isUsable = false
     // That it could not be started shows in its missing number.
     child.on('error', () => hasEnded(child) && kept.isMinded && void this.#died(kept))
     child.once('exit', () => kept.isMinded && void this.#died(kept))
@@ -114,6 +138,7 @@ export class Minder {
     const next = kept.child
     try {
       await program.ready(next)
+      kept.isUsable = true
       this.tell(`${program.name} is there again, ${((this.now() - began) / 1000).toFixed(1)} s after it ended`)
     } catch (error) {
       // One that ended is started once more; of one that runs and does not answer, people should know.

@@ -89,6 +89,31 @@ describe('what is minded', () => {
     await kept.end()
   })
 
+  it('that runs and does not do its work is started again after a while, and not at once', async () => {
+    const kept = minder()
+    const one = program('one', STAYS)
+    let isWell = true
+    let asked = 0
+    await kept.keep({
+      ...one,
+      isWell: () => {
+        asked++
+        // It is looked at without pause here: others have their turn between.
+        return new Promise(resolve => setTimeout(() => resolve(isWell || one.children.length > 1), 1))
+      },
+    })
+    await expect.poll(() => asked).toBeGreaterThan(3)
+    expect(one.children).toHaveLength(1)
+    const before = asked
+    isWell = false
+    await expect.poll(() => told.some(each => each.includes('there again')), { timeout: 20_000 }).toBe(true)
+    expect(told[0]).toBe('one runs and does not do its work')
+    // Nine looks of three seconds.
+    expect(asked - before).toBeGreaterThanOrEqual(9)
+    expect(one.children).toHaveLength(2)
+    await kept.end()
+  })
+
   it('that never could be used is not started again: that is thrown', async () => {
     const kept = minder()
     const one = program('one', 'process.exit(1)')

@@ -24,9 +24,12 @@ const state = vi.hoisted(() => ({
   unchecked: [] as number[],
   givenBack: [] as number[],
   entries: {} as Record<number, string>,
+  /** Jobs that were begun again and again and never ended. */
+  lost: [] as object[],
 }))
 vi.mock('../utils/log', () => ({ log: () => {}, reasonOf: String }))
 vi.mock('../repositories/jobs', () => ({
+  giveUpLost: () => Promise.resolve(state.lost.splice(0)),
   takeJob: (mostMs: number) =>
     Promise.resolve(
       (state.waiting as Job[])
@@ -55,7 +58,10 @@ vi.mock('../repositories/handins', () => ({
 vi.mock('../repositories/drawings', () => ({ drawingById: (id: number) => Promise.resolve({ id }) }))
 vi.mock('../repositories/plans', () => ({ documentFor: () => Promise.resolve({ steps: [] }) }))
 vi.mock('../services/records', () => ({
-  packedRecordOf: ({ id }: { id: number }) => Promise.resolve({ entries: [state.entries[id]] }),
+  packedRecordOf: ({ id }: { id: number }) =>
+    state.entries[id] === 'cut-off'
+      ? Promise.reject(Object.assign(new Error('x'), { name: 'SequelizeDatabaseError', parent: { fatal: true } }))
+      : Promise.resolve({ entries: [state.entries[id]] }),
 }))
 vi.mock('./mural', () => ({ assemble: () => Promise.resolve('done') }))
 
@@ -108,6 +114,20 @@ it('what kills the process, or can’t be drawn, is tried three times; then it i
   const both = [wants('die'), wants('refuse')]
   start()
   await expect.poll(() => [...state.unchecked].sort((a, b) => a - b), LONG).toEqual(both)
+})
+
+it('what can’t be looked at for want of the database waits for another time: that is no fault of its own', async () => {
+  const [one, other] = [wants('cut-off'), wants('right')]
+  start()
+  await expect.poll(() => state.givenBack, LONG).toEqual([one])
+  await expect.poll(() => state.ended, LONG).toEqual([[other, 'done']])
+  expect(state.unchecked).toEqual([])
+})
+
+it('what was begun again and again, and whose last process is gone, is not checked, and that is said', async () => {
+  state.lost.push({ id: 1, kind: 'verify', subject: 77 }, { id: 2, kind: 'mural', subject: 78 })
+  start()
+  await expect.poll(() => state.unchecked, LONG).toEqual([77])
 })
 
 it('what is told to take long does not keep the others waiting', async () => {

@@ -6,6 +6,7 @@ import * as jobs from '../repositories/jobs'
 import type { Job } from '../repositories/jobs'
 import { documentFor } from '../repositories/plans'
 import { countJob } from '../services/metrics'
+import { troubleOf } from '../repositories/trouble'
 import { packedRecordOf } from '../services/records'
 import { log, reasonOf } from '../utils/log'
 import type { Asked, Examined, PackedRecord, PanelPut } from './asked'
@@ -14,6 +15,8 @@ import { assemble } from './mural'
 
 /** How often the queue is looked at when it was empty, ms. */
 const IDLE_MS = 700
+/** How often it is looked for jobs that were lost, ms. */
+const LOST_MS = 30_000
 /** How often a job says that it goes on, ms. */
 const KEEP_MS = 8000
 /** Two lanes: what is told to take longer than this never keeps the first one from the others, ms. */
@@ -34,9 +37,24 @@ export const limitsFor = ({ costMs }: Pick<PackedRecord, 'costMs'>): Limits => (
 /** Takes jobs from the queue, one at a time in each lane, and has them done in a process beside the server. */
 export function startRunner(toolsDir: string, limits = limitsFor): () => Promise<void> {
   const script = join(toolsDir, 'examiner.mjs')
-  const lanes = [SHORT_MS, ANY_MS].map(mostMs => new Lane(new Helper(script), mostMs, limits))
+  let lookedAt = -Infinity
+  const lookForLost = async () => {
+    if (performance.now() - lookedAt < LOST_MS) return
+    lookedAt = performance.now()
+    await giveUpLost()
+  }
+  const lanes = [SHORT_MS, ANY_MS].map(mostMs => new Lane(new Helper(script), mostMs, limits, lookForLost))
   return async () => {
     await Promise.all(lanes.map(each => each.stop()))
+  }
+}
+
+/** Of what was begun again and again and never ended the hand-in is not checked. */
+async function giveUpLost(): Promise<void> {
+  for (const { id, kind, subject } of await jobs.giveUpLost()) {
+    log('error', 'job-lost', { job: id, kind })
+    countJob(kind, 'failed')
+    if (kind === 'verify') await handIns.setUnchecked(subject)
   }
 }
 
@@ -49,6 +67,7 @@ class Lane {
     private readonly helper: Helper,
     private readonly mostMs: number,
     private readonly limits: typeof limitsFor,
+    private readonly lookForLost: () => Promise<void>,
   ) {
     this.turn = this.next()
   }
@@ -63,6 +82,7 @@ class Lane {
   private async next(): Promise<void> {
     let job: Job | null = null
     try {
+      await this.lookForLost()
       job = await jobs.takeJob(this.mostMs)
       if (job) await this.run(job)
     } catch (error) {
@@ -100,7 +120,8 @@ class Lane {
       countJob(job.kind, ended)
       log('info', 'job-done', { job: job.id, kind: job.kind, ms: Date.now() - began, spentMs })
     } catch (error) {
-      if (this.isStopped) return await jobs.giveBackJob(job)
+      // Ended with the server, or for want of its database: that is no fault of the job's.
+      if (this.isStopped || troubleOf(error) !== 'other') return await jobs.giveBackJob(job)
       log('error', 'job-failed', {
         job: job.id,
         kind: job.kind,

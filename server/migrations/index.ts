@@ -17,6 +17,7 @@ import { turns } from './0014-turns'
 import { sessions } from './0015-sessions'
 import { audit } from './0016-audit'
 import { learnerTurns } from './0017-learner-turns'
+import { jobFailures } from './0018-job-failures'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
 const MIGRATIONS: InputMigrations<QueryInterface> = [
@@ -37,6 +38,7 @@ const MIGRATIONS: InputMigrations<QueryInterface> = [
   sessions,
   audit,
   learnerTurns,
+  jobFailures,
 ]
 
 /** Brings the database up to date; returns the names of what was done. */

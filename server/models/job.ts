@@ -21,6 +21,8 @@ export class JobModel extends Model<InferAttributes<JobModel>, InferCreationAttr
   declare done: CreationOptional<number>
   declare whole: CreationOptional<number>
   declare tries: CreationOptional<number>
+  /** How often it failed itself. */
+  declare failures: CreationOptional<number>
   declare leaseUntil: CreationOptional<Date | null>
   /** Who asked for it, as “learner 4”; empty: of earlier times. */
   declare asker: CreationOptional<string>
@@ -39,6 +41,7 @@ export function initJobModel(sequelize: Sequelize): void {
       subject: reference(),
       state: { ...text(20), defaultValue: 'waiting' },
       tries: count(),
+      failures: count(),
       leaseUntil: timeOrNull(),
       asker: { ...text(40), defaultValue: '' },
       costMs: { ...reference(), defaultValue: 0 },

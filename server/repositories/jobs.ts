@@ -1,14 +1,16 @@
 import { literal, Op, type WhereOptions } from 'sequelize'
 import { JobModel, type JobKind, type Job } from '../models'
 import { inTransaction, question, type Tx } from './database'
-import { made, one } from './values'
+import { every, made, one } from './values'
 
 export type { Job } from '../models'
 
 /** How long a process may be silent before another one takes its job over, s; by the database's clock. */
 const LEASE_S = 40
-/** What ends its process again and again is given up; processes also end for other reasons. */
-const MOST_TRIES = 6
+/** What fails so often is given up. */
+const MOST_FAILURES = 12
+/** And what was begun so often and never ended: processes end for other reasons, but not so often. */
+const MOST_TRIES = 100
 /** What somebody's jobs took counts for so long, s: who has had much waits for who has had less. */
 const COUNTS_S = 3600
 /** Jobs that are looked at for one that nobody else takes at this moment. */
@@ -49,7 +51,7 @@ export async function stopJobs(kind: JobKind, subject: number): Promise<void> {
   )
 }
 
-const IS_FREE = `(state = 'waiting' OR (state = 'running' AND lease_until < NOW(3))) AND tries < ${MOST_TRIES}`
+const IS_FREE = `(state = 'waiting' OR (state = 'running' AND lease_until < NOW(3))) AND failures < ${MOST_FAILURES} AND tries < ${MOST_TRIES}`
 
 /**
  * Jobs that wait or whose process has died. Those come first whose asker has had the least lately, with what runs for
@@ -89,16 +91,36 @@ function takeThis(id: number): Promise<Job | null> {
   })
 }
 
-/** @param spentMs what it took, of the processor */
+/** Ends jobs that were begun too often and whose last process is gone; returns them. */
+export function giveUpLost(): Promise<Job[]> {
+  return inTransaction(async transaction => {
+    const where = literal(`state = 'running' AND lease_until < NOW(3) AND tries >= ${MOST_TRIES}`)
+    const lost = await every(JobModel.findAll({ where, limit: 50, lock: transaction.LOCK.UPDATE, transaction }))
+    if (lost.length > 0)
+      await JobModel.update(
+        { state: 'failed', leaseUntil: null, endedAt: literal('NOW(3)') as never },
+        { where: { id: lost.map(each => each.id) }, transaction },
+      )
+    return lost
+  })
+}
+
+/**
+ * Ends a job; `waiting`: it failed, and is tried again, unless it failed too often. Returns how it stands then.
+ *
+ * @param spentMs what it took, of the processor
+ */
 export async function endJob(
   job: Job,
   state: 'done' | 'waiting' | 'failed' | 'stopped',
   spentMs: number,
 ): Promise<Job['state']> {
-  const end = state === 'waiting' && job.tries >= MOST_TRIES ? 'failed' : state
+  const failures = job.failures + (state === 'waiting' ? 1 : 0)
+  const end = failures >= MOST_FAILURES ? 'failed' : state
   await JobModel.update(
     {
       state: end,
+      failures,
       leaseUntil: null,
       spentMs: literal(`spent_ms + ${Math.round(spentMs)}`) as never,
       endedAt: literal('NOW(3)') as never,

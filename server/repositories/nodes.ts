@@ -17,16 +17,28 @@ const ANSWER_MS = 2500
 /** One that comes back is used again when it was ready for so long, ms. */
 const STEADY_MS = 5000
 
+const TIME = 'SELECT UNIX_TIMESTAMP(NOW(3)) * 1000 AS atMs'
 /**
  * What a server says of itself: its time; whether it takes questions (nothing: it belongs to no cluster); what it is
  * about: 4, as far as all, others, giving its data to one that joins.
  */
-const STATE = `SELECT UNIX_TIMESTAMP(NOW(3)) * 1000 AS atMs,
-  (SELECT VARIABLE_VALUE FROM information_schema.GLOBAL_STATUS WHERE VARIABLE_NAME = 'wsrep_ready') AS ready,
-  (SELECT VARIABLE_VALUE FROM information_schema.GLOBAL_STATUS WHERE VARIABLE_NAME = 'wsrep_local_state') AS state`
+const STATE = `SELECT UNIX_TIMESTAMP(NOW(3)) * 1000 AS atMs, s.ready, s.state
+  FROM (SELECT 'ON' AS isOne) AS cluster
+  LEFT JOIN (SELECT VARIABLE_VALUE AS isOne FROM information_schema.GLOBAL_VARIABLES
+    WHERE VARIABLE_NAME = 'WSREP_ON') AS v ON v.isOne = cluster.isOne
+  LEFT JOIN (SELECT 'ON' AS isOne,
+      MAX(IF(VARIABLE_NAME = 'WSREP_READY', VARIABLE_VALUE, NULL)) AS ready,
+      MAX(IF(VARIABLE_NAME = 'WSREP_LOCAL_STATE', VARIABLE_VALUE, NULL)) AS state
+    FROM information_schema.GLOBAL_STATUS) AS s ON s.isOne = v.isOne`
 
 /** "Node has not yet prepared for application use": nothing of what was asked was done. */
 export const NOT_READY = 1047
+
+interface Said {
+  readonly atMs: unknown
+  readonly ready?: string | null
+  readonly state?: string | null
+}
 
 interface Node {
   readonly host: string
@@ -161,11 +173,12 @@ export class Nodes {
     const asked = performance.now()
     const late = setTimeout(() => socket.destroy(new Error('the database server says nothing')), ANSWER_MS)
     try {
-      const [row] = (await connection.query(STATE)) as { atMs: unknown; ready: string | null; state: string | null }[]
-      if (row!.ready !== null && row!.ready !== 'ON')
+      const [row] = (await connection.query(this.areSeveral ? STATE : TIME)) as Said[]
+      const { ready = null, state = null } = row!
+      if (ready !== null && ready !== 'ON')
         throw Object.assign(new Error('the database server does not take questions now'), { errno: NOT_READY })
       node.readySince ??= performance.now()
-      node.isSynced = row!.state === null || row!.state === '4'
+      node.isSynced = state === null || state === '4'
       if (node === this.inOrder()[0]) setClock(Number(row!.atMs), asked)
     } finally {
       clearTimeout(late)

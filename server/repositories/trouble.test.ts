@@ -24,6 +24,7 @@ describe('what a failed question says about whether it was done', () => {
 
   it('nobody knows: the line was cut off while it was asked', () => {
     expect(troubleOf(failed('SequelizeDatabaseError', { errno: 45009, fatal: true }))).toBe('cut-off')
+    expect(troubleOf(failed('SequelizeDatabaseError', { errno: 1180 }))).toBe('cut-off')
   })
 
   it('there is no room for it', () => {

@@ -30,5 +30,7 @@ export function troubleOf(error: unknown): Trouble {
   if (GAVE_WAY.has(errno)) return 'gave-way'
   if (errno === NOT_READY || /^Sequelize(Connection|HostNot|InvalidConnection)/.test(name ?? '')) return 'not-begun'
   if (isFull(errno, parent?.sqlMessage ?? '')) return 'full'
+  // “Error during COMMIT”: a server that was parted from its cluster in that moment.
+  if (errno === 1180) return 'cut-off'
   return parent?.fatal ? 'cut-off' : 'other'
 }

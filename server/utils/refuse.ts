@@ -24,21 +24,21 @@ export class Refused extends Error {
   }
 }
 
-const DATABASE_TROUBLE = /^Sequelize(Connection|HostNot|InvalidConnection|AccessDenied|Timeout)/
+const DATABASE_TROUBLE = /^Sequelize(AccessDenied|Timeout)/
 
 /** Turns whatever was thrown into a refusal; the unexpected is hidden. The one place that does it. */
 export function asRefused(error: unknown): Refused {
   if (error instanceof Refused) return error
   const name = error instanceof Error ? error.name : ''
-  const inner = (error as { parent?: { fatal?: boolean } })?.parent
-  if (DATABASE_TROUBLE.test(name) || inner?.fatal) {
+  const trouble = troubleOf(error)
+  if (DATABASE_TROUBLE.test(name) || trouble === 'not-begun' || trouble === 'cut-off') {
     return new Refused(
       'database-down',
       'The server can’t reach its database just now.',
       'Go on drawing: your work is kept here and sent when the server is back.',
     )
   }
-  if (troubleOf(error) === 'full')
+  if (trouble === 'full')
     return new Refused(
       'disk-full',
       'The server’s disk is full.',

@@ -33,6 +33,8 @@ function program(name: string, script: string, patienceMs = 5000): Program & { c
   }
 }
 
+/** Machines are shared. */
+const SOON = { timeout: 30_000 }
 const STAYS = 'setInterval(() => {}, 1000)'
 
 function minder(now = Date.now): Minder {
@@ -41,7 +43,8 @@ function minder(now = Date.now): Minder {
     giveUp: (trouble: Error) => void given.push(trouble.message),
     pause: (ms: number) => {
       pauses.push(ms)
-      return Promise.resolve()
+      // No time passes, but others have their turn.
+      return new Promise(resolve => setImmediate(resolve))
     },
     now,
   })
@@ -59,10 +62,10 @@ describe('what is minded', () => {
     const one = program('one', STAYS)
     await kept.keep(one)
     one.children[0]!.kill('SIGKILL')
-    await expect.poll(() => told.filter(each => each.includes('there again')), { timeout: 20_000 }).toHaveLength(1)
+    await expect.poll(() => told.filter(each => each.includes('there again')), SOON).toHaveLength(1)
     expect(told[0]).toBe('one ended by SIGKILL: it is started again')
     process.kill(one.children[1]!.pid!, 'SIGTERM')
-    await expect.poll(() => told.filter(each => each.includes('there again')), { timeout: 20_000 }).toHaveLength(2)
+    await expect.poll(() => told.filter(each => each.includes('there again')), SOON).toHaveLength(2)
     expect(one.children).toHaveLength(3)
     expect(kept.running().get('one')).toBe(one.children[2]!.pid)
     await kept.end()
@@ -73,7 +76,7 @@ describe('what is minded', () => {
   it('is given up after ten deaths within a minute, with pauses that grow', async () => {
     const kept = minder(() => 0)
     await kept.keep(program('one', 'setTimeout(() => process.exit(3), 5)'))
-    await expect.poll(() => given, { timeout: 20_000 }).toHaveLength(1)
+    await expect.poll(() => given, SOON).toHaveLength(1)
     expect(given[0]).toContain('one ended 10 times within a minute')
     expect(pauses).toEqual([100, 200, 400, 800, 1600, 3200, 5000, 5000, 5000])
     expect(told[0]).toBe('one ended with 3: it is started again')
@@ -84,7 +87,7 @@ describe('what is minded', () => {
     const kept = minder(() => (now += 20_000))
     const one = program('one', 'setTimeout(() => process.exit(3), 5)')
     await kept.keep(one)
-    await expect.poll(() => one.children.length, { timeout: 20_000 }).toBeGreaterThan(14)
+    await expect.poll(() => one.children.length, SOON).toBeGreaterThan(14)
     expect(given).toEqual([])
     await kept.end()
   })
@@ -98,15 +101,14 @@ describe('what is minded', () => {
       ...one,
       isWell: () => {
         asked++
-        // It is looked at without pause here: others have their turn between.
-        return new Promise(resolve => setTimeout(() => resolve(isWell || one.children.length > 1), 1))
+        return Promise.resolve(isWell || one.children.length > 1)
       },
     })
-    await expect.poll(() => asked).toBeGreaterThan(3)
+    await expect.poll(() => asked, SOON).toBeGreaterThan(3)
     expect(one.children).toHaveLength(1)
     const before = asked
     isWell = false
-    await expect.poll(() => told.some(each => each.includes('there again')), { timeout: 20_000 }).toBe(true)
+    await expect.poll(() => told.some(each => each.includes('there again')), SOON).toBe(true)
     expect(told[0]).toBe('one runs and does not do its work')
     // Nine looks of three seconds.
     expect(asked - before).toBeGreaterThanOrEqual(9)
@@ -120,7 +122,7 @@ describe('what is minded', () => {
     await expect(kept.keep({ ...one, ready: () => Promise.reject(new Error('one does not answer')) })).rejects.toThrow(
       'one does not answer',
     )
-    await expect.poll(() => hasEnded(one.children[0]!)).toBe(true)
+    await expect.poll(() => hasEnded(one.children[0]!), SOON).toBe(true)
     expect(one.children).toHaveLength(1)
     await kept.end()
   })
@@ -165,10 +167,10 @@ describe('ending', () => {
       return child
     }
     await kept.keep({ ...deaf, spawn: spawned })
-    await expect.poll(() => /\d+/.exec(said)?.[0]).toBeDefined()
+    await expect.poll(() => /\d+/.exec(said)?.[0], SOON).toBeDefined()
     await kept.end()
     expect(deaf.children[0]!.signalCode).toBe('SIGKILL')
-    await expect.poll(() => processAt(Number(/\d+/.exec(said)![0]))).toBeNull()
+    await expect.poll(() => processAt(Number(/\d+/.exec(said)![0])), SOON).toBeNull()
   })
 
   it('asked for twice does not wait any more', async () => {

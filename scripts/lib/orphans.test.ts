@@ -52,7 +52,7 @@ it('what an earlier one left running is ended, the last first; others with such 
     `the app was left running (process ${app.pid}): it is ended`,
     `the database was left running (process ${database.pid}): it is ended`,
   ])
-  await expect.poll(() => gone).toEqual(['the app', 'the database'])
+  await expect.poll(() => gone, { timeout: 30_000 }).toEqual(['the app', 'the database'])
   expect(processAt(other.pid!)).not.toBeNull()
   now.leave()
 })
@@ -71,5 +71,5 @@ it('a process that has ended is none, also before anybody asked how', async () =
   expect(isMinded(processAt(pid!)!)).toBe(true)
   expect(isMinded({ parent: 1 })).toBe(false)
   child.kill('SIGKILL')
-  await expect.poll(() => processAt(pid!)).toBeNull()
+  await expect.poll(() => processAt(pid!), { timeout: 30_000 }).toBeNull()
 })

@@ -17,6 +17,8 @@ interface Size {
   readonly side: number
   /** All of it, px. */
   readonly px: number
+  /** It is seen for seconds: it may be larger if that takes less time. */
+  readonly isQuick?: boolean
 }
 
 /** Pictures of a plan: as large as the app makes them of what a teacher chooses, and what is drawn on large sheets. */
@@ -32,7 +34,7 @@ const noPicture = () =>
  * the same bytes.
  * Throws Refused `malformed` or `too-big`.
  */
-export function writtenAnew(bytes: Buffer, { side, px }: Size): Promise<Buffer> {
+export function writtenAnew(bytes: Buffer, { side, px, isQuick = false }: Size): Promise<Buffer> {
   const kind = pictureKind(bytes)
   if (!kind) return Promise.reject(noPicture())
   return limit(async () => {
@@ -44,14 +46,14 @@ export function writtenAnew(bytes: Buffer, { side, px }: Size): Promise<Buffer> 
         `Make it smaller: ${side} px on its longer side at most.`,
       )
     const picture = sharp(bytes, { limitInputPixels: px, failOn: 'error' }).rotate().toColourspace('srgb')
-    return readable(WRITE[kind](picture).toBuffer())
+    return readable(WRITE[kind](picture, isQuick).toBuffer())
   })
 }
 
-const WRITE: Readonly<Record<PictureKind, (picture: Sharp) => Sharp>> = {
+const WRITE: Readonly<Record<PictureKind, (picture: Sharp, isQuick: boolean) => Sharp>> = {
   'image/png': picture => picture.png({ compressionLevel: 8 }),
   'image/jpeg': picture => picture.jpeg({ quality: 92, chromaSubsampling: '4:4:4' }),
-  'image/webp': picture => picture.webp({ quality: 90 }),
+  'image/webp': (picture, isQuick) => picture.webp({ quality: 90, effort: isQuick ? 0 : 4 }),
 }
 
 /** What the library can't read is no picture. */

@@ -6,6 +6,7 @@ import * as live from '../repositories/live'
 import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
+import { Paced } from '../utils/paced'
 import { writtenAnew } from './pictures'
 import { entriesJson } from './records'
 import { requireClass, requireDrawing, requireLearner, requireMembers, requireOwnDrawing } from './rights'
@@ -106,16 +107,22 @@ async function cardOf(row: live.RoundRow): Promise<RoundCard> {
 }
 
 /** A picture of a drawing under way, px: that of a mural's panel is the largest. */
-const LIVE = { side: LIVE_PANEL_SIDE, px: LIVE_PANEL_SIDE ** 2 }
+const LIVE = { side: LIVE_PANEL_SIDE, px: LIVE_PANEL_SIDE ** 2, isQuick: true }
+/** With very many drawing the Round sees each less often: strokes come first. Panels' neighbours wait for theirs. */
+const shown = new Paced(0.3, 8)
 
-/** Keeps what a drawing looks like just now. It is shown, never examined. Throws Refused `malformed` or `too-big`. */
+/**
+ * Keeps what a drawing looks like just now. It is shown, never examined. Throws Refused `malformed`, `too-big` or
+ * `busy`.
+ */
 export async function keepLivePicture(
   person: LearnerPerson,
   drawingId: number,
   { position, base64, found, edges, seams }: LivePictureBody,
 ): Promise<{ ok: true }> {
   await requireOwnDrawing(person, drawingId)
-  const picture = await writtenAnew(Buffer.from(base64, 'base64'), LIVE)
+  const write = () => writtenAnew(Buffer.from(base64, 'base64'), LIVE)
+  const picture = await (edges === undefined ? shown.run(write) : write())
   const isFirst = !(await live.hasLivePicture(drawingId))
   await live.setLivePicture({
     drawingId,

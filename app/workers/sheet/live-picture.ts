@@ -4,6 +4,7 @@ import { changedTiles, showDrawing, showTile, sheetRect, tileOrigin, tilesUnder,
 import type { Finding } from '#core/lookfor'
 import { bytesOfEdges, edgesOf, seamsWith, type Edges, type PanelSeamsFound } from '#core/mural'
 import { base64Of, type Plan } from '#core/plan'
+import { ApiRefusal } from '../../api/client'
 import { LIVE_PANEL_SIDE, LIVE_SIDE } from '#shared/limits'
 import type { LiveFinding, LivePictureBody } from '#shared/schemas'
 
@@ -98,8 +99,9 @@ export class LivePictures {
         found: this.found,
         ...(edges && seams && { edges: base64Of(bytesOfEdges(edges)), seams }),
       })
-    } catch {
+    } catch (error) {
       // The server is away, or nobody is signed in: what is drawn next is sent again. The record has its own sender.
+      if (error instanceof ApiRefusal && error.code === 'busy') this.note()
     }
   }
 

@@ -1,5 +1,6 @@
 // npm run faults -- 200 [seed]: a cluster of its own in which so many faults happen while a class draws, hands in and
-// listens; then it is looked at whether anything was lost or doubled. Ends with 1 where something was.
+// listens; then it is looked at whether anything was lost or doubled. Ends with 1 where something was. SIGUSR2: so many
+// are enough.
 import { execFileSync, fork } from 'node:child_process'
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -75,7 +76,9 @@ runMain(async () => {
     const faults = faultsOf({ minder, random, disk, areDatabasesWhole: () => isWhole(cluster) })
     const done = {}
     const began = Date.now()
-    for (let i = 1; i <= COUNT; i++) {
+    let isEnough = false
+    process.once('SIGUSR2', () => (isEnough = true))
+    for (let i = 1; i <= COUNT && !isEnough; i++) {
       await Promise.race([sleep(LEAST_MS + (MOST_MS - LEAST_MS) * random()), gone])
       const [name, { run }] = await drawFault(faults, random)
       done[name] = (done[name] ?? 0) + 1

@@ -1,11 +1,11 @@
 import pidusage from 'pidusage'
 import sharp from 'sharp'
-import { entrySchema, type Entry } from '#core/drawing'
+import type { Entry } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
 import type { DeskView, LearnersNews, RoundNews, SlipsView } from '#shared/views'
 import { drawKettle } from '#demo/kettle'
 import { BEGINNERS_HAND } from '#demo/hand'
-import { Client } from '../tests/lib/client'
+import { asText, Client } from '../tests/lib/client'
 import { percentile, type Row } from './measure'
 
 const BATCH_MS = 2000
@@ -19,8 +19,6 @@ const ACTS = 3
 /** A picture as the Easel sends it, WebP. */
 const PICTURE = { width: 420, height: 315, channels: 3, noise: { type: 'gaussian', mean: 200, sigma: 6 } } as const
 
-/** The order of keys is nobody's. */
-const asText = (entries: readonly Entry[]) => JSON.stringify(entries.map(each => entrySchema.parse(each)))
 const wait = (ms: number) => new Promise(resolve => setTimeout(resolve, ms))
 
 interface Size {

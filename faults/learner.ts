@@ -1,19 +1,17 @@
 import { seededRandom } from '#core/base'
-import { contentHash, entrySchema, type Entry } from '#core/drawing'
+import { contentHash, type Entry } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
 import { BEGINNERS_HAND } from '#demo/hand'
 import { drawKettle } from '#demo/kettle'
 import type { DrawingView, LearnersNews } from '#shared/views'
-import type { Counts } from './patient'
-import { Patient } from './patient'
+import { asText } from '../tests/lib/client'
+import { Patient, type Counts } from './patient'
 
 const wait = (ms: number) => new Promise(resolve => setTimeout(resolve, ms))
 /** A pause between two batches, ms. */
 const PAUSE_MS = 500
 /** One in so many batches is cut off in its middle first. */
 const CUT_OFF = 12
-/** The order of keys is nobody's. */
-const asText = (entries: readonly Entry[]) => JSON.stringify(entries.map(each => entrySchema.parse(each)))
 
 interface Sheet {
   readonly id: number
@@ -28,7 +26,6 @@ export class ScriptedLearner {
   /** Words of the teacher's that were heard, by the number of the news. */
   readonly heard = new Map<number, string>()
   readonly wrong: string[] = []
-  handedIn = 0
   cut = 0
   private readonly random
   private isStopped = false
@@ -100,7 +97,6 @@ export class ScriptedLearner {
       hash: contentHash(engine.drawing),
       note: '',
     })
-    this.handedIn++
     sheet.handIns.push(body.id)
   }
 
@@ -135,6 +131,10 @@ export class ScriptedLearner {
         this.wrong.push(`${this.who.name}, drawing ${id}: ${String(error)}`)
       }
     }
+  }
+
+  get handedIn(): number {
+    return this.sheets.reduce((sum, { handIns }) => sum + handIns.length, 0)
   }
 
   get acts(): number {

@@ -2,10 +2,8 @@
 // alone, for trying and testing. docs/deploy.md shows the same on several machines.
 import { userInfo } from 'node:os'
 import { startCluster } from './lib/cluster.mjs'
-import { endInOrder } from './lib/endings.mjs'
-import { Minder } from './lib/minder.mjs'
+import { runMinded } from './lib/minded.mjs'
 import { ensureKernels, ensurePackages, requireNode } from './lib/needs.mjs'
-import { takeFolder } from './lib/orphans.mjs'
 import { freePort } from './lib/ports.mjs'
 import { fromRoot } from './lib/root.mjs'
 import { runMain, say } from './lib/say.mjs'
@@ -16,15 +14,7 @@ const folder =
 
 runMain(async () => {
   requireNode()
-  const taken = await takeFolder(folder)
-  const minder = new Minder({ note: taken.note, giveUp: trouble => void fail(trouble) })
-  const { end, isEnding } = endInOrder(() => minder.end().then(taken.leave))
-  const fail = error => {
-    if (isEnding()) return
-    console.error(`\n${error.message}`)
-    return end(1)
-  }
-  try {
+  await runMinded(folder, async minder => {
     await ensurePackages()
     await ensureKernels()
     say('three database servers, three processes of the app and a proxy')
@@ -44,7 +34,5 @@ ${[...minder.running()].map(([name, pid]) => `    kill -9 ${String(pid).padEnd(8
 
   Ctrl-C stops all of it.
 `)
-  } catch (error) {
-    await fail(error)
-  }
+  })
 })

@@ -1,9 +1,7 @@
 // npm start: installs what is missing, starts the database, migrates, builds, serves.
 import { databaseProgram } from './lib/database.mjs'
-import { endInOrder } from './lib/endings.mjs'
-import { Minder } from './lib/minder.mjs'
+import { runMinded } from './lib/minded.mjs'
 import { ensureBuilt, requireNode } from './lib/needs.mjs'
-import { takeFolder } from './lib/orphans.mjs'
 import { freePort } from './lib/ports.mjs'
 import { demoSteps } from './lib/ready.mjs'
 import { fromRoot } from './lib/root.mjs'
@@ -16,16 +14,7 @@ const dataFolder = process.env.LITTLE_EASEL_DATA ?? fromRoot('.data')
 
 runMain(async () => {
   requireNode()
-  const folder = await takeFolder(dataFolder)
-  const minder = new Minder({ note: folder.note, giveUp: trouble => void fail(trouble) })
-  const { end, isEnding } = endInOrder(() => minder.end().then(folder.leave))
-  const fail = error => {
-    if (isEnding()) return
-    console.error(`\n${error.message}`)
-    return end(1)
-  }
-
-  try {
+  await runMinded(dataFolder, async minder => {
     let databaseUrl = process.env.DATABASE_URL ?? null
     const start = async () => {
       const { url, program } = await databaseProgram(dataFolder)
@@ -46,9 +35,7 @@ runMain(async () => {
     })
     await minder.keep(program)
     welcome(url)
-  } catch (error) {
-    await fail(error)
-  }
+  })
 })
 
 function welcome(url) {

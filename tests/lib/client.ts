@@ -1,5 +1,5 @@
 import { toolSettings } from '#core/brush'
-import type { Entry } from '#core/drawing'
+import { entrySchema, type Entry } from '#core/drawing'
 import type { Refusal } from '#shared/errors'
 
 export interface Answer<T = unknown> {
@@ -154,3 +154,7 @@ export const strokeEntry = (set: object): Entry => ({
 export function plainEntries(from: number, count: number): Entry[] {
   return Array.from({ length: count }, (_, i) => at(from + i))
 }
+
+/** Entries as text, to compare what was kept with what was sent: the order of keys is nobody's. */
+export const asText = (entries: readonly Entry[]): string =>
+  JSON.stringify(entries.map(each => entrySchema.parse(each)))

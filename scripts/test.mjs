@@ -9,9 +9,9 @@ import { exitCode, run } from './lib/run.mjs'
 import { runMain, say } from './lib/say.mjs'
 
 const PARTS = {
-  lint: () => check('npm', ['run', '--silent', 'lint']),
+  lint: () => check('lint', 'npm', ['run', '--silent', 'lint']),
   borders: () =>
-    check('npx', [
+    check('borders', 'npx', [
       'depcruise',
       '--config',
       '.dependency-cruiser.cjs',
@@ -25,10 +25,10 @@ const PARTS = {
       'shots',
       'tests',
     ]),
-  types: () => check('npm', ['run', '--silent', 'types']),
+  types: () => check('types', 'npm', ['run', '--silent', 'types']),
   core: () => vitest('core'),
   app: () => vitest('app'),
-  e2e: () => vitest('e2e', true),
+  e2e: () => vitest('e2e'),
 }
 
 /** Test files side by side. On two cores both are used: Vitest by itself leaves one to whoever watches. */
@@ -48,28 +48,29 @@ runMain(async () => {
   // Names that Nuxt finds by itself: for types they are made anew, for files may have come or gone.
   if (names.includes('types')) await run('npx', ['nuxt', 'prepare'], { quiet: true })
   else await ensurePrepared()
-  const total = { passed: 0, failed: 0 }
-  const unsteady = []
+  const total = { passed: 0, failed: [], unsteady: [] }
   const times = []
   const one = async name => {
     say(name)
     const since = Date.now()
     const ended = await PARTS[name]()
     total.passed += ended.passed
-    total.failed += ended.failed
-    unsteady.push(...(ended.unsteady ?? []))
+    total.failed.push(...ended.failed)
+    total.unsteady.push(...ended.unsteady)
     times.push(`${name} ${Math.round((Date.now() - since) / 1000)} s`)
   }
   await Promise.all(names.filter(name => READING.includes(name)).map(one))
   for (const name of names.filter(name => !READING.includes(name))) await one(name)
   console.log(times.join(' · '))
-  if (unsteady.length)
-    console.log(
-      `Unsteady, passed when they were run again alone:\n${unsteady.map(each => `  ${relative(ROOT, each)}`).join('\n')}`,
-    )
-  console.log(`${total.passed} passed, ${total.failed} failed`)
-  process.exit(total.failed ? 1 : 0)
+  list('Unsteady, passed when they were run again alone:', total.unsteady)
+  list('Failed:', total.failed)
+  console.log(`${total.passed} passed, ${total.failed.length} failed`)
+  process.exit(total.failed.length ? 1 : 0)
 })
+
+function list(title, names) {
+  if (names.length) console.log([title, ...names.map(each => `  ${each.replace(`${ROOT}/`, '')}`)].join('\n'))
+}
 
 async function ensureServerAndBrowser() {
   await ensureDebian('mariadbd', ['mariadb-server'])
@@ -78,24 +79,24 @@ async function ensureServerAndBrowser() {
   await ensureDebian('rsync', ['rsync'])
 }
 
-async function check(command, args) {
-  return (await exitCode(command, args)) === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 }
+async function check(name, command, args) {
+  const isWell = (await exitCode(command, args)) === 0
+  return { passed: isWell ? 1 : 0, failed: isWell ? [] : [name], unsteady: [] }
 }
 
 /**
  * Runs one Vitest project and counts from its own report; a run that ends badly without a failed test counts as one.
- * `isRunAgain`: files in which something failed are run again once, by themselves.
+ * Files in which something failed are run again once, by themselves.
  */
-async function vitest(project, isRunAgain = false) {
+async function vitest(project) {
   const first = await vitestRun(project)
-  const unlucky = isRunAgain && first.code !== 0 ? unluckyFiles(first.report) : []
-  if (unlucky.length === 0)
-    return { passed: first.report.numPassedTests, failed: first.report.numFailedTests || (first.code === 0 ? 0 : 1) }
-  say(`once more, alone: ${unlucky.map(each => relative(ROOT, each)).join(', ')}`)
-  const second = await vitestRun(project, unlucky)
+  const unlucky = first.code === 0 ? [] : unluckyFiles(first.report)
+  if (unlucky.length) say(`once more, alone: ${unlucky.map(each => relative(ROOT, each)).join(', ')}`)
+  const second = unlucky.length ? await vitestRun(project, unlucky) : { code: first.code, report: {} }
   const ended = together(first.report, second.report)
   // Ended badly although no test failed: as bad the second time as the first.
-  return { ...ended, failed: ended.failed || (second.code === 0 ? 0 : 1) }
+  if (ended.failed.length === 0 && second.code !== 0) ended.failed.push(`${project} ended with ${second.code}`)
+  return ended
 }
 
 async function vitestRun(project, files = []) {
@@ -115,9 +116,7 @@ async function vitestRun(project, files = []) {
     ])
     return {
       code,
-      report: existsSync(file)
-        ? JSON.parse(readFileSync(file, 'utf8'))
-        : { numPassedTests: 0, numFailedTests: 0, testResults: [] },
+      report: existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : { testResults: [] },
     }
   } finally {
     rmSync(folder, { recursive: true, force: true })

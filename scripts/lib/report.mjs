@@ -35,8 +35,8 @@ export function unluckyFiles({ testResults = [] }) {
 }
 
 /**
- * Both runs taken together. `unsteady`: failed first and passed when run again. A test that the second run did not come
- * to stays as it was.
+ * Both runs taken together: how many `passed`, which `failed`, and which are `unsteady`: failed first and passed when
+ * run again. A test that the second run did not come to stays as it was.
  */
 export function together(first, second) {
   const before = endings(first)
@@ -57,6 +57,6 @@ export function together(first, second) {
   // Tests that never began the first time because their file failed.
   for (const [test, ending] of after)
     if (!before.has(test) || before.get(test) === 'skipped' || before.get(test) === 'pending') ended.set(test, ending)
-  const count = ending => [...ended.values()].filter(each => each === ending).length
-  return { passed: count('passed'), failed: count('failed'), unsteady }
+  const those = ending => [...ended.keys()].filter(test => ended.get(test) === ending)
+  return { passed: those('passed').length, failed: those('failed'), unsteady }
 }

@@ -26,7 +26,7 @@ describe('a run of tests', () => {
     const twice = { fullName: 'one', status: 'passed' as const }
     const all = { testResults: [{ name: 'a', status: 'passed', assertionResults: [twice, twice, twice] }] }
     expect(endings(all).size).toBe(3)
-    expect(together(all, { testResults: [] })).toEqual({ passed: 3, failed: 0, unsteady: [] })
+    expect(together(all, { testResults: [] })).toEqual({ passed: 3, failed: [], unsteady: [] })
   })
 
   it('has files worth another run, unless so many failed that it was no bad luck', () => {
@@ -43,7 +43,7 @@ describe('two runs together', () => {
   it('count what passes when it is run again as passed, and tell of it', () => {
     expect(together(first, report(file('a', { one: 'passed', two: 'passed', three: 'passed' })))).toEqual({
       passed: 4,
-      failed: 0,
+      failed: [],
       unsteady: ['a › two'],
     })
   })
@@ -51,17 +51,21 @@ describe('two runs together', () => {
   it('leave failed what fails twice, and what was not come to', () => {
     expect(together(first, report(file('a', { one: 'passed', two: 'failed', three: 'passed' })))).toEqual({
       passed: 3,
-      failed: 1,
+      failed: ['a › two'],
       unsteady: [],
     })
-    expect(together(first, report())).toEqual({ passed: 3, failed: 1, unsteady: [] })
-    expect(together(first, report(file('a', {}, 'failed')))).toEqual({ passed: 3, failed: 2, unsteady: [] })
+    expect(together(first, report())).toEqual({ passed: 3, failed: ['a › two'], unsteady: [] })
+    expect(together(first, report(file('a', {}, 'failed')))).toEqual({
+      passed: 3,
+      failed: ['a › two', 'a › the file itself'],
+      unsteady: [],
+    })
   })
 
   it('do not let pass what passed first and fails alone', () => {
     expect(together(first, report(file('a', { one: 'failed', two: 'passed', three: 'passed' })))).toEqual({
       passed: 3,
-      failed: 1,
+      failed: ['a › one'],
       unsteady: ['a › two'],
     })
   })
@@ -70,9 +74,9 @@ describe('two runs together', () => {
     const broken = report(file('a', { one: 'pending', two: 'pending' }, 'failed'))
     expect(together(broken, report(file('a', { one: 'passed', two: 'passed' })))).toEqual({
       passed: 2,
-      failed: 0,
+      failed: [],
       unsteady: ['a › the file itself'],
     })
-    expect(together(broken, report(file('a', { one: 'passed', two: 'failed' })))).toMatchObject({ failed: 1 })
+    expect(together(broken, report(file('a', { one: 'passed', two: 'failed' })))).toMatchObject({ failed: ['a › two'] })
   })
 })

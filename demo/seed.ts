@@ -128,6 +128,7 @@ export async function seedDemo(kept: (name: string) => Promise<Drawn>, say: (lin
   say('the kettle and who draws it')
   const { plan, picture } = await kept(planName('kettle'))
   const teacher = await people.addTeacher({
+    isDemo: true,
     email: UNFINISHED,
     name: TEACHER.name,
     secret: await sealSecret(TEACHER.password),

@@ -18,6 +18,10 @@ export const ERROR_STATUS = {
   'already-answered': 409,
   'plan-changed': 409,
   'panel-taken': 409,
+  /** Somebody has made the place their own already. */
+  'set-up': 409,
+  /** A link that was used, or is too old. */
+  over: 410,
   /** What may be kept of somebody is full. */
   'no-room': 413,
   /** It was done so often today, or is open so often. */

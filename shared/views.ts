@@ -9,7 +9,9 @@ import type { CriterionMark, LiveFinding, MarkLevel, Pin, SendBody } from './sch
 /** What the server's routes answer. Times are ISO 8601, UTC. */
 
 export type Person =
-  { kind: 'teacher'; id: number; name: string } | { kind: 'learner'; id: number; name: string; className: string }
+  /** `isKeeper`: of the place; absent: they are not. */
+  | { kind: 'teacher'; id: number; name: string; isKeeper?: true }
+  | { kind: 'learner'; id: number; name: string; className: string }
 
 /** A learner's name as outlines x, y, x, y …; null when none is kept. */
 export interface SignatureView {
@@ -114,6 +116,15 @@ export type Happened =
   | 'plan-taken-back'
   | 'answered'
   | 'sessions-ended'
+  | 'new-password'
+  | 'place-set-up'
+  | 'place-changed'
+  | 'invited'
+  | 'invitation-withdrawn'
+  | 'link-used'
+  | 'locked'
+  | 'unlocked'
+  | 'handed-on'
 
 export interface HappenedView {
   id: number

@@ -33,6 +33,7 @@ import type {
   Stored,
 } from '#shared/views'
 import type { MuralView, NewMural, PanelView } from '#shared/mural'
+import type { DoorView, InvitedView, LinkView, PlaceBody, PlaceView, SetUpBody } from '#shared/place'
 import type { ChangeWork, WallView } from '#shared/wall'
 import type { Plan } from '#core/plan'
 import { call } from './call'
@@ -53,6 +54,22 @@ export const api = {
   sessions: () => call('GET', '/api/session/all'),
   endSession: (id: number) => call('DELETE', '/api/session/all/:id', { params: { id } }),
   endOtherSessions: () => call('DELETE', '/api/session/all'),
+  changePassword: (password: string, next: string) =>
+    call('PUT', '/api/session/password', { body: { password, next } }),
+  door: (): Promise<DoorView> => call('GET', '/api/place/door'),
+  setUp: (body: SetUpBody): Promise<Person> => call('POST', '/api/place', { body }),
+  place: (): Promise<PlaceView> => call('GET', '/api/place'),
+  changePlace: (body: PlaceBody) => call('PUT', '/api/place', { body }),
+  handOn: (teacher: number) => call('PUT', '/api/place/keeper', { body: { teacher } }),
+  invite: (body: { name: string; email: string }): Promise<LinkView> =>
+    call('POST', '/api/place/invitations', { body }),
+  withdraw: (id: number) => call('DELETE', '/api/place/invitations/:id', { params: { id } }),
+  lockTeacher: (id: number, isLocked: boolean) =>
+    call('PUT', '/api/place/teachers/:id/lock', { params: { id }, body: { isLocked } }),
+  linkForPassword: (id: number): Promise<LinkView> => call('POST', '/api/place/teachers/:id/link', { params: { id } }),
+  invited: (token: string): Promise<InvitedView> => call('GET', '/api/invited/:token', { params: { token } }),
+  accept: (token: string, body: { name: string; password: string }): Promise<Person> =>
+    call('POST', '/api/invited/:token', { params: { token }, body }),
   desk: (): Promise<DeskView> => call('GET', '/api/desk'),
   openClass: (given: { name: string; when: string }) => call('POST', '/api/classes', { body: given }),
   addLearners: (classId: number, learners: readonly { name: string; pin: string | null }[]): Promise<SlipsView> =>

@@ -12,17 +12,14 @@ const session = useSession()
         <NuxtLink :to="session.home">{{ session.person.kind === 'teacher' ? 'Desk' : 'Folio' }}</NuxtLink>
         <NuxtLink v-if="session.person.kind === 'teacher'" to="/plans">Plan book</NuxtLink>
         <NuxtLink to="/warm-ups">Warm-ups</NuxtLink>
+        <NuxtLink v-if="session.person.kind === 'teacher' && session.person.isKeeper" to="/place">Place</NuxtLink>
       </nav>
       <span class="grow" />
       <LightSwitch />
       <template v-if="session.person">
-        <NuxtLink
-          v-if="session.person.kind === 'teacher'"
-          to="/signed-in"
-          class="who"
-          title="Where you are signed in"
-          >{{ session.person.name }}</NuxtLink
-        >
+        <NuxtLink v-if="session.person.kind === 'teacher'" to="/signed-in" class="who" title="Your account">{{
+          session.person.name
+        }}</NuxtLink>
         <span v-else class="who"
           >{{ session.person.name }}<span class="soft"> · {{ session.person.className }}</span></span
         >

@@ -1,11 +1,23 @@
 <script setup lang="ts">
+import type { DoorView } from '#shared/place'
 import type { Person } from '#shared/views'
+import { api } from '../api/routes'
 import { useSession } from '../stores/session'
 
 definePageMeta({ layout: 'default' })
 const session = useSession()
 const route = useRoute()
 const door = ref<'learner' | 'teacher'>('learner')
+/** Whose place it is; not being able to tell keeps nobody out. */
+const place = shallowRef<DoorView | null>(null)
+onMounted(async () => {
+  place.value = await api.door().catch(() => null)
+})
+/** What a slip's link says: the PIN is on the slip alone. */
+const slip = computed(() => {
+  const { class: code, name } = route.query
+  return typeof code === 'string' && typeof name === 'string' ? { code, name } : null
+})
 
 async function entered(person: Person): Promise<void> {
   session.enter(person)
@@ -20,6 +32,7 @@ async function entered(person: Person): Promise<void> {
   <div class="door">
     <section class="picture">
       <HallWindow />
+      <p v-if="place?.place" class="whose display" data-test="whose">{{ place.place.name }}</p>
       <h1>Draw a thing step by step, and see what your hand has learned.</h1>
       <p class="soft">Sketch it, line it, colour it, shade it. It may wobble; undo is free; take your time.</p>
     </section>
@@ -33,14 +46,19 @@ async function entered(person: Person): Promise<void> {
       </p>
       <template v-if="door === 'learner'">
         <h2>Come to the table</h2>
-        <p class="soft small">The code, your name and your PIN are on the slip from your teacher.</p>
-        <LearnerDoor @entered="entered" />
+        <p v-if="slip" class="soft small">You come by a slip: your PIN is on it.</p>
+        <p v-else class="soft small">The code, your name and your PIN are on the slip from your teacher.</p>
+        <LearnerDoor :code="slip?.code" :name="slip?.name" @entered="entered" />
       </template>
       <template v-else>
         <h2>To your desk</h2>
         <p class="soft small">Your plans, your classes, and what waits for a look.</p>
         <TeacherDoor @entered="entered" />
       </template>
+      <p v-if="place && !place.place" class="own small">
+        This is the demo: an evening class that nobody has to be careful with.
+        <NuxtLink to="/set-up">Set up your own</NuxtLink>
+      </p>
     </section>
   </div>
 </template>
@@ -81,6 +99,18 @@ async function entered(person: Person): Promise<void> {
 .tabs button[aria-selected='true'] {
   color: var(--ink);
   border-bottom-color: var(--blue);
+}
+.entry p.soft {
+  margin-bottom: 16px;
+}
+.own {
+  margin: 22px 0 0;
+  padding-top: 14px;
+  border-top: 1px solid var(--line);
+}
+.whose {
+  margin: 18px 0 -14px;
+  color: var(--ink-soft);
 }
 .again {
   border-left: 4px solid var(--ochre);

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { api } from '../api/routes'
 
-/** Where the teacher is signed in: each can be ended by itself, or all but this one. */
+/** A teacher's own account: the password, and where they are signed in; each can be ended by itself, or all others. */
 definePageMeta({ who: 'teacher' })
 const { data: view, trouble, load } = usePageData(() => api.sessions())
 const { busy, trying } = useTrying<number>()
@@ -23,7 +23,9 @@ const endOthers = () =>
 
 <template>
   <div class="page">
-    <h1>Where you are signed in</h1>
+    <h1>Your account</h1>
+    <OwnPassword @changed="load" />
+    <h2 class="where">Where you are signed in</h2>
     <p class="soft">
       Each of these may open your classes. End what you don’t know, or what stands where others sit; what was drawn
       there is kept.
@@ -58,6 +60,9 @@ const endOthers = () =>
 </template>
 
 <style scoped>
+.where {
+  margin-top: 28px;
+}
 .sessions {
   list-style: none;
   padding: 0;

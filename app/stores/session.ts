@@ -2,6 +2,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import type { Person } from '#shared/views'
 import { api } from '../api/routes'
+import { writeDatesBy } from '../composables/common/useTimes'
 
 /** Who is signed in on this device. */
 export const useSession = defineStore('session', () => {
@@ -16,7 +17,9 @@ export const useSession = defineStore('session', () => {
   async function load(): Promise<void> {
     if (isKnown.value) return
     try {
-      know((await api.session()).person)
+      const { person: who, dates } = await api.session()
+      if (dates) writeDatesBy(dates)
+      know(who)
     } catch (error) {
       person.value = remembered.value
       throw error

@@ -1,8 +1,8 @@
 import { spawn } from 'node:child_process'
 import { mkdirSync, writeFileSync } from 'node:fs'
-import { request } from 'node:https'
 import { join, resolve } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
+import { askHere } from './ask.mjs'
 import { endingOf, hasEnded } from './minder.mjs'
 import { commandPath, ensureDebian } from './needs.mjs'
 import { Trouble } from './say.mjs'
@@ -86,23 +86,11 @@ export async function proxyProgram(where, { port, apps }) {
         for (const until = Date.now() + READY_MS; ; await sleep(100)) {
           if (hasEnded(child))
             throw new Trouble(`The proxy ended at once, ${endingOf(child)}.`, `Try:  haproxy -c -f ${settings}`)
-          if (await answers(port, made.cert)) return
+          // One of the processes behind it is healthy.
+          if ((await askHere(`https://localhost:${port}/api/health`)).ok) return
           if (Date.now() > until) throw new Trouble('The proxy does not answer.', `Try:  haproxy -c -f ${settings}`)
         }
       },
     },
   }
-}
-
-/** Whether one of the processes behind it is healthy. */
-function answers(port, ca) {
-  return new Promise(done => {
-    const asked = request({ host: 'localhost', port, path: '/api/health', ca, timeout: 2000 }, answer => {
-      answer.resume()
-      done(answer.statusCode === 200)
-    })
-    asked.on('error', () => done(false))
-    asked.on('timeout', () => asked.destroy())
-    asked.end()
-  })
 }

@@ -1,5 +1,6 @@
 import { spawn } from 'node:child_process'
 import { setTimeout as sleep } from 'node:timers/promises'
+import { askHere } from './ask.mjs'
 import { endChild, endingOf, hasEnded, startAlone } from './minder.mjs'
 import { fromRoot, ROOT } from './root.mjs'
 import { Trouble } from './say.mjs'
@@ -9,9 +10,10 @@ const READY_MS = 30_000
 const STOP_MS = 8000
 
 /**
- * The built app as a program, ready when it is healthy. `log` gets what it writes; `name`: as people are told.
+ * The built app as a program, ready when it is healthy. `log` gets what it writes; `name`: as people are told; `tls`:
+ * what it seals with, asked each time that it begins.
  * @param {{ databaseUrl: string, port: number, host?: string, sessionPassword: string, log: (text: string) => void,
- *   name?: string, env?: Record<string, string> }} options
+ *   name?: string, env?: Record<string, string>, tls?: () => { certificate: string, key: string } }} options
  * @returns {{ url: string, program: import('./minder.mjs').Program }}
  */
 export function serverProgram({
@@ -22,8 +24,9 @@ export function serverProgram({
   log,
   name = 'the app',
   env = {},
+  tls,
 }) {
-  const url = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`
+  const url = `${tls ? 'https' : 'http'}://${isEverywhere(host) ? '127.0.0.1' : host}:${port}`
   const begin = () => {
     const child = spawn(process.execPath, [fromRoot('.output/server/index.mjs')], {
       cwd: ROOT,
@@ -39,6 +42,7 @@ export function serverProgram({
         NUXT_DATABASE_URL: databaseUrl,
         NUXT_SESSION_PASSWORD: sessionPassword,
         NITRO_SHUTDOWN_TIMEOUT: '3000',
+        ...(tls && { NITRO_SSL_CERT: tls().certificate, NITRO_SSL_KEY: tls().key }),
         ...env,
       },
     })
@@ -49,7 +53,7 @@ export function serverProgram({
   const ready = async child => {
     for (const until = Date.now() + READY_MS; ;) {
       if (hasEnded(child)) throw new Trouble(`The app ended at once, ${endingOf(child)}.`, 'Read the lines above.')
-      if (await isHealthy(url)) return
+      if ((await askHere(`${url}/api/health`)).ok) return
       if (Date.now() > until)
         throw new Trouble(
           'The app does not answer.',
@@ -73,10 +77,4 @@ export async function startServer(options) {
   }
 }
 
-async function isHealthy(url) {
-  try {
-    return (await fetch(`${url}/api/health`, { signal: AbortSignal.timeout(2000) })).ok
-  } catch {
-    return false
-  }
-}
+const isEverywhere = host => host === '0.0.0.0' || host === '::'

@@ -1,5 +1,5 @@
-import { SequelizeStorage, Umzug, type InputMigrations } from 'umzug'
-import type { QueryInterface, Sequelize } from 'sequelize'
+import { SequelizeStorage, Umzug } from 'umzug'
+import type { Sequelize } from 'sequelize'
 import { first } from './0001-first'
 import { tools } from './0002-tools'
 import { signatures } from './0003-signatures'
@@ -18,9 +18,10 @@ import { sessions } from './0015-sessions'
 import { audit } from './0016-audit'
 import { learnerTurns } from './0017-learner-turns'
 import { jobFailures } from './0018-job-failures'
+import { places } from './0019-places'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
-const MIGRATIONS: InputMigrations<QueryInterface> = [
+const MIGRATIONS = [
   first,
   tools,
   signatures,
@@ -39,15 +40,26 @@ const MIGRATIONS: InputMigrations<QueryInterface> = [
   audit,
   learnerTurns,
   jobFailures,
+  places,
 ]
 
-/** Brings the database up to date; returns the names of what was done. */
-export async function migrate(sequelize: Sequelize): Promise<string[]> {
-  const umzug = new Umzug({
+/** Of all changes that this version knows, in their order. */
+export const migrationNames = (): string[] => MIGRATIONS.map(each => each.name)
+
+const umzugOf = (sequelize: Sequelize) =>
+  new Umzug({
     migrations: MIGRATIONS,
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
     logger: undefined,
   })
-  return (await umzug.up()).map(each => each.name)
+
+/** Names of what is still to be done. */
+export async function pendingMigrations(sequelize: Sequelize): Promise<string[]> {
+  return (await umzugOf(sequelize).pending()).map(each => each.name)
+}
+
+/** Brings the database up to date; returns the names of what was done. */
+export async function migrate(sequelize: Sequelize): Promise<string[]> {
+  return (await umzugOf(sequelize).up()).map(each => each.name)
 }

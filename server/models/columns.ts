@@ -11,6 +11,7 @@ export const text = (length: number) => ({ type: DataTypes.STRING(length), allow
 export const count = () => ({ type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 })
 export const time = () => ({ type: DataTypes.DATE(3), allowNull: false })
 export const timeOrNull = () => ({ type: DataTypes.DATE(3), allowNull: true })
+export const flag = () => ({ type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false })
 /** SHA-256, hex. */
 export const digest = (allowNull: boolean) => ({ type: DataTypes.CHAR(64), allowNull })
 export const digestKey = () => ({ ...digest(false), primaryKey: true })

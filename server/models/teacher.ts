@@ -7,7 +7,7 @@ import {
   type Sequelize,
 } from 'sequelize'
 import type { CritKit } from '#shared/schemas'
-import { id, json, text } from './columns'
+import { flag, id, json, text, timeOrNull } from './columns'
 
 export class TeacherModel extends Model<InferAttributes<TeacherModel>, InferCreationAttributes<TeacherModel>> {
   declare id: CreationOptional<number>
@@ -16,12 +16,24 @@ export class TeacherModel extends Model<InferAttributes<TeacherModel>, InferCrea
   /** scrypt in the PHC string format; of earlier times salt and key, hex, parted by a colon. */
   declare secret: string
   declare critKit: CreationOptional<CritKit | null>
+  /** May not come in. */
+  declare lockedAt: CreationOptional<Date | null>
+  /** Of the demo, whose secrets everyone knows. */
+  declare isDemo: CreationOptional<boolean>
 }
 export type Teacher = Attributes<TeacherModel>
 
 export function initTeacherModel(sequelize: Sequelize): void {
   TeacherModel.init(
-    { id: id(), email: text(200), name: text(80), secret: text(200), critKit: json('critKit', true) },
+    {
+      id: id(),
+      email: text(200),
+      name: text(80),
+      secret: text(200),
+      critKit: json('critKit', true),
+      lockedAt: timeOrNull(),
+      isDemo: flag(),
+    },
     { sequelize, tableName: 'teachers' },
   )
 }

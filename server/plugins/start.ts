@@ -3,6 +3,7 @@ import { startRunner } from '../jobs/runner'
 import { forgetHappened } from '../repositories/audit'
 import { closeDatabase, openDatabase } from '../repositories/database'
 import { forgetOldDoors } from '../repositories/doors'
+import { forgetInvitations } from '../repositories/invitations'
 import { forgetUnused } from '../repositories/plan-documents'
 import { forgetSessions } from '../repositories/sessions'
 import { dropRemoved } from '../services/own-drawings'
@@ -27,6 +28,7 @@ export default defineNitroPlugin(nitro => {
       .then(forgetOldDoors)
       .then(forgetSessions)
       .then(forgetHappened)
+      .then(forgetInvitations)
       .catch((error: unknown) => log('error', 'removed-not-dropped', { error: reasonOf(error) }))
   const daily = setInterval(drop, DAY_MS)
   drop()

@@ -60,7 +60,7 @@ export function everyLearnerOf(classIds: number[], transaction?: Tx): Promise<Le
 }
 
 export function addTeacher(
-  values: { email: string; name: string; secret: string },
+  values: { email: string; name: string; secret: string; isDemo?: boolean },
   transaction?: Tx,
 ): Promise<Teacher> {
   return made(TeacherModel.create(values, { transaction }))
@@ -84,12 +84,21 @@ export async function setLeft(learnerId: number, time: Date): Promise<void> {
   await LearnerModel.update({ leftAt: time }, { where: { id: learnerId } })
 }
 
-export async function setTeachersSecret(teacherId: number, secret: string): Promise<void> {
-  await TeacherModel.update({ secret }, { where: { id: teacherId } })
+export async function setTeachersSecret(teacherId: number, secret: string, transaction?: Tx): Promise<void> {
+  await TeacherModel.update({ secret }, { where: { id: teacherId }, transaction })
 }
 
 export async function setSecret(learnerId: number, secret: string): Promise<void> {
   await LearnerModel.update({ secret }, { where: { id: learnerId } })
+}
+
+/** `lockedAt` null: they may come in. */
+export async function setLocked(teacherId: number, lockedAt: Date | null, transaction?: Tx): Promise<void> {
+  await TeacherModel.update({ lockedAt }, { where: { id: teacherId }, transaction })
+}
+
+export function demoTeacher(): Promise<Teacher | null> {
+  return one(TeacherModel.findOne({ where: { isDemo: true } }))
 }
 
 export function countTeachers(): Promise<number> {
@@ -111,8 +120,9 @@ export async function setCritKit(teacherId: number, critKit: Teacher['critKit'])
 export async function setClass(
   id: number,
   values: Partial<Pick<SchoolClass, 'name' | 'meets' | 'archivedAt' | 'frontDrawingId' | 'todayPlanId' | 'todayAt'>>,
+  transaction?: Tx,
 ): Promise<void> {
-  await SchoolClassModel.update(values, { where: { id } })
+  await SchoolClassModel.update(values, { where: { id }, transaction })
 }
 
 export async function setLearner(

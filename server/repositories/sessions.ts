@@ -25,12 +25,15 @@ const isAlive = (Object.keys(LASTS) as Kind[])
   })
   .join(' OR ')
 
-/** Whose it is, and whether they may come in at all: a learner in the register, of a class that is not put away. */
+/**
+ * Whose it is, and whether they may come in at all: a teacher who is not locked out, a learner in the register, of a
+ * class that is not put away.
+ */
 const WHOSE = `FROM sessions s
   LEFT JOIN teachers t ON s.kind = 'teacher' AND t.id = s.person
   LEFT JOIN learners l ON s.kind = 'learner' AND l.id = s.person
   LEFT JOIN classes c ON c.id = l.class_id
-  WHERE (${isAlive}) AND (t.id IS NOT NULL OR (l.removed_at IS NULL AND c.id IS NOT NULL AND c.archived_at IS NULL))`
+  WHERE (${isAlive}) AND ((t.id IS NOT NULL AND t.locked_at IS NULL) OR (l.removed_at IS NULL AND c.id IS NOT NULL AND c.archived_at IS NULL))`
 
 export interface Session {
   readonly id: number
@@ -45,6 +48,7 @@ interface Row {
   readonly person: number
   readonly name: string
   readonly className: string | null
+  readonly isKeeper: number
   readonly isConfirmed: number
   readonly isStale: number
 }
@@ -53,6 +57,7 @@ interface Row {
 export async function sessionOf(token: string): Promise<Session | null> {
   const [row] = await question<Row>(
     `SELECT s.id, s.kind, s.person, COALESCE(t.name, l.name) AS name, c.name AS className,
+      EXISTS (SELECT 1 FROM place p WHERE p.keeper_id = t.id) AS isKeeper,
       s.confirmed_at > NOW(3) - INTERVAL ${CONFIRMED_MINUTES} MINUTE AS isConfirmed,
       s.seen_at < NOW(3) - INTERVAL ${NOTED_S} SECOND AS isStale ${WHOSE} AND s.token = :token`,
     { token },
@@ -63,7 +68,10 @@ export async function sessionOf(token: string): Promise<Session | null> {
   return {
     id,
     isConfirmed: Boolean(row.isConfirmed),
-    person: kind === 'teacher' ? { kind, id: person, name } : { kind, id: person, name, className: className! },
+    person:
+      kind === 'teacher'
+        ? { kind, id: person, name, ...(row.isKeeper && { isKeeper: true }) }
+        : { kind, id: person, name, className: className! },
   }
 }
 

@@ -25,6 +25,8 @@ export interface From {
   readonly address: string | null
   /** Name of the device, and whom it let in before; null: it is not known. */
   readonly device: { readonly id: string; readonly knows: (who: string) => boolean } | null
+  /** From the machine itself. */
+  readonly isHere: boolean
 }
 
 /** Names a person whom nobody knows, so that their door is counted like any other. */

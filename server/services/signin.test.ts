@@ -7,18 +7,22 @@ import { sealSecret, secretFits } from './secrets'
 /** Doors as the database counts them. */
 const used = new Map<string, { used: number; at: number }>()
 let sealed = await sealSecret('4127')
+const orla = { id: 2, name: 'Orla', isDemo: false, lockedAt: null as Date | null }
 /** What was kept of a secret that was sealed anew. */
 const kept: [string, number, string][] = []
 
 vi.mock('../repositories/people', () => ({
   setSecret: (id: number, secret: string) => Promise.resolve(void kept.push(['learner', id, secret])),
   setTeachersSecret: (id: number, secret: string) => Promise.resolve(void kept.push(['teacher', id, secret])),
-  classByCode: (code: string) => Promise.resolve(code === 'KETTLE7' ? { id: 1, name: 'Thursday evening table' } : null),
+  classByCode: (code: string) =>
+    Promise.resolve(code === 'KETTLE7' ? { id: 1, name: 'Thursday evening table', teacherId: 2 } : null),
+  teacherById: () => Promise.resolve(orla),
   learnerByName: (_class: number, name: string) =>
     Promise.resolve(name === 'Bram Ostley' ? { id: 5, name, secret: sealed } : null),
   teacherByEmail: (email: string) =>
-    Promise.resolve(email === 'orla@saltmarsh.example' ? { id: 2, name: 'Orla', secret: sealed } : null),
+    Promise.resolve(email === 'orla@saltmarsh.example' ? { ...orla, secret: sealed } : null),
 }))
+vi.mock('../repositories/place', () => ({ thePlace: () => Promise.resolve({ keeperId: 7 }) }))
 vi.mock('../repositories/doors', () => ({
   takeTry(doors: Door[]) {
     const now = doors.map(({ name, everyMs }) => {
@@ -49,9 +53,9 @@ afterEach(() => {
   vi.useRealTimers()
 })
 
-const away: From = { address: '10.0.0.7', device: null }
+const away: From = { address: '10.0.0.7', device: null, isHere: false }
 /** A device on which Bram was let in. */
-const own: From = { address: '10.0.0.7', device: { id: 'd1', knows: who => who === 'learner 5' } }
+const own: From = { address: '10.0.0.7', device: { id: 'd1', knows: who => who === 'learner 5' }, isHere: false }
 const later = (ms: number) => vi.setSystemTime(Date.now() + ms)
 const wrong = (from = away, name = 'Bram Ostley', code = 'KETTLE7') => signInLearner(code, name, '0000', from)
 const right = (from = away) => signInLearner('KETTLE7', 'Bram Ostley', '4127', from)
@@ -195,5 +199,31 @@ describe('coming in', () => {
     used.clear()
     await codeOf(wrong(away, 'Nobody', 'PIER22'))
     expect([...used.keys()].map(name => name.split(' ')[0])).toEqual(known)
+  })
+
+  it('opens the demo, whose secrets are published, on its own machine alone', async () => {
+    orla.isDemo = true
+    try {
+      const teacher = (from: From) => codeOf(signInTeacher('orla@saltmarsh.example', '4127', from))
+      expect([await teacher(away), await codeOf(right())]).toEqual(['not-yours', 'not-yours'])
+      const here = { ...away, address: '127.0.0.1', isHere: true }
+      expect([await teacher(here), await codeOf(right(here))]).toEqual(['in', 'in'])
+      // A wrong one is a wrong one from there as well.
+      expect(await codeOf(signInTeacher('orla@saltmarsh.example', 'no', away))).toBe('wrong-sign-in')
+    } finally {
+      orla.isDemo = false
+    }
+  })
+
+  it('lets in no teacher who is locked out, nor tells whether it is so before the password was right', async () => {
+    orla.lockedAt = new Date()
+    try {
+      expect(await codeOf(signInTeacher('orla@saltmarsh.example', '4127', away))).toBe('not-yours')
+      expect(await codeOf(signInTeacher('orla@saltmarsh.example', 'no', away))).toBe('wrong-sign-in')
+      // Their learners draw on.
+      expect(await codeOf(right())).toBe('in')
+    } finally {
+      orla.lockedAt = null
+    }
   })
 })

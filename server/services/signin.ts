@@ -1,5 +1,6 @@
 import type { Person } from '#shared/views'
 import * as people from '../repositories/people'
+import { thePlace } from '../repositories/place'
 import { log, reasonOf } from '../utils/log'
 import { Refused } from '../utils/refuse'
 import { note } from './audit'
@@ -26,10 +27,22 @@ export async function signInTeacher(email: string, password: string, from: From)
     throw new Refused('wrong-sign-in', 'E-mail and password do not go together.', 'Check both and try again.')
   }
   await giveBack()
+  if (teacher.isDemo && !from.isHere) throw onlyHere()
+  if (teacher.lockedAt)
+    throw new Refused('not-yours', 'Your account here is locked.', 'Ask whoever keeps the place to let you in.')
   await note('came-in', noted)
   await sealAnew(teacher.secret, password, sealed => people.setTeachersSecret(teacher.id, sealed))
-  return { kind: 'teacher', id: teacher.id, name: teacher.name }
+  const isKeeper = (await thePlace()).keeperId === teacher.id
+  return { kind: 'teacher', id: teacher.id, name: teacher.name, ...(isKeeper && { isKeeper }) }
 }
+
+/** The demo's secrets are published: they open nothing from elsewhere. */
+const onlyHere = () =>
+  new Refused(
+    'not-yours',
+    'The demo opens only on the machine that it runs on.',
+    'Everyone can read its passwords. Set up a place of your own: it opens from everywhere.',
+  )
 
 /** Whether it is this teacher's password. Throws Refused `wrong-sign-in`, `too-many-tries` or `busy`. */
 export async function requirePassword(teacherId: number, password: string, from: From): Promise<void> {
@@ -70,6 +83,7 @@ export async function signInLearner(code: string, name: string, pin: string, fro
       'What you drew is kept. Ask your teacher.',
     )
   }
+  if (!from.isHere && (await people.teacherById(schoolClass.teacherId))?.isDemo) throw onlyHere()
   await note('came-in', noted)
   await sealAnew(learner.secret, pin, sealed => people.setSecret(learner.id, sealed))
   return { kind: 'learner', id: learner.id, name: learner.name, className: schoolClass.name }

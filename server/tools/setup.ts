@@ -1,14 +1,19 @@
+import { execFileSync } from 'node:child_process'
 import type { Sequelize } from 'sequelize'
 import { KEPT, keptDrawn } from '#demo/kept'
 import { isDemoUnfinished, seedDemo } from '#demo/seed'
-import { migrate } from '../migrations'
+import { migrate, migrationNames, pendingMigrations } from '../migrations'
 import { closeDatabase, openDatabase } from '../repositories/database'
 import { Nodes, serversOf } from '../repositories/nodes'
 import { countTeachers } from '../repositories/people'
+import { setCode } from '../repositories/place'
+import { codeDigest } from '../utils/setup-code'
 
 /**
  * Prepares a database: migrates it and, with --demo, loads the demo when it is empty.
- * --reset drops every table first. Reads NUXT_DATABASE_URL, and the demo's drawings from the project's folder.
+ * --reset drops every table first. Reads NUXT_DATABASE_URL, and the demo's drawings from the project's folder; with
+ * LITTLE_EASEL_CODE that is the code by which the place can be set up from now on, with LITTLE_EASEL_BACKUP_TO a backup
+ * is written there before tables that are in use are changed.
  */
 async function main(): Promise<void> {
   const url = process.env.NUXT_DATABASE_URL
@@ -16,6 +21,7 @@ async function main(): Promise<void> {
   await createDatabase(url)
   const sequelize = openDatabase(url)
   if (process.argv.includes('--reset')) await dropTables(sequelize)
+  else await backUpBefore(sequelize)
   await migrateAll(sequelize)
   const wantsDemo = process.argv.includes('--demo')
   if (wantsDemo && (await isDemoUnfinished())) {
@@ -31,11 +37,27 @@ async function main(): Promise<void> {
     )
     console.log(`demo loaded in ${Math.round((Date.now() - began) / 1000)} s`)
   }
+  const code = process.env.LITTLE_EASEL_CODE
+  if (code) await setCode(codeDigest(code))
   await closeDatabase()
 }
 
 async function migrateAll(sequelize: Sequelize): Promise<void> {
   for (const name of await migrate(sequelize)) console.log(`migrated ${name}`)
+}
+
+/** Before what people have is changed by a new version, it is kept as it was, and said what changes. */
+async function backUpBefore(sequelize: Sequelize): Promise<void> {
+  const file = process.env.LITTLE_EASEL_BACKUP_TO
+  const pending = await pendingMigrations(sequelize)
+  const isNew = pending.length === migrationNames().length
+  if (!file || isNew || pending.length === 0 || (await countTeachers()) === 0) return
+  console.log(`this version changes the tables: ${pending.join(', ')}`)
+  console.log('as they are now they are kept first:')
+  execFileSync(process.execPath, ['scripts/backup.mjs', file], {
+    env: { ...process.env, DATABASE_URL: process.env.NUXT_DATABASE_URL },
+    stdio: 'inherit',
+  })
 }
 
 async function createDatabase(address: string): Promise<void> {

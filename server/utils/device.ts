@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import { useSession, type H3Event } from 'h3'
 import type { From } from '../services/doors'
-import { addressOf, isSecure } from './peer'
+import { addressOf, isHere, isSecure } from './peer'
 
 /** What a browser keeps, sealed, of who was let in on it. */
 interface Known {
@@ -30,6 +30,7 @@ export async function fromOf(event: H3Event): Promise<{ from: From; remember: (w
     from: {
       address: addressOf(event),
       device: id === undefined ? null : { id, knows: each => who.includes(each) },
+      isHere: isHere(event),
     },
     async remember(each) {
       if (who.includes(each)) return

@@ -36,3 +36,13 @@ export function isSecure(event: H3Event): boolean {
   if ('encrypted' in req.socket && req.socket.encrypted) return true
   return isProxied(event) && req.headers['x-forwarded-proto'] === 'https'
 }
+
+/** Whether whoever asks sits at this very machine: what another one sent on is not said to be from here. */
+export function isHere(event: H3Event): boolean {
+  const address = addressOf(event)
+  const { headers } = event.node.req
+  const wasSentOn = headers['x-forwarded-for'] !== undefined || headers.forwarded !== undefined
+  return address !== null && isLoopback(address, 0) && (!wasSentOn || isProxied(event))
+}
+
+const isLoopback = proxyAddr.compile('loopback')

@@ -21,6 +21,15 @@ const WORDS: Readonly<Record<Happened, string>> = {
   'plan-taken-back': 'took a plan back',
   answered: 'answered a hand-in',
   'sessions-ended': 'ended sessions of their own',
+  'new-password': 'took a new password',
+  'place-set-up': 'set the place up',
+  'place-changed': 'changed what the place is called',
+  invited: 'made a link',
+  'invitation-withdrawn': 'withdrew a link',
+  'link-used': 'came in by a link',
+  locked: 'locked an account',
+  unlocked: 'opened an account again',
+  'handed-on': 'handed the place on',
 }
 const headers = [
   { title: 'When', key: 'at' },

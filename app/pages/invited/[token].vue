@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { troubleOf } from '../../api/client'
+import { api } from '../../api/routes'
+import { useSession } from '../../stores/session'
+
+/** Where a link leads: a teacher comes in for the first time, or with a new password. */
+const session = useSession()
+const route = useRoute()
+const token = String(route.params.token)
+const { data: view, trouble: linkTrouble, load } = usePageData(() => api.invited(token))
+const name = ref('')
+const password = ref('')
+const newPassword = useTemplateRef('newPassword')
+watch(view, found => (name.value ||= found?.name ?? ''))
+
+const isBusy = ref(false)
+const trouble = ref<{ message: string; fix: string } | null>(null)
+async function comeIn(): Promise<void> {
+  if (name.value.trim() === '' || !newPassword.value?.isGood) {
+    trouble.value = { message: 'Something is still missing.', fix: 'Read what stands below the password.' }
+    return
+  }
+  isBusy.value = true
+  try {
+    session.enter(await api.accept(token, { name: name.value.trim(), password: password.value }))
+    await navigateTo('/desk')
+  } catch (error) {
+    trouble.value = troubleOf(error)
+  } finally {
+    isBusy.value = false
+  }
+}
+</script>
+
+<template>
+  <div class="page narrow">
+    <LoadingOrTrouble v-if="!view" :trouble="linkTrouble" @again="load" />
+    <form v-else novalidate class="card" @submit.prevent="comeIn">
+      <h1>{{ view.isReset ? 'A new password' : `Teach at ${view.placeName}` }}</h1>
+      <p class="soft">
+        {{
+          view.isReset
+            ? `For ${view.name}. Wherever you are signed in, you are signed out.`
+            : 'You are invited. Take a password of your own; you sign in with it and your e-mail.'
+        }}
+      </p>
+      <v-text-field v-if="!view.isReset" v-model="name" label="Your name" autocomplete="name" maxlength="80" />
+      <v-text-field :model-value="view.email" label="E-mail" type="email" autocomplete="username" readonly />
+      <NewPassword ref="newPassword" v-model="password" :about="[name, view.email, view.placeName]" />
+      <p v-if="trouble" class="trouble" role="alert">
+        <strong>{{ trouble.message }}</strong> {{ trouble.fix }}
+      </p>
+      <v-btn type="submit" color="primary" size="large" block :loading="isBusy">Come in</v-btn>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+h1 {
+  margin: 4px 0 10px;
+}
+p.soft {
+  margin-bottom: 18px;
+}
+.narrow {
+  max-width: 560px;
+}
+.trouble {
+  border-left: 4px solid var(--ochre);
+  padding-left: 12px;
+  margin: 0 0 14px;
+}
+</style>

@@ -1,0 +1,18 @@
+import { acceptSchema, tokenSchema } from '#shared/place'
+import { teachersDoor } from '../../services/doors'
+import { accept } from '../../services/teachers'
+import { fromOf } from '../../utils/device'
+
+/** Comes in by a link, with a password of one's own. */
+export default defineRoute({
+  who: 'anyone',
+  params: tokenSchema,
+  body: acceptSchema,
+  async run({ params, body, event }) {
+    const { remember } = await fromOf(event)
+    const person = await accept(params.token, body)
+    await remember(teachersDoor(person.id))
+    await beginSession(event, person)
+    return person
+  },
+})

@@ -1,0 +1,116 @@
+import { z } from 'zod'
+
+/** The place that this Little Easel belongs to, and the accounts of its teachers. */
+
+/** Characters of a password (OWASP ASVS 4.0.3, 2.1.1 and 2.1.2). */
+export const LEAST_PASSWORD = 12
+export const MOST_PASSWORD = 128
+/** An invitation, and a link for a new password, can be used for so long. */
+export const INVITED_DAYS = 7
+
+const newPassword = z
+  .string()
+  .min(LEAST_PASSWORD, `A password has at least ${LEAST_PASSWORD} characters.`)
+  .max(MOST_PASSWORD, `A password has at most ${MOST_PASSWORD} characters.`)
+const teachersName = z.string().trim().min(1, 'Write a name.').max(80)
+const email = z.email('This is no e-mail address.').max(200).toLowerCase()
+
+/** Whether the system knows such a time zone (IANA) or language (BCP 47). */
+function isKnown(make: () => unknown): boolean {
+  try {
+    make()
+    return true
+  } catch {
+    return false
+  }
+}
+const timeZone = z
+  .string()
+  .min(1)
+  .max(60)
+  .refine(name => isKnown(() => new Intl.DateTimeFormat('en', { timeZone: name })), 'There is no such time zone.')
+const language = z
+  .string()
+  .min(2)
+  .max(35)
+  .refine(tag => isKnown(() => Intl.getCanonicalLocales(tag)), 'There is no such language.')
+
+/** `language`: that of dates; `timeZone`: in which days begin. */
+export const placeSchema = z.strictObject({
+  name: z.string().trim().min(1, 'Write what the place is called.').max(80),
+  language,
+  timeZone,
+})
+export type PlaceBody = z.infer<typeof placeSchema>
+
+/** How dates are written. */
+export type Dates = Pick<PlaceBody, 'language' | 'timeZone'>
+
+/** What becomes of the demo. */
+export const demoFateSchema = z.enum(['stays', 'put-away', 'goes'])
+export type DemoFate = z.infer<typeof demoFateSchema>
+
+export const setUpSchema = z.strictObject({
+  code: z.string().min(1).max(40),
+  place: placeSchema,
+  teacher: z.strictObject({ name: teachersName, email, password: newPassword }),
+  demo: demoFateSchema,
+})
+export type SetUpBody = z.infer<typeof setUpSchema>
+
+export const inviteSchema = z.strictObject({ name: teachersName, email })
+/** What a link holds, drawn by lot. */
+export const tokenSchema = z.strictObject({ token: z.string().regex(/^[\w-]{20,60}$/, 'This is no whole link.') })
+export const acceptSchema = z.strictObject({ name: teachersName, password: newPassword })
+export const newPasswordSchema = z.strictObject({ password: z.string().min(1).max(200), next: newPassword })
+export const lockSchema = z.strictObject({ isLocked: z.boolean() })
+/** Who keeps the place from now on. */
+export const keeperSchema = z.strictObject({ teacher: z.int().min(1) })
+
+/** What anybody may know of it, before they come in. */
+export interface DoorView {
+  /** Null: nobody has made it their own yet. */
+  place: PlaceBody | null
+  /** The demo is there, and may be entered from here. */
+  isDemoOpen: boolean
+}
+
+export interface TeacherRow {
+  id: number
+  name: string
+  email: string
+  isKeeper: boolean
+  isDemo: boolean
+  isLocked: boolean
+  /** Classes that are not put away. */
+  classes: number
+  seenAt: string | null
+}
+
+/** An invitation that can still be used; `isReset`: for a new password of somebody who is here. */
+export interface InvitationRow {
+  id: number
+  name: string
+  email: string
+  isReset: boolean
+  until: string
+}
+
+export interface PlaceView {
+  place: PlaceBody
+  teachers: TeacherRow[]
+  invitations: InvitationRow[]
+}
+
+/** A link that is shown once. */
+export interface LinkView {
+  path: string
+  until: string
+}
+
+export interface InvitedView {
+  placeName: string
+  name: string
+  email: string
+  isReset: boolean
+}

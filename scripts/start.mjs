@@ -29,7 +29,7 @@ const isLoopback = host => /^(127\.|localhost$|::1$)/.test(host)
 runMain(async () => {
   requireNode()
   const { own, class: isClass } = asked()
-  const host = process.env.HOST ?? (isClass ? '0.0.0.0' : '127.0.0.1')
+  const host = process.env.HOST || (isClass ? '0.0.0.0' : '127.0.0.1')
   if (!isClass) requireLoopback(host)
   await runMinded(dataFolder, async minder => {
     let databaseUrl = process.env.DATABASE_URL ?? null

@@ -1,6 +1,7 @@
 // @vitest-environment node
 import { readFile } from 'node:fs/promises'
 import { fileURLToPath } from 'node:url'
+import jsQR from 'jsqr'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
 import { slipsPdf } from './slips-pdf'
@@ -26,7 +27,7 @@ const made = slipsPdf(
     code: 'QRT629',
     slips: names.map((name, i) => ({ id: i, name, pin: String(1000 + i) })),
   },
-  'easel.example:4310',
+  'https://easel.example:4310',
   fontBytes,
 )
 
@@ -80,5 +81,22 @@ describe('slips to print', () => {
     expect(long).toHaveLength(1)
     // The sixth slip lies in the right column, which ends 12 mm from the edge.
     expect(long[0]!.right).toBeLessThanOrEqual(595.28 - ((12 + 5) * 72) / 25.4 + 0.5)
+  })
+
+  it('have a QR code that a reader of them reads, with what a slip’s link holds', async () => {
+    const pdf = await getDocument({ data: (await made).slice(), useSystemFonts: false, verbosity: 0 }).promise
+    const page = await pdf.getPage(1)
+    const viewport = page.getViewport({ scale: 3 })
+    const canvases = pdf.canvasFactory as {
+      create(width: number, height: number): { context: CanvasRenderingContext2D }
+    }
+    const { context } = canvases.create(Math.ceil(viewport.width), Math.ceil(viewport.height))
+    await page.render({ canvasContext: context, viewport }).promise
+    // The first slip: 12 to 105 mm from the left, 12 to 57.5 mm from above.
+    const px = (mm: number) => Math.round((mm / 25.4) * 72 * 3)
+    const { data, width, height } = context.getImageData(px(12), px(12), px(93), px(45.5))
+    const link = new URL(jsQR(new Uint8ClampedArray(data), width, height)!.data)
+    expect(link.origin).toBe('https://easel.example:4310')
+    expect(Object.fromEntries(link.searchParams)).toEqual({ class: 'QRT629', name: 'Ada Tregear' })
   })
 })

@@ -1,26 +1,30 @@
 import fontkit from '@pdf-lib/fontkit'
 import { PDFDocument, rgb, type PDFFont, type PDFPage } from 'pdf-lib'
+import { create } from 'qrcode'
 import latinBold from '@fontsource/lexend/files/lexend-latin-700-normal.woff?url'
 import latin from '@fontsource/lexend/files/lexend-latin-400-normal.woff?url'
 import moreBold from '@fontsource/lexend/files/lexend-latin-ext-700-normal.woff?url'
 import more from '@fontsource/lexend/files/lexend-latin-ext-400-normal.woff?url'
 import { fieldsOn, PAPER_MM, POINTS_PER_MM } from '#core/print'
 import type { SlipsView } from '#shared/views'
+import { slipLink } from './slip-link'
 
 /** Slips on a page of A4, and the paper left free round them and inside each, mm. */
 const [COLUMNS, ROWS] = [2, 6]
 const MARGIN_MM = 12
 const INSIDE_MM = 5
+/** Side of the QR code, mm: a module is half a millimetre and more, as telephones need it. */
+const QR_MM = 25
 const INK = rgb(0.13, 0.12, 0.11)
 const SOFT = rgb(0.39, 0.37, 0.33)
 
 /** A face in two parts: the letters of most European languages, and the rest of them. */
 type Face = readonly [PDFFont, PDFFont]
 
-/** Slips as a PDF to be printed and cut: class, name, class code, PIN, and where to come in. */
+/** Slips as a PDF to be printed and cut: class, name, class code, PIN, where to come in, and that as a QR code. */
 export async function slipsPdf(
   { className, code, slips }: SlipsView,
-  address: string,
+  origin: string,
   fontBytes: (url: string) => Promise<ArrayBuffer> = fetched,
 ): Promise<Uint8Array> {
   const pdf = await PDFDocument.create()
@@ -34,7 +38,8 @@ export async function slipsPdf(
     const page = pdf.getPages()[number] ?? pdf.addPage([width * POINTS_PER_MM, height * POINTS_PER_MM])
     const { name, pin } = slips[i]!
     const x = (field.x + INSIDE_MM) * POINTS_PER_MM
-    const room = (field.width - 2 * INSIDE_MM) * POINTS_PER_MM
+    const whole = (field.width - 2 * INSIDE_MM) * POINTS_PER_MM
+    const room = whole - (QR_MM + INSIDE_MM) * POINTS_PER_MM
     const at = (mm: number) => (height - field.y - mm) * POINTS_PER_MM
     page.drawRectangle({
       x: field.x * POINTS_PER_MM,
@@ -45,13 +50,33 @@ export async function slipsPdf(
       borderWidth: 0.5,
       borderDashArray: [3, 3],
     })
-    write(page, className, plain, { x, y: at(9), size: 9, room, colour: SOFT })
-    write(page, name, bold, { x, y: at(17), size: 17, room, colour: INK })
+    write(page, className, plain, { x, y: at(9), size: 9, room: whole, colour: SOFT })
+    write(page, name, bold, { x, y: at(17), size: 17, room: whole, colour: INK })
     write(page, `class code  ${code}`, plain, { x, y: at(26), size: 12, room, colour: INK })
     write(page, `PIN  ${pin}`, bold, { x, y: at(34), size: 14, room, colour: INK })
-    write(page, address, plain, { x, y: at(41), size: 8, room, colour: SOFT })
+    write(page, new URL(origin).host, plain, { x, y: at(41), size: 8, room, colour: SOFT })
+    drawQr(page, slipLink(origin, code, name), {
+      x: x + whole - QR_MM * POINTS_PER_MM,
+      y: at(18 + QR_MM),
+      side: QR_MM * POINTS_PER_MM,
+    })
   }
   return pdf.save()
+}
+
+/** Draws words as a QR code (ISO/IEC 18004), in black. */
+function drawQr(page: PDFPage, text: string, { x, y, side }: { x: number; y: number; side: number }): void {
+  const { modules } = create(text, { errorCorrectionLevel: 'M' })
+  const unit = side / modules.size
+  for (let row = 0; row < modules.size; row++)
+    for (let from = 0; from < modules.size; from++) {
+      if (!modules.get(row, from)) continue
+      let to = from + 1
+      while (to < modules.size && modules.get(row, to)) to++
+      const place = { x: x + from * unit, y: y + side - (row + 1) * unit }
+      page.drawRectangle({ ...place, width: (to - from) * unit, height: unit, color: rgb(0, 0, 0) })
+      from = to
+    }
 }
 
 /** Writes a line, as much smaller as it must be to fit; a letter that neither part of the face has becomes a “?”. */

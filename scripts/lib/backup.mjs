@@ -143,7 +143,7 @@ export async function backUp({ databaseUrl, dataFolder, file, now = new Date() }
     }
     writeFileSync(join(folder, MANIFEST), JSON.stringify(manifest, null, 1))
     const { create } = await import('tar')
-    await create({ file: join(folder, 'whole.tar'), cwd: folder, portable: true, mtime: now }, names)
+    await create({ file: join(folder, 'whole.tar'), mode: 0o600, cwd: folder, portable: true, mtime: now }, names)
     renameSync(join(folder, 'whole.tar'), file)
     return { file, bytes: statSync(file).size, tables: tables.length }
   } catch (error) {

@@ -5,6 +5,7 @@ import { eraseTeacher } from '../repositories/erase'
 import * as invitations from '../repositories/invitations'
 import * as people from '../repositories/people'
 import * as places from '../repositories/place'
+import { forgetUnused } from '../repositories/plan-documents'
 import { endSessionsOf } from '../repositories/sessions'
 import { now } from '../utils/clock'
 import { Refused } from '../utils/refuse'
@@ -77,6 +78,7 @@ export async function setUp({ code, place, teacher, demo }: SetUpBody, _from: Fr
     }),
   )
   await giveBack()
+  if (demo === 'goes') await forgetUnused()
   await note('place-set-up', { who: teacher.name, teacherId: id, about: place.name })
   return { kind: 'teacher', id, name: teacher.name, isKeeper: true }
 }

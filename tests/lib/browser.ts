@@ -3,7 +3,7 @@ import { chromium, type Browser, type BrowserContext, type Page } from 'playwrig
 import { touchOnlyWhatIsInReach } from './reach'
 
 /** Debian's Chromium, headless, without a call home. */
-const FLAGS = [
+export const FLAGS = [
   '--headless',
   '--no-sandbox',
   '--disable-gpu',
@@ -30,7 +30,7 @@ export interface WindowSize {
   readonly ignoreHTTPSErrors?: boolean
 }
 
-function chromiumPath(): string {
+export function chromiumPath(): string {
   return execFileSync('sh', ['-c', 'command -v chromium'], { encoding: 'utf8' }).trim()
 }
 

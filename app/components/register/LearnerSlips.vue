@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { mdiFileDelimitedOutline, mdiPrinterOutline } from '@mdi/js'
 import type { SlipsView } from '#shared/views'
+import { slipLink } from '../../roster/slip-link'
 import { fileName, savedFile } from '../../sheet/save-file'
 
 /** Slips to cut out and hand round. The PINs are known only now: afterwards they can be made anew, not looked up. */
+const linkOf = (name: string) => slipLink(window.location.origin, slips.code, name)
 const { slips } = defineProps<{ slips: SlipsView }>()
 const emit = defineEmits<{ close: [] }>()
 
@@ -22,7 +24,7 @@ const savePdf = () =>
   trying(true, async () => {
     const { slipsPdf } = await import('../../roster/slips-pdf')
     savedFile(
-      await slipsPdf(slips, window.location.host),
+      await slipsPdf(slips, window.location.origin),
       `${fileName(slips.className, 'class')}-slips.pdf`,
       'application/pdf',
     )
@@ -39,18 +41,22 @@ const savePdf = () =>
     @keydown.esc="emit('close')"
   >
     <p class="small">
-      The PINs are shown only now. Print them or keep the list: later a PIN can be made anew, not looked up.
+      The PINs are shown only now. Print them or keep the list: later a PIN can be made anew, not looked up. A camera
+      held over the square opens the front door with code and name filled in.
     </p>
     <ul class="slips">
-      <li v-for="slip in slips.slips" :key="slip.id">
-        <span class="small soft">{{ slips.className }}</span>
-        <strong class="display">{{ slip.name }}</strong>
-        <span
-          >class code <b class="code">{{ slips.code }}</b></span
-        >
-        <span
-          >PIN <b class="code">{{ slip.pin }}</b></span
-        >
+      <li v-for="slip in slips.slips" :key="slip.id" data-test="slip">
+        <div>
+          <span class="small soft">{{ slips.className }}</span>
+          <strong class="display">{{ slip.name }}</strong>
+          <span
+            >class code <b class="code">{{ slips.code }}</b></span
+          >
+          <span
+            >PIN <b class="code">{{ slip.pin }}</b></span
+          >
+        </div>
+        <QrPicture :text="linkOf(slip.name)" :label="`To the front door, for ${slip.name}`" class="qr-slip" />
       </li>
     </ul>
     <template #actions>
@@ -69,16 +75,26 @@ const savePdf = () =>
   margin: 0;
   padding: 0;
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(290px, 1fr));
   gap: 10px;
 }
 .slips li {
-  display: grid;
-  gap: 2px;
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px;
   border: 1px dashed var(--line);
   border-radius: 6px;
   padding: 10px 12px;
   break-inside: avoid;
+}
+.slips li > div {
+  display: grid;
+  gap: 2px;
+}
+.qr-slip {
+  width: 104px;
+  height: 104px;
 }
 .slips strong {
   font-size: 1.1rem;

@@ -17,6 +17,7 @@ import { install, makeUser, SERVER_OPTIONS, socketPath } from './database.mjs'
 import { endingOf, hasEnded } from './minder.mjs'
 import { commandPath, ensureDebian } from './needs.mjs'
 import { freePort } from './ports.mjs'
+import { Quorum } from './quorum.mjs'
 import { Trouble } from './say.mjs'
 import { secretIn } from './secret.mjs'
 
@@ -66,6 +67,7 @@ export async function galeraPrograms(
   const address = `gcomm://${nodes.map(each => `127.0.0.1:${each.group}`).join(',')}`
   const first = firstOf(nodes)
   const inOrder = first ? [first, ...nodes.filter(each => each !== first)] : nodes
+  const quorum = new Quorum(nodes, { ask: stateOf, begin })
   const hosts = nodes.map(each => `127.0.0.1:${each.port}`).join(',')
   return {
     url: `mariadb://easel:${password}@${hosts}/${name}`,
@@ -76,7 +78,7 @@ export async function galeraPrograms(
         name: `database ${node.number}`,
         patienceMs: STOP_MS,
         // After a crash of all of them none goes first: they know from one another who has the latest.
-        isWell: () => isSynced(node),
+        isWell: () => quorum.isWell(node),
         ready: child => (first === null ? Promise.resolve() : readyNode(node, child, password, name)),
         spawn() {
           const child = spawnNode(node, address, { durable, logMb, isFirst })
@@ -208,23 +210,39 @@ const FROM_POSITION = `
 
 const idsOf = name => ['-u', '-g'].map(flag => Number(execFileSync('id', [flag, name], { encoding: 'utf8' })))
 
-/**
- * Whether it belongs to the cluster and has what all have. One that could not store what the others did leaves them,
- * and stays up; started again it joins.
- */
-async function isSynced({ socket }) {
+/** Asks a node by its socket; null: it does not answer. */
+async function asked({ socket }, use) {
   const mariadb = (await import('mariadb')).default
   let connection
   try {
     const user = userInfo().username
     connection = await mariadb.createConnection({ socketPath: socket, user, connectTimeout: 2000 })
-    return (await connection.query("SHOW STATUS LIKE 'wsrep_local_state'"))[0]?.Value === '4'
+    return await use(connection)
   } catch {
-    return false
+    return null
   } finally {
     await connection?.end().catch(() => {})
   }
 }
+
+/**
+ * Whether it belongs to the cluster and has what all have, and how far it came. One that could not store what the
+ * others did leaves them, and stays up; started again it joins.
+ */
+const stateOf = node =>
+  asked(node, async connection => {
+    const rows = await connection.query(
+      "SHOW STATUS WHERE Variable_name IN ('wsrep_local_state', 'wsrep_last_committed')",
+    )
+    const { wsrep_local_state: state, wsrep_last_committed: committed } = Object.fromEntries(
+      rows.map(each => [each.Variable_name, each.Value]),
+    )
+    return { isSynced: state === '4', committed: Number(committed) }
+  })
+
+/** It goes on with those that it sees, and others join it. */
+const begin = node =>
+  asked(node, connection => connection.query("SET GLOBAL wsrep_provider_options = 'pc.bootstrap=YES'"))
 
 /** Waits until it has all data and takes questions. */
 async function readyNode({ folder, socket, number }, child, password, name) {
@@ -232,7 +250,7 @@ async function readyNode({ folder, socket, number }, child, password, name) {
   const todo = `Read the end of ${join(folder, 'mariadb.log')}.`
   for (const until = Date.now() + READY_MS; ; await sleep(150)) {
     if (hasEnded(child)) throw new Trouble(`Database ${number} ended at once, ${endingOf(child)}.`, todo)
-    if (await isSynced({ socket })) break
+    if ((await stateOf({ socket }))?.isSynced) break
     if (Date.now() > until) throw new Trouble(`Database ${number} does not come up to date.`, todo)
   }
   if (number !== 1) return

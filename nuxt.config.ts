@@ -38,6 +38,8 @@ export default defineNuxtConfig({
     trustedProxies: '',
     /** Who asks for the figures has to know it; empty: nobody gets them. */
     metricsToken: '',
+    /** Where the start command keeps backups and certificates; empty: it does not. */
+    dataFolder: '',
     /** Where the build put the worker scripts of the server. */
     workersDir: '',
     /** Seals what a device keeps of who was let in on it. */

@@ -14,7 +14,7 @@ runMain(async () => {
   const given = process.argv[2]
   const file = given ? resolve(given) : join(backupsIn(dataFolder), nameAt('backup'))
   const made = await withDatabase(dataFolder, databaseUrl => backUp({ databaseUrl, dataFolder, file }))
-  console.log(`\n  ${made.file}\n  ${(made.bytes / 1e6).toFixed(1)} MB, ${made.tables} tables\n`)
+  console.log(`\n  ${made.file}\n  ${Math.ceil(made.bytes / 1000)} kB, ${made.tables} tables\n`)
   console.log(
     '  Keep it where this machine is not, and where nobody else reads: everything is in it, the key as well.\n',
   )

@@ -1,6 +1,6 @@
 // npm start: installs what is missing, starts the database, migrates, builds, serves. With --own an empty place begins
 // without the demo; with --class it serves a classroom's network by TLS.
-import { join } from 'node:path'
+import { join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
 import { askHere } from './lib/ask.mjs'
 import { backupsIn, keepBackups, nameAt } from './lib/backups.mjs'
@@ -61,6 +61,7 @@ runMain(async () => {
       sessionPassword: secretIn(dataFolder, 'session-password', 32),
       log: text => process.stdout.write(text),
       tls: network?.sealed,
+      env: { NUXT_DATA_FOLDER: resolve(dataFolder) },
     })
     await minder.keep(program)
     keepBackups(dataFolder, databaseUrl)

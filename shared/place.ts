@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { Happened } from './views'
 
 /** The place that this Little Easel belongs to, and the accounts of its teachers. */
 
@@ -84,6 +85,8 @@ export interface TeacherRow {
   isLocked: boolean
   /** Classes that are not put away. */
   classes: number
+  /** Of records, theirs and their learners'. */
+  bytes: number
   seenAt: string | null
 }
 
@@ -100,6 +103,22 @@ export interface PlaceView {
   place: PlaceBody
   teachers: TeacherRow[]
   invitations: InvitationRow[]
+  keeping: KeepingView
+}
+
+/** How the place is kept. What is null is not known to the app: it is kept by somebody else. */
+export interface KeepingView {
+  version: string
+  /** All of the database, with what finds things in it. */
+  bytes: number
+  disk: { free: number; whole: number } | null
+  /** The latest first. */
+  backups: { name: string; bytes: number; at: string }[] | null
+  certificateUntil: string | null
+  /** Work of the server that waits or is under way. */
+  jobs: { state: string; count: number }[]
+  /** What was done to the place and its accounts, the latest first. */
+  happened: { id: number; at: string; who: string; what: Happened; about: string; address: string | null }[]
 }
 
 /** A link that is shown once. */

@@ -17,7 +17,7 @@ import { freePort } from '../scripts/lib/ports.mjs'
 import { fromRoot } from '../scripts/lib/root.mjs'
 import { chromiumPath, FLAGS } from './lib/browser'
 import { drawWithMouse } from './lib/draw'
-import { expectKept, openEasel } from './lib/easel'
+import { expectAccessible, expectKept, openEasel } from './lib/easel'
 import { touchOnlyWhatIsInReach } from './lib/reach'
 
 /**
@@ -148,10 +148,13 @@ describe('a place of one’s own', () => {
     await teacher.getByText('What you and your place are called is tried first.').waitFor()
     await teacher.getByRole('textbox', { name: 'Password' }).fill(MAUD.password)
     await teacher.getByText('Holds well.').waitFor()
+    await expectAccessible(teacher)
     await teacher.getByRole('button', { name: 'Set it up' }).click()
     await teacher.waitForURL('**/desk')
     await teacher.getByRole('link', { name: 'Place' }).click()
     await teacher.getByRole('heading', { name: 'Lantern Street evening school' }).waitFor()
+    await teacher.getByText('made anew by itself before that').waitFor()
+    await expectAccessible(teacher)
   })
 
   it('has a class of three with slips, each with a code that leads to the front door', async () => {
@@ -206,7 +209,7 @@ describe('two learners', () => {
     const waiting = async () =>
       (await asks<{ waiting: { id: number; verification: string }[] }>(teacher, 'GET', '/api/desk')).waiting
     await expect.poll(waiting, SOON).toMatchObject([{ verification: 'matches' }])
-    const [{ id }] = (await waiting()) as [{ id: number }]
+    const { id } = (await waiting())[0]!
     await asks(teacher, 'PUT', `/api/hand-ins/${id}/answer`, {
       marks: {},
       words: 'A sure ring, Ida. It closes where it began.',

@@ -5,7 +5,7 @@ import { Client } from './lib/client'
 import { untilNothingMoves } from './lib/easel'
 import { expectInReach } from './lib/reach'
 import { openWalker, walkThrough, type Walker } from './lib/reach-walk'
-import { url } from './lib/world'
+import { connectToDatabase, url } from './lib/world'
 
 const ORLA = { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' }
 
@@ -18,6 +18,8 @@ describe('the front door', () => {
     await guest.inEveryWindow('the front door', where => expectInReach(guest.page, `on ${where}`))
     await guest.page.getByRole('tab', { name: 'I teach' }).click()
     await guest.inEveryWindow('the front door for teachers', where => expectInReach(guest.page, `on ${where}`))
+    await guest.visit('/set-up', 'form')
+    await guest.inEveryWindow('setting up a place', where => expectInReach(guest.page, `on ${where}`))
     await guest.browser.close()
   })
 })
@@ -28,6 +30,11 @@ describe('a teacher’s pages', () => {
 
   beforeAll(async () => {
     teacher = await openWalker()
+    // As if she had set up the place.
+    const database = await connectToDatabase()
+    await database.query(`UPDATE place SET name = 'Saltmarsh hall', language = 'en-GB', time_zone = 'Europe/London',
+      set_up_at = NOW(3), keeper_id = (SELECT id FROM teachers)`)
+    await database.end()
     await enterAsTeacher(teacher.page, url, ORLA)
     desk = (await (await new Client(url).teacher()).call<DeskView>('GET', '/api/desk')).body
   })
@@ -48,6 +55,8 @@ describe('a teacher’s pages', () => {
       ['warm-ups', '/warm-ups', 'h1'],
       ['warm-ups of a class', `/warm-ups/class/${withWarmUps}`, 'table'],
       ['a new mural', `/murals/new?class=${classId}`, 'h1'],
+      ['the account', '/signed-in', 'form'],
+      ['the place', '/place', '.people'],
     ])
     expect(cards).toBeGreaterThan(0)
   })

@@ -65,4 +65,15 @@ nav a.router-link-active {
 .who {
   font-size: 0.95rem;
 }
+@media (max-width: 640px) {
+  .bar {
+    flex-wrap: wrap;
+    gap: 4px 12px;
+    padding: 8px 14px;
+  }
+  nav {
+    order: 1;
+    flex-basis: 100%;
+  }
+}
 </style>

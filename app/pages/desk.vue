@@ -75,6 +75,9 @@ const wallOf = (classId: number) =>
         </section>
         <section aria-labelledby="plans">
           <h2 id="plans"><NuxtLink to="/plans">Plan book</NuxtLink></h2>
+          <p v-if="desk.plans.length === 0" class="soft">
+            No plan yet. Draw a lesson once in the <NuxtLink to="/plans">Plan book</NuxtLink>, or bring in a plan file.
+          </p>
           <NuxtLink v-for="plan in desk.plans" :key="plan.id" :to="`/plans/${plan.id}`" class="card plan">
             <img :src="api.planPicture(plan.id)" :alt="plan.title" width="112" height="84" />
             <div>

@@ -36,6 +36,14 @@ export function happenedIn(classId: number, teacherId: number, most: number): Pr
   )
 }
 
+/** To the place and its accounts, not in a class, the latest first. */
+export function happenedToPlace(most: number): Promise<HappenedRow[]> {
+  return question<HappenedRow>(
+    `SELECT id, at, who, what, about, address FROM audit WHERE class_id IS NULL ORDER BY id DESC LIMIT :most`,
+    { most },
+  )
+}
+
 export async function forgetHappened(): Promise<void> {
   await command(`DELETE FROM audit WHERE at < NOW(3) - INTERVAL ${KEPT}`, {})
 }

@@ -60,6 +60,8 @@ export async function teacherRows(): Promise<TeacherRow[]> {
     `SELECT t.id, t.name, t.email, t.is_demo AS isDemo, t.locked_at IS NOT NULL AS isLocked,
         COALESCE(t.id = p.keeper_id, 0) AS isKeeper,
         (SELECT COUNT(*) FROM classes c WHERE c.teacher_id = t.id AND c.archived_at IS NULL) AS classes,
+        (SELECT COALESCE(SUM(d.bytes), 0) FROM drawings d WHERE d.teacher_id = t.id OR d.learner_id IN
+          (SELECT l.id FROM learners l JOIN classes k ON k.id = l.class_id WHERE k.teacher_id = t.id)) AS bytes,
         (SELECT MAX(s.seen_at) FROM sessions s WHERE s.kind = 'teacher' AND s.person = t.id) AS seenAt
       FROM teachers t JOIN place p ON p.id = 1 ORDER BY t.name, t.id`,
     {},
@@ -67,9 +69,19 @@ export async function teacherRows(): Promise<TeacherRow[]> {
   return rows.map(({ isKeeper, isDemo, isLocked, seenAt, ...row }) => ({
     ...row,
     classes: Number(row.classes),
+    bytes: Number(row.bytes),
     isKeeper: Boolean(isKeeper),
     isDemo: Boolean(isDemo),
     isLocked: Boolean(isLocked),
     seenAt: seenAt?.toISOString() ?? null,
   }))
+}
+
+/** Bytes of all tables, as the database reckons them. */
+export async function databaseBytes(): Promise<number> {
+  const [row] = await question<{ bytes: number | string | null }>(
+    `SELECT SUM(data_length + index_length) AS bytes FROM information_schema.tables WHERE table_schema = DATABASE()`,
+    {},
+  )
+  return Number(row?.bytes ?? 0)
 }

@@ -12,6 +12,7 @@ import { Refused } from '../utils/refuse'
 import { codeDigest } from '../utils/setup-code'
 import { note } from './audit'
 import { goThrough, type From } from './doors'
+import { keepingView } from './keeping'
 import { sealPassword } from './passwords'
 import { notFound } from './rights'
 
@@ -121,6 +122,7 @@ export async function placeView(person: Teacher): Promise<PlaceView> {
       isReset: teacherId !== null,
       until: until.toISOString(),
     })),
+    keeping: await keepingView(),
   }
 }
 

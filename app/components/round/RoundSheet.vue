@@ -5,7 +5,7 @@ import { spanInWords } from '../../sheet/standing-words'
 
 /** One learner's sheet in the Round: what it looks like just now, and how they get on. */
 const props = defineProps<{ at: AtRound }>()
-const emit = defineEmits<{ watch: []; seen: [] }>()
+const emit = defineEmits<{ watch: []; seen: []; slip: [] }>()
 const card = computed(() => props.at.card)
 const drawing = computed(() => card.value.drawing)
 /** What the learner was told to do next. */
@@ -49,6 +49,12 @@ const next = computed(
     </p>
     <p v-if="at.sinceStrokeMs !== null" class="small soft numbers last">
       last stroke {{ spanInWords(at.sinceStrokeMs) }} ago
+    </p>
+    <!-- Whoever is at work has come in: a new PIN would put them out. -->
+    <p v-if="at.standing === 'away' || at.standing === 'not-begun'" class="small last">
+      <button class="link" :aria-label="`A new slip for ${card.name}`" @click="emit('slip')">
+        Forgot the PIN? A new slip
+      </button>
     </p>
   </article>
 </template>

@@ -1,36 +1,12 @@
 <script setup lang="ts">
-import type { Happened } from '#shared/views'
 import { api } from '../../api/routes'
+import { HAPPENED_WORDS } from '../../sheet/happened-words'
 
 /** Who did what from where in a class: for the teacher whose it is. */
 definePageMeta({ who: 'teacher' })
 const route = useRoute()
 const { data: view, trouble, load } = usePageData(() => api.happened(Number(route.params.id)))
 
-const WORDS: Readonly<Record<Happened, string>> = {
-  'came-in': 'came in',
-  'not-let-in': 'was not let in',
-  refused: 'asked for what is another’s, and was refused',
-  'new-pin': 'drew a new PIN',
-  added: 'added to the class',
-  renamed: 'gave another name',
-  moved: 'moved to another class',
-  'taken-out': 'took out of the class',
-  'put-back': 'put back into the class',
-  'plan-given': 'gave a plan',
-  'plan-taken-back': 'took a plan back',
-  answered: 'answered a hand-in',
-  'sessions-ended': 'ended sessions of their own',
-  'new-password': 'took a new password',
-  'place-set-up': 'set the place up',
-  'place-changed': 'changed what the place is called',
-  invited: 'made a link',
-  'invitation-withdrawn': 'withdrew a link',
-  'link-used': 'came in by a link',
-  locked: 'locked an account',
-  unlocked: 'opened an account again',
-  'handed-on': 'handed the place on',
-}
 const headers = [
   { title: 'When', key: 'at' },
   { title: 'Who', key: 'who' },
@@ -43,7 +19,7 @@ const rows = computed(
   () =>
     view.value?.happened.map(each => ({
       ...each,
-      what: WORDS[each.what],
+      what: HAPPENED_WORDS[each.what],
       who: each.who || 'somebody',
       address: each.address ?? '',
     })) ?? [],

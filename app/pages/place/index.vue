@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { LinkView, PlaceView, TeacherRow } from '#shared/place'
 import { api } from '../../api/routes'
+import { bytesInWords } from '../../sheet/bytes-words'
 import { useSession } from '../../stores/session'
 import { writeDatesBy } from '../../composables/common/useTimes'
 
@@ -66,70 +67,78 @@ const handOn = () =>
     <template v-else>
       <h1>{{ view.place.name }}</h1>
       <div class="columns">
-        <section class="card">
-          <h2>Who teaches here</h2>
-          <ul class="people">
-            <li v-for="each in view.teachers" :key="each.id" data-test="teacher">
-              <div class="who">
-                <strong>{{ each.name }}</strong>
-                <span v-if="each.isKeeper" class="tag small">keeps the place</span>
-                <span v-if="each.isDemo" class="tag small">demo</span>
-                <span v-if="each.isLocked" class="tag small attention">locked out</span>
-                <br />
-                <span class="small soft"
-                  >{{ each.email }} · {{ each.classes }} {{ each.classes === 1 ? 'class' : 'classes' }}
-                  <template v-if="each.seenAt">· last here {{ timeInWords(each.seenAt) }}</template></span
-                >
-              </div>
-              <div v-if="!each.isKeeper" class="acts">
-                <v-btn
-                  v-if="!each.isDemo"
-                  size="small"
-                  variant="outlined"
-                  :loading="busy === `renew ${each.id}`"
-                  :aria-label="`Link for a new password of ${each.name}`"
-                  @click="renew(each)"
-                  >New password</v-btn
-                >
-                <v-btn
-                  size="small"
-                  variant="outlined"
-                  :loading="busy === `lock ${each.id}`"
-                  :aria-label="each.isLocked ? `Let ${each.name} in` : `Lock ${each.name} out`"
-                  @click="lock(each)"
-                  >{{ each.isLocked ? 'Let in' : 'Lock out' }}</v-btn
-                >
-                <v-btn
-                  v-if="!each.isLocked && !each.isDemo"
-                  size="small"
-                  variant="text"
-                  :aria-label="`Hand the place on to ${each.name}`"
-                  @click="heir = each"
-                  >Hand on</v-btn
-                >
-              </div>
-            </li>
-          </ul>
-          <template v-if="view.invitations.length">
-            <h3>Links that were not used yet</h3>
+        <div>
+          <section class="card">
+            <h2>Who teaches here</h2>
             <ul class="people">
-              <li v-for="each in view.invitations" :key="each.id" data-test="invitation">
+              <li v-for="each in view.teachers" :key="each.id" data-test="teacher">
                 <div class="who">
-                  {{ each.name }} <span v-if="each.isReset" class="tag small">new password</span><br />
-                  <span class="small soft">{{ each.email }} · good until {{ dayInWords(each.until) }}</span>
+                  <strong>{{ each.name }}</strong>
+                  <span v-if="each.isKeeper" class="tag small">keeps the place</span>
+                  <span v-if="each.isDemo" class="tag small">demo</span>
+                  <span v-if="each.isLocked" class="tag small attention">locked out</span>
+                  <br />
+                  <span class="small soft"
+                    >{{ each.email }} · {{ each.classes }} {{ each.classes === 1 ? 'class' : 'classes' }} ·
+                    {{ bytesInWords(each.bytes) }}
+                    <template v-if="each.seenAt">· last here {{ timeInWords(each.seenAt) }}</template></span
+                  >
                 </div>
-                <v-btn
-                  size="small"
-                  variant="outlined"
-                  :loading="busy === `withdraw ${each.id}`"
-                  :aria-label="`Withdraw the link for ${each.name}`"
-                  @click="withdraw(each.id)"
-                  >Withdraw</v-btn
-                >
+                <div v-if="!each.isKeeper" class="acts">
+                  <v-btn
+                    v-if="!each.isDemo"
+                    size="small"
+                    variant="outlined"
+                    :loading="busy === `renew ${each.id}`"
+                    :aria-label="`Link for a new password of ${each.name}`"
+                    @click="renew(each)"
+                    >New password</v-btn
+                  >
+                  <v-btn
+                    size="small"
+                    variant="outlined"
+                    :loading="busy === `lock ${each.id}`"
+                    :aria-label="each.isLocked ? `Let ${each.name} in` : `Lock ${each.name} out`"
+                    @click="lock(each)"
+                    >{{ each.isLocked ? 'Let in' : 'Lock out' }}</v-btn
+                  >
+                  <v-btn
+                    v-if="!each.isLocked && !each.isDemo"
+                    size="small"
+                    variant="text"
+                    :aria-label="`Hand the place on to ${each.name}`"
+                    @click="heir = each"
+                    >Hand on</v-btn
+                  >
+                </div>
               </li>
             </ul>
-          </template>
-        </section>
+            <template v-if="view.invitations.length">
+              <h3>Links that were not used yet</h3>
+              <ul class="people">
+                <li v-for="each in view.invitations" :key="each.id" data-test="invitation">
+                  <div class="who">
+                    {{ each.name }} <span v-if="each.isReset" class="tag small">new password</span><br />
+                    <span class="small soft">{{ each.email }} · good until {{ dayInWords(each.until) }}</span>
+                  </div>
+                  <v-btn
+                    size="small"
+                    variant="outlined"
+                    :loading="busy === `withdraw ${each.id}`"
+                    :aria-label="`Withdraw the link for ${each.name}`"
+                    @click="withdraw(each.id)"
+                    >Withdraw</v-btn
+                  >
+                </li>
+              </ul>
+            </template>
+          </section>
+          <form class="card" novalidate @submit.prevent="keep">
+            <h2>The place</h2>
+            <PlaceFields v-model="place" />
+            <v-btn type="submit" variant="outlined" class="keep" :loading="busy === 'place'">Keep it so</v-btn>
+          </form>
+        </div>
         <div>
           <form class="card" novalidate @submit.prevent="invite">
             <h2>Invite a teacher</h2>
@@ -144,13 +153,9 @@ const handOn = () =>
               >Make the link</v-btn
             >
           </form>
-          <form class="card" novalidate @submit.prevent="keep">
-            <h2>The place</h2>
-            <PlaceFields v-model="place" />
-            <v-btn type="submit" variant="outlined" class="keep" :loading="busy === 'place'">Keep it so</v-btn>
-          </form>
         </div>
       </div>
+      <KeepingCard :keeping="view.keeping" class="keeping" />
       <HandOverLink v-if="link" :link="link" @close="link = null" />
       <CardDialog
         :model-value="heir !== null"
@@ -180,7 +185,7 @@ const handOn = () =>
   gap: 18px;
   align-items: start;
 }
-.columns form + form {
+.columns .card + .card {
   margin-top: 18px;
 }
 .people {
@@ -218,6 +223,9 @@ const handOn = () =>
 }
 .attention {
   box-shadow: inset 0 0 0 1px var(--ochre);
+}
+.keeping {
+  margin-top: 18px;
 }
 .keep {
   margin-top: 14px;

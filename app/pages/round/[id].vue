@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { mdiBullhornOutline, mdiEyeOutline, mdiLockOpenVariantOutline } from '@mdi/js'
+import type { SlipsView } from '#shared/views'
 import { api } from '../../api/routes'
 import type { RoundOrder } from '../../composables/round/useRound'
 import { STANDING_WORDS } from '../../sheet/standing-words'
@@ -55,6 +56,12 @@ const backToWork = () =>
   trying('front', async () => {
     await api.setFront(classId, null)
     await load()
+  })
+/** Just made: shown until they are handed over. */
+const slips = shallowRef<SlipsView | null>(null)
+const newSlip = (learner: number) =>
+  trying('slip', async () => {
+    slips.value = await api.renewPin(learner)
   })
 const seen = (learner: number) => trying('seen', () => api.lowerHand(learner))
 const ORDERS: { value: RoundOrder; title: string }[] = [
@@ -148,9 +155,11 @@ const ORDERS: { value: RoundOrder; title: string }[] = [
           :at="at"
           @watch="watching = at.card.id"
           @seen="seen(at.card.id)"
+          @slip="newSlip(at.card.id)"
         />
       </TransitionGroup>
       <WatchSheet v-if="watched" :class-id="classId" :at="watched" @close="watching = null" />
+      <LearnerSlips v-if="slips" :slips="slips" @close="slips = null" />
       <CardDialog v-model="isSpeaking" title="A word to all">
         <textarea
           v-model="words"

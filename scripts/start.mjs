@@ -1,5 +1,6 @@
 // npm start: installs what is missing, starts the database, migrates, builds, serves. With --own an empty place begins
 // without the demo; with --class it serves a classroom's network by TLS.
+import { writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
 import { askHere } from './lib/ask.mjs'
@@ -64,6 +65,7 @@ runMain(async () => {
       env: { NUXT_DATA_FOLDER: resolve(dataFolder) },
     })
     await minder.keep(program)
+    writeFileSync(join(dataFolder, 'app-url'), url)
     keepBackups(dataFolder, databaseUrl)
     await welcome({ url, code, network })
   })

@@ -281,6 +281,19 @@ describe('a backup', () => {
   })
 })
 
+it('the machine is looked over: what is well, and what is not with what to do', async () => {
+  const look = () =>
+    promisify(execFile)(process.execPath, [fromRoot('scripts/well.mjs')], {
+      env: { ...process.env, LITTLE_EASEL_DATA: dataFolder() },
+    }).catch((error: { stdout: string; code: number }) => error)
+  const first = await look()
+  expect(first.stdout).toContain('well   it runs, and answers')
+  expect(first.stdout).toMatch(/well {3}the certificate is good for another 1[78]\d days/)
+  // The backup was written somewhere else: the day's own is still to come.
+  expect(first.stdout).toMatch(/LOOK {3}there is no backup\n\s+→ .*npm run backup/)
+  expect(first).toMatchObject({ code: 1 })
+})
+
 it('Ctrl-C ends all of it', async () => {
   const were = programs()
   command.kill('SIGINT')

@@ -16,16 +16,20 @@ export function requireNode() {
   }
 }
 
+const PACKAGES_STAMP = fromRoot('node_modules/.lock-stamp')
+
+/** Whether the packages that are installed are those of the lock file. */
+export const arePackagesCurrent = () =>
+  existsSync(PACKAGES_STAMP) && readFileSync(PACKAGES_STAMP, 'utf8') === digestOf(['package-lock.json'])
+
 /** npm packages, when they are missing or the lock file changed. */
 export async function ensurePackages() {
-  const stamp = fromRoot('node_modules/.lock-stamp')
-  const wanted = digestOf(['package-lock.json'])
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
+  if (arePackagesCurrent()) return
   say('installing packages (a minute or two)')
   await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
     todo: 'Check that the npm registry can be reached, then start again.',
   })
-  writeFileSync(stamp, wanted)
+  writeFileSync(PACKAGES_STAMP, digestOf(['package-lock.json']))
 }
 
 /** What the build is made from; the same digest means the same build. */

@@ -112,6 +112,7 @@ export type Happened =
   | 'moved'
   | 'taken-out'
   | 'put-back'
+  | 'erased'
   | 'plan-given'
   | 'plan-taken-back'
   | 'answered'

@@ -88,6 +88,7 @@ export const api = {
     call('PUT', '/api/learners/:id', { params: { id: learner }, body: { name } }),
   removeLearner: (learner: number, isRemoved: boolean) =>
     call('POST', '/api/learners/:id/remove', { params: { id: learner }, body: { isRemoved } }),
+  eraseLearner: (learner: number) => call('DELETE', '/api/learners/:id', { params: { id: learner } }),
   round: (classId: number): Promise<RoundView> => call('GET', '/api/classes/:id/round', { params: { id: classId } }),
   table: (classId: number, plan: number | null): Promise<TableView> =>
     call('GET', '/api/classes/:id/table', { params: { id: classId }, query: { plan } }),

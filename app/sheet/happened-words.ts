@@ -11,6 +11,7 @@ export const HAPPENED_WORDS: Readonly<Record<Happened, string>> = {
   moved: 'moved to another class',
   'taken-out': 'took out of the class',
   'put-back': 'put back into the class',
+  erased: 'erased for good',
   'plan-given': 'gave a plan',
   'plan-taken-back': 'took a plan back',
   answered: 'answered a hand-in',

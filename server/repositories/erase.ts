@@ -24,3 +24,26 @@ export async function eraseTeacher(id: number, tx: Tx): Promise<void> {
   await command('DELETE FROM answers WHERE teacher_id = :id', { id }, tx)
   await command('DELETE FROM teachers WHERE id = :id', { id }, tx)
 }
+
+/**
+ * A learner with all drawings, hand-ins, answers, what hangs on the Wall, and what others saw of it: murals with a
+ * panel of theirs have to be put together anew. Where their name was noted, that it was a learner stays.
+ */
+export async function eraseLearner(learner: { id: number; name: string; classId: number }, tx: Tx): Promise<void> {
+  const { id, name, classId } = learner
+  const murals = 'SELECT p.mural_id FROM mural_panels p WHERE p.learner_id = :id'
+  for (const sql of [
+    `DELETE FROM mural_parts WHERE mural_id IN (${murals})`,
+    `UPDATE murals SET run = NULL, assembled_at = NULL, missing = NULL WHERE id IN (${murals})`,
+    `UPDATE mural_panels SET learner_id = NULL, drawing_id = NULL, picture = NULL, pictured = NULL, edges = NULL,
+      seams = NULL WHERE learner_id = :id`,
+    "DELETE FROM sessions WHERE kind = 'learner' AND person = :id",
+    'DELETE FROM doors WHERE name = :door OR name LIKE :from',
+    "UPDATE audit SET who = 'a learner since erased' WHERE class_id = :classId AND who = :name",
+    "UPDATE audit SET about = 'a learner since erased' WHERE class_id = :classId AND INSTR(about, :name) > 0",
+    'DELETE FROM drawings WHERE learner_id = :id',
+    'DELETE FROM plans WHERE learner_id = :id',
+    'DELETE FROM learners WHERE id = :id',
+  ])
+    await command(sql, { id, classId, name, door: `learner ${id}`, from: `learner ${id} from %` }, tx)
+}

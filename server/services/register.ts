@@ -5,9 +5,11 @@ import type { Terms } from '#shared/schemas'
 import type { Person, SlipsView } from '#shared/views'
 import { inTransaction, isDouble, type Tx } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
+import { eraseLearner } from '../repositories/erase'
 import * as live from '../repositories/live'
 import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
+import { forgetUnused } from '../repositories/plan-documents'
 import { endSessionsOf } from '../repositories/sessions'
 import { Refused } from '../utils/refuse'
 import { requireClass, requireLearner, requireMembers } from './rights'
@@ -136,6 +138,19 @@ export async function removeLearner(person: Teacher, learnerId: number, isRemove
   if (isRemoved) await endSessionsOf('learner', learnerId)
   const what = isRemoved ? 'taken-out' : 'put-back'
   await note(what, { who: person.name, classId: schoolClass.id, about: learner.name })
+  return { ok: true }
+}
+
+/**
+ * Erases a learner who was taken out, with all they made: it can't be undone. Throws Refused `malformed`.
+ */
+export async function eraseForGood(person: Teacher, learnerId: number): Promise<{ ok: true }> {
+  const { learner, schoolClass } = await requireLearner(person, learnerId)
+  if (!learner.removedAt)
+    throw new Refused('malformed', `${learner.name} is in the class.`, 'Take them out first: that can be undone.')
+  await inTransaction(tx => eraseLearner(learner, tx))
+  await forgetUnused()
+  await note('erased', { who: person.name, classId: schoolClass.id, about: 'a learner since erased' })
   return { ok: true }
 }
 

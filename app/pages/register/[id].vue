@@ -92,6 +92,16 @@ const putBack = (id: number) =>
     await load()
   })
 
+const erasing = shallowRef<{ id: number; name: string } | null>(null)
+const erase = () =>
+  trying('erase', async () => {
+    const { id, name } = erasing.value!
+    await api.eraseLearner(id)
+    erasing.value = null
+    await load()
+    say(`${name} is erased, with all they made.`)
+  })
+
 // --- the class itself
 
 const isChanging = ref(false)
@@ -251,8 +261,31 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
           <v-btn size="small" variant="outlined" :loading="busy === `back ${each.id}`" @click="putBack(each.id)"
             >Put back</v-btn
           >
+          {{ ' ' }}
+          <v-btn
+            size="small"
+            variant="text"
+            :aria-label="`Erase ${each.name} for good`"
+            @click="erasing = { id: each.id, name: each.name }"
+            >Erase for good</v-btn
+          >
         </p>
       </details>
+      <CardDialog
+        :model-value="erasing !== null"
+        :title="`Erase ${erasing?.name} for good`"
+        @update:model-value="erasing = null"
+      >
+        <p>
+          Every drawing, hand-in and answer, warm-ups, and what hangs on the Wall. A mural that they drew a panel of is
+          put together anew without it. Nobody can bring it back.
+        </p>
+        <p class="soft small">In backups it stays until these are replaced: daily ones after a week.</p>
+        <template #actions>
+          <v-btn color="primary" :loading="busy === 'erase'" @click="erase">Erase for good</v-btn>
+        </template>
+        <template #leave>Leave it</template>
+      </CardDialog>
       <AddLearners
         v-model="isAdding"
         :class-id="register.id"

@@ -2,6 +2,8 @@
 export const ERROR_STATUS = {
   'not-signed-in': 401,
   'wrong-sign-in': 401,
+  /** The password is right; a code is asked for as well. */
+  'code-wanted': 401,
   'too-many-tries': 429,
   'not-yours': 403,
   'not-yet': 403,

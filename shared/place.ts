@@ -64,6 +64,8 @@ export const inviteSchema = z.strictObject({ name: teachersName, email })
 export const tokenSchema = z.strictObject({ token: z.string().regex(/^[\w-]{20,60}$/, 'This is no whole link.') })
 export const acceptSchema = z.strictObject({ name: teachersName, password: newPassword })
 export const newPasswordSchema = z.strictObject({ password: z.string().min(1).max(200), next: newPassword })
+/** A time code, or a recovery code. */
+export const codeSchema = z.strictObject({ code: z.string().trim().min(1).max(40) })
 export const lockSchema = z.strictObject({ isLocked: z.boolean() })
 /** Who keeps the place from now on. */
 export const keeperSchema = z.strictObject({ teacher: z.int().min(1) })
@@ -132,4 +134,20 @@ export interface InvitedView {
   name: string
   email: string
   isReset: boolean
+}
+
+/** A teacher's own second factor. */
+export interface SecondView {
+  isOn: boolean
+  recoveryLeft: number
+}
+
+/** For an app: `key` to be typed (base32), `uri` to be read as a QR code. */
+export interface SecondKeyView {
+  key: string
+  uri: string
+}
+
+export interface RecoveryView {
+  recovery: string[]
 }

@@ -15,6 +15,8 @@ export const idSchema = z.coerce.number().int().min(1).max(Number.MAX_SAFE_INTEG
 export const teacherSignInSchema = z.strictObject({
   email: z.email().max(200),
   password: z.string().min(1).max(200),
+  /** Of those who have a second factor. */
+  code: z.string().trim().min(1).max(40).optional(),
 })
 
 export const confirmSchema = z.strictObject({ password: z.string().min(1).max(200) })

@@ -118,6 +118,8 @@ export type Happened =
   | 'answered'
   | 'sessions-ended'
   | 'new-password'
+  | 'second-factor-on'
+  | 'second-factor-off'
   | 'place-set-up'
   | 'place-changed'
   | 'invited'

@@ -33,7 +33,17 @@ import type {
   Stored,
 } from '#shared/views'
 import type { MuralView, NewMural, PanelView } from '#shared/mural'
-import type { DoorView, InvitedView, LinkView, PlaceBody, PlaceView, SetUpBody } from '#shared/place'
+import type {
+  DoorView,
+  InvitedView,
+  LinkView,
+  PlaceBody,
+  PlaceView,
+  RecoveryView,
+  SecondKeyView,
+  SecondView,
+  SetUpBody,
+} from '#shared/place'
 import type { ChangeWork, WallView } from '#shared/wall'
 import type { Plan } from '#core/plan'
 import { call } from './call'
@@ -44,8 +54,13 @@ import { call } from './call'
  */
 export const api = {
   session: () => call('GET', '/api/session'),
-  signInTeacher: (email: string, password: string): Promise<Person> =>
-    call('POST', '/api/session/teacher', { body: { email, password } }),
+  /** `code`: of those who have a second factor. */
+  signInTeacher: (email: string, password: string, code?: string): Promise<Person> =>
+    call('POST', '/api/session/teacher', { body: { email, password, code } }),
+  second: (): Promise<SecondView> => call('GET', '/api/session/second'),
+  beginSecond: (): Promise<SecondKeyView> => call('POST', '/api/session/second'),
+  confirmSecond: (code: string): Promise<RecoveryView> => call('PUT', '/api/session/second', { body: { code } }),
+  dropSecond: () => call('DELETE', '/api/session/second'),
   signInLearner: (code: string, name: string, pin: string): Promise<Person> =>
     call('POST', '/api/session/learner', { body: { code, name, pin } }),
   signOut: () => call('DELETE', '/api/session'),

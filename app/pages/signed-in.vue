@@ -24,7 +24,10 @@ const endOthers = () =>
 <template>
   <div class="page">
     <h1>Your account</h1>
-    <OwnPassword @changed="load" />
+    <div class="own">
+      <OwnPassword @changed="load" />
+      <SecondFactor />
+    </div>
     <h2 class="where">Where you are signed in</h2>
     <p class="soft">
       Each of these may open your classes. End what you don’t know, or what stands where others sit; what was drawn
@@ -60,6 +63,12 @@ const endOthers = () =>
 </template>
 
 <style scoped>
+.own {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 380px), 1fr));
+  gap: 16px;
+  align-items: start;
+}
 .where {
   margin-top: 28px;
 }

@@ -17,6 +17,8 @@ export const HAPPENED_WORDS: Readonly<Record<Happened, string>> = {
   answered: 'answered a hand-in',
   'sessions-ended': 'ended sessions of their own',
   'new-password': 'took a new password',
+  'second-factor-on': 'switched a second factor on',
+  'second-factor-off': 'switched their second factor off',
   'place-set-up': 'set the place up',
   'place-changed': 'changed what the place is called',
   invited: 'made a link',

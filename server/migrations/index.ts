@@ -19,6 +19,7 @@ import { audit } from './0016-audit'
 import { learnerTurns } from './0017-learner-turns'
 import { jobFailures } from './0018-job-failures'
 import { places } from './0019-places'
+import { secondFactor } from './0020-second-factor'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
 const MIGRATIONS = [
@@ -41,6 +42,7 @@ const MIGRATIONS = [
   learnerTurns,
   jobFailures,
   places,
+  secondFactor,
 ]
 
 /** Of all changes that this version knows, in their order. */

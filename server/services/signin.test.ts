@@ -39,6 +39,11 @@ vi.mock('../repositories/doors', () => ({
   },
 }))
 const logged = vi.hoisted(() => [] as unknown[][])
+const second = { isOn: false }
+vi.mock('./second-factor', () => ({
+  hasSecond: () => Promise.resolve(second.isOn),
+  passesSecond: (_: number, code: string) => Promise.resolve(code === '287082'),
+}))
 vi.mock('./audit', () => ({ note: () => Promise.resolve() }))
 vi.mock('../utils/log', () => ({ log: (...line: unknown[]) => void logged.push(line), reasonOf: String }))
 const { signInLearner, signInTeacher } = await import('./signin')
@@ -224,6 +229,21 @@ describe('coming in', () => {
       expect(await codeOf(right())).toBe('in')
     } finally {
       orla.lockedAt = null
+    }
+  })
+
+  it('asks for a second factor once the password is right, and counts wrong codes like wrong passwords', async () => {
+    second.isOn = true
+    try {
+      const enter = (password: string, code?: string) =>
+        codeOf(signInTeacher('orla@saltmarsh.example', password, away, code))
+      expect(await enter('no', '287082')).toBe('wrong-sign-in')
+      for (let i = 0; i < 20; i++) expect(await enter('4127')).toBe('code-wanted')
+      expect(await enter('4127', '287082')).toBe('in')
+      for (let i = 0; i < 9; i++) expect(await enter('4127', '000000')).toBe('wrong-sign-in')
+      expect(await enter('4127', '287082')).toBe('too-many-tries')
+    } finally {
+      second.isOn = false
     }
   })
 })

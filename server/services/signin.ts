@@ -5,6 +5,7 @@ import { log, reasonOf } from '../utils/log'
 import { Refused } from '../utils/refuse'
 import { note } from './audit'
 import { doorsOfLearner, doorsOfTeacher, goThrough, type From } from './doors'
+import { hasSecond, passesSecond } from './second-factor'
 import { isSealedEarlier, sealSecret, secretFits } from './secrets'
 import { now } from '../utils/clock'
 
@@ -13,8 +14,11 @@ const nobody = sealSecret('nobody')
 /** A class that there is not: whoever names one is looked for all the same. */
 const NO_CLASS = 0
 
-/** Throws Refused `wrong-sign-in`, `too-many-tries` or `busy`. */
-export async function signInTeacher(email: string, password: string, from: From): Promise<Person> {
+/**
+ * `code`: of those who have a second factor.
+ * Throws Refused `wrong-sign-in`, `code-wanted`, `not-yours`, `too-many-tries` or `busy`.
+ */
+export async function signInTeacher(email: string, password: string, from: From, code?: string): Promise<Person> {
   const teacher = await people.teacherByEmail(email.toLowerCase())
   const giveBack = await goThrough(
     doorsOfTeacher(teacher?.id ?? null, email, from),
@@ -26,6 +30,7 @@ export async function signInTeacher(email: string, password: string, from: From)
     await note('not-let-in', noted)
     throw new Refused('wrong-sign-in', 'E-mail and password do not go together.', 'Check both and try again.')
   }
+  if (await hasSecond(teacher.id)) await requireCode(teacher.id, code, giveBack, noted)
   await giveBack()
   if (teacher.isDemo && !from.isHere) throw onlyHere()
   if (teacher.lockedAt)
@@ -34,6 +39,22 @@ export async function signInTeacher(email: string, password: string, from: From)
   await sealAnew(teacher.secret, password, sealed => people.setTeachersSecret(teacher.id, sealed))
   const isKeeper = (await thePlace()).keeperId === teacher.id
   return { kind: 'teacher', id: teacher.id, name: teacher.name, ...(isKeeper && { isKeeper }) }
+}
+
+/** The password was right: a wrong code counts as a wrong password does. Throws Refused. */
+async function requireCode(
+  teacherId: number,
+  code: string | undefined,
+  giveBack: () => Promise<void>,
+  noted: { who: string; teacherId: number | null },
+): Promise<void> {
+  if (code === undefined) {
+    await giveBack()
+    throw new Refused('code-wanted', 'Now your code.', 'The one that your app shows, or one of your recovery codes.')
+  }
+  if (await passesSecond(teacherId, code)) return
+  await note('not-let-in', noted)
+  throw new Refused('wrong-sign-in', 'This is not the code.', 'Take the one that the app shows just now.')
 }
 
 /** The demo's secrets are published: they open nothing from elsewhere. */

@@ -5,6 +5,7 @@ import * as invitations from '../repositories/invitations'
 import type { Invitation } from '../repositories/invitations'
 import * as people from '../repositories/people'
 import { thePlace } from '../repositories/place'
+import { dropSecondFactor } from '../repositories/second-factor'
 import { endSessionsOf, type Session } from '../repositories/sessions'
 import { now } from '../utils/clock'
 import { digestOf } from '../utils/digest'
@@ -81,6 +82,8 @@ export async function accept(token: string, given: { name: string; password: str
       await invitations.useUp(id, tx)
       if (teacherId === null) return people.addTeacher({ name: given.name, email, secret }, tx)
       await people.setTeachersSecret(teacherId, secret, tx)
+      // Whoever lost their password may have lost what shows the codes; whoever keeps the place vouches for them.
+      await dropSecondFactor(teacherId, tx)
       return (await people.teacherById(teacherId))!
     }),
   )

@@ -1,17 +1,29 @@
 <script setup lang="ts">
 import type { Person } from '#shared/views'
+import { ApiRefusal } from '../../api/client'
 import { api } from '../../api/routes'
 
 /** A teacher signs in: e-mail and password. */
 const emit = defineEmits<{ entered: [person: Person] }>()
 const email = ref('')
 const password = ref('')
+/** Of those who have a second factor: asked for once the password was right. */
+const code = ref('')
+const isCodeAsked = ref(false)
 
 const { isBusy, trouble, enter } = useDoor(
   () => (email.value.includes('@') && password.value ? null : 'Fill in your e-mail and your password.'),
-  () => api.signInTeacher(email.value.trim(), password.value),
+  async () => {
+    try {
+      return await api.signInTeacher(email.value.trim(), password.value, code.value.trim() || undefined)
+    } catch (error) {
+      isCodeAsked.value ||= error instanceof ApiRefusal && error.code === 'code-wanted'
+      throw error
+    }
+  },
   () => {
-    password.value = ''
+    code.value = ''
+    if (!isCodeAsked.value) password.value = ''
   },
   person => emit('entered', person),
 )
@@ -21,6 +33,16 @@ const { isBusy, trouble, enter } = useDoor(
   <form novalidate @submit.prevent="enter">
     <v-text-field v-model="email" label="E-mail" type="email" autocomplete="username" />
     <v-text-field v-model="password" label="Password" type="password" autocomplete="current-password" />
+    <v-text-field
+      v-if="isCodeAsked"
+      v-model="code"
+      v-focus
+      label="Code"
+      autocomplete="one-time-code"
+      autocapitalize="characters"
+      spellcheck="false"
+      maxlength="40"
+    />
     <p v-if="trouble" class="trouble" role="alert">
       <strong>{{ trouble.message }}</strong> {{ trouble.fix }}
     </p>

@@ -8,7 +8,7 @@ export default defineRoute({
   body: teacherSignInSchema,
   async run({ body, event }) {
     const { from, remember } = await fromOf(event)
-    const person = await signInTeacher(body.email, body.password, from)
+    const person = await signInTeacher(body.email, body.password, from, body.code)
     await remember(teachersDoor(person.id))
     await beginSession(event, person)
     return person

@@ -1,0 +1,3 @@
+import { dropSecond } from '../../../services/second-factor'
+
+export default defineRoute({ who: 'teacher', isFinal: true, run: ({ person }) => dropSecond(person) })

@@ -1,0 +1,3 @@
+import { secondView } from '../../../services/second-factor'
+
+export default defineRoute({ who: 'teacher', run: ({ person }) => secondView(person) })

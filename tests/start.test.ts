@@ -55,7 +55,7 @@ const isUp = () =>
     answer => answer.ok,
     () => false,
   )
-const SOON = { timeout: 120_000, interval: 100 }
+const SOON = { timeout: 200_000, interval: 100 }
 const ended = (child: ChildProcess) => child.exitCode ?? child.signalCode
 const welcomed = () => expect.poll(() => said, SOON).toContain('Ctrl-C stops the app and its database.')
 

@@ -57,7 +57,8 @@ async function entered(person: Person): Promise<void> {
       </template>
       <p v-if="place && !place.place" class="own small">
         This is the demo: an evening class that nobody has to be careful with.
-        <NuxtLink to="/set-up">Set up your own</NuxtLink>
+        <!-- Once in the life of a place: nobody else loads it. -->
+        <NuxtLink to="/set-up" :prefetch="false">Set up your own</NuxtLink>
       </p>
     </section>
   </div>

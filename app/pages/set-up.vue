@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { DemoFate } from '#shared/place'
-import { troubleOf } from '../api/client'
 import { api } from '../api/routes'
 import { useSession } from '../stores/session'
 import { writeDatesBy } from '../composables/common/useTimes'
@@ -13,7 +12,7 @@ const code = ref('')
 const place = ref({ name: '', ...placeHere() })
 const teacher = ref({ name: '', email: '', password: '' })
 const demo = ref<DemoFate>('stays')
-const newPassword = useTemplateRef('newPassword')
+const newPassword = useTemplateRef<{ isGood: boolean }>('newPassword')
 
 const FATES: readonly { value: DemoFate; title: string; words: string }[] = [
   { value: 'stays', title: 'It stays', words: 'To try things out, on this machine only: its passwords are published.' },
@@ -27,32 +26,22 @@ const missing = () => {
   if (teacher.value.name.trim() === '' || !teacher.value.email.includes('@')) return 'Fill in your name and e-mail.'
   return newPassword.value?.isGood ? null : 'The password is easily guessed: read what stands below it.'
 }
-const isBusy = ref(false)
-const trouble = ref<{ message: string; fix: string } | null>(null)
-
-async function setUp(): Promise<void> {
-  const fix = missing()
-  if (fix) {
-    trouble.value = { message: 'Something is still missing.', fix }
-    return
-  }
-  isBusy.value = true
-  try {
-    const person = await api.setUp({
+const { isBusy, trouble, enter } = useDoor(
+  missing,
+  () =>
+    api.setUp({
       code: code.value.trim(),
       place: { ...place.value, name: place.value.name.trim() },
       teacher: { ...teacher.value, name: teacher.value.name.trim(), email: teacher.value.email.trim() },
       demo: demo.value,
-    })
+    }),
+  () => {},
+  person => {
     writeDatesBy(place.value)
     session.enter(person)
-    await navigateTo('/desk')
-  } catch (error) {
-    trouble.value = troubleOf(error)
-  } finally {
-    isBusy.value = false
-  }
-}
+    return navigateTo('/desk')
+  },
+)
 </script>
 
 <template>
@@ -63,7 +52,7 @@ async function setUp(): Promise<void> {
       <p>This place is set up already. Ask whoever keeps it for an invitation, or sign in.</p>
       <v-btn color="primary" to="/">To the front door</v-btn>
     </template>
-    <form v-else novalidate @submit.prevent="setUp">
+    <form v-else novalidate @submit.prevent="enter">
       <h1>A place of your own</h1>
       <p class="soft">Done once. You will keep it: invite other teachers, see what is kept, hand it on one day.</p>
       <section class="card">

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { troubleOf } from '../../api/client'
 import { api } from '../../api/routes'
 import { useSession } from '../../stores/session'
 
@@ -8,33 +7,24 @@ const emit = defineEmits<{ changed: [] }>()
 const session = useSession()
 const password = ref('')
 const next = ref('')
-const newPassword = useTemplateRef('newPassword')
+const newPassword = useTemplateRef<{ isGood: boolean }>('newPassword')
 const { say } = useNotices()
-const isBusy = ref(false)
-const trouble = ref<{ message: string; fix: string } | null>(null)
-
-async function change(): Promise<void> {
-  if (password.value === '' || !newPassword.value?.isGood) {
-    trouble.value = { message: 'Something is still missing.', fix: 'Both, and a new one that holds.' }
-    return
-  }
-  isBusy.value = true
-  try {
-    await api.changePassword(password.value, next.value)
+const { isBusy, trouble, enter } = useDoor(
+  () => (password.value !== '' && newPassword.value?.isGood ? null : 'Both, and a new one that holds.'),
+  () => api.changePassword(password.value, next.value),
+  () => {
+    password.value = ''
+  },
+  () => {
     password.value = next.value = ''
-    trouble.value = null
     say('You have a new password.', 'Elsewhere you are signed out.')
     emit('changed')
-  } catch (error) {
-    trouble.value = troubleOf(error)
-  } finally {
-    isBusy.value = false
-  }
-}
+  },
+)
 </script>
 
 <template>
-  <form class="card" novalidate @submit.prevent="change">
+  <form class="card" novalidate @submit.prevent="enter">
     <h2>Your password</h2>
     <v-text-field
       v-model="password"

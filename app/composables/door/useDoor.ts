@@ -1,12 +1,14 @@
-import type { Person } from '#shared/views'
 import { troubleOf } from '../../api/client'
 
-/** One door of the front door: tries to sign in, says what is missing or wrong, forgets the secret when it was. */
-export function useDoor(
+/**
+ * A form by which somebody comes in, or takes a secret: tries it, says what is missing or wrong, and forgets the secret
+ * when it was.
+ */
+export function useDoor<T>(
   missing: () => string | null,
-  signIn: () => Promise<Person>,
+  ask: () => Promise<T>,
   forget: () => void,
-  entered: (person: Person) => void,
+  done: (given: T) => unknown,
 ) {
   const isBusy = ref(false)
   const trouble = ref<{ message: string; fix: string } | null>(null)
@@ -19,7 +21,7 @@ export function useDoor(
     }
     isBusy.value = true
     try {
-      entered(await signIn())
+      await done(await ask())
       trouble.value = null
     } catch (error) {
       trouble.value = troubleOf(error)

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { troubleOf } from '../../api/client'
 import { api } from '../../api/routes'
 import { useSession } from '../../stores/session'
 
@@ -10,32 +9,24 @@ const token = String(route.params.token)
 const { data: view, trouble: linkTrouble, load } = usePageData(() => api.invited(token))
 const name = ref('')
 const password = ref('')
-const newPassword = useTemplateRef('newPassword')
+const newPassword = useTemplateRef<{ isGood: boolean }>('newPassword')
 watch(view, found => (name.value ||= found?.name ?? ''))
 
-const isBusy = ref(false)
-const trouble = ref<{ message: string; fix: string } | null>(null)
-async function comeIn(): Promise<void> {
-  if (name.value.trim() === '' || !newPassword.value?.isGood) {
-    trouble.value = { message: 'Something is still missing.', fix: 'Read what stands below the password.' }
-    return
-  }
-  isBusy.value = true
-  try {
-    session.enter(await api.accept(token, { name: name.value.trim(), password: password.value }))
-    await navigateTo('/desk')
-  } catch (error) {
-    trouble.value = troubleOf(error)
-  } finally {
-    isBusy.value = false
-  }
-}
+const { isBusy, trouble, enter } = useDoor(
+  () => (name.value.trim() !== '' && newPassword.value?.isGood ? null : 'Read what stands below the password.'),
+  () => api.accept(token, { name: name.value.trim(), password: password.value }),
+  () => {},
+  person => {
+    session.enter(person)
+    return navigateTo('/desk')
+  },
+)
 </script>
 
 <template>
   <div class="page narrow">
     <LoadingOrTrouble v-if="!view" :trouble="linkTrouble" @again="load" />
-    <form v-else novalidate class="card" @submit.prevent="comeIn">
+    <form v-else novalidate class="card" @submit.prevent="enter">
       <h1>{{ view.isReset ? 'A new password' : `Teach at ${view.placeName}` }}</h1>
       <p class="soft">
         {{

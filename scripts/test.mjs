@@ -77,6 +77,7 @@ async function ensureServerAndBrowser() {
   await ensureDebian('chromium', ['chromium'])
   await ensureDebian('haproxy', ['haproxy'])
   await ensureDebian('rsync', ['rsync'])
+  await ensureDebian('certutil', ['libnss3-tools'])
 }
 
 async function check(name, command, args) {

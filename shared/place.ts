@@ -61,8 +61,9 @@ export type SetUpBody = z.infer<typeof setUpSchema>
 
 export const inviteSchema = z.strictObject({ name: teachersName, email })
 /** What a link holds, drawn by lot. */
-export const tokenSchema = z.strictObject({ token: z.string().regex(/^[\w-]{20,60}$/, 'This is no whole link.') })
-export const acceptSchema = z.strictObject({ name: teachersName, password: newPassword })
+const token = z.string().regex(/^[\w-]{20,60}$/, 'This is no whole link.')
+export const tokenSchema = z.strictObject({ token })
+export const acceptSchema = z.strictObject({ token, name: teachersName, password: newPassword })
 export const newPasswordSchema = z.strictObject({ password: z.string().min(1).max(200), next: newPassword })
 /** A time code, or a recovery code. */
 export const codeSchema = z.strictObject({ code: z.string().trim().min(1).max(40) })

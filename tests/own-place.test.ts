@@ -294,6 +294,22 @@ it('the machine is looked over: what is well, and what is not with what to do', 
   expect(first).toMatchObject({ code: 1 })
 })
 
+it('whoever keeps the place and forgot their password gets a link on the machine', async () => {
+  const { stdout } = await promisify(execFile)(process.execPath, [fromRoot('scripts/code.mjs')], {
+    env: { ...process.env, LITTLE_EASEL_DATA: dataFolder(), DATABASE_URL: '' },
+  })
+  const page = await person()
+  await page.goto(at(/\/invited#[\w-]{32}/.exec(stdout)![0]))
+  await page.getByText('For Maud Ferris.').waitFor()
+  await page.getByRole('textbox', { name: 'Password' }).fill('plum anvil otter quilt')
+  await page.getByText('Holds well.').waitFor()
+  await page.getByRole('button', { name: 'Come in' }).click()
+  await page.waitForURL('**/desk')
+  // The old one, and whoever was in with it, is out.
+  await teacher.goto(at('/place'))
+  await teacher.getByLabel('Class code').waitFor()
+})
+
 it('Ctrl-C ends all of it', async () => {
   const were = programs()
   command.kill('SIGINT')

@@ -110,7 +110,7 @@ describe('a second factor', () => {
     })
     const tobias = new Client(url)
     const accept = (path: string, password: string, client: Client) =>
-      client.call('POST', `/api/invited/${path.split('/').at(-1)}`, { name: 'Tobias Renn', password })
+      client.call('POST', '/api/invited', { token: path.split('#')[1], name: 'Tobias Renn', password })
     await accept(other.body.path, 'a kettle sings to nobody', tobias)
     const own = (await tobias.call<{ key: string }>('POST', '/api/session/second')).body.key
     expect((await tobias.call('PUT', '/api/session/second', { code: codeOf(own) })).status).toBe(200)

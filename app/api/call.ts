@@ -6,14 +6,12 @@ type Route = keyof InternalApi & `/api/${string}`
 type MethodsOf<R extends Route> = Uppercase<keyof InternalApi[R] & string> & Method
 type Answer<R extends Route, M extends Method> = InternalApi[R][Lowercase<M> & keyof InternalApi[R]]
 
-/** Names of what stands for a number or a word in a route. */
+/** Names of what stands for a number in a route. */
 type ParamsOf<R extends string> = R extends `${string}:${infer Name}/${infer Rest}`
   ? Name | ParamsOf<`/${Rest}`>
   : R extends `${string}:${infer Name}`
     ? Name
     : never
-
-type Params<Name extends string = string> = Readonly<Record<Name, number | string>>
 
 interface Given {
   /** What is null is left out. */
@@ -24,7 +22,7 @@ interface Given {
 }
 type GivenFor<R extends Route> = [ParamsOf<R>] extends [never]
   ? [given?: Given]
-  : [given: Given & { readonly params: Params<ParamsOf<R>> }]
+  : [given: Given & { readonly params: Readonly<Record<ParamsOf<R>, number>> }]
 
 /**
  * Calls a route of the server; what it answers has the type that the route gives. Throws as {@link callApi} does.
@@ -34,13 +32,22 @@ export function call<R extends Route, M extends MethodsOf<R>>(
   route: R,
   ...[given]: GivenFor<R>
 ): Promise<Answer<R, M>> {
-  const { params = {}, query = {}, body, keepalive }: Given & { params?: Params } = given ?? {}
+  const {
+    params = {},
+    query = {},
+    body,
+    keepalive,
+  }: Given & { params?: Readonly<Record<string, number>> } = given ?? {}
   return callApi<Answer<R, M>>(method, pathOf(route, params, query), body, keepalive)
 }
 
-/** A route with its numbers and words put in, and what is asked after it. */
-export function pathOf(route: string, params: Params, query: NonNullable<Given['query']> = {}): string {
-  const path = route.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(params[name]!))
+/** A route with its numbers put in, and what is asked after it. */
+export function pathOf(
+  route: string,
+  params: Readonly<Record<string, number>>,
+  query: NonNullable<Given['query']> = {},
+): string {
+  const path = route.replace(/:(\w+)/g, (_, name: string) => String(params[name]))
   const asked = new URLSearchParams(
     Object.entries(query).flatMap(([name, value]) => (value === null ? [] : [[name, String(value)]])),
   ).toString()

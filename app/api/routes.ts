@@ -82,9 +82,9 @@ export const api = {
   lockTeacher: (id: number, isLocked: boolean) =>
     call('PUT', '/api/place/teachers/:id/lock', { params: { id }, body: { isLocked } }),
   linkForPassword: (id: number): Promise<LinkView> => call('POST', '/api/place/teachers/:id/link', { params: { id } }),
-  invited: (token: string): Promise<InvitedView> => call('GET', '/api/invited/:token', { params: { token } }),
-  accept: (token: string, body: { name: string; password: string }): Promise<Person> =>
-    call('POST', '/api/invited/:token', { params: { token }, body }),
+  invited: (token: string): Promise<InvitedView> => call('POST', '/api/invited/look', { body: { token } }),
+  accept: (body: { token: string; name: string; password: string }): Promise<Person> =>
+    call('POST', '/api/invited', { body }),
   desk: (): Promise<DeskView> => call('GET', '/api/desk'),
   openClass: (given: { name: string; when: string }) => call('POST', '/api/classes', { body: given }),
   addLearners: (classId: number, learners: readonly { name: string; pin: string | null }[]): Promise<SlipsView> =>

@@ -26,7 +26,9 @@ export async function openToClass({ dataFolder, host, port, minder }) {
     file ? givenCertificate(file, keyFile) : certificateIn(join(dataFolder, 'certificates'), namesHere(own))
   let sealed = await make()
   const { names, addresses } = namesHere(own)
-  const others = [...own, ...addresses.filter(each => each !== '127.0.0.1' && each !== '::1')]
+  // Where it listens by IPv4 alone, nobody comes in by another address.
+  const isHeard = each => each !== '127.0.0.1' && each !== '::1' && (host.includes(':') || !isIPv6(each))
+  const others = [...own, ...addresses.filter(isHeard)]
   const shown = others.length ? others : [names[0]]
   const urls = shown.map(each => `https://${isIPv6(each) ? `[${each}]` : each}:${port}`)
 

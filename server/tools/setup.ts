@@ -3,16 +3,19 @@ import type { Sequelize } from 'sequelize'
 import { KEPT, keptDrawn } from '#demo/kept'
 import { isDemoUnfinished, seedDemo } from '#demo/seed'
 import { migrate, migrationNames, pendingMigrations } from '../migrations'
-import { closeDatabase, openDatabase } from '../repositories/database'
+import { closeDatabase, inTransaction, openDatabase } from '../repositories/database'
+import { addInvitation } from '../repositories/invitations'
 import { Nodes, serversOf } from '../repositories/nodes'
-import { countTeachers } from '../repositories/people'
-import { setCode } from '../repositories/place'
+import { countTeachers, teacherById } from '../repositories/people'
+import { setCode, thePlace } from '../repositories/place'
+import { digestOf } from '../utils/digest'
 import { codeDigest } from '../utils/setup-code'
 
 /**
  * Prepares a database: migrates it and, with --demo, loads the demo when it is empty.
  * --reset drops every table first. Reads NUXT_DATABASE_URL, and the demo's drawings from the project's folder; with
- * LITTLE_EASEL_CODE that is the code by which the place can be set up from now on, with LITTLE_EASEL_BACKUP_TO a backup
+ * LITTLE_EASEL_CODE that is the code by which the place can be set up from now on, with LITTLE_EASEL_KEEPER_TOKEN a
+ * link with it lets its keeper take a new password, with LITTLE_EASEL_BACKUP_TO a backup
  * is written there before tables that are in use are changed.
  */
 async function main(): Promise<void> {
@@ -39,7 +42,21 @@ async function main(): Promise<void> {
   }
   const code = process.env.LITTLE_EASEL_CODE
   if (code) await setCode(codeDigest(code))
+  const token = process.env.LITTLE_EASEL_KEEPER_TOKEN
+  if (token) await inviteKeeper(token)
   await closeDatabase()
+}
+
+/** Whoever keeps the place takes a new password by a link that holds this: nobody here can make one for them. */
+async function inviteKeeper(token: string): Promise<void> {
+  const { keeperId } = await thePlace()
+  const keeper = keeperId === null ? null : await teacherById(keeperId)
+  if (!keeper) return
+  const { name, email } = keeper
+  const row = { token: digestOf(token), name, email, teacherId: keeper.id, days: 1 }
+  await inTransaction(tx => addInvitation(row, tx))
+  console.log(`for ${name}, who keeps the place, good once and for a day:`)
+  console.log(`  /invited#${token}`)
 }
 
 async function migrateAll(sequelize: Sequelize): Promise<void> {

@@ -1,6 +1,6 @@
 import type { H3Event } from 'h3'
 import { describe, expect, it, vi } from 'vitest'
-import { addressOf, isSecure } from './peer'
+import { addressOf, isHere, isSecure } from './peer'
 
 let trustedProxies = ''
 vi.stubGlobal('useRuntimeConfig', () => ({ trustedProxies }))
@@ -41,5 +41,29 @@ describe('what a proxy says', () => {
     trustedProxies = ''
     expect(isSecure(from('203.0.113.5', {}, { encrypted: true }))).toBe(true)
     expect(addressOf(from(undefined))).toBeNull()
+  })
+})
+
+describe('who sits at the machine itself', () => {
+  it('comes by loopback, of either kind', () => {
+    trustedProxies = ''
+    for (const address of ['127.0.0.1', '127.8.8.8', '::1', '::ffff:127.0.0.1'])
+      expect([address, isHere(from(address))]).toEqual([address, true])
+    for (const address of ['192.0.2.7', '10.0.0.1', 'fe80::1', undefined])
+      expect([address, isHere(from(address))]).toEqual([address, false])
+  })
+
+  it('is nobody who was sent on by a proxy that is not believed, whatever it says', () => {
+    trustedProxies = ''
+    expect(isHere(from('127.0.0.1', LIED))).toBe(false)
+    expect(isHere(from('127.0.0.1', { 'x-forwarded-for': '127.0.0.1' }))).toBe(false)
+    expect(isHere(from('127.0.0.1', { forwarded: 'for=127.0.0.1' }))).toBe(false)
+  })
+
+  it('is told by a proxy that is believed', () => {
+    trustedProxies = 'loopback'
+    expect(isHere(from('127.0.0.1', LIED))).toBe(false)
+    expect(isHere(from('127.0.0.1', { 'x-forwarded-for': '127.0.0.1' }))).toBe(true)
+    expect(isHere(from('192.0.2.7', { 'x-forwarded-for': '127.0.0.1' }))).toBe(false)
   })
 })

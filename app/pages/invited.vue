@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { api } from '../../api/routes'
-import { useSession } from '../../stores/session'
+import { api } from '../api/routes'
+import { useSession } from '../stores/session'
 
 /** Where a link leads: a teacher comes in for the first time, or with a new password. */
 const session = useSession()
 const route = useRoute()
-const token = String(route.params.token)
+const token = route.hash.slice(1)
 const { data: view, trouble: linkTrouble, load } = usePageData(() => api.invited(token))
 const name = ref('')
 const password = ref('')
@@ -14,7 +14,7 @@ watch(view, found => (name.value ||= found?.name ?? ''))
 
 const { isBusy, trouble, enter } = useDoor(
   () => (name.value.trim() !== '' && newPassword.value?.isGood ? null : 'Read what stands below the password.'),
-  () => api.accept(token, { name: name.value.trim(), password: password.value }),
+  () => api.accept({ token, name: name.value.trim(), password: password.value }),
   () => {},
   person => {
     session.enter(person)

@@ -1,4 +1,4 @@
-import { acceptSchema, tokenSchema } from '#shared/place'
+import { acceptSchema } from '#shared/place'
 import { teachersDoor } from '../../services/doors'
 import { accept } from '../../services/teachers'
 import { fromOf } from '../../utils/device'
@@ -6,11 +6,10 @@ import { fromOf } from '../../utils/device'
 /** Comes in by a link, with a password of one's own. */
 export default defineRoute({
   who: 'anyone',
-  params: tokenSchema,
   body: acceptSchema,
-  async run({ params, body, event }) {
+  async run({ body, event }) {
     const { remember } = await fromOf(event)
-    const person = await accept(params.token, body)
+    const person = await accept(body.token, body)
     await remember(teachersDoor(person.id))
     await beginSession(event, person)
     return person

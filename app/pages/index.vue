@@ -56,7 +56,11 @@ async function entered(person: Person): Promise<void> {
         <TeacherDoor @entered="entered" />
       </template>
       <p v-if="place && !place.place" class="own small">
-        This is the demo: an evening class that nobody has to be careful with.
+        {{
+          place.isDemoOpen
+            ? 'This is the demo: an evening class that nobody has to be careful with.'
+            : 'Nobody has made this place their own yet.'
+        }}
         <!-- Once in the life of a place: nobody else loads it. -->
         <NuxtLink to="/set-up" :prefetch="false">Set up your own</NuxtLink>
       </p>

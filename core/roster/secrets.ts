@@ -1,10 +1,10 @@
 import type { Random } from '../base'
 
 /**
- * Letters and digits of a class code that are not mistaken for each other, written by hand or read aloud (no 0 O 1 I L,
+ * Letters and digits of a code that are not mistaken for each other, written by hand or read aloud (no 0 O 1 I L,
  * no B 8, no S 5, no U V).
  */
-const CLEAR = 'ACDEFGHJKMNPQRTWXYZ234679'
+export const CLEAR_SIGNS = 'ACDEFGHJKMNPQRTWXYZ234679'
 const CODE_LENGTH = 6
 const PIN_LENGTH = 4
 /** What everyone tries first. */
@@ -12,7 +12,7 @@ const GUESSED = /^(\d)\1+$|^(?:0123|1234|2345|3456|4567|5678|6789|9876|8765|7654
 
 /** A class code drawn by lot: 25⁶ ≈ 244 million there are. */
 export function drawCode(random: Random): string {
-  return Array.from({ length: CODE_LENGTH }, () => CLEAR[random.int(0, CLEAR.length - 1)]!).join('')
+  return Array.from({ length: CODE_LENGTH }, () => CLEAR_SIGNS[random.int(0, CLEAR_SIGNS.length - 1)]!).join('')
 }
 
 /** A PIN drawn by lot that is not among those that are guessed first. */

@@ -37,25 +37,15 @@ export async function proposeSecondFactor(teacherId: number, secret: string): Pr
   )
 }
 
-export async function confirmSecondFactor(
+/** Keeps what is used and what is left of it; from the first time on it is asked for. */
+export async function keepSecondFactor(
   teacherId: number,
   { step, recovery }: Pick<SecondFactor, 'step' | 'recovery'>,
   tx: Tx,
 ): Promise<void> {
   await command(
-    'UPDATE second_factors SET confirmed_at = NOW(3), step = :step, recovery = :recovery WHERE teacher_id = :teacherId',
-    { teacherId, step, recovery: JSON.stringify(recovery) },
-    tx,
-  )
-}
-
-export async function noteUsed(
-  teacherId: number,
-  { step, recovery }: Pick<SecondFactor, 'step' | 'recovery'>,
-  tx: Tx,
-): Promise<void> {
-  await command(
-    'UPDATE second_factors SET step = :step, recovery = :recovery WHERE teacher_id = :teacherId',
+    `UPDATE second_factors SET confirmed_at = COALESCE(confirmed_at, NOW(3)), step = :step, recovery = :recovery
+      WHERE teacher_id = :teacherId`,
     { teacherId, step, recovery: JSON.stringify(recovery) },
     tx,
   )

@@ -5,13 +5,14 @@ import { eraseTeacher } from '../repositories/erase'
 import * as invitations from '../repositories/invitations'
 import * as people from '../repositories/people'
 import * as places from '../repositories/place'
+import type { Place } from '../repositories/place'
 import { forgetUnused } from '../repositories/plan-documents'
 import { endSessionsOf } from '../repositories/sessions'
 import { now } from '../utils/clock'
 import { Refused } from '../utils/refuse'
 import { codeDigest } from '../utils/setup-code'
 import { note } from './audit'
-import { goThrough, type From } from './doors'
+import { goThrough } from './doors'
 import { keepingView } from './keeping'
 import { sealPassword } from './passwords'
 import { notFound } from './rights'
@@ -53,8 +54,9 @@ const isOwnAlready = () =>
  *
  * Throws Refused `set-up`, `wrong-sign-in`, `too-many-tries`, `malformed` or `busy`.
  */
-export async function setUp({ code, place, teacher, demo }: SetUpBody, _from: From): Promise<Teacher> {
-  if ((await places.thePlace()).setUpAt) throw isOwnAlready()
+export async function setUp({ code, place, teacher, demo }: SetUpBody): Promise<Teacher> {
+  const before = await places.thePlace()
+  if (before.setUpAt) throw isOwnAlready()
   const giveBack = await goThrough([DOOR], '.')
   const requireCode = (kept: string | null) => {
     if (kept === null || kept !== codeDigest(code))
@@ -64,7 +66,7 @@ export async function setUp({ code, place, teacher, demo }: SetUpBody, _from: Fr
         'It stands where Little Easel was started. A new one:  npm run code',
       )
   }
-  requireCode((await places.thePlace()).code)
+  requireCode(before.code)
   const secret = await sealPassword(teacher.password, [teacher.name, teacher.email, place.name])
   const id = await addressed(teacher.email, () =>
     inTransaction(async tx => {
@@ -103,17 +105,18 @@ async function decideDemo(fate: DemoFate, tx: Tx): Promise<void> {
   await endSessionsOf('teacher', demo.id)
 }
 
-/** Throws Refused `not-yours`. */
-export async function requireKeeper(person: Teacher): Promise<void> {
-  if ((await places.thePlace()).keeperId === person.id) return
+/** The place, for whoever keeps it; with a transaction it is locked. Throws Refused `not-yours`. */
+export async function requireKeeper(person: Teacher, tx?: Tx): Promise<Place> {
+  const place = await places.thePlace(tx)
+  if (place.keeperId === person.id) return place
   throw new Refused('not-yours', 'This is for whoever keeps the place.', 'Ask them.')
 }
 
 export async function placeView(person: Teacher): Promise<PlaceView> {
-  await requireKeeper(person)
+  const place = await requireKeeper(person)
   const open = await invitations.openInvitations()
   return {
-    place: bodyOf(await places.thePlace()),
+    place: bodyOf(place),
     teachers: await places.teacherRows(),
     invitations: open.map(({ id, name, email, teacherId, until }) => ({
       id,
@@ -141,7 +144,7 @@ export async function handOn(person: Teacher, teacherId: number): Promise<{ ok: 
   if (next.lockedAt || next.isDemo)
     throw new Refused('malformed', `${next.name} can’t keep the place.`, 'Choose a teacher who may come in.')
   await inTransaction(async tx => {
-    if ((await places.thePlace(tx)).keeperId !== person.id) await requireKeeper(person)
+    await requireKeeper(person, tx)
     await places.setKeeper(teacherId, tx)
   })
   await note('handed-on', { who: person.name, teacherId: person.id, about: next.name })

@@ -1,4 +1,5 @@
 import { randomInt } from 'node:crypto'
+import { CLEAR_SIGNS } from '#core/roster'
 import type { RecoveryView, SecondKeyView, SecondView } from '#shared/place'
 import { inTransaction } from '../repositories/database'
 import { teacherById } from '../repositories/people'
@@ -7,6 +8,7 @@ import * as factors from '../repositories/second-factor'
 import { nowMs } from '../utils/clock'
 import { Refused } from '../utils/refuse'
 import { keyedDigest, openText, sealText } from '../utils/seal'
+import { bareCode } from '../utils/setup-code'
 import { note } from './audit'
 import type { Teacher } from './place'
 import { newKey, stepOf, uriOf } from './time-codes'
@@ -14,15 +16,15 @@ import { newKey, stepOf, uriOf } from './time-codes'
 /** A second factor at a teacher's own wish: a code of half a minute from an app, or one of ten recovery codes. */
 
 const RECOVERY_CODES = 10
-/** Letters and digits that are not mistaken for each other; 25¹⁶ codes there are. */
-const CLEAR = 'ACDEFGHJKMNPQRTWXYZ234679'
 
 const password = () => useRuntimeConfig().session.password
-const bare = (code: string) => code.toUpperCase().replace(/[^A-Z0-9]/g, '')
-const digestOfCode = (code: string) => keyedDigest(bare(code), password())
+const digestOfCode = (code: string) => keyedDigest(bareCode(code), password())
 
+/** By lot from the system: 25¹⁶ there are. */
 const drawCode = () =>
-  Array.from({ length: 4 }, () => Array.from({ length: 4 }, () => CLEAR[randomInt(CLEAR.length)]).join('')).join('-')
+  Array.from({ length: 4 }, () =>
+    Array.from({ length: 4 }, () => CLEAR_SIGNS[randomInt(CLEAR_SIGNS.length)]).join(''),
+  ).join('-')
 
 export async function secondView(person: Teacher): Promise<SecondView> {
   const found = await factors.secondFactorOf(person.id)
@@ -51,7 +53,7 @@ export async function confirmSecond(person: Teacher, code: string): Promise<Reco
     const step = stepWith(found, code)
     if (step === null)
       throw new Refused('wrong-sign-in', 'This is not the code.', 'Take the one that the app shows just now.')
-    await factors.confirmSecondFactor(person.id, { step, recovery: recovery.map(digestOfCode) }, tx)
+    await factors.keepSecondFactor(person.id, { step, recovery: recovery.map(digestOfCode) }, tx)
   })
   await note('second-factor-on', { who: person.name, teacherId: person.id })
   return { recovery }
@@ -81,7 +83,7 @@ export function passesSecond(teacherId: number, code: string): Promise<boolean> 
     const digest = digestOfCode(code)
     if (step === null && !found.recovery.includes(digest)) return false
     const recovery = step === null ? found.recovery.filter(each => each !== digest) : found.recovery
-    await factors.noteUsed(teacherId, { step: step ?? found.step, recovery }, tx)
+    await factors.keepSecondFactor(teacherId, { step: step ?? found.step, recovery }, tx)
     return true
   })
 }

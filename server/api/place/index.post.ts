@@ -8,8 +8,8 @@ export default defineRoute({
   who: 'anyone',
   body: setUpSchema,
   async run({ body, event }) {
-    const { from, remember } = await fromOf(event)
-    const person = await setUp(body, from)
+    const { remember } = await fromOf(event)
+    const person = await setUp(body)
     await remember(teachersDoor(person.id))
     await beginSession(event, person)
     return person

@@ -105,15 +105,18 @@ async function keepHandIn(
 }
 
 /** Stores a plan and its first version. */
-function keepPlan(
+async function keepPlan(
   teacherId: number,
   plan: Plan,
   picture: Uint8Array,
 ): Promise<readonly [plans.StoredPlan, plans.PlanVersion]> {
-  return inTransaction(async tx => {
+  const kept = await inTransaction(async tx => {
     const row = await plans.addPlan(teacherId, plan, Buffer.from(picture), tx)
     return [row, await plans.addVersion(row.id, 1, row.digest, tx)] as const
   })
+  // Whoever sets up a place beside the demo begins with its lessons in the library.
+  await plans.setShared(kept[0].id, true)
+  return kept
 }
 
 /** Whether an earlier load of the demo was cut off. */

@@ -185,6 +185,9 @@ export const openStepSchema = z.strictObject({
   step: z.string().min(1).max(60),
   isOpen: z.boolean(),
 })
+/** Whom a class or a plan goes to. */
+export const toTeacherSchema = z.strictObject({ teacher: z.int().min(1) })
+export const shareSchema = z.strictObject({ isShared: z.boolean() })
 export const archiveSchema = z.strictObject({ isArchived: z.boolean() })
 export const stepSchemaBody = z.strictObject({ step: z.string().min(1).max(60) })
 

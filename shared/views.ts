@@ -36,10 +36,22 @@ export interface PlanBookCard extends PlanCard {
   changedAt: string | null
   /** Names of the classes that it is given to. */
   classes: string[]
+  /** All teachers of the place may read it. */
+  isShared: boolean
+  /** Who made what it was copied from; null: its own teacher. */
+  maker: string | null
+}
+
+/** A plan that another teacher shares. */
+export interface LibraryCard extends PlanCard {
+  topics: string[]
+  by: string
+  changedAt: string | null
 }
 
 export interface PlanBookView {
   plans: PlanBookCard[]
+  library: LibraryCard[]
   /** What was drawn for a lesson, the latest first. */
   sheets: {
     drawing: number
@@ -62,6 +74,8 @@ export interface PlanView extends PlanClassesView {
   revision: number
   plan: Plan
   isArchived: boolean
+  /** Who made it; null: it is one's own, and can be changed. */
+  by: string | null
 }
 
 export interface PlanClass {
@@ -128,6 +142,13 @@ export type Happened =
   | 'locked'
   | 'unlocked'
   | 'handed-on'
+  | 'all-handed-over'
+  | 'teacher-added'
+  | 'teacher-left'
+  | 'class-handed-on'
+  | 'plan-shared'
+  | 'plan-unshared'
+  | 'plan-handed-on'
 
 export interface HappenedView {
   id: number
@@ -185,12 +206,26 @@ export interface GivenPlan extends GivenTerms {
   handedIn: number
 }
 
+export interface TeacherOfClass {
+  id: number
+  name: string
+  /** Whose class it is. */
+  isLead: boolean
+}
+
+export interface TeachersView {
+  /** Others of the place, whom a class or a plan can be given to. */
+  teachers: { id: number; name: string }[]
+}
+
 export interface RegisterView {
   id: number
   name: string
   code: string
   when: string
   isArchived: boolean
+  /** Who teaches it, whose it is first. */
+  teachers: TeacherOfClass[]
   /** What waits for the teacher on the Wall. */
   wall: { works: number; words: number }
   murals: MuralCard[]

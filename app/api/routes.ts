@@ -26,6 +26,7 @@ import type {
   RoundView,
   SignatureView,
   SlipsView,
+  TeachersView,
   TableView,
   WarmUpsView,
   ClassWarmUpsView,
@@ -86,6 +87,19 @@ export const api = {
   accept: (body: { token: string; name: string; password: string }): Promise<Person> =>
     call('POST', '/api/invited', { body }),
   desk: (): Promise<DeskView> => call('GET', '/api/desk'),
+  teachers: (): Promise<TeachersView> => call('GET', '/api/teachers'),
+  addColleague: (classId: number, teacher: number) =>
+    call('PUT', '/api/classes/:id/teachers/:teacher', { params: { id: classId, teacher } }),
+  dropColleague: (classId: number, teacher: number) =>
+    call('DELETE', '/api/classes/:id/teachers/:teacher', { params: { id: classId, teacher } }),
+  handClassOn: (classId: number, teacher: number) =>
+    call('PUT', '/api/classes/:id/lead', { params: { id: classId }, body: { teacher } }),
+  sharePlan: (id: number, isShared: boolean) =>
+    call('PUT', '/api/plans/:id/shared', { params: { id }, body: { isShared } }),
+  handPlanOn: (id: number, teacher: number) =>
+    call('PUT', '/api/plans/:id/teacher', { params: { id }, body: { teacher } }),
+  handAllOver: (from: number, teacher: number): Promise<{ classes: number; plans: number }> =>
+    call('PUT', '/api/place/teachers/:id/all', { params: { id: from }, body: { teacher } }),
   openClass: (given: { name: string; when: string }) => call('POST', '/api/classes', { body: given }),
   addLearners: (classId: number, learners: readonly { name: string; pin: string | null }[]): Promise<SlipsView> =>
     call('POST', '/api/classes/:id/learners', { params: { id: classId }, body: { learners } }),

@@ -27,4 +27,11 @@ export const HAPPENED_WORDS: Readonly<Record<Happened, string>> = {
   locked: 'locked an account',
   unlocked: 'opened an account again',
   'handed-on': 'handed the place on',
+  'all-handed-over': 'gave all classes and plans of a teacher to another',
+  'teacher-added': 'let another teacher teach the class',
+  'teacher-left': 'took a teacher out of the class',
+  'class-handed-on': 'handed the class on',
+  'plan-shared': 'shared a plan with the place',
+  'plan-unshared': 'no longer shares a plan',
+  'plan-handed-on': 'gave a plan to another teacher',
 }

@@ -20,6 +20,7 @@ import { learnerTurns } from './0017-learner-turns'
 import { jobFailures } from './0018-job-failures'
 import { places } from './0019-places'
 import { secondFactor } from './0020-second-factor'
+import { colleagues } from './0021-colleagues'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
 const MIGRATIONS = [
@@ -43,6 +44,7 @@ const MIGRATIONS = [
   jobFailures,
   places,
   secondFactor,
+  colleagues,
 ]
 
 /** Of all changes that this version knows, in their order. */

@@ -25,6 +25,10 @@ export class PlanModel extends Model<InferAttributes<PlanModel>, InferCreationAt
   declare revision: CreationOptional<number>
   declare changedAt: CreationOptional<Date | null>
   declare archivedAt: CreationOptional<Date | null>
+  /** Since when all teachers of the place may read it; null: nobody but its own. */
+  declare sharedAt: CreationOptional<Date | null>
+  /** Who drew what it was copied from; null: its own teacher. */
+  declare maker: CreationOptional<string | null>
 }
 export type StoredPlan = Attributes<PlanModel>
 
@@ -41,6 +45,8 @@ export function initPlanModel(sequelize: Sequelize): void {
       revision: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 1 },
       changedAt: timeOrNull(),
       archivedAt: timeOrNull(),
+      sharedAt: timeOrNull(),
+      maker: { ...text(80), allowNull: true },
     },
     { sequelize, tableName: 'plans' },
   )

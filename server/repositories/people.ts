@@ -1,5 +1,6 @@
 import { Op } from 'sequelize'
 import { LearnerModel, SchoolClassModel, TeacherModel, type Teacher, type SchoolClass, type Learner } from '../models'
+import { classesHelpedBy } from './colleagues'
 import { command, type Tx } from './database'
 import { every, made, one } from './values'
 
@@ -17,11 +18,15 @@ export function classById(id: number): Promise<SchoolClass | null> {
   return one(SchoolClassModel.findByPk(id))
 }
 
-/** Those that are not archived; with `isArchived` only those that are. */
-export function classesOf(teacherId: number, isArchived = false): Promise<SchoolClass[]> {
+/** What a teacher teaches, alone or with others: what is not archived; with `isArchived` only what is. */
+export async function classesOf(teacherId: number, isArchived = false): Promise<SchoolClass[]> {
+  const helped = await classesHelpedBy(teacherId)
   return every(
     SchoolClassModel.findAll({
-      where: { teacherId, archivedAt: isArchived ? { [Op.ne]: null } : null },
+      where: {
+        [Op.or]: [{ teacherId }, { id: helped }],
+        archivedAt: isArchived ? { [Op.ne]: null } : null,
+      },
       order: ['name'],
     }),
   )

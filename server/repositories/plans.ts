@@ -1,3 +1,4 @@
+import { Op } from 'sequelize'
 import type { Plan } from '#core/plan'
 import {
   AssignmentLearnerModel,
@@ -40,6 +41,17 @@ export function planById(id: number, transaction?: Tx): Promise<StoredPlan | nul
 /** A teacher's lessons. */
 export async function plansOf(teacherId: number): Promise<PlanWithFacts[]> {
   return withFacts(await every(PlanModel.findAll({ where: { teacherId, kind: 'lesson' }, order: ['id'] })))
+}
+
+/** Lessons of other teachers that all may read. */
+export async function sharedPlans(exceptOf: number): Promise<PlanWithFacts[]> {
+  const where = {
+    kind: 'lesson' as const,
+    teacherId: { [Op.ne]: exceptOf },
+    sharedAt: { [Op.ne]: null },
+    archivedAt: null,
+  }
+  return withFacts(await every(PlanModel.findAll({ where, order: ['title', 'id'] })))
 }
 
 export function countPlans(teacherId: number): Promise<number> {
@@ -85,18 +97,19 @@ export async function addMuralPlan(teacherId: number, plan: Plan, transaction: T
   return made(PlanModel.create({ teacherId, kind: 'mural', title: plan.title, digest }, { transaction }))
 }
 
-/** A lesson. `picture`: what stands for it. */
+/** A lesson. `picture`: what stands for it; `maker`: who drew what it was copied from. */
 export async function addPlan(
   teacherId: number,
   plan: Plan,
   picture: Buffer | null,
   transaction: Tx,
+  maker: string | null = null,
 ): Promise<StoredPlan> {
   const values = {
     digest: await storeDocument(plan, transaction),
     picture: picture && (await storePicture(picture, transaction)),
   }
-  return made(PlanModel.create({ teacherId, title: plan.title, ...values, changedAt: now() }, { transaction }))
+  return made(PlanModel.create({ teacherId, title: plan.title, ...values, maker, changedAt: now() }, { transaction }))
 }
 
 /** What it says from now on; what it said before is forgotten if no version says it. `picture`: null: as it was. */
@@ -122,6 +135,15 @@ export async function changePlan(
 
 export async function setArchived(id: number, isArchived: boolean): Promise<void> {
   await PlanModel.update({ archivedAt: isArchived ? now() : null }, { where: { id } })
+}
+
+export async function setShared(id: number, isShared: boolean): Promise<void> {
+  await PlanModel.update({ sharedAt: isShared ? now() : null }, { where: { id } })
+}
+
+/** Another teacher's from now on. `maker`: who drew it. */
+export async function setTeacher(id: number, teacherId: number, maker: string): Promise<void> {
+  await PlanModel.update({ teacherId, maker }, { where: { id } })
 }
 
 /** The row, locked until the transaction ends: two who write at once come one after the other. */

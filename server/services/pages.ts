@@ -1,4 +1,5 @@
 import type { DeskView, FolioHandIn, FolioView, GivenTerms, Person, PlanCard, RegisterView } from '#shared/views'
+import { teachersOfClass } from '../repositories/colleagues'
 import * as drawings from '../repositories/drawings'
 import type { Drawing } from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
@@ -66,6 +67,7 @@ export async function registerView(person: Teacher, classId: number): Promise<Re
     code,
     when: meets,
     isArchived: archivedAt !== null,
+    teachers: await teachersOfClass(id),
     wall: (await waitingOn([id])).map(({ works, words }) => ({ works, words }))[0] ?? { works: 0, words: 0 },
     murals: await muralCards(id, true),
     plans: given2class.map(plan => {

@@ -16,7 +16,8 @@ import { note } from './audit'
 import { planCard } from './pages'
 import { planPicturesAnew } from './pictures'
 import { beginWith } from './records'
-import { requireClass, requireDrawing, requireLesson, requireMembers } from './rights'
+import { requireColleague } from './colleagues'
+import { requireClass, requireDrawing, requireLesson, requireMembers, requireReadable } from './rights'
 
 /** The Plan book: a teacher's lessons, their versions, and what is drawn for them. */
 
@@ -25,6 +26,19 @@ type Teacher = Extract<Person, { kind: 'teacher' }>
 /** Lessons, and sheets drawn for them, of one teacher at most. */
 const MOST_PLANS = 500
 
+/** What other teachers let all of the place read. The demo's people, whose secrets everyone knows, read none. */
+async function libraryOf(person: Teacher): Promise<PlanBookView['library']> {
+  if ((await people.teacherById(person.id))?.isDemo) return []
+  return Promise.all(
+    (await plans.sharedPlans(person.id)).map(async row => ({
+      ...planCard(row.id, row.facts),
+      topics: row.facts.topics,
+      by: await nameOfMaker(row),
+      changedAt: row.changedAt?.toISOString() ?? null,
+    })),
+  )
+}
+
 export async function planBookView(person: Teacher): Promise<PlanBookView> {
   const rows = await plans.plansOf(person.id)
   const classes = await people.classesOf(person.id)
@@ -32,9 +46,12 @@ export async function planBookView(person: Teacher): Promise<PlanBookView> {
   const drawn = (await drawings.teachersDrawings(person.id)).filter(each => each.purpose === 'lesson')
   const sheets = await plans.withFacts(await plans.plansById(drawn.map(each => each.planId)))
   return {
+    library: await libraryOf(person),
     plans: rows.map(row => ({
       ...planCard(row.id, row.facts),
       topics: row.facts.topics,
+      isShared: row.sharedAt !== null,
+      maker: row.maker,
       isArchived: row.archivedAt !== null,
       changedAt: row.changedAt?.toISOString() ?? null,
       classes: classes
@@ -66,9 +83,10 @@ export async function openLessonSheet(person: Teacher, { title, sheet }: NewShee
 }
 
 export async function planView(person: Teacher, id: number): Promise<PlanView> {
-  const row = await requireLesson(person, id)
+  const row = await requireReadable(person, id)
   return {
     id,
+    by: await makerFor(person, row),
     revision: row.revision,
     plan: await plans.documentOf(row),
     isArchived: row.archivedAt !== null,
@@ -78,7 +96,7 @@ export async function planView(person: Teacher, id: number): Promise<PlanView> {
 
 /** The classes alone, without the plan: it may be large. */
 export async function planClassesView(person: Teacher, id: number): Promise<PlanClassesView> {
-  return classesOf(person, await requireLesson(person, id))
+  return classesOf(person, await requireReadable(person, id))
 }
 
 async function classesOf(person: Teacher, row: StoredPlan): Promise<PlanClassesView> {
@@ -111,11 +129,11 @@ async function drawnOn(planId: number, classId: number, tx?: Tx): Promise<Drawin
 }
 
 /** A new plan in the book: drafted, copied, or out of a file. Throws Refused `too-big`. */
-export async function addPlan(person: Teacher, given: Plan): Promise<{ id: number }> {
+export async function addPlan(person: Teacher, given: Plan, maker: string | null = null): Promise<{ id: number }> {
   if ((await plans.countPlans(person.id)) >= MOST_PLANS)
     throw new Refused('too-big', `The Plan book holds ${MOST_PLANS} plans.`, 'Use one of them again.')
   const plan = given.pictures ? { ...given, pictures: await planPicturesAnew(given.pictures) } : given
-  return inTransaction(async tx => ({ id: (await plans.addPlan(person.id, plan, pictureOf(plan), tx)).id }))
+  return inTransaction(async tx => ({ id: (await plans.addPlan(person.id, plan, pictureOf(plan), tx, maker)).id }))
 }
 
 /** What the last step that has a picture comes to. */
@@ -167,9 +185,37 @@ export async function archivePlan(person: Teacher, id: number, isArchived: boole
   return { ok: true }
 }
 
+/** A copy in one's own book; of another teacher's it says who made it. */
 export async function copyPlan(person: Teacher, id: number): Promise<{ id: number }> {
-  const plan = await plans.documentOf(await requireLesson(person, id))
-  return addPlan(person, { ...plan, title: `${plan.title.slice(0, 72)}, again` })
+  const row = await requireReadable(person, id)
+  const plan = await plans.documentOf(row)
+  if (row.teacherId !== person.id) return addPlan(person, plan, await nameOfMaker(row))
+  return addPlan(person, { ...plan, title: `${plan.title.slice(0, 72)}, again` }, row.maker)
+}
+
+/** Who made a plan that is not this teacher's own; null: it is theirs. */
+const makerFor = async (person: Teacher, row: StoredPlan): Promise<string | null> =>
+  row.teacherId === person.id ? null : nameOfMaker(row)
+
+/** Who drew it first. */
+const nameOfMaker = async ({ maker, teacherId }: StoredPlan): Promise<string> =>
+  maker ?? (await people.teacherById(teacherId))?.name ?? ''
+
+/** Lets all teachers of the place read and copy it, or no longer. */
+export async function sharePlan(person: Teacher, id: number, isShared: boolean): Promise<{ ok: true }> {
+  const { title } = await requireLesson(person, id)
+  await plans.setShared(id, isShared)
+  await note(isShared ? 'plan-shared' : 'plan-unshared', { who: person.name, teacherId: person.id, about: title })
+  return { ok: true }
+}
+
+/** It goes to another teacher's Plan book; classes that have it keep it. Throws Refused `not-found`. */
+export async function handPlanOn(person: Teacher, id: number, teacherId: number): Promise<{ ok: true }> {
+  const row = await requireLesson(person, id)
+  const to = await requireColleague(person, teacherId)
+  await plans.setTeacher(id, to.id, await nameOfMaker(row))
+  await note('plan-handed-on', { who: person.name, teacherId: person.id, about: `${row.title}: ${to.name}` })
+  return { ok: true }
 }
 
 /** The version that stands for the plan as it is now; made when there is none. */
@@ -189,7 +235,7 @@ export async function givePlan(
   id: number,
   { classId, isGiven, learners }: GivePlan,
 ): Promise<{ ok: true }> {
-  const lesson = await requireLesson(person, id)
+  const lesson = await requireReadable(person, id)
   await requireClass(person, classId)
   if (learners) await requireMembers(classId, learners, 'ever')
   await inTransaction(async tx => {
@@ -260,7 +306,7 @@ export async function openStepForClass(
   id: number,
   { classId, step, isOpen }: { classId: number; step: string; isOpen: boolean },
 ): Promise<{ opened: string[] }> {
-  await requireLesson(person, id)
+  await requireReadable(person, id)
   await requireClass(person, classId)
   const done = await inTransaction(async tx => {
     const given = await plans.assignment(classId, id, tx)
@@ -299,7 +345,7 @@ async function openForTeacher(
   purpose: 'try' | 'redraw',
   step?: string,
 ): Promise<{ id: number }> {
-  await requireLesson(person, id)
+  await (purpose === 'try' ? requireReadable : requireLesson)(person, id)
   return inTransaction(async tx => {
     const version = await versionNow((await plans.lockPlan(id, tx))!, tx)
     const document = await plans.documentOf(version, tx)

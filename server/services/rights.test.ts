@@ -16,10 +16,14 @@ const drawings = [
   { id: 1001, learnerId: null, teacherId: 10, planId: 6 },
 ]
 const plans = [
-  { id: 5, kind: 'lesson', teacherId: 10, learnerId: null },
-  { id: 6, kind: 'sheet', teacherId: 10, learnerId: null },
-  { id: 7, kind: 'own', teacherId: null, learnerId: 100 },
+  { id: 5, kind: 'lesson', teacherId: 10, learnerId: null, sharedAt: null, archivedAt: null },
+  { id: 6, kind: 'sheet', teacherId: 10, learnerId: null, sharedAt: null, archivedAt: null },
+  { id: 7, kind: 'own', teacherId: null, learnerId: 100, sharedAt: null, archivedAt: null },
+  { id: 8, kind: 'lesson', teacherId: 10, learnerId: null, sharedAt: new Date(0), archivedAt: null },
+  { id: 9, kind: 'lesson', teacherId: 10, learnerId: null, sharedAt: new Date(0), archivedAt: new Date(0) },
 ]
+/** Who teaches which class beside the one whose it is. */
+const helpers = new Map([[30, 1]])
 /** To whom plan 5 is given in class 1: null: all. */
 let chosen: number[] | null = null
 let gone: number[] = []
@@ -32,6 +36,14 @@ vi.mock('../repositories/people', () => ({
   learnerById: byId(learners),
   learnersOf: (ids: number[]) => Promise.resolve(inClasses(ids).filter(each => !gone.includes(each.id))),
   everyLearnerOf: (ids: number[]) => Promise.resolve(inClasses(ids)),
+  classesOf: (teacherId: number, isArchived = false) =>
+    Promise.resolve(
+      isArchived ? [] : classes.filter(each => each.teacherId === teacherId || helpers.get(teacherId) === each.id),
+    ),
+  teacherById: (id: number) => Promise.resolve({ id, isDemo: id === 40 }),
+}))
+vi.mock('../repositories/colleagues', () => ({
+  helps: (teacherId: number, classId: number) => Promise.resolve(helpers.get(teacherId) === classId),
 }))
 vi.mock('../repositories/drawings', () => ({
   drawingById: byId(drawings),
@@ -44,6 +56,7 @@ vi.mock('../repositories/plans', () => ({
   assignment: (classId: number, plan: number) =>
     Promise.resolve(classId === 1 && plan === 5 ? { classId, plan } : null),
   learnersFor: () => Promise.resolve(chosen),
+  assignmentsOf: (ids: number[]) => Promise.resolve(ids.includes(5) ? [{ classId: 1, planId: 5 }] : []),
 }))
 const rights = await import('./rights')
 
@@ -136,5 +149,35 @@ describe('a plan', () => {
     expect(await rights.requireLesson(teacher(10), 5)).toMatchObject({ id: 5 })
     await expect(rights.requireLesson(teacher(10), 6)).rejects.toEqual(refused('not-yours'))
     await expect(rights.requireLesson(learner(100), 5)).rejects.toEqual(refused('not-yours'))
+  })
+})
+
+describe('a class with several teachers', () => {
+  it('is opened by all of them, and given away by the one whose it is', async () => {
+    expect(await rights.requireClass(teacher(30), 1)).toMatchObject({ id: 1 })
+    await expect(rights.requireClass(teacher(30), 2)).rejects.toEqual(refused('not-yours'))
+    expect(await rights.requireLead(teacher(10), 1)).toMatchObject({ id: 1 })
+    await expect(rights.requireLead(teacher(30), 1)).rejects.toEqual(refused('not-yours'))
+    expect(await rights.requireDrawing(teacher(30), 1000)).toMatchObject({ id: 1000 })
+    await expect(rights.requireDrawing(teacher(30), 1001)).rejects.toEqual(refused('not-yours'))
+  })
+
+  it('lets them read its plans, and change none of another', async () => {
+    expect(await rights.requireReadable(teacher(30), 5)).toMatchObject({ id: 5 })
+    await expect(rights.requireLesson(teacher(30), 5)).rejects.toEqual(refused('not-yours'))
+    await expect(rights.requireReadable(teacher(20), 5)).rejects.toEqual(refused('not-yours'))
+  })
+})
+
+describe('a plan that is shared', () => {
+  it('is read by every teacher, changed by its own, and hidden once it is put away', async () => {
+    expect(await rights.requireReadable(teacher(20), 8)).toMatchObject({ id: 8 })
+    await expect(rights.requireLesson(teacher(20), 8)).rejects.toEqual(refused('not-yours'))
+    await expect(rights.requireReadable(teacher(20), 9)).rejects.toEqual(refused('not-yours'))
+    await expect(rights.requireReadable(learner(200), 8)).rejects.toEqual(refused('not-yours'))
+  })
+
+  it('is not read by the demo’s people, whose secrets everyone knows', async () => {
+    await expect(rights.requireReadable(teacher(40), 8)).rejects.toEqual(refused('not-yours'))
   })
 })

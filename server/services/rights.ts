@@ -1,4 +1,5 @@
 import type { Person } from '#shared/views'
+import { helps } from '../repositories/colleagues'
 import * as drawings from '../repositories/drawings'
 import type { Drawing } from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
@@ -24,7 +25,7 @@ export async function requireDrawing(person: Person, id: number): Promise<Drawin
     isOwner(person, drawing) ||
     (person.kind === 'teacher' &&
       drawing.learnerId !== null &&
-      (await learnerAndClass(drawing.learnerId)).schoolClass.teacherId === person.id)
+      (await teaches(person.id, (await learnerAndClass(drawing.learnerId)).schoolClass)))
   if (!mine) throw notYours('drawing')
   return drawing
 }
@@ -80,16 +81,48 @@ export async function requireMembers(
 
 /** A lesson in the teacher's own Plan book. Throws Refused `not-yours`. */
 export async function requireLesson(person: Person, id: number): Promise<StoredPlan> {
+  const plan = await requireReadable(person, id)
+  if (plan.teacherId !== person.id)
+    throw new Refused('not-yours', 'This plan is another teacher’s.', 'Copy it to your Plan book: the copy is yours.')
+  return plan
+}
+
+/** A lesson that a teacher may read, try, copy and give. Throws Refused `not-found` or `not-yours`. */
+export async function requireReadable(person: Person, id: number): Promise<StoredPlan> {
   const plan = await requirePlan(person, id)
   if (person.kind !== 'teacher' || plan.kind !== 'lesson') throw notYours('plan')
   return plan
+}
+
+/** A teacher reads what is shared, and what a class has that they teach. */
+async function mayRead(teacherId: number, plan: StoredPlan): Promise<boolean> {
+  if (plan.teacherId === teacherId) return true
+  if (plan.sharedAt !== null && plan.archivedAt === null && !(await people.teacherById(teacherId))?.isDemo) return true
+  const classes = [...(await people.classesOf(teacherId)), ...(await people.classesOf(teacherId, true))]
+  return (await plans.assignmentsOf([plan.id])).some(given => classes.some(each => each.id === given.classId))
 }
 
 /** Throws Refused `not-found` or `not-yours`. */
 export async function requireClass(person: Person, id: number): Promise<SchoolClass> {
   const schoolClass = await people.classById(id)
   if (!schoolClass) throw notFound('class')
-  if (person.kind !== 'teacher' || schoolClass.teacherId !== person.id) throw notYours('class')
+  if (person.kind !== 'teacher' || !(await teaches(person.id, schoolClass))) throw notYours('class')
+  return schoolClass
+}
+
+/** The class is theirs, or they teach it with whose it is. */
+const teaches = async (teacherId: number, { id, teacherId: lead }: SchoolClass): Promise<boolean> =>
+  lead === teacherId || helps(teacherId, id)
+
+/** A class that is the teacher's own. Throws Refused `not-found` or `not-yours`. */
+export async function requireLead(person: Person, id: number): Promise<SchoolClass> {
+  const schoolClass = await requireClass(person, id)
+  if (schoolClass.teacherId !== person.id)
+    throw new Refused(
+      'not-yours',
+      'This is for the teacher whose class it is.',
+      'Ask them: they stand first among those who teach it.',
+    )
   return schoolClass
 }
 
@@ -127,7 +160,7 @@ export async function requirePlan(person: Person, id: number): Promise<StoredPla
   if (!plan) throw notFound('plan')
   const mine =
     person.kind === 'teacher'
-      ? plan.teacherId === person.id
+      ? await mayRead(person.id, plan)
       : plan.learnerId === person.id || (await isForPerson(person, id))
   if (!mine) throw notYours('plan')
   return plan

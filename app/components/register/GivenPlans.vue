@@ -2,7 +2,7 @@
 import { mdiDragVertical, mdiPlus, mdiTuneVariant } from '@mdi/js'
 import { format, isThisYear } from 'date-fns'
 import { VueDraggable } from 'vue-draggable-plus'
-import type { GivenPlan, PlanBookCard, RegisterView } from '#shared/views'
+import type { GivenPlan, PlanBookView, RegisterView } from '#shared/views'
 import { api } from '../../api/routes'
 import { stepsInWords } from '#core/plan'
 
@@ -57,16 +57,22 @@ const terms = shallowRef<GivenPlan | null>(null)
 // --- giving another one
 
 const isGiving = ref(false)
-const book = shallowRef<PlanBookCard[] | null>(null)
+const book = shallowRef<PlanBookView | null>(null)
+const isGiven = ({ id }: { id: number }) => props.register.plans.some(plan => plan.id === id)
+/** One's own, then what others share. */
 const free = computed(
-  () => book.value?.filter(each => !each.isArchived && !props.register.plans.some(plan => plan.id === each.id)) ?? null,
+  () =>
+    book.value && [
+      ...book.value.plans.filter(each => !each.isArchived && !isGiven(each)).map(each => ({ ...each, by: '' })),
+      ...book.value.library.filter(each => !isGiven(each)),
+    ],
 )
 watch(
   isGiving,
   open =>
     open &&
     void trying('book', async () => {
-      book.value = (await api.planBook()).plans
+      book.value = await api.planBook()
     }),
 )
 const give = (id: number) =>
@@ -140,7 +146,11 @@ function termsChanged(): void {
         <li v-for="plan in free" :key="plan.id">
           <img :src="api.planPicture(plan.id)" alt="" width="72" height="54" /><span
             ><strong>{{ plan.title }}</strong
-            ><br /><span class="small soft">{{ stepsInWords(plan.steps) }} · {{ plan.minutes }} minutes</span></span
+            ><br /><span class="small soft"
+              >{{ stepsInWords(plan.steps) }} · {{ plan.minutes }} minutes<template v-if="plan.by">
+                · by {{ plan.by }}</template
+              ></span
+            ></span
           ><v-btn size="small" color="primary" :loading="busy === `give ${plan.id}`" @click="give(plan.id)"
             >Give it</v-btn
           >

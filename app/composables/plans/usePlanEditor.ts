@@ -27,6 +27,8 @@ export function createPlanEditor(id: number) {
   const classes = shallowRef<readonly PlanClass[]>([])
   const version = ref<number | null>(null)
   const isArchived = ref(false)
+  /** Who made it; null: it is one's own, and can be changed. */
+  const by = ref<string | null>(null)
   const at = ref(0)
   const state = ref<SavingState>('kept')
   const trouble = ref<{ message: string; fix: string } | null>(null)
@@ -59,6 +61,7 @@ export function createPlanEditor(id: number) {
     classes.value = view.classes
     version.value = view.version
     isArchived.value = view.isArchived
+    by.value = view.by
     state.value = 'kept'
     at.value = Math.min(at.value, view.plan.steps.length - 1)
     await desk.hold({ steps: view.plan.steps, demonstration: view.plan.demonstration })
@@ -225,6 +228,7 @@ export function createPlanEditor(id: number) {
   }
 
   return {
+    by: readonly(by),
     id,
     desk,
     plan,

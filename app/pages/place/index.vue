@@ -49,6 +49,16 @@ const lock = ({ id, name, isLocked }: TeacherRow) =>
     say(isLocked ? `${name} may come in again.` : `${name} is locked out. Classes and plans stay as they are.`)
   })
 
+const leaving = shallowRef<TeacherRow | null>(null)
+async function handAllOver(from: TeacherRow, to: { id: number; name: string }): Promise<void> {
+  const { classes, plans } = await api.handAllOver(from.id, to.id)
+  leaving.value = null
+  await load()
+  say(
+    `${to.name} has ${classes === 1 ? 'one class' : `${classes} classes`} and ${plans === 1 ? 'one plan' : `${plans} plans`} more.`,
+  )
+}
+
 const heir = shallowRef<TeacherRow | null>(null)
 const handOn = () =>
   trying('hand-on', async () => {
@@ -110,6 +120,14 @@ const handOn = () =>
                     @click="heir = each"
                     >Hand on</v-btn
                   >
+                  <v-btn
+                    v-if="!each.isDemo"
+                    size="small"
+                    variant="text"
+                    :aria-label="`Give what ${each.name} has to another teacher`"
+                    @click="leaving = each"
+                    >Classes and plans</v-btn
+                  >
                 </div>
               </li>
             </ul>
@@ -157,6 +175,17 @@ const handOn = () =>
       </div>
       <KeepingCard :keeping="view.keeping" class="keeping" />
       <HandOverLink v-if="link" :link="link" @close="link = null" />
+      <ChooseTeacher
+        v-if="leaving"
+        :title="`All that ${leaving.name} has`"
+        act="Give it all"
+        :except="leaving.id"
+        is-own-too
+        :run="teacher => handAllOver(leaving!, teacher)"
+        @close="leaving = null"
+        >For somebody who leaves: every class and every plan of theirs becomes another teacher’s. Learners notice
+        nothing.</ChooseTeacher
+      >
       <CardDialog
         :model-value="heir !== null"
         :title="`Hand the place on to ${heir?.name}`"

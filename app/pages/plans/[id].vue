@@ -79,6 +79,7 @@ onBeforeRouteLeave(async () => {
 
 <template>
   <div v-if="!view || !plan || !step" class="page"><LoadingOrTrouble :trouble="trouble" @again="load" /></div>
+  <PlanReading v-else-if="editor.by.value" :by="editor.by.value" />
   <div v-else class="editor">
     <header>
       <NuxtLink to="/plans" class="small back">Plan book</NuxtLink>

@@ -3,6 +3,7 @@
 import {
   mdiArchiveOutline,
   mdiContentCopy,
+  mdiDotsVertical,
   mdiDownloadOutline,
   mdiFileImportOutline,
   mdiMagnify,
@@ -74,6 +75,20 @@ const tryIt = (plan: PlanBookCard) =>
     const { id } = await api.tryPlan(plan.id)
     await navigateTo(`/easel/${id}`)
   })
+
+const shareHere = (plan: PlanBookCard) =>
+  trying(plan.id, async () => {
+    await api.sharePlan(plan.id, !plan.isShared)
+    await load()
+    if (!plan.isShared) say(`“${plan.title}” can be read and copied by every teacher here.`)
+  })
+const giving = shallowRef<PlanBookCard | null>(null)
+async function handOn(plan: PlanBookCard, teacher: { id: number; name: string }): Promise<void> {
+  await api.handPlanOn(plan.id, teacher.id)
+  giving.value = null
+  await load()
+  say(`“${plan.title}” is in ${teacher.name}’s Plan book now.`)
+}
 
 /** Under way instead of a plan's number: a file is read. */
 const READING = 0
@@ -202,11 +217,11 @@ const addVersion = () =>
             </h3>
             <p class="goal">{{ plan.goal }}</p>
             <p class="small soft">
-              {{ LEVELS[plan.level] }} · {{ stepsInWords(plan.steps) }} · {{ plan.minutes }} minutes<template
-                v-if="plan.classes.length"
-              >
+              <template v-if="plan.maker">after {{ plan.maker }} · </template>{{ LEVELS[plan.level] }} ·
+              {{ stepsInWords(plan.steps) }} · {{ plan.minutes }} minutes<template v-if="plan.classes.length">
                 · {{ plan.classes.join(', ') }}</template
-              ><template v-if="plan.changedAt"> · changed {{ timeInWords(plan.changedAt) }}</template>
+              ><template v-if="plan.changedAt"> · changed {{ timeInWords(plan.changedAt) }}</template
+              ><template v-if="plan.isShared"> · shared with the teachers here</template>
             </p>
             <p v-if="plan.topics.length" class="topics">
               <button v-for="each in plan.topics" :key="each" class="topic small" @click="topic = each">
@@ -251,10 +266,37 @@ const addVersion = () =>
               :title="plan.isArchived ? 'Take it out of the archive' : 'Put it into the archive'"
               @click="archive(plan)"
             />
+            <v-menu location="bottom end">
+              <template #activator="{ props: of }"
+                ><v-btn
+                  v-bind="of"
+                  :icon="mdiDotsVertical"
+                  size="small"
+                  variant="text"
+                  :aria-label="`More for ${plan.title}`"
+              /></template>
+              <v-list density="compact">
+                <v-list-item
+                  :title="plan.isShared ? 'No longer share it' : 'Share it with the teachers here'"
+                  @click="shareHere(plan)"
+                />
+                <v-list-item title="Give it to another teacher" @click="giving = plan" />
+              </v-list>
+            </v-menu>
           </div>
         </article>
       </section>
+      <PlanLibrary v-if="!isArchiveShown" :plans="book.library" @copied="load" />
     </template>
+    <ChooseTeacher
+      v-if="giving"
+      :title="`Give “${giving.title}” to another teacher`"
+      act="Give it"
+      :run="teacher => handOn(giving!, teacher)"
+      @close="giving = null"
+      >It leaves your Plan book for theirs. Classes that have it keep it, and it says that it is yours
+      first.</ChooseTeacher
+    >
     <NewSheetDialog v-model="isNewOpen" is-lesson />
     <CardDialog
       :model-value="asked !== null"

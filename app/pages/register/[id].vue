@@ -159,7 +159,8 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
         >
       </div>
       <p class="soft">
-        {{ register.when ? `${register.when} · ` : '' }}class code <strong class="code">{{ register.code }}</strong>
+        {{ register.when ? `${register.when} · ` : '' }}class code
+        <strong class="code">{{ register.code }}</strong><ClassTeachers :register="register" @changed="load" />
       </p>
       <nav class="places" aria-label="Of this class">
         <v-btn

@@ -1,0 +1,6 @@
+import { teachersView } from '../../services/colleagues'
+
+export default defineRoute({
+  who: 'teacher',
+  run: ({ person }) => teachersView(person),
+})

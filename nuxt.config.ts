@@ -14,7 +14,7 @@ const isolation = {
 const rolldownOptions = { checks: { pluginTimings: false } }
 
 export default defineNuxtConfig({
-  modules: ['@pinia/nuxt', '@nuxt/eslint', 'nuxt-security', './modules/tools'],
+  modules: ['@pinia/nuxt', '@nuxt/eslint', 'nuxt-security', './modules/tools', './modules/service-worker'],
   ssr: false,
   components: [{ path: '~/components', pathPrefix: false }],
   // Composables lie in folders by place, as components do.
@@ -27,8 +27,13 @@ export default defineNuxtConfig({
       meta: [
         { name: 'viewport', content: 'width=device-width, initial-scale=1' },
         { name: 'description', content: 'Drawing lessons, step by step.' },
+        { name: 'theme-color', content: '#fbfaf6' },
       ],
-      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/easel.svg' }],
+      link: [
+        { rel: 'icon', type: 'image/svg+xml', href: '/easel.svg' },
+        { rel: 'apple-touch-icon', href: '/easel-192.png' },
+        { rel: 'manifest', href: '/easel.webmanifest' },
+      ],
     },
   },
   css: ['vuetify/styles', '@fontsource-variable/lexend', '@fontsource-variable/fraunces', '~/assets/main.css'],

@@ -26,6 +26,7 @@ function act(id: number, action: NoticeAction): void {
     <NuxtLayout>
       <NuxtPage />
     </NuxtLayout>
+    <NewerNote />
     <ConfirmPassword v-if="session.person?.kind === 'teacher'" />
     <div class="notices" role="status" aria-live="polite">
       <div v-for="notice in notices" :key="notice.id" class="notice" :class="notice.tone">

@@ -159,13 +159,21 @@ export type Batch = z.infer<typeof batchSchema>
  */
 export const claimSchema = z.strictObject({ writer, takeOver: z.boolean(), isAgain: z.boolean().optional() })
 export type Claim = z.infer<typeof claimSchema>
+/** Names what was begun without a network: asked for again, it is the same one. */
+const begunKey = z.string().min(8).max(40)
 export const newDrawingSchema = z.strictObject({
   plan: z.int().min(1),
   afresh: z.boolean(),
   from: z.string().max(60).optional(),
+  key: begunKey.optional(),
 })
+export type NewDrawing = z.infer<typeof newDrawingSchema>
 /** A sheet of one's own. */
-export const newSheetSchema = z.strictObject({ title: z.string().trim().min(1).max(80), sheet: sheetSchema })
+export const newSheetSchema = z.strictObject({
+  title: z.string().trim().min(1).max(80),
+  sheet: sheetSchema,
+  key: begunKey.optional(),
+})
 export type NewSheet = z.infer<typeof newSheetSchema>
 
 /** A lesson as it is changed: only what is new in it. `revision`: what it was changed from. */
@@ -258,6 +266,14 @@ export const drillTrySchema = z.strictObject({
   ),
 })
 export type DrillTryBody = z.infer<typeof drillTrySchema>
+/** Tries may be so old when they come, ms: they were made where there was no network. */
+const MOST_AGO_MS = 60 * 86_400_000
+/** One that waited on its device: how long ago it was made, and what names it when it is sent again. */
+export const keptTrySchema = drillTrySchema.extend({
+  agoMs: z.int().min(0).max(MOST_AGO_MS).optional(),
+  key: z.string().min(8).max(40).optional(),
+})
+export type KeptTryBody = z.infer<typeof keptTrySchema>
 
 /** `meant`: found otherwise, and meant to be so. */
 export const markLevelSchema = z.enum(['there', 'nearly', 'again', 'meant'])

@@ -187,6 +187,14 @@ export interface SlipsView {
 /** `own`: each learner chooses between the simple and the richer path. */
 export type GivenWay = 'own' | 'simple' | 'richer'
 
+/** A plan that a learner can begin where there is no network. */
+export interface GivenPlanView {
+  id: number
+  plan: Plan
+  way: GivenWay
+  startsAt: string | null
+}
+
 /** When a plan can be begun, by when it is due, and which path is taken. */
 export interface GivenTerms {
   startsAt: string | null
@@ -258,6 +266,8 @@ export interface FolioView {
   murals: (MuralCard & { mine: string[]; drawings: FolioDrawing[]; handIns: FolioHandIn[] })[]
   plans: (PlanCard &
     GivenTerms & {
+      /** Names what the class has of it: another one is another plan. */
+      version: number | null
       /** The one that is gone on with. */
       drawing: FolioDrawing | null
       /** All others with anything in them, the latest first. */

@@ -49,7 +49,7 @@ describe('the library', () => {
     const { library, plans } = await get<PlanBookView>(maud, '/api/plans')
     expect(plans).toEqual([])
     expect(library.length).toBeGreaterThan(1)
-    expect(new Set(library.map(each => each.by))).toEqual(new Set(['Orla Fenn']))
+    expect(new Set(library.map(each => each.by))).toEqual(new Set(['Orla Wennick']))
     const orla = await new Client(url).teacher()
     expect((await get<PlanBookView>(orla, '/api/plans')).library).toEqual([])
     expect(await get<TeachersView>(orla, '/api/teachers')).toEqual({ teachers: [] })
@@ -58,7 +58,7 @@ describe('the library', () => {
   it('a plan out of it is read, tried and copied; it is not changed', async () => {
     const [first] = (await get<PlanBookView>(maud, '/api/plans')).library
     const read = await get<PlanView>(maud, `/api/plans/${first!.id}`)
-    expect(read).toMatchObject({ by: 'Orla Fenn', plan: { title: first!.title } })
+    expect(read).toMatchObject({ by: 'Orla Wennick', plan: { title: first!.title } })
     expect((await maud.call('POST', `/api/plans/${first!.id}/try`)).status).toBe(200)
     expect(
       await codes(maud, [
@@ -70,11 +70,11 @@ describe('the library', () => {
     ).toEqual(Array(4).fill('not-yours'))
     const { id } = (await maud.call<{ id: number }>('POST', `/api/plans/${first!.id}/copy`)).body
     expect((await get<PlanBookView>(maud, '/api/plans')).plans).toMatchObject([
-      { id, title: first!.title, maker: 'Orla Fenn', isShared: false },
+      { id, title: first!.title, maker: 'Orla Wennick', isShared: false },
     ])
     // The copy's maker stays when it is copied on.
     await maud.call('PUT', `/api/plans/${id}/shared`, { isShared: true })
-    expect((await get<PlanBookView>(tobias, '/api/plans')).library.find(each => each.id === id)!.by).toBe('Orla Fenn')
+    expect((await get<PlanBookView>(tobias, '/api/plans')).library.find(each => each.id === id)!.by).toBe('Orla Wennick')
     await maud.call('PUT', `/api/plans/${id}/shared`, { isShared: false })
     expect((await tobias.call('GET', `/api/plans/${id}`)).code).toBe('not-yours')
   })
@@ -86,7 +86,7 @@ describe('the library', () => {
     expect((await get<PlanBookView>(maud, '/api/plans')).plans).toEqual([])
     expect((await get<PlanBookView>(una, '/api/plans')).plans.map(each => each.id)).toEqual([own!.id])
     // Who teaches a class reads what it has.
-    expect(await get<PlanView>(maud, `/api/plans/${own!.id}`)).toMatchObject({ by: 'Orla Fenn' })
+    expect(await get<PlanView>(maud, `/api/plans/${own!.id}`)).toMatchObject({ by: 'Orla Wennick' })
     expect((await get<RegisterView>(maud, `/api/classes/${classId}`)).plans.map(each => each.id)).toEqual([own!.id])
   })
 })
@@ -108,7 +108,7 @@ describe('a class of several teachers', () => {
     const [wren] = register.learners
     expect((await tobias.call('POST', `/api/learners/${wren!.id}/pin`)).status).toBe(200)
     const [given] = register.plans
-    expect((await get<PlanView>(tobias, `/api/plans/${given!.id}`)).by).toBe('Orla Fenn')
+    expect((await get<PlanView>(tobias, `/api/plans/${given!.id}`)).by).toBe('Orla Wennick')
   })
 
   it('only whose it is lets others in, takes them out and hands it on', async () => {

@@ -1,5 +1,6 @@
 import { CoreError } from '#core/base'
 import type { ErrorCode, Refusal } from '#shared/errors'
+import { BUILD, KEPT_AT } from '../service/kept-routes'
 import { WorkerLost } from '../workers/lost'
 
 /** The server understood and said no. `message` says what happened, `fix` what to do. */
@@ -28,6 +29,18 @@ export class Unreachable extends Error {
 
 /** What passes by itself: the same is asked again later, and meanwhile one goes on with what this device keeps. */
 export const IS_PASSING: ReadonlySet<ErrorCode> = new Set(['database-down', 'disk-full', 'busy', 'unexpected'])
+
+/** What an answer says besides: which build gave it, and when, if it was kept on this device. */
+interface Beside {
+  readonly build: string | null
+  readonly keptAt: string | null
+}
+let hear: (beside: Beside | null) => void = () => {}
+
+/** Says who hears what answers say besides; null: there was no answer. */
+export function hearAnswers(listen: (beside: Beside | null) => void): void {
+  hear = listen
+}
 
 /** How long an answer is waited for, ms. */
 const PATIENCE_MS = 20_000
@@ -70,8 +83,10 @@ async function callOnce<T>(method: Method, path: string, body: unknown, keepaliv
     })
     answer = await response.json()
   } catch {
+    hear(null)
     throw new Unreachable()
   }
+  hear({ build: response.headers.get(BUILD), keptAt: response.headers.get(KEPT_AT) })
   if (response.ok) return answer as T
   const error = (answer as Partial<Refusal>).error
   if (!error) throw new Unreachable()

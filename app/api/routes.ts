@@ -3,7 +3,7 @@ import type {
   Batch,
   Claim,
   CritKit,
-  DrillTryBody,
+  KeptTryBody,
   GivePlan,
   LivePictureBody,
   NewSheet,
@@ -16,6 +16,7 @@ import type {
   DrawingView,
   EntriesView,
   FolioView,
+  GivenPlanView,
   HandInView,
   Person,
   PlanBookView,
@@ -33,6 +34,7 @@ import type {
   WarmUpSetView,
   Stored,
 } from '#shared/views'
+import type { BegunOf } from '../workers/record/shelf'
 import type { MuralView, NewMural, PanelView } from '#shared/mural'
 import type {
   DoorView,
@@ -64,6 +66,7 @@ export const api = {
   dropSecond: () => call('DELETE', '/api/session/second'),
   signInLearner: (code: string, name: string, pin: string): Promise<Person> =>
     call('POST', '/api/session/learner', { body: { code, name, pin } }),
+  health: () => call('GET', '/api/health'),
   signOut: () => call('DELETE', '/api/session'),
   happened: (classId: number) => call('GET', '/api/classes/:id/happened', { params: { id: classId } }),
   confirm: (password: string) => call('POST', '/api/session/confirm', { body: { password } }),
@@ -166,6 +169,14 @@ export const api = {
   openDrawing: (plan: number, afresh: boolean, from?: string) =>
     call('POST', '/api/drawings', { body: { plan, afresh, from } }),
   openOwnSheet: (given: NewSheet) => call('POST', '/api/sheets', { body: given }),
+  /** What was begun without a network; asked for again, it is the same one. */
+  begin: (key: string, of: BegunOf): Promise<Stored & { id: number }> =>
+    'plan' in of
+      ? call('POST', '/api/drawings', { body: { ...of, afresh: true, key } })
+      : call('POST', '/api/sheets', { body: { ...of, key } }),
+  /** As the class has it; `version` names that, so that this device keeps it once. */
+  givenPlan: (id: number, version: number | null): Promise<GivenPlanView> =>
+    call('GET', '/api/plans/:id/given', { params: { id }, query: { version } }),
   drawing: (id: number): Promise<DrawingView> => call('GET', '/api/drawings/:id', { params: { id } }),
   claim: (id: number, claim: Claim): Promise<Stored> =>
     call('POST', '/api/drawings/:id/claim', { params: { id }, body: claim }),
@@ -192,7 +203,7 @@ export const api = {
   changeWarmUpSet: (id: number, body: WarmUpSetBody): Promise<WarmUpSetView> =>
     call('PUT', '/api/warm-up-sets/:id', { params: { id }, body }),
   removeWarmUpSet: (id: number) => call('DELETE', '/api/warm-up-sets/:id', { params: { id } }),
-  keepTry: (body: DrillTryBody) => call('POST', '/api/warm-ups', { body }),
+  keepTry: (body: KeptTryBody) => call('POST', '/api/warm-ups', { body }),
   signature: (): Promise<SignatureView> => call('GET', '/api/signature'),
   keepSignature: (outlines: number[][]) => call('PUT', '/api/signature', { body: { outlines } }),
   panel: (

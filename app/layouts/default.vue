@@ -26,6 +26,7 @@ const session = useSession()
         <SignOut />
       </template>
     </header>
+    <AwayNote />
     <WaitingBar />
     <main><slot /></main>
   </div>

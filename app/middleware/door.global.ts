@@ -8,7 +8,7 @@ export default defineNuxtRouteMiddleware(async to => {
   } catch {
     // The server does not answer: the page itself says so when it asks for its data, and goes on with what this device
     // keeps.
-    return
+    return to.path === '/' && session.person ? navigateTo(session.home) : undefined
   }
   const { who } = to.meta
   const { person } = session

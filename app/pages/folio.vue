@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { mdiPlus } from '@mdi/js'
+import { useEventListener } from '@vueuse/core'
 import type { FolioHandIn, FolioView } from '#shared/views'
 import { api } from '../api/routes'
+import { useNetwork } from '../stores/network'
 import { useOutbox } from '../stores/outbox'
 import { stepsInWords } from '#core/plan'
 
@@ -15,6 +17,7 @@ const waitingSets = computed(
     ) ?? [],
 )
 const DAYS_WAITING = 7
+const beginning = useBeginning()
 const isNewSheetOpen = ref(false)
 const isTaking = ref(false)
 const comparing = shallowRef<{ title: string; handIns: readonly FolioHandIn[] } | null>(null)
@@ -30,7 +33,7 @@ const isLate = (plan: FolioPlan) =>
 
 function draw(plan: FolioView['plans'][number], afresh: boolean): void {
   asking.value = null
-  void trying(plan.id, async () => navigateTo(`/easel/${(await api.openDrawing(plan.id, afresh)).id}`))
+  void trying(plan.id, async () => navigateTo(`/easel/${await beginning.open(plan, afresh)}`))
 }
 
 const takeBack = (id: number) =>
@@ -44,6 +47,19 @@ watch(
   () => outbox.isSending,
   isSending => isSending || void load(),
 )
+const network = useNetwork()
+const { onDevice, look } = useOnDevice()
+watch(
+  () => network.isAway,
+  away => (away ? void look() : void load()),
+)
+// On the first visit the program comes to the device while this page is open: what it shows is asked once more, kept.
+useEventListener(navigator.serviceWorker, 'controllerchange', () => void load())
+/** What the class has is put on the device while there is a network. */
+watch(folio, found => found && void look().then(() => beginning.prepare(found)))
+/** Without a network: what of a plan can be drawn here. */
+const isHere = (plan: FolioPlan) =>
+  plan.drawing ? onDevice.value.drawings.has(plan.drawing.id) : onDevice.value.plans.has(plan.id)
 </script>
 
 <template>
@@ -78,6 +94,11 @@ watch(
             {{ stepsInWords(plan.steps) }} · about {{ plan.minutes }} minutes<template v-if="plan.way !== 'own'">
               · the {{ plan.way }} path</template
             >
+          </p>
+          <p v-if="network.isAway" class="small soft" data-test="on-device">
+            {{
+              isHere(plan) ? 'It is on this device: you can draw.' : 'It is not on this device: it needs the network.'
+            }}
           </p>
           <p v-if="isAhead(plan)" class="small">
             It opens <strong>{{ dayInWords(plan.startsAt!) }}</strong>.
@@ -152,6 +173,17 @@ watch(
           <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="isNewSheetOpen = true">A new sheet</v-btn>
         </div>
         <p v-if="folio.own.length === 0" class="soft">None yet. Take one whenever you like to draw without a plan.</p>
+        <article
+          v-for="sheet in network.isAway ? onDevice.begun : []"
+          :key="sheet.drawing"
+          class="card sheet"
+          data-test="begun-away"
+        >
+          <NuxtLink :to="`/easel/${sheet.drawing}`"
+            ><strong>{{ sheet.title }}</strong></NuxtLink
+          >
+          <span class="soft small">begun here without a network: it is sent when that is back</span>
+        </article>
         <article v-for="sheet in folio.own" :key="sheet.drawing.id" class="card sheet">
           <DrawingLine :drawing="sheet.drawing" :plan="sheet.title" @changed="load"
             >{{ sheet.width }} × {{ sheet.height }} px ·

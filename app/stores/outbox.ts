@@ -1,5 +1,6 @@
 import { wrap, type Remote } from 'comlink'
 import { defineStore } from 'pinia'
+import { sendTries } from '../sheet/kept-tries'
 import { whenLost } from '../workers/lost'
 import type { Outbox, WaitingDrawing } from '../workers/outbox.worker'
 import type { Keeper } from '../workers/record/keeper'
@@ -33,6 +34,7 @@ export const useOutbox = defineStore('outbox', () => {
     const person = session.logOwner
     if (timer) clearTimeout(timer)
     timer = null
+    if (person !== null) await sendTries(person)
     if (person === null || !(await hasUnsent(person))) {
       waiting.value = []
       return
@@ -57,7 +59,10 @@ export const useOutbox = defineStore('outbox', () => {
     if (waiting.value.length || !outbox) timer = setTimeout(() => void send(), AGAIN_MS)
   }
 
-  return { waiting: shallowReadonly(waiting), acts, isSending: readonly(isSending), send, forget }
+  /** Whether the server has all that was drawn here, on this page as well. */
+  const isAllSent = async (): Promise<boolean> => session.logOwner === null || !(await hasUnsent(session.logOwner))
+
+  return { isAllSent, waiting: shallowReadonly(waiting), acts, isSending: readonly(isSending), send, forget }
 })
 
 /** Takes off this device what it keeps of a person's drawings, but what the server has not got. */
@@ -80,20 +85,11 @@ async function hasUnsent(person: number): Promise<boolean> {
 async function onShelf<T>(
   work: (keeper: Keeper, isUnsent: (card: LogCard) => boolean) => Promise<T>,
 ): Promise<T | undefined> {
-  const [{ Keeper: Opened }, { isUnsent }] = await Promise.all([
-    import('../workers/record/keeper'),
+  const [{ onShelf: on }, { isUnsent }] = await Promise.all([
+    import('../workers/record/on-shelf'),
     import('../workers/record/shelf'),
   ])
-  try {
-    const keeper = await Opened.open()
-    try {
-      return await work(keeper, isUnsent)
-    } finally {
-      keeper.close()
-    }
-  } catch {
-    return undefined
-  }
+  return on(keeper => work(keeper, isUnsent))
 }
 
 async function open(): Promise<Remote<Outbox>> {

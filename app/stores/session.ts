@@ -2,6 +2,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import type { Person } from '#shared/views'
 import { api } from '../api/routes'
+import { KEPT_CACHE } from '../service/kept-routes'
 import { writeDatesBy } from '../composables/common/useTimes'
 
 /** Who is signed in on this device. */
@@ -27,6 +28,8 @@ export const useSession = defineStore('session', () => {
   }
 
   function know(who: Person | null): void {
+    // What this device keeps of the server's answers is one person's.
+    if (who?.kind !== remembered.value?.kind || who?.id !== remembered.value?.id) forgetAnswers()
     person.value = who
     remembered.value = who
     isKnown.value = true
@@ -46,6 +49,10 @@ export const useSession = defineStore('session', () => {
 
   return { person: readonly(person), isKnown: readonly(isKnown), home, logOwner, load, enter: know, leave }
 })
+
+function forgetAnswers(): void {
+  if ('caches' in window) void caches.delete(KEPT_CACHE).catch(() => {})
+}
 
 function readPerson(text: string): Person | null {
   try {

@@ -21,6 +21,7 @@ import { jobFailures } from './0018-job-failures'
 import { places } from './0019-places'
 import { secondFactor } from './0020-second-factor'
 import { colleagues } from './0021-colleagues'
+import { begunAway } from './0022-begun-away'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
 const MIGRATIONS = [
@@ -45,6 +46,7 @@ const MIGRATIONS = [
   places,
   secondFactor,
   colleagues,
+  begunAway,
 ]
 
 /** Of all changes that this version knows, in their order. */

@@ -40,6 +40,8 @@ export class DrawingModel extends Model<InferAttributes<DrawingModel>, InferCrea
    */
   declare copiedFrom: CreationOptional<number | null>
   declare copyKey: CreationOptional<string | null>
+  /** Names it to the browser that began it without a network. */
+  declare begunKey: CreationOptional<string | null>
   /** A name of its own; null: its plan's. */
   declare title: CreationOptional<string | null>
   /** Put away by its learner: it can be taken back for a while. */
@@ -68,6 +70,7 @@ export function initDrawingModel(sequelize: Sequelize): void {
       lastSeenAt: timeOrNull(),
       copiedFrom: DataTypes.BIGINT,
       copyKey: DataTypes.STRING(40),
+      begunKey: DataTypes.STRING(40),
       title: DataTypes.STRING(80),
       removedAt: timeOrNull(),
     },

@@ -1,6 +1,7 @@
 import {
   type Attributes,
   type CreationOptional,
+  DataTypes,
   type InferAttributes,
   type InferCreationAttributes,
   Model,
@@ -18,6 +19,8 @@ export class DrillTryModel extends Model<InferAttributes<DrillTryModel>, InferCr
   declare score: number
   declare figures: DrillTryBody['figures']
   declare triedAt: Date
+  /** Names it to the device that kept it while there was no network. */
+  declare tryKey: CreationOptional<string | null>
 }
 export type DrillTry = Attributes<DrillTryModel>
 
@@ -31,6 +34,7 @@ export function initDrillTryModel(sequelize: Sequelize): void {
       score: count(),
       figures: json('figures', false),
       triedAt: time(),
+      tryKey: DataTypes.STRING(40),
     },
     { sequelize, tableName: 'drill_tries' },
   )

@@ -23,6 +23,11 @@ export function copyOf(drawingId: number, copyKey: string, transaction: Tx): Pro
   return one(DrawingModel.findOne({ where: { copiedFrom: drawingId, copyKey }, transaction }))
 }
 
+/** The one that a learner's browser began without a network under a key. */
+export function begunUnder(learnerId: number, begunKey: string): Promise<Drawing | null> {
+  return one(DrawingModel.findOne({ where: { learnerId, begunKey } }))
+}
+
 /** A learner's drawings for a plan that were not put away, the oldest first. */
 export function drawingsFor(learnerId: number, planId: number): Promise<Drawing[]> {
   return every(DrawingModel.findAll({ where: { learnerId, planId, removedAt: null }, order: ['id'] }))
@@ -82,7 +87,9 @@ export const roomOfTeacher = (id: number): Promise<UsedRoom> =>
   )
 
 type NewDrawing = Pick<Drawing, 'planId'> &
-  Partial<Pick<Drawing, 'learnerId' | 'teacherId' | 'versionId' | 'purpose' | 'step' | 'copiedFrom' | 'copyKey'>>
+  Partial<
+    Pick<Drawing, 'learnerId' | 'teacherId' | 'versionId' | 'purpose' | 'step' | 'copiedFrom' | 'copyKey' | 'begunKey'>
+  >
 
 export function addDrawing(values: NewDrawing, transaction?: Tx): Promise<Drawing> {
   return made(DrawingModel.create({ ...values }, { transaction }))

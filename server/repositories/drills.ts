@@ -1,7 +1,6 @@
 import { literal, Op } from 'sequelize'
 import { DrillTryModel, type DrillTry } from '../models'
 import { every } from './values'
-import { now } from '../utils/clock'
 
 export type { DrillTry } from '../models'
 
@@ -23,11 +22,12 @@ export function countToday(learnerId: number): Promise<number> {
   return DrillTryModel.count({ where: { learnerId, [Op.and]: literal('tried_at > NOW() - INTERVAL 1 DAY') } })
 }
 
-type NewTry = Pick<DrillTry, 'learnerId' | 'drill' | 'seed' | 'score' | 'figures'>
-
-export function addTry(values: NewTry): Promise<void> {
-  return addTryAt(values, now())
+/** Whether a learner's device sent one under this name already. */
+export async function hasTry(learnerId: number, tryKey: string): Promise<boolean> {
+  return (await DrillTryModel.count({ where: { learnerId, tryKey } })) > 0
 }
+
+type NewTry = Pick<DrillTry, 'learnerId' | 'drill' | 'seed' | 'score' | 'figures'> & Partial<Pick<DrillTry, 'tryKey'>>
 
 export async function addTryAt(values: NewTry, triedAt: Date): Promise<void> {
   await DrillTryModel.create({ ...values, triedAt })

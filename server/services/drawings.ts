@@ -1,7 +1,7 @@
 import { ownPlan, starterEntries } from '#core/plan'
-import type { NewSheet } from '#shared/schemas'
-import type { DrawingView, GivenWay, Person } from '#shared/views'
-import { inTransaction } from '../repositories/database'
+import type { NewDrawing, NewSheet } from '#shared/schemas'
+import type { DrawingView, GivenPlanView, GivenWay, Person, Stored } from '#shared/views'
+import { inTransaction, isDouble } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
 import type { Drawing } from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
@@ -15,19 +15,20 @@ import { notFound, requireDrawing, requirePlan } from './rights'
 import { requireRoomForDrawing } from './room'
 import { nowMs } from '../utils/clock'
 
+type LearnerPerson = Extract<Person, { kind: 'learner' }>
+
 /**
  * The learner's drawing for a plan: the latest, or a new one when there is none or `afresh` is asked; with `from` one
  * that begins with what the teacher has drawn before that step. It follows the version that the class has.
  */
-export async function openDrawing(
-  person: Extract<Person, { kind: 'learner' }>,
-  planId: number,
-  afresh: boolean,
-  from?: string,
-): Promise<{ id: number }> {
+export function openDrawing(person: LearnerPerson, given: NewDrawing): Promise<Begun> {
+  return onceUnder(person, given.key, () => begin(person, given))
+}
+
+async function begin(person: LearnerPerson, { plan: planId, afresh, from, key }: NewDrawing): Promise<Begun> {
   const plan = await requirePlan(person, planId)
-  const known = afresh ? null : currentOf(await drawings.drawingsFor(person.id, plan.id))
-  if (known) return { id: known.id }
+  const known = afresh || key ? null : currentOf(await drawings.drawingsFor(person.id, plan.id))
+  if (known) return begunOf(known)
   if (plan.archivedAt !== null)
     throw new Refused('not-found', 'This plan was put away.', 'Ask your teacher, if you would like to begin it.')
   await requireRoomForDrawing(person.id)
@@ -43,22 +44,64 @@ export async function openDrawing(
     if (from !== undefined && !document.steps.some(each => each.id === from))
       throw new Refused('not-found', 'There is no such step.', 'Choose a step of the plan.')
     const drawing = await drawings.addDrawing(
-      { learnerId: person.id, planId: plan.id, versionId, ...(from !== undefined && { step: from }) },
+      {
+        learnerId: person.id,
+        planId: plan.id,
+        versionId,
+        ...(from !== undefined && { step: from }),
+        ...(key && { begunKey: key }),
+      },
       tx,
     )
-    await beginWith(drawing, starterEntries(document, from ?? document.steps[0]!.id), tx)
-    return { id: drawing.id }
+    return {
+      id: drawing.id,
+      ...(await beginWith(drawing, starterEntries(document, from ?? document.steps[0]!.id), tx)),
+    }
   })
+}
+
+/** A drawing, and what the server has of it. */
+type Begun = { id: number } & Stored
+
+const begunOf = ({ id, position, nextBatch }: Drawing): Begun => ({ id, position, nextBatch })
+
+/** Begins it, unless a browser that began it without a network asks under its key again; also of two at once. */
+async function onceUnder({ id }: LearnerPerson, key: string | undefined, run: () => Promise<Begun>): Promise<Begun> {
+  if (key === undefined) return run()
+  const known = await drawings.begunUnder(id, key)
+  if (known) return begunOf(known)
+  try {
+    return await run()
+  } catch (error) {
+    const other = isDouble(error) ? await drawings.begunUnder(id, key) : null
+    if (!other) throw error
+    return begunOf(other)
+  }
+}
+
+/** What can be drawn of a plan where there is no network: as the class has it. */
+export async function givenPlan(person: LearnerPerson, id: number): Promise<GivenPlanView> {
+  const plan = await requirePlan(person, id)
+  const learner = (await people.learnerById(person.id))!
+  const given = await plans.assignment(learner.classId, plan.id)
+  if (!given || plan.archivedAt !== null) throw notFound('plan')
+  return {
+    id: plan.id,
+    plan: await plans.documentFor({ planId: plan.id, versionId: given.versionId }),
+    way: given.way,
+    startsAt: given.startsAt?.toISOString() ?? null,
+  }
 }
 
 /** Own sheets of one learner at most. */
 const GREATEST_OWN_SHEETS = 200
 
 /** Lays out a sheet of the learner's own, and opens it. Throws Refused `too-big`. */
-export async function openOwnSheet(
-  person: Extract<Person, { kind: 'learner' }>,
-  { title, sheet }: NewSheet,
-): Promise<{ id: number }> {
+export function openOwnSheet(person: LearnerPerson, given: NewSheet): Promise<Begun> {
+  return onceUnder(person, given.key, () => layOut(person, given))
+}
+
+async function layOut(person: LearnerPerson, { title, sheet, key }: NewSheet): Promise<Begun> {
   await requireRoomForDrawing(person.id)
   const learner = (await people.learnerById(person.id))!
   const { teacherId } = (await people.classById(learner.classId))!
@@ -71,7 +114,9 @@ export async function openOwnSheet(
   }
   return inTransaction(async tx => {
     const plan = await plans.addOwnPlan(teacherId, person.id, ownPlan(title, sheet), tx)
-    return { id: (await drawings.addDrawing({ learnerId: person.id, planId: plan.id }, tx)).id }
+    return begunOf(
+      await drawings.addDrawing({ learnerId: person.id, planId: plan.id, ...(key && { begunKey: key }) }, tx),
+    )
   })
 }
 

@@ -146,6 +146,7 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
     return {
       ...planCard(plan.id, plan.facts),
       ...termsOf(plan.row),
+      version: plan.row.versionId,
       drawing: drawing ? folioDrawing(drawing) : null,
       others: present
         .filter(each => each !== drawing && each.position > 0)

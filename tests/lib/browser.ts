@@ -28,6 +28,8 @@ export interface WindowSize {
   readonly hasMotion?: boolean
   /** The server has a certificate that it made itself. */
   readonly ignoreHTTPSErrors?: boolean
+  /** The program is kept on the device; otherwise pages ask the server alone. */
+  readonly keepsProgram?: boolean
 }
 
 export function chromiumPath(): string {
@@ -67,6 +69,7 @@ export async function openBrowser({
   deviceScaleFactor = 1,
   hasMotion = false,
   ignoreHTTPSErrors = false,
+  keepsProgram = false,
 }: WindowSize = {}): Promise<OpenedBrowser> {
   running ??= chromium.launch({ executablePath: chromiumPath(), headless: true, args: FLAGS })
   open++
@@ -77,6 +80,7 @@ export async function openBrowser({
     hasTouch,
     deviceScaleFactor,
     ignoreHTTPSErrors,
+    serviceWorkers: keepsProgram ? 'allow' : 'block',
     reducedMotion: hasMotion ? 'no-preference' : 'reduce',
     locale: 'en-GB',
     timezoneId: 'Europe/London',

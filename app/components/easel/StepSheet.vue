@@ -9,6 +9,7 @@ import { allThereWords } from '../../sheet/step-words'
 /** The step sheet: what to do, the ghost, the common slip, what to look for. */
 const drawing = useDrawing()
 const lesson = useLesson()
+const beginning = useBeginning()
 const { plan, planId, purpose, history, isReadOnly } = drawing
 const { steps, isRicher, meant, pictures, step, stepNumber, findings, lookedAt, isLooking, pointedAt } = lesson
 const props = defineProps<{ isGhostPlaying: boolean }>()
@@ -88,7 +89,9 @@ const isAskingAfresh = ref(false)
 const { trying } = useTrying()
 function openAfresh(): void {
   isAskingAfresh.value = false
-  void trying(true, async () => navigateTo(`/easel/${(await api.openDrawing(planId.value, true, step.value!.id)).id}`))
+  void trying(true, async () =>
+    navigateTo(`/easel/${await beginning.open({ id: planId.value }, true, step.value!.id)}`),
+  )
 }
 
 const othersWords = computed(() => {

@@ -13,12 +13,13 @@ const height = ref(1200)
 const perInch = ref(SCREEN_PER_INCH)
 const colour = ref<readonly [number, number, number]>([252, 251, 248])
 const texture = ref<PaperTexture | null>(null)
+const beginning = useBeginning()
 const { busy, trying } = useTrying()
 const canOpen = computed(() => checkSheet(width.value, height.value) === null)
 
 const open = () =>
   trying(true, async () => {
-    const { id } = await (isLesson ? api.openLessonSheet : api.openOwnSheet)({
+    const given = {
       title: title.value.trim() || NAME,
       sheet: {
         width: width.value,
@@ -27,7 +28,8 @@ const open = () =>
         perInch: perInch.value,
         ...(texture.value && { texture: { ...texture.value } }),
       },
-    })
+    }
+    const id = isLesson ? (await api.openLessonSheet(given)).id : await beginning.openSheet(given)
     await navigateTo(`/easel/${id}`)
   })
 </script>

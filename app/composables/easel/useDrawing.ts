@@ -31,6 +31,8 @@ export type Opened = Extract<OpenAnswer, { ok: true }>
 
 /** A drawing that is open: the workers that hold it, what they tell of it, and how it is kept and left. */
 export function createDrawing(id: number, person: number | null) {
+  /** Below nought while the server has not given one. */
+  const number = ref(id)
   const { say } = useNotices()
   const worker = new SheetWorker()
   const looker = new LookerWorker()
@@ -79,6 +81,15 @@ export function createDrawing(id: number, person: number | null) {
         if (state === 'kept') isOffline.value = false
         break
       }
+      case 'numbered':
+        number.value = notice.drawing
+        // The address says where to come back to; the sheet stays as it is.
+        window.history.replaceState(
+          { ...window.history.state, current: `/easel/${notice.drawing}` },
+          '',
+          `/easel/${notice.drawing}`,
+        )
+        break
       case 'refused':
       case 'not-kept':
         say(notice.message, notice.fix, 'attention')
@@ -138,7 +149,9 @@ export function createDrawing(id: number, person: number | null) {
   }
 
   return {
-    id,
+    get id() {
+      return number.value
+    },
     host,
     progress: readonly(progress),
     closed: readonly(closed),

@@ -7,9 +7,11 @@ import { DRILLS, drillTask, GREATEST_SEED, type DrillName, type DrillResult } fr
 import { api } from '../../api/routes'
 import { troubleOf } from '../../api/client'
 import { isForField } from '../../sheet/keys'
+import { isForLater, keepTry } from '../../sheet/kept-tries'
 import { useSession } from '../../stores/session'
 import DrillWorker from '../../workers/drill.worker?worker'
 import type { DrillHost } from '../../workers/drill/host'
+import { useBeginning } from '../folio/useBeginning'
 import { useNotices } from '../common/useNotices'
 import { usePageData } from '../common/usePageData'
 import { useTrying } from '../common/useTrying'
@@ -20,6 +22,7 @@ export function useDrill(name: DrillName) {
   const route = useRoute()
   const session = useSession()
   const { say } = useNotices()
+  const beginning = useBeginning()
   const drill = DRILLS[name]
 
   const seed = ref(seedOf(route.query.seed))
@@ -102,12 +105,14 @@ export function useDrill(name: DrillName) {
   }
 
   async function keep(score: number, figures: DrillResult['figures']): Promise<void> {
-    const { left } = await api.keepTry({
-      drill: name,
-      seed: seed.value,
-      score,
-      figures: figures.map(each => ({ ...each })),
+    const body = { drill: name, seed: seed.value, score, figures: figures.map(each => ({ ...each })) }
+    const sent = await api.keepTry(body).catch((error: unknown) => {
+      if (!isForLater(error) || session.logOwner === null) throw error
+      keepTry(session.logOwner, body)
+      say('This try is kept on this device.', 'It is sent when the network is back.')
+      return { left: null }
     })
+    const { left } = sent
     if (left !== null) say(`That was much for one day: ${left} more tries are kept today.`, 'Draw something now.')
   }
 
@@ -125,7 +130,10 @@ export function useDrill(name: DrillName) {
         query: { seed: next.value.seed, ...(planId ? { plan: planId } : { set: setId }), at: place + 1 },
       }))
     if (!planId) return void (await navigateTo('/warm-ups'))
-    await trying(true, async () => navigateTo(`/easel/${(await api.openDrawing(planId, false)).id}`))
+    await trying(true, async () => {
+      const version = folio.value?.plans.find(each => each.id === planId)?.version ?? null
+      await navigateTo(`/easel/${await beginning.open({ id: planId, version }, false)}`)
+    })
   }
 
   function onKey(event: KeyboardEvent): void {

@@ -1,7 +1,7 @@
 import { ApiRefusal } from '../../api/client'
 import type { Hold } from './hold'
-import { publish, RecordSession, type Surroundings } from './session'
-import { isUnsent, Ousted, type LogCard } from './shelf'
+import { publish, publishBegun, RecordSession, type Surroundings } from './session'
+import { isBegun, isUnsent, Ousted, type LogCard } from './shelf'
 
 /** What of a person's is kept here and not at the server. */
 export interface Waiting {
@@ -53,7 +53,8 @@ export async function sendAll(
         continue
       }
       try {
-        if (log.apart) {
+        if (isBegun(log)) await publishBegun(around, log)
+        else if (log.apart) {
           await publish(around, log)
           keptApart++
         } else {

@@ -6,7 +6,7 @@ import type { DrawingView, Stored } from '#shared/views'
 import { ApiRefusal, IS_PASSING, Unreachable } from '../../api/client'
 import { mergeRecords, type Merged } from './merge'
 import { Sender, type SendingState } from './sender'
-import { Ousted, sameLog, type Kept, type Log, type Shelf } from './shelf'
+import { isBegun, Ousted, sameLog, type BegunOf, type Kept, type Log, type Shelf } from './shelf'
 
 /** The server, as far as records go. */
 export interface RecordServer {
@@ -15,6 +15,8 @@ export interface RecordServer {
   sendBatch(id: number, batch: Batch): Promise<Stored>
   /** A new drawing that begins as the first `position` entries of one; under the same key it is the same one. */
   copy(id: number, position: number, key: string): Promise<Stored & { id: number }>
+  /** What was begun without a network; under the same key it is the same one. */
+  begin(key: string, of: BegunOf): Promise<Stored & { id: number }>
 }
 
 /** What a session works with. */
@@ -41,13 +43,15 @@ export interface Listeners {
   readonly onState: (state: SendingState, unsent: number, trouble: ApiRefusal | null) => void
   /** The browser did not keep what was drawn; it is tried again with the next entries. */
   readonly onNotKept: (error: unknown) => void
+  /** What was begun without a network has a number at the server now. */
+  readonly onNumbered?: (drawing: number) => void
 }
 
 /** What is under way is kept this often, ms: what a crash may take with it. */
 export const UNDERWAY_MS = 500
 
 /** Why a server's silence or refusal still lets someone draw on what this browser keeps. */
-function isAway(error: unknown): boolean {
+export function isAway(error: unknown): boolean {
   return error instanceof Unreachable || (error instanceof ApiRefusal && IS_PASSING.has(error.code))
 }
 
@@ -117,9 +121,11 @@ function apartFrom(log: Log, forkAt: number, around: Surroundings): Log {
  */
 export async function publish(around: Surroundings, log: Log): Promise<number> {
   const { shelf, server } = around
-  const { apart, ...rest } = log
+  const { apart: from, begun, ...rest } = log
   const kept = await shelf!.read(log)
   if (!kept) throw new Ousted()
+  // What it went apart from was begun without a network itself: asked for again, it is the same one.
+  const apart = from!.drawing > 0 ? from : { ...from!, drawing: (await server.begin(begun!.key, begun!.of)).id }
   const there = await server.drawing(apart!.drawing)
   const merged = mergeRecords(there.entries, kept.entries)
   if (merged.same === kept.entries.length) {
@@ -146,6 +152,29 @@ export async function publish(around: Surroundings, log: Log): Promise<number> {
   const again: Log = { ...log, apart: { drawing: copy.id, forkAt: merged.same, key: around.freshName() } }
   await shelf!.settle(again, kept.entries.length, [])
   return publish(around, again)
+}
+
+/**
+ * Gives a log that was begun without a network its drawing at the server; returns the log as it goes on. Throws what
+ * the server refuses, or its silence.
+ */
+async function numbered(around: Surroundings, log: Log): Promise<Log> {
+  const { begun, ...rest } = log
+  const { id, nextBatch } = await around.server.begin(begun!.key, begun!.of)
+  // How much of it the server has is told when it is asked for: the plan may have been moved on meanwhile.
+  const named: Log = { ...rest, drawing: id, position: log.position, nextBatch }
+  if (await around.shelf!.rename(log, named)) return named
+  // The answer came late, and it was opened under its number meanwhile: these strokes went apart from that one.
+  const { key } = begun!
+  await around.shelf!.settle({ ...rest, apart: { drawing: id, forkAt: log.position, key } }, log.position, [])
+  throw new Unreachable()
+}
+
+/** The same from whatever page: see {@link publish}. */
+export async function publishBegun(around: Surroundings, log: Log): Promise<void> {
+  const session = around.freshName()
+  await around.shelf!.claim(log, session)
+  await numbered(around, { ...log, session })
 }
 
 /** The log here that has most of what something kept apart begins with: more of it than so many entries. */
@@ -230,7 +259,11 @@ export class RecordSession {
     if (shelf && key && !isLooking) await shelf.claim(key, session)
     const kept = shelf && key ? await shelf.read(key) : null
     const device = (kept?.log.writer ?? around.freshName()).slice(0, DEVICE_NAME)
-    const { view, refusal } = await ask(server, drawing, writerOf({ writer: device, session }), mode, kept !== null)
+    // What was begun without a network is unknown to the server, until it is given a number there.
+    const { view, refusal } =
+      kept && isBegun(kept.log)
+        ? NOT_ASKED
+        : await ask(server, drawing, writerOf({ writer: device, session }), mode, kept !== null)
     // What is kept under this number was another person's: it stays as it is.
     if (view && kept && !isLooking && view.owner !== kept.log.person)
       return RecordSession.open(around, drawing, view.owner, mode)
@@ -276,8 +309,8 @@ export class RecordSession {
     this.listeners = listeners
     this.sender = new Sender({
       post: {
-        send: batch => server.sendBatch(log.drawing, batch),
-        fetch: () => server.drawing(log.drawing),
+        send: batch => server.sendBatch(this.log.drawing, batch),
+        fetch: () => server.drawing(this.log.drawing),
         claim: () => this.claim(),
       },
       writer,
@@ -291,7 +324,7 @@ export class RecordSession {
       onStored: ({ position, nextBatch }) => {
         this.log = { ...this.log, position, nextBatch }
         // What it could not keep does not count as kept: other entries may come to have these numbers here.
-        this.around.shelf?.acknowledge(log, log.session, Math.min(position, this.kept), nextBatch).catch(() => {})
+        this.around.shelf?.acknowledge(this.log, log.session, Math.min(position, this.kept), nextBatch).catch(() => {})
       },
     })
     this.sender.note()
@@ -300,12 +333,28 @@ export class RecordSession {
 
   /** Asks for the drawing once more; opened while the server was away, for the first time. */
   private async claim(): Promise<void> {
+    if (isBegun(this.log)) await this.takeNumber()
     await this.around.server.claim(this.log.drawing, {
       writer: writerOf(this.log),
       takeOver: false,
       isAgain: this.isClaimed,
     })
     this.isClaimed = true
+  }
+
+  /** The number of what is drawn on, at the server; below nought: it has none yet. */
+  get drawing(): number {
+    return this.log.drawing
+  }
+
+  /** What was begun without a network becomes the server's; nothing is written to the shelf meanwhile. */
+  private async takeNumber(): Promise<void> {
+    const taken = this.writes.then(async () => {
+      this.log = await numbered(this.around, this.log)
+    })
+    this.writes = taken.catch(() => {})
+    await taken
+    this.listeners?.onNumbered?.(this.log.drawing)
   }
 
   /** The record grew. */
@@ -513,6 +562,8 @@ async function madeWhole(
   if (late.length) await shelf.append(log, log.session, entries.length, late)
   return { here: [...entries, ...late], hadHole }
 }
+
+const NOT_ASKED: Awaited<ReturnType<typeof ask>> = { view: null, refusal: null }
 
 /**
  * What the server has; null when it is away and this browser has something to go on with. `refusal`: open elsewhere,

@@ -1,5 +1,6 @@
 import type { Act, Entry } from '#core/drawing'
 import type { Plan } from '#core/plan'
+import type { NewSheet } from '#shared/schemas'
 import type { GivenWay, TeachersPurpose } from '#shared/views'
 
 /**
@@ -30,8 +31,16 @@ export interface Log extends LogKey {
    * server.
    */
   readonly apart?: { readonly drawing: number; readonly forkAt: number; readonly key: string }
+  /**
+   * Begun without a network, and of what: until the server gives it a number, it has one below nought. With `apart`:
+   * what it went apart from was begun so.
+   */
+  readonly begun?: { readonly key: string; readonly of: BegunOf }
   readonly touchedAt: number
 }
+
+/** What a drawing is of: a plan that the class has, or a sheet of one's own. */
+export type BegunOf = { readonly plan: number; readonly from?: string } | Pick<NewSheet, 'title' | 'sheet'>
 
 /** What is under way, kept so that a crash loses little of it. */
 export interface Underway {
@@ -100,8 +109,8 @@ export interface Shelf {
    */
   strand(apart: Log, entries: readonly Entry[], of: LogKey, place: number): Promise<void>
   /**
-   * A log kept apart has a number at the server now. False where there is a log of that number already; throws {@link
-   * Ousted}.
+   * A log kept apart, or begun without a network, has a number at the server now. False where there is a log of that
+   * number already; throws {@link Ousted}.
    */
   rename(from: LogKey, log: Log): Promise<boolean>
   /** Only for logs that the server has wholly, or by the will of the person. */
@@ -112,5 +121,8 @@ export interface Shelf {
 export function isUnsent({ log, entries, isUnderway }: LogCard): boolean {
   return entries > log.position || isUnderway || log.apart !== undefined
 }
+
+/** Begun without a network, and without a number at the server yet. */
+export const isBegun = ({ begun, apart }: Log): boolean => begun !== undefined && apart === undefined
 
 export const sameLog = (a: LogKey, b: LogKey) => a.person === b.person && a.drawing === b.drawing

@@ -2,7 +2,13 @@ import { api } from '../../api/routes'
 import type { RecordServer, Surroundings } from './session'
 import type { Shelf } from './shelf'
 
-const server: RecordServer = { claim: api.claim, drawing: api.drawing, sendBatch: api.sendBatch, copy: api.copy }
+const server: RecordServer = {
+  claim: api.claim,
+  drawing: api.drawing,
+  sendBatch: api.sendBatch,
+  copy: api.copy,
+  begin: api.begin,
+}
 
 /** How records reach this browser's store, the server and the clock. */
 export function surroundings(shelf: Shelf | null): Surroundings {

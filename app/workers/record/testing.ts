@@ -10,7 +10,7 @@ import { Ousted, sameLog, type Kept, type Log, type LogCard, type LogKey, type S
 /** Stand-ins for the browser's store and the server, for tests without either. */
 
 export const PERSON = 7
-const PLAN = ownPlan('A sheet of a test', { width: 100, height: 100, paper: [255, 255, 255] })
+export const PLAN = ownPlan('A sheet of a test', { width: 100, height: 100, paper: [255, 255, 255] })
 
 /** An entry that is told from all others by its name. */
 export const named = (name: string, at = 0): Entry => ({ type: 'step', at, step: name })
@@ -233,6 +233,11 @@ export class FakeServer implements RecordServer {
       key,
     })
     return { id: copy.id, ...this.stored(copy) }
+  }
+
+  async begin(key: string): Promise<Stored & { id: number }> {
+    const known = this.drawings.find(each => each.copiedFrom === undefined && each.key === key) ?? this.add({ key })
+    return { id: known.id, ...this.stored(known) }
   }
 
   private find(id: number): FakeDrawing {

@@ -48,6 +48,8 @@ export type SheetNotice =
   | { kind: 'seams'; seams: PanelSeamsFound | null }
   /** A shape that was just set hides the letters on a layer. */
   | { kind: 'covers'; layer: string; name: string }
+  /** What was begun without a network has this number at the server now. */
+  | { kind: 'numbered'; drawing: number }
   /** Another tab of this browser draws on this sheet now. */
   | { kind: 'taken' }
   /** The browser does not keep what is drawn: full, private or switched off. */

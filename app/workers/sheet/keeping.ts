@@ -70,13 +70,14 @@ export class Keeping {
           fix: trouble?.fix ?? null,
         }),
       onNotKept: error => sayNotKept(this.notify, error),
+      onNumbered: number => this.notify({ kind: 'numbered', drawing: number }),
     })
-    const { drawing, person } = this.opened.log
-    if (person <= 0) return
+    if (this.opened.log.person <= 0) return
     this.pictures = new LivePictures({
       kernels,
       now: () => ({ drawing: engine.drawing, position: engine.position, isDrawing: isBusy() }),
-      send: body => api.keepLivePicture(drawing, body),
+      // What has no number yet is shown once it has.
+      send: async body => (this.session.drawing > 0 ? api.keepLivePicture(this.session.drawing, body) : undefined),
       sawSeams: seams => this.notify({ kind: 'seams', seams }),
     })
     if (engine.position > 0) this.pictures.note()
@@ -128,7 +129,7 @@ export class Keeping {
     const hash = contentHash(drawing)
     try {
       await this.session.flush()
-      const { id, left } = await api.handIn(this.opened.log.drawing, { position, hash, note })
+      const { id, left } = await api.handIn(this.session.drawing, { position, hash, note })
       return { ok: true, id, left }
     } catch (error) {
       return { ok: false, ...troubleOf(error) }

@@ -4,5 +4,5 @@ import { openDrawing } from '../../services/drawings'
 export default defineRoute({
   who: 'learner',
   body: newDrawingSchema,
-  run: ({ person, body }) => openDrawing(person, body.plan, body.afresh, body.from),
+  run: ({ person, body }) => openDrawing(person, body),
 })

@@ -1,4 +1,4 @@
-import { drillTrySchema } from '#shared/schemas'
+import { keptTrySchema } from '#shared/schemas'
 import { keepTry } from '../../services/drills'
 
-export default defineRoute({ who: 'learner', body: drillTrySchema, run: ({ person, body }) => keepTry(person, body) })
+export default defineRoute({ who: 'learner', body: keptTrySchema, run: ({ person, body }) => keepTry(person, body) })

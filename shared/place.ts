@@ -68,6 +68,11 @@ export const newPasswordSchema = z.strictObject({ password: z.string().min(1).ma
 /** A time code, or a recovery code. */
 export const codeSchema = z.strictObject({ code: z.string().trim().min(1).max(40) })
 export const lockSchema = z.strictObject({ isLocked: z.boolean() })
+/** Months that classes are kept after they were put away; null: for ever. */
+export const KEEP_MONTHS = [6, 12, 24, 36, 60] as const
+export const keepSchema = z.strictObject({ months: z.union(KEEP_MONTHS.map(each => z.literal(each))).nullable() })
+/** Whoever's class is erased knows so many days before. */
+export const ANNOUNCED_DAYS = 30
 /** Who keeps the place from now on. */
 export const keeperSchema = z.strictObject({ teacher: z.int().min(1) })
 
@@ -77,6 +82,8 @@ export interface DoorView {
   place: PlaceBody | null
   /** The demo is there, and may be entered from here. */
   isDemoOpen: boolean
+  /** Months that classes are kept after they were put away; null: until somebody erases them. */
+  keepMonths: number | null
 }
 
 export interface TeacherRow {
@@ -104,6 +111,7 @@ export interface InvitationRow {
 
 export interface PlaceView {
   place: PlaceBody
+  keepMonths: number | null
   teachers: TeacherRow[]
   invitations: InvitationRow[]
   keeping: KeepingView

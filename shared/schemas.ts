@@ -32,15 +32,23 @@ export const learnerSignInSchema = z.strictObject({
   pin,
 })
 
+/** What the school's own lists call somebody or something. */
+const sourceId = z.string().min(1).max(255)
 /** A new class. */
 export const newClassSchema = z.strictObject({
   name: z.string().trim().min(1).max(80),
   when: z.string().trim().max(120),
+  sourceId: sourceId.optional(),
 })
+export type NewClass = z.infer<typeof newClassSchema>
 /** Learners for a class; a PIN of null is drawn by lot. */
 export const addLearnersSchema = z.strictObject({
-  learners: listOf(z.strictObject({ name: z.string().max(200), pin: pin.nullable() }), { least: 1, most: MOST_LISTED }),
+  learners: listOf(z.strictObject({ name: z.string().max(200), pin: pin.nullable(), sourceId: sourceId.optional() }), {
+    least: 1,
+    most: MOST_LISTED,
+  }),
 })
+export type NewLearner = z.infer<typeof addLearnersSchema>['learners'][number]
 
 export const renameLearnerSchema = z.strictObject({ name: z.string().max(200) })
 export const removeSchema = z.strictObject({ isRemoved: z.boolean() })

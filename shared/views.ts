@@ -149,6 +149,8 @@ export type Happened =
   | 'plan-shared'
   | 'plan-unshared'
   | 'plan-handed-on'
+  | 'class-erased'
+  | 'keeping-changed'
 
 export interface HappenedView {
   id: number
@@ -160,8 +162,8 @@ export interface HappenedView {
 export interface DeskView {
   name: string
   classes: { id: number; name: string; code: string; learners: number; when: string }[]
-  /** Classes that were put away. */
-  archived: { id: number; name: string }[]
+  /** Classes that were put away; `eraseAt`: when they are erased, if that is within the next month. */
+  archived: { id: number; name: string; eraseAt: string | null }[]
   plans: PlanCard[]
   waiting: HandInCard[]
   answered: HandInCard[]
@@ -232,6 +234,10 @@ export interface RegisterView {
   code: string
   when: string
   isArchived: boolean
+  /** Put away, it is erased then; null: it is kept. */
+  eraseAt: string | null
+  /** What the school's own lists call it. */
+  sourceId: string | null
   /** Who teaches it, whose it is first. */
   teachers: TeacherOfClass[]
   /** What waits for the teacher on the Wall. */
@@ -244,6 +250,7 @@ export interface RegisterView {
   learners: {
     id: number
     name: string
+    sourceId: string | null
     plan: string | null
     step: string | null
     hasBegun: boolean

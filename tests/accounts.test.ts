@@ -37,6 +37,7 @@ describe('before it is set up', () => {
     expect((await new Client(url).call<DoorView>('GET', '/api/place/door')).body).toEqual({
       place: null,
       isDemoOpen: true,
+      keepMonths: null,
     })
   })
 

@@ -74,7 +74,9 @@ describe('the library', () => {
     ])
     // The copy's maker stays when it is copied on.
     await maud.call('PUT', `/api/plans/${id}/shared`, { isShared: true })
-    expect((await get<PlanBookView>(tobias, '/api/plans')).library.find(each => each.id === id)!.by).toBe('Orla Wennick')
+    expect((await get<PlanBookView>(tobias, '/api/plans')).library.find(each => each.id === id)!.by).toBe(
+      'Orla Wennick',
+    )
     await maud.call('PUT', `/api/plans/${id}/shared`, { isShared: false })
     expect((await tobias.call('GET', `/api/plans/${id}`)).code).toBe('not-yours')
   })

@@ -6,6 +6,8 @@ import type {
   KeptTryBody,
   GivePlan,
   LivePictureBody,
+  NewClass,
+  NewLearner,
   NewSheet,
   SendBody,
   Terms,
@@ -46,6 +48,7 @@ import type {
   SecondKeyView,
   SecondView,
   SetUpBody,
+  KEEP_MONTHS,
 } from '#shared/place'
 import type { ChangeWork, WallView } from '#shared/wall'
 import type { Plan } from '#core/plan'
@@ -103,8 +106,13 @@ export const api = {
     call('PUT', '/api/plans/:id/teacher', { params: { id }, body: { teacher } }),
   handAllOver: (from: number, teacher: number): Promise<{ classes: number; plans: number }> =>
     call('PUT', '/api/place/teachers/:id/all', { params: { id: from }, body: { teacher } }),
-  openClass: (given: { name: string; when: string }) => call('POST', '/api/classes', { body: given }),
-  addLearners: (classId: number, learners: readonly { name: string; pin: string | null }[]): Promise<SlipsView> =>
+  learnersFolio: (id: number): Promise<FolioView> => call('GET', '/api/learners/:id/folio', { params: { id } }),
+  learnersProgress: (id: number): Promise<ProgressView> =>
+    call('GET', '/api/learners/:id/progress', { params: { id } }),
+  eraseClass: (id: number) => call('DELETE', '/api/classes/:id', { params: { id } }),
+  keepClassesFor: (months: (typeof KEEP_MONTHS)[number] | null) => call('PUT', '/api/place/keep', { body: { months } }),
+  openClass: (given: NewClass) => call('POST', '/api/classes', { body: given }),
+  addLearners: (classId: number, learners: readonly NewLearner[]): Promise<SlipsView> =>
     call('POST', '/api/classes/:id/learners', { params: { id: classId }, body: { learners } }),
   renewPin: (learnerId: number): Promise<SlipsView> =>
     call('POST', '/api/learners/:id/pin', { params: { id: learnerId } }),

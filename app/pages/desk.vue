@@ -9,6 +9,9 @@ import { stepsInWords } from '#core/plan'
 definePageMeta({ who: 'teacher' })
 const { data: desk, trouble, load } = usePageData(() => api.desk())
 const isOpening = ref(false)
+const isReading = ref(false)
+/** Put away, and to be erased within the next month. */
+const erasing = computed(() => desk.value?.archived.filter(each => each.eraseAt !== null) ?? [])
 const REFRESH_MS = 15_000
 useIntervalFn(load, REFRESH_MS)
 /** Hand-ins with an answer that is begun here and not returned. */
@@ -26,6 +29,14 @@ const wallOf = (classId: number) =>
     <template v-else>
       <h1>Desk</h1>
       <RoomNote v-if="desk.room" :room="desk.room" is-teacher />
+      <p v-for="one in erasing" :key="one.id" class="card erasing" role="status" data-test="erasing">
+        <span
+          ><strong>“{{ one.name }}” is erased on {{ dayInWords(one.eraseAt!) }}</strong
+          >, with all that was made in it: it was put away long ago. Take along what is wanted, or take it out
+          again.</span
+        >
+        <v-btn size="small" variant="outlined" :to="`/register/${one.id}`">Look at it</v-btn>
+      </p>
       <section aria-labelledby="waiting">
         <h2 id="waiting">
           {{ desk.waiting.length ? `${desk.waiting.length} wait for a look` : 'Nothing waits for a look' }}
@@ -62,7 +73,11 @@ const wallOf = (classId: number) =>
             <NuxtLink :to="`/round/${one.id}`" class="small">The Round</NuxtLink>
             <NuxtLink v-if="wallOf(one.id)" :to="`/wall/${one.id}`" class="small waits">{{ wallOf(one.id) }}</NuxtLink>
           </article>
-          <v-btn variant="outlined" size="small" @click="isOpening = true">New class</v-btn>
+          <span class="row">
+            <v-btn variant="outlined" size="small" @click="isOpening = true">New class</v-btn>
+            <v-btn variant="text" size="small" @click="isReading = true">From the school’s lists</v-btn>
+          </span>
+          <SchoolLists v-model="isReading" @opened="load" />
           <NewClass v-model="isOpening" />
           <details v-if="desk.archived.length" class="small away">
             <summary>
@@ -70,6 +85,7 @@ const wallOf = (classId: number) =>
             </summary>
             <p v-for="one in desk.archived" :key="one.id">
               <NuxtLink :to="`/register/${one.id}`">{{ one.name }}</NuxtLink>
+              <template v-if="one.eraseAt"> · erased on {{ dayInWords(one.eraseAt) }}</template>
             </p>
           </details>
         </section>
@@ -108,6 +124,19 @@ const wallOf = (classId: number) =>
 </template>
 
 <style scoped>
+.erasing {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px 16px;
+  border-left: 5px solid var(--ochre);
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
 .waits {
   border-left: 3px solid var(--ochre);
   padding-left: 8px;

@@ -55,6 +55,7 @@ async function entered(person: Person): Promise<void> {
         <p class="soft small">Your plans, your classes, and what waits for a look.</p>
         <TeacherDoor @entered="entered" />
       </template>
+      <p class="kept small"><NuxtLink to="/what-is-kept" :prefetch="false">What is kept, and how long</NuxtLink></p>
       <p v-if="place && !place.place" class="own small">
         {{
           place.isDemoOpen
@@ -107,6 +108,9 @@ async function entered(person: Person): Promise<void> {
 }
 .entry p.soft {
   margin-bottom: 16px;
+}
+.kept {
+  margin: 16px 0 0;
 }
 .own {
   margin: 22px 0 0;

@@ -34,4 +34,6 @@ export const HAPPENED_WORDS: Readonly<Record<Happened, string>> = {
   'plan-shared': 'shared a plan with the place',
   'plan-unshared': 'no longer shares a plan',
   'plan-handed-on': 'gave a plan to another teacher',
+  'class-erased': 'erased a class for good',
+  'keeping-changed': 'changed how long things are kept',
 }

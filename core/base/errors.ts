@@ -6,6 +6,7 @@ export type CoreErrorCode =
   | 'record-malformed'
   | 'record-version'
   | 'nothing-drawn'
+  | 'no-school-lists'
   | 'plan-edit'
   | 'plan-file'
   | 'mural-size'

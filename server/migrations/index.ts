@@ -22,6 +22,7 @@ import { places } from './0019-places'
 import { secondFactor } from './0020-second-factor'
 import { colleagues } from './0021-colleagues'
 import { begunAway } from './0022-begun-away'
+import { keepingTimes } from './0023-keeping-times'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
 const MIGRATIONS = [
@@ -47,6 +48,7 @@ const MIGRATIONS = [
   secondFactor,
   colleagues,
   begunAway,
+  keepingTimes,
 ]
 
 /** Of all changes that this version knows, in their order. */

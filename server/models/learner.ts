@@ -1,6 +1,7 @@
 import {
   type Attributes,
   type CreationOptional,
+  DataTypes,
   type InferAttributes,
   type InferCreationAttributes,
   Model,
@@ -15,6 +16,8 @@ export class LearnerModel extends Model<InferAttributes<LearnerModel>, InferCrea
   declare secret: string
   /** Taken out of the class; all work is kept. */
   declare removedAt: CreationOptional<Date | null>
+  /** What the school's own lists call them. */
+  declare sourceId: CreationOptional<string | null>
   /** Signed out last. */
   declare leftAt: CreationOptional<Date | null>
 }
@@ -29,6 +32,7 @@ export function initLearnerModel(sequelize: Sequelize): void {
       secret: text(200),
       removedAt: timeOrNull(),
       leftAt: timeOrNull(),
+      sourceId: DataTypes.STRING(255),
     },
     { sequelize, tableName: 'learners' },
   )

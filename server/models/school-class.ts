@@ -19,6 +19,10 @@ export class SchoolClassModel extends Model<
   declare code: string
   declare meets: string
   declare archivedAt: CreationOptional<Date | null>
+  /** Put away, it is erased then; null: never, or not said yet. */
+  declare eraseAt: CreationOptional<Date | null>
+  /** What the school's own lists call it. */
+  declare sourceId: CreationOptional<string | null>
   /** The teacher's sheet that all of the class is looking at now. */
   declare frontDrawingId: CreationOptional<number | null>
   /** When that sheet was heard of last. */
@@ -38,6 +42,8 @@ export function initSchoolClassModel(sequelize: Sequelize): void {
       code: text(12),
       meets: text(120),
       archivedAt: timeOrNull(),
+      eraseAt: timeOrNull(),
+      sourceId: DataTypes.STRING(255),
       frontDrawingId: DataTypes.BIGINT,
       frontAt: timeOrNull(),
       todayPlanId: DataTypes.BIGINT,

@@ -7,6 +7,7 @@ import { forgetInvitations } from '../repositories/invitations'
 import { forgetUnused } from '../repositories/plan-documents'
 import { forgetSessions } from '../repositories/sessions'
 import { dropRemoved } from '../services/own-drawings'
+import { eraseDue } from '../services/retention'
 import { closeThreads, openThreads } from '../threads/pool'
 import { log, outliveReaders, reasonOf } from '../utils/log'
 
@@ -29,6 +30,8 @@ export default defineNitroPlugin(nitro => {
       .then(forgetSessions)
       .then(forgetHappened)
       .then(forgetInvitations)
+      .then(eraseDue)
+      .then(count => count && log('info', 'classes-erased', { count }))
       .catch((error: unknown) => log('error', 'removed-not-dropped', { error: reasonOf(error) }))
   const daily = setInterval(drop, DAY_MS)
   drop()

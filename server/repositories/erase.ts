@@ -25,6 +25,26 @@ export async function eraseTeacher(id: number, tx: Tx): Promise<void> {
   await command('DELETE FROM teachers WHERE id = :id', { id }, tx)
 }
 
+/** A class with all of its learners and what they made, murals, Wall, warm-ups and what was noted of it. */
+export async function eraseClass(id: number, tx: Tx): Promise<void> {
+  const learners = await question<{ id: number; name: string; classId: number }>(
+    'SELECT id, name, class_id AS classId FROM learners WHERE class_id = :id',
+    { id },
+    tx,
+  )
+  for (const each of learners) await eraseLearner(each, tx)
+  const murals = await question<{ id: number }>('SELECT plan_id AS id FROM murals WHERE class_id = :id', { id }, tx)
+  for (const sql of [
+    'DELETE FROM murals WHERE class_id = :id',
+    'DELETE FROM assignments WHERE class_id = :id',
+    'DELETE FROM audit WHERE class_id = :id',
+    'DELETE FROM classes WHERE id = :id',
+  ])
+    await command(sql, { id }, tx)
+  if (murals.length)
+    await command("DELETE FROM plans WHERE kind = 'mural' AND id IN (:ids)", { ids: murals.map(each => each.id) }, tx)
+}
+
 /**
  * A learner with all drawings, hand-ins, answers, what hangs on the Wall, and what others saw of it: murals with a
  * panel of theirs have to be put together anew. Where their name was noted, that it was a learner stays.

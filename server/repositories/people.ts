@@ -72,14 +72,14 @@ export function addTeacher(
 }
 
 export function addClass(
-  values: { teacherId: number; name: string; code: string; meets: string },
+  values: { teacherId: number; name: string; code: string; meets: string; sourceId?: string | null },
   transaction?: Tx,
 ): Promise<SchoolClass> {
   return made(SchoolClassModel.create(values, { transaction }))
 }
 
 export function addLearner(
-  values: { classId: number; name: string; secret: string },
+  values: { classId: number; name: string; secret: string; sourceId?: string | null },
   transaction?: Tx,
 ): Promise<Learner> {
   return made(LearnerModel.create(values, { transaction }))
@@ -124,7 +124,9 @@ export async function setCritKit(teacherId: number, critKit: Teacher['critKit'])
 
 export async function setClass(
   id: number,
-  values: Partial<Pick<SchoolClass, 'name' | 'meets' | 'archivedAt' | 'frontDrawingId' | 'todayPlanId' | 'todayAt'>>,
+  values: Partial<
+    Pick<SchoolClass, 'name' | 'meets' | 'archivedAt' | 'eraseAt' | 'frontDrawingId' | 'todayPlanId' | 'todayAt'>
+  >,
   transaction?: Tx,
 ): Promise<void> {
   await SchoolClassModel.update(values, { where: { id }, transaction })

@@ -8,12 +8,15 @@ export interface Place extends PlaceBody {
   readonly setUpAt: Date | null
   /** Digest of the code that lets it be set up; null: none was drawn. */
   readonly code: string | null
+  /** Months that classes are kept after they were put away; null: for ever. */
+  readonly keepMonths: number | null
 }
 
 /** With a transaction it is locked until that ends: of two at once the second sees what the first one did. */
 export async function thePlace(tx?: Tx): Promise<Place> {
   const [row] = await question<Place>(
-    `SELECT name, language, time_zone AS timeZone, keeper_id AS keeperId, set_up_at AS setUpAt, code
+    `SELECT name, language, time_zone AS timeZone, keeper_id AS keeperId, set_up_at AS setUpAt, code,
+        keep_months AS keepMonths
       FROM place WHERE id = 1 ${tx ? 'FOR UPDATE' : ''}`,
     {},
     tx,
@@ -84,4 +87,8 @@ export async function databaseBytes(): Promise<number> {
     {},
   )
   return Number(row?.bytes ?? 0)
+}
+
+export async function setKeepMonths(months: number | null, tx: Tx): Promise<void> {
+  await command('UPDATE place SET keep_months = :months WHERE id = 1', { months }, tx)
 }

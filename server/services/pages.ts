@@ -12,7 +12,8 @@ import { answerView } from './answers'
 import { countMet, handInCards } from './handins'
 import { muralCards, muralsFor } from './murals'
 import { currentOf, folioDrawing, isTakenBackYet } from './own-drawings'
-import { requireClass, requirePlan } from './rights'
+import { isNear } from './retention'
+import { requireClass, requireLearner, requirePlan } from './rights'
 import { roomView } from './room'
 import { ownSets } from './warm-up-sets'
 
@@ -36,7 +37,11 @@ export async function deskView(person: Teacher): Promise<DeskView> {
       when: meets,
       learners: learners.filter(learner => learner.classId === id).length,
     })),
-    archived: (await people.classesOf(person.id, true)).map(({ id, name }) => ({ id, name })),
+    archived: (await people.classesOf(person.id, true)).map(({ id, name, eraseAt }) => ({
+      id,
+      name,
+      eraseAt: isNear(eraseAt) ? eraseAt!.toISOString() : null,
+    })),
     plans: (await plans.plansOf(person.id))
       .filter(each => each.archivedAt === null)
       .map(each => planCard(each.id, each.facts)),
@@ -52,7 +57,7 @@ function termsOf({ startsAt, dueAt, way }: Pick<Assignment, 'startsAt' | 'dueAt'
 }
 
 export async function registerView(person: Teacher, classId: number): Promise<RegisterView> {
-  const { id, name, code, meets, archivedAt } = await requireClass(person, classId)
+  const { id, name, code, meets, archivedAt, eraseAt, sourceId } = await requireClass(person, classId)
   const learners = await people.learnersOf([id])
   const drawn = await drawings.drawingsOf(learners.map(each => each.id))
   const given = await handIns.handInsOf(drawn.map(each => each.id))
@@ -67,6 +72,8 @@ export async function registerView(person: Teacher, classId: number): Promise<Re
     code,
     when: meets,
     isArchived: archivedAt !== null,
+    eraseAt: eraseAt?.toISOString() ?? null,
+    sourceId,
     teachers: await teachersOfClass(id),
     wall: (await waitingOn([id])).map(({ works, words }) => ({ works, words }))[0] ?? { works: 0, words: 0 },
     murals: await muralCards(id, true),
@@ -100,6 +107,7 @@ export async function registerView(person: Teacher, classId: number): Promise<Re
       return {
         id: learner.id,
         name: learner.name,
+        sourceId: learner.sourceId,
         plan: plan?.facts.title ?? (drawing ? (titles.get(drawing.planId) ?? null) : null),
         step: plan?.facts.steps.find(step => step.id === drawing?.step)?.title ?? null,
         hasBegun: drawing !== undefined && drawing.position > 0,
@@ -201,6 +209,12 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
     room: await roomView(person),
     removed,
   }
+}
+
+/** A learner's folio for their teacher, who takes it along for them; also of one who was taken out. */
+export async function folioOf(person: Teacher, learnerId: number): Promise<FolioView> {
+  const { learner, schoolClass } = await requireLearner(person, learnerId)
+  return folioView({ kind: 'learner', id: learner.id, name: learner.name, className: schoolClass.name })
 }
 
 /** Throws Refused `not-found`. */

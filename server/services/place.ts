@@ -15,6 +15,7 @@ import { note } from './audit'
 import { goThrough } from './doors'
 import { keepingView } from './keeping'
 import { sealPassword } from './passwords'
+import { reckonAnew } from '../repositories/retention'
 import { notFound } from './rights'
 
 /** Whose this Little Easel is: it is set up once, and then kept by one of its teachers. */
@@ -26,11 +27,12 @@ const DOOR = { name: 'set-up', room: 20, everyMs: 60_000 }
 
 /** What anybody sees. `isHere`: they sit at the machine that it runs on. */
 export async function doorView(isHere: boolean): Promise<DoorView> {
-  const { setUpAt, ...place } = await places.thePlace()
+  const { setUpAt, keepMonths, ...place } = await places.thePlace()
   const demo = await people.demoTeacher()
   return {
     place: setUpAt && bodyOf(place),
     isDemoOpen: isHere && demo !== null && demo.lockedAt === null,
+    keepMonths,
   }
 }
 
@@ -117,6 +119,7 @@ export async function placeView(person: Teacher): Promise<PlaceView> {
   const open = await invitations.openInvitations()
   return {
     place: bodyOf(place),
+    keepMonths: place.keepMonths,
     teachers: await places.teacherRows(),
     invitations: open.map(({ id, name, email, teacherId, until }) => ({
       id,
@@ -134,6 +137,21 @@ export async function changePlace(person: Teacher, place: PlaceBody): Promise<Pl
   await places.setPlace(place)
   await note('place-changed', { who: person.name, teacherId: person.id, about: place.name })
   return place
+}
+
+/** How long classes are kept after they were put away; who has such a class learns of it before. */
+export async function setKeeping(person: Teacher, months: number | null): Promise<{ ok: true }> {
+  await requireKeeper(person)
+  await inTransaction(async tx => {
+    await places.setKeepMonths(months, tx)
+    await reckonAnew(tx)
+  })
+  await note('keeping-changed', {
+    who: person.name,
+    teacherId: person.id,
+    about: months === null ? 'for ever' : `${months} months`,
+  })
+  return { ok: true }
 }
 
 /** Another teacher keeps it from now on. Throws Refused `not-yours`, `not-found` or `malformed`. */

@@ -8,7 +8,7 @@ import * as people from '../repositories/people'
 import type { Learner, SchoolClass } from '../repositories/people'
 import * as plans from '../repositories/plans'
 import * as progress from '../repositories/progress'
-import { requireClass } from './rights'
+import { requireClass, requireLearner } from './rights'
 import { nowMs } from '../utils/clock'
 
 type Teacher = Extract<Person, { kind: 'teacher' }>
@@ -27,6 +27,12 @@ export async function classProgress(person: Teacher, classId: number): Promise<P
     plans: given.map(each => practicePlan(each, each.learners)),
     book: others.map(each => practicePlan(each)),
   }
+}
+
+/** One learner's for their teacher, also of one who was taken out. */
+export async function progressOfLearner(person: Teacher, learnerId: number): Promise<ProgressView> {
+  const { learner, schoolClass } = await requireLearner(person, learnerId)
+  return ownProgress({ kind: 'learner', id: learner.id, name: learner.name, className: schoolClass.name })
 }
 
 export async function ownProgress(person: LearnerPerson): Promise<ProgressView> {

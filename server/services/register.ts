@@ -1,18 +1,19 @@
 import { randomInt } from 'node:crypto'
 import { seededRandom, type Random } from '#core/base'
 import { cleanName, drawCode, drawPin, nameKey, readRows, whyNoName } from '#core/roster'
-import type { Terms } from '#shared/schemas'
+import type { NewClass, NewLearner, Terms } from '#shared/schemas'
 import type { Person, SlipsView } from '#shared/views'
 import { inTransaction, isDouble, type Tx } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
-import { eraseLearner } from '../repositories/erase'
+import { eraseClass, eraseLearner } from '../repositories/erase'
 import * as live from '../repositories/live'
 import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
 import { forgetUnused } from '../repositories/plan-documents'
 import { endSessionsOf } from '../repositories/sessions'
 import { Refused } from '../utils/refuse'
-import { requireClass, requireLearner, requireMembers } from './rights'
+import { markDue } from './retention'
+import { requireClass, requireLearner, requireLead, requireMembers } from './rights'
 import { sealSecret } from './secrets'
 import { note } from './audit'
 import { openDoorOf } from './doors'
@@ -31,14 +32,11 @@ const CODE_LOTS = 20
  */
 const lot = (): Random => seededRandom(randomInt(2 ** 31 - 1))
 
-export async function openClass(
-  person: Teacher,
-  { name, when }: { name: string; when: string },
-): Promise<{ id: number }> {
+export async function openClass(person: Teacher, { name, when, sourceId }: NewClass): Promise<{ id: number }> {
   for (let i = 0; i < CODE_LOTS; i++) {
     const code = drawCode(lot())
     if (await people.classByCode(code)) continue
-    const { id } = await people.addClass({ teacherId: person.id, name, code, meets: when })
+    const { id } = await people.addClass({ teacherId: person.id, name, code, meets: when, sourceId: sourceId ?? null })
     return { id }
   }
   throw new Error('no free class code was drawn')
@@ -48,11 +46,7 @@ export async function openClass(
  * Adds learners, all or none, and tells their PINs: afterwards only that they fit can be told.
  * Throws Refused `malformed`.
  */
-export async function addLearners(
-  person: Teacher,
-  classId: number,
-  given: readonly { name: string; pin: string | null }[],
-): Promise<SlipsView> {
+export async function addLearners(person: Teacher, classId: number, given: readonly NewLearner[]): Promise<SlipsView> {
   const { name: className, code } = await requireClass(person, classId)
   const removed = await people.learnersOf([classId], true)
   const known = [...(await people.learnersOf([classId])), ...removed].map(each => each.name)
@@ -68,17 +62,18 @@ export async function addLearners(
   if (first) throw new Refused('malformed', `“${first.text}” can’t be added.`, first.why)
   if (learners.length === 0) throw new Refused('malformed', 'There is no name among these.', 'Write one name a line.')
   const drawn = await Promise.all(
-    learners.map(async ({ name, pin }) => {
+    // Nobody is left out here: who stands where is as it was given.
+    learners.map(async ({ name, pin }, i) => {
       const own = pin ?? drawPin(lot())
-      return { name, pin: own, secret: await sealSecret(own) }
+      return { name, pin: own, secret: await sealSecret(own), sourceId: given[i]!.sourceId ?? null }
     }),
   )
   const slips = await named(
     'One of these names',
     inTransaction(async tx => {
       const rows = []
-      for (const { name, pin, secret } of drawn)
-        rows.push({ id: (await people.addLearner({ classId, name, secret }, tx)).id, name, pin })
+      for (const { pin, ...each } of drawn)
+        rows.push({ id: (await people.addLearner({ classId, ...each }, tx)).id, name: each.name, pin })
       return rows
     }),
   )
@@ -215,7 +210,21 @@ export async function changeClass(
 /** Puts a class away at the end of a term, or takes it out again. */
 export async function archiveClass(person: Teacher, classId: number, isArchived: boolean): Promise<{ ok: true }> {
   await requireClass(person, classId)
-  await people.setClass(classId, { archivedAt: isArchived ? now() : null, frontDrawingId: null })
+  await people.setClass(classId, { archivedAt: isArchived ? now() : null, eraseAt: null, frontDrawingId: null })
+  await markDue()
+  return { ok: true }
+}
+
+/**
+ * Erases a class that was put away, with all of its learners and what they made: it can't be undone.
+ * Throws Refused `not-yours` or `malformed`.
+ */
+export async function eraseClassForGood(person: Teacher, classId: number): Promise<{ ok: true }> {
+  const { name, archivedAt } = await requireLead(person, classId)
+  if (!archivedAt) throw new Refused('malformed', `${name} is not put away.`, 'Put it away first: that can be undone.')
+  await inTransaction(tx => eraseClass(classId, tx))
+  await forgetUnused()
+  await note('class-erased', { who: person.name, teacherId: person.id, about: name })
   return { ok: true }
 }
 

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { wrap } from 'comlink'
 import type { DrawingRecord } from '#core/drawing'
-import type { FolioView } from '#shared/views'
+import type { FolioView, ProgressView } from '#shared/views'
 import { api } from '../../api/routes'
 import { fileName, savedFile } from '../../sheet/save-file'
 import { whenLost } from '../../workers/lost'
 import type { Redrawer } from '../../workers/redraw.worker'
 import RedrawWorker from '../../workers/redraw.worker?worker'
 
-/** The whole folio as one archive, packed here in the browser. */
-const props = defineProps<{ folio: FolioView }>()
+/** A whole folio as one archive, packed here in the browser. `learner`: a teacher takes it along for them. */
+const props = defineProps<{ folio: FolioView; learner?: number }>()
 const emit = defineEmits<{ close: [] }>()
 const { busy, trying } = useTrying()
 const progress = ref<{ done: number; of: number } | null>(null)
@@ -29,7 +29,7 @@ const pack = () =>
       const { packFolio } = await import('../../sheet/folio-pack')
       const bytes = await packFolio(
         props.folio,
-        await api.ownProgress(),
+        await progressOf(),
         { drawing: api.drawing, handIn: api.handInView, picture, pictureWithOver },
         (done, of) => {
           progress.value = { done, of }
@@ -44,6 +44,8 @@ const pack = () =>
       progress.value = null
     }
   })
+const progressOf = (): Promise<ProgressView> =>
+  props.learner === undefined ? api.ownProgress() : api.learnersProgress(props.learner)
 function stop(): void {
   isStopped = true
 }
@@ -51,11 +53,15 @@ onBeforeUnmount(stop)
 </script>
 
 <template>
-  <CardDialog :model-value="true" title="Take it all along" @update:model-value="emit('close')">
+  <CardDialog
+    :model-value="true"
+    :title="learner === undefined ? 'Take it all along' : `All that ${folio.name} made`"
+    @update:model-value="emit('close')"
+  >
     <p>
       One archive (ZIP) with every drawing and hand-in: pictures in full size (PNG), the records from which each can be
-      drawn again, your teacher’s answers with their marks, comments and what was drawn over, your panels of murals, and
-      your look-fors, warm-ups and time as tables (CSV).
+      drawn again, {{ learner === undefined ? 'your teacher’s' : 'the' }} answers with their marks, comments and what
+      was drawn over, panels of murals, and look-fors, warm-ups and time as tables (CSV).
     </p>
     <template v-if="progress">
       <v-progress-linear

@@ -9,6 +9,7 @@ definePageMeta({ who: 'teacher', key: route => route.path })
 const route = useRoute()
 const router = useRouter()
 const { data: view, trouble, load } = usePageData(() => api.classProgress(Number(route.params.id)))
+const isTakingOut = ref(false)
 const chosen = computed(() => Number(route.query.learner) || null)
 const learner = computed(() => view.value?.learners.find(each => each.id === chosen.value) ?? null)
 const choose = (id: number | null) => router.replace({ query: id === null ? {} : { learner: id } })
@@ -51,6 +52,8 @@ const headers = [
         <h1>Progress: {{ learner?.name ?? view.className }}</h1>
         <span class="grow" />
         <v-btn variant="outlined" size="small" :to="`/warm-ups/class/${view.classId}`">Warm-ups together</v-btn>
+        <v-btn variant="outlined" size="small" @click="isTakingOut = true">For the school</v-btn>
+        <TakeOutTerm v-model="isTakingOut" :view="view" />
         <label class="small"
           >Who
           <select

@@ -12,7 +12,7 @@ import {
   mdiTableLarge,
   mdiViewGridOutline,
 } from '@mdi/js'
-import type { HandInState, RegisterView, SlipsView } from '#shared/views'
+import type { FolioView, HandInState, RegisterView, SlipsView } from '#shared/views'
 import { api } from '../../api/routes'
 import { STATE_WORDS } from '../../sheet/state-words'
 import { wallWaits } from '../../sheet/wall-words'
@@ -92,6 +92,13 @@ const putBack = (id: number) =>
     await load()
   })
 
+/** All that a learner made, for them to have. */
+const taking = shallowRef<{ id: number; folio: FolioView } | null>(null)
+const askTake = (id: number) =>
+  trying(`take ${id}`, async () => {
+    taking.value = { id, folio: await api.learnersFolio(id) }
+  })
+
 const erasing = shallowRef<{ id: number; name: string } | null>(null)
 const erase = () =>
   trying('erase', async () => {
@@ -119,6 +126,15 @@ const keepClass = () =>
     await load()
   })
 const isArchiving = ref(false)
+const isErasingClass = ref(false)
+const eraseClass = () =>
+  trying('erase-class', async () => {
+    const { id, name } = register.value!
+    await api.eraseClass(id)
+    isErasingClass.value = false
+    say(`“${name}” is erased, with all that was made in it.`)
+    await navigateTo('/desk')
+  })
 const archive = (isArchived: boolean) =>
   trying('archive', async () => {
     await api.archiveClass(register.value!.id, isArchived)
@@ -200,10 +216,16 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
         <NuxtLink :to="`/wall/${register.id}`">{{ wallWaits(register.wall) }}</NuxtLink>
       </p>
       <div v-if="register.isArchived" class="card archived" role="status">
-        <span>This class is put away: nobody comes in with its code. All work is kept.</span>
+        <span
+          >This class is put away: nobody comes in with its code.
+          <strong v-if="register.eraseAt"
+            >It is erased on {{ dayInWords(register.eraseAt) }}, with all that was made in it.</strong
+          ><template v-else> All work is kept.</template></span
+        >
         <v-btn size="small" color="primary" :loading="busy === 'archive'" @click="archive(false)"
           >Take it out again</v-btn
         >
+        <v-btn size="small" variant="text" @click="isErasingClass = true">Erase it for good</v-btn>
       </div>
       <GivenPlans :register="register" @changed="load" />
       <MuralList :murals="register.murals" :class-id="register.isArchived ? null : register.id" />
@@ -246,6 +268,7 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
                 <v-list-item title="A new PIN" @click="renewing = item" />
                 <v-list-item title="Change the name" @click="beginRenaming(item)" />
                 <v-list-item title="Move to another class" @click="askMove(item)" />
+                <v-list-item title="Take all they made along" @click="askTake(item.id)" />
                 <v-list-item title="Take out of the class" @click="removing = item" />
               </v-list>
             </v-menu>
@@ -263,6 +286,14 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
             >Put back</v-btn
           >
           {{ ' ' }}
+          <v-btn
+            size="small"
+            variant="text"
+            :aria-label="`Take all that ${each.name} made along`"
+            :loading="busy === `take ${each.id}`"
+            @click="askTake(each.id)"
+            >Take it along</v-btn
+          >
           <v-btn
             size="small"
             variant="text"
@@ -287,6 +318,7 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
         </template>
         <template #leave>Leave it</template>
       </CardDialog>
+      <TakeAlong v-if="taking" :folio="taking.folio" :learner="taking.id" @close="taking = null" />
       <AddLearners
         v-model="isAdding"
         :class-id="register.id"
@@ -370,6 +402,17 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
             >Keep</v-btn
           ></template
         >
+      </CardDialog>
+      <CardDialog v-model="isErasingClass" :title="`Erase “${register.name}” for good`">
+        <p>
+          All of its learners, and every drawing, hand-in, answer, warm-up, mural and what hangs on its Wall. Plans stay
+          in their Plan books. Nobody can bring it back.
+        </p>
+        <p class="soft small">In backups it stays until these are replaced: daily ones after a week.</p>
+        <template #actions
+          ><v-btn color="primary" :loading="busy === 'erase-class'" @click="eraseClass">Erase for good</v-btn></template
+        >
+        <template #leave>Leave it</template>
       </CardDialog>
       <CardDialog v-model="isArchiving" title="Put the class away?">
         <p>

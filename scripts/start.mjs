@@ -62,7 +62,11 @@ runMain(async () => {
       sessionPassword: secretIn(dataFolder, 'session-password', 32),
       log: text => process.stdout.write(text),
       tls: network?.sealed,
-      env: { NUXT_DATA_FOLDER: resolve(dataFolder) },
+      env: {
+        NUXT_DATA_FOLDER: resolve(dataFolder),
+        // Where links in mails lead, unless somebody said it.
+        ...(network && !process.env.NUXT_ADDRESS && { NUXT_ADDRESS: network.address }),
+      },
     })
     await minder.keep(program)
     writeFileSync(join(dataFolder, 'app-url'), url)

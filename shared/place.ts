@@ -65,6 +65,7 @@ const token = z.string().regex(/^[\w-]{20,60}$/, 'This is no whole link.')
 export const tokenSchema = z.strictObject({ token })
 export const acceptSchema = z.strictObject({ token, name: teachersName, password: newPassword })
 export const newPasswordSchema = z.strictObject({ password: z.string().min(1).max(200), next: newPassword })
+export const forgottenSchema = z.strictObject({ email })
 /** A time code, or a recovery code. */
 export const codeSchema = z.strictObject({ code: z.string().trim().min(1).max(40) })
 export const lockSchema = z.strictObject({ isLocked: z.boolean() })
@@ -84,6 +85,10 @@ export interface DoorView {
   isDemoOpen: boolean
   /** Months that classes are kept after they were put away; null: until somebody erases them. */
   keepMonths: number | null
+  /** A forgotten password can be asked for by mail. */
+  isMailing: boolean
+  /** What the school's own accounts are called; null: there are none. */
+  school: string | null
 }
 
 export interface TeacherRow {
@@ -109,9 +114,22 @@ export interface InvitationRow {
   until: string
 }
 
+/** A mail that was not sent; `trouble`: what was in the way. */
+export interface MailRow {
+  id: number
+  recipient: string
+  subject: string
+  words: string
+  madeAt: string
+  trouble: string | null
+}
+
 export interface PlaceView {
   place: PlaceBody
   keepMonths: number | null
+  /** Mails leave this place; otherwise whoever keeps it hands them over. */
+  isMailing: boolean
+  mails: MailRow[]
   teachers: TeacherRow[]
   invitations: InvitationRow[]
   keeping: KeepingView
@@ -136,6 +154,8 @@ export interface KeepingView {
 export interface LinkView {
   path: string
   until: string
+  /** It went out by mail as well. */
+  isMailed?: true
 }
 
 export interface InvitedView {

@@ -151,6 +151,8 @@ export type Happened =
   | 'plan-handed-on'
   | 'class-erased'
   | 'keeping-changed'
+  | 'link-asked'
+  | 'school-account'
 
 export interface HappenedView {
   id: number

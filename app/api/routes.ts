@@ -90,7 +90,10 @@ export const api = {
     call('PUT', '/api/place/teachers/:id/lock', { params: { id }, body: { isLocked } }),
   linkForPassword: (id: number): Promise<LinkView> => call('POST', '/api/place/teachers/:id/link', { params: { id } }),
   invited: (token: string): Promise<InvitedView> => call('POST', '/api/invited/look', { body: { token } }),
-  accept: (body: { token: string; name: string; password: string }): Promise<Person> =>
+  forgotPassword: (email: string) => call('POST', '/api/session/forgotten', { body: { email } }),
+  dropMail: (id: number) => call('DELETE', '/api/place/mails/:id', { params: { id } }),
+  /** Null: they sign in with the new password and their second factor. */
+  accept: (body: { token: string; name: string; password: string }): Promise<{ person: Person | null }> =>
     call('POST', '/api/invited', { body }),
   desk: (): Promise<DeskView> => call('GET', '/api/desk'),
   teachers: (): Promise<TeachersView> => call('GET', '/api/teachers'),

@@ -7,12 +7,24 @@ import { useSession } from '../stores/session'
 definePageMeta({ layout: 'default' })
 const session = useSession()
 const route = useRoute()
-const door = ref<'learner' | 'teacher'>('learner')
+const door = ref<'learner' | 'teacher'>(route.query.teach ? 'teacher' : 'learner')
 /** Whose place it is; not being able to tell keeps nobody out. */
 const place = shallowRef<DoorView | null>(null)
 onMounted(async () => {
   place.value = await api.door().catch(() => null)
 })
+/** Why somebody came back from the school's accounts without being let in. */
+const schoolTrouble = computed(() => {
+  const { not } = route.query
+  if (typeof not !== 'string') return null
+  return SCHOOL_TROUBLES[not] ?? SCHOOL_TROUBLES.unexpected
+})
+const SCHOOL_TROUBLES: Record<string, string> = {
+  'not-yours':
+    'Nobody with the address of that school account may teach here. Ask whoever keeps the place to invite you by it.',
+  'wrong-sign-in': 'The school’s accounts did not say who you are. Begin once more.',
+  unexpected: 'The school’s accounts do not answer just now. Come in with your password, or try again in a while.',
+}
 /** What a slip's link says: the PIN is on the slip alone. */
 const slip = computed(() => {
   const { class: code, name } = route.query
@@ -53,7 +65,8 @@ async function entered(person: Person): Promise<void> {
       <template v-else>
         <h2>To your desk</h2>
         <p class="soft small">Your plans, your classes, and what waits for a look.</p>
-        <TeacherDoor @entered="entered" />
+        <p v-if="schoolTrouble" class="small again" role="alert">{{ schoolTrouble }}</p>
+        <TeacherDoor :school="place?.school ?? null" :is-mailing="place?.isMailing ?? false" @entered="entered" />
       </template>
       <p class="kept small"><NuxtLink to="/what-is-kept" :prefetch="false">What is kept, and how long</NuxtLink></p>
       <p v-if="place && !place.place" class="own small">

@@ -4,6 +4,7 @@ import { useSession } from '../stores/session'
 
 /** Where a link leads: a teacher comes in for the first time, or with a new password. */
 const session = useSession()
+const { say } = useNotices()
 const route = useRoute()
 const token = route.hash.slice(1)
 const { data: view, trouble: linkTrouble, load } = usePageData(() => api.invited(token))
@@ -16,7 +17,11 @@ const { isBusy, trouble, enter } = useDoor(
   () => (name.value.trim() !== '' && newPassword.value?.isGood ? null : 'Read what stands below the password.'),
   () => api.accept({ token, name: name.value.trim(), password: password.value }),
   () => {},
-  person => {
+  ({ person }) => {
+    if (!person) {
+      say('Your password is set.', 'Sign in with it and your code.')
+      return navigateTo('/?teach=1')
+    }
     session.enter(person)
     return navigateTo('/desk')
   },

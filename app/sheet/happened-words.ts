@@ -36,4 +36,6 @@ export const HAPPENED_WORDS: Readonly<Record<Happened, string>> = {
   'plan-handed-on': 'gave a plan to another teacher',
   'class-erased': 'erased a class for good',
   'keeping-changed': 'changed how long things are kept',
+  'link-asked': 'asked for a new password by mail',
+  'school-account': 'came in by the school’s account for the first time',
 }

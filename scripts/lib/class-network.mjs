@@ -53,7 +53,7 @@ export async function openToClass({ dataFolder, host, port, minder }) {
       `Devices have to trust this machine first, once: how, they read at\n\n      ${door}\n\nSHA-256 ${fingerprintOf(sealed.authority)}`,
     (await qr(door ?? urls[0], { type: 'terminal', small: true })).trimEnd(),
   ]
-  return { sealed: () => sealed, words: words.filter(Boolean).join('\n\n') }
+  return { address: urls[0], sealed: () => sealed, words: words.filter(Boolean).join('\n\n') }
 }
 
 /** The page over plain http, and its address. */

@@ -23,6 +23,7 @@ import { secondFactor } from './0020-second-factor'
 import { colleagues } from './0021-colleagues'
 import { begunAway } from './0022-begun-away'
 import { keepingTimes } from './0023-keeping-times'
+import { mails } from './0024-mails'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
 const MIGRATIONS = [
@@ -49,6 +50,7 @@ const MIGRATIONS = [
   colleagues,
   begunAway,
   keepingTimes,
+  mails,
 ]
 
 /** Of all changes that this version knows, in their order. */

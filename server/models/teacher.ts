@@ -1,6 +1,7 @@
 import {
   type Attributes,
   type CreationOptional,
+  DataTypes,
   type InferAttributes,
   type InferCreationAttributes,
   Model,
@@ -20,6 +21,8 @@ export class TeacherModel extends Model<InferAttributes<TeacherModel>, InferCrea
   declare lockedAt: CreationOptional<Date | null>
   /** Of the demo, whose secrets everyone knows. */
   declare isDemo: CreationOptional<boolean>
+  /** Who they are at the school's own accounts: whose word it is, a space, what they are called there. */
+  declare schoolAccount: CreationOptional<string | null>
 }
 export type Teacher = Attributes<TeacherModel>
 
@@ -33,6 +36,7 @@ export function initTeacherModel(sequelize: Sequelize): void {
       critKit: json('critKit', true),
       lockedAt: timeOrNull(),
       isDemo: flag(),
+      schoolAccount: DataTypes.STRING(255),
     },
     { sequelize, tableName: 'teachers' },
   )

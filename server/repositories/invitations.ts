@@ -14,9 +14,12 @@ export interface Invitation {
   readonly until: Date
   readonly usedAt: Date | null
   readonly isLate: boolean
+  /** They asked for it by mail: nobody vouches for them. */
+  readonly isByMail: boolean
 }
 
-const COLUMNS = `id, name, email, teacher_id AS teacherId, until, used_at AS usedAt, until < NOW(3) AS isLate`
+const COLUMNS = `id, name, email, teacher_id AS teacherId, until, used_at AS usedAt, until < NOW(3) AS isLate,
+  by_mail AS isByMail`
 
 export interface NewInvitation {
   readonly token: string
@@ -24,31 +27,32 @@ export interface NewInvitation {
   readonly email: string
   readonly teacherId: number | null
   readonly days: number
+  readonly isByMail?: boolean
 }
 
 /** Adds one; an earlier one for the same address and purpose can't be used any more. */
-export async function addInvitation({ days, ...row }: NewInvitation, tx: Tx): Promise<void> {
+export async function addInvitation({ days, isByMail = false, ...row }: NewInvitation, tx: Tx): Promise<void> {
   await command(
     'DELETE FROM invitations WHERE used_at IS NULL AND email = :email AND teacher_id <=> :teacherId',
     { email: row.email, teacherId: row.teacherId },
     tx,
   )
   await command(
-    `INSERT INTO invitations (token, name, email, teacher_id, until)
-      VALUES (:token, :name, :email, :teacherId, NOW(3) + INTERVAL :days DAY)`,
-    { ...row, days },
+    `INSERT INTO invitations (token, name, email, teacher_id, until, by_mail)
+      VALUES (:token, :name, :email, :teacherId, NOW(3) + INTERVAL :days DAY, :isByMail)`,
+    { ...row, days, isByMail },
     tx,
   )
 }
 
 /** By the digest of its token; with a transaction it is locked: nobody uses it twice. */
 export async function invitationOf(token: string, tx?: Tx): Promise<Invitation | null> {
-  const [row] = await question<Omit<Invitation, 'isLate'> & { isLate: number }>(
+  const [row] = await question<Omit<Invitation, 'isLate' | 'isByMail'> & { isLate: number; isByMail: number }>(
     `SELECT ${COLUMNS} FROM invitations WHERE token = :token ${tx ? 'FOR UPDATE' : ''}`,
     { token },
     tx,
   )
-  return row ? { ...row, isLate: Boolean(row.isLate) } : null
+  return row ? { ...row, isLate: Boolean(row.isLate), isByMail: Boolean(row.isByMail) } : null
 }
 
 export async function useUp(id: number, tx: Tx): Promise<void> {
@@ -56,7 +60,7 @@ export async function useUp(id: number, tx: Tx): Promise<void> {
 }
 
 /** Those that can still be used, the latest first. */
-export function openInvitations(): Promise<Omit<Invitation, 'isLate'>[]> {
+export function openInvitations(): Promise<Omit<Invitation, 'isLate' | 'isByMail'>[]> {
   return question(`SELECT ${COLUMNS} FROM invitations WHERE used_at IS NULL AND until > NOW(3) ORDER BY id DESC`, {})
 }
 

@@ -102,6 +102,15 @@ export async function setLocked(teacherId: number, lockedAt: Date | null, transa
   await TeacherModel.update({ lockedAt }, { where: { id: teacherId }, transaction })
 }
 
+/** Who came in by an account of the school's before. */
+export function teacherBySchoolAccount(schoolAccount: string): Promise<Teacher | null> {
+  return one(TeacherModel.findOne({ where: { schoolAccount } }))
+}
+
+export async function setSchoolAccount(teacherId: number, schoolAccount: string, transaction: Tx): Promise<void> {
+  await TeacherModel.update({ schoolAccount }, { where: { id: teacherId }, transaction })
+}
+
 export function demoTeacher(): Promise<Teacher | null> {
   return one(TeacherModel.findOne({ where: { isDemo: true } }))
 }

@@ -14,14 +14,19 @@ import { codeDigest } from '../utils/setup-code'
 import { note } from './audit'
 import { goThrough } from './doors'
 import { keepingView } from './keeping'
+import { isMailing } from './mail'
 import { sealPassword } from './passwords'
+import { dropMail as forgetMail, unsentMails } from '../repositories/mails'
 import { reckonAnew } from '../repositories/retention'
 import { notFound } from './rights'
+import { schoolName } from './school-accounts'
 
 /** Whose this Little Easel is: it is set up once, and then kept by one of its teachers. */
 
 export type Teacher = Extract<Person, { kind: 'teacher' }>
 
+/** Mails that are shown at most. */
+const MOST_MAILS = 50
 /** The code is tried at one door, wherever from. */
 const DOOR = { name: 'set-up', room: 20, everyMs: 60_000 }
 
@@ -33,6 +38,8 @@ export async function doorView(isHere: boolean): Promise<DoorView> {
     place: setUpAt && bodyOf(place),
     isDemoOpen: isHere && demo !== null && demo.lockedAt === null,
     keepMonths,
+    isMailing: isMailing(),
+    school: schoolName(),
   }
 }
 
@@ -120,6 +127,15 @@ export async function placeView(person: Teacher): Promise<PlaceView> {
   return {
     place: bodyOf(place),
     keepMonths: place.keepMonths,
+    isMailing: isMailing(),
+    mails: (await unsentMails(MOST_MAILS)).map(({ id, recipient, subject, words, madeAt, trouble }) => ({
+      id,
+      recipient,
+      subject,
+      words,
+      madeAt: madeAt.toISOString(),
+      trouble,
+    })),
     teachers: await places.teacherRows(),
     invitations: open.map(({ id, name, email, teacherId, until }) => ({
       id,
@@ -137,6 +153,13 @@ export async function changePlace(person: Teacher, place: PlaceBody): Promise<Pl
   await places.setPlace(place)
   await note('place-changed', { who: person.name, teacherId: person.id, about: place.name })
   return place
+}
+
+/** Takes a mail out of the outbox: it was handed over, or is of no use. */
+export async function dropMail(person: Teacher, id: number): Promise<{ ok: true }> {
+  await requireKeeper(person)
+  await forgetMail(id)
+  return { ok: true }
 }
 
 /** How long classes are kept after they were put away; who has such a class learns of it before. */

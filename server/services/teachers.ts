@@ -10,11 +10,14 @@ import { endSessionsOf, type Session } from '../repositories/sessions'
 import { now } from '../utils/clock'
 import { digestOf } from '../utils/digest'
 import { Refused } from '../utils/refuse'
+import { log, reasonOf } from '../utils/log'
 import { note } from './audit'
-import type { From } from './doors'
+import { goThrough, type From } from './doors'
+import { isMailing, mailSettings, post } from './mail'
 import { sealPassword } from './passwords'
 import { addressed, requireKeeper, type Teacher } from './place'
 import { notFound } from './rights'
+import { hasSecond } from './second-factor'
 import { requirePassword } from './signin'
 
 /** The teachers of the place: whoever keeps it invites them, locks out and lets in; their passwords are their own. */
@@ -31,7 +34,19 @@ export async function invite(person: Teacher, given: { name: string; email: stri
       'If they forgot their password, make a link for a new one.',
     )
   await note('invited', { who: person.name, teacherId: person.id, about: `${given.name}, ${given.email}` })
-  return linkFor({ ...given, teacherId: null })
+  const link = await linkFor({ ...given, teacherId: null })
+  if (!isMailing()) return link
+  const { name } = await thePlace()
+  await post({
+    recipient: given.email,
+    subject: `Teach at ${name || 'Little Easel'}`,
+    words: [
+      `Hello ${given.name},`,
+      `${person.name} invites you to teach at ${name || 'Little Easel'}. By this link you take a password of your own; it is good once, for ${INVITED_DAYS} days:`,
+      `${mailSettings().address}${link.path}`,
+    ].join('\n\n'),
+  })
+  return { ...link, isMailed: true }
 }
 
 /** A link by which a teacher sets a new password. Throws Refused `not-yours` or `not-found`. */
@@ -42,10 +57,67 @@ export async function linkForPassword(person: Teacher, teacherId: number): Promi
   return linkFor({ name, email, teacherId })
 }
 
+/** A reset by mail is good for so many days. */
+const MAILED_DAYS = 1
+/** Links for one address, and those of all: so many mails go out by strangers' asking. */
+const ASKED = { room: 3, everyMs: 20 * 60_000 }
+const ASKED_BY_ALL = { room: 60, everyMs: 60_000 }
+
+/**
+ * Somebody forgot their password: a link comes by mail, if there is a teacher of that address. The answer is the same
+ * if there is none. Throws Refused `too-many-tries`.
+ */
+export async function forgotPassword(email: string, from: From): Promise<{ ok: true }> {
+  await goThrough(
+    [
+      { name: `forgotten ${digestOf(email).slice(0, 24)}`, ...ASKED },
+      { name: `forgotten from ${from.address ?? ''}`.slice(0, 120), ...ASKED_BY_ALL },
+    ],
+    ', or ask whoever keeps the place.',
+  )
+  // Not waited for: how long it takes would tell whether there is one.
+  void mailLink(email).catch((error: unknown) => log('error', 'link-not-mailed', { error: reasonOf(error) }))
+  return { ok: true }
+}
+
+async function mailLink(email: string): Promise<void> {
+  const teacher = await people.teacherByEmail(email)
+  if (!teacher || teacher.lockedAt || teacher.isDemo) return
+  const { path } = await linkFor({
+    name: teacher.name,
+    email,
+    teacherId: teacher.id,
+    days: MAILED_DAYS,
+    isByMail: true,
+  })
+  const { name } = await thePlace()
+  const { address } = mailSettings()
+  await note('link-asked', { who: teacher.name, teacherId: teacher.id })
+  await post({
+    recipient: email,
+    subject: `A new password for ${name || 'Little Easel'}`,
+    words: [
+      `Hello ${teacher.name},`,
+      'somebody asked for a new password for your account. This link sets one; it is good once, for a day:',
+      `${address}${path}`,
+      'If that was not you, leave this mail be: nothing changes.',
+    ].join('\n\n'),
+  })
+}
+
 /** What it holds stands behind the #, which browsers keep for themselves: no log on the way has it. */
-async function linkFor(row: { name: string; email: string; teacherId: number | null }): Promise<LinkView> {
+async function linkFor({
+  days = INVITED_DAYS,
+  ...row
+}: {
+  name: string
+  email: string
+  teacherId: number | null
+  days?: number
+  isByMail?: boolean
+}): Promise<LinkView> {
   const token = randomBytes(TOKEN_BYTES).toString('base64url')
-  await inTransaction(tx => invitations.addInvitation({ ...row, token: digestOf(token), days: INVITED_DAYS }, tx))
+  await inTransaction(tx => invitations.addInvitation({ ...row, token: digestOf(token), days }, tx))
   const made = (await invitations.invitationOf(digestOf(token)))!
   return { path: `/invited#${token}`, until: made.until.toISOString() }
 }
@@ -72,19 +144,22 @@ export async function invitedView(token: string): Promise<InvitedView> {
   return { placeName: (await thePlace()).name, name, email, isReset: teacherId !== null }
 }
 
-/** Comes in by a link, with a password of one's own. Throws Refused `over`, `malformed` or `busy`. */
-export async function accept(token: string, given: { name: string; password: string }): Promise<Teacher> {
+/**
+ * Comes in by a link, with a password of one's own; null: whoever has a second factor, and asked for the link by mail,
+ * signs in with both. Throws Refused `over`, `malformed` or `busy`.
+ */
+export async function accept(token: string, given: { name: string; password: string }): Promise<Teacher | null> {
   const open = requireUsable(await invitations.invitationOf(digestOf(token)))
   const place = await thePlace()
   const secret = await sealPassword(given.password, [given.name, open.email, place.name])
   const teacher = await addressed(open.email, () =>
     inTransaction(async tx => {
-      const { id, email, teacherId } = requireUsable(await invitations.invitationOf(digestOf(token), tx))
+      const { id, email, teacherId, isByMail } = requireUsable(await invitations.invitationOf(digestOf(token), tx))
       await invitations.useUp(id, tx)
       if (teacherId === null) return people.addTeacher({ name: given.name, email, secret }, tx)
       await people.setTeachersSecret(teacherId, secret, tx)
       // Whoever lost their password may have lost what shows the codes; whoever keeps the place vouches for them.
-      await dropSecondFactor(teacherId, tx)
+      if (!isByMail) await dropSecondFactor(teacherId, tx)
       return (await people.teacherById(teacherId))!
     }),
   )
@@ -93,6 +168,7 @@ export async function accept(token: string, given: { name: string; password: str
   await note('link-used', { who: teacher.name, teacherId: teacher.id })
   if (teacher.lockedAt)
     throw new Refused('not-yours', 'Your account here is locked.', 'Ask whoever keeps the place to let you in.')
+  if (open.isByMail && (await hasSecond(teacher.id))) return null
   return {
     kind: 'teacher',
     id: teacher.id,

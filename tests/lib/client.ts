@@ -48,6 +48,7 @@ export class Client {
   private async send(method: string, path: string, text?: string): Promise<Response> {
     const response = await fetchAgain(this.url + path, {
       method,
+      redirect: 'manual',
       ...(text !== undefined && { body: text }),
       ...(this.timeoutMs !== null && { signal: AbortSignal.timeout(this.timeoutMs) }),
       headers: { ...(text !== undefined && { 'content-type': 'application/json' }), cookie: this.cookie() },
@@ -65,6 +66,14 @@ export class Client {
     if (response.headers.get('content-type')?.includes('event-stream')) await response.body?.cancel()
     else await response.arrayBuffer()
     return response
+  }
+
+  /** Where it is sent on to. Throws where it is not. */
+  async redirect(path: string): Promise<string> {
+    const { status, headers } = await this.send('GET', path)
+    const to = headers.get('location')
+    if (status !== 302 || to === null) throw new Error(`${path} was answered with ${status}`)
+    return to
   }
 
   /** Sends text that may be no JSON at all. */

@@ -94,8 +94,8 @@ export function connectToDatabase(): Promise<Connection> {
 }
 
 /** Starts another process of the app before the same database, with settings of its own, and gives its address. */
-export async function anotherServer(env: Record<string, string> = {}): Promise<string> {
-  return (await serve(now(), await freePort(PORTS_FROM + 600), env)).url
+export async function anotherServer(env: Record<string, string> = {}, port?: number): Promise<string> {
+  return (await serve(now(), port ?? (await freePort(PORTS_FROM + 600)), env)).url
 }
 
 /** Faults that a test asks for; each can be asked for again. */

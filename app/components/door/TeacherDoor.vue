@@ -4,7 +4,10 @@ import { ApiRefusal } from '../../api/client'
 import { api } from '../../api/routes'
 
 /** A teacher signs in: e-mail and password. */
+/** `school`: what the school's own accounts are called; `isMailing`: a new password can be asked for by mail. */
+defineProps<{ school: string | null; isMailing: boolean }>()
 const emit = defineEmits<{ entered: [person: Person] }>()
+const isForgotten = ref(false)
 const email = ref('')
 const password = ref('')
 /** Of those who have a second factor: asked for once the password was right. */
@@ -47,6 +50,11 @@ const { isBusy, trouble, enter } = useDoor(
       <strong>{{ trouble.message }}</strong> {{ trouble.fix }}
     </p>
     <v-btn type="submit" color="primary" block size="large" :loading="isBusy">Sign in</v-btn>
+    <v-btn v-if="school" class="school" variant="outlined" block size="large" href="/api/session/school"
+      >Come in with {{ school }}</v-btn
+    >
+    <p class="small forgotten"><button type="button" @click="isForgotten = true">I forgot my password</button></p>
+    <LazyForgottenPassword v-if="isForgotten" :email="email" :is-mailing="isMailing" @close="isForgotten = false" />
   </form>
 </template>
 
@@ -55,5 +63,15 @@ const { isBusy, trouble, enter } = useDoor(
   border-left: 4px solid var(--ochre);
   padding-left: 12px;
   margin: 0 0 14px;
+}
+.school {
+  margin-top: 10px;
+}
+.forgotten {
+  margin: 12px 0 0;
+}
+.forgotten button {
+  text-decoration: underline;
+  min-height: 32px;
 }
 </style>

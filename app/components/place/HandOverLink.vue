@@ -29,6 +29,7 @@ async function copy(): Promise<void> {
       {{
         link.isReset ? `${link.name} takes a new password by it.` : `${link.name} comes in by it, and takes a password.`
       }}
+      {{ link.isMailed ? 'It went out by mail as well.' : '' }}
       It is good once, until {{ dayInWords(link.until) }}, and is shown only now.
     </p>
     <div class="link">

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { KEEP_MONTHS, type LinkView, type PlaceView, type TeacherRow } from '#shared/place'
+import type { LinkView, PlaceView, TeacherRow } from '#shared/place'
 import { api } from '../../api/routes'
 import { bytesInWords } from '../../sheet/bytes-words'
-import { monthsInWords } from '../../sheet/month-words'
 import { useSession } from '../../stores/session'
 import { writeDatesBy } from '../../composables/common/useTimes'
 
@@ -20,13 +19,6 @@ watch(view, found => {
 const keep = () =>
   trying('place', async () => {
     writeDatesBy(await api.changePlace({ ...place.value!, name: place.value!.name.trim() }))
-    await load()
-    say('It is kept.')
-  })
-
-const keepFor = (months: number | null) =>
-  trying('keep', async () => {
-    await api.keepClassesFor(months as Parameters<typeof api.keepClassesFor>[0])
     await load()
     say('It is kept.')
   })
@@ -181,27 +173,14 @@ const handOn = () =>
           </form>
         </div>
       </div>
-      <section class="card kept">
-        <h2>How long things are kept</h2>
-        <label class="field small"
-          >Classes that were put away are erased
-          <select
-            :value="view.keepMonths ?? 0"
-            aria-label="When classes that were put away are erased"
-            :disabled="busy === 'keep'"
-            @change="keepFor(Number(($event.target as HTMLSelectElement).value) || null)"
-          >
-            <option :value="0">never by themselves</option>
-            <option v-for="months in KEEP_MONTHS" :key="months" :value="months">
-              after {{ monthsInWords(months) }}
-            </option>
-          </select></label
-        >
-        <p class="small soft">
-          Whoever teaches such a class is told a month before, on their desk.
-          <NuxtLink to="/what-is-kept">What is kept of whom, why and how long</NuxtLink> says it to everyone.
-        </p>
-      </section>
+      <OutboxCard
+        v-if="view.mails.length"
+        :mails="view.mails"
+        :is-mailing="view.isMailing"
+        class="kept"
+        @changed="load"
+      />
+      <KeepFor :months="view.keepMonths" class="kept" @changed="load" />
       <KeepingCard :keeping="view.keeping" class="keeping" />
       <HandOverLink v-if="link" :link="link" @close="link = null" />
       <ChooseTeacher

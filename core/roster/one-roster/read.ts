@@ -78,7 +78,10 @@ export function readOneRoster(tables: ReadonlyMap<string, Table>): SchoolList[] 
       learners: [
         ...new Set(enrolled.filter(each => each.classSourcedId === one.sourcedId).map(each => each.userSourcedId!)),
       ]
-        .flatMap(id => users.get(id) ?? [])
+        .flatMap((id): Row[] => {
+          const user = users.get(id)
+          return user ? [user] : []
+        })
         .map(user => ({
           sourceId: user.sourcedId!,
           given: user.preferredGivenName || user.givenName!,

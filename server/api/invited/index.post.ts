@@ -10,8 +10,9 @@ export default defineRoute({
   async run({ body, event }) {
     const { remember } = await fromOf(event)
     const person = await accept(body.token, body)
+    if (!person) return { person }
     await remember(teachersDoor(person.id))
     await beginSession(event, person)
-    return person
+    return { person }
   },
 })

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import type { NoticeAction } from './composables/common/useNotices'
+import { useNetwork } from './stores/network'
 import { useOutbox } from './stores/outbox'
 import { useSession } from './stores/session'
 
@@ -8,6 +9,8 @@ const { notices, dismiss } = useNotices()
 /** What was drawn here and has not reached the server is sent from whatever page is open. */
 const outbox = useOutbox()
 const session = useSession()
+const network = useNetwork()
+useComforts()
 watch(
   () => session.logOwner,
   () => void outbox.send(),
@@ -26,8 +29,9 @@ function act(id: number, action: NoticeAction): void {
     <NuxtLayout>
       <NuxtPage />
     </NuxtLayout>
-    <NewerNote />
-    <ConfirmPassword v-if="session.person?.kind === 'teacher'" />
+    <!-- Not before somebody needs them: the first page is small. -->
+    <LazyNewerNote v-if="network.isOutdated" />
+    <LazyConfirmPassword v-if="session.person?.kind === 'teacher'" />
     <div class="notices" role="status" aria-live="polite">
       <div v-for="notice in notices" :key="notice.id" class="notice" :class="notice.tone">
         <div>

@@ -49,3 +49,6 @@ export const MOST_STREAMS = 8
 export const SOON = 0.8
 /** So many of the first characters of a writer's name are those of its browser. */
 export const DEVICE_NAME = 16
+
+/** What guests made is kept for so many days after their lesson, while nobody has given them a name. */
+export const GUESTS_KEPT_DAYS = 14

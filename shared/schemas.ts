@@ -3,6 +3,7 @@ import { listOf, numbers } from '#core/base'
 import { entrySchema, numbersIn, sheetSchema } from '#core/drawing'
 import { DRILL_NAMES, GREATEST_SEED } from '#core/drill'
 import { MOST_LISTED, PIN, WHY_NO_PIN } from '#core/roster'
+import { LETTER_SIZES, type Comfort } from './comfort'
 import { BATCH_ENTRIES, BATCH_NUMBERS, LIVE_PICTURE_BYTES } from './limits'
 import { panelSeamsSchema } from './mural'
 
@@ -32,6 +33,8 @@ export const learnerSignInSchema = z.strictObject({
   pin,
 })
 
+export const guestSchema = learnerSignInSchema.omit({ pin: true })
+
 /** What the school's own lists call somebody or something. */
 const sourceId = z.string().min(1).max(255)
 /** A new class. */
@@ -41,6 +44,10 @@ export const newClassSchema = z.strictObject({
   sourceId: sourceId.optional(),
 })
 export type NewClass = z.infer<typeof newClassSchema>
+/** `hasPicturePins`: PINs are drawn as pictures. */
+export const changeClassSchema = newClassSchema.omit({ sourceId: true }).extend({ hasPicturePins: z.boolean() })
+export type ChangeClass = z.infer<typeof changeClassSchema>
+export const guestsSchema = z.strictObject({ isOpen: z.boolean() })
 /** Learners for a class; a PIN of null is drawn by lot. */
 export const addLearnersSchema = z.strictObject({
   learners: listOf(z.strictObject({ name: z.string().max(200), pin: pin.nullable(), sourceId: sourceId.optional() }), {
@@ -240,6 +247,16 @@ export const signatureSchema = z.strictObject({
     outlines => outlines.reduce((sum, each) => sum + each.length, 0) <= MOST_ON_PAD,
     `the outlines have at most ${MOST_ON_PAD} numbers together`,
   ),
+})
+
+/** How a learner likes the program. */
+export const comfortSchema: z.ZodType<Comfort> = z.strictObject({
+  letters: z.union(LETTER_SIZES.map(each => z.literal(each))),
+  isLeftHanded: z.boolean(),
+  hasLessMotion: z.boolean(),
+  isDim: z.boolean(),
+  tellsColours: z.boolean(),
+  hasSimplerWords: z.boolean(),
 })
 
 /** Warm-ups that are done together at most. */

@@ -3,6 +3,7 @@ import type { DrillName } from '#core/drill'
 import type { Finding, MeasureName } from '#core/lookfor'
 import type { Plan } from '#core/plan'
 import type { Measures, Spread } from '#core/review'
+import type { Comfort } from './comfort'
 import type { MuralCard } from './mural'
 import type { CriterionMark, LiveFinding, MarkLevel, Pin, SendBody } from './schemas'
 
@@ -11,7 +12,11 @@ import type { CriterionMark, LiveFinding, MarkLevel, Pin, SendBody } from './sch
 export type Person =
   /** `isKeeper`: of the place; absent: they are not. */
   | { kind: 'teacher'; id: number; name: string; isKeeper?: true }
-  | { kind: 'learner'; id: number; name: string; className: string }
+  /**
+   * `comfort`: absent: they said nothing, and it is as the device does. `folio`: names one who is in
+   * several classes, the same in each; absent: they are in this one alone.
+   */
+  | { kind: 'learner'; id: number; name: string; className: string; comfort?: Comfort; folio?: number }
 
 /** A learner's name as outlines x, y, x, y …; null when none is kept. */
 export interface SignatureView {
@@ -152,6 +157,10 @@ export type Happened =
   | 'class-erased'
   | 'keeping-changed'
   | 'link-asked'
+  | 'guests-let-in'
+  | 'guest-came'
+  | 'guest-stays'
+  | 'also-in'
   | 'school-account'
 
 export interface HappenedView {
@@ -185,6 +194,8 @@ export interface Slip {
 export interface SlipsView {
   className: string
   code: string
+  /** PINs are drawn as pictures. */
+  hasPictures: boolean
   slips: Slip[]
 }
 
@@ -236,6 +247,10 @@ export interface RegisterView {
   code: string
   when: string
   isArchived: boolean
+  /** PINs are drawn as pictures. */
+  hasPicturePins: boolean
+  /** Guests come in with the class code alone until then; null: they do not. */
+  guestsUntil: string | null
   /** Put away, it is erased then; null: it is kept. */
   eraseAt: string | null
   /** What the school's own lists call it. */
@@ -253,6 +268,10 @@ export interface RegisterView {
     id: number
     name: string
     sourceId: string | null
+    /** Here for a lesson, without a PIN. */
+    isGuest: boolean
+    /** Other classes that they are in. */
+    also: string[]
     plan: string | null
     step: string | null
     hasBegun: boolean
@@ -277,6 +296,8 @@ export interface FolioView {
     GivenTerms & {
       /** Names what the class has of it: another one is another plan. */
       version: number | null
+      /** Of which class it is, for who is in several; null: in one alone. */
+      className: string | null
       /** The one that is gone on with. */
       drawing: FolioDrawing | null
       /** All others with anything in them, the latest first. */

@@ -6,6 +6,7 @@ import type {
   KeptTryBody,
   GivePlan,
   LivePictureBody,
+  ChangeClass,
   NewClass,
   NewLearner,
   NewSheet,
@@ -36,6 +37,7 @@ import type {
   WarmUpSetView,
   Stored,
 } from '#shared/views'
+import type { Comfort } from '#shared/comfort'
 import type { BegunOf } from '../workers/record/shelf'
 import type { MuralView, NewMural, PanelView } from '#shared/mural'
 import type {
@@ -69,6 +71,7 @@ export const api = {
   dropSecond: () => call('DELETE', '/api/session/second'),
   signInLearner: (code: string, name: string, pin: string): Promise<Person> =>
     call('POST', '/api/session/learner', { body: { code, name, pin } }),
+  keepComfort: (body: Comfort) => call('PUT', '/api/session/comfort', { body }),
   health: () => call('GET', '/api/health'),
   signOut: () => call('DELETE', '/api/session'),
   happened: (classId: number) => call('GET', '/api/classes/:id/happened', { params: { id: classId } }),
@@ -119,7 +122,15 @@ export const api = {
     call('POST', '/api/classes/:id/learners', { params: { id: classId }, body: { learners } }),
   renewPin: (learnerId: number): Promise<SlipsView> =>
     call('POST', '/api/learners/:id/pin', { params: { id: learnerId } }),
-  changeClass: (classId: number, given: { name: string; when: string }) =>
+  letGuestsIn: (classId: number, isOpen: boolean) =>
+    call('PUT', '/api/classes/:id/guests', { params: { id: classId }, body: { isOpen } }),
+  comeAsGuest: (code: string, name: string): Promise<Person> =>
+    call('POST', '/api/session/guest', { body: { code, name } }),
+  keepGuest: (learner: number, name: string): Promise<SlipsView> =>
+    call('POST', '/api/learners/:id/stay', { params: { id: learner }, body: { name } }),
+  alsoIn: (learner: number, classId: number) =>
+    call('POST', '/api/learners/:id/also', { params: { id: learner }, body: { classId } }),
+  changeClass: (classId: number, given: ChangeClass) =>
     call('PUT', '/api/classes/:id', { params: { id: classId }, body: given }),
   archiveClass: (classId: number, isArchived: boolean) =>
     call('POST', '/api/classes/:id/archive', { params: { id: classId }, body: { isArchived } }),

@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { useNetwork } from '../stores/network'
 import { useSession } from '../stores/session'
 
 const session = useSession()
+const network = useNetwork()
 </script>
 
 <template>
@@ -20,13 +22,13 @@ const session = useSession()
         <NuxtLink v-if="session.person.kind === 'teacher'" to="/signed-in" class="who" title="Your account">{{
           session.person.name
         }}</NuxtLink>
-        <span v-else class="who"
-          >{{ session.person.name }}<span class="soft"> · {{ session.person.className }}</span></span
+        <NuxtLink v-else to="/as-i-like-it" class="who" title="As I like it"
+          >{{ session.person.name }}<span class="soft"> · {{ session.person.className }}</span></NuxtLink
         >
-        <SignOut />
+        <LazySignOut />
       </template>
     </header>
-    <AwayNote />
+    <LazyAwayNote v-if="network.isAway" />
     <WaitingBar />
     <main><slot /></main>
   </div>

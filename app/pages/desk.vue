@@ -31,7 +31,7 @@ const wallOf = (classId: number) =>
       <RoomNote v-if="desk.room" :room="desk.room" is-teacher />
       <p v-for="one in erasing" :key="one.id" class="card erasing" role="status" data-test="erasing">
         <span
-          ><strong>“{{ one.name }}” is erased on {{ dayInWords(one.eraseAt!) }}</strong
+          ><strong>“{{ one.name }}” is erased on {{ yearAndDayInWords(one.eraseAt!) }}</strong
           >, with all that was made in it: it was put away long ago. Take along what is wanted, or take it out
           again.</span
         >
@@ -85,7 +85,7 @@ const wallOf = (classId: number) =>
             </summary>
             <p v-for="one in desk.archived" :key="one.id">
               <NuxtLink :to="`/register/${one.id}`">{{ one.name }}</NuxtLink>
-              <template v-if="one.eraseAt"> · erased on {{ dayInWords(one.eraseAt) }}</template>
+              <template v-if="one.eraseAt"> · erased on {{ yearAndDayInWords(one.eraseAt) }}</template>
             </p>
           </details>
         </section>

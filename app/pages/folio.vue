@@ -91,9 +91,8 @@ const isHere = (plan: FolioPlan) =>
           <h2>{{ plan.title }}</h2>
           <p>{{ plan.goal }}</p>
           <p class="soft small">
-            {{ stepsInWords(plan.steps) }} · about {{ plan.minutes }} minutes<template v-if="plan.way !== 'own'">
-              · the {{ plan.way }} path</template
-            >
+            <template v-if="plan.className">{{ plan.className }} · </template>{{ stepsInWords(plan.steps) }} · about
+            {{ plan.minutes }} minutes<template v-if="plan.way !== 'own'"> · the {{ plan.way }} path</template>
           </p>
           <p v-if="network.isAway" class="small soft" data-test="on-device">
             {{

@@ -60,7 +60,12 @@ async function entered(person: Person): Promise<void> {
         <h2>Come to the table</h2>
         <p v-if="slip" class="soft small">You come by a slip: your PIN is on it.</p>
         <p v-else class="soft small">The code, your name and your PIN are on the slip from your teacher.</p>
-        <LearnerDoor :code="slip?.code" :name="slip?.name" @entered="entered" />
+        <LearnerDoor
+          :code="slip?.code"
+          :name="slip?.name"
+          :has-pictures="route.query.pictures === '1'"
+          @entered="entered"
+        />
       </template>
       <template v-else>
         <h2>To your desk</h2>

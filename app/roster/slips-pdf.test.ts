@@ -25,6 +25,7 @@ const made = slipsPdf(
   {
     className: 'Sandbank evening',
     code: 'QRT629',
+    hasPictures: false,
     slips: names.map((name, i) => ({ id: i, name, pin: String(1000 + i) })),
   },
   'https://easel.example:4310',
@@ -98,5 +99,25 @@ describe('slips to print', () => {
     const link = new URL(jsQR(new Uint8ClampedArray(data), width, height)!.data)
     expect(link.origin).toBe('https://easel.example:4310')
     expect(Object.fromEntries(link.searchParams)).toEqual({ class: 'QRT629', name: 'Ada Tregear' })
+  })
+})
+
+describe('slips for those who do not read numbers', () => {
+  it('have pictures in the place of the PIN, and a square that says so', async () => {
+    const bytes = await slipsPdf(
+      { className: 'The small ones', code: 'QRT629', hasPictures: true, slips: [{ id: 1, name: 'Bo', pin: '0482' }] },
+      'https://easel.example',
+      fontBytes,
+    )
+    const pdf = await getDocument({ data: bytes, useSystemFonts: false, verbosity: 0 }).promise
+    const page = await pdf.getPage(1)
+    const words = (await page.getTextContent()).items.map(each => ('str' in each ? each.str : '')).join(' ')
+    expect(words).not.toContain('PIN')
+    expect(words).not.toContain('0482')
+    // Outlines with curves: letters are text, and the square is of rectangles alone.
+    const { argsArray, fnArray } = await page.getOperatorList()
+    expect(argsArray.length).toBe(fnArray.length)
+    const { slipLink } = await import('./slip-link')
+    expect(new URL(slipLink('https://easel.example', 'QRT629', 'Bo', true)).searchParams.get('pictures')).toBe('1')
   })
 })

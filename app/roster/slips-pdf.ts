@@ -5,8 +5,10 @@ import latinBold from '@fontsource/lexend/files/lexend-latin-700-normal.woff?url
 import latin from '@fontsource/lexend/files/lexend-latin-400-normal.woff?url'
 import moreBold from '@fontsource/lexend/files/lexend-latin-ext-700-normal.woff?url'
 import more from '@fontsource/lexend/files/lexend-latin-ext-400-normal.woff?url'
+import { picturesOf } from '#core/roster'
 import { fieldsOn, PAPER_MM, POINTS_PER_MM } from '#core/print'
 import type { SlipsView } from '#shared/views'
+import { PIN_PATHS } from './pin-pictures'
 import { slipLink } from './slip-link'
 
 /** Slips on a page of A4, and the paper left free round them and inside each, mm. */
@@ -23,7 +25,7 @@ type Face = readonly [PDFFont, PDFFont]
 
 /** Slips as a PDF to be printed and cut: class, name, class code, PIN, where to come in, and that as a QR code. */
 export async function slipsPdf(
-  { className, code, slips }: SlipsView,
+  { className, code, hasPictures, slips }: SlipsView,
   origin: string,
   fontBytes: (url: string) => Promise<ArrayBuffer> = fetched,
 ): Promise<Uint8Array> {
@@ -53,15 +55,22 @@ export async function slipsPdf(
     write(page, className, plain, { x, y: at(9), size: 9, room: whole, colour: SOFT })
     write(page, name, bold, { x, y: at(17), size: 17, room: whole, colour: INK })
     write(page, `class code  ${code}`, plain, { x, y: at(26), size: 12, room, colour: INK })
-    write(page, `PIN  ${pin}`, bold, { x, y: at(34), size: 14, room, colour: INK })
+    if (hasPictures) drawPictures(page, pin, { x, y: at(28.5), size: 7 * POINTS_PER_MM })
+    else write(page, `PIN  ${pin}`, bold, { x, y: at(34), size: 14, room, colour: INK })
     write(page, new URL(origin).host, plain, { x, y: at(41), size: 8, room, colour: SOFT })
-    drawQr(page, slipLink(origin, code, name), {
+    drawQr(page, slipLink(origin, code, name, hasPictures), {
       x: x + whole - QR_MM * POINTS_PER_MM,
       y: at(18 + QR_MM),
       side: QR_MM * POINTS_PER_MM,
     })
   }
   return pdf.save()
+}
+
+/** The pictures of a PIN in a row; `y`: their upper edge. */
+function drawPictures(page: PDFPage, pin: string, { x, y, size }: { x: number; y: number; size: number }): void {
+  for (const [i, picture] of picturesOf(pin).entries())
+    page.drawSvgPath(PIN_PATHS[picture], { x: x + i * size * 1.15, y, scale: size / 24, color: INK, borderWidth: 0 })
 }
 
 /** Draws words as a QR code (ISO/IEC 18004), in black. */

@@ -36,6 +36,10 @@ export const HAPPENED_WORDS: Readonly<Record<Happened, string>> = {
   'plan-handed-on': 'gave a plan to another teacher',
   'class-erased': 'erased a class for good',
   'keeping-changed': 'changed how long things are kept',
+  'guests-let-in': 'let guests in',
+  'guest-came': 'came in as a guest',
+  'guest-stays': 'took a guest into the class',
+  'also-in': 'took somebody into another class as well',
   'link-asked': 'asked for a new password by mail',
   'school-account': 'came in by the school’s account for the first time',
 }

@@ -34,8 +34,18 @@ export const useOutbox = defineStore('outbox', () => {
     const person = session.logOwner
     if (timer) clearTimeout(timer)
     timer = null
-    if (person !== null) await sendTries(person)
-    if (person === null || !(await hasUnsent(person))) {
+    if (person === null) {
+      waiting.value = []
+      return
+    }
+    await sendTries(person)
+    // Whoever is in several classes since then drew as another one before.
+    const before = session.person?.kind === 'learner' && session.person.id !== person ? session.person.id : null
+    if (before !== null && (await hasUnsent(before))) {
+      outbox ??= await open()
+      await outbox.send(before).catch(() => {})
+    }
+    if (!(await hasUnsent(person))) {
       waiting.value = []
       return
     }

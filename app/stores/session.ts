@@ -43,9 +43,12 @@ export const useSession = defineStore('session', () => {
   const home = computed(() => (person.value?.kind === 'teacher' ? '/desk' : person.value ? '/folio' : '/'))
   /**
    * As whose this browser keeps records: teachers and learners are counted apart, or what it keeps of one would be
-   * opened by the other.
+   * opened by the other. One who is in several classes is one.
    */
-  const logOwner = computed(() => (person.value ? (person.value.kind === 'teacher' ? -1 : 1) * person.value.id : null))
+  const logOwner = computed(() => {
+    if (!person.value) return null
+    return person.value.kind === 'teacher' ? -person.value.id : (person.value.folio ?? person.value.id)
+  })
 
   return { person: readonly(person), isKnown: readonly(isKnown), home, logOwner, load, enter: know, leave }
 })

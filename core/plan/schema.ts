@@ -63,6 +63,8 @@ export const stepSchema = z.strictObject({
   words: z.array(words).min(1).max(40),
   /** The same with emphasis, lists and pictures; absent: plain. */
   rich: richSchema.optional(),
+  /** The same in simpler words, for those who like it so: a paragraph each. */
+  simple: z.array(words).min(1).max(12).optional(),
   /** A short hint for those who want to do it well. */
   tip: words.optional(),
   /** What usually goes wrong, and how to put it right. */

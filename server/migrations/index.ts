@@ -24,6 +24,7 @@ import { colleagues } from './0021-colleagues'
 import { begunAway } from './0022-begun-away'
 import { keepingTimes } from './0023-keeping-times'
 import { mails } from './0024-mails'
+import { asTheyLike } from './0025-as-they-like'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
 const MIGRATIONS = [
@@ -51,6 +52,7 @@ const MIGRATIONS = [
   begunAway,
   keepingTimes,
   mails,
+  asTheyLike,
 ]
 
 /** Of all changes that this version knows, in their order. */

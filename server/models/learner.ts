@@ -7,7 +7,8 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize'
-import { id, reference, text, timeOrNull } from './columns'
+import type { Comfort } from '#shared/comfort'
+import { id, json, reference, text, timeOrNull } from './columns'
 
 export class LearnerModel extends Model<InferAttributes<LearnerModel>, InferCreationAttributes<LearnerModel>> {
   declare id: CreationOptional<number>
@@ -18,6 +19,12 @@ export class LearnerModel extends Model<InferAttributes<LearnerModel>, InferCrea
   declare removedAt: CreationOptional<Date | null>
   /** What the school's own lists call them. */
   declare sourceId: CreationOptional<string | null>
+  /** How they like it, on every device; null: as the device does. */
+  declare comfort: CreationOptional<Comfort | null>
+  /** Here for a lesson, without a PIN; null: in the register. */
+  declare guestUntil: CreationOptional<Date | null>
+  /** The number of their first row, where they are in several classes; null: in this one alone. */
+  declare folioId: CreationOptional<number | null>
   /** Signed out last. */
   declare leftAt: CreationOptional<Date | null>
 }
@@ -33,6 +40,9 @@ export function initLearnerModel(sequelize: Sequelize): void {
       removedAt: timeOrNull(),
       leftAt: timeOrNull(),
       sourceId: DataTypes.STRING(255),
+      comfort: json('comfort', true),
+      guestUntil: timeOrNull(),
+      folioId: DataTypes.BIGINT,
     },
     { sequelize, tableName: 'learners' },
   )

@@ -7,7 +7,7 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize'
-import { id, reference, text, timeOrNull } from './columns'
+import { flag, id, reference, text, timeOrNull } from './columns'
 
 export class SchoolClassModel extends Model<
   InferAttributes<SchoolClassModel>,
@@ -21,6 +21,10 @@ export class SchoolClassModel extends Model<
   declare archivedAt: CreationOptional<Date | null>
   /** Put away, it is erased then; null: never, or not said yet. */
   declare eraseAt: CreationOptional<Date | null>
+  /** PINs are drawn as pictures: for those who do not read numbers yet. */
+  declare hasPicturePins: CreationOptional<boolean>
+  /** Guests may come in with the class code alone until then. */
+  declare guestsUntil: CreationOptional<Date | null>
   /** What the school's own lists call it. */
   declare sourceId: CreationOptional<string | null>
   /** The teacher's sheet that all of the class is looking at now. */
@@ -44,6 +48,8 @@ export function initSchoolClassModel(sequelize: Sequelize): void {
       archivedAt: timeOrNull(),
       eraseAt: timeOrNull(),
       sourceId: DataTypes.STRING(255),
+      hasPicturePins: flag(),
+      guestsUntil: timeOrNull(),
       frontDrawingId: DataTypes.BIGINT,
       frontAt: timeOrNull(),
       todayPlanId: DataTypes.BIGINT,

@@ -9,7 +9,7 @@ import { forgetUnused } from '../repositories/plan-documents'
 import { forgetSessions } from '../repositories/sessions'
 import { dropRemoved } from '../services/own-drawings'
 import { sendWaiting } from '../services/mail'
-import { eraseDue } from '../services/retention'
+import { eraseDue, eraseGuests } from '../services/retention'
 import { closeThreads, openThreads } from '../threads/pool'
 import { log, outliveReaders, reasonOf } from '../utils/log'
 
@@ -35,6 +35,7 @@ export default defineNitroPlugin(nitro => {
       .then(forgetHappened)
       .then(forgetInvitations)
       .then(forgetMails)
+      .then(eraseGuests)
       .then(eraseDue)
       .then(count => count && log('info', 'classes-erased', { count }))
       .catch((error: unknown) => log('error', 'removed-not-dropped', { error: reasonOf(error) }))

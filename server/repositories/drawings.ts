@@ -23,9 +23,9 @@ export function copyOf(drawingId: number, copyKey: string, transaction: Tx): Pro
   return one(DrawingModel.findOne({ where: { copiedFrom: drawingId, copyKey }, transaction }))
 }
 
-/** The one that a learner's browser began without a network under a key. */
-export function begunUnder(learnerId: number, begunKey: string): Promise<Drawing | null> {
-  return one(DrawingModel.findOne({ where: { learnerId, begunKey } }))
+/** The one that a learner's browser began without a network under a key; the learner may have several rows. */
+export function begunUnder(learnerIds: number[], begunKey: string): Promise<Drawing | null> {
+  return one(DrawingModel.findOne({ where: { learnerId: learnerIds, begunKey } }))
 }
 
 /** A learner's drawings for a plan that were not put away, the oldest first. */

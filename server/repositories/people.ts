@@ -1,7 +1,8 @@
 import { Op } from 'sequelize'
 import { LearnerModel, SchoolClassModel, TeacherModel, type Teacher, type SchoolClass, type Learner } from '../models'
 import { classesHelpedBy } from './colleagues'
-import { command, type Tx } from './database'
+import type { Comfort } from '#shared/comfort'
+import { command, question, type Tx } from './database'
 import { every, made, one } from './values'
 
 export type { Teacher, SchoolClass, Learner } from '../models'
@@ -64,6 +65,65 @@ export function everyLearnerOf(classIds: number[], transaction?: Tx): Promise<Le
   return every(LearnerModel.findAll({ where: { classId: classIds }, order: ['name'], transaction }))
 }
 
+/** Of all rows of a learner, where they are in several classes. */
+export async function setComfort(learnerId: number, comfort: Comfort): Promise<void> {
+  await LearnerModel.update({ comfort }, { where: { id: await kinOf(learnerId) } })
+}
+
+/** All rows of one learner, in whatever classes: this one first. */
+export async function kinOf(learnerId: number): Promise<number[]> {
+  const rows = await question<{ id: number }>(
+    `SELECT o.id FROM learners l JOIN learners o ON o.folio_id = l.folio_id WHERE l.id = :learnerId AND o.id <> l.id`,
+    { learnerId },
+  )
+  return [learnerId, ...rows.map(each => each.id)]
+}
+
+/** Makes one of these learners and of all who were one with them. */
+export async function joinFolios(learnerIds: number[], folioId: number, tx: Tx): Promise<void> {
+  const before = await question<{ folioId: number }>(
+    'SELECT folio_id AS folioId FROM learners WHERE id IN (:learnerIds) AND folio_id IS NOT NULL',
+    { learnerIds },
+    tx,
+  )
+  await command('UPDATE learners SET folio_id = :folioId WHERE id IN (:learnerIds)', { learnerIds, folioId }, tx)
+  if (before.length)
+    await command(
+      'UPDATE learners SET folio_id = :folioId WHERE folio_id IN (:folios)',
+      { folioId, folios: before.map(each => each.folioId) },
+      tx,
+    )
+}
+
+/** Names of other classes that these learners are in. */
+export async function alsoIn(learnerIds: number[]): Promise<Map<number, string[]>> {
+  if (learnerIds.length === 0) return new Map()
+  const rows = await question<{ id: number; name: string }>(
+    `SELECT l.id, c.name FROM learners l JOIN learners o ON o.folio_id = l.folio_id AND o.id <> l.id
+      JOIN classes c ON c.id = o.class_id WHERE l.id IN (:learnerIds) AND o.removed_at IS NULL ORDER BY c.name`,
+    { learnerIds },
+  )
+  const also = new Map<number, string[]>()
+  for (const { id, name } of rows) also.set(id, [...(also.get(id) ?? []), name])
+  return also
+}
+
+/** Until when guests may come in with the class code alone, h from now; null: they may not. */
+export async function letGuestsIn(classId: number, hours: number | null): Promise<void> {
+  await command('UPDATE classes SET guests_until = NOW(3) + INTERVAL :hours HOUR WHERE id = :classId', {
+    classId,
+    hours,
+  })
+}
+
+/** Guests who got no name for so many days. */
+export function oldGuests(days: number): Promise<{ id: number; name: string; classId: number }[]> {
+  return question(
+    `SELECT id, name, class_id AS classId FROM learners WHERE guest_until < NOW(3) - INTERVAL ${Math.trunc(days)} DAY`,
+    {},
+  )
+}
+
 export function addTeacher(
   values: { email: string; name: string; secret: string; isDemo?: boolean },
   transaction?: Tx,
@@ -79,7 +139,7 @@ export function addClass(
 }
 
 export function addLearner(
-  values: { classId: number; name: string; secret: string; sourceId?: string | null },
+  values: Pick<Learner, 'classId' | 'name' | 'secret'> & Partial<Learner>,
   transaction?: Tx,
 ): Promise<Learner> {
   return made(LearnerModel.create(values, { transaction }))
@@ -134,7 +194,10 @@ export async function setCritKit(teacherId: number, critKit: Teacher['critKit'])
 export async function setClass(
   id: number,
   values: Partial<
-    Pick<SchoolClass, 'name' | 'meets' | 'archivedAt' | 'eraseAt' | 'frontDrawingId' | 'todayPlanId' | 'todayAt'>
+    Pick<
+      SchoolClass,
+      'name' | 'meets' | 'archivedAt' | 'eraseAt' | 'hasPicturePins' | 'frontDrawingId' | 'todayPlanId' | 'todayAt'
+    >
   >,
   transaction?: Tx,
 ): Promise<void> {
@@ -143,7 +206,7 @@ export async function setClass(
 
 export async function setLearner(
   id: number,
-  values: Partial<Pick<Learner, 'name' | 'removedAt' | 'classId'>>,
+  values: Partial<Pick<Learner, 'name' | 'removedAt' | 'classId' | 'secret' | 'guestUntil' | 'folioId'>>,
   transaction?: Tx,
 ): Promise<void> {
   await LearnerModel.update(values, { where: { id }, transaction })

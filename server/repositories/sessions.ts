@@ -1,4 +1,5 @@
 import type { Person } from '#shared/views'
+import type { Comfort } from '#shared/comfort'
 import { command, question } from './database'
 
 /*
@@ -33,7 +34,8 @@ const WHOSE = `FROM sessions s
   LEFT JOIN teachers t ON s.kind = 'teacher' AND t.id = s.person
   LEFT JOIN learners l ON s.kind = 'learner' AND l.id = s.person
   LEFT JOIN classes c ON c.id = l.class_id
-  WHERE (${isAlive}) AND ((t.id IS NOT NULL AND t.locked_at IS NULL) OR (l.removed_at IS NULL AND c.id IS NOT NULL AND c.archived_at IS NULL))`
+  WHERE (${isAlive}) AND ((t.id IS NOT NULL AND t.locked_at IS NULL) OR (l.removed_at IS NULL
+      AND (l.guest_until IS NULL OR l.guest_until > NOW(3)) AND c.id IS NOT NULL AND c.archived_at IS NULL))`
 
 export interface Session {
   readonly id: number
@@ -48,6 +50,8 @@ interface Row {
   readonly person: number
   readonly name: string
   readonly className: string | null
+  readonly comfort: string | null
+  readonly folioId: number | null
   readonly isKeeper: number
   readonly isConfirmed: number
   readonly isStale: number
@@ -57,6 +61,7 @@ interface Row {
 export async function sessionOf(token: string): Promise<Session | null> {
   const [row] = await question<Row>(
     `SELECT s.id, s.kind, s.person, COALESCE(t.name, l.name) AS name, c.name AS className,
+      l.comfort, l.folio_id AS folioId,
       EXISTS (SELECT 1 FROM place p WHERE p.keeper_id = t.id) AS isKeeper,
       s.confirmed_at > NOW(3) - INTERVAL ${CONFIRMED_MINUTES} MINUTE AS isConfirmed,
       s.seen_at < NOW(3) - INTERVAL ${NOTED_S} SECOND AS isStale ${WHOSE} AND s.token = :token`,
@@ -71,7 +76,14 @@ export async function sessionOf(token: string): Promise<Session | null> {
     person:
       kind === 'teacher'
         ? { kind, id: person, name, ...(row.isKeeper && { isKeeper: true }) }
-        : { kind, id: person, name, className: className! },
+        : {
+            kind,
+            id: person,
+            name,
+            className: className!,
+            ...(row.comfort !== null && { comfort: JSON.parse(row.comfort) as Comfort }),
+            ...(row.folioId !== null && { folio: row.folioId }),
+          },
   }
 }
 

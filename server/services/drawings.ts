@@ -11,7 +11,7 @@ import { Refused } from '../utils/refuse'
 import { answerView } from './answers'
 import { currentOf } from './own-drawings'
 import { beginWith, entriesJson } from './records'
-import { notFound, requireDrawing, requirePlan } from './rights'
+import { notFound, requireDrawing, requirePlan, rowFor } from './rights'
 import { requireRoomForDrawing } from './room'
 import { nowMs } from '../utils/clock'
 
@@ -27,12 +27,12 @@ export function openDrawing(person: LearnerPerson, given: NewDrawing): Promise<B
 
 async function begin(person: LearnerPerson, { plan: planId, afresh, from, key }: NewDrawing): Promise<Begun> {
   const plan = await requirePlan(person, planId)
-  const known = afresh || key ? null : currentOf(await drawings.drawingsFor(person.id, plan.id))
+  const learner = (await rowFor(person, planId)) ?? (await people.learnerById(person.id))!
+  const known = afresh || key ? null : currentOf(await drawings.drawingsFor(learner.id, plan.id))
   if (known) return begunOf(known)
   if (plan.archivedAt !== null)
     throw new Refused('not-found', 'This plan was put away.', 'Ask your teacher, if you would like to begin it.')
-  await requireRoomForDrawing(person.id)
-  const learner = (await people.learnerById(person.id))!
+  await requireRoomForDrawing(learner.id)
   return inTransaction(async tx => {
     await plans.holdPlan(plan.id, tx)
     const given = await plans.assignment(learner.classId, plan.id, tx)
@@ -45,7 +45,7 @@ async function begin(person: LearnerPerson, { plan: planId, afresh, from, key }:
       throw new Refused('not-found', 'There is no such step.', 'Choose a step of the plan.')
     const drawing = await drawings.addDrawing(
       {
-        learnerId: person.id,
+        learnerId: learner.id,
         planId: plan.id,
         versionId,
         ...(from !== undefined && { step: from }),
@@ -68,12 +68,13 @@ const begunOf = ({ id, position, nextBatch }: Drawing): Begun => ({ id, position
 /** Begins it, unless a browser that began it without a network asks under its key again; also of two at once. */
 async function onceUnder({ id }: LearnerPerson, key: string | undefined, run: () => Promise<Begun>): Promise<Begun> {
   if (key === undefined) return run()
-  const known = await drawings.begunUnder(id, key)
+  const ids = await people.kinOf(id)
+  const known = await drawings.begunUnder(ids, key)
   if (known) return begunOf(known)
   try {
     return await run()
   } catch (error) {
-    const other = isDouble(error) ? await drawings.begunUnder(id, key) : null
+    const other = isDouble(error) ? await drawings.begunUnder(ids, key) : null
     if (!other) throw error
     return begunOf(other)
   }
@@ -82,7 +83,7 @@ async function onceUnder({ id }: LearnerPerson, key: string | undefined, run: ()
 /** What can be drawn of a plan where there is no network: as the class has it. */
 export async function givenPlan(person: LearnerPerson, id: number): Promise<GivenPlanView> {
   const plan = await requirePlan(person, id)
-  const learner = (await people.learnerById(person.id))!
+  const learner = (await rowFor(person, id)) ?? (await people.learnerById(person.id))!
   const given = await plans.assignment(learner.classId, plan.id)
   if (!given || plan.archivedAt !== null) throw notFound('plan')
   return {
@@ -120,6 +121,12 @@ async function layOut(person: LearnerPerson, { title, sheet, key }: NewSheet): P
   })
 }
 
+/** As whom a browser keeps it: a learner who is in several classes is one. */
+async function ownerOf({ learnerId, teacherId }: Drawing): Promise<number> {
+  if (learnerId === null) return -teacherId!
+  return (await people.learnerById(learnerId))?.folioId ?? learnerId
+}
+
 async function wayFor({ learnerId, planId }: Drawing): Promise<GivenWay> {
   const learner = learnerId === null ? null : await people.learnerById(learnerId)
   return (learner && (await plans.assignment(learner.classId, planId))?.way) ?? 'own'
@@ -136,7 +143,7 @@ export async function drawingView(
   const last = answers.sort((a, b) => a.answeredAt.getTime() - b.answeredAt.getTime()).at(-1)
   const view = {
     id,
-    owner: drawing.learnerId ?? -drawing.teacherId!,
+    owner: await ownerOf(drawing),
     title: drawing.title,
     planId: drawing.planId,
     plan: await plans.documentFor(drawing),

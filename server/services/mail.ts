@@ -1,4 +1,4 @@
-import nodemailer from 'nodemailer'
+import nodemailer, { type Transporter } from 'nodemailer'
 import { inTransaction } from '../repositories/database'
 import * as mails from '../repositories/mails'
 import { log, reasonOf } from '../utils/log'
@@ -65,7 +65,7 @@ export async function sendWaiting(): Promise<void> {
 
 const next = () => inTransaction(tx => mails.takeMail(tx))
 
-async function send(transport: nodemailer.Transporter, mail: mails.Mail): Promise<void> {
+async function send(transport: Transporter, mail: mails.Mail): Promise<void> {
   try {
     await within(SILENCE_MS, transport.sendMail({ to: mail.recipient, subject: mail.subject, text: mail.words }))
     await mails.markSent(mail.id)

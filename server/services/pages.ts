@@ -7,6 +7,7 @@ import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
 import type { Assignment } from '../repositories/plans'
 import { countAsked, waitingOn } from '../repositories/wall'
+import { nowMs } from '../utils/clock'
 import { Refused } from '../utils/refuse'
 import { answerView } from './answers'
 import { countMet, handInCards } from './handins'
@@ -52,17 +53,20 @@ export async function deskView(person: Teacher): Promise<DeskView> {
   }
 }
 
+const isComing = (time: Date | null): boolean => time !== null && time.getTime() > nowMs()
+
 function termsOf({ startsAt, dueAt, way }: Pick<Assignment, 'startsAt' | 'dueAt' | 'way'>): GivenTerms {
   return { startsAt: startsAt?.toISOString() ?? null, dueAt: dueAt?.toISOString() ?? null, way }
 }
 
 export async function registerView(person: Teacher, classId: number): Promise<RegisterView> {
-  const { id, name, code, meets, archivedAt, eraseAt, sourceId } = await requireClass(person, classId)
+  const { id, name, code, meets, archivedAt, eraseAt, sourceId, ...schoolClass } = await requireClass(person, classId)
   const learners = await people.learnersOf([id])
   const drawn = await drawings.drawingsOf(learners.map(each => each.id))
   const given = await handIns.handInsOf(drawn.map(each => each.id))
   const given2class = await plans.plansOfClass(id)
   // Own sheets and panels of murals are none of the class's plans.
+  const also = await people.alsoIn(learners.map(each => each.id))
   const titles = new Map(
     (await plans.plansById([...new Set(drawn.map(each => each.planId))])).map(each => [each.id, each.title]),
   )
@@ -72,6 +76,8 @@ export async function registerView(person: Teacher, classId: number): Promise<Re
     code,
     when: meets,
     isArchived: archivedAt !== null,
+    hasPicturePins: Boolean(schoolClass.hasPicturePins),
+    guestsUntil: isComing(schoolClass.guestsUntil) ? schoolClass.guestsUntil!.toISOString() : null,
     eraseAt: eraseAt?.toISOString() ?? null,
     sourceId,
     teachers: await teachersOfClass(id),
@@ -108,6 +114,8 @@ export async function registerView(person: Teacher, classId: number): Promise<Re
         id: learner.id,
         name: learner.name,
         sourceId: learner.sourceId,
+        isGuest: learner.guestUntil !== null,
+        also: also.get(learner.id) ?? [],
         plan: plan?.facts.title ?? (drawing ? (titles.get(drawing.planId) ?? null) : null),
         step: plan?.facts.steps.find(step => step.id === drawing?.step)?.title ?? null,
         hasBegun: drawing !== undefined && drawing.position > 0,
@@ -124,8 +132,9 @@ export async function registerView(person: Teacher, classId: number): Promise<Re
 export async function folioView(person: LearnerPerson): Promise<FolioView> {
   const learner = await people.learnerById(person.id)
   if (!learner) throw new Refused('not-signed-in', 'Your name is not in the register any more.', 'Ask your teacher.')
-  const given = await plans.plansOfClass(learner.classId)
-  const drawn = await drawings.drawingsOf([learner.id])
+  const rows = await ownRows(learner)
+  const given = await plansOfRows(rows)
+  const drawn = await drawings.drawingsOf(rows.map(each => each.learner.id))
   const handed = await handIns.handInsOf(drawn.map(each => each.id))
   const answers = await handIns.answersOf(handed.map(each => each.id))
   const handInsFor = async (theirs: Drawing[]): Promise<FolioHandIn[]> => {
@@ -145,7 +154,7 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
     )
   }
   const theirPlans = given.filter(
-    ({ id, learners }) => learners === null || learners.includes(learner.id) || drawn.some(each => each.planId === id),
+    ({ id, learners, as }) => learners === null || learners.includes(as) || drawn.some(each => each.planId === id),
   )
   const planEntries = theirPlans.map(async plan => {
     const theirs = drawn.filter(each => each.planId === plan.id)
@@ -155,6 +164,7 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
       ...planCard(plan.id, plan.facts),
       ...termsOf(plan.row),
       version: plan.row.versionId,
+      className: rows.length > 1 ? plan.className : null,
       drawing: drawing ? folioDrawing(drawing) : null,
       others: present
         .filter(each => each !== drawing && each.position > 0)
@@ -163,7 +173,7 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
       handIns: await handInsFor(theirs),
     }
   })
-  const ownPlans = await plans.ownPlansOf(learner.id)
+  const ownPlans = (await Promise.all(rows.map(each => plans.ownPlansOf(each.learner.id)))).flat()
   const ownEntries = ownPlans.flatMap(({ id, title, facts }) =>
     drawn
       .filter(each => each.planId === id && each.removedAt === null)
@@ -209,6 +219,30 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
     room: await roomView(person),
     removed,
   }
+}
+
+/** A learner in each of their classes that is not put away, the one that they came in by first. */
+async function ownRows(learner: people.Learner): Promise<{ learner: people.Learner; className: string }[]> {
+  const ids = learner.folioId === null ? [learner.id] : await people.kinOf(learner.id)
+  const rows = await Promise.all(
+    ids.map(async id => {
+      const row = (await people.learnerById(id))!
+      const schoolClass = (await people.classById(row.classId))!
+      return { learner: row, className: schoolClass.name, isIn: row.removedAt === null && !schoolClass.archivedAt }
+    }),
+  )
+  return rows.filter(each => each.isIn || each.learner.id === learner.id)
+}
+
+/** What all of these classes have, each plan once; `as`: who the learner is there. */
+async function plansOfRows(rows: readonly { learner: people.Learner; className: string }[]) {
+  const all = await Promise.all(
+    rows.map(async ({ learner, className }) =>
+      (await plans.plansOfClass(learner.classId)).map(plan => ({ ...plan, as: learner.id, className })),
+    ),
+  )
+  const seen = new Set<number>()
+  return all.flat().filter(({ id }) => !seen.has(id) && seen.add(id))
 }
 
 /** A learner's folio for their teacher, who takes it along for them; also of one who was taken out. */

@@ -1,7 +1,7 @@
 import { randomInt } from 'node:crypto'
 import { seededRandom, type Random } from '#core/base'
 import { cleanName, drawCode, drawPin, nameKey, readRows, whyNoName } from '#core/roster'
-import type { NewClass, NewLearner, Terms } from '#shared/schemas'
+import type { ChangeClass, NewClass, NewLearner, Terms } from '#shared/schemas'
 import type { Person, SlipsView } from '#shared/views'
 import { inTransaction, isDouble, type Tx } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
@@ -47,7 +47,7 @@ export async function openClass(person: Teacher, { name, when, sourceId }: NewCl
  * Throws Refused `malformed`.
  */
 export async function addLearners(person: Teacher, classId: number, given: readonly NewLearner[]): Promise<SlipsView> {
-  const { name: className, code } = await requireClass(person, classId)
+  const { name: className, code, hasPicturePins: hasPictures } = await requireClass(person, classId)
   const removed = await people.learnersOf([classId], true)
   const known = [...(await people.learnersOf([classId])), ...removed].map(each => each.name)
   const { learners, left } = readRows([['name', 'pin'], ...given.map(each => [each.name, each.pin ?? ''])], known)
@@ -78,7 +78,7 @@ export async function addLearners(person: Teacher, classId: number, given: reado
     }),
   )
   await note('added', { who: person.name, classId, about: slips.map(each => each.name).join(', ') })
-  return { className, code, slips }
+  return { className, code, hasPictures, slips }
 }
 
 /** A new PIN for someone who has lost theirs; the door is open to them again. */
@@ -89,8 +89,19 @@ export async function renewPin(person: Teacher, learnerId: number): Promise<Slip
   await endSessionsOf('learner', learner.id)
   await openDoorOf(learner.id)
   await note('new-pin', { who: person.name, classId: schoolClass.id, about: learner.name })
-  return { className: schoolClass.name, code: schoolClass.code, slips: [{ id: learner.id, name: learner.name, pin }] }
+  return slipOf(schoolClass, learner, pin)
 }
+
+export const slipOf = (
+  { name, code, hasPicturePins }: people.SchoolClass,
+  learner: { id: number; name: string },
+  pin: string,
+): SlipsView => ({
+  className: name,
+  code,
+  hasPictures: hasPicturePins,
+  slips: [{ id: learner.id, name: learner.name, pin }],
+})
 
 /** Another name for a learner; their work stays theirs. Throws Refused `malformed`. */
 export async function renameLearner(person: Teacher, learnerId: number, given: string): Promise<{ ok: true }> {
@@ -200,10 +211,10 @@ async function bringAlong(planId: number, learnerId: number, from: number, to: n
 export async function changeClass(
   person: Teacher,
   classId: number,
-  { name, when }: { name: string; when: string },
+  { name, when, hasPicturePins }: ChangeClass,
 ): Promise<{ ok: true }> {
   await requireClass(person, classId)
-  await people.setClass(classId, { name, meets: when })
+  await people.setClass(classId, { name, meets: when, hasPicturePins })
   return { ok: true }
 }
 

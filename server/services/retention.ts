@@ -1,6 +1,8 @@
+import { GUESTS_KEPT_DAYS } from '#shared/limits'
 import { ANNOUNCED_DAYS } from '#shared/place'
 import { inTransaction } from '../repositories/database'
-import { eraseClass } from '../repositories/erase'
+import { eraseClass, eraseLearner } from '../repositories/erase'
+import { oldGuests } from '../repositories/people'
 import { forgetUnused } from '../repositories/plan-documents'
 import { dueClasses, markDueClasses } from '../repositories/retention'
 import { nowMs } from '../utils/clock'
@@ -15,6 +17,13 @@ export const isNear = (eraseAt: Date | null): boolean =>
   eraseAt !== null && eraseAt.getTime() - nowMs() < ANNOUNCED_MS + 24 * 3600 * 1000
 
 export const markDue = (): Promise<void> => markDueClasses()
+
+/** Erases guests whom nobody gave a name; gives how many. */
+export async function eraseGuests(): Promise<number> {
+  const guests = await oldGuests(GUESTS_KEPT_DAYS)
+  for (const each of guests) await inTransaction(tx => eraseLearner(each, tx))
+  return guests.length
+}
 
 /** Erases those whose time has come; gives how many. */
 export async function eraseDue(): Promise<number> {

@@ -7,9 +7,11 @@ const classes = [
   { id: 2, teacherId: 20 },
 ]
 const learners = [
-  { id: 100, classId: 1 },
-  { id: 101, classId: 1 },
-  { id: 200, classId: 2 },
+  { id: 100, classId: 1, removedAt: null },
+  { id: 101, classId: 1, removedAt: null },
+  { id: 200, classId: 2, removedAt: null },
+  // The same as 100, in the other class.
+  { id: 201, classId: 2, removedAt: null },
 ]
 const drawings = [
   { id: 1000, learnerId: 100, teacherId: null, planId: 5 },
@@ -40,6 +42,7 @@ vi.mock('../repositories/people', () => ({
     Promise.resolve(
       isArchived ? [] : classes.filter(each => each.teacherId === teacherId || helpers.get(teacherId) === each.id),
     ),
+  kinOf: (id: number) => Promise.resolve(id === 201 ? [201, 100] : [id]),
   teacherById: (id: number) => Promise.resolve({ id, isDemo: id === 40 }),
 }))
 vi.mock('../repositories/colleagues', () => ({
@@ -179,5 +182,21 @@ describe('a plan that is shared', () => {
 
   it('is not read by the demo’s people, whose secrets everyone knows', async () => {
     await expect(rights.requireReadable(teacher(40), 8)).rejects.toEqual(refused('not-yours'))
+  })
+})
+
+describe('a learner who is in several classes', () => {
+  const twice: Person = { kind: 'learner', id: 201, name: 'Tamsin', className: 'Saturday', folio: 100 }
+
+  it('has the same drawings and plans in each of them', async () => {
+    expect(await rights.requireOwnDrawing(twice, 1000)).toMatchObject({ id: 1000 })
+    expect(await rights.requirePlan(twice, 5)).toMatchObject({ id: 5 })
+    expect(await rights.rowFor(twice, 5)).toMatchObject({ id: 100, classId: 1 })
+    expect(await rights.requirePlan(twice, 7)).toMatchObject({ id: 7 })
+  })
+
+  it('is nobody else', async () => {
+    await expect(rights.requireDrawing(learner(200), 1000)).rejects.toEqual(refused('not-yours'))
+    await expect(rights.requireDrawing(twice, 1001)).rejects.toEqual(refused('not-yours'))
   })
 })

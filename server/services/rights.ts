@@ -22,7 +22,7 @@ export async function requireDrawing(person: Person, id: number): Promise<Drawin
   const drawing = await drawings.drawingById(id)
   if (!drawing) throw notFound('drawing')
   const mine =
-    isOwner(person, drawing) ||
+    (await isOwner(person, drawing)) ||
     (person.kind === 'teacher' &&
       drawing.learnerId !== null &&
       (await teaches(person.id, (await learnerAndClass(drawing.learnerId)).schoolClass)))
@@ -30,14 +30,21 @@ export async function requireDrawing(person: Person, id: number): Promise<Drawin
   return drawing
 }
 
-function isOwner(person: Person, drawing: Drawing): boolean {
-  return person.kind === 'learner' ? drawing.learnerId === person.id : drawing.teacherId === person.id
+async function isOwner(person: Person, { learnerId, teacherId }: Drawing): Promise<boolean> {
+  if (person.kind === 'teacher') return teacherId === person.id
+  return learnerId !== null && (await isSelf(person, learnerId))
 }
+
+/** A learner who is in several classes is the same one in each. */
+const isSelf = async (person: LearnerPerson, learnerId: number): Promise<boolean> =>
+  learnerId === person.id || (person.folio !== undefined && (await people.kinOf(person.id)).includes(learnerId))
+
+type LearnerPerson = Extract<Person, { kind: 'learner' }>
 
 /** A drawing that this person draws on. Throws Refused `not-yours`. */
 export async function requireOwnDrawing(person: Person, id: number): Promise<Drawing> {
   const drawing = await requireDrawing(person, id)
-  if (!isOwner(person, drawing))
+  if (!(await isOwner(person, drawing)))
     throw new Refused(
       'not-yours',
       'Only its learner draws on this sheet.',
@@ -149,9 +156,14 @@ export async function isFor(learner: Learner, planId: number): Promise<boolean> 
   return chosen === null || chosen.includes(learner.id) || (await drawings.drawingsFor(learner.id, planId)).length > 0
 }
 
-async function isForPerson(person: Person, planId: number): Promise<boolean> {
-  const learner = await people.learnerById(person.id)
-  return learner !== null && isFor(learner, planId)
+/** As whom a learner has a plan: in the class where they came in, or in another one of theirs; null: in none. */
+export async function rowFor(person: LearnerPerson, planId: number): Promise<Learner | null> {
+  const ids = person.folio === undefined ? [person.id] : await people.kinOf(person.id)
+  for (const id of ids) {
+    const learner = await people.learnerById(id)
+    if (learner && learner.removedAt === null && (await isFor(learner, planId))) return learner
+  }
+  return null
 }
 
 /** Throws Refused `not-found` or `not-yours`. */
@@ -161,7 +173,7 @@ export async function requirePlan(person: Person, id: number): Promise<StoredPla
   const mine =
     person.kind === 'teacher'
       ? await mayRead(person.id, plan)
-      : plan.learnerId === person.id || (await isForPerson(person, id))
+      : (plan.learnerId !== null && (await isSelf(person, plan.learnerId))) || (await rowFor(person, id)) !== null
   if (!mine) throw notYours('plan')
   return plan
 }

@@ -57,6 +57,8 @@ async function configuration(): Promise<oidc.Configuration> {
     .catch((error: unknown) => {
       throw isAway(error)
     })
+  // Who somebody is said to be is read from a signature, not only from a line that is sealed.
+  oidc.enableNonRepudiationChecks(config)
   known = { key, config }
   return config
 }

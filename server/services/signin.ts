@@ -104,11 +104,29 @@ export async function signInLearner(code: string, name: string, pin: string, fro
       'What you drew is kept. Ask your teacher.',
     )
   }
-  if (!from.isHere && (await people.teacherById(schoolClass.teacherId))?.isDemo) throw onlyHere()
+  await requireHereForDemo(schoolClass, from)
   await note('came-in', noted)
   await sealAnew(learner.secret, pin, sealed => people.setSecret(learner.id, sealed))
-  return { kind: 'learner', id: learner.id, name: learner.name, className: schoolClass.name }
+  return learnerPerson(learner, schoolClass.name)
 }
+
+/** The demo's classes open on the machine itself alone. Throws Refused `not-yours`. */
+export async function requireHereForDemo({ teacherId }: people.SchoolClass, from: From): Promise<void> {
+  if (!from.isHere && (await people.teacherById(teacherId))?.isDemo) throw onlyHere()
+}
+
+/** As the browser knows them. */
+export const learnerPerson = (
+  { id, name, comfort, folioId }: Pick<people.Learner, 'id' | 'name' | 'comfort' | 'folioId'>,
+  className: string,
+): Extract<Person, { kind: 'learner' }> => ({
+  kind: 'learner',
+  id,
+  name,
+  className,
+  ...(comfort && { comfort }),
+  ...(folioId !== null && { folio: folioId }),
+})
 
 /** A secret that was sealed as it is no longer done is sealed anew, now that it was given. It keeps nobody out. */
 async function sealAnew(before: string, secret: string, keep: (sealed: string) => Promise<void>): Promise<void> {

@@ -7,7 +7,7 @@ const network = useNetwork()
 </script>
 
 <template>
-  <div v-if="network.isAway" class="away small" role="status" data-test="away">
+  <div class="away small" role="status" data-test="away">
     <v-icon :icon="mdiLanDisconnect" size="18" />
     <span>
       <strong>No network.</strong>

@@ -1,15 +1,11 @@
 <script setup lang="ts">
 import { mdiLamp, mdiWhiteBalanceSunny } from '@mdi/js'
-import { useTheme } from 'vuetify'
+import { useComfort } from '../../stores/comfort'
 
-const theme = useTheme()
-const isLamp = computed(() => theme.global.name.value === 'lamp')
-
-function change(): void {
-  const next = isLamp.value ? 'day' : 'lamp'
-  theme.change(next)
-  localStorage.setItem('little-easel-light', next)
-}
+const store = useComfort()
+const isLamp = computed(() => store.comfort.isDim)
+// On this page it is so at once, whatever the server says.
+const change = () => void store.set({ isDim: !isLamp.value }).catch(() => {})
 </script>
 
 <template>

@@ -7,7 +7,7 @@ const isLater = ref(false)
 </script>
 
 <template>
-  <div v-if="network.isOutdated && network.canLoadAnew && !isLater" class="newer" role="status" data-test="newer">
+  <div v-if="network.canLoadAnew && !isLater" class="newer" role="status" data-test="newer">
     <span><strong>There is a newer Little Easel.</strong> All that you drew is sent.</span>
     <v-btn size="small" color="primary" @click="network.loadAnew()">Load anew</v-btn>
     <v-btn size="small" variant="text" @click="isLater = true">Later</v-btn>

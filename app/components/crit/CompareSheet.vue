@@ -26,7 +26,7 @@ const { canvas, isShown, lay } = useLaidOver(playback, () => ({
   size: props.size,
 }))
 const isItsTurn = ref(true)
-const isStill = matchMedia('(prefers-reduced-motion: reduce)').matches
+const isCalm = isStill()
 let timer: ReturnType<typeof setInterval> | null = null
 
 onMounted(async () => {
@@ -43,7 +43,7 @@ watch(
     if (timer) clearInterval(timer)
     timer = null
     isItsTurn.value = true
-    if (mode === 'turns' && !isStill)
+    if (mode === 'turns' && !isCalm)
       timer = setInterval(() => {
         isItsTurn.value = !isItsTurn.value
       }, TURN_MS)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiClose, mdiEyedropper } from '@mdi/js'
 import { colourName } from '#core/colour'
+import { useComfort } from '../../stores/comfort'
 import { cssColour, isSame, useHand, type Colour } from '../../stores/hand'
 import { SAMPLE_SIDES } from '../../workers/sheet/sampling'
 
@@ -9,6 +10,9 @@ const hand = useHand()
 const { sampling } = useInHand()
 const { isOn, side, isLayerOnly } = sampling
 const isOpen = ref(false)
+const store = useComfort()
+/** Colours say their names, and have a pattern each. */
+const isTold = computed(() => store.comfort.tellsColours)
 
 function open(next: boolean): void {
   // The colour before mixing is kept one touch away.
@@ -38,7 +42,9 @@ const MANY = 8
             :style="{ background: cssColour(hand.colour) }"
             :aria-label="`Colour in hand: ${colourName(hand.colour)}. Opens the mixer.`"
             :title="`${colourName(hand.colour)}. Touch it to mix another.`"
-          />
+          >
+            <ColourPattern v-if="isTold" :colour="hand.colour" is-named />
+          </button>
         </template>
         <MixerCard v-if="isOpen" />
       </v-menu>
@@ -85,7 +91,7 @@ const MANY = 8
         :aria-pressed="inHand(well.colour)"
         @click="hand.pick([...well.colour])"
       >
-        <span :style="{ background: cssColour(well.colour) }" />
+        <span :style="{ background: cssColour(well.colour) }" /><ColourPattern v-if="isTold" :colour="well.colour" />
       </button>
     </div>
     <div
@@ -132,6 +138,7 @@ const MANY = 8
   flex: none;
 }
 .hand {
+  position: relative;
   width: 56px;
   height: 56px;
   border-radius: 47% 53% 44% 56% / 55% 46% 54% 45%;

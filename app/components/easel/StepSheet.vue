@@ -1,15 +1,33 @@
 <script setup lang="ts">
 /* eslint-disable max-lines -- one sheet of paper from its head to its foot, mostly layout */
-import { mdiChevronLeft, mdiChevronRight, mdiPauseCircleOutline, mdiPlayCircleOutline } from '@mdi/js'
+import {
+  mdiChevronLeft,
+  mdiChevronRight,
+  mdiPauseCircleOutline,
+  mdiPlayCircleOutline,
+  mdiStopCircleOutline,
+  mdiVolumeHigh,
+} from '@mdi/js'
 import { nextThing } from '#core/lookfor'
 import { ghostEntries } from '#core/plan'
 import { api } from '../../api/routes'
+import { useComfort } from '../../stores/comfort'
 import { allThereWords } from '../../sheet/step-words'
 
 /** The step sheet: what to do, the ghost, the common slip, what to look for. */
 const drawing = useDrawing()
 const lesson = useLesson()
 const beginning = useBeginning()
+const comfort = useComfort()
+/** What is to be done, and nothing beside it. */
+const isSimple = computed(() => comfort.comfort.hasSimplerWords)
+const reader = useReadAloud()
+function readAloud(): void {
+  const { value: read } = step
+  if (!read || reader.isReading.value) return reader.stop()
+  reader.read([read.title, ...((isSimple.value && read.simple) || read.words)])
+}
+watch(step, () => reader.stop())
 const { plan, planId, purpose, history, isReadOnly } = drawing
 const { steps, isRicher, meant, pictures, step, stepNumber, findings, lookedAt, isLooking, pointedAt } = lesson
 const props = defineProps<{ isGhostPlaying: boolean }>()
@@ -166,11 +184,25 @@ function lookNow(): void {
         /></span>
       </header>
       <div ref="scroll" class="scroll">
-        <h2>{{ step.title }}</h2>
-        <RichWords v-if="step.rich" :words="step.rich" :pictures="pictures" />
+        <div class="title">
+          <h2>{{ step.title }}</h2>
+          <v-btn
+            :icon="reader.isReading.value ? mdiStopCircleOutline : mdiVolumeHigh"
+            size="small"
+            variant="text"
+            :aria-label="reader.isReading.value ? 'Stop reading' : 'Read the step to me'"
+            :title="reader.isReading.value ? 'Stop reading' : 'Read the step to me'"
+            @click="readAloud"
+          />
+        </div>
+        <p v-if="reader.hasNoVoice.value" class="small soft" role="status">This device has no voice to read with.</p>
+        <template v-if="isSimple && step.simple">
+          <p v-for="(words, i) in step.simple" :key="i">{{ words }}</p>
+        </template>
+        <RichWords v-else-if="step.rich" :words="step.rich" :pictures="pictures" />
         <p v-for="(words, i) in step.words" v-else :key="i">{{ words }}</p>
         <p v-if="step.isExact" class="small exact">Copy this one exactly: where and how large it lies counts too.</p>
-        <p v-if="step.tip" class="tip small"><strong>Tip.</strong> {{ step.tip }}</p>
+        <p v-if="step.tip && !isSimple" class="tip small"><strong>Tip.</strong> {{ step.tip }}</p>
         <details v-if="step.result && pictures.get(step.result)" class="result">
           <summary>What it can look like</summary>
           <img :src="pictures.get(step.result)" :alt="`Your teacher’s sheet after step ${stepNumber + 1}`" />
@@ -186,10 +218,10 @@ function lookNow(): void {
         >
           {{ props.isGhostPlaying ? 'Put the ghost away' : 'Play the ghost' }}
         </v-btn>
-        <p class="layer small">
+        <p v-if="!isSimple" class="layer small">
           Draw on <strong>{{ step.layer.name }}</strong>. It lies ready.
         </p>
-        <details class="slip">
+        <details v-if="!isSimple" class="slip">
           <summary>What often happens</summary>
           <p>{{ step.slip.slip }}</p>
           <p><strong>Then:</strong> {{ step.slip.remedy }}</p>
@@ -295,6 +327,12 @@ function lookNow(): void {
 </template>
 
 <style scoped>
+.title {
+  display: flex;
+  align-items: flex-start;
+  justify-content: space-between;
+  gap: 6px;
+}
 .step-sheet {
   width: max(272px, min(17.5rem, 28vw));
   height: 100%;

@@ -14,6 +14,15 @@ const words = computed({
 })
 const setSlip = (part: Partial<{ slip: string; remedy: string }>) =>
   editor.setStep({ slip: { ...step.value!.slip, ...part } }, 'slip')
+/** A line each; none: the usual words count for all. */
+function setSimple(text: string): void {
+  const lines = text
+    .split('\n')
+    .filter(each => each.trim() !== '')
+    .slice(0, MOST_SIMPLE)
+  editor.setStep({ simple: lines.length ? lines : undefined }, 'simple')
+}
+const MOST_SIMPLE = 12
 const valueOf = (event: Event) => (event.target as HTMLInputElement).value
 
 async function take(file: File, put: (id: string) => void): Promise<void> {
@@ -37,6 +46,16 @@ async function take(file: File, put: (id: string) => void): Promise<void> {
       <span>What to do</span
       ><RichField :key="step.id" v-model="words" label="What to do" :pictures="pictures" @picture="take" />
     </div>
+    <label
+      >In simpler words, if you like
+      <textarea
+        :value="step.simple?.join('\n') ?? ''"
+        rows="2"
+        maxlength="2000"
+        placeholder="For learners who asked for them: short sentences, one thing each"
+        @input="setSimple(valueOf($event))"
+      />
+    </label>
     <label
       >What often happens
       <textarea

@@ -5,7 +5,7 @@ import { slipLink } from '../../roster/slip-link'
 import { fileName, savedFile } from '../../sheet/save-file'
 
 /** Slips to cut out and hand round. The PINs are known only now: afterwards they can be made anew, not looked up. */
-const linkOf = (name: string) => slipLink(window.location.origin, slips.code, name)
+const linkOf = (name: string) => slipLink(window.location.origin, slips.code, name, slips.hasPictures)
 const { slips } = defineProps<{ slips: SlipsView }>()
 const emit = defineEmits<{ close: [] }>()
 
@@ -53,7 +53,9 @@ const savePdf = () =>
             >class code <b class="code">{{ slips.code }}</b></span
           >
           <span
-            >PIN <b class="code">{{ slip.pin }}</b></span
+            ><PinPictures v-if="slips.hasPictures" :pin="slip.pin" /><template v-else
+              >PIN <b class="code">{{ slip.pin }}</b></template
+            ></span
           >
         </div>
         <QrPicture :text="linkOf(slip.name)" :label="`To the front door, for ${slip.name}`" class="qr-slip" />

@@ -13,7 +13,7 @@ const props = defineProps<{
   sheet: Size
 }>()
 const canvas = ref<HTMLCanvasElement>()
-const isCalm = window.matchMedia('(prefers-reduced-motion: reduce)').matches
+const isCalm = isStill()
 
 /** CSS px. */
 const DASH = 5

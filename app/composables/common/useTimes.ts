@@ -37,6 +37,9 @@ export const dayInWords = (iso: string) => {
   return `${written(date, WHOLE_DAY)}, ${clockOf(date)}`
 }
 
+/** A day in some year to come. */
+export const yearAndDayInWords = (iso: string) => written(new Date(iso), { ...WHOLE_DAY, year: 'numeric' })
+
 /** Times as people say them. */
 export function timeInWords(iso: string): string {
   const date = new Date(iso)

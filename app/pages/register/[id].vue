@@ -62,10 +62,14 @@ const rename = () =>
 const moving = shallowRef<Row | null>(null)
 const others = shallowRef<readonly { id: number; name: string }[]>([])
 const moveTo = ref(0)
-const askMove = (learner: Row) =>
+/** Not away from here: into both. */
+const isAlso = ref(false)
+const askAlso = (learner: Row) => askMove(learner, true)
+const askMove = (learner: Row, both = false) =>
   trying('ask', async () => {
     others.value = (await api.desk()).classes.filter(each => each.id !== register.value!.id)
     moveTo.value = others.value[0]?.id ?? 0
+    isAlso.value = both
     moving.value = learner
   })
 const move = () =>
@@ -75,6 +79,35 @@ const move = () =>
     moving.value = null
     await load()
     say(`${name} is in “${className}” now.`, `They come in with the code ${code} and the same PIN.`)
+  })
+const also = () =>
+  trying('move', async () => {
+    const { id, name } = moving.value!
+    const { code, className, wasThere } = await api.alsoIn(id, moveTo.value)
+    moving.value = null
+    await load()
+    say(
+      `${name} is in “${className}” as well.`,
+      wasThere
+        ? 'Both have one folio now; each slip is good as it was.'
+        : `There the code is ${code}, the PIN the same.`,
+    )
+  })
+/** A guest gets a name, and with it a slip. */
+const keeping = shallowRef<Row | null>(null)
+function beginKeeping(learner: Row): void {
+  newName.value = learner.name
+  keeping.value = learner
+}
+const keepGuest = () =>
+  trying('keep', async () => {
+    show(await api.keepGuest(keeping.value!.id, newName.value))
+    keeping.value = null
+  })
+const letGuestsIn = (isOpen: boolean) =>
+  trying('guests', async () => {
+    await api.letGuestsIn(register.value!.id, isOpen)
+    await load()
   })
 const remove = () =>
   trying('remove', async () => {
@@ -114,14 +147,20 @@ const erase = () =>
 const isChanging = ref(false)
 const className = ref('')
 const when = ref('')
+const hasPicturePins = ref(false)
 function change(): void {
   className.value = register.value!.name
   when.value = register.value!.when
+  hasPicturePins.value = register.value!.hasPicturePins
   isChanging.value = true
 }
 const keepClass = () =>
   trying('class', async () => {
-    await api.changeClass(register.value!.id, { name: className.value.trim(), when: when.value.trim() })
+    await api.changeClass(register.value!.id, {
+      name: className.value.trim(),
+      when: when.value.trim(),
+      hasPicturePins: hasPicturePins.value,
+    })
     isChanging.value = false
     await load()
   })
@@ -212,6 +251,11 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
           >What happened</v-btn
         >
       </nav>
+      <p v-if="!register.isArchived && !register.guestsUntil" class="small">
+        <v-btn size="small" variant="text" :loading="busy === 'guests'" @click="letGuestsIn(true)"
+          >Let guests in today</v-btn
+        >
+      </p>
       <p v-if="wallWaits(register.wall)" class="waits">
         <NuxtLink :to="`/wall/${register.id}`">{{ wallWaits(register.wall) }}</NuxtLink>
       </p>
@@ -219,7 +263,7 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
         <span
           >This class is put away: nobody comes in with its code.
           <strong v-if="register.eraseAt"
-            >It is erased on {{ dayInWords(register.eraseAt) }}, with all that was made in it.</strong
+            >It is erased on {{ yearAndDayInWords(register.eraseAt) }}, with all that was made in it.</strong
           ><template v-else> All work is kept.</template></span
         >
         <v-btn size="small" color="primary" :loading="busy === 'archive'" @click="archive(false)"
@@ -227,6 +271,16 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
         >
         <v-btn size="small" variant="text" @click="isErasingClass = true">Erase it for good</v-btn>
       </div>
+      <p v-if="register.guestsUntil" class="card guests" role="status">
+        <span
+          >Guests come in with the class code <strong class="code">{{ register.code }}</strong> and a name, without a
+          PIN, until {{ dayInWords(register.guestsUntil) }}. What they draw is kept for two weeks, and for good if you
+          take them into the class.</span
+        >
+        <v-btn size="small" variant="outlined" :loading="busy === 'guests'" @click="letGuestsIn(false)"
+          >No more guests</v-btn
+        >
+      </p>
       <GivenPlans :register="register" @changed="load" />
       <MuralList :murals="register.murals" :class-id="register.isArchived ? null : register.id" />
       <h2 class="learners-title">Learners</h2>
@@ -240,8 +294,10 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
           :sort-by="[{ key: 'name', order: 'asc' }]"
           no-data-text="No learners yet. Add them one by one or as a list: each gets a slip with the class code and a PIN."
         >
-          <template #[`item.name`]="{ value }"
-            ><strong>{{ value }}</strong></template
+          <template #[`item.name`]="{ value, item }"
+            ><strong>{{ value }}</strong
+            ><span v-if="item.isGuest" class="small soft"> · a guest</span
+            ><span v-if="item.also.length" class="small soft"> · also in {{ item.also.join(', ') }}</span></template
           >
           <template #[`item.plan`]="{ value }">{{ value ?? '—' }}</template>
           <template #[`item.step`]="{ item }">{{ item.step ?? (item.hasBegun ? '—' : 'not begun') }}</template>
@@ -267,7 +323,9 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
               <v-list density="compact">
                 <v-list-item title="A new PIN" @click="renewing = item" />
                 <v-list-item title="Change the name" @click="beginRenaming(item)" />
+                <v-list-item v-if="item.isGuest" title="Take into the class" @click="beginKeeping(item)" />
                 <v-list-item title="Move to another class" @click="askMove(item)" />
+                <v-list-item v-if="!item.isGuest" title="Also into another class" @click="askAlso(item)" />
                 <v-list-item title="Take all they made along" @click="askTake(item.id)" />
                 <v-list-item title="Take out of the class" @click="removing = item" />
               </v-list>
@@ -337,6 +395,27 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
         >
         <template #leave>Leave it</template>
       </CardDialog>
+      <CardDialog
+        :model-value="keeping !== null"
+        :title="`${keeping?.name} stays`"
+        @update:model-value="keeping = null"
+      >
+        <form id="keep-guest" @submit.prevent="keepGuest">
+          <label class="field small">The name <input v-model="newName" maxlength="60" /></label>
+        </form>
+        <p class="small soft">They are in the class from now on, with all they drew, and get a slip with a PIN.</p>
+        <template #actions
+          ><v-btn
+            color="primary"
+            type="submit"
+            form="keep-guest"
+            :disabled="newName.trim() === ''"
+            :loading="busy === 'keep'"
+            >Take in</v-btn
+          ></template
+        >
+        <template #leave>Leave it</template>
+      </CardDialog>
       <CardDialog :model-value="renaming !== null" title="Another name" @update:model-value="renaming = null">
         <form id="rename" @submit.prevent="rename">
           <label class="field small">The name <input v-model="newName" maxlength="60" /></label>
@@ -355,24 +434,30 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
       </CardDialog>
       <CardDialog
         :model-value="moving !== null"
-        :title="`Move ${moving?.name} to another class`"
+        :title="isAlso ? `${moving?.name} into another class as well` : `Move ${moving?.name} to another class`"
         @update:model-value="moving = null"
       >
         <p v-if="others.length === 0">You have no other class. Open one at your desk first.</p>
         <template v-else>
           <label class="field small"
-            >To
+            >{{ isAlso ? 'Which class' : 'To' }}
             <select v-model="moveTo">
               <option v-for="each in others" :key="each.id" :value="each.id">{{ each.name }}</option>
             </select></label
           >
-          <p class="small soft">
+          <p v-if="isAlso" class="small soft">
+            They stay here, and have one folio for both. If somebody of this name is there already, it is taken to be
+            them; otherwise they come in there with the same PIN.
+          </p>
+          <p v-else class="small soft">
             All work comes along: drawings, hand-ins, answers, and the plans that were drawn on. The PIN stays; the
             class code is the other class’s.
           </p>
         </template>
         <template #actions
-          ><v-btn v-if="others.length" color="primary" :loading="busy === 'move'" @click="move">Move</v-btn></template
+          ><v-btn v-if="others.length" color="primary" :loading="busy === 'move'" @click="isAlso ? also() : move()">{{
+            isAlso ? 'Take in' : 'Move'
+          }}</v-btn></template
         >
         <template #leave>Leave it</template>
       </CardDialog>
@@ -391,6 +476,10 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
         <form id="class-form" class="fields" @submit.prevent="keepClass">
           <label class="field small">Its name <input v-model="className" maxlength="80" /></label>
           <label class="field small">When it meets <input v-model="when" maxlength="120" /></label>
+          <label class="small tick"
+            ><input v-model="hasPicturePins" type="checkbox" /> PINs are pictures, for those who do not read numbers
+            yet</label
+          >
         </form>
         <template #actions
           ><v-btn
@@ -437,6 +526,19 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
 }
 h1 {
   margin: 8px 0 4px;
+}
+.guests {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: center;
+  justify-content: space-between;
+}
+.tick {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 40px;
 }
 .waits {
   border-left: 4px solid var(--ochre);

@@ -29,6 +29,7 @@ it('a learner’s pages offer all within reach', async () => {
   await enterAsLearner(kit.page, url, KIT)
   const cards = await walkThrough(kit, [
     ['the folio', '/folio', '.plan'],
+    ['as they like it', '/as-i-like-it', 'fieldset'],
     ['an answer', `/answer/${folio.plans.flatMap(each => each.handIns)[0]!.id}`, '.window canvas'],
     ['progress', '/progress', 'h1'],
     ['warm-ups', '/warm-ups', 'h1'],

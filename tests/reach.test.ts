@@ -19,6 +19,7 @@ describe('the front door', () => {
     await guest.page.getByRole('tab', { name: 'I teach' }).click()
     await guest.inEveryWindow('the front door for teachers', where => expectInReach(guest.page, `on ${where}`))
     await guest.visit('/what-is-kept', 'table')
+    await guest.inEveryWindow('what is kept', where => expectInReach(guest.page, `on ${where}`))
     await guest.visit('/set-up', 'form')
     await guest.inEveryWindow('setting up a place', where => expectInReach(guest.page, `on ${where}`))
     await guest.browser.close()

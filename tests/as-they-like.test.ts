@@ -48,7 +48,7 @@ describe('how a learner likes it', () => {
     await enterAsLearner(page, url, slip)
     await page.getByRole('link', { name: 'Ada Tregear' }).click()
     await page.getByLabel('very large').check()
-    await page.getByLabel('Lamplight').check()
+    await page.getByRole('checkbox', { name: /Lamplight/ }).check()
     await page.getByLabel('I draw with my left hand').check()
     await page.getByLabel('Colours say their names').check()
     const looks = (on: Page) =>

@@ -29,7 +29,7 @@ export function begunUnder(learnerIds: number[], begunKey: string): Promise<Draw
 }
 
 /** A learner's drawings for a plan that were not put away, the oldest first. */
-export function drawingsFor(learnerId: number, planId: number): Promise<Drawing[]> {
+export function drawingsFor(learnerId: number | number[], planId: number): Promise<Drawing[]> {
   return every(DrawingModel.findAll({ where: { learnerId, planId, removedAt: null }, order: ['id'] }))
 }
 

@@ -28,7 +28,9 @@ export function openDrawing(person: LearnerPerson, given: NewDrawing): Promise<B
 async function begin(person: LearnerPerson, { plan: planId, afresh, from, key }: NewDrawing): Promise<Begun> {
   const plan = await requirePlan(person, planId)
   const learner = (await rowFor(person, planId)) ?? (await people.learnerById(person.id))!
-  const known = afresh || key ? null : currentOf(await drawings.drawingsFor(learner.id, plan.id))
+  // Begun in whichever class of theirs, it is gone on with.
+  const ids = await people.kinOf(person.id)
+  const known = afresh || key ? null : currentOf(await drawings.drawingsFor(ids, plan.id))
   if (known) return begunOf(known)
   if (plan.archivedAt !== null)
     throw new Refused('not-found', 'This plan was put away.', 'Ask your teacher, if you would like to begin it.')

@@ -18,6 +18,8 @@ import { allThereWords } from '../../sheet/step-words'
 const drawing = useDrawing()
 const lesson = useLesson()
 const beginning = useBeginning()
+const { plan, planId, purpose, history, isReadOnly } = drawing
+const { steps, isRicher, meant, pictures, step, stepNumber, findings, lookedAt, isLooking, pointedAt } = lesson
 const comfort = useComfort()
 /** What is to be done, and nothing beside it. */
 const isSimple = computed(() => comfort.comfort.hasSimplerWords)
@@ -28,8 +30,6 @@ function readAloud(): void {
   reader.read([read.title, ...((isSimple.value && read.simple) || read.words)])
 }
 watch(step, () => reader.stop())
-const { plan, planId, purpose, history, isReadOnly } = drawing
-const { steps, isRicher, meant, pictures, step, stepNumber, findings, lookedAt, isLooking, pointedAt } = lesson
 const props = defineProps<{ isGhostPlaying: boolean }>()
 const emit = defineEmits<{ ghost: []; show: [lookFor: string]; handIn: [] }>()
 const isFolded = defineModel<boolean>('folded', { default: false })

@@ -169,7 +169,7 @@ describe('guests', () => {
   it('are kept with what they drew when they are given a name, and get a slip', async () => {
     const wren = (await registerOf(first.classId)).learners.find(each => each.name === 'Wren')!
     const slips = (await orla.call<SlipsView>('POST', `/api/learners/${wren.id}/stay`, { name: 'Wren Ollery' })).body
-    const [{ name, pin }] = slips.slips as [{ name: string; pin: string }]
+    const { name, pin } = slips.slips[0]!
     const client = await new Client(url).learner(name, pin, slips.code)
     const folio = await get<FolioView>(client, '/api/folio')
     expect(folio.plans[0]!.drawing!.position).toBeGreaterThan(0)

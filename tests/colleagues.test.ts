@@ -72,6 +72,8 @@ describe('the library', () => {
     expect((await get<PlanBookView>(maud, '/api/plans')).plans).toMatchObject([
       { id, title: first!.title, maker: 'Orla Wennick', isShared: false },
     ])
+    // It has the picture that stands for it.
+    expect((await maud.call('GET', `/api/plans/${id}/picture`)).status).toBe(200)
     // The copy's maker stays when it is copied on.
     await maud.call('PUT', `/api/plans/${id}/shared`, { isShared: true })
     expect((await get<PlanBookView>(tobias, '/api/plans')).library.find(each => each.id === id)!.by).toBe(

@@ -22,7 +22,7 @@ const HUES: readonly [number, Pattern][] = [
 
 export function patternOf(rgb: Rgb8): Pattern {
   const { lightness, chroma, hue } = mixtureOf(rgb)
-  if (lightness < 0.2) return 'crossed'
+  if (lightness < 0.3) return 'crossed'
   if (chroma < 0.03) return 'plain'
   return HUES.find(([to]) => hue < to)![1]
 }

@@ -129,11 +129,17 @@ async function drawnOn(planId: number, classId: number, tx?: Tx): Promise<Drawin
 }
 
 /** A new plan in the book: drafted, copied, or out of a file. Throws Refused `too-big`. */
-export async function addPlan(person: Teacher, given: Plan, maker: string | null = null): Promise<{ id: number }> {
+export async function addPlan(
+  person: Teacher,
+  given: Plan,
+  { maker = null, picture = null }: { maker?: string | null; picture?: Buffer | null } = {},
+): Promise<{ id: number }> {
   if ((await plans.countPlans(person.id)) >= MOST_PLANS)
     throw new Refused('too-big', `The Plan book holds ${MOST_PLANS} plans.`, 'Use one of them again.')
   const plan = given.pictures ? { ...given, pictures: await planPicturesAnew(given.pictures) } : given
-  return inTransaction(async tx => ({ id: (await plans.addPlan(person.id, plan, pictureOf(plan), tx, maker)).id }))
+  return inTransaction(async tx => ({
+    id: (await plans.addPlan(person.id, plan, pictureOf(plan) ?? picture, tx, maker)).id,
+  }))
 }
 
 /** What the last step that has a picture comes to. */
@@ -189,8 +195,9 @@ export async function archivePlan(person: Teacher, id: number, isArchived: boole
 export async function copyPlan(person: Teacher, id: number): Promise<{ id: number }> {
   const row = await requireReadable(person, id)
   const plan = await plans.documentOf(row)
-  if (row.teacherId !== person.id) return addPlan(person, plan, await nameOfMaker(row))
-  return addPlan(person, { ...plan, title: `${plan.title.slice(0, 72)}, again` }, row.maker)
+  const picture = await plans.planPicture(id)
+  if (row.teacherId !== person.id) return addPlan(person, plan, { maker: await nameOfMaker(row), picture })
+  return addPlan(person, { ...plan, title: `${plan.title.slice(0, 72)}, again` }, { maker: row.maker, picture })
 }
 
 /** Who made a plan that is not this teacher's own; null: it is theirs. */

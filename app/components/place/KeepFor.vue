@@ -37,3 +37,15 @@ const keepFor = (months: number | null) =>
     </p>
   </section>
 </template>
+
+<style scoped>
+h2 {
+  margin: 0 0 12px;
+}
+.field {
+  max-width: 380px;
+}
+p {
+  margin: 10px 0 0;
+}
+</style>

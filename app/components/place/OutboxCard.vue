@@ -47,6 +47,12 @@ const copy = ({ id, words }: MailRow) =>
 </template>
 
 <style scoped>
+h2 {
+  margin: 0 0 12px;
+}
+summary .small {
+  margin-left: 8px;
+}
 details {
   border-top: 1px solid var(--line);
   padding: 8px 0;

@@ -126,7 +126,7 @@ const handOn = () =>
                     variant="text"
                     :aria-label="`Give what ${each.name} has to another teacher`"
                     @click="leaving = each"
-                    >Classes and plans</v-btn
+                    >Pass all on</v-btn
                   >
                 </div>
               </li>

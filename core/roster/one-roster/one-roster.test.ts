@@ -43,7 +43,9 @@ describe('a term as OneRoster files', () => {
   it('says in its manifest which files there are', () => {
     const manifest = new Map(rowsOf(files, 'manifest').map(each => [each.propertyName, each.value]))
     expect(manifest.get('oneroster.version')).toBe('1.2')
-    const told = [...manifest].filter(([, value]) => value === 'bulk').map(([name]) => String(name).replace('file.', ''))
+    const told = [...manifest]
+      .filter(([, value]) => value === 'bulk')
+      .map(([name]) => String(name).replace('file.', ''))
     expect(told.sort()).toEqual([...files.keys()].filter(each => each !== 'manifest').sort())
     expect([...manifest.values()].filter(each => each === 'absent')).not.toHaveLength(0)
   })

@@ -60,6 +60,12 @@ watch(folio, found => found && void look().then(() => beginning.prepare(found)))
 /** Without a network: what of a plan can be drawn here. */
 const isHere = (plan: FolioPlan) =>
   plan.drawing ? onDevice.value.drawings.has(plan.drawing.id) : onDevice.value.plans.has(plan.id)
+function whereInWords(plan: FolioPlan): string {
+  if (isHere(plan)) return 'It is on this device: you can draw.'
+  return plan.drawing && onDevice.value.plans.has(plan.id)
+    ? 'What you drew of it is not on this device. You can begin afresh here.'
+    : 'It is not on this device: it needs the network.'
+}
 </script>
 
 <template>
@@ -95,9 +101,7 @@ const isHere = (plan: FolioPlan) =>
             {{ plan.minutes }} minutes<template v-if="plan.way !== 'own'"> · the {{ plan.way }} path</template>
           </p>
           <p v-if="network.isAway" class="small soft" data-test="on-device">
-            {{
-              isHere(plan) ? 'It is on this device: you can draw.' : 'It is not on this device: it needs the network.'
-            }}
+            {{ whereInWords(plan) }}
           </p>
           <p v-if="isAhead(plan)" class="small">
             It opens <strong>{{ dayInWords(plan.startsAt!) }}</strong>.
@@ -108,9 +112,13 @@ const isHere = (plan: FolioPlan) =>
             }}
           </p>
           <div class="row">
-            <v-btn color="primary" :loading="busy === plan.id" :disabled="isAhead(plan)" @click="draw(plan, false)">{{
-              plan.drawing?.position ? 'Go on drawing' : 'Start drawing'
-            }}</v-btn>
+            <v-btn
+              color="primary"
+              :loading="busy === plan.id"
+              :disabled="isAhead(plan) || (network.isAway && !isHere(plan))"
+              @click="draw(plan, false)"
+              >{{ plan.drawing?.position ? 'Go on drawing' : 'Start drawing' }}</v-btn
+            >
             <v-btn
               v-if="plan.warmUps.length"
               variant="outlined"

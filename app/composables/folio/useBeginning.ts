@@ -89,9 +89,10 @@ export function useBeginning() {
     return log.drawing
   }
 
-  /** Puts what the class has on the device, one after the other; what is there is not asked for again. */
+  /** Puts what the class has on the device, and its warm-ups, one after the other; what is there is not asked for again. */
   async function prepare(folio: FolioView): Promise<void> {
     if (!navigator.serviceWorker?.controller) return
+    await api.warmUps().catch(() => {})
     const plans = folio.plans.filter(
       each => each.startsAt === null || Date.parse(each.startsAt) < Date.now() + AHEAD_MS,
     )

@@ -1,14 +1,22 @@
 <script setup lang="ts">
 import { DRILL_NAMES, GREATEST_SEED } from '#core/drill'
+import type { WarmUpsView } from '#shared/views'
+import { Unreachable } from '../../api/client'
 import { api } from '../../api/routes'
 import { DRILL_FAMILIES } from '../../sheet/drill-families'
 import { useSession } from '../../stores/session'
 
 definePageMeta({ who: 'signed-in' })
 const session = useSession()
+const NOTHING: WarmUpsView = { tries: [], sets: [] }
+/** Without a network they are done all the same; one's own line is shown when it is back. */
+function unlessAway(error: unknown): WarmUpsView {
+  if (error instanceof Unreachable) return NOTHING
+  throw error
+}
 /** A teacher tries them without being counted. */
 const { data, trouble, load } = usePageData(async () =>
-  session.person?.kind === 'learner' ? api.warmUps() : { tries: [], sets: [] },
+  session.person?.kind === 'learner' ? api.warmUps().catch(unlessAway) : NOTHING,
 )
 /** Those of a day to come are not shown yet. */
 const sets = computed(() => data.value?.sets.filter(each => each.day <= dayToday()) ?? [])

@@ -74,9 +74,13 @@ function programs(): { pid: number }[] {
   }
 }
 
-/** A person with a browser of their own. */
-async function person(): Promise<Page> {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' })
+/** A person with a browser of their own; of one of them the program is kept on the device, by TLS as at a school. */
+async function person({ keepsProgram = false } = {}): Promise<Page> {
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    reducedMotion: 'reduce',
+    serviceWorkers: keepsProgram ? 'allow' : 'block',
+  })
   const page = await context.newPage()
   touchOnlyWhatIsInReach(page)
   return page
@@ -181,8 +185,8 @@ describe('two learners', () => {
   const learners: Page[] = []
 
   it('come in by the link of a slip and their PIN', async () => {
-    for (const { name, pin } of slips.slips.slice(0, 2)) {
-      const page = await person()
+    for (const [i, { name, pin }] of slips.slips.slice(0, 2).entries()) {
+      const page = await person({ keepsProgram: i === 1 })
       await page.goto(at(`/?class=${slips.code}&name=${encodeURIComponent(name)}`))
       await page.getByText('You come by a slip').waitFor()
       await page.getByLabel('PIN').fill(pin)
@@ -196,6 +200,8 @@ describe('two learners', () => {
     const [ida, jan] = learners as [Page, Page]
     const [idas, jans] = [await openEasel(ida), await openEasel(jan)]
     await drawWithMouse(ida, idas, arc(500, 600, 90, 90), 1)
+    // The browser keeps the program only where it trusts whom it comes from.
+    await expect.poll(() => jan.evaluate(() => navigator.serviceWorker.controller !== null), SOON).toBe(true)
     await jan.context().setOffline(true)
     for (let i = 0; i < 3; i++) await drawWithMouse(jan, jans, arc(500 + 120 * i, 500, 60, 60), i + 2)
     const saving = jan.locator('[data-test=saving]')

@@ -180,17 +180,7 @@ function whereInWords(plan: FolioPlan): string {
           <v-btn variant="outlined" :prepend-icon="mdiPlus" @click="isNewSheetOpen = true">A new sheet</v-btn>
         </div>
         <p v-if="folio.own.length === 0" class="soft">None yet. Take one whenever you like to draw without a plan.</p>
-        <article
-          v-for="sheet in network.isAway ? onDevice.begun : []"
-          :key="sheet.drawing"
-          class="card sheet"
-          data-test="begun-away"
-        >
-          <NuxtLink :to="`/easel/${sheet.drawing}`"
-            ><strong>{{ sheet.title }}</strong></NuxtLink
-          >
-          <span class="soft small">begun here without a network: it is sent when that is back</span>
-        </article>
+        <BegunAway v-if="network.isAway" :sheets="onDevice.begun" />
         <article v-for="sheet in folio.own" :key="sheet.drawing.id" class="card sheet">
           <DrawingLine :drawing="sheet.drawing" :plan="sheet.title" @changed="load"
             >{{ sheet.width }} × {{ sheet.height }} px ·

@@ -89,7 +89,7 @@ export function useBeginning() {
     return log.drawing
   }
 
-  /** Puts what the class has on the device, and its warm-ups, one after the other; what is there is not asked for again. */
+  /** Puts what the class has, and its warm-ups, on the device; what is there is not asked for again. */
   async function prepare(folio: FolioView): Promise<void> {
     if (!navigator.serviceWorker?.controller) return
     await api.warmUps().catch(() => {})

@@ -46,7 +46,9 @@ const drop = (id: number) =>
         <li v-for="each in register.teachers" :key="each.id" data-test="class-teacher">
           <span>
             <strong>{{ each.name }}</strong>
-            <span v-if="each.isLead" class="small soft"> · {{ each.id === person?.id ? 'your class' : 'their class' }}</span>
+            <span v-if="each.isLead" class="small soft">
+              · {{ each.id === person?.id ? 'your class' : 'their class' }}</span
+            >
           </span>
           <v-btn
             v-if="!each.isLead && (isLead || each.id === person?.id)"

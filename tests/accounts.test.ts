@@ -38,6 +38,8 @@ describe('before it is set up', () => {
       place: null,
       isDemoOpen: true,
       keepMonths: null,
+      isMailing: false,
+      school: null,
     })
   })
 

@@ -184,7 +184,7 @@ function lookNow(): void {
         /></span>
       </header>
       <div ref="scroll" class="scroll">
-        <div class="title">
+        <div class="heading">
           <h2>{{ step.title }}</h2>
           <v-btn
             :icon="reader.isReading.value ? mdiStopCircleOutline : mdiVolumeHigh"
@@ -327,7 +327,7 @@ function lookNow(): void {
 </template>
 
 <style scoped>
-.title {
+.heading {
   display: flex;
   align-items: flex-start;
   justify-content: space-between;

@@ -45,7 +45,9 @@ export const newClassSchema = z.strictObject({
 })
 export type NewClass = z.infer<typeof newClassSchema>
 /** `hasPicturePins`: PINs are drawn as pictures. */
-export const changeClassSchema = newClassSchema.omit({ sourceId: true }).extend({ hasPicturePins: z.boolean() })
+export const changeClassSchema = newClassSchema
+  .omit({ sourceId: true })
+  .extend({ hasPicturePins: z.boolean().optional() })
 export type ChangeClass = z.infer<typeof changeClassSchema>
 export const guestsSchema = z.strictObject({ isOpen: z.boolean() })
 /** Learners for a class; a PIN of null is drawn by lot. */
@@ -175,7 +177,7 @@ export type Batch = z.infer<typeof batchSchema>
 export const claimSchema = z.strictObject({ writer, takeOver: z.boolean(), isAgain: z.boolean().optional() })
 export type Claim = z.infer<typeof claimSchema>
 /** Names what was begun without a network: asked for again, it is the same one. */
-const begunKey = z.string().min(8).max(40)
+const begunKey = z.string().regex(/^[\w-]{8,40}$/)
 export const newDrawingSchema = z.strictObject({
   plan: z.int().min(1),
   afresh: z.boolean(),
@@ -296,7 +298,10 @@ const MOST_AGO_MS = 60 * 86_400_000
 /** One that waited on its device: how long ago it was made, and what names it when it is sent again. */
 export const keptTrySchema = drillTrySchema.extend({
   agoMs: z.int().min(0).max(MOST_AGO_MS).optional(),
-  key: z.string().min(8).max(40).optional(),
+  key: z
+    .string()
+    .regex(/^[\w-]{8,40}$/)
+    .optional(),
 })
 export type KeptTryBody = z.infer<typeof keptTrySchema>
 

@@ -7,7 +7,7 @@ import { nowMs } from '../utils/clock'
 import { Refused } from '../utils/refuse'
 import { note } from './audit'
 import { doorsOfLearner, goThrough, type From } from './doors'
-import { renameLearner, slipOf } from './register'
+import { named, renameLearner, slipOf } from './register'
 import { requireClass, requireLearner } from './rights'
 import { sealSecret } from './secrets'
 import { learnerPerson, requireHereForDemo } from './signin'
@@ -59,16 +59,19 @@ export async function comeAsGuest(
   const guests = others.filter(each => each.guestUntil && each.guestUntil.getTime() > nowMs())
   if (guests.length >= MOST_GUESTS)
     throw new Refused('enough', 'There are many guests here already.', 'Ask the teacher for a slip.')
-  const learner = await people.addLearner({
-    classId: schoolClass.id,
-    name: freeName(
-      name,
-      others.map(each => each.name),
-    ),
-    // Nothing is sealed as nothing: no PIN opens it.
-    secret: 'none',
-    guestUntil: new Date(nowMs() + HOURS * 3_600_000),
-  })
+  const learner = await named(
+    `“${name}”`,
+    people.addLearner({
+      classId: schoolClass.id,
+      name: freeName(
+        name,
+        others.map(each => each.name),
+      ),
+      // Nothing is sealed as nothing: no PIN opens it.
+      secret: 'none',
+      guestUntil: new Date(nowMs() + HOURS * 3_600_000),
+    }),
+  )
   await note('guest-came', { who: learner.name, classId: schoolClass.id })
   return learnerPerson(learner, schoolClass.name)
 }

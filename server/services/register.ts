@@ -125,7 +125,7 @@ export async function renameLearner(person: Teacher, learnerId: number, given: s
  * Names are looked at before they are stored; whoever stores the same at that moment, or what the database takes for
  * the same name, is told so. Throws Refused `malformed`.
  */
-async function named<T>(what: string, stored: Promise<T>): Promise<T> {
+export async function named<T>(what: string, stored: Promise<T>): Promise<T> {
   try {
     return await stored
   } catch (error) {
@@ -214,7 +214,7 @@ export async function changeClass(
   { name, when, hasPicturePins }: ChangeClass,
 ): Promise<{ ok: true }> {
   await requireClass(person, classId)
-  await people.setClass(classId, { name, meets: when, hasPicturePins })
+  await people.setClass(classId, { name, meets: when, ...(hasPicturePins !== undefined && { hasPicturePins }) })
   return { ok: true }
 }
 

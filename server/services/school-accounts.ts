@@ -115,8 +115,8 @@ export async function backFromSchool(
     })
   const claims = tokens.claims()!
   const account = `${claims.iss} ${claims.sub}`
-  // What is longer could be taken for another one.
-  if (account.length > 255) throw notProved()
+  // What is longer could be taken for another one; other letters are none of the standard (OpenID Connect Core, 2).
+  if (!/^[\x20-\x7e]{1,255}$/.test(account)) throw notProved()
   const teacher =
     (await people.teacherBySchoolAccount(account)) ??
     (await takeUp(account, {

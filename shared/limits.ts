@@ -52,3 +52,6 @@ export const DEVICE_NAME = 16
 
 /** What guests made is kept for so many days after their lesson, while nobody has given them a name. */
 export const GUESTS_KEPT_DAYS = 14
+
+/** Which build of the program answered: a header of each answer. */
+export const BUILD = 'x-little-easel-build'

@@ -212,6 +212,12 @@ describe('a learner in several classes', () => {
     const [a, b] = [await personOf(here), await personOf(there)]
     expect([a.className, b.className]).toEqual(['Thursday table', 'Saturday table'])
     expect(b.folio).toBe(a.folio)
+    // Here it is for somebody else: there it is for her.
+    await orla.call('POST', `/api/plans/${other}/give`, {
+      classId: first.classId,
+      isGiven: true,
+      learners: [first.slips.slips[1]!.id],
+    })
     // Begun in the one class, it is gone on with in the other: the same drawing.
     const begun = (await here.call<{ id: number }>('POST', '/api/drawings', { plan: first.plan, afresh: false })).body
     const again = (await there.call<{ id: number }>('POST', '/api/drawings', { plan: first.plan, afresh: false })).body
@@ -226,7 +232,9 @@ describe('a learner in several classes', () => {
         drawing: { id: fresh.id },
       })
     }
-    // The teacher of each class sees what belongs to it.
+    // The teacher of each class sees, and takes along for her, what belongs to it.
+    const along = await get<FolioView>(orla, `/api/learners/${ada!.id}/folio`)
+    expect(along.plans.map(each => [each.id, each.className])).toEqual([[first.plan, null]])
     const register = await registerOf(second.classId)
     expect(register.plans.find(each => each.id === other)).toBeDefined()
     expect(register.learners.find(each => each.name === 'Ada Tregear')).toMatchObject({ also: ['Thursday table'] })

@@ -65,9 +65,8 @@ export function everyLearnerOf(classIds: number[], transaction?: Tx): Promise<Le
   return every(LearnerModel.findAll({ where: { classId: classIds }, order: ['name'], transaction }))
 }
 
-/** Of all rows of a learner, where they are in several classes. */
-export async function setComfort(learnerId: number, comfort: Comfort): Promise<void> {
-  await LearnerModel.update({ comfort }, { where: { id: await kinOf(learnerId) } })
+export async function setComfort(learnerIds: number[], comfort: Comfort): Promise<void> {
+  await LearnerModel.update({ comfort }, { where: { id: learnerIds } })
 }
 
 /** All rows of one learner, in whatever classes: this one first. */
@@ -181,6 +180,12 @@ export function countTeachers(): Promise<number> {
 
 export async function renameTeacher(id: number, email: string): Promise<void> {
   await TeacherModel.update({ email }, { where: { id } })
+}
+
+/** Names of teachers by their number. */
+export async function teacherNames(ids: readonly number[]): Promise<Map<number, string>> {
+  const rows = await every(TeacherModel.findAll({ where: { id: [...new Set(ids)] }, attributes: ['id', 'name'] }))
+  return new Map(rows.map(each => [each.id, each.name]))
 }
 
 export function teacherById(id: number): Promise<Teacher | null> {

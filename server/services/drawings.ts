@@ -6,12 +6,13 @@ import * as drawings from '../repositories/drawings'
 import type { Drawing } from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
 import * as people from '../repositories/people'
+import type { Learner } from '../repositories/people'
 import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { answerView } from './answers'
 import { currentOf } from './own-drawings'
 import { beginWith, entriesJson } from './records'
-import { notFound, requireDrawing, requirePlan, rowFor } from './rights'
+import { idsOf, notFound, requireDrawing, requireOwnPlan } from './rights'
 import { requireRoomForDrawing } from './room'
 import { nowMs } from '../utils/clock'
 
@@ -26,11 +27,9 @@ export function openDrawing(person: LearnerPerson, given: NewDrawing): Promise<B
 }
 
 async function begin(person: LearnerPerson, { plan: planId, afresh, from, key }: NewDrawing): Promise<Begun> {
-  const plan = await requirePlan(person, planId)
-  const learner = (await rowFor(person, planId)) ?? (await people.learnerById(person.id))!
+  const { plan, learner } = await requireOwnPlan(person, planId)
   // Begun in whichever class of theirs, it is gone on with.
-  const ids = await people.kinOf(person.id)
-  const known = afresh || key ? null : currentOf(await drawings.drawingsFor(ids, plan.id))
+  const known = afresh || key ? null : currentOf(await drawings.drawingsFor(await idsOf(person), plan.id))
   if (known) return begunOf(known)
   if (plan.archivedAt !== null)
     throw new Refused('not-found', 'This plan was put away.', 'Ask your teacher, if you would like to begin it.')
@@ -68,9 +67,9 @@ type Begun = { id: number } & Stored
 const begunOf = ({ id, position, nextBatch }: Drawing): Begun => ({ id, position, nextBatch })
 
 /** Begins it, unless a browser that began it without a network asks under its key again; also of two at once. */
-async function onceUnder({ id }: LearnerPerson, key: string | undefined, run: () => Promise<Begun>): Promise<Begun> {
+async function onceUnder(person: LearnerPerson, key: string | undefined, run: () => Promise<Begun>): Promise<Begun> {
   if (key === undefined) return run()
-  const ids = await people.kinOf(id)
+  const ids = await idsOf(person)
   const known = await drawings.begunUnder(ids, key)
   if (known) return begunOf(known)
   try {
@@ -84,8 +83,7 @@ async function onceUnder({ id }: LearnerPerson, key: string | undefined, run: ()
 
 /** What can be drawn of a plan where there is no network: as the class has it. */
 export async function givenPlan(person: LearnerPerson, id: number): Promise<GivenPlanView> {
-  const plan = await requirePlan(person, id)
-  const learner = (await rowFor(person, id)) ?? (await people.learnerById(person.id))!
+  const { plan, learner } = await requireOwnPlan(person, id)
   const given = await plans.assignment(learner.classId, plan.id)
   if (!given || plan.archivedAt !== null) throw notFound('plan')
   return {
@@ -123,16 +121,8 @@ async function layOut(person: LearnerPerson, { title, sheet, key }: NewSheet): P
   })
 }
 
-/** As whom a browser keeps it: a learner who is in several classes is one. */
-async function ownerOf({ learnerId, teacherId }: Drawing): Promise<number> {
-  if (learnerId === null) return -teacherId!
-  return (await people.learnerById(learnerId))?.folioId ?? learnerId
-}
-
-async function wayFor({ learnerId, planId }: Drawing): Promise<GivenWay> {
-  const learner = learnerId === null ? null : await people.learnerById(learnerId)
-  return (learner && (await plans.assignment(learner.classId, planId))?.way) ?? 'own'
-}
+const wayFor = async (learner: Learner | null, planId: number): Promise<GivenWay> =>
+  (learner && (await plans.assignment(learner.classId, planId))?.way) ?? 'own'
 
 /** Its entries come as JSON, beside it. */
 export async function drawingView(
@@ -140,17 +130,19 @@ export async function drawingView(
   id: number,
 ): Promise<{ view: Omit<DrawingView, 'entries'>; entries: Buffer }> {
   const drawing = await requireDrawing(person, id)
+  const learner = drawing.learnerId === null ? null : await people.learnerById(drawing.learnerId)
   const given = await handIns.handInsOf([id])
   const answers = await handIns.answersOf(given.map(each => each.id))
   const last = answers.sort((a, b) => a.answeredAt.getTime() - b.answeredAt.getTime()).at(-1)
   const view = {
     id,
-    owner: await ownerOf(drawing),
+    // As whom a browser keeps it: a learner who is in several classes is one.
+    owner: learner ? (learner.folioId ?? learner.id) : -drawing.teacherId!,
     title: drawing.title,
     planId: drawing.planId,
     plan: await plans.documentFor(drawing),
     purpose: drawing.purpose,
-    way: await wayFor(drawing),
+    way: await wayFor(learner, drawing.planId),
     startAt: drawing.step,
     position: drawing.position,
     nextBatch: drawing.nextBatch,

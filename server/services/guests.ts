@@ -1,15 +1,12 @@
-import { cleanName, drawPin, nameKey, whyNoName } from '#core/roster'
-import { seededRandom } from '#core/base'
-import { randomInt } from 'node:crypto'
+import { cleanName, nameKey, whyNoName } from '#core/roster'
 import type { Person, SlipsView } from '#shared/views'
 import * as people from '../repositories/people'
 import { nowMs } from '../utils/clock'
 import { Refused } from '../utils/refuse'
 import { note } from './audit'
 import { doorsOfLearner, goThrough, type From } from './doors'
-import { named, renameLearner, slipOf } from './register'
+import { named, renameLearner, sealedPin, slipOf } from './register'
 import { requireClass, requireLearner } from './rights'
-import { sealSecret } from './secrets'
 import { learnerPerson, requireHereForDemo } from './signin'
 
 /** Guests for one lesson: they come in with the class code alone, while the teacher lets them. */
@@ -90,8 +87,8 @@ export async function keepGuest(person: Teacher, learnerId: number, name: string
   const { learner, schoolClass } = await requireLearner(person, learnerId)
   if (!learner.guestUntil) throw new Refused('malformed', `${learner.name} is no guest.`, 'Load the register again.')
   if (cleanName(name) !== learner.name) await renameLearner(person, learnerId, name)
-  const pin = drawPin(seededRandom(randomInt(2 ** 31 - 1)))
-  await people.setLearner(learnerId, { secret: await sealSecret(pin), guestUntil: null })
+  const { pin, secret } = await sealedPin()
+  await people.setLearner(learnerId, { secret, guestUntil: null })
   await note('guest-stays', { who: person.name, classId: schoolClass.id, about: cleanName(name) })
   return slipOf(schoolClass, { id: learnerId, name: cleanName(name) }, pin)
 }

@@ -50,9 +50,15 @@ export async function sendWaiting(): Promise<void> {
   const settings = mailSettings()
   if (isSending || !isMailing(settings)) return
   isSending = true
-  const transport = nodemailer.createTransport(settings.smtpUrl, {
-    from: settings.mailFrom || undefined,
-  })
+  const transport = nodemailer.createTransport(
+    {
+      url: settings.smtpUrl,
+      connectionTimeout: SILENCE_MS,
+      greetingTimeout: SILENCE_MS,
+      socketTimeout: SILENCE_MS,
+    },
+    { from: settings.mailFrom || undefined },
+  )
   try {
     for (let mail = await next(); mail; mail = await next()) await send(transport, mail)
   } catch (error) {
@@ -67,20 +73,11 @@ const next = () => inTransaction(tx => mails.takeMail(tx))
 
 async function send(transport: Transporter, mail: mails.Mail): Promise<void> {
   try {
-    await within(SILENCE_MS, transport.sendMail({ to: mail.recipient, subject: mail.subject, text: mail.words }))
+    await transport.sendMail({ to: mail.recipient, subject: mail.subject, text: mail.words })
     await mails.markSent(mail.id)
   } catch (error) {
     const againInS = Math.min(FIRST_AGAIN_S * 2 ** (mail.tries - 1), LONGEST_AGAIN_S)
     log('warn', 'mail-not-sent', { error: reasonOf(error), tries: mail.tries })
     await mails.markNotSent(mail.id, reasonOf(error), againInS)
   }
-}
-
-/** What takes longer is given up. */
-export function within<T>(ms: number, done: Promise<T>): Promise<T> {
-  let timer: ReturnType<typeof setTimeout>
-  const late = new Promise<never>((_, reject) => {
-    timer = setTimeout(() => reject(new Error(`the mail server said nothing for ${ms / 1000} s`)), ms)
-  })
-  return Promise.race([done, late]).finally(() => clearTimeout(timer))
 }

@@ -132,15 +132,26 @@ export async function registerView(person: Teacher, classId: number): Promise<Re
 export async function folioView(person: LearnerPerson): Promise<FolioView> {
   const learner = await people.learnerById(person.id)
   if (!learner) throw new Refused('not-signed-in', 'Your name is not in the register any more.', 'Ask your teacher.')
-  const rows = await ownRows(learner)
+  return folioFor(person, await ownRows(learner, person.className))
+}
+
+/** The row of a learner in a class. */
+interface OwnRow {
+  readonly learner: people.Learner
+  readonly className: string
+}
+
+/** `rows`: the one that they came in by first. */
+async function folioFor(person: LearnerPerson, rows: readonly OwnRow[]): Promise<FolioView> {
+  const { learner } = rows[0]!
   const given = await plansOfRows(rows)
   const drawn = await drawings.drawingsOf(rows.map(each => each.learner.id))
   const handed = await handIns.handInsOf(drawn.map(each => each.id))
   const answers = await handIns.answersOf(handed.map(each => each.id))
   const handInsFor = async (theirs: Drawing[]): Promise<FolioHandIn[]> => {
-    const rows = handed.filter(each => theirs.some(one => one.id === each.drawingId)).reverse()
+    const mine = handed.filter(each => theirs.some(one => one.id === each.drawingId)).reverse()
     return Promise.all(
-      rows.map(async row => {
+      mine.map(async row => {
         const answer = answers.find(each => each.handInId === row.id)
         return {
           id: row.id,
@@ -153,8 +164,12 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
       }),
     )
   }
-  const theirPlans = given.filter(
-    ({ id, learners, as }) => learners === null || learners.includes(as) || drawn.some(each => each.planId === id),
+  // Of two classes that have it, the first in which it is for them.
+  const theirPlans = onceEach(
+    given.filter(
+      ({ id, learners, as }) =>
+        learners === null || learners.includes(as) || drawn.some(each => each.planId === id && each.learnerId === as),
+    ),
   )
   const planEntries = theirPlans.map(async plan => {
     const theirs = drawn.filter(each => each.planId === plan.id)
@@ -222,8 +237,9 @@ export async function folioView(person: LearnerPerson): Promise<FolioView> {
 }
 
 /** A learner in each of their classes that is not put away, the one that they came in by first. */
-async function ownRows(learner: people.Learner): Promise<{ learner: people.Learner; className: string }[]> {
-  const ids = learner.folioId === null ? [learner.id] : await people.kinOf(learner.id)
+async function ownRows(learner: people.Learner, className: string): Promise<OwnRow[]> {
+  if (learner.folioId === null) return [{ learner, className }]
+  const ids = await people.kinOf(learner.id)
   const rows = await Promise.all(
     ids.map(async id => {
       const row = (await people.learnerById(id))!
@@ -234,21 +250,28 @@ async function ownRows(learner: people.Learner): Promise<{ learner: people.Learn
   return rows.filter(each => each.isIn || each.learner.id === learner.id)
 }
 
-/** What all of these classes have, each plan once; `as`: who the learner is there. */
-async function plansOfRows(rows: readonly { learner: people.Learner; className: string }[]) {
+/** What all of these classes have; `as`: who the learner is there. */
+async function plansOfRows(rows: readonly OwnRow[]) {
   const all = await Promise.all(
     rows.map(async ({ learner, className }) =>
       (await plans.plansOfClass(learner.classId)).map(plan => ({ ...plan, as: learner.id, className })),
     ),
   )
-  const seen = new Set<number>()
-  return all.flat().filter(({ id }) => !seen.has(id) && seen.add(id))
+  return all.flat()
 }
 
-/** A learner's folio for their teacher, who takes it along for them; also of one who was taken out. */
+/** Each once, the first. */
+const onceEach = <T extends { readonly id: number }>(all: readonly T[]): T[] =>
+  all.filter((each, i) => all.findIndex(one => one.id === each.id) === i)
+
+/**
+ * A learner's folio for their teacher, who takes it along for them; also of one who was taken out. What they have in
+ * other classes is those classes' teachers'.
+ */
 export async function folioOf(person: Teacher, learnerId: number): Promise<FolioView> {
   const { learner, schoolClass } = await requireLearner(person, learnerId)
-  return folioView({ kind: 'learner', id: learner.id, name: learner.name, className: schoolClass.name })
+  const { name: className } = schoolClass
+  return folioFor({ kind: 'learner', id: learner.id, name: learner.name, className }, [{ learner, className }])
 }
 
 /** Throws Refused `not-found`. */

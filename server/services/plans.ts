@@ -29,14 +29,14 @@ const MOST_PLANS = 500
 /** What other teachers let all of the place read. The demo's people, whose secrets everyone knows, read none. */
 async function libraryOf(person: Teacher): Promise<PlanBookView['library']> {
   if ((await people.teacherById(person.id))?.isDemo) return []
-  return Promise.all(
-    (await plans.sharedPlans(person.id)).map(async row => ({
-      ...planCard(row.id, row.facts),
-      topics: row.facts.topics,
-      by: await nameOfMaker(row),
-      changedAt: row.changedAt?.toISOString() ?? null,
-    })),
-  )
+  const rows = await plans.sharedPlans(person.id)
+  const names = await people.teacherNames(rows.map(each => each.teacherId))
+  return rows.map(row => ({
+    ...planCard(row.id, row.facts),
+    topics: row.facts.topics,
+    by: row.maker ?? names.get(row.teacherId) ?? '',
+    changedAt: row.changedAt?.toISOString() ?? null,
+  }))
 }
 
 export async function planBookView(person: Teacher): Promise<PlanBookView> {

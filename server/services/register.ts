@@ -10,9 +10,9 @@ import * as live from '../repositories/live'
 import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
 import { forgetUnused } from '../repositories/plan-documents'
+import { markDueClasses } from '../repositories/retention'
 import { endSessionsOf } from '../repositories/sessions'
 import { Refused } from '../utils/refuse'
-import { markDue } from './retention'
 import { requireClass, requireLearner, requireLead, requireMembers } from './rights'
 import { sealSecret } from './secrets'
 import { note } from './audit'
@@ -31,6 +31,12 @@ const CODE_LOTS = 20
  * time.
  */
 const lot = (): Random => seededRandom(randomInt(2 ** 31 - 1))
+
+/** A PIN, drawn unless one is given, and as it is kept. */
+export async function sealedPin(given: string | null = null): Promise<{ pin: string; secret: string }> {
+  const pin = given ?? drawPin(lot())
+  return { pin, secret: await sealSecret(pin) }
+}
 
 export async function openClass(person: Teacher, { name, when, sourceId }: NewClass): Promise<{ id: number }> {
   for (let i = 0; i < CODE_LOTS; i++) {
@@ -63,10 +69,11 @@ export async function addLearners(person: Teacher, classId: number, given: reado
   if (learners.length === 0) throw new Refused('malformed', 'There is no name among these.', 'Write one name a line.')
   const drawn = await Promise.all(
     // Nobody is left out here: who stands where is as it was given.
-    learners.map(async ({ name, pin }, i) => {
-      const own = pin ?? drawPin(lot())
-      return { name, pin: own, secret: await sealSecret(own), sourceId: given[i]!.sourceId ?? null }
-    }),
+    learners.map(async ({ name, pin }, i) => ({
+      name,
+      sourceId: given[i]!.sourceId ?? null,
+      ...(await sealedPin(pin)),
+    })),
   )
   const slips = await named(
     'One of these names',
@@ -84,8 +91,8 @@ export async function addLearners(person: Teacher, classId: number, given: reado
 /** A new PIN for someone who has lost theirs; the door is open to them again. */
 export async function renewPin(person: Teacher, learnerId: number): Promise<SlipsView> {
   const { learner, schoolClass } = await requireLearner(person, learnerId)
-  const pin = drawPin(lot())
-  await people.setSecret(learner.id, await sealSecret(pin))
+  const { pin, secret } = await sealedPin()
+  await people.setSecret(learner.id, secret)
   await endSessionsOf('learner', learner.id)
   await openDoorOf(learner.id)
   await note('new-pin', { who: person.name, classId: schoolClass.id, about: learner.name })
@@ -222,7 +229,7 @@ export async function changeClass(
 export async function archiveClass(person: Teacher, classId: number, isArchived: boolean): Promise<{ ok: true }> {
   await requireClass(person, classId)
   await people.setClass(classId, { archivedAt: isArchived ? now() : null, eraseAt: null, frontDrawingId: null })
-  await markDue()
+  await markDueClasses()
   return { ok: true }
 }
 

@@ -16,8 +16,6 @@ const ANNOUNCED_MS = ANNOUNCED_DAYS * 24 * 3600 * 1000
 export const isNear = (eraseAt: Date | null): boolean =>
   eraseAt !== null && eraseAt.getTime() - nowMs() < ANNOUNCED_MS + 24 * 3600 * 1000
 
-export const markDue = (): Promise<void> => markDueClasses()
-
 /** Erases guests whom nobody gave a name; gives how many. */
 export async function eraseGuests(): Promise<number> {
   const guests = await oldGuests(GUESTS_KEPT_DAYS)

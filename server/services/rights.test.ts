@@ -191,8 +191,8 @@ describe('a learner who is in several classes', () => {
   it('has the same drawings and plans in each of them', async () => {
     expect(await rights.requireOwnDrawing(twice, 1000)).toMatchObject({ id: 1000 })
     expect(await rights.requirePlan(twice, 5)).toMatchObject({ id: 5 })
-    expect(await rights.rowFor(twice, 5)).toMatchObject({ id: 100, classId: 1 })
-    expect(await rights.requirePlan(twice, 7)).toMatchObject({ id: 7 })
+    expect(await rights.requireOwnPlan(twice, 5)).toMatchObject({ plan: { id: 5 }, learner: { id: 100, classId: 1 } })
+    expect(await rights.requireOwnPlan(twice, 7)).toMatchObject({ plan: { id: 7 }, learner: { id: 100 } })
   })
 
   it('is nobody else', async () => {

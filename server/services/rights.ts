@@ -37,7 +37,11 @@ async function isOwner(person: Person, { learnerId, teacherId }: Drawing): Promi
 
 /** A learner who is in several classes is the same one in each. */
 const isSelf = async (person: LearnerPerson, learnerId: number): Promise<boolean> =>
-  learnerId === person.id || (person.folio !== undefined && (await people.kinOf(person.id)).includes(learnerId))
+  learnerId === person.id || (await idsOf(person)).includes(learnerId)
+
+/** The rows of a learner: in most cases one. */
+export const idsOf = async ({ id, folio }: LearnerPerson): Promise<number[]> =>
+  folio === undefined ? [id] : people.kinOf(id)
 
 type LearnerPerson = Extract<Person, { kind: 'learner' }>
 
@@ -157,9 +161,8 @@ export async function isFor(learner: Learner, planId: number): Promise<boolean> 
 }
 
 /** As whom a learner has a plan: in the class where they came in, or in another one of theirs; null: in none. */
-export async function rowFor(person: LearnerPerson, planId: number): Promise<Learner | null> {
-  const ids = person.folio === undefined ? [person.id] : await people.kinOf(person.id)
-  for (const id of ids) {
+async function rowFor(person: LearnerPerson, planId: number): Promise<Learner | null> {
+  for (const id of await idsOf(person)) {
     const learner = await people.learnerById(id)
     if (learner && learner.removedAt === null && (await isFor(learner, planId))) return learner
   }
@@ -168,12 +171,22 @@ export async function rowFor(person: LearnerPerson, planId: number): Promise<Lea
 
 /** Throws Refused `not-found` or `not-yours`. */
 export async function requirePlan(person: Person, id: number): Promise<StoredPlan> {
+  if (person.kind === 'learner') return (await requireOwnPlan(person, id)).plan
   const plan = await plans.planById(id)
   if (!plan) throw notFound('plan')
-  const mine =
-    person.kind === 'teacher'
-      ? await mayRead(person.id, plan)
-      : (plan.learnerId !== null && (await isSelf(person, plan.learnerId))) || (await rowFor(person, id)) !== null
-  if (!mine) throw notYours('plan')
+  if (!(await mayRead(person.id, plan))) throw notYours('plan')
   return plan
+}
+
+/** A plan for a learner, and as whom they have it. Throws Refused `not-found` or `not-yours`. */
+export async function requireOwnPlan(
+  person: LearnerPerson,
+  id: number,
+): Promise<{ plan: StoredPlan; learner: Learner }> {
+  const plan = await plans.planById(id)
+  if (!plan) throw notFound('plan')
+  const isOwnSheet = plan.learnerId !== null && (await isSelf(person, plan.learnerId))
+  const learner = isOwnSheet ? await people.learnerById(plan.learnerId!) : await rowFor(person, id)
+  if (!learner) throw notYours('plan')
+  return { plan, learner }
 }

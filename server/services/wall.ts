@@ -44,13 +44,7 @@ export async function wallView(person: Person, classId: number): Promise<WallVie
     each => isTeacher || each.state === 'up' || each.learnerId === person.id,
   )
   const [members, words] = await Promise.all([people.everyLearnerOf([id]), wall.wordsOf(works.map(each => each.id))])
-  const teachers = new Map(
-    await Promise.all(
-      [...new Set(words.flatMap(each => each.teacherId ?? []))].map(
-        async each => [each, (await people.teacherById(each))?.name ?? ''] as const,
-      ),
-    ),
-  )
+  const teachers = await people.teacherNames(words.flatMap(each => each.teacherId ?? []))
   const nameOf = (learnerId: number | null) => members.find(each => each.id === learnerId)?.name ?? ''
   const titles = await planTitles(works)
   return {

@@ -1,5 +1,5 @@
 import { readdirSync, statSync, writeFileSync } from 'node:fs'
-import { join, relative, sep } from 'node:path'
+import { join, sep } from 'node:path'
 import { build } from 'esbuild'
 import { defineNuxtModule } from 'nuxt/kit'
 
@@ -34,7 +34,7 @@ export default defineNuxtModule({
 function keptFiles(folder: string, buildId: string): { url: string; revision: string | null }[] {
   const names = readdirSync(folder, { recursive: true, encoding: 'utf8' })
     .filter(name => statSync(join(folder, name)).isFile())
-    .map(name => relative(folder, join(folder, name)).split(sep).join('/'))
+    .map(name => name.split(sep).join('/'))
   const kept = names.filter(
     name => !/\.(gz|br|map|woff)$/.test(name) && !name.startsWith('_nuxt/builds/') && name !== 'service-worker.js',
   )

@@ -1,6 +1,7 @@
 import { CoreError } from '#core/base'
 import type { ErrorCode, Refusal } from '#shared/errors'
-import { BUILD, KEPT_AT } from '../service/kept-routes'
+import { BUILD } from '#shared/limits'
+import { KEPT_AT } from '../service/kept-routes'
 import { WorkerLost } from '../workers/lost'
 
 /** The server understood and said no. `message` says what happened, `fix` what to do. */
@@ -29,6 +30,11 @@ export class Unreachable extends Error {
 
 /** What passes by itself: the same is asked again later, and meanwhile one goes on with what this device keeps. */
 export const IS_PASSING: ReadonlySet<ErrorCode> = new Set(['database-down', 'disk-full', 'busy', 'unexpected'])
+
+/** Whether what failed passes by itself: silence, or a refusal that is over soon. */
+export function isAway(error: unknown): boolean {
+  return error instanceof Unreachable || (error instanceof ApiRefusal && IS_PASSING.has(error.code))
+}
 
 /** What an answer says besides: which build gave it, and when, if it was kept on this device. */
 interface Beside {

@@ -35,7 +35,7 @@ const set = (changes: Partial<Comfort>) => trying(true, () => store.set(changes)
           :checked="store.comfort.letters === size"
           @change="set({ letters: size })"
         />
-        <span :style="{ fontSize: `${(size / store.comfort.letters) * 1}rem` }">{{ LETTERS[size] }}</span></label
+        <span :style="{ fontSize: `${size / store.comfort.letters}rem` }">{{ LETTERS[size] }}</span></label
       >
     </fieldset>
     <div class="card">

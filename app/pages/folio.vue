@@ -51,12 +51,16 @@ const network = useNetwork()
 const { onDevice, look } = useOnDevice()
 watch(
   () => network.isAway,
-  away => (away ? void look() : void load()),
+  (away, was) => {
+    if (away) void look()
+    else if (was) void load()
+  },
+  { immediate: true },
 )
 // On the first visit the program comes to the device while this page is open: what it shows is asked once more, kept.
 useEventListener(navigator.serviceWorker, 'controllerchange', () => void load())
 /** What the class has is put on the device while there is a network. */
-watch(folio, found => found && void look().then(() => beginning.prepare(found)))
+watch(folio, found => found && void beginning.prepare(found))
 /** Without a network: what of a plan can be drawn here. */
 const isHere = (plan: FolioPlan) =>
   plan.drawing ? onDevice.value.drawings.has(plan.drawing.id) : onDevice.value.plans.has(plan.id)

@@ -23,7 +23,5 @@ export const isFixed = ({ pathname, searchParams }: URL): boolean => FIXED.test(
 export const KEPT_CACHE = 'little-easel-kept'
 /** What was kept says when it was answered, ISO 8601. */
 export const KEPT_AT = 'x-little-easel-kept'
-/** Which build of the program answered. */
-export const BUILD = 'x-little-easel-build'
 /** A page asks the newer one that waits to begin. */
-export const BEGIN = { type: 'SKIP_WAITING' } as const
+export const BEGIN = 'begin'

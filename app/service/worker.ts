@@ -1,4 +1,4 @@
-import { clientsClaim } from 'workbox-core'
+import { clientsClaim, type WorkboxPlugin } from 'workbox-core'
 import {
   cleanupOutdatedCaches,
   createHandlerBoundToURL,
@@ -6,8 +6,8 @@ import {
   type PrecacheEntry,
 } from 'workbox-precaching'
 import { NavigationRoute, registerRoute } from 'workbox-routing'
-import { CacheFirst, NetworkFirst } from 'workbox-strategies'
-import { isFixed, isKept, KEPT_AT, KEPT_CACHE } from './kept-routes'
+import { CacheFirst, NetworkFirst, NetworkOnly } from 'workbox-strategies'
+import { BEGIN, isFixed, isKept, KEPT_AT, KEPT_CACHE } from './kept-routes'
 
 /**
  * Runs beside all pages of this device: with it the program opens where there is no network. The program itself is kept
@@ -34,31 +34,33 @@ cleanupOutdatedCaches()
 clientsClaim()
 
 scope.addEventListener('message', ({ data }) => {
-  if ((data as { type?: unknown } | null)?.type === 'SKIP_WAITING') void scope.skipWaiting()
+  if (data === BEGIN) void scope.skipWaiting()
 })
 
 /** A proxy's word that the server is away is none of the server's. */
 const isAway = (response: Response) =>
   response.status >= 502 && !(response.headers.get('content-type') ?? '').includes('json')
 
+const unlessAway: WorkboxPlugin = {
+  fetchDidSucceed: async ({ response }) => {
+    if (isAway(response)) throw new Error('the server is away')
+    return response
+  },
+}
+const onlyWell: WorkboxPlugin = {
+  cacheWillUpdate: async ({ response }) => (response.status === 200 ? response : null),
+}
+
 const kept = new NetworkFirst({
   cacheName: KEPT_CACHE,
   networkTimeoutSeconds: PATIENCE_S,
   plugins: [
-    {
-      fetchDidSucceed: async ({ response }) => {
-        if (isAway(response)) throw new Error('the server is away')
-        return response
-      },
-      cacheWillUpdate: async ({ response }) => (response.status === 200 ? response : null),
-      cachedResponseWillBeUsed: async ({ cachedResponse }) => (cachedResponse ? asKept(cachedResponse) : null),
-    },
+    unlessAway,
+    onlyWell,
+    { cachedResponseWillBeUsed: async ({ cachedResponse }) => (cachedResponse ? asKept(cachedResponse) : null) },
   ],
 })
-const fixed = new CacheFirst({
-  cacheName: KEPT_CACHE,
-  plugins: [{ cacheWillUpdate: async ({ response }) => (response.status === 200 ? response : null) }],
-})
+const fixed = new CacheFirst({ cacheName: KEPT_CACHE, plugins: [onlyWell] })
 
 /** The same, saying of when it is. */
 function asKept(response: Response): Response {
@@ -72,20 +74,7 @@ registerRoute(({ url, sameOrigin }) => sameOrigin && isFixed(url), fixed)
 
 /** Every page is the same shell; it draws itself by its address. */
 const shell = createHandlerBoundToURL('/')
-const page = new NetworkFirst({
-  cacheName: 'little-easel-page',
-  networkTimeoutSeconds: PAGE_PATIENCE_S,
-  plugins: [
-    {
-      fetchDidSucceed: async ({ response }) => {
-        if (isAway(response)) throw new Error('the server is away')
-        return response
-      },
-      // The shell that is kept is that of the files that are kept.
-      cacheWillUpdate: async () => null,
-    },
-  ],
-})
+const page = new NetworkOnly({ networkTimeoutSeconds: PAGE_PATIENCE_S, plugins: [unlessAway] })
 registerRoute(
   new NavigationRoute(
     async options => {

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { KeptTryBody } from '#shared/schemas'
 import { ApiRefusal, Unreachable } from '../api/client'
-import { keepTry, sendTries } from './kept-tries'
+import { keepTry, sendTries, type NamedTry } from './kept-tries'
 
 const store = new Map<string, string>()
 vi.stubGlobal('localStorage', {
@@ -11,7 +11,13 @@ vi.stubGlobal('localStorage', {
 })
 beforeEach(() => store.clear())
 
-const tried = (score: number): KeptTryBody => ({ drill: 'parallels', seed: 1, score, figures: [] }) as KeptTryBody
+const tried = (score: number): NamedTry => ({
+  drill: 'parallels',
+  seed: 1,
+  score,
+  figures: [],
+  key: crypto.randomUUID(),
+})
 
 describe('tries of warm-ups without a network', () => {
   it('are sent in their order, with how long ago they were made and a name that stays', async () => {

@@ -1,12 +1,15 @@
 import type { KeptTryBody } from '#shared/schemas'
-import { ApiRefusal, IS_PASSING, Unreachable } from '../api/client'
+import { ApiRefusal, isAway } from '../api/client'
 import { api } from '../api/routes'
 
 /** Tries of warm-ups that were made without a network: kept on this device, and sent once there is one. */
 
+/** It has its name from the beginning: the server may have it, and its answer was lost. */
+export type NamedTry = KeptTryBody & { readonly key: string }
+
 interface KeptTry {
   readonly at: number
-  readonly body: KeptTryBody
+  readonly body: NamedTry
 }
 /** More are not kept: the oldest go. */
 const MOST_KEPT = 500
@@ -25,12 +28,8 @@ function write(owner: number, tries: readonly KeptTry[]): void {
   else localStorage.removeItem(nameFor(owner))
 }
 
-/** Whether what failed may be tried again later. */
-export const isForLater = (error: unknown): boolean =>
-  error instanceof Unreachable || (error instanceof ApiRefusal && IS_PASSING.has(error.code))
-
-export function keepTry(owner: number, body: KeptTryBody, at = Date.now()): void {
-  write(owner, [...read(owner), { at, body: { ...body, key: crypto.randomUUID() } }])
+export function keepTry(owner: number, body: NamedTry, at = Date.now()): void {
+  write(owner, [...read(owner), { at, body }])
 }
 
 /** Sends those of a person, the oldest first; what the server refuses is let go, what it does not answer stays. */
@@ -43,7 +42,7 @@ export async function sendTries(
     try {
       await send({ ...first.body, agoMs: Math.max(0, now - first.at) })
     } catch (error) {
-      if (isForLater(error) || (error instanceof ApiRefusal && error.code === 'not-signed-in')) return
+      if (isAway(error) || (error instanceof ApiRefusal && error.code === 'not-signed-in')) return
     }
     write(owner, rest)
   }

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { hearAnswers } from '../api/client'
 import { api } from '../api/routes'
+import { BEGIN } from '../service/kept-routes'
 import { useOutbox } from './outbox'
 
 /** While a newer build waits, it is looked this often whether all that was drawn is sent, ms. */
@@ -53,7 +54,7 @@ export const useNetwork = defineStore('network', () => {
     const waiting = (await navigator.serviceWorker?.getRegistration())?.waiting
     if (!waiting) return window.location.reload()
     navigator.serviceWorker.addEventListener('controllerchange', () => window.location.reload(), { once: true })
-    waiting.postMessage({ type: 'SKIP_WAITING' })
+    waiting.postMessage(BEGIN)
   }
 
   return {

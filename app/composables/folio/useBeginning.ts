@@ -1,16 +1,19 @@
 import type { Plan } from '#core/plan'
 import type { NewSheet } from '#shared/schemas'
 import type { FolioView, GivenWay } from '#shared/views'
-import { ApiRefusal, Unreachable } from '../../api/client'
+import { pathOf } from '../../api/call'
+import { ApiRefusal, isAway, Unreachable } from '../../api/client'
 import { api } from '../../api/routes'
-import { isForLater } from '../../sheet/kept-tries'
+import { KEPT_CACHE } from '../../service/kept-routes'
 import { useSession } from '../../stores/session'
-import type { BegunOf, Log } from '../../workers/record/shelf'
+import { freshNumber, type BegunOf, type Log } from '../../workers/record/shelf'
 
 /** Plans of a class that are put on a device at most: each may be some MB. */
 const MOST_PREPARED = 24
 /** One that opens within so long is put there as well, ms: a lesson of the next days. */
 const AHEAD_MS = 7 * 86_400_000
+
+const GIVEN = '/api/plans/:id/given'
 
 /** Opens what is drawn on: at the server, or, where there is no network, out of what this device keeps. */
 export function useBeginning() {
@@ -21,7 +24,7 @@ export function useBeginning() {
     try {
       return (await api.openDrawing(plan.id, afresh, from)).id
     } catch (error) {
-      if (!isForLater(error) || session.logOwner === null) throw error
+      if (!isAway(error) || session.logOwner === null) throw error
       return (afresh ? null : await latestHere(plan.id)) ?? begin(plan, from, error)
     }
   }
@@ -30,7 +33,7 @@ export function useBeginning() {
     try {
       return (await api.openOwnSheet(given)).id
     } catch (error) {
-      if (!isForLater(error) || session.logOwner === null) throw error
+      if (!isAway(error) || session.logOwner === null) throw error
       const { ownPlan } = await import('#core/plan')
       return keep({ title: given.title, sheet: given.sheet }, 0, ownPlan(given.title, given.sheet), 'own')
     }
@@ -38,11 +41,8 @@ export function useBeginning() {
 
   /** What this device has of a plan's drawings: the one that was drawn on last. */
   async function latestHere(planId: number): Promise<number | null> {
-    const { onShelf } = await import('../../workers/record/on-shelf')
-    const cards = (await onShelf(keeper => keeper.cards())) ?? []
-    const own = cards
-      .map(each => each.log)
-      .filter(log => log.person === session.logOwner && log.planId === planId && !log.apart)
+    const { logsOf } = await import('../../workers/record/on-shelf')
+    const own = (await logsOf(session.logOwner)).filter(log => log.planId === planId && !log.apart)
     return own.sort((a, b) => b.touchedAt - a.touchedAt)[0]?.drawing ?? null
   }
 
@@ -67,7 +67,7 @@ export function useBeginning() {
     ])
     const entries = 'plan' in of ? starterEntries(plan, from ?? plan.steps[0]!.id) : []
     const log: Log = {
-      drawing: -1 - crypto.getRandomValues(new Uint32Array(1))[0]!,
+      drawing: freshNumber(),
       person: session.logOwner!,
       writer: crypto.randomUUID(),
       session: crypto.randomUUID(),
@@ -92,12 +92,20 @@ export function useBeginning() {
   /** Puts what the class has, and its warm-ups, on the device; what is there is not asked for again. */
   async function prepare(folio: FolioView): Promise<void> {
     if (!navigator.serviceWorker?.controller) return
-    await api.warmUps().catch(() => {})
     const plans = folio.plans.filter(
       each => each.startsAt === null || Date.parse(each.startsAt) < Date.now() + AHEAD_MS,
     )
-    for (const { id, version } of plans.slice(0, MOST_PREPARED))
-      if (version !== null) await api.givenPlan(id, version).catch(() => {})
+    const wanted = [
+      '/api/warm-ups',
+      ...plans.slice(0, MOST_PREPARED).map(({ id, version }) => pathOf(GIVEN, { id }, { version })),
+    ]
+    try {
+      const kept = await caches.open(KEPT_CACHE)
+      // What runs beside the pages keeps the answer; nobody reads it here, it may be some MB.
+      for (const path of wanted) if (!(await kept.match(path))) await fetch(path)
+    } catch {
+      // The next look into the folio goes on with it.
+    }
   }
 
   return { open, openSheet, prepare }

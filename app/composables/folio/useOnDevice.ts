@@ -13,12 +13,11 @@ export function useOnDevice() {
   })
 
   async function look(): Promise<void> {
-    const { onShelf } = await import('../../workers/record/on-shelf')
-    const cards = (await onShelf(keeper => keeper.cards())) ?? []
-    const own = cards.filter(each => each.log.person === session.logOwner)
-    const begun = own.map(each => each.log).filter(isBegun)
+    const { logsOf } = await import('../../workers/record/on-shelf')
+    const own = await logsOf(session.logOwner)
+    const begun = own.filter(isBegun)
     onDevice.value = {
-      drawings: new Set(own.map(each => each.log.drawing)),
+      drawings: new Set(own.map(each => each.drawing)),
       plans: new Set([...begun.map(each => each.planId), ...(await keptPlans())]),
       begun: begun.filter(each => each.planId === 0).map(({ drawing, plan }) => ({ drawing, title: plan.title })),
     }

@@ -5,9 +5,9 @@ import { unpackSample, type ToolSettings } from '#core/brush'
 import type { Rgb8 } from '#core/colour'
 import { DRILLS, drillTask, GREATEST_SEED, type DrillName, type DrillResult } from '#core/drill'
 import { api } from '../../api/routes'
-import { troubleOf } from '../../api/client'
+import { isAway, troubleOf } from '../../api/client'
 import { isForField } from '../../sheet/keys'
-import { isForLater, keepTry } from '../../sheet/kept-tries'
+import { keepTry } from '../../sheet/kept-tries'
 import { useSession } from '../../stores/session'
 import DrillWorker from '../../workers/drill.worker?worker'
 import type { DrillHost } from '../../workers/drill/host'
@@ -105,14 +105,19 @@ export function useDrill(name: DrillName) {
   }
 
   async function keep(score: number, figures: DrillResult['figures']): Promise<void> {
-    const body = { drill: name, seed: seed.value, score, figures: figures.map(each => ({ ...each })) }
-    const sent = await api.keepTry(body).catch((error: unknown) => {
-      if (!isForLater(error) || session.logOwner === null) throw error
+    const body = {
+      drill: name,
+      seed: seed.value,
+      score,
+      figures: figures.map(each => ({ ...each })),
+      key: crypto.randomUUID(),
+    }
+    const { left } = await api.keepTry(body).catch((error: unknown) => {
+      if (!isAway(error) || session.logOwner === null) throw error
       keepTry(session.logOwner, body)
       say('This try is kept on this device.', 'It is sent when the network is back.')
       return { left: null }
     })
-    const { left } = sent
     if (left !== null) say(`That was much for one day: ${left} more tries are kept today.`, 'Draw something now.')
   }
 

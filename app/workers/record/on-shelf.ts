@@ -1,4 +1,5 @@
 import { Keeper } from './keeper'
+import type { Log } from './shelf'
 
 /** Does something with what this browser keeps of records; undefined: it keeps nothing. */
 export async function onShelf<T>(work: (keeper: Keeper) => Promise<T>): Promise<T | undefined> {
@@ -12,4 +13,10 @@ export async function onShelf<T>(work: (keeper: Keeper) => Promise<T>): Promise<
   } catch {
     return undefined
   }
+}
+
+/** What is kept of a person's drawings. */
+export async function logsOf(person: number | null): Promise<Log[]> {
+  const cards = (await onShelf(keeper => keeper.cards())) ?? []
+  return cards.map(each => each.log).filter(log => log.person === person)
 }

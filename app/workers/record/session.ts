@@ -3,7 +3,7 @@ import type { Act, Entry } from '#core/drawing'
 import { DEVICE_NAME } from '#shared/limits'
 import type { Batch, Claim } from '#shared/schemas'
 import type { DrawingView, Stored } from '#shared/views'
-import { ApiRefusal, IS_PASSING, Unreachable } from '../../api/client'
+import { ApiRefusal, isAway, Unreachable } from '../../api/client'
 import { mergeRecords, type Merged } from './merge'
 import { Sender, type SendingState } from './sender'
 import { isBegun, Ousted, sameLog, type BegunOf, type Kept, type Log, type Shelf } from './shelf'
@@ -49,11 +49,6 @@ export interface Listeners {
 
 /** What is under way is kept this often, ms: what a crash may take with it. */
 export const UNDERWAY_MS = 500
-
-/** Why a server's silence or refusal still lets someone draw on what this browser keeps. */
-export function isAway(error: unknown): boolean {
-  return error instanceof Unreachable || (error instanceof ApiRefusal && IS_PASSING.has(error.code))
-}
 
 /** Whose log of a drawing this browser has touched last: for when nobody can say who draws. */
 async function lastOwner(shelf: Shelf, drawing: number): Promise<number | null> {

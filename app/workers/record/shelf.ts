@@ -125,4 +125,7 @@ export function isUnsent({ log, entries, isUnderway }: LogCard): boolean {
 /** Begun without a network, and without a number at the server yet. */
 export const isBegun = ({ begun, apart }: Log): boolean => begun !== undefined && apart === undefined
 
+/** For what has no number at the server yet. */
+export const freshNumber = (): number => -1 - crypto.getRandomValues(new Uint32Array(1))[0]!
+
 export const sameLog = (a: LogKey, b: LogKey) => a.person === b.person && a.drawing === b.drawing

@@ -1,6 +1,6 @@
 import { api } from '../../api/routes'
 import type { RecordServer, Surroundings } from './session'
-import type { Shelf } from './shelf'
+import { freshNumber, type Shelf } from './shelf'
 
 const server: RecordServer = {
   claim: api.claim,
@@ -16,7 +16,7 @@ export function surroundings(shelf: Shelf | null): Surroundings {
     shelf,
     server,
     freshName: () => crypto.randomUUID(),
-    freshNumber: () => -1 - crypto.getRandomValues(new Uint32Array(1))[0]!,
+    freshNumber,
     now: () => Date.now(),
     later(run, ms) {
       const timer = setTimeout(run, ms)

@@ -93,7 +93,8 @@ export function useBeginning() {
   async function prepare(folio: FolioView): Promise<void> {
     if (!navigator.serviceWorker?.controller) return
     const plans = folio.plans.filter(
-      each => each.startsAt === null || Date.parse(each.startsAt) < Date.now() + AHEAD_MS,
+      ({ startsAt, version }) =>
+        version !== null && (startsAt === null || Date.parse(startsAt) < Date.now() + AHEAD_MS),
     )
     const wanted = [
       '/api/warm-ups',

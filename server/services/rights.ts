@@ -185,8 +185,8 @@ export async function requireOwnPlan(
 ): Promise<{ plan: StoredPlan; learner: Learner }> {
   const plan = await plans.planById(id)
   if (!plan) throw notFound('plan')
-  const isOwnSheet = plan.learnerId !== null && (await isSelf(person, plan.learnerId))
-  const learner = isOwnSheet ? await people.learnerById(plan.learnerId!) : await rowFor(person, id)
+  const isTheirOwn = plan.learnerId !== null && (await isSelf(person, plan.learnerId))
+  const learner = isTheirOwn ? await people.learnerById(plan.learnerId!) : await rowFor(person, id)
   if (!learner) throw notYours('plan')
   return { plan, learner }
 }

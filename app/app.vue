@@ -6,6 +6,7 @@ import { useOutbox } from './stores/outbox'
 import { useSession } from './stores/session'
 
 const { notices, dismiss } = useNotices()
+const { told } = useSpoken()
 /** What was drawn here and has not reached the server is sent from whatever page is open. */
 const outbox = useOutbox()
 const session = useSession()
@@ -32,6 +33,7 @@ function act(id: number, action: NoticeAction): void {
     <!-- Not before somebody needs them: the first page is small. -->
     <LazyNewerNote v-if="network.isOutdated" />
     <LazyConfirmPassword v-if="session.person?.kind === 'teacher'" />
+    <p class="visually-hidden" role="status" data-test="told">{{ told }}</p>
     <div class="notices" role="status" aria-live="polite">
       <div v-for="notice in notices" :key="notice.id" class="notice" :class="notice.tone">
         <div>

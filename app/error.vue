@@ -7,7 +7,7 @@ const isMissing = computed(() => props.error.statusCode === 404)
   <v-app>
     <div class="page">
       <div class="card" style="max-width: 560px; margin: 60px auto">
-        <h1>{{ isMissing ? 'There is no such page.' : 'Something went wrong here.' }}</h1>
+        <PageHeading :title="isMissing ? 'There is no such page.' : 'Something went wrong here.'" />
         <p>
           {{
             isMissing

@@ -3,7 +3,7 @@ import { listOf, numbers } from '#core/base'
 import { entrySchema, numbersIn, sheetSchema } from '#core/drawing'
 import { DRILL_NAMES, GREATEST_SEED } from '#core/drill'
 import { MOST_LISTED, PIN, WHY_NO_PIN } from '#core/roster'
-import { LETTER_SIZES, type Comfort } from './comfort'
+import { KEY_NAME, KEY_SIGN, LETTER_SIZES, MOST_OWN_KEYS, type Comfort } from './comfort'
 import { BATCH_ENTRIES, BATCH_NUMBERS, LIVE_PICTURE_BYTES } from './limits'
 import { panelSeamsSchema } from './mural'
 
@@ -259,6 +259,12 @@ export const comfortSchema: z.ZodType<Comfort> = z.strictObject({
   isDim: z.boolean(),
   tellsColours: z.boolean(),
   hasSimplerWords: z.boolean(),
+  // A page of before knew neither.
+  hasNoLetterKeys: z.boolean().default(false),
+  ownKeys: z
+    .record(z.string().regex(KEY_NAME), z.string().regex(KEY_SIGN))
+    .refine(keys => Object.keys(keys).length <= MOST_OWN_KEYS, `at most ${MOST_OWN_KEYS} keys`)
+    .default({}),
 })
 
 /** Warm-ups that are done together at most. */

@@ -17,13 +17,18 @@ const CHOICES = [
     'Simpler words',
     'Steps are shorter, where your teacher wrote them so, and only what is to be done is there.',
   ],
+  [
+    'hasNoLetterKeys',
+    'No keys of one letter',
+    'A letter pressed by itself does nothing; those with Ctrl go on as they do.',
+  ],
 ] as const
 const set = (changes: Partial<Comfort>) => trying(true, () => store.set(changes))
 </script>
 
 <template>
   <div class="page narrow">
-    <h1>As I like it</h1>
+    <PageHeading title="As I like it" />
     <p class="soft">It is so wherever you come in.</p>
     <fieldset class="card">
       <legend>Letters</legend>
@@ -47,6 +52,7 @@ const set = (changes: Partial<Comfort>) => trying(true, () => store.set(changes)
         ></label
       >
     </div>
+    <OwnKeys v-if="!store.comfort.hasNoLetterKeys" />
   </div>
 </template>
 

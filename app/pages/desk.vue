@@ -27,7 +27,7 @@ const wallOf = (classId: number) =>
   <div class="page">
     <LoadingOrTrouble v-if="!desk" :trouble="trouble" @again="load" />
     <template v-else>
-      <h1>Desk</h1>
+      <PageHeading title="Desk" />
       <RoomNote v-if="desk.room" :room="desk.room" is-teacher />
       <p v-for="one in erasing" :key="one.id" class="card erasing" role="status" data-test="erasing">
         <span

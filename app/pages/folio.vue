@@ -77,7 +77,7 @@ function whereInWords(plan: FolioPlan): string {
     <LoadingOrTrouble v-if="!folio" :trouble="trouble" @again="load" />
     <template v-else>
       <div class="row between">
-        <h1>{{ folio.name }}’s folio</h1>
+        <PageHeading :title="`${folio.name}’s folio`" />
         <div class="row">
           <v-btn variant="outlined" size="small" to="/progress">My progress</v-btn>
           <v-btn variant="outlined" size="small" :to="`/wall/${folio.classId}`">The Wall</v-btn>
@@ -211,19 +211,14 @@ function whereInWords(plan: FolioPlan): string {
         </div>
       </section>
     </template>
-    <v-dialog :model-value="asking !== null" max-width="460" @update:model-value="asking = null">
-      <div class="card">
-        <h2>Begin afresh?</h2>
-        <p>
-          A new, empty sheet is laid out. The one you have is kept: you find it here, under “Other drawings of this
-          plan”. Everything handed in is kept as well.
-        </p>
-        <div class="row end">
-          <v-btn variant="outlined" @click="asking = null">Keep drawing the old one</v-btn
-          ><v-btn color="primary" @click="asking && draw(asking, true)">Begin afresh</v-btn>
-        </div>
-      </div>
-    </v-dialog>
+    <CardDialog :model-value="asking !== null" title="Begin afresh?" @update:model-value="asking = null">
+      <p>
+        A new, empty sheet is laid out. The one you have is kept: you find it here, under “Other drawings of this plan”.
+        Everything handed in is kept as well.
+      </p>
+      <template #actions><v-btn color="primary" @click="asking && draw(asking, true)">Begin afresh</v-btn></template>
+      <template #leave>Keep drawing the old one</template>
+    </CardDialog>
     <NewSheetDialog v-model="isNewSheetOpen" />
     <VersionsBeside v-if="comparing" :title="comparing.title" :hand-ins="comparing.handIns" @close="comparing = null" />
     <TakeAlong v-if="isTaking && folio" :folio="folio" @close="isTaking = false" />
@@ -249,10 +244,6 @@ function whereInWords(plan: FolioPlan): string {
   gap: 12px;
   align-items: center;
   flex-wrap: wrap;
-}
-.row.end {
-  justify-content: flex-end;
-  margin-top: 10px;
 }
 .late {
   color: var(--ochre);

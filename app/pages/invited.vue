@@ -32,7 +32,7 @@ const { isBusy, trouble, enter } = useDoor(
   <div class="page narrow">
     <LoadingOrTrouble v-if="!view" :trouble="linkTrouble" @again="load" />
     <form v-else novalidate class="card" @submit.prevent="enter">
-      <h1>{{ view.isReset ? 'A new password' : `Teach at ${view.placeName}` }}</h1>
+      <PageHeading :title="view.isReset ? 'A new password' : `Teach at ${view.placeName}`" />
       <p class="soft">
         {{
           view.isReset

@@ -48,12 +48,12 @@ const { isBusy, trouble, enter } = useDoor(
   <div class="page narrow">
     <LoadingOrTrouble v-if="!door" :trouble="doorTrouble" @again="load" />
     <template v-else-if="door.place">
-      <h1>{{ door.place.name }}</h1>
+      <PageHeading :title="door.place.name" />
       <p>This place is set up already. Ask whoever keeps it for an invitation, or sign in.</p>
       <v-btn color="primary" to="/">To the front door</v-btn>
     </template>
     <form v-else novalidate @submit.prevent="enter">
-      <h1>A place of your own</h1>
+      <PageHeading title="A place of your own" />
       <p class="soft">Done once. You will keep it: invite other teachers, see what is kept, hand it on one day.</p>
       <section class="card">
         <h2>The code</h2>

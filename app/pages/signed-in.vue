@@ -23,7 +23,10 @@ const endOthers = () =>
 
 <template>
   <div class="page">
-    <h1>Your account</h1>
+    <PageHeading title="Your account" />
+    <p>
+      Letters, light, motion and keys: <NuxtLink to="/as-i-like-it">as I like it</NuxtLink>. It is so on this device.
+    </p>
     <div class="own">
       <OwnPassword @changed="load" />
       <SecondFactor />

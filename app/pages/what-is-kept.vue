@@ -11,7 +11,7 @@ const kept = computed(() => door.value?.keepMonths ?? null)
   <div class="page words">
     <LoadingOrTrouble v-if="!door" :trouble="trouble" @again="load" />
     <template v-else>
-      <h1>What is kept</h1>
+      <PageHeading title="What is kept" />
       <p class="lead">
         Little Easel runs on a computer of {{ door.place?.name ?? 'this place' }}. What is kept stays there. Nothing is
         sent to anybody else, nothing is counted for anybody else, and there are no advertisements.

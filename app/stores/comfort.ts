@@ -13,7 +13,9 @@ export const useComfort = defineStore('comfort', () => {
   const device = useLocalStorage<Comfort>('little-easel-comfort', asBefore(), {
     serializer: { read, write: value => JSON.stringify(value) },
   })
-  const own = computed(() => (session.person?.kind === 'learner' ? session.person.comfort : undefined))
+  const own = computed(() =>
+    session.person?.kind === 'learner' && session.person.comfort ? comfortFrom(session.person.comfort) : undefined,
+  )
   const comfort = computed<Comfort>(() => own.value ?? device.value)
 
   /** Kept for a learner with their name; what the server has not got is sent with the next change. */

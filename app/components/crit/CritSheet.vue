@@ -8,6 +8,7 @@ import type { HandInView } from '#shared/views'
 import { api } from '../../api/routes'
 import type { Tone } from '../../composables/sheet/useLooking'
 import { isForField } from '../../sheet/keys'
+import type { LetterKeyId } from '../../sheet/letter-keys'
 import { makingOf } from '../../sheet/making'
 import type { WindowView } from '../../sheet/view'
 import type { ShownMark } from '../sheet/SheetMarks.vue'
@@ -152,15 +153,15 @@ watch(
   },
   { flush: 'sync' },
 )
-const newPin = ref<{ x: number; y: number; words: string } | null>(null)
+/** Where the comment goes that is being pinned. */
+const newPin = ref<{ x: number; y: number } | null>(null)
 function begin(samples: number[]): void {
   if (mode.value === 'sketch') over.value?.begin(samples)
-  else newPin.value = { x: Math.round(samples[0]! / 16), y: Math.round(samples[1]! / 16), words: '' }
+  else newPin.value = { x: Math.round(samples[0]! / 16), y: Math.round(samples[1]! / 16) }
 }
-function putPin(): void {
-  const pin = newPin.value
-  if (!pin?.words.trim()) return
-  emit('pins', [...props.pins, { ...pin, words: pin.words.trim() }])
+function putPin(words: string): void {
+  if (!newPin.value) return
+  emit('pins', [...props.pins, { ...newPin.value, words }])
   newPin.value = null
   mode.value = 'look'
 }
@@ -172,27 +173,29 @@ const setMode = (next: typeof mode.value) => {
 
 // --- keys
 
+const keys = useLetterKeys('crit')
 function onKey(event: KeyboardEvent): void {
-  if (event.ctrlKey || event.metaKey || event.altKey || isForField(event)) return
-  const actions: Record<string, () => void> = {
-    z: () => sheetWindow.value?.mirror(),
-    x: () => setTone('values'),
-    c: () => setTone('squint'),
-    v: () => {
+  if (isForField(event)) return
+  const actions: Partial<Record<LetterKeyId | 'escape', () => void>> = {
+    mirror: () => sheetWindow.value?.mirror(),
+    values: () => setTone('values'),
+    squint: () => setTone('squint'),
+    apart: () => {
       isApart.value = !isApart.value
     },
-    f: () => sheetWindow.value?.fit(),
-    b: () => {
+    fit: () => sheetWindow.value?.fit(),
+    compare: () => {
       compared.value = compared.value ? null : (choices.value[0]?.value ?? null)
     },
-    p: () => void (time.value.isPlaying ? player.pause() : player.play(speed.value)),
+    play: () => void (time.value.isPlaying ? player.pause() : player.play(speed.value)),
     escape: () => {
       mode.value = 'look'
       newPin.value = null
       isApart.value = false
     },
   }
-  const action = actions[event.key.toLowerCase()]
+  const meant = event.key === 'Escape' ? 'escape' : keys.meant(event)
+  const action = meant && actions[meant]
   if (!action) return
   event.preventDefault()
   action()
@@ -215,30 +218,40 @@ defineExpose({
     <div class="ways" role="toolbar" aria-label="Ways of looking">
       <button
         class="mode"
-        title="Mirror (Z)"
+        :title="keys.withKey('Mirror', 'mirror')"
         :aria-pressed="sheetWindow?.view.isMirrored ?? false"
         @click="sheetWindow?.mirror()"
       >
         <v-icon :icon="mdiFlipHorizontal" size="18" /> Mirror
       </button>
-      <button class="mode" title="Values: in greys (X)" :aria-pressed="tone === 'values'" @click="setTone('values')">
+      <button
+        class="mode"
+        :title="keys.withKey('Values: in greys', 'values')"
+        :aria-pressed="tone === 'values'"
+        @click="setTone('values')"
+      >
         Values
       </button>
       <button
         class="mode"
-        title="Squint: blurred greys (C)"
+        :title="keys.withKey('Squint: blurred greys', 'squint')"
         :aria-pressed="tone === 'squint'"
         @click="setTone('squint')"
       >
         Squint
       </button>
-      <button class="mode" title="Layers taken apart (V)" :aria-pressed="isApart" @click="isApart = !isApart">
+      <button
+        class="mode"
+        :title="keys.withKey('Layers taken apart', 'apart')"
+        :aria-pressed="isApart"
+        @click="isApart = !isApart"
+      >
         <v-icon :icon="mdiLayersOutline" size="18" /> Layers
       </button>
       <label class="small"
         ><v-icon :icon="mdiCompare" size="18" />
         {{ ' ' }}
-        <select v-model="compared" aria-label="Compare with" title="Compare (B)">
+        <select v-model="compared" aria-label="Compare with" :title="keys.withKey('Compare', 'compare')">
           <option :value="null">compare with …</option>
           <option v-for="each in choices" :key="each.value" :value="each.value">{{ each.title }}</option>
         </select></label
@@ -355,16 +368,14 @@ defineExpose({
                 "
               />
             </template>
-            <form v-if="newPin" class="card pin-form" @submit.prevent="putPin" @pointerdown.stop @wheel.stop>
-              <label class="small"
-                >A comment at this place <textarea v-model="newPin.words" v-focus rows="2" maxlength="300" />
-              </label>
-              <div class="row">
-                <v-btn size="small" type="submit" color="primary" :disabled="!newPin.words.trim()">Pin it</v-btn
-                ><v-btn size="small" variant="text" @click="newPin = null">Leave it</v-btn>
-              </div>
-            </form>
-            <p v-else-if="mode === 'pin'" class="hint small" role="status">Touch the place that you write about.</p>
+            <NewPin
+              v-if="mode === 'pin'"
+              v-model="newPin"
+              :view="view"
+              :sheet="sheet"
+              @put="putPin"
+              @leave="setMode('pin')"
+            />
             <span v-if="tone !== 'colours' || view.isMirrored" class="how small" role="status">{{
               [view.isMirrored ? 'Mirror' : '', tone === 'values' ? 'Values' : tone === 'squint' ? 'Squint' : '']
                 .filter(Boolean)
@@ -554,35 +565,6 @@ defineExpose({
   object-fit: contain;
   padding: 26px;
 }
-.pin-form {
-  position: absolute;
-  left: 14px;
-  top: 12px;
-  width: 290px;
-  display: grid;
-  gap: 8px;
-  padding: 12px 14px;
-  cursor: default;
-  box-shadow: 0 4px 16px rgb(0 0 0 / 18%);
-  z-index: 2;
-}
-.pin-form label {
-  display: grid;
-  gap: 6px;
-}
-.pin-form textarea {
-  border: 1px solid var(--line);
-  border-radius: 6px;
-  padding: 6px 10px;
-  background: var(--paper);
-  color: var(--ink);
-  resize: vertical;
-}
-.row {
-  display: flex;
-  gap: 8px;
-}
-.hint,
 .how {
   position: absolute;
   left: 12px;
@@ -593,9 +575,5 @@ defineExpose({
   background: var(--ink);
   color: var(--paper);
   pointer-events: none;
-}
-.hint {
-  bottom: auto;
-  top: 12px;
 }
 </style>

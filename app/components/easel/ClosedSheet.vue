@@ -11,7 +11,7 @@ const { closed } = useDrawing()
 <template>
   <div v-if="closed" class="page">
     <div class="card closed" role="alert">
-      <h1>{{ closed.message }}</h1>
+      <PageHeading :title="closed.message" />
       <p>{{ closed.fix }}</p>
       <div class="row">
         <template v-if="closed.why === 'elsewhere'">

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { keyOf } from '../../composables/easel/shortcuts'
 import {
   mdiArrowLeft,
   mdiFileCogOutline,
@@ -24,6 +23,7 @@ const emit = defineEmits<{
   sheet: []
   picture: []
 }>()
+const keys = useLetterKeys('easel')
 const inHand = useInHand()
 const references = useReferences()
 const { liveName } = useStack()
@@ -43,7 +43,7 @@ const back = computed(
   <div class="frame">
     <header class="bar">
       <v-btn :icon="mdiArrowLeft" variant="text" size="small" :to="back[0]" :aria-label="back[1]" />
-      <strong class="display title">{{ plan?.title }}</strong>
+      <PageHeading class="title" :title="plan?.title ?? ''" />
       <span v-if="liveName" class="live small"
         >on <strong>{{ liveName }}</strong></span
       >
@@ -88,7 +88,7 @@ const back = computed(
         :icon="mdiFitToScreenOutline"
         variant="text"
         size="small"
-        :aria-label="`Whole sheet (${keyOf('fit')})`"
+        :aria-label="keys.withKey('Whole sheet', 'fit')"
         @click="emit('fit')"
       />
       <LookMenu :turn="turn" :is-mirrored="isMirrored" @mirror="emit('mirror')" @turn="emit('turn', $event)" />
@@ -195,7 +195,14 @@ const back = computed(
   }
 }
 @container bar (max-width: 600px) {
-  .title,
+  /* The page has its heading all the same. */
+  .title {
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    margin: 0;
+    clip-path: inset(50%);
+  }
   .bar :deep(.saving .calm) {
     display: none;
   }

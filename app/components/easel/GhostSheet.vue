@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { keyOf } from '../../composables/easel/shortcuts'
 import { mdiClose, mdiPause, mdiPlay, mdiReplay, mdiSkipNextOutline } from '@mdi/js'
 import { useLocalStorage } from '@vueuse/core'
 import type { DrawingRecord } from '#core/drawing'
@@ -16,6 +15,7 @@ const props = defineProps<{
   /** Shown by the teacher just now: its own hand, not the demonstration. */
   isTeachers?: boolean
 }>()
+const keys = useLetterKeys('easel')
 const emit = defineEmits<{ away: [] }>()
 
 /** The ghost hurries a little. */
@@ -90,7 +90,7 @@ function showAll(): void {
       :icon="mdiClose"
       size="small"
       variant="text"
-      :aria-label="isTeachers ? 'Put it away' : `Away with the ghost (${keyOf('ghost')})`"
+      :aria-label="isTeachers ? 'Put it away' : keys.withKey('Away with the ghost', 'ghost')"
       @click="emit('away')"
     />
   </div>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import { useComfort } from '../../stores/comfort'
 import { rowOf, SHORTCUTS } from '../../composables/easel/shortcuts'
 
 /** All keys and gestures on one sheet. */
 const isOpen = defineModel<boolean>({ default: false })
-const KEYS = SHORTCUTS.map(rowOf)
+const comforts = useComfort()
+const keys = computed(() => SHORTCUTS.map(row => rowOf(row, comforts.comfort)).filter(row => row !== null))
 const HANDS = [
   ['Pen', 'draws; press for more. The palm does nothing while the pen is near.'],
   ['One finger, mouse', 'draw'],
@@ -20,27 +22,25 @@ const HANDS = [
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" max-width="640">
-    <div class="card">
-      <h2>Keys and gestures</h2>
-      <p class="small soft">All of them lie under one hand.</p>
-      <div class="columns">
-        <dl>
-          <template v-for="row in KEYS" :key="row.keys"
-            ><dt>{{ row.keys }}</dt>
-            <dd>{{ row.words }}</dd></template
-          >
-        </dl>
-        <dl>
-          <template v-for="[key, what] in HANDS" :key="key"
-            ><dt>{{ key }}</dt>
-            <dd>{{ what }}</dd></template
-          >
-        </dl>
-      </div>
-      <v-btn color="primary" @click="isOpen = false">Close</v-btn>
+  <CardDialog v-model="isOpen" title="Keys and gestures" :width="640">
+    <p class="small soft">
+      All of them lie under one hand. <NuxtLink to="/as-i-like-it">Other keys, or none</NuxtLink>
+    </p>
+    <div class="columns">
+      <dl>
+        <template v-for="row in keys" :key="row.keys"
+          ><dt>{{ row.keys }}</dt>
+          <dd>{{ row.words }}</dd></template
+        >
+      </dl>
+      <dl>
+        <template v-for="[key, what] in HANDS" :key="key"
+          ><dt>{{ key }}</dt>
+          <dd>{{ what }}</dd></template
+        >
+      </dl>
     </div>
-  </v-dialog>
+  </CardDialog>
 </template>
 
 <style scoped>

@@ -31,13 +31,10 @@ async function entered(person: Person): Promise<void> {
       in.</span
     >
     <v-btn size="small" color="primary" @click="isOpen = true">Sign in</v-btn>
-    <v-dialog v-model="isOpen" max-width="420">
-      <div class="card">
-        <h2>Sign in, and go on</h2>
-        <p class="small soft">Your sheet stays as it is.</p>
-        <LearnerDoor :name="session.person?.name" @entered="entered" />
-      </div>
-    </v-dialog>
+    <CardDialog v-model="isOpen" title="Sign in, and go on" :width="420">
+      <p class="small soft">Your sheet stays as it is.</p>
+      <LearnerDoor :name="session.person?.name" @entered="entered" />
+    </CardDialog>
   </div>
 </template>
 

@@ -120,8 +120,19 @@ const othersWords = computed(() => {
 })
 
 /** A new step is read from its top. */
+const sheet = ref<HTMLElement>()
 const scroll = ref<HTMLElement>()
-watch(step, () => scroll.value?.scrollTo({ top: 0 }))
+const heading = ref<HTMLElement>()
+watch(
+  () => step.value?.id,
+  async (_, before) => {
+    scroll.value?.scrollTo({ top: 0 })
+    // Whoever went on by a button or a peg goes on at the step's heading.
+    const isHere = sheet.value?.contains(document.activeElement)
+    await nextTick()
+    if (before && isHere) heading.value?.focus({ preventScroll: true })
+  },
+)
 
 /** What was found comes into sight. */
 const lookSection = ref<HTMLElement>()
@@ -153,7 +164,7 @@ function lookNow(): void {
 </script>
 
 <template>
-  <aside v-if="step && plan" class="step-sheet" :class="{ folded: isFolded }" aria-label="Step sheet">
+  <aside v-if="step && plan" ref="sheet" class="step-sheet" :class="{ folded: isFolded }" aria-label="Step sheet">
     <button v-if="isFolded" class="strip" aria-label="Unfold the step sheet" @click="isFolded = false">
       <v-icon :icon="mdiChevronRight" />
       <span class="display big">{{ stepNumber + 1 }}</span>
@@ -185,7 +196,7 @@ function lookNow(): void {
       </header>
       <div ref="scroll" class="scroll">
         <div class="heading">
-          <h2>{{ step.title }}</h2>
+          <h2 ref="heading" tabindex="-1">{{ step.title }}</h2>
           <v-btn
             :icon="reader.isReading.value ? mdiStopCircleOutline : mdiVolumeHigh"
             size="small"
@@ -238,7 +249,7 @@ function lookNow(): void {
           </ul>
           <template v-else>
             <p v-if="isOld" class="small old">You drew on since. Look again when you like.</p>
-            <ul v-if="sorted.next" class="findings next" aria-live="polite" aria-label="The next thing">
+            <ul v-if="sorted.next" class="findings next" aria-label="The next thing">
               <FindingLine
                 :title="titleOf(sorted.next.lookFor)"
                 :finding="sorted.next"
@@ -252,7 +263,7 @@ function lookNow(): void {
             </ul>
             <component :is="sorted.next ? 'details' : 'div'" v-if="sorted.others.length" class="others">
               <summary v-if="sorted.next">{{ othersWords }}</summary>
-              <ul class="findings" aria-live="polite">
+              <ul class="findings">
                 <FindingLine
                   v-for="finding in sorted.others"
                   :key="finding.lookFor"
@@ -313,16 +324,11 @@ function lookNow(): void {
         >
       </footer>
     </template>
-    <v-dialog v-model="isAskingAfresh" max-width="460">
-      <div class="card">
-        <h2>A prepared sheet at this step?</h2>
-        <p>A new sheet is laid out that holds what your teacher has drawn up to here. The one you have is kept.</p>
-        <div class="row">
-          <v-btn variant="outlined" @click="isAskingAfresh = false">Stay on mine</v-btn
-          ><v-btn color="primary" @click="openAfresh">Open it</v-btn>
-        </div>
-      </div>
-    </v-dialog>
+    <CardDialog v-model="isAskingAfresh" title="A prepared sheet at this step?">
+      <p>A new sheet is laid out that holds what your teacher has drawn up to here. The one you have is kept.</p>
+      <template #actions><v-btn color="primary" @click="openAfresh">Open it</v-btn></template>
+      <template #leave>Stay on mine</template>
+    </CardDialog>
   </aside>
 </template>
 

@@ -23,46 +23,32 @@ onBeforeUnmount(() => timer && clearTimeout(timer))
 </script>
 
 <template>
-  <v-dialog v-if="news && front" :model-value="true" fullscreen persistent>
-    <div class="front">
-      <header role="status">
-        <strong class="display">Eyes to the front</strong>
-        <span class="small soft">Your teacher draws. Your own sheet waits as it is.</span>
-        <span class="grow" />
-        <v-btn v-if="isLong" size="small" variant="outlined" @click="news.isFrontLeft.value = true"
-          >Nothing happens: back to my sheet</v-btn
-        >
-      </header>
-      <LiveSheet
-        :key="front.drawing"
-        :drawing="front.drawing"
-        :position="front.position"
-        label="Your teacher’s sheet, as it is drawn"
-      />
-    </div>
-  </v-dialog>
+  <WholeDialog v-if="news && front" title="Eyes to the front" is-persistent class="front">
+    <template #header>
+      <span class="small soft">Your teacher draws. Your own sheet waits as it is.</span>
+      <span class="grow" />
+      <v-btn v-if="isLong" size="small" variant="outlined" @click="news.isFrontLeft.value = true"
+        >Nothing happens: back to my sheet</v-btn
+      >
+    </template>
+    <LiveSheet
+      :key="front.drawing"
+      :drawing="front.drawing"
+      :position="front.position"
+      label="Your teacher’s sheet, as it is drawn"
+    />
+  </WholeDialog>
 </template>
 
 <style scoped>
-.front {
-  display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
-  height: 100%;
-  background: var(--paper);
-}
-header {
-  display: flex;
-  gap: 14px;
-  align-items: center;
-  padding: 6px 18px;
-  border-bottom: 1px solid var(--line);
-  border-top: 4px solid var(--ochre);
-  min-height: 52px;
-}
-header .display {
-  font-size: 1.2rem;
-}
 .grow {
   flex: 1;
+}
+</style>
+
+<style>
+/* It lies over the page, outside this component's own part of it. */
+.front header {
+  border-top: 4px solid var(--ochre);
 }
 </style>

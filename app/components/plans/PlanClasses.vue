@@ -20,14 +20,18 @@ const run = (classId: number, action: () => Promise<unknown>) =>
     await action()
     await editor.refreshClasses()
   })
+const { announce } = useSpoken()
 /** Gives it, moves the class on to how it is now, or takes it back. */
-const give = (classId: number, isGiven: boolean) => run(classId, () => api.givePlan(editor.id, { classId, isGiven }))
+const give = ({ id: classId, name }: { readonly id: number; readonly name: string }, isGiven: boolean) =>
+  run(classId, async () => {
+    await api.givePlan(editor.id, { classId, isGiven })
+    announce(isGiven ? `Given to ${name}` : `Taken back from ${name}`)
+  })
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" max-width="640">
-    <div class="card classes">
-      <h2>Classes</h2>
+  <CardDialog v-model="isOpen" title="Classes" :width="640">
+    <div class="classes">
       <p class="small soft">A class keeps the version that it was given until you move it on.</p>
       <p v-if="classes.length === 0">You have no class yet.</p>
       <article v-for="one in classes" :key="one.id" class="one">
@@ -43,8 +47,9 @@ const give = (classId: number, isGiven: boolean) => run(classId, () => api.giveP
             v-if="one.version === null"
             size="small"
             color="primary"
+            :aria-label="`Give it to ${one.name}`"
             :loading="busy === one.id"
-            @click="give(one.id, true)"
+            @click="give(one, true)"
             >Give it</v-btn
           >
           <template v-else>
@@ -53,16 +58,18 @@ const give = (classId: number, isGiven: boolean) => run(classId, () => api.giveP
               size="small"
               color="primary"
               :loading="busy === one.id"
+              :aria-label="`Move ${one.name} on`"
               title="Those who have not handed in go on with the new version"
-              @click="give(one.id, true)"
+              @click="give(one, true)"
               >Move on</v-btn
             >
             <v-btn
               v-if="one.drawings === 0"
               size="small"
               variant="text"
+              :aria-label="`Take it back from ${one.name}`"
               :loading="busy === one.id"
-              @click="give(one.id, false)"
+              @click="give(one, false)"
               >Take back</v-btn
             >
           </template>
@@ -78,9 +85,8 @@ const give = (classId: number, isGiven: boolean) => run(classId, () => api.giveP
           >
         </div>
       </article>
-      <v-btn variant="text" @click="isOpen = false">Close</v-btn>
     </div>
-  </v-dialog>
+  </CardDialog>
 </template>
 
 <style scoped>

@@ -40,9 +40,8 @@ function addWarmUp(event: Event): void {
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" max-width="560">
-    <div v-if="plan" class="card facts">
-      <h2>About this plan</h2>
+  <CardDialog v-model="isOpen" title="About this plan" :width="560">
+    <div v-if="plan" class="facts">
       <label
         >Title
         <input
@@ -108,9 +107,9 @@ function addWarmUp(event: Event): void {
         Sheet {{ plan.sheet.width }} × {{ plan.sheet.height }} px · {{ plan.palette.length }} wells ·
         {{ plan.demonstration.entries.length }} entries drawn
       </p>
-      <v-btn color="primary" class="done" @click="isOpen = false">Done</v-btn>
     </div>
-  </v-dialog>
+    <template #leave>Done</template>
+  </CardDialog>
 </template>
 
 <style scoped>
@@ -156,8 +155,5 @@ legend {
   grid-template-columns: 1fr auto auto auto;
   gap: 8px;
   align-items: center;
-}
-.done {
-  justify-self: end;
 }
 </style>

@@ -17,7 +17,7 @@ const copy = () => trying('copy', async () => navigateTo(`/plans/${(await api.co
   <div v-if="plan" class="page reading">
     <NuxtLink to="/plans" class="small">Plan book</NuxtLink>
     <header>
-      <h1>{{ plan.title }}</h1>
+      <PageHeading :title="plan.title" />
       <v-btn variant="outlined" @click="isClassesOpen = true">Classes</v-btn>
       <v-btn variant="outlined" :prepend-icon="mdiTrayArrowUp" :loading="busy === 'try'" @click="tryIt"
         >Try it as a learner</v-btn

@@ -154,9 +154,8 @@ async function propose(): Promise<void> {
       >
       <v-btn size="small" variant="text" :disabled="work !== null" @click="propose">Propose again</v-btn>
     </div>
-    <v-dialog v-model="isOffering" max-width="620">
-      <div class="card offers">
-        <h2>What could be asked</h2>
+    <CardDialog v-model="isOffering" title="What could be asked" :width="620">
+      <div class="offers">
         <p class="small soft">The sign shows what your own drawing has of it.</p>
         <v-progress-linear v-if="!offers" indeterminate color="primary" />
         <ul v-else>
@@ -171,9 +170,8 @@ async function propose(): Promise<void> {
             </button>
           </li>
         </ul>
-        <v-btn variant="text" @click="isOffering = false">Close</v-btn>
       </div>
-    </v-dialog>
+    </CardDialog>
   </div>
 </template>
 

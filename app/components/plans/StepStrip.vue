@@ -6,6 +6,7 @@ import { MOST_STEPS } from '#core/plan'
 /** The steps of a plan as a row of small sheets: choose, put elsewhere, join, take out. */
 const editor = usePlanEditor()
 const { plan, at, work } = editor
+const { announce } = useSpoken()
 /** What the list shows while it is dragged; the plan's own order again once that is settled. */
 const shown = ref(plan.value!.steps)
 watch(
@@ -19,7 +20,9 @@ async function move(from: number | undefined, to: number | undefined): Promise<v
   if (from === undefined || to === undefined || from === to) return
   const isMoved = await editor.changeSteps({ kind: 'move', at: from, to }, 'Seeing whether the steps can change places')
   shown.value = plan.value!.steps
-  if (isMoved) at.value = to
+  if (!isMoved) return
+  at.value = to
+  announce(`${shown.value[to]!.title}: now step ${to + 1} of ${shown.value.length}`)
 }
 /** A step after the chosen one; its drawing begins with what stands there. */
 async function add(): Promise<void> {

@@ -75,9 +75,11 @@ watch(
       book.value = await api.planBook()
     }),
 )
+const { announce } = useSpoken()
 const give = (id: number) =>
   trying(`give ${id}`, async () => {
     await api.givePlan(id, { classId: props.register.id, isGiven: true })
+    announce(`Given to ${props.register.name}`)
     isGiving.value = false
     emit('changed')
   })

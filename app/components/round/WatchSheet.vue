@@ -78,27 +78,26 @@ function sendWords(): void {
 </script>
 
 <template>
-  <v-dialog :model-value="true" fullscreen @keydown.esc="emit('close')">
+  <WholeDialog :title="at.card.name" @close="emit('close')">
+    <template #header>
+      <span class="soft small"
+        >{{ drawing.plan.title
+        }}<template v-if="drawing.step"> · step {{ drawing.step.number }}, {{ drawing.step.title }}</template></span
+      >
+      <StandingSign :standing="at.standing" />
+      <span class="grow" />
+      <v-btn
+        :prepend-icon="mdiBrush"
+        size="small"
+        :variant="isShowing ? 'flat' : 'outlined'"
+        :color="isShowing ? 'primary' : undefined"
+        :aria-pressed="isShowing"
+        @click="isShowing = !isShowing"
+        >Show a stroke</v-btn
+      >
+      <v-btn :icon="mdiClose" size="small" variant="text" aria-label="Back to the Round" @click="emit('close')" />
+    </template>
     <div class="watch">
-      <header>
-        <strong class="display">{{ at.card.name }}</strong>
-        <span class="soft small"
-          >{{ drawing.plan.title
-          }}<template v-if="drawing.step"> · step {{ drawing.step.number }}, {{ drawing.step.title }}</template></span
-        >
-        <StandingSign :standing="at.standing" />
-        <span class="grow" />
-        <v-btn
-          :prepend-icon="mdiBrush"
-          size="small"
-          :variant="isShowing ? 'flat' : 'outlined'"
-          :color="isShowing ? 'primary' : undefined"
-          :aria-pressed="isShowing"
-          @click="isShowing = !isShowing"
-          >Show a stroke</v-btn
-        >
-        <v-btn :icon="mdiClose" size="small" variant="text" aria-label="Back to the Round" @click="emit('close')" />
-      </header>
       <LiveSheet
         :key="drawing.id"
         :drawing="drawing.id"
@@ -207,27 +206,14 @@ function sendWords(): void {
         <p v-else class="small soft">They have not looked at this step yet.</p>
       </aside>
     </div>
-  </v-dialog>
+  </WholeDialog>
 </template>
 
 <style scoped>
 .watch {
   display: grid;
-  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 300px;
-  height: 100%;
-  background: var(--paper);
-}
-header {
-  grid-column: 1 / -1;
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  padding: 4px 8px 4px 18px;
-  border-bottom: 1px solid var(--line);
-  min-height: 50px;
-}
-header .display {
-  font-size: 1.12rem;
+  grid-template: minmax(0, 1fr) / minmax(0, 1fr) 300px;
+  min-height: 0;
 }
 .grow {
   flex: 1;
@@ -310,7 +296,7 @@ dd {
 }
 @media (max-width: 900px) {
   .watch {
-    grid-template: auto minmax(0, 1fr) 40% / 1fr;
+    grid-template: minmax(0, 1fr) 40% / 1fr;
   }
   aside {
     border-left: 0;

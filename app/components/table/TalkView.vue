@@ -16,20 +16,21 @@ const setTone = (next: Tone) => {
   tone.value = tone.value === next ? 'colours' : next
 }
 
+const keys = useLetterKeys('talk')
 function onKey(event: KeyboardEvent): void {
   const actions: Record<string, () => void> = {
-    arrowright: () => go(1),
-    '.': () => go(1),
-    arrowleft: () => go(-1),
-    ',': () => go(-1),
-    x: () => setTone('values'),
-    c: () => setTone('squint'),
-    t: () => {
+    ArrowRight: () => go(1),
+    next: () => go(1),
+    ArrowLeft: () => go(-1),
+    before: () => go(-1),
+    values: () => setTone('values'),
+    squint: () => setTone('squint'),
+    together: () => {
       isTogether.value = !isTogether.value
     },
-    escape: () => emit('close'),
+    Escape: () => emit('close'),
   }
-  const action = actions[event.key.toLowerCase()]
+  const action = actions[keys.meant(event) ?? event.key]
   if (!action || event.ctrlKey || event.metaKey) return
   event.preventDefault()
   action()
@@ -39,31 +40,36 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 </script>
 
 <template>
-  <v-dialog :model-value="true" fullscreen>
+  <WholeDialog :title="title" is-persistent>
+    <template #header>
+      <span class="grow" />
+      <button
+        class="mode"
+        :title="keys.withKey('Values: in greys', 'values')"
+        :aria-pressed="tone === 'values'"
+        @click="setTone('values')"
+      >
+        Values
+      </button>
+      <button
+        class="mode"
+        :title="keys.withKey('Squint: blurred greys', 'squint')"
+        :aria-pressed="tone === 'squint'"
+        @click="setTone('squint')"
+      >
+        Squint
+      </button>
+      <button
+        class="mode"
+        :title="keys.withKey('All of them together', 'together')"
+        :aria-pressed="isTogether"
+        @click="isTogether = !isTogether"
+      >
+        Together
+      </button>
+      <v-btn :icon="mdiClose" size="small" variant="text" aria-label="End the talk" @click="emit('close')" />
+    </template>
     <div class="talk">
-      <header>
-        <strong class="display">{{ title }}</strong><span class="grow" />
-        <button class="mode" title="Values: in greys (X)" :aria-pressed="tone === 'values'" @click="setTone('values')">
-          Values
-        </button>
-        <button
-          class="mode"
-          title="Squint: blurred greys (C)"
-          :aria-pressed="tone === 'squint'"
-          @click="setTone('squint')"
-        >
-          Squint
-        </button>
-        <button
-          class="mode"
-          title="All of them together (T)"
-          :aria-pressed="isTogether"
-          @click="isTogether = !isTogether"
-        >
-          Together
-        </button>
-        <v-btn :icon="mdiClose" size="small" variant="text" aria-label="End the talk" @click="emit('close')" />
-      </header>
       <div v-if="isTogether" class="together">
         <img
           v-for="(id, i) in handIns"
@@ -98,22 +104,14 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
         {{ isTogether ? `${handIns.length} works` : `${at + 1} of ${handIns.length}` }}
       </p>
     </div>
-  </v-dialog>
+  </WholeDialog>
 </template>
 
 <style scoped>
 .talk {
   display: grid;
-  grid-template-rows: auto minmax(0, 1fr) auto;
-  height: 100%;
-  background: var(--paper);
-}
-header {
-  display: flex;
-  gap: 6px;
-  align-items: center;
-  padding: 4px 10px 4px 18px;
-  border-bottom: 1px solid var(--line);
+  grid-template-rows: minmax(0, 1fr) auto;
+  min-height: 0;
 }
 .grow {
   flex: 1;

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { ref } from 'vue'
-import { keyOf, rowOf, runShortcut, SHORTCUTS, type AtEasel, type Press } from './shortcuts'
+import { USUAL } from '#shared/comfort'
+import { meantBy } from '../../sheet/letter-keys'
+import { pressOf, rowOf, runShortcut, SHORTCUTS, type AtEasel, type Press } from './shortcuts'
 
 /** An Easel that notes what is done to it. */
 function easel(more: { readonly takesKeys?: boolean; readonly isReadOnly?: boolean } = {}) {
@@ -40,6 +42,8 @@ function easel(more: { readonly takesKeys?: boolean; readonly isReadOnly?: boole
 }
 const press = (key: string, more: Partial<Press> = {}): Press => ({
   key,
+  means: meantBy('easel', key, USUAL),
+  hearsSigns: true,
   ctrl: false,
   shift: false,
   alt: false,
@@ -119,12 +123,23 @@ describe('keys on the sheet', () => {
     expect(runShortcut(at, press('f'))).toBe(true)
   })
 
-  it('stand in the sheet of keys row by row, and in tooltips by name', () => {
-    expect(rowOf(SHORTCUTS.find(row => row[0]!.id === 'smaller')!)).toEqual({
-      keys: 'Q · W',
-      words: 'smaller · bigger',
-    })
-    expect([keyOf('fit'), keyOf('undo')]).toEqual(['F', 'Ctrl Z'])
-    expect(() => keyOf('nothing like it')).toThrow('no key does')
+  it('stand in the sheet of keys row by row', () => {
+    const rowWith = (id: string) => SHORTCUTS.find(row => row.some(each => each.id === id))!
+    expect(rowOf(rowWith('smaller'), USUAL)).toEqual({ keys: 'Q · W', words: 'smaller · bigger' })
+    expect(rowOf(rowWith('smaller'), { ...USUAL, ownKeys: { smaller: '-' } })!.keys).toBe('- · W')
+    expect(rowOf(rowWith('undo'), USUAL)!.keys).toBe('Ctrl Z · Ctrl Shift Z')
+  })
+
+  it('of one sign are heard by nobody who wants none, and stand on no sheet; the others go on', () => {
+    const none = { ...USUAL, hasNoLetterKeys: true }
+    const pressed = (key: string, more: Partial<KeyboardEvent> = {}) =>
+      pressOf({ key, type: 'keydown', ...more } as KeyboardEvent, none)
+    const { at, done } = easel()
+    for (const key of ['Q', 'g', '?', '2']) expect(runShortcut(at, pressed(key)), key).toBe(false)
+    expect(runShortcut(at, pressed('z', { ctrlKey: true }))).toBe(true)
+    expect(done).toEqual(['undo'])
+    const rows = SHORTCUTS.map(row => rowOf(row, none)).filter(row => row !== null)
+    expect(rows.length).toBeGreaterThan(3)
+    for (const { keys } of rows) expect(keys).toMatch(/Ctrl|Alt|Space|Arrows|Enter/)
   })
 })

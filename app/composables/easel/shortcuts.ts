@@ -1,3 +1,5 @@
+import type { Comfort } from '#shared/comfort'
+import { LETTER_KEYS, meantBy, signOf, type LetterKeyId } from '../../sheet/letter-keys'
 import type { useHand } from '../../stores/hand'
 import type { createLooking } from '../sheet/useLooking'
 import type { AtHand } from './useInHand'
@@ -29,6 +31,10 @@ export interface AtEasel {
 export interface Press {
   /** In small letters: `q`, `enter`, `arrowleft` … */
   readonly key: string
+  /** What its sign is for here; null: nothing, or signs are not heard. */
+  readonly means: LetterKeyId | null
+  /** Whether signs by themselves are heard. */
+  readonly hearsSigns: boolean
   readonly ctrl: boolean
   readonly shift: boolean
   readonly alt: boolean
@@ -37,8 +43,9 @@ export interface Press {
 
 export interface Shortcut {
   readonly id: string
-  /** As it stands on the sheet of keys and in tooltips. */
-  readonly shown: string
+  /** As it stands on the sheet of keys and in tooltips; of a sign: as it is with whoever is here. */
+  readonly shown: string | LetterKeyId
+  readonly isSign?: boolean
   readonly words: string
   readonly isFor: (press: Press) => boolean
   /** When it may; always, where nothing is said. */
@@ -51,15 +58,9 @@ const withCtrl = (test: (press: Press) => boolean) => (press: Press) => press.is
 const bare = (press: Press) => press.isDown && !press.ctrl && !press.alt
 
 /** One letter by itself. */
-function letter(
-  key: string,
-  id: string,
-  words: string,
-  run: (at: AtEasel) => void,
-  when?: (at: AtEasel) => boolean,
-): Shortcut {
-  const isFor = (press: Press) => bare(press) && press.key === key
-  return { id, shown: key.toUpperCase(), words, isFor, run: at => run(at), ...(when && { when }) }
+function letter(id: LetterKeyId, run: (at: AtEasel) => void, when?: (at: AtEasel) => boolean): Shortcut {
+  const isFor = (press: Press) => bare(press) && press.means === id
+  return { id, shown: id, isSign: true, words: LETTER_KEYS[id].words, isFor, run: at => run(at), ...(when && { when }) }
 }
 
 const ARROWS: Record<string, readonly [number, number]> = {
@@ -83,23 +84,17 @@ export const SHORTCUTS: readonly (readonly Shortcut[])[] = [
       id: 'lift',
       shown: '1 … 9',
       words: 'lift the tool at that place on the ledge',
-      isFor: press => bare(press) && /^[1-9]$/.test(press.key),
+      isFor: press => bare(press) && press.hearsSigns && /^[1-9]$/.test(press.key),
       run({ hand }, { key }) {
         const tool = hand.tools[Number(key) - 1]
         if (tool) hand.lift(tool.key)
       },
     },
   ],
-  [
-    letter('q', 'smaller', 'smaller', at => at.hand.stepSize(-1)),
-    letter('w', 'bigger', 'bigger', at => at.hand.stepSize(1)),
-  ],
-  [letter('e', 'steadying', 'steadying off, and back', at => at.hand.toggleSteadying())],
-  [
-    letter('a', 'well-before', 'well before', at => at.hand.stepWell(-1)),
-    letter('s', 'well-next', 'next well', at => at.hand.stepWell(1)),
-  ],
-  [letter('d', 'swap', 'to the colour before, and back', at => at.hand.swap())],
+  [letter('smaller', at => at.hand.stepSize(-1)), letter('bigger', at => at.hand.stepSize(1))],
+  [letter('steadying', at => at.hand.toggleSteadying())],
+  [letter('well-before', at => at.hand.stepWell(-1)), letter('well-next', at => at.hand.stepWell(1))],
+  [letter('swap', at => at.hand.swap())],
   [
     {
       id: 'undo',
@@ -116,17 +111,17 @@ export const SHORTCUTS: readonly (readonly Shortcut[])[] = [
       run: at => void at.inHand.redo(),
     },
   ],
-  [letter('f', 'fit', 'whole sheet', at => at.view.fit()), letter('r', 'full-size', '100 %', at => at.view.zoom(1))],
+  [letter('fit', at => at.view.fit()), letter('full-size', at => at.view.zoom(1))],
   [
-    letter('z', 'mirror', 'mirror', at => at.view.mirror()),
-    letter('x', 'values', 'values', at => at.looking.toggleTone('values')),
-    letter('c', 'squint', 'squint', at => at.looking.toggleTone('squint')),
+    letter('mirror', at => at.view.mirror()),
+    letter('values', at => at.looking.toggleTone('values')),
+    letter('squint', at => at.looking.toggleTone('squint')),
   ],
   [
-    letter('v', 'rulers', 'rulers', ({ looking }) => {
+    letter('rulers', ({ looking }) => {
       looking.hasRulers.value = !looking.hasRulers.value
     }),
-    letter('b', 'crosshair', 'crosshair', ({ looking }) => {
+    letter('crosshair', ({ looking }) => {
       looking.hasCrosshair.value = !looking.hasCrosshair.value
     }),
   ],
@@ -140,8 +135,8 @@ export const SHORTCUTS: readonly (readonly Shortcut[])[] = [
     },
   ],
   [
-    letter('h', 'choose-part', 'choose a part by hand', at => togglePart(at, 'lasso'), canDraw),
-    letter('y', 'move-part', 'move it', at => togglePart(at, 'move'), canDraw),
+    letter('choose-part', at => togglePart(at, 'lasso'), canDraw),
+    letter('move-part', at => togglePart(at, 'move'), canDraw),
   ],
   [
     {
@@ -172,18 +167,16 @@ export const SHORTCUTS: readonly (readonly Shortcut[])[] = [
       run: ({ inHand }) => inHand.key('escape'),
     },
   ],
-  [letter('g', 'ghost', 'play the ghost, or put it away', at => at.toggleGhost())],
-  [letter('t', 'look', 'look at my step', at => at.lookAtStep())],
+  [letter('ghost', at => at.toggleGhost())],
+  [letter('look', at => at.lookAtStep())],
   [
-    letter('j', 'sample', 'take a colour from the sheet with the next touch', ({ inHand: { sampling } }) => {
+    letter('sample', ({ inHand: { sampling } }) => {
       sampling.isOn.value = !sampling.isOn.value
     }),
   ],
   [
     letter(
-      'n',
       'fence',
-      'fence: strokes stay in the area in which they begin',
       ({ hand }) => {
         hand.isFenced = !hand.isFenced
       },
@@ -200,27 +193,43 @@ export const SHORTCUTS: readonly (readonly Shortcut[])[] = [
       run: () => false,
     },
   ],
-  [
-    {
-      id: 'help',
-      shown: '?',
-      words: 'this sheet',
-      isFor: press => bare(press) && press.key === '?',
-      run: at => at.openHelp(),
-    },
-  ],
+  [letter('help', at => at.openHelp())],
 ]
 
-/** A row of the sheet of keys: what is pressed, and what that does. */
-export function rowOf(row: readonly Shortcut[]): { readonly keys: string; readonly words: string } {
-  return { keys: row.map(each => each.shown).join(' · '), words: row.map(each => each.words).join(' · ') }
+/** Keys of whoever is here. */
+type Likes = Pick<Comfort, 'hasNoLetterKeys' | 'ownKeys'>
+
+/** How it is shown; empty where nothing is heard. */
+function shownOf({ id, shown, isSign }: Shortcut, likes: Likes): string {
+  if (isSign) return signOf(id as LetterKeyId, likes)?.toUpperCase() ?? ''
+  return id === 'lift' && likes.hasNoLetterKeys ? '' : shown
 }
 
-/** The key for something, as it is shown in a tooltip. Throws for what has no key. */
-export function keyOf(id: string): string {
-  const found = SHORTCUTS.flat().find(each => each.id === id)
-  if (!found) throw new Error(`no key does "${id}"`)
-  return found.shown
+/** A row of the sheet of keys: what is pressed, and what that does; null: nothing of it has a key. */
+export function rowOf(
+  row: readonly Shortcut[],
+  likes: Likes,
+): { readonly keys: string; readonly words: string } | null {
+  const heard = row.filter(each => shownOf(each, likes))
+  if (heard.length === 0) return null
+  return {
+    keys: heard.map(each => shownOf(each, likes)).join(' · '),
+    words: heard.map(each => each.words).join(' · '),
+  }
+}
+
+/** A key that was pressed or let go, as it is with whoever is here. */
+export function pressOf(event: KeyboardEvent, likes: Likes): Press {
+  const key = event.key.toLowerCase()
+  return {
+    key,
+    means: meantBy('easel', key, likes),
+    hearsSigns: !likes.hasNoLetterKeys,
+    ctrl: event.ctrlKey || event.metaKey,
+    shift: event.shiftKey,
+    alt: event.altKey,
+    isDown: event.type === 'keydown',
+  }
 }
 
 /** Runs what a key is for. Whether it did anything. */

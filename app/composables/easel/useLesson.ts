@@ -1,8 +1,10 @@
 import { computed, onScopeDispose, readonly, ref, shallowRef, watch, shallowReadonly } from 'vue'
 import type { Finding } from '#core/lookfor'
 import { bytesOf, isPanelPlan, type Step } from '#core/plan'
+import { foundWords } from '../../sheet/step-words'
 import { useHand } from '../../stores/hand'
 import { injectable } from '../common/injectable'
+import { useSpoken } from '../common/useSpoken'
 import { useNotices } from '../common/useNotices'
 import type { Guides } from '../sheet/useGuides'
 import type { Drawing, Opened } from './useDrawing'
@@ -25,6 +27,7 @@ export function createLesson(drawing: Drawing, { guides, references, leaveStep, 
   const { host, plan, isReadOnly, history, way } = drawing
   const hand = useHand()
   const { say } = useNotices()
+  const { announce } = useSpoken()
 
   const stepNumber = ref(0)
   /** Whether the steps of the richer way are gone as well. */
@@ -117,6 +120,8 @@ export function createLesson(drawing: Drawing, { guides, references, leaveStep, 
       lookingMs = performance.now() - began
       lookedAt.value = history.value.position
       findings.value = new Map(findings.value).set(current.id, found)
+      // Also where it is found as it was.
+      if (!isQuiet) announce(foundWords(current.lookFors, found, meantIn(current)))
     } finally {
       isLooking.value = false
     }
@@ -128,6 +133,9 @@ export function createLesson(drawing: Drawing, { guides, references, leaveStep, 
     rest.delete(step.value.id)
     findings.value = rest
   }
+
+  const meantIn = ({ id, lookFors }: Step): ReadonlySet<string> =>
+    new Set(lookFors.map(each => each.id).filter(each => meant.value.has(`${id} ${each}`)))
 
   /** Says that what was found is so on purpose, or takes it back. */
   async function setMeant(lookFor: string, isMeant: boolean): Promise<void> {

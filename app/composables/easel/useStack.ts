@@ -152,10 +152,16 @@ export function createStack(
     if (!at) return
     const { siblings, place, group } = at
     const next = siblings[place + by]
-    if (next) return void (await put(item, group?.id ?? null, by > 0 ? next.id : (siblings[place - 2]?.id ?? null)))
+    const { announce } = useSpoken()
+    if (next) {
+      await put(item, group?.id ?? null, by > 0 ? next.id : (siblings[place - 2]?.id ?? null))
+      announce(`${siblings[place]!.name}, now ${by > 0 ? 'above' : 'below'} ${next.name}`)
+      return
+    }
     if (!group) return
     const round = lies(group.id)!
     await put(item, round.group?.id ?? null, by > 0 ? group.id : (round.siblings[round.place - 1]?.id ?? null))
+    announce(`${siblings[place]!.name}, now outside ${group.name}`)
   }
   /** Into the group next to it, if there is one. */
   async function moveIn(item: string): Promise<void> {

@@ -34,7 +34,7 @@ const isSketchShown = ref(true)
     </div>
     <article class="words">
       <NuxtLink to="/folio" class="small">Back to my folio</NuxtLink>
-      <h1>{{ handIn.plan.title }}</h1>
+      <PageHeading :title="handIn.plan.title" />
       <p class="soft small">
         Hand-in {{ handIn.attempt }}, {{ timeInWords(handIn.handedInAt) }} ·
         <RecordSeal :verification="handIn.verification" />

@@ -25,6 +25,7 @@ watch(handIn, (view, before) => {
   if (view && !before) void answer.open(view.answer)
 })
 
+const keys = useLetterKeys('crit')
 /** Through the pile, one key each. */
 function onKey(event: KeyboardEvent): void {
   const isWriting = (event.target as HTMLElement).closest(
@@ -34,10 +35,11 @@ function onKey(event: KeyboardEvent): void {
     event.preventDefault()
     return event.key.toLowerCase() === 'y' || event.shiftKey ? answer.redo() : answer.undo()
   }
-  if (event.ctrlKey || event.metaKey || event.altKey || isForField(event)) return
-  const to = event.key === ',' ? before.value : event.key === '.' ? after.value : undefined
+  if (isForField(event)) return
+  const meant = keys.meant(event)
+  const to = meant === 'before' ? before.value : meant === 'next' ? after.value : undefined
   if (to !== undefined) void navigateTo(`/crit/${to}`)
-  else if (event.key.toLowerCase() === 'g') areMarksShown.value = !areMarksShown.value
+  else if (meant === 'marks') areMarksShown.value = !areMarksShown.value
 }
 onMounted(() => window.addEventListener('keydown', onKey))
 onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
@@ -71,7 +73,7 @@ async function answered(): Promise<void> {
   <div v-else class="crit">
     <header>
       <v-btn :icon="mdiArrowLeft" variant="text" size="small" to="/desk" aria-label="Back to the desk" />
-      <strong class="display">{{ handIn.learner }}</strong>
+      <PageHeading class="who" :title="`${handIn.plan.title}, by ${handIn.learner}`">{{ handIn.learner }}</PageHeading>
       <span class="soft small"
         >{{ handIn.plan.title }} · hand-in {{ handIn.attempt }} · {{ timeInWords(handIn.handedInAt) }}</span
       >
@@ -92,7 +94,7 @@ async function answered(): Promise<void> {
           variant="text"
           :disabled="before === undefined"
           :to="`/crit/${before}`"
-          aria-label="The one before in the pile (,)"
+          :aria-label="keys.withKey('The one before in the pile', 'before')"
         />
         <span class="small numbers">{{ place + 1 }} of {{ handIn.pile.length }} that wait</span>
         <v-btn
@@ -101,7 +103,7 @@ async function answered(): Promise<void> {
           variant="text"
           :disabled="after === undefined"
           :to="`/crit/${after}`"
-          aria-label="The next in the pile (.)"
+          :aria-label="keys.withKey('The next in the pile', 'next')"
         />
       </template>
       <LightSwitch />
@@ -151,7 +153,7 @@ header {
   border-bottom: 1px solid var(--line);
   min-height: 50px;
 }
-header .display {
+.who {
   font-size: 1.12rem;
 }
 .grow {

@@ -30,7 +30,7 @@ const rows = computed(
   <div class="page">
     <LoadingOrTrouble v-if="!view" :trouble="trouble" @again="load" />
     <template v-else>
-      <h1>What happened in {{ view.className }}</h1>
+      <PageHeading :title="`What happened in ${view.className}`" />
       <p class="soft">
         Who came in or was not let in, and what was changed, from which address: the latest first, kept for a year.
         <NuxtLink :to="`/register/${view.id}`">Back to the register</NuxtLink>

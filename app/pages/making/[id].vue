@@ -47,7 +47,7 @@ async function play(): Promise<void> {
   <div v-if="!drawing || !making" class="page"><LoadingOrTrouble :trouble="trouble" @again="load" /></div>
   <div v-else class="making">
     <header>
-      <h1>{{ drawing.title ?? drawing.plan.title }}</h1>
+      <PageHeading :title="drawing.title ?? drawing.plan.title" />
       <v-btn size="small" color="primary" :to="`/easel/${drawing.id}`">Draw on</v-btn
       ><v-btn
         v-if="drawing.entries.length"

@@ -75,7 +75,7 @@ const archive = (isArchived: boolean) => change('archive', () => api.archiveMura
         isTeacher ? `Back to ${mural.className}` : 'Back to my folio'
       }}</NuxtLink>
       <div class="head">
-        <h1>{{ mural.facts.title }}</h1>
+        <PageHeading :title="mural.facts.title" />
         <span class="grow" />
         <v-btn
           v-if="isTeacher && !mural.isArchived && free > 0"

@@ -49,7 +49,7 @@ const {
 <template>
   <div class="page wide">
     <NuxtLink :to="`/register/${classId}`" class="small">Back to the register</NuxtLink>
-    <h1>A new mural</h1>
+    <PageHeading title="A new mural" />
     <p class="soft">
       One picture, cut into panels: everyone draws one, on a sheet of its own, with the same colours and at the same
       scale.

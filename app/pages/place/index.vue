@@ -75,7 +75,7 @@ const handOn = () =>
   <div class="page">
     <LoadingOrTrouble v-if="!view || !place" :trouble="trouble" @again="load" />
     <template v-else>
-      <h1>{{ view.place.name }}</h1>
+      <PageHeading :title="view.place.name" />
       <div class="columns">
         <div>
           <section class="card">

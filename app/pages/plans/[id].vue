@@ -83,9 +83,11 @@ onBeforeRouteLeave(async () => {
   <div v-else class="editor">
     <header>
       <NuxtLink to="/plans" class="small back">Plan book</NuxtLink>
-      <button class="title display" title="Title, level, minutes, topics" @click="isFactsOpen = true">
-        {{ plan.title }} <v-icon :icon="mdiPencilOutline" size="17" />
-      </button>
+      <PageHeading :title="plan.title">
+        <button class="title" title="Title, level, minutes, topics" @click="isFactsOpen = true">
+          {{ plan.title }} <v-icon :icon="mdiPencilOutline" size="17" />
+        </button>
+      </PageHeading>
       <span class="small soft numbers">{{ stepsInWords(plan.steps.length) }} · {{ plan.minutes }} min</span>
       <span
         class="small state"
@@ -196,9 +198,13 @@ header {
   grid-row: 3;
   min-height: 0;
 }
-.title {
+h1 {
+  min-width: 0;
   font-size: 1.25rem;
-  font-weight: 560;
+}
+.title {
+  max-width: 100%;
+  font: inherit;
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;

@@ -132,7 +132,7 @@ const addVersion = () =>
     <LoadingOrTrouble v-if="!book" :trouble="trouble" @again="load" />
     <template v-else>
       <header>
-        <h1>Plan book</h1>
+        <PageHeading title="Plan book" />
         <v-btn color="primary" :prepend-icon="mdiPlus" @click="isNewOpen = true">Draw a new lesson</v-btn>
         <v-btn
           variant="outlined"

@@ -49,7 +49,7 @@ const headers = [
     <template v-else>
       <NuxtLink :to="`/register/${view.classId}`" class="small">Back to {{ view.className }}</NuxtLink>
       <div class="head">
-        <h1>Progress: {{ learner?.name ?? view.className }}</h1>
+        <PageHeading :title="`Progress: ${learner?.name ?? view.className}`" />
         <span class="grow" />
         <v-btn variant="outlined" size="small" :to="`/warm-ups/class/${view.classId}`">Warm-ups together</v-btn>
         <v-btn variant="outlined" size="small" @click="isTakingOut = true">For the school</v-btn>

@@ -11,7 +11,7 @@ const { data: view, trouble, load } = usePageData(() => api.ownProgress())
     <LoadingOrTrouble v-if="!view" :trouble="trouble" @again="load" />
     <template v-else>
       <NuxtLink to="/folio" class="small">Back to my folio</NuxtLink>
-      <h1>My progress</h1>
+      <PageHeading title="My progress" />
       <p class="soft">
         What your drawings and warm-ups showed over the term. It is there to help you choose, not to rank.
       </p>

@@ -193,7 +193,7 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
     <template v-else>
       <NuxtLink to="/desk" class="small">Back to the desk</NuxtLink>
       <div class="head">
-        <h1>{{ register.name }}</h1>
+        <PageHeading :title="register.name" />
         <v-btn
           :icon="mdiPencilOutline"
           size="small"

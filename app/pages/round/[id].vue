@@ -78,7 +78,7 @@ const ORDERS: { value: RoundOrder; title: string }[] = [
     <template v-else>
       <NuxtLink :to="`/register/${classId}`" class="small">The register</NuxtLink>
       <div class="head">
-        <h1>Round: {{ round.name }}</h1>
+        <PageHeading :title="`Round: ${round.name}`" />
         <span class="small soft" role="status">{{
           isLive ? 'live' : 'not heard just now: tried again by itself'
         }}</span>

@@ -125,7 +125,7 @@ const ask = () =>
       <SheetTones />
       <NuxtLink :to="`/register/${classId}`" class="small">The register</NuxtLink>
       <div class="head">
-        <h1>Table: {{ table.name }}</h1>
+        <PageHeading :title="`Table: ${table.name}`" />
         <span class="grow" />
         <v-btn v-if="picked.length" variant="outlined" :loading="busy !== null" @click="ask">Ask for the Wall</v-btn>
         <v-btn

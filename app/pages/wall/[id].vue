@@ -81,7 +81,7 @@ useIntervalFn(() => document.visibilityState === 'visible' && void load(), REFRE
       <NuxtLink :to="isTeacher ? `/register/${id}` : '/folio'" class="small">{{
         isTeacher ? `Back to ${wall.className}` : 'Back to my folio'
       }}</NuxtLink>
-      <h1>The Wall</h1>
+      <PageHeading title="The Wall" />
       <p class="soft">
         {{ wall.className }} ·
         {{

@@ -52,14 +52,14 @@ const {
         :to="planId ? '/folio' : '/warm-ups'"
         :aria-label="planId ? 'Back to the folio' : 'Back to the warm-ups'"
       />
-      <strong class="display title">{{ drill.title }}</strong>
+      <PageHeading class="title" :title="drill.title" />
       <span v-if="set.length" class="small soft"
         >{{ place + 1 }} of {{ set.length }} {{ asked ? `of “${asked.title}”` : 'before the lesson' }}</span
       >
       <p class="asks">{{ task.asks }}</p>
       <span class="small soft numbers" title="Who draws the same number gets the same try">No. {{ seed }}</span>
     </header>
-    <main>
+    <div class="middle">
       <SheetWindow
         v-if="answering.by === 'strokes'"
         :sheet="task.sheet"
@@ -98,7 +98,7 @@ const {
         :to="answering.to"
         :count="answering.rungs"
       />
-    </main>
+    </div>
     <footer>
       <template v-if="result">
         <div class="score" aria-live="polite">
@@ -183,13 +183,13 @@ header {
   flex: 1;
   text-align: center;
 }
-main {
+.middle {
   display: flex;
   min-height: 0;
   background: var(--round-sheet);
 }
-main > :deep(.mixer),
-main > :deep(.ladder) {
+.middle > :deep(.mixer),
+.middle > :deep(.ladder) {
   background: var(--paper);
   border-radius: var(--radius);
 }

@@ -29,7 +29,7 @@ const seeds = Object.fromEntries(DRILL_NAMES.map(name => [name, Math.floor(Math.
   <div class="page">
     <LoadingOrTrouble v-if="!data" :trouble="trouble" @again="load" />
     <template v-else>
-      <h1>Warm-ups</h1>
+      <PageHeading title="Warm-ups" />
       <p class="soft">A few minutes for hand and eye. Each try is new; what counts is your own line going up.</p>
       <section v-if="sets.length" aria-labelledby="sets">
         <h2 id="sets">From your teacher</h2>

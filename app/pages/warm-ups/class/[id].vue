@@ -61,7 +61,7 @@ const save = (set: ScoredSet) =>
     <template v-else>
       <NuxtLink :to="`/register/${view.classId}`" class="small">Back to {{ view.className }}</NuxtLink>
       <div class="row between">
-        <h1>Warm-ups: {{ view.className }}</h1>
+        <PageHeading :title="`Warm-ups: ${view.className}`" />
         <v-btn color="primary" :prepend-icon="mdiPlus" @click="ask(null)">New set</v-btn>
       </div>
       <p class="soft">Everyone gets the same tries. They show what to practise; they are not there to rank.</p>

@@ -1,0 +1,1 @@
+export default defineNuxtPlugin(() => watchArrivals(useRouter()))

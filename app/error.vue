@@ -5,7 +5,7 @@ const isMissing = computed(() => props.error.statusCode === 404)
 
 <template>
   <v-app>
-    <div class="page">
+    <main class="page">
       <div class="card" style="max-width: 560px; margin: 60px auto">
         <PageHeading :title="isMissing ? 'There is no such page.' : 'Something went wrong here.'" />
         <p>
@@ -17,6 +17,6 @@ const isMissing = computed(() => props.error.statusCode === 404)
         </p>
         <v-btn color="primary" @click="clearError({ redirect: '/' })">To the front door</v-btn>
       </div>
-    </div>
+    </main>
   </v-app>
 </template>

@@ -45,7 +45,7 @@ async function entered(person: Person): Promise<void> {
     <section class="picture">
       <HallWindow />
       <p v-if="place?.place" class="whose display" data-test="whose">{{ place.place.name }}</p>
-      <PageHeading title="Draw a thing step by step, and see what your hand has learned." />
+      <PageHeading title="The front door">Draw a thing step by step, and see what your hand has learned.</PageHeading>
       <p class="soft">Sketch it, line it, colour it, shade it. It may wobble; undo is free; take your time.</p>
     </section>
     <section class="card entry">

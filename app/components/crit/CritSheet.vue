@@ -280,7 +280,7 @@ defineExpose({
     </div>
     <div class="upper" :class="{ two: hasOther && comparing === 'beside' }">
       <aside class="leaves" aria-label="Layers">
-        <h3>Layers</h3>
+        <h2 class="sub">Layers</h2>
         <ul>
           <li
             v-for="layer in [...layers].reverse()"

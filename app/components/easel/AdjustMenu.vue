@@ -29,6 +29,7 @@ async function cut(): Promise<void> {
     <template #activator="{ props: opens }">
       <v-btn
         v-bind="opens"
+        aria-haspopup="dialog"
         :icon="mdiTuneVariant"
         variant="text"
         class="opener"
@@ -37,7 +38,7 @@ async function cut(): Promise<void> {
         title="Adjust the paint of this layer, and light"
       />
     </template>
-    <div class="card choices">
+    <div class="card choices" role="dialog" aria-label="Adjust">
       <div v-for="(column, i) in ADJUST_GROUPS" :key="i">
         <section v-for="group in column" :key="group.name" :aria-label="group.name">
           <h3>{{ group.name }}</h3>

@@ -126,7 +126,7 @@ const back = computed(
         :icon="mdiHelpCircleOutline"
         variant="text"
         size="small"
-        aria-label="Keys and gestures (?)"
+        :aria-label="keys.withKey('Keys and gestures', 'help')"
         @click="emit('help')"
       />
     </header>

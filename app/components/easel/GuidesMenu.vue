@@ -40,6 +40,7 @@ function setPoint(guide: Extract<Guide, { kind: 'perspective' }>, i: number, set
     <template #activator="{ props: opens }">
       <v-btn
         v-bind="opens"
+        aria-haspopup="dialog"
         :icon="mdiVectorLine"
         variant="text"
         size="small"
@@ -48,7 +49,7 @@ function setPoint(guide: Extract<Guide, { kind: 'perspective' }>, i: number, set
         title="Guides"
       />
     </template>
-    <div class="card guides">
+    <div class="card guides" role="dialog" aria-label="Guides">
       <h3>Guides</h3>
       <p class="small soft">Drawn over the sheet, never on it.</p>
       <section v-for="guide in guides" :key="guide.id" class="guide" :aria-label="nameOf(guide.kind)">

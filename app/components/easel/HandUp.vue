@@ -29,13 +29,14 @@ function raise(): void {
       <template #activator="{ props }"
         ><v-btn
           v-bind="props"
+          aria-haspopup="dialog"
           :icon="mdiHandBackRightOutline"
           variant="text"
           size="small"
           aria-label="Put your hand up"
           title="Put your hand up"
       /></template>
-      <form class="card ask" @submit.prevent="raise">
+      <form class="card ask" role="dialog" aria-label="Ask your teacher" @submit.prevent="raise">
         <label class="small"
           >What is it about?
           <textarea v-model="about" v-focus rows="2" maxlength="300" placeholder="You can leave this empty." />

@@ -12,7 +12,7 @@ const paper = computed(() => `rgb(${sheet.value.paper.join(' ')})`)
 <template>
   <aside class="stack" aria-label="Stack of layers">
     <header>
-      <h3>Stack</h3>
+      <h2 class="sub">Stack</h2>
       <span
         class="small numbers room"
         :class="{ full: isFull }"
@@ -68,7 +68,7 @@ header {
   align-items: center;
   padding: 8px 6px 2px 16px;
 }
-header h3 {
+header .sub {
   flex: 1;
 }
 .room {

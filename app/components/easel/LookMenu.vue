@@ -20,6 +20,7 @@ const isChanged = computed(() => props.isMirrored || tone.value !== 'colours' ||
     <template #activator="{ props: opens }">
       <v-btn
         v-bind="opens"
+        aria-haspopup="dialog"
         :icon="mdiEyeOutline"
         variant="text"
         size="small"
@@ -28,7 +29,7 @@ const isChanged = computed(() => props.isMirrored || tone.value !== 'colours' ||
         title="Ways of looking"
       />
     </template>
-    <div class="card ways">
+    <div class="card ways" role="dialog" aria-label="Ways of looking">
       <h3>Ways of looking</h3>
       <p class="small soft">They change nothing on the sheet.</p>
       <div class="choices">

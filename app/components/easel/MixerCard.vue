@@ -58,7 +58,7 @@ const before = computed(() => hand.lastColours[0] ?? hand.colour)
 </script>
 
 <template>
-  <div class="card mixer">
+  <div class="card mixer" role="dialog" aria-label="Mixer">
     <div class="ways" role="tablist" aria-label="Ways to a colour">
       <button v-for="[key, name] in MODES" :key="key" role="tab" :aria-selected="mode === key" @click="mode = key">
         {{ name }}

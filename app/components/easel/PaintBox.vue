@@ -8,6 +8,7 @@ import { SAMPLE_SIDES } from '../../workers/sheet/sampling'
 /** The colours: the plan's wells in their tin, own wells, the colour in hand, the ones before, and what mixes them. */
 const hand = useHand()
 const { sampling } = useInHand()
+const keys = useLetterKeys('easel')
 const { isOn, side, isLayerOnly } = sampling
 const isOpen = ref(false)
 const store = useComfort()
@@ -38,6 +39,7 @@ const MANY = 8
         <template #activator="{ props: opens }">
           <button
             v-bind="opens"
+            aria-haspopup="dialog"
             class="hand"
             :style="{ background: cssColour(hand.colour) }"
             :aria-label="`Colour in hand: ${colourName(hand.colour)}. Opens the mixer.`"
@@ -60,16 +62,17 @@ const MANY = 8
       <template #activator="{ props: opens }">
         <button
           v-bind="opens"
+          aria-haspopup="dialog"
           class="take"
           :aria-pressed="isOn"
           aria-label="Take a colour from the sheet"
-          title="Take a colour from the sheet with the next touch. Key J"
+          :title="keys.withKey('Take a colour from the sheet with the next touch', 'sample')"
           @click="isOn = !isOn"
         >
           <v-icon :icon="mdiEyedropper" size="21" />
         </button>
       </template>
-      <div class="card taking">
+      <div class="card taking" role="dialog" aria-label="Take a colour">
         <strong class="small">Take a colour</strong>
         <label class="small"
           >mean of
@@ -220,6 +223,14 @@ const MANY = 8
 .well.chosen {
   outline: 3px solid #2b4c8c;
   outline-offset: -1px;
+}
+/* Where the keys are is seen on the chosen one too. */
+.well:focus-visible,
+.rungs button:focus-visible {
+  box-shadow:
+    0 0 0 3px #fffdf6,
+    0 0 0 6px #96590a;
+  z-index: 1;
 }
 /* Shades side by side, without anything between them that would change how they look. */
 .rungs {

@@ -57,6 +57,7 @@ function bendWith(how: BendKind): void {
     <template #activator="{ props: opens }">
       <v-btn
         v-bind="opens"
+        aria-haspopup="dialog"
         :icon="mdiBoxCutter"
         variant="text"
         class="knife"
@@ -65,7 +66,7 @@ function bendWith(how: BendKind): void {
         title="Knife: choose parts, move and bend them, letters"
       />
     </template>
-    <div class="card choices">
+    <div class="card choices" role="dialog" aria-label="Parts">
       <section aria-label="Choose a part">
         <h3>Choose a part</h3>
         <button

@@ -28,7 +28,7 @@ function drop(event: DragEvent): void {
     @drop.prevent="drop"
   >
     <header>
-      <h3><v-icon :icon="mdiPin" size="18" /> Reference</h3>
+      <h2 class="sub"><v-icon :icon="mdiPin" size="18" /> Reference</h2>
       <label class="add" title="Pin up pictures"
         ><v-icon :icon="mdiImagePlusOutline" size="21" /><span class="visually-hidden">Pin up pictures</span
         ><input type="file" accept="image/*" multiple class="visually-hidden" @change="add"
@@ -116,7 +116,7 @@ header {
   padding: 4px 6px 4px 12px;
   color: var(--on-ledge);
 }
-header h3 {
+header .sub {
   flex: 1;
   display: flex;
   gap: 6px;

@@ -124,12 +124,13 @@ async function showGaps(): Promise<void> {
         <template #activator="{ props: opens }"
           ><v-btn
             v-bind="opens"
+            aria-haspopup="dialog"
             :icon="mdiTuneVertical"
             size="x-small"
             variant="text"
             aria-label="More of the pour: borders, creep, what is poured"
         /></template>
-        <div class="card more">
+        <div class="card more" role="dialog" aria-label="The pour, finely set">
           <h3>The pour, finely set</h3>
           <FineSlider
             :model-value="pour.grow"

@@ -40,71 +40,93 @@ const isLookOpen = ref(false)
       ><button v-bind="opens" class="eye" :aria-label="`More for ${note.name}`">
         <v-icon :icon="mdiDotsHorizontal" size="19" /></button
     ></template>
-    <v-list density="compact" class="list">
-      <v-list-item :prepend-icon="mdiPencilOutline" title="Rename" @click="emit('rename')" />
-      <v-list-item v-if="!isLayer" :prepend-icon="mdiTune" title="How it looks" @click="isLookOpen = true" />
+    <v-list role="menu" density="compact" class="list">
+      <v-list-item role="menuitem" :prepend-icon="mdiPencilOutline" title="Rename" @click="emit('rename')" />
       <v-list-item
         v-if="!isLayer"
+        role="menuitem"
+        :prepend-icon="mdiTune"
+        title="How it looks"
+        @click="isLookOpen = true"
+      />
+      <v-list-item
+        v-if="!isLayer"
+        role="menuitem"
         :prepend-icon="mdiCursorMove"
         title="Move, turn or scale it as one"
         @click="parts.takeLayers(stack.layersOf(note.id))"
       />
       <v-list-item
         v-if="isLayer && layers.length > 1"
+        role="menuitem"
         :prepend-icon="mdiCheckboxMultipleMarkedOutline"
         :title="stack.chosen.value.includes(note.id) ? 'Choose it no more' : 'Choose it with others (Ctrl)'"
         @click="stack.toggleChosen(note.id)"
       />
       <v-list-item
+        role="menuitem"
         :prepend-icon="mdiEyeCheckOutline"
         :title="isAlone ? 'Show all again' : 'Show it alone'"
         @click="stack.showAlone(isAlone ? null : { kind: 'item', id: note.id })"
       />
       <v-list-item
+        role="menuitem"
         :prepend-icon="mdiArrowUp"
         title="Move up (Alt ↑)"
         :disabled="isAtTop"
         @click="stack.move(note.id, 1)"
       />
       <v-list-item
+        role="menuitem"
         :prepend-icon="mdiArrowDown"
         title="Move down (Alt ↓)"
         :disabled="isAtBottom"
         @click="stack.move(note.id, -1)"
       />
-      <v-list-item :prepend-icon="mdiContentDuplicate" title="Lay a copy on it" @click="stack.copy(note.id)" />
+      <v-list-item
+        role="menuitem"
+        :prepend-icon="mdiContentDuplicate"
+        title="Lay a copy on it"
+        @click="stack.copy(note.id)"
+      />
       <v-list-item
         v-if="below"
+        role="menuitem"
         :prepend-icon="mdiFolderPlusOutline"
         :title="`Group with ${below.name}`"
         @click="stack.group(below.id, note.id)"
       />
       <v-list-item
         v-else-if="isLayer"
+        role="menuitem"
         :prepend-icon="mdiFolderPlusOutline"
         title="Put in a new group"
         @click="stack.group(note.id)"
       />
       <v-list-item
         v-if="!isLayer"
+        role="menuitem"
         :prepend-icon="mdiFolderOpenOutline"
         title="Take the group away, keep its sheets"
         @click="stack.ungroup(note.id)"
       />
       <v-list-item
         v-if="!isLayer"
+        role="menuitem"
         :prepend-icon="mdiVectorCombine"
         title="Merge the group into one sheet"
         @click="stack.mergeGroup(note.id)"
       />
       <v-list-item
         v-if="below"
+        role="menuitem"
         :prepend-icon="mdiVectorCombine"
         :title="`Merge down onto ${below.name}`"
         @click="stack.mergeDown(note.id)"
       />
       <v-list-item
         v-if="layers.length > 1"
+        role="menuitem"
         :prepend-icon="mdiLayersOutline"
         title="Make one sheet of all, with the paper"
         @click="stack.flatten()"
@@ -112,27 +134,31 @@ const isLookOpen = ref(false)
       <v-divider />
       <template v-if="note.mask">
         <v-list-item
+          role="menuitem"
           :title="alone?.kind === 'mask' ? 'Mask: show all again' : 'Mask: show it alone'"
           @click="stack.showAlone(alone?.kind === 'mask' ? null : { kind: 'mask', id: note.mask.id })"
         />
         <v-list-item
+          role="menuitem"
           :title="note.mask.isOn ? 'Mask: switch off' : 'Mask: switch on'"
           @click="stack.switchMask(note.id, !note.mask.isOn)"
         />
-        <v-list-item title="Mask: turn round" @click="stack.invertMask(note.id)" />
+        <v-list-item role="menuitem" title="Mask: turn round" @click="stack.invertMask(note.id)" />
         <v-list-item
           v-if="isLayer"
+          role="menuitem"
           title="Mask: apply for good"
           :disabled="!note.mask.isOn"
           @click="stack.applyMask(note.id)"
         />
-        <v-list-item title="Mask: remove" @click="stack.removeMask(note.id)" />
+        <v-list-item role="menuitem" title="Mask: remove" @click="stack.removeMask(note.id)" />
       </template>
       <template v-else>
-        <v-list-item title="Add a mask that shows all" @click="stack.addMask(note.id, 'all')" />
-        <v-list-item title="Add a mask that hides all" @click="stack.addMask(note.id, 'nothing')" />
+        <v-list-item role="menuitem" title="Add a mask that shows all" @click="stack.addMask(note.id, 'all')" />
+        <v-list-item role="menuitem" title="Add a mask that hides all" @click="stack.addMask(note.id, 'nothing')" />
         <v-list-item
           v-if="parts.edges.value"
+          role="menuitem"
           title="Add a mask of the selection"
           @click="stack.addMask(note.id, 'selection')"
         />
@@ -140,6 +166,7 @@ const isLookOpen = ref(false)
       <v-divider />
       <v-list-item
         v-if="isLayer"
+        role="menuitem"
         :prepend-icon="mdiPalette"
         :title="parts.edges.value ? 'Give what is selected the colour in hand' : 'Give its paint the colour in hand'"
         :disabled="note.isEmpty"
@@ -147,12 +174,14 @@ const isLookOpen = ref(false)
       />
       <v-list-item
         v-if="isLayer"
+        role="menuitem"
         :prepend-icon="mdiBroom"
         title="Take all paint off"
         :disabled="note.isEmpty"
         @click="stack.clear(note.id)"
       />
       <v-list-item
+        role="menuitem"
         :prepend-icon="mdiTrashCanOutline"
         title="Delete (undo brings it back)"
         :disabled="layers.length < 2"

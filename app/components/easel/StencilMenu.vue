@@ -32,6 +32,7 @@ function choose(kind: StencilKind | null): void {
     <template #activator="{ props: opens }">
       <v-btn
         v-bind="opens"
+        aria-haspopup="dialog"
         :icon="mdiShapeOutline"
         variant="text"
         class="stencils"
@@ -40,7 +41,7 @@ function choose(kind: StencilKind | null): void {
         title="Stencils: shapes with the lifted tool"
       />
     </template>
-    <div class="card choices">
+    <div class="card choices" role="dialog" aria-label="Stencils">
       <h3>Stencils</h3>
       <p class="small soft">The lifted tool draws along them.</p>
       <button class="choice" :aria-pressed="stencil.kind.value === null" @click="choose(null)">

@@ -54,7 +54,7 @@ const TURNS = [
 </script>
 
 <template>
-  <div class="card more">
+  <div class="card more" role="dialog" aria-label="More of this tool">
     <div class="head">
       <h3>{{ wordsOf(hand.lifted!.laid).name }}, finely set</h3>
       <v-btn variant="outlined" size="small" :disabled="!isChanged" @click="hand.layBack()">As it was laid out</v-btn>

@@ -7,6 +7,7 @@ import { sizeToSlider, sliderToSize } from '../../sheet/sizes'
 /** Size, strength and the rest of the lifted tool, beside it on the ledge. */
 const hand = useHand()
 const settings = computed(() => hand.settings)
+const keys = useLetterKeys('easel')
 /** Any tip can erase: what it does not do by itself is said. */
 const isErasing = computed(() => settings.value?.effect === 'erase' && !hand.isEraser)
 const pour = computed(() => (hand.lifted?.now.kind === 'pour' ? hand.lifted.now : null))
@@ -46,7 +47,7 @@ const pour = computed(() => (hand.lifted?.now.kind === 'pour' ? hand.lifted.now 
         <button
           class="steady"
           :aria-pressed="settings.steadying > 0"
-          :title="`Steadying: calms the hand. Key E`"
+          :title="keys.withKey('Steadying: calms the hand', 'steadying')"
           @click="hand.toggleSteadying()"
         >
           <v-icon :icon="mdiHandBackRightOutline" size="17" />{{ settings.steadying || 'off' }}
@@ -72,7 +73,7 @@ const pour = computed(() => (hand.lifted?.now.kind === 'pour' ? hand.lifted.now 
         <button
           class="steady"
           :aria-pressed="hand.isFenced"
-          title="Fence: a stroke stays in the closed area in which it begins. Key N"
+          :title="keys.withKey('Fence: a stroke stays in the closed area in which it begins', 'fence')"
           @click="hand.isFenced = !hand.isFenced"
         >
           <v-icon :icon="mdiFence" size="17" />fence
@@ -90,6 +91,7 @@ const pour = computed(() => (hand.lifted?.now.kind === 'pour' ? hand.lifted.now 
           <template #activator="{ props: opens }">
             <v-btn
               v-bind="opens"
+              aria-haspopup="dialog"
               :icon="mdiTuneVertical"
               size="x-small"
               variant="text"

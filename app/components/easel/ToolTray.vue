@@ -8,6 +8,7 @@ import { TOOL_WORDS, toolNameOf, wordsOf } from '../../sheet/tool-words'
 /** The ledge along the bottom edge: the tools of the step lie on it, the chosen one lifted. */
 const emit = defineEmits<{ sign: [] }>()
 const hand = useHand()
+const keys = useLetterKeys('easel')
 const isCupboardOpen = ref(false)
 
 /** What finds no room folds away; what was lifted last stays out. */
@@ -79,6 +80,7 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
         <template #activator="{ props: opens }">
           <button
             v-bind="opens"
+            aria-haspopup="dialog"
             class="more-tools"
             :aria-label="`${folded.length} more of these tools`"
             title="More tools that lie here"
@@ -86,7 +88,7 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
             +{{ folded.length }}
           </button>
         </template>
-        <div class="shelf card" data-test="folded-tools">
+        <div class="shelf card" role="dialog" aria-label="Also on the ledge" data-test="folded-tools">
           <h3>Also on the ledge</h3>
           <button
             v-for="{ tool, i } in folded"
@@ -99,7 +101,9 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
             <span
               ><strong
                 >{{ wordsOf(tool.laid).name }}{{ tool.now.kind === 'tool' ? ` ${tool.now.settings.size}` : '' }}</strong
-              ><br /><span class="small soft">{{ wordsOf(tool.laid).use }} Key {{ i + 1 }}</span></span
+              ><br /><span class="small soft"
+                >{{ wordsOf(tool.laid).use }}{{ keys.areHeard() ? ` Key ${i + 1}` : '' }}</span
+              ></span
             >
           </button>
         </div>
@@ -110,13 +114,14 @@ function fetchTool(name: (typeof hand.cupboard)[number]): void {
         <template #activator="{ props: opens }">
           <v-btn
             v-bind="opens"
+            aria-haspopup="dialog"
             :icon="mdiCupboardOutline"
             variant="text"
             class="cupboard"
             aria-label="Cupboard: all other tools"
           />
         </template>
-        <div class="shelf card">
+        <div class="shelf card" role="dialog" aria-label="In the cupboard">
           <h3>In the cupboard</h3>
           <template v-if="hand.own.length">
             <span v-for="tool in hand.own" :key="tool.name" class="mine">

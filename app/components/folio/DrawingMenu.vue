@@ -54,21 +54,24 @@ const remove = (isRemoved: boolean) =>
         :loading="busy !== null"
         :aria-label="`More for ${title}`"
     /></template>
-    <v-list density="compact">
+    <v-list role="menu" density="compact">
       <v-list-item
         v-if="drawing.position"
+        role="menuitem"
         :prepend-icon="mdiPlayCircleOutline"
         title="Watch how it was made"
         :to="`/making/${drawing.id}`"
       />
-      <v-list-item :prepend-icon="mdiPencilOutline" title="Rename" @click="askName" />
+      <v-list-item role="menuitem" :prepend-icon="mdiPencilOutline" title="Rename" @click="askName" />
       <v-list-item
         v-if="drawing.position"
+        role="menuitem"
         :prepend-icon="mdiContentDuplicate"
         title="Make a second one like it"
         @click="duplicate"
       />
       <v-list-item
+        role="menuitem"
         :prepend-icon="mdiTrashCanOutline"
         title="Put away (30 days to take it back)"
         @click="remove(true)"

@@ -58,19 +58,25 @@ const regions = computed(() =>
   props.marks.flatMap(({ mark, isStrong }) => (mark.kind !== 'region' ? [] : [{ polygons: mark.polygons, isStrong }])),
 )
 
-/** Slanting lines a few pixels apart, the same at any zoom. */
+/** Slanting lines some pixels apart, each with its halo: seen on a dark shade as on paper, the same at any zoom. */
 const hatch = makeHatch()
 function makeHatch(): HTMLCanvasElement {
+  const side = 11
   const tile = document.createElement('canvas')
-  tile.width = tile.height = 9
+  tile.width = tile.height = side
   const pen = tile.getContext('2d')!
-  pen.strokeStyle = OCHRE
-  pen.lineWidth = 2.4
-  for (const shift of [-9, 0, 9]) {
-    pen.beginPath()
-    pen.moveTo(shift - 1, 10)
-    pen.lineTo(shift + 10, -1)
-    pen.stroke()
+  for (const [colour, width] of [
+    [HALO, 5.2],
+    [OCHRE, 2.4],
+  ] as const) {
+    pen.strokeStyle = colour
+    pen.lineWidth = width
+    for (const shift of [-side, 0, side]) {
+      pen.beginPath()
+      pen.moveTo(shift - 1, side + 1)
+      pen.lineTo(shift + side + 1, -1)
+      pen.stroke()
+    }
   }
   return tile
 }
@@ -87,12 +93,17 @@ function drawRegion(polygons: readonly number[][], isStrong: boolean) {
       }
       pen.closePath()
     }
-    pen.globalAlpha = isStrong ? 1 : 0.65
+    pen.globalAlpha = isStrong ? 1 : 0.8
     pen.fillStyle = pen.createPattern(hatch, 'repeat')!
     pen.fill('evenodd')
-    pen.strokeStyle = OCHRE
-    pen.lineWidth = isStrong ? 2 : 1.2
-    pen.stroke()
+    for (const [colour, width] of [
+      [HALO, isStrong ? 5 : 4],
+      [OCHRE, isStrong ? 2 : 1.2],
+    ] as const) {
+      pen.strokeStyle = colour
+      pen.lineWidth = width
+      pen.stroke()
+    }
     pen.globalAlpha = 1
   }
 }

@@ -45,20 +45,20 @@ const isSketchShown = ref(true)
           <footer class="small soft">{{ handIn.answer.teacher }}, {{ timeInWords(handIn.answer.answeredAt) }}</footer>
         </blockquote>
         <section v-if="handIn.answer.next" class="next">
-          <h3>Try next</h3>
+          <h2 class="sub">Try next</h2>
           <p>{{ handIn.answer.next }}</p>
         </section>
         <label v-if="handIn.answer.sketch" class="small over"
           ><input v-model="isSketchShown" type="checkbox" /> what your teacher drew over it</label
         >
         <section v-if="handIn.answer.pins.length">
-          <h3>At places of your drawing</h3>
+          <h2 class="sub">At places of your drawing</h2>
           <ol class="pins small">
             <li v-for="(pin, i) in handIn.answer.pins" :key="i">{{ pin.words }}</li>
           </ol>
         </section>
         <section v-if="handIn.answer.criteria.length">
-          <h3>Your teacher’s marks</h3>
+          <h2 class="sub">Your teacher’s marks</h2>
           <dl class="small">
             <template v-for="each in handIn.answer.criteria" :key="each.title"
               ><dt>{{ each.title }}</dt>
@@ -71,7 +71,7 @@ const isSketchShown = ref(true)
           </dl>
         </section>
         <section v-if="lines.length">
-          <h3>Looked for</h3>
+          <h2 class="sub">Looked for</h2>
           <ul>
             <li v-for="line in lines" :key="line.id" @mouseenter="pointedAt = line.id" @mouseleave="pointedAt = null">
               <VerdictSign :verdict="VERDICT_OF_MARK[line.level]" />

@@ -275,12 +275,13 @@ const addVersion = () =>
                   variant="text"
                   :aria-label="`More for ${plan.title}`"
               /></template>
-              <v-list density="compact">
+              <v-list role="menu" density="compact">
                 <v-list-item
+                  role="menuitem"
                   :title="plan.isShared ? 'No longer share it' : 'Share it with the teachers here'"
                   @click="shareHere(plan)"
                 />
-                <v-list-item title="Give it to another teacher" @click="giving = plan" />
+                <v-list-item role="menuitem" title="Give it to another teacher" @click="giving = plan" />
               </v-list>
             </v-menu>
           </div>

@@ -28,7 +28,7 @@ const headers = [
   { title: 'Last seen', key: 'lastSeenAt' },
   { title: 'Hand-ins', key: 'handIns', align: 'end' as const },
   { title: 'Latest', key: 'latest', sortable: false },
-  { title: '', key: 'more', sortable: false, align: 'end' as const },
+  { title: 'More', key: 'more', sortable: false, align: 'end' as const },
 ]
 
 const isAdding = ref(false)
@@ -320,14 +320,24 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
                   variant="text"
                   :aria-label="`More for ${item.name}`"
               /></template>
-              <v-list density="compact">
-                <v-list-item title="A new PIN" @click="renewing = item" />
-                <v-list-item title="Change the name" @click="beginRenaming(item)" />
-                <v-list-item v-if="item.isGuest" title="Take into the class" @click="beginKeeping(item)" />
-                <v-list-item title="Move to another class" @click="askMove(item)" />
-                <v-list-item v-if="!item.isGuest" title="Also into another class" @click="askAlso(item)" />
-                <v-list-item title="Take all they made along" @click="askTake(item.id)" />
-                <v-list-item title="Take out of the class" @click="removing = item" />
+              <v-list role="menu" density="compact">
+                <v-list-item role="menuitem" title="A new PIN" @click="renewing = item" />
+                <v-list-item role="menuitem" title="Change the name" @click="beginRenaming(item)" />
+                <v-list-item
+                  v-if="item.isGuest"
+                  role="menuitem"
+                  title="Take into the class"
+                  @click="beginKeeping(item)"
+                />
+                <v-list-item role="menuitem" title="Move to another class" @click="askMove(item)" />
+                <v-list-item
+                  v-if="!item.isGuest"
+                  role="menuitem"
+                  title="Also into another class"
+                  @click="askAlso(item)"
+                />
+                <v-list-item role="menuitem" title="Take all they made along" @click="askTake(item.id)" />
+                <v-list-item role="menuitem" title="Take out of the class" @click="removing = item" />
               </v-list>
             </v-menu>
           </template>

@@ -1,0 +1,77 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { DeskView } from '#shared/views'
+import { openLooker, type Looker } from './lib/access'
+import { enterAsTeacher } from './lib/browser'
+import { Client } from './lib/client'
+import { connectToDatabase, url } from './lib/world'
+
+const ORLA = { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' }
+
+/** Every view of a teacher's, its dialogs, menus and cards, in three lights and at three sizes: axe finds nothing. */
+
+it('finds nothing at the front door', async () => {
+  const guest = await openLooker()
+  await guest.visit('/', '.door')
+  expect(await guest.look('the front door')).toBeGreaterThan(2)
+  await guest.page.getByRole('tab', { name: 'I teach' }).click()
+  await guest.look('the front door for teachers')
+  await guest.page.getByRole('button', { name: 'I forgot my password' }).click()
+  await guest.look('a forgotten password')
+  await guest.visit('/what-is-kept', 'table')
+  await guest.look('what is kept')
+  await guest.visit('/set-up', 'form')
+  await guest.look('setting up a place')
+  await guest.visit('/nothing-is-here', 'h1')
+  await guest.look('a page that is not there')
+  await guest.browser.close()
+  expect(guest.found).toEqual([])
+})
+
+describe('a teacher', () => {
+  let orla: Looker
+  let desk: DeskView
+
+  beforeAll(async () => {
+    orla = await openLooker()
+    // As if she had set up the place.
+    const database = await connectToDatabase()
+    await database.query(`UPDATE place SET name = 'Saltmarsh hall', language = 'en-GB', time_zone = 'Europe/London',
+      set_up_at = NOW(3), keeper_id = (SELECT id FROM teachers)`)
+    await database.end()
+    await enterAsTeacher(orla.page, url, ORLA)
+    desk = (await (await new Client(url).teacher()).call<DeskView>('GET', '/api/desk')).body
+  })
+  afterAll(() => orla.browser.close())
+
+  const classId = () => desk.classes.find(each => each.code === 'KETTLE7')!.id
+  const views: readonly (readonly [name: string, path: () => string, ready: string, dialogs?: readonly string[]])[] = [
+    ['the desk', () => '/desk', 'h1', ['New class', 'From the school’s lists']],
+    ['the Plan book', () => '/plans', 'h1'],
+    ['the register', () => `/register/${classId()}`, 'table', ['Add learners', 'Give a plan']],
+    ['the Round', () => `/round/${classId()}`, 'h1'],
+    ['the Table', () => `/table/${classId()}`, 'h1'],
+    ['the Wall', () => `/wall/${classId()}`, 'h1'],
+    ['progress', () => `/progress/${classId()}`, 'h1', ['For the school']],
+    ['the crit', () => `/crit/${desk.waiting[0]!.id}`, '.window canvas', ['Comment']],
+    ['a plan', () => `/plans/${desk.plans[0]!.id}`, '[role=tab]', ['Classes']],
+    ['warm-ups', () => '/warm-ups', 'h1'],
+    ['a new mural', () => `/murals/new?class=${classId()}`, 'h1'],
+    ['the account', () => '/signed-in', 'form'],
+    ['the place', () => '/place', '.people'],
+    ['what happened', () => `/happened/${classId()}`, 'h1'],
+  ]
+
+  it.each(views)('%s', async (name, path, ready, dialogs = []) => {
+    const before = orla.found.length
+    await orla.visit(path(), ready)
+    await orla.look(name)
+    await orla.lookIntoAll(name)
+    for (const dialog of dialogs) {
+      await orla.page.getByRole('button', { name: dialog }).first().click()
+      await orla.lookAtCard(`${name}, “${dialog}”`)
+      await orla.page.keyboard.press('Escape')
+      await orla.page.locator('.v-overlay--active').waitFor({ state: 'hidden' })
+    }
+    expect(orla.found.slice(before)).toEqual([])
+  })
+})

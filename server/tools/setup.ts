@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process'
 import type { Sequelize } from 'sequelize'
 import { KEPT, keptDrawn } from '#demo/kept'
 import { isDemoUnfinished, seedDemo } from '#demo/seed'
+import { seedYear } from '#demo/year'
 import { migrate, migrationNames, pendingMigrations } from '../migrations'
 import { closeDatabase, inTransaction, openDatabase } from '../repositories/database'
 import { addInvitation } from '../repositories/invitations'
@@ -12,7 +13,7 @@ import { digestOf } from '../utils/digest'
 import { codeDigest } from '../utils/setup-code'
 
 /**
- * Prepares a database: migrates it and, with --demo, loads the demo when it is empty.
+ * Prepares a database: migrates it and, with --demo, loads the demo when it is empty; with --year a school year beside.
  * --reset drops every table first. Reads NUXT_DATABASE_URL, and the demo's drawings from the project's folder; with
  * LITTLE_EASEL_CODE that is the code by which the place can be set up from now on, with LITTLE_EASEL_KEEPER_TOKEN a
  * link with it lets its keeper take a new password, with LITTLE_EASEL_BACKUP_TO a backup
@@ -39,6 +40,14 @@ async function main(): Promise<void> {
       line => console.log(`demo: ${line}`),
     )
     console.log(`demo loaded in ${Math.round((Date.now() - began) / 1000)} s`)
+  }
+  if (process.argv.includes('--year')) {
+    const began = Date.now()
+    await seedYear(
+      name => keptDrawn(KEPT, name),
+      line => console.log(`year: ${line}`),
+    )
+    console.log(`year made in ${Math.round((Date.now() - began) / 1000)} s`)
   }
   const code = process.env.LITTLE_EASEL_CODE
   if (code) await setCode(codeDigest(code))

@@ -46,7 +46,9 @@ async function classesDrawing({ classes, learners, seconds }: Size): Promise<Row
   const urls = process.env.LITTLE_EASEL_URLS?.split(' ') ?? []
   if (urls.length === 0) return []
   const teacher = await new Client(urls[0]!).teacher()
-  const plan = (await teacher.call<DeskView>('GET', '/api/desk')).body.plans[0]!.id
+  const plan = (await teacher.call<DeskView>('GET', '/api/desk')).body.plans.find(
+    each => each.title === 'The tin kettle',
+  )!.id
   const { entries } = drawKettle(loadKernels(), { seed: 5, steps: 4, hand: BEGINNERS_HAND })
   const picture = (
     await sharp({ create: { ...PICTURE, background: '#fff' } })

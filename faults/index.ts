@@ -51,7 +51,7 @@ async function live({ url, learners: count, hasBrowser, seed }: Go): Promise<Rep
     email: 'orla@saltmarsh.example',
     password: 'kettle-and-lamp',
   })
-  const plan = (await teacher.get<DeskView>('/api/desk')).plans[0]!.id
+  const plan = (await teacher.get<DeskView>('/api/desk')).plans.find(each => each.title === 'The tin kettle')!.id
   const classId = (await teacher.patiently<{ id: number }>('POST', '/api/classes', { name: 'In a gale', when: '' }))
     .body.id
   const names = Array.from({ length: count + 1 }, (_, i) => `Learner ${i + 1}`)

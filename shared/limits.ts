@@ -55,3 +55,6 @@ export const GUESTS_KEPT_DAYS = 14
 
 /** Which build of the program answered: a header of each answer. */
 export const BUILD = 'x-little-easel-build'
+
+/** Longer side of the pictures on cards, px: twice what they take on a page. */
+export const CARD_SIDE = 420

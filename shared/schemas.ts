@@ -251,6 +251,10 @@ export const signatureSchema = z.strictObject({
   ),
 })
 
+/** A picture whole, or as cards show it. */
+export const pictureSizeSchema = z.object({ size: z.enum(['whole', 'card']).default('whole') })
+export type PictureSize = z.infer<typeof pictureSizeSchema>['size']
+
 /** How a learner likes the program. */
 export const comfortSchema: z.ZodType<Comfort> = z.strictObject({
   letters: z.union(LETTER_SIZES.map(each => z.literal(each))),

@@ -175,13 +175,23 @@ export interface DeskView {
   classes: { id: number; name: string; code: string; learners: number; when: string }[]
   /** Classes that were put away; `eraseAt`: when they are erased, if that is within the next month. */
   archived: { id: number; name: string; eraseAt: string | null }[]
-  plans: PlanCard[]
+  /** Those that were changed last, and how many there are. */
+  plans: Pick<PlanCard, 'id' | 'title' | 'goal' | 'minutes' | 'steps'>[]
+  allPlans: number
+  /** The first of those that wait, oldest first, and how many wait in all. */
   waiting: HandInCard[]
+  allWaiting: number
+  /** The last that were answered. */
   answered: HandInCard[]
   /** What of each class waits for the teacher on its Wall: works offered, and kind words. */
   walls: { classId: number; works: number; words: number }[]
   /** Of all classes together; null: there is enough. */
   room: RoomView | null
+}
+
+/** Something came to a desk, or went from it. */
+export interface DeskNews {
+  kind: 'changed'
 }
 
 /** What is written on a learner's slip: the PIN is known only when it is made. */

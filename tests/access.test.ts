@@ -53,7 +53,12 @@ describe('a teacher', () => {
     ['the Wall', () => `/wall/${classId()}`, 'h1'],
     ['progress', () => `/progress/${classId()}`, 'h1', ['For the school']],
     ['the crit', () => `/crit/${desk.waiting[0]!.id}`, '.window canvas', ['Comment']],
-    ['a plan', () => `/plans/${desk.plans[0]!.id}`, '[role=tab]', ['Classes']],
+    [
+      'a plan',
+      () => `/plans/${desk.plans.find(each => each.title === 'The tin kettle')!.id}`,
+      '[role=tab]',
+      ['Classes'],
+    ],
     ['warm-ups', () => '/warm-ups', 'h1'],
     ['a new mural', () => `/murals/new?class=${classId()}`, 'h1'],
     ['the account', () => '/signed-in', 'form'],

@@ -98,7 +98,7 @@ export const api = {
   /** Null: they sign in with the new password and their second factor. */
   accept: (body: { token: string; name: string; password: string }): Promise<{ person: Person | null }> =>
     call('POST', '/api/invited', { body }),
-  desk: (): Promise<DeskView> => call('GET', '/api/desk'),
+  desk: (shown?: number): Promise<DeskView> => call('GET', '/api/desk', shown ? { query: { shown } } : undefined),
   teachers: (): Promise<TeachersView> => call('GET', '/api/teachers'),
   addColleague: (classId: number, teacher: number) =>
     call('PUT', '/api/classes/:id/teachers/:teacher', { params: { id: classId, teacher } }),
@@ -263,14 +263,18 @@ export const api = {
     call('PUT', '/api/wall/words/:id', { params: { id }, body: { isLetThrough } }),
   takeWordsBack: (id: number) => call('DELETE', '/api/wall/words/:id', { params: { id } }),
   workPicture: (work: number) => `/api/wall/${work}/picture`,
+  workCardPicture: (work: number) => `/api/wall/${work}/picture?size=card`,
   muralPicture: (id: number) => `/api/murals/${id}/picture`,
   panelPicture: (id: number, place: number, pictured: number) =>
     `/api/murals/${id}/panels/${place}/picture?at=${pictured}`,
   muralWhole: (id: number) => `/api/murals/${id}/whole`,
   muralPoster: (id: number, paper: string, width: number) => `/api/murals/${id}/poster?paper=${paper}&width=${width}`,
   handInPicture: (id: number) => `/api/hand-ins/${id}/picture`,
+  handInCardPicture: (id: number) => `/api/hand-ins/${id}/picture?size=card`,
   livePicture: (drawing: number, position: number) => `/api/drawings/${drawing}/live?at=${position}`,
+  deskStream: '/api/desk/live',
   roundStream: (classId: number) => `/api/classes/${classId}/round/live`,
   newsStream: (after: number | null) => `/api/news${after === null ? '' : `?after=${after}`}`,
   planPicture: (id: number) => `/api/plans/${id}/picture`,
+  planCardPicture: (id: number) => `/api/plans/${id}/picture?size=card`,
 }

@@ -1,24 +1,38 @@
 <script setup lang="ts">
-import { useIntervalFn } from '@vueuse/core'
 import { api } from '../api/routes'
 import { begunAnswers } from '../sheet/answer-drafts'
+import type { DeskNews } from '#shared/views'
 import { useSession } from '../stores/session'
 import { wallWaits } from '../sheet/wall-words'
 import { stepsInWords } from '#core/plan'
 
 definePageMeta({ who: 'teacher' })
-const { data: desk, trouble, load } = usePageData(() => api.desk())
+/** How many of those that wait are shown. */
+const SHOWN = 24
+const shown = ref(SHOWN)
+const { data: desk, trouble, load } = usePageData(() => api.desk(shown.value))
+useStream<DeskNews>(
+  () => api.deskStream,
+  () => void load(),
+)
+const left = computed(() => (desk.value ? desk.value.allWaiting - desk.value.waiting.length : 0))
+const { busy, trying } = useTrying<string>()
+const showMore = () =>
+  trying('more', async () => {
+    shown.value += SHOWN
+    await load()
+  })
 const isOpening = ref(false)
 const isReading = ref(false)
 /** Put away, and to be erased within the next month. */
 const erasing = computed(() => desk.value?.archived.filter(each => each.eraseAt !== null) ?? [])
-const REFRESH_MS = 15_000
-useIntervalFn(load, REFRESH_MS)
 /** Hand-ins with an answer that is begun here and not returned. */
 const begun = shallowRef<ReadonlySet<number>>(new Set())
 onMounted(async () => {
   begun.value = await begunAnswers(useSession().person!.id).catch(() => begun.value)
 })
+const waitingWords = (count: number) =>
+  count === 0 ? 'Nothing waits for a look' : count === 1 ? 'One waits for a look' : `${count} wait for a look`
 const wallOf = (classId: number) =>
   wallWaits(desk.value?.walls.find(each => each.classId === classId) ?? { works: 0, words: 0 })
 </script>
@@ -39,15 +53,21 @@ const wallOf = (classId: number) =>
       </p>
       <section aria-labelledby="waiting">
         <h2 id="waiting">
-          {{ desk.waiting.length ? `${desk.waiting.length} wait for a look` : 'Nothing waits for a look' }}
+          {{ waitingWords(desk.allWaiting) }}
         </h2>
         <div v-if="desk.waiting.length === 0" class="card">
           <p>When someone hands in, the drawing lies here, oldest first.</p>
         </div>
         <div class="pile">
           <NuxtLink v-for="card in desk.waiting" :key="card.id" :to="`/crit/${card.id}`" class="card hand-in">
-            <HandInPicture :id="card.id" :alt="`${card.plan} by ${card.learner}`" />
-            <strong>{{ card.learner }}</strong>
+            <HandInPicture
+              :id="card.id"
+              :alt="`${card.plan} by ${card.learner}`"
+              :is-waiting="card.verification === 'waiting'"
+            />
+            <strong class="cut" :title="card.learner"
+              ><bdi>{{ card.learner }}</bdi></strong
+            >
             <span class="small soft"
               >{{ card.plan }}<template v-if="card.attempt > 1"> · hand-in {{ card.attempt }}</template
               ><br />{{ timeInWords(card.handedInAt)
@@ -56,6 +76,9 @@ const wallOf = (classId: number) =>
             <span class="small"><MetLine :met="card.met" :judged="card.judged" /></span>
           </NuxtLink>
         </div>
+        <v-btn v-if="left > 0" class="more" variant="outlined" :loading="busy === 'more'" @click="showMore"
+          >Show more: {{ left }} more wait</v-btn
+        >
       </section>
       <div class="columns">
         <section aria-labelledby="classes">
@@ -70,7 +93,9 @@ const wallOf = (classId: number) =>
               >{{ one.learners === 1 ? 'one learner' : `${one.learners} learners` }} · code
               <strong class="code">{{ one.code }}</strong></span
             >
-            <NuxtLink :to="`/round/${one.id}`" class="small">The Round</NuxtLink>
+            <NuxtLink :to="`/round/${one.id}`" class="small" :aria-label="`The Round of ${one.name}`"
+              >The Round</NuxtLink
+            >
             <NuxtLink v-if="wallOf(one.id)" :to="`/wall/${one.id}`" class="small waits">{{ wallOf(one.id) }}</NuxtLink>
           </article>
           <span class="row">
@@ -95,24 +120,29 @@ const wallOf = (classId: number) =>
             No plan yet. Draw a lesson once in the <NuxtLink to="/plans">Plan book</NuxtLink>, or bring in a plan file.
           </p>
           <NuxtLink v-for="plan in desk.plans" :key="plan.id" :to="`/plans/${plan.id}`" class="card plan">
-            <img :src="api.planPicture(plan.id)" :alt="plan.title" width="112" height="84" />
+            <img
+              :src="api.planCardPicture(plan.id)"
+              :alt="plan.title"
+              width="112"
+              height="84"
+              loading="lazy"
+              decoding="async"
+            />
             <div>
               <strong>{{ plan.title }}</strong>
               <p class="small soft">{{ plan.goal }}</p>
               <span class="small">{{ stepsInWords(plan.steps) }} · {{ plan.minutes }} minutes</span>
             </div>
           </NuxtLink>
+          <NuxtLink v-if="desk.allPlans > desk.plans.length" to="/plans">All {{ desk.allPlans }} plans</NuxtLink>
         </section>
         <section aria-labelledby="answered">
           <h2 id="answered">Answered lately</h2>
           <p v-if="desk.answered.length === 0" class="soft">Your answers are listed here.</p>
-          <NuxtLink
-            v-for="card in desk.answered.slice(0, 6)"
-            :key="card.id"
-            :to="`/crit/${card.id}`"
-            class="card class"
-          >
-            <strong>{{ card.learner }}</strong>
+          <NuxtLink v-for="card in desk.answered" :key="card.id" :to="`/crit/${card.id}`" class="card class">
+            <strong class="cut" :title="card.learner"
+              ><bdi>{{ card.learner }}</bdi></strong
+            >
             <span class="small soft"
               >{{ card.plan }} · {{ card.state === 'accepted' ? 'accepted' : 'to draw on' }}</span
             >
@@ -163,6 +193,9 @@ section h2 {
 .hand-in:hover,
 .class:hover {
   border-color: var(--blue);
+}
+.more {
+  margin-top: 14px;
 }
 .hand-in strong {
   margin-top: 6px;

@@ -57,6 +57,7 @@ watch(
   },
   { immediate: true },
 )
+useUntilExamined(folio, load)
 // On the first visit the program comes to the device while this page is open: what it shows is asked once more, kept.
 useEventListener(navigator.serviceWorker, 'controllerchange', () => void load())
 /** What the class has is put on the device while there is a network. */
@@ -96,7 +97,16 @@ function whereInWords(plan: FolioPlan): string {
         <p>As soon as your teacher gives out a plan, it lies here, ready to draw.</p>
       </div>
       <article v-for="plan in folio.plans" :key="plan.id" class="card plan">
-        <img :src="api.planPicture(plan.id)" :alt="`${plan.title}, as the teacher drew it`" width="300" height="225" />
+        <img
+          :src="api.planCardPicture(plan.id)"
+          :srcset="`${api.planCardPicture(plan.id)} 420w, ${api.planPicture(plan.id)} 1600w`"
+          sizes="300px"
+          :alt="`${plan.title}, as the teacher drew it`"
+          width="300"
+          height="225"
+          loading="lazy"
+          decoding="async"
+        />
         <div>
           <h2>{{ plan.title }}</h2>
           <p>{{ plan.goal }}</p>

@@ -25,6 +25,7 @@ import { begunAway } from './0022-begun-away'
 import { keepingTimes } from './0023-keeping-times'
 import { mails } from './0024-mails'
 import { asTheyLike } from './0025-as-they-like'
+import { cards } from './0026-cards'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
 const MIGRATIONS = [
@@ -53,6 +54,7 @@ const MIGRATIONS = [
   keepingTimes,
   mails,
   asTheyLike,
+  cards,
 ]
 
 /** Of all changes that this version knows, in their order. */

@@ -23,6 +23,11 @@ export class HandInModel extends Model<InferAttributes<HandInModel>, InferCreati
   declare findings: CreationOptional<StepFindings[] | null>
   declare measures: CreationOptional<Measures | null>
   declare picture: CreationOptional<Buffer | null>
+  /** A small one, as lists show it. */
+  declare cardPicture: CreationOptional<Buffer | null>
+  /** How many look-fors are met, of how many that could be judged; null while it is being looked at. */
+  declare met: CreationOptional<number | null>
+  declare judged: CreationOptional<number | null>
   declare handedInAt: Date
 }
 export type HandIn = Attributes<HandInModel>
@@ -41,6 +46,9 @@ export function initHandInModel(sequelize: Sequelize): void {
       findings: json('findings', true),
       measures: json('measures', true),
       picture: DataTypes.BLOB('long'),
+      cardPicture: DataTypes.BLOB('medium'),
+      met: DataTypes.SMALLINT,
+      judged: DataTypes.SMALLINT,
       handedInAt: time(),
     },
     { sequelize, tableName: 'hand_ins' },

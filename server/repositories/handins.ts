@@ -6,7 +6,7 @@ import { every, made, one } from './values'
 
 export type { HandIn, Answer } from '../models'
 
-const WITHOUT_PICTURE = { exclude: ['picture'] }
+const WITHOUT_PICTURE = { exclude: ['picture', 'cardPicture'] }
 
 export function handInById(id: number): Promise<HandIn | null> {
   return one(HandInModel.findByPk(id, { attributes: WITHOUT_PICTURE }))
@@ -66,8 +66,25 @@ export async function setExamined(
   values: { verification: 'matches' | 'differs'; findings: StepFindings[]; measures: Measures; picture: Buffer },
   transaction?: Tx,
 ): Promise<void> {
-  const row = await HandInModel.findByPk(id, { transaction })
-  await row?.update(values, { transaction })
+  const row = await HandInModel.findByPk(id, { attributes: WITHOUT_PICTURE, transaction })
+  await row?.update({ ...values, ...countMet(values.findings), cardPicture: null }, { transaction })
+}
+
+/** How many look-fors are met, of how many that could be judged. */
+export function countMet(findings: readonly StepFindings[]): { met: number; judged: number } {
+  const all = findings.flatMap(each => each.findings).filter(each => each.verdict !== 'cant-tell')
+  return { met: all.filter(each => each.verdict === 'met').length, judged: all.length }
+}
+
+/** The small picture of a hand-in: as it is kept, or made of the whole one by `make` and kept; null: none yet. */
+export async function handInCardPicture(id: number, make: (whole: Buffer) => Promise<Buffer>): Promise<Buffer | null> {
+  const row = await HandInModel.findByPk(id, { attributes: ['cardPicture'] })
+  if (!row || row.cardPicture) return row?.cardPicture ?? null
+  const whole = await handInPicture(id)
+  if (!whole) return null
+  const cardPicture = await make(whole)
+  await HandInModel.update({ cardPicture }, { where: { id } })
+  return cardPicture
 }
 
 /** It could not be drawn again: that takes more than the server has. */

@@ -155,7 +155,16 @@ export async function storePicture(bytes: Buffer, transaction: Tx): Promise<stri
 }
 
 export async function readPicture(digest: string): Promise<Buffer> {
-  return (await PlanPictureModel.findByPk(digest))!.bytes
+  return (await PlanPictureModel.findByPk(digest, { attributes: ['bytes'] }))!.bytes
+}
+
+/** The small one of a picture: as it is kept, or made of the whole one by `make` and kept. */
+export async function readCardPicture(digest: string, make: (whole: Buffer) => Promise<Buffer>): Promise<Buffer> {
+  const kept = (await PlanPictureModel.findByPk(digest, { attributes: ['cardBytes'] }))?.cardBytes
+  if (kept) return kept
+  const cardBytes = await make(await readPicture(digest))
+  await PlanPictureModel.update({ cardBytes }, { where: { digest } })
+  return cardBytes
 }
 
 const IS_UNUSED = `NOT EXISTS (SELECT 1 FROM plans p WHERE p.digest = plan_documents.digest)

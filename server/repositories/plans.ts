@@ -13,7 +13,15 @@ import {
   type StoredPlan,
 } from '../models'
 import type { Tx } from './database'
-import { factsOf, forgetDocument, readDocument, readPicture, storeDocument, storePicture } from './plan-documents'
+import {
+  factsOf,
+  forgetDocument,
+  readCardPicture,
+  readDocument,
+  readPicture,
+  storeDocument,
+  storePicture,
+} from './plan-documents'
 import type { PlanFacts } from './plan-documents'
 import { every, made, one } from './values'
 import { now } from '../utils/clock'
@@ -159,6 +167,12 @@ export async function holdPlan(id: number, transaction: Tx): Promise<void> {
 export async function planPicture(id: number): Promise<Buffer | null> {
   const plan = await planById(id)
   return plan?.picture ? readPicture(plan.picture) : null
+}
+
+/** `make`: a small one of a whole one. */
+export async function planCardPicture(id: number, make: (whole: Buffer) => Promise<Buffer>): Promise<Buffer | null> {
+  const plan = await planById(id)
+  return plan?.picture ? readCardPicture(plan.picture, make) : null
 }
 
 // --- versions

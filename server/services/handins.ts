@@ -1,21 +1,22 @@
 import { OFTEN } from '#shared/limits'
 import { spreadOf, spreadsOf } from '#core/review'
-import type { ClassSpread, HandInCard, HandInView, Person, StepFindings, TableView } from '#shared/views'
+import type { PictureSize } from '#shared/schemas'
+import type { ClassSpread, HandInView, Person, TableView } from '#shared/views'
 import { inTransaction } from '../repositories/database'
+import { waitingOf } from '../repositories/desk'
 import * as drawings from '../repositories/drawings'
-import type { Drawing } from '../repositories/drawings'
-import type { StoredPlan } from '../repositories/plans'
 import * as handIns from '../repositories/handins'
 import type { HandIn } from '../repositories/handins'
 import * as jobs from '../repositories/jobs'
 import * as people from '../repositories/people'
-import type { Learner, SchoolClass } from '../repositories/people'
+import type { Learner } from '../repositories/people'
 import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { answerView } from './answers'
 import { recordJson } from './records'
 import { requireClass, requireHandIn, requireOwnDrawing } from './rights'
 import { leftOf } from './room'
+import { smallOf } from './small-pictures'
 import { now } from '../utils/clock'
 
 /**
@@ -55,54 +56,6 @@ export async function handIn(
     await jobs.addJob({ kind: 'verify', subject: row.id, asker: `learner ${person.id}`, costMs: drawing.costMs }, tx)
     return { id: row.id, left }
   })
-}
-
-interface Given {
-  row: HandIn
-  drawing: Drawing
-  learner: Learner
-  schoolClass: SchoolClass
-  plan: StoredPlan
-}
-
-/** Every hand-in of the teacher's classes, oldest first. */
-async function handInsFor(teacherId: number): Promise<Given[]> {
-  const classes = await people.classesOf(teacherId)
-  const learners = await people.learnersOf(classes.map(each => each.id))
-  const drawn = await drawings.drawingsOf(learners.map(each => each.id))
-  const given = await handIns.handInsOf(drawn.map(each => each.id))
-  const titles = await plans.plansById([...new Set(drawn.map(each => each.planId))])
-  return given.map(row => {
-    const drawing = drawn.find(each => each.id === row.drawingId)!
-    const learner = learners.find(each => each.id === drawing.learnerId)!
-    return {
-      row,
-      drawing,
-      learner,
-      schoolClass: classes.find(each => each.id === learner.classId)!,
-      plan: titles.find(each => each.id === drawing.planId)!,
-    }
-  })
-}
-
-export async function handInCards(teacherId: number): Promise<HandInCard[]> {
-  return (await handInsFor(teacherId)).map(({ row, learner, schoolClass, plan }) => ({
-    id: row.id,
-    learner: learner.name,
-    className: schoolClass.name,
-    plan: plan.title,
-    handedInAt: row.handedInAt.toISOString(),
-    state: row.state,
-    verification: row.verification,
-    attempt: row.attempt,
-    ...countMet(row.findings),
-  }))
-}
-
-export function countMet(findings: StepFindings[] | null): { met: number | null; judged: number | null } {
-  if (!findings) return { met: null, judged: null }
-  const all = findings.flatMap(each => each.findings).filter(each => each.verdict !== 'cant-tell')
-  return { met: all.filter(each => each.verdict === 'met').length, judged: all.length }
 }
 
 /** The latest hand-in of each of these learners for a plan, by learner. */
@@ -198,10 +151,7 @@ export async function handInView(
   const others = (
     await handIns.handInsOf(own.filter(each => each.planId === drawing.planId).map(each => each.id))
   ).filter(each => each.id !== id)
-  const pile =
-    person.kind === 'teacher'
-      ? (await handInsFor(person.id)).filter(each => each.row.state === 'waiting').map(each => each.row.id)
-      : []
+  const pile = person.kind === 'teacher' ? await waitingOf(person.id) : []
   const view = {
     id,
     drawingId: drawing.id,
@@ -226,9 +176,9 @@ export async function handInView(
 }
 
 /** Throws Refused `not-found`. */
-export async function handInPicture(person: Person, id: number): Promise<Buffer> {
+export async function handInPicture(person: Person, id: number, size: PictureSize): Promise<Buffer> {
   await requireHandIn(person, id)
-  const picture = await handIns.handInPicture(id)
+  const picture = await (size === 'card' ? handIns.handInCardPicture(id, smallOf) : handIns.handInPicture(id))
   if (!picture) throw new Refused('not-found', 'The picture is being made.', 'Look again in a moment.')
   return picture
 }

@@ -1,4 +1,5 @@
-import type { DeskView, FolioHandIn, FolioView, GivenTerms, Person, PlanCard, RegisterView } from '#shared/views'
+import type { PictureSize } from '#shared/schemas'
+import type { FolioHandIn, FolioView, GivenTerms, Person, PlanCard, RegisterView } from '#shared/views'
 import { teachersOfClass } from '../repositories/colleagues'
 import * as drawings from '../repositories/drawings'
 import type { Drawing } from '../repositories/drawings'
@@ -10,12 +11,11 @@ import { countAsked, waitingOn } from '../repositories/wall'
 import { nowMs } from '../utils/clock'
 import { Refused } from '../utils/refuse'
 import { answerView } from './answers'
-import { countMet, handInCards } from './handins'
 import { muralCards, muralsFor } from './murals'
 import { currentOf, folioDrawing, isTakenBackYet } from './own-drawings'
-import { isNear } from './retention'
 import { requireClass, requireLearner, requirePlan } from './rights'
 import { roomView } from './room'
+import { smallOf } from './small-pictures'
 import { ownSets } from './warm-up-sets'
 
 type Teacher = Extract<Person, { kind: 'teacher' }>
@@ -23,34 +23,6 @@ type LearnerPerson = Extract<Person, { kind: 'learner' }>
 
 export function planCard(id: number, { title, goal, level, minutes, steps, warmUps }: plans.PlanFacts): PlanCard {
   return { id, title, goal, level, minutes, steps: steps.length, warmUps }
-}
-
-export async function deskView(person: Teacher): Promise<DeskView> {
-  const classes = await people.classesOf(person.id)
-  const learners = await people.learnersOf(classes.map(each => each.id))
-  const cards = await handInCards(person.id)
-  return {
-    name: person.name,
-    classes: classes.map(({ id, name, code, meets }) => ({
-      id,
-      name,
-      code,
-      when: meets,
-      learners: learners.filter(learner => learner.classId === id).length,
-    })),
-    archived: (await people.classesOf(person.id, true)).map(({ id, name, eraseAt }) => ({
-      id,
-      name,
-      eraseAt: isNear(eraseAt) ? eraseAt!.toISOString() : null,
-    })),
-    plans: (await plans.plansOf(person.id))
-      .filter(each => each.archivedAt === null)
-      .map(each => planCard(each.id, each.facts)),
-    waiting: cards.filter(each => each.state === 'waiting'),
-    answered: cards.filter(each => each.state === 'again' || each.state === 'accepted').reverse(),
-    walls: (await waitingOn(classes.map(each => each.id))).filter(each => each.works + each.words > 0),
-    room: await roomView(person),
-  }
 }
 
 const isComing = (time: Date | null): boolean => time !== null && time.getTime() > nowMs()
@@ -158,7 +130,8 @@ async function folioFor(person: LearnerPerson, rows: readonly OwnRow[]): Promise
           handedInAt: row.handedInAt.toISOString(),
           state: row.state,
           attempt: row.attempt,
-          ...countMet(row.findings),
+          met: row.met,
+          judged: row.judged,
           answer: answer ? await answerView(answer) : null,
         }
       }),
@@ -275,9 +248,9 @@ export async function folioOf(person: Teacher, learnerId: number): Promise<Folio
 }
 
 /** Throws Refused `not-found`. */
-export async function planPicture(person: Person, id: number): Promise<Buffer> {
+export async function planPicture(person: Person, id: number, size: PictureSize): Promise<Buffer> {
   await requirePlan(person, id)
-  const picture = await plans.planPicture(id)
+  const picture = await (size === 'card' ? plans.planCardPicture(id, smallOf) : plans.planPicture(id))
   if (!picture) throw new Refused('not-found', 'This plan has no picture yet.', 'Draw its demonstration.')
   return picture
 }

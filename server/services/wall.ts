@@ -1,4 +1,5 @@
 import type { ChangeWork, WallView, WallWorkView } from '#shared/wall'
+import type { PictureSize } from '#shared/schemas'
 import type { Person } from '#shared/views'
 import { inTransaction } from '../repositories/database'
 import * as handIns from '../repositories/handins'
@@ -9,6 +10,7 @@ import * as plans from '../repositories/plans'
 import * as wall from '../repositories/wall'
 import type { WallWork, WallWords } from '../repositories/wall'
 import { Refused } from '../utils/refuse'
+import { smallOf } from './small-pictures'
 import { classIdOf, requireClass, requireHandIn } from './rights'
 import { now } from '../utils/clock'
 
@@ -176,9 +178,9 @@ export async function orderWorks(person: Teacher, classId: number, works: readon
 }
 
 /** Throws Refused `not-found`. */
-export async function workPicture(person: Person, id: number): Promise<Buffer> {
-  const work = await requireWork(person, id)
-  const bytes = await handIns.handInPicture(work.handInId)
+export async function workPicture(person: Person, id: number, size: PictureSize): Promise<Buffer> {
+  const { handInId } = await requireWork(person, id)
+  const bytes = await (size === 'card' ? handIns.handInCardPicture(handInId, smallOf) : handIns.handInPicture(handInId))
   if (!bytes) throw new Refused('not-found', 'The picture is being made.', 'Look again in a moment.')
   return bytes
 }

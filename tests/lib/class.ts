@@ -19,7 +19,9 @@ export async function openClass(
   name: string,
   names: readonly string[],
 ): Promise<OwnClass> {
-  const plan = (await teacher.call<DeskView>('GET', '/api/desk')).body.plans[0]!.id
+  const plan = (await teacher.call<DeskView>('GET', '/api/desk')).body.plans.find(
+    each => each.title === 'The tin kettle',
+  )!.id
   const classId = (await teacher.call<{ id: number }>('POST', '/api/classes', { name, when: '' })).body.id
   const slips = (
     await teacher.call<SlipsView>('POST', `/api/classes/${classId}/learners`, {

@@ -1,32 +1,36 @@
 <script setup lang="ts">
 import { api } from '../../api/routes'
 
-/** A hand-in's picture; while it is still being made, a word about it and another look in a moment. */
-const props = defineProps<{ id: number; alt: string }>()
-const RETRY_MS = 2500
-const MOST_TRIES = 12
-const tries = ref(0)
+/**
+ * A hand-in's picture as cards show it, loaded when it comes near the window; while it is still being made, a word
+ * about it. `isWaiting`: it is known that it is not made yet: nobody asks for it.
+ */
+const props = defineProps<{ id: number; alt: string; isWaiting?: boolean }>()
 const isThere = ref(false)
 const isMissing = ref(false)
-const source = computed(() => `${api.handInPicture(props.id)}?look=${tries.value}`)
-
-function missing(): void {
-  isMissing.value = true
-  if (tries.value < MOST_TRIES)
-    setTimeout(() => {
-      tries.value++
-    }, RETRY_MS)
-}
-function arrived(): void {
-  isThere.value = true
-  isMissing.value = false
-}
+watch(
+  () => props.isWaiting,
+  () => {
+    isMissing.value = false
+  },
+)
 </script>
 
 <template>
   <span class="frame">
-    <img :src="source" :alt="alt" :class="{ away: !isThere }" @load="arrived" @error="missing" />
-    <span v-if="isMissing" class="small soft">being laid out …</span>
+    <img
+      v-if="!isWaiting && !isMissing"
+      :src="api.handInCardPicture(id)"
+      :srcset="`${api.handInCardPicture(id)} 420w, ${api.handInPicture(id)} 1600w`"
+      sizes="210px"
+      :alt="alt"
+      :class="{ away: !isThere }"
+      loading="lazy"
+      decoding="async"
+      @load="isThere = true"
+      @error="isMissing = true"
+    />
+    <span v-else class="small soft">being laid out …</span>
   </span>
 </template>
 
@@ -48,8 +52,7 @@ img {
   object-fit: contain;
 }
 .away {
-  visibility: hidden;
-  position: absolute;
+  opacity: 0;
 }
 .frame .small {
   color: #635e55;

@@ -36,13 +36,15 @@ function raise(): void {
           aria-label="Put your hand up"
           title="Put your hand up"
       /></template>
-      <form class="card ask" role="dialog" aria-label="Ask your teacher" @submit.prevent="raise">
-        <label class="small"
-          >What is it about?
-          <textarea v-model="about" v-focus rows="2" maxlength="300" placeholder="You can leave this empty." />
-        </label>
-        <v-btn type="submit" color="primary" size="small">Put my hand up</v-btn>
-      </form>
+      <div class="card" role="dialog" aria-label="Ask your teacher">
+        <form class="ask" @submit.prevent="raise">
+          <label class="small"
+            >What is it about?
+            <textarea v-model="about" v-focus rows="2" maxlength="300" placeholder="You can leave this empty." />
+          </label>
+          <v-btn type="submit" color="primary" size="small">Put my hand up</v-btn>
+        </form>
+      </div>
     </v-menu>
   </template>
 </template>
@@ -57,8 +59,7 @@ label {
   gap: 8px;
 }
 .ask {
-  width: 270px;
-  padding: 14px 16px;
+  width: 250px;
 }
 textarea {
   border: 1px solid var(--line);

@@ -30,25 +30,22 @@ async function save(): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" max-width="460">
-    <div class="card">
-      <h2>Save a picture</h2>
-      <p class="small soft numbers">PNG, {{ sheet.width }} × {{ sheet.height }} px</p>
-      <UnsettledNote />
-      <div role="radiogroup" aria-label="What it lies on">
-        <label v-for="each in grounds" :key="each"
-          ><input v-model="ground" type="radio" :value="each" /><span
-            ><strong>{{ GROUND_WORDS[each][0] }}</strong
-            ><br /><span class="small soft">{{ GROUND_WORDS[each][1] }}</span></span
-          ></label
-        >
-      </div>
-      <div class="row">
-        <v-btn variant="outlined" @click="isOpen = false">Not now</v-btn
-        ><v-btn color="primary" :loading="isBusy" :disabled="needsWord" @click="save">Save it</v-btn>
-      </div>
+  <CardDialog v-model="isOpen" title="Save a picture">
+    <p class="small soft numbers">PNG, {{ sheet.width }} × {{ sheet.height }} px</p>
+    <UnsettledNote />
+    <div role="radiogroup" aria-label="What it lies on">
+      <label v-for="each in grounds" :key="each"
+        ><input v-model="ground" type="radio" :value="each" /><span
+          ><strong>{{ GROUND_WORDS[each][0] }}</strong
+          ><br /><span class="small soft">{{ GROUND_WORDS[each][1] }}</span></span
+        ></label
+      >
     </div>
-  </v-dialog>
+    <template #actions
+      ><v-btn color="primary" :loading="isBusy" :disabled="needsWord" @click="save">Save it</v-btn></template
+    >
+    <template #leave>Not now</template>
+  </CardDialog>
 </template>
 
 <style scoped>
@@ -65,13 +62,7 @@ input {
   width: 18px;
   height: 18px;
 }
-.row {
-  display: flex;
-  justify-content: flex-end;
-  gap: 10px;
-  margin-top: 12px;
-}
 p {
-  margin: 0 0 8px;
+  margin: 0;
 }
 </style>

@@ -74,6 +74,7 @@ const isLookOpen = ref(false)
         :prepend-icon="mdiArrowUp"
         title="Move up (Alt ↑)"
         :disabled="isAtTop"
+        :aria-disabled="isAtTop || undefined"
         @click="stack.move(note.id, 1)"
       />
       <v-list-item
@@ -81,6 +82,7 @@ const isLookOpen = ref(false)
         :prepend-icon="mdiArrowDown"
         title="Move down (Alt ↓)"
         :disabled="isAtBottom"
+        :aria-disabled="isAtBottom || undefined"
         @click="stack.move(note.id, -1)"
       />
       <v-list-item
@@ -149,6 +151,7 @@ const isLookOpen = ref(false)
           role="menuitem"
           title="Mask: apply for good"
           :disabled="!note.mask.isOn"
+          :aria-disabled="!note.mask.isOn || undefined"
           @click="stack.applyMask(note.id)"
         />
         <v-list-item role="menuitem" title="Mask: remove" @click="stack.removeMask(note.id)" />
@@ -170,6 +173,7 @@ const isLookOpen = ref(false)
         :prepend-icon="mdiPalette"
         :title="parts.edges.value ? 'Give what is selected the colour in hand' : 'Give its paint the colour in hand'"
         :disabled="note.isEmpty"
+        :aria-disabled="note.isEmpty || undefined"
         @click="stack.recolour(note.id, hand.colour)"
       />
       <v-list-item
@@ -178,6 +182,7 @@ const isLookOpen = ref(false)
         :prepend-icon="mdiBroom"
         title="Take all paint off"
         :disabled="note.isEmpty"
+        :aria-disabled="note.isEmpty || undefined"
         @click="stack.clear(note.id)"
       />
       <v-list-item
@@ -185,18 +190,15 @@ const isLookOpen = ref(false)
         :prepend-icon="mdiTrashCanOutline"
         title="Delete (undo brings it back)"
         :disabled="layers.length < 2"
+        :aria-disabled="layers.length < 2 || undefined"
         @click="stack.remove(note.id)"
       />
     </v-list>
   </v-menu>
-  <v-dialog v-if="!isLayer" v-model="isLookOpen" max-width="320" :aria-label="`How ${note.name} looks`">
-    <div class="card">
-      <h3>{{ note.name }}</h3>
-      <StackLook :note="note" is-wide /><v-btn class="mt-3" variant="outlined" block @click="isLookOpen = false"
-        >Done</v-btn
-      >
-    </div>
-  </v-dialog>
+  <CardDialog v-if="!isLayer" v-model="isLookOpen" :title="note.name" :width="320">
+    <StackLook :note="note" is-wide />
+    <template #leave>Done</template>
+  </CardDialog>
 </template>
 
 <style scoped>

@@ -10,7 +10,11 @@ defineProps<{ handIns: readonly FolioHandIn[] }>()
   <section v-if="handIns.length" class="handed">
     <h3>Handed in</h3>
     <NuxtLink v-for="handIn in handIns" :key="handIn.id" :to="`/answer/${handIn.id}`" class="hand-in">
-      <HandInPicture :id="handIn.id" :alt="`Your drawing, hand-in ${handIn.attempt}`" />
+      <HandInPicture
+        :id="handIn.id"
+        :alt="`Your drawing, hand-in ${handIn.attempt}`"
+        :is-waiting="handIn.met === null && handIn.state === 'waiting'"
+      />
       <span>
         <strong>Hand-in {{ handIn.attempt }}</strong>
         {{ ' ' }}

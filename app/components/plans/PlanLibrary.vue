@@ -22,7 +22,11 @@ const copy = ({ id, title, by }: LibraryCard) =>
     <ul>
       <li v-for="plan in plans" :key="plan.id" class="card" data-test="library-plan">
         <NuxtLink :to="`/plans/${plan.id}`" :aria-label="`Read ${plan.title}`"
-          ><img :src="`${api.planPicture(plan.id)}?${plan.changedAt ?? ''}`" alt=""
+          ><img
+            :src="`${api.planCardPicture(plan.id)}&of=${plan.changedAt ?? ''}`"
+            alt=""
+            loading="lazy"
+            decoding="async"
         /></NuxtLink>
         <div class="about">
           <NuxtLink :to="`/plans/${plan.id}`"

@@ -146,7 +146,7 @@ function termsChanged(): void {
       <p v-else-if="free.length === 0" class="soft">All plans of your Plan book are given to this class.</p>
       <ul v-else class="book">
         <li v-for="plan in free" :key="plan.id">
-          <img :src="api.planPicture(plan.id)" alt="" width="72" height="54" /><span
+          <img :src="api.planCardPicture(plan.id)" alt="" width="72" height="54" loading="lazy" decoding="async" /><span
             ><strong>{{ plan.title }}</strong
             ><br /><span class="small soft"
               >{{ stepsInWords(plan.steps) }} · {{ plan.minutes }} minutes<template v-if="plan.by">

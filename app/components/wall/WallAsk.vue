@@ -12,7 +12,7 @@ const yes = () => emit('yes', props.isTeacher ? {} : { title: title.value.trim()
 
 <template>
   <form class="ask" @submit.prevent="yes">
-    <img :src="api.workPicture(work.id)" :alt="work.title || work.plan" width="132" />
+    <img :src="api.workCardPicture(work.id)" :alt="work.title || work.plan" width="132" />
     <div>
       <p v-if="isTeacher">
         <strong>{{ work.title || work.plan }}</strong> by {{ work.learner

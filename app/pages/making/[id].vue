@@ -100,7 +100,8 @@ async function play(): Promise<void> {
 }
 header {
   display: flex;
-  gap: 18px;
+  flex-wrap: wrap;
+  gap: 8px 18px;
   align-items: center;
   padding: 8px 24px;
 }

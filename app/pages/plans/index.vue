@@ -209,7 +209,11 @@ const addVersion = () =>
         </div>
         <article v-for="plan in shown" :key="plan.id" class="card plan">
           <NuxtLink :to="`/plans/${plan.id}`" class="picture" :aria-label="`Open ${plan.title}`"
-            ><img :src="`${api.planPicture(plan.id)}?${plan.changedAt ?? ''}`" alt=""
+            ><img
+              :src="`${api.planCardPicture(plan.id)}&of=${plan.changedAt ?? ''}`"
+              alt=""
+              loading="lazy"
+              decoding="async"
           /></NuxtLink>
           <div class="about">
             <h3>

@@ -202,7 +202,10 @@ const ask = () =>
               <NuxtLink
                 :to="`/crit/${handIn.id}`"
                 :style="{ filter: tone === 'colours' ? undefined : `url(#tone-${tone})` }"
-                ><HandInPicture :id="handIn.id" :alt="`${learner.name}’s work`"
+                ><HandInPicture
+                  :id="handIn.id"
+                  :alt="`${learner.name}’s work`"
+                  :is-waiting="handIn.measures === null && handIn.state === 'waiting'"
               /></NuxtLink>
               <label class="name"
                 ><input

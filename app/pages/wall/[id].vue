@@ -162,7 +162,14 @@ useIntervalFn(() => document.visibilityState === 'visible' && void load(), REFRE
       >
         <figure v-for="(each, i) in hanging" :key="each.id" class="work" :data-work="each.id">
           <button class="picture" :aria-label="`Look at ${each.title || each.plan}`" @click="opened = each.id">
-            <img :src="api.workPicture(each.id)" :alt="each.title || each.plan" loading="lazy" />
+            <img
+              :src="api.workCardPicture(each.id)"
+              :srcset="`${api.workCardPicture(each.id)} 420w, ${api.workPicture(each.id)} 1600w`"
+              sizes="250px"
+              :alt="each.title || each.plan"
+              loading="lazy"
+              decoding="async"
+            />
           </button>
           <figcaption>
             <button

@@ -1,9 +1,11 @@
 import { z } from 'zod'
-import { idSchema } from '#shared/schemas'
+import { idSchema, pictureSizeSchema } from '#shared/schemas'
 import { planPicture } from '../../../services/pages'
 
 export default defineRoute({
   who: 'signed-in',
   params: z.object({ id: idSchema }),
-  run: async ({ person, params, event }) => sendPicture(event, await planPicture(person, params.id), 300),
+  query: pictureSizeSchema,
+  run: async ({ person, params, query, event }) =>
+    sendPicture(event, await planPicture(person, params.id, query.size), 300),
 })

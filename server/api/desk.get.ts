@@ -1,3 +1,0 @@
-import { deskView } from '../services/pages'
-
-export default defineRoute({ who: 'teacher', run: ({ person }) => deskView(person) })

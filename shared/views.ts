@@ -507,6 +507,8 @@ export interface RoundView {
 export interface RoundNews {
   cards: RoundCard[]
   gone: number[]
+  /** What sheets look like now, of those that look different: as data URLs. */
+  pictures: { drawing: number; picture: string }[]
 }
 
 /** Entries of a record from a place on. */

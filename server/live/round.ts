@@ -1,9 +1,14 @@
 import type { RoundCard, RoundNews } from '#shared/views'
+import { livePicturesOf } from '../repositories/live'
 import { roundCards } from '../services/round'
+import { pictureKind } from '../utils/picture'
 import { Polling, type Tell } from './polling'
 
 /** How often a Round is looked at, ms. */
 const ROUND_MS = 1000
+
+const dataUrl = (bytes: Buffer): string =>
+  `data:${pictureKind(bytes) ?? 'application/octet-stream'};base64,${bytes.toString('base64')}`
 
 const rounds = new Map<number, Watched>()
 
@@ -11,6 +16,8 @@ const rounds = new Map<number, Watched>()
 class Watched {
   private readonly shown = new Map<number, string>()
   readonly latest = new Map<number, RoundCard>()
+  /** What each drawing looks like, as it was told last, and after how many entries. */
+  readonly pictures = new Map<number, { readonly at: number; readonly picture: string }>()
   readonly polling: Polling<RoundNews>
 
   constructor(classId: number) {
@@ -18,7 +25,8 @@ class Watched {
       async tell => {
         const all = await roundCards(classId)
         const [cards, gone] = [this.changed(all), this.gone(all)]
-        if (cards.length || gone.length) tell({ cards, gone })
+        const pictures = await this.changedPictures(all)
+        if (cards.length || gone.length || pictures.length) tell({ cards, gone, pictures })
       },
       ROUND_MS,
       () => rounds.delete(classId),
@@ -33,6 +41,17 @@ class Watched {
       this.latest.set(card.id, card)
       return true
     })
+  }
+
+  /** All that look different now, by one question: no page asks for each by itself. */
+  private async changedPictures(cards: readonly RoundCard[]): Promise<RoundNews['pictures']> {
+    const shown = cards.flatMap(({ drawing }) => (drawing && drawing.pictured !== null ? [drawing] : []))
+    const changed = shown.filter(each => this.pictures.get(each.id)?.at !== each.pictured)
+    const rows = await livePicturesOf(changed.map(each => each.id))
+    for (const { drawingId, position, picture } of rows)
+      this.pictures.set(drawingId, { at: position, picture: dataUrl(picture) })
+    for (const id of this.pictures.keys()) if (!shown.some(each => each.id === id)) this.pictures.delete(id)
+    return rows.map(each => ({ drawing: each.drawingId, picture: this.pictures.get(each.drawingId)!.picture }))
   }
 
   private gone(cards: readonly RoundCard[]): number[] {
@@ -50,6 +69,7 @@ class Watched {
 export function watchRound(classId: number, tell: Tell<RoundNews>): () => void {
   let watched = rounds.get(classId)
   if (!watched) rounds.set(classId, (watched = new Watched(classId)))
-  if (watched.latest.size) tell({ cards: [...watched.latest.values()], gone: [] })
+  const pictures = [...watched.pictures].map(([drawing, { picture }]) => ({ drawing, picture }))
+  if (watched.latest.size) tell({ cards: [...watched.latest.values()], gone: [], pictures })
   return watched.polling.listen(tell)
 }

@@ -8,6 +8,9 @@ export type { HandIn, Answer } from '../models'
 
 const WITHOUT_PICTURE = { exclude: ['picture', 'cardPicture'] }
 
+/** Of a hand-in what lists show. */
+export type HandInHead = Omit<HandIn, 'picture' | 'cardPicture' | 'findings' | 'measures'>
+
 export function handInById(id: number): Promise<HandIn | null> {
   return one(HandInModel.findByPk(id, { attributes: WITHOUT_PICTURE }))
 }
@@ -22,6 +25,21 @@ export function handInsOf(drawingIds: number[], transaction?: Tx): Promise<HandI
       ],
       attributes: WITHOUT_PICTURE,
       transaction,
+    }),
+  )
+}
+
+/** The same without what was found and measured. */
+export function handInHeadsOf(drawingIds: number[]): Promise<HandInHead[]> {
+  if (drawingIds.length === 0) return Promise.resolve([])
+  return every(
+    HandInModel.findAll({
+      where: { drawingId: drawingIds },
+      order: [
+        ['handedInAt', 'ASC'],
+        ['id', 'ASC'],
+      ],
+      attributes: { exclude: ['picture', 'cardPicture', 'findings', 'measures'] },
     }),
   )
 }

@@ -84,6 +84,15 @@ export async function livePicture(drawingId: number): Promise<Buffer | null> {
   return (await LivePictureModel.findByPk(drawingId, { attributes: ['picture'] }))?.picture ?? null
 }
 
+/** What drawings look like just now, and after how many entries; those without a picture are left out. */
+export function livePicturesOf(
+  drawingIds: number[],
+): Promise<{ drawingId: number; position: number; picture: Buffer }[]> {
+  if (drawingIds.length === 0) return Promise.resolve([])
+  const attributes = ['drawingId', 'position', 'picture']
+  return every(LivePictureModel.findAll({ where: { drawingId: drawingIds }, attributes }))
+}
+
 export async function raiseHand(values: { learnerId: number; drawingId: number; words: string }): Promise<void> {
   await RaisedHandModel.upsert({ ...values, raisedAt: now() })
 }

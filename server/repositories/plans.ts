@@ -206,6 +206,19 @@ async function digestFor({ planId, versionId }: Followed, transaction?: Tx): Pro
   return row!.digest
 }
 
+/** The same of many, in two questions however many there are. */
+async function digestsFor(all: readonly Followed[]): Promise<string[]> {
+  const versions = all.flatMap(each => each.versionId ?? [])
+  const asTheyAre = all.flatMap(each => (each.versionId === null ? [each.planId] : []))
+  const attributes = ['id', 'digest']
+  const [given, own] = await Promise.all([
+    versions.length ? every(PlanVersionModel.findAll({ where: { id: versions }, attributes })) : [],
+    asTheyAre.length ? every(PlanModel.findAll({ where: { id: asTheyAre }, attributes })) : [],
+  ])
+  const [ofVersion, ofPlan] = [given, own].map(rows => new Map(rows.map(each => [each.id, each.digest])))
+  return all.map(({ planId, versionId }) => (versionId === null ? ofPlan!.get(planId)! : ofVersion!.get(versionId)!))
+}
+
 /** What a plan, or a version of one, says. */
 export function documentOf({ digest }: Pick<StoredPlan, 'digest'>, transaction?: Tx): Promise<Plan> {
   return readDocument(digest, transaction)
@@ -236,7 +249,7 @@ export interface Given {
 export async function plansOfClass(classId: number): Promise<Given[]> {
   const given = await assignmentsOfClass(classId)
   const chosen = await every(AssignmentLearnerModel.findAll({ where: { classId } }))
-  const digests = await Promise.all(given.map(each => digestFor(each)))
+  const digests = await digestsFor(given)
   const facts = await factsOf(digests)
   return given.map((row, i) => ({
     id: row.planId,

@@ -35,7 +35,7 @@ export async function registerView(person: Teacher, classId: number): Promise<Re
   const { id, name, code, meets, archivedAt, eraseAt, sourceId, ...schoolClass } = await requireClass(person, classId)
   const learners = await people.learnersOf([id])
   const drawn = await drawings.drawingsOf(learners.map(each => each.id))
-  const given = await handIns.handInsOf(drawn.map(each => each.id))
+  const given = await handIns.handInHeadsOf(drawn.map(each => each.id))
   const given2class = await plans.plansOfClass(id)
   // Own sheets and panels of murals are none of the class's plans.
   const also = await people.alsoIn(learners.map(each => each.id))
@@ -118,7 +118,7 @@ async function folioFor(person: LearnerPerson, rows: readonly OwnRow[]): Promise
   const { learner } = rows[0]!
   const given = await plansOfRows(rows)
   const drawn = await drawings.drawingsOf(rows.map(each => each.learner.id))
-  const handed = await handIns.handInsOf(drawn.map(each => each.id))
+  const handed = await handIns.handInHeadsOf(drawn.map(each => each.id))
   const answers = await handIns.answersOf(handed.map(each => each.id))
   const handInsFor = async (theirs: Drawing[]): Promise<FolioHandIn[]> => {
     const mine = handed.filter(each => theirs.some(one => one.id === each.drawingId)).reverse()

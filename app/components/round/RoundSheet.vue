@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { AtRound } from '../../composables/round/useRound'
-import { api } from '../../api/routes'
 import { spanInWords } from '../../sheet/standing-words'
 
 /** One learner's sheet in the Round: what it looks like just now, and how they get on. */
@@ -22,15 +21,13 @@ const next = computed(
       :aria-label="drawing ? `Watch ${card.name}’s sheet` : `${card.name} has no sheet yet`"
       @click="emit('watch')"
     >
-      <img
-        v-if="drawing && drawing.pictured !== null"
-        :src="api.livePicture(drawing.id, drawing.pictured)"
-        :alt="`${card.name}’s sheet`"
-      />
+      <img v-if="at.picture" :src="at.picture" :alt="`${card.name}’s sheet`" decoding="async" />
       <span v-else class="soft small">{{ drawing?.position ? 'no picture since it was opened' : 'empty sheet' }}</span>
     </button>
     <div class="row">
-      <strong>{{ card.name }}</strong><StandingSign :standing="at.standing" />
+      <strong class="cut" :title="card.name"
+        ><bdi>{{ card.name }}</bdi></strong
+      ><StandingSign :standing="at.standing" />
     </div>
     <div class="row small numbers">
       <span v-if="drawing?.step" class="step"

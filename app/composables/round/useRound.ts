@@ -5,6 +5,8 @@ import { api } from '../../api/routes'
 /** A learner in the Round, with how they stand just now. Times in ms. */
 export interface AtRound {
   readonly card: RoundCard
+  /** What the sheet looks like; null: not known yet. */
+  readonly picture: string | null
   readonly standing: Standing
   /** In this step; null: in none. */
   readonly inStepMs: number | null
@@ -26,6 +28,8 @@ const timeOf = (iso: string | null) => (iso === null ? null : Date.parse(iso))
 export function useRound(classId: number) {
   const { data: round, trouble, load } = usePageData(() => api.round(classId))
   const cards = shallowRef<ReadonlyMap<number, RoundCard>>(new Map())
+  /** What sheets look like just now, by drawing. */
+  const pictures = shallowRef<ReadonlyMap<number, string>>(new Map())
   const isHeard = ref(false)
   const clock = ref(Date.now())
   /** The server's clock against this one's, ms. */
@@ -45,7 +49,12 @@ export function useRound(classId: number) {
 
   const { isOpen } = useStream<RoundNews>(
     () => api.roundStream(classId),
-    ({ cards: changed, gone }) => {
+    ({ cards: changed, gone, pictures: seen }) => {
+      if (seen.length) {
+        const looks = new Map(pictures.value)
+        for (const { drawing, picture } of seen) looks.set(drawing, picture)
+        pictures.value = looks
+      }
       const next = new Map(cards.value)
       for (const card of changed) next.set(card.id, card)
       for (const id of gone) next.delete(id)
@@ -85,6 +94,7 @@ export function useRound(classId: number) {
       const judged = drawing?.found?.filter(each => each.verdict !== 'cant-tell') ?? []
       return {
         card,
+        picture: (drawing && pictures.value.get(drawing.id)) ?? null,
         standing,
         inStepMs: since(drawing?.stepAt ?? null),
         sinceStrokeMs: since(drawing?.lastStrokeAt ?? null),

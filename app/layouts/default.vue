@@ -19,11 +19,13 @@ const network = useNetwork()
       <span class="grow" />
       <LightSwitch />
       <template v-if="session.person">
-        <NuxtLink v-if="session.person.kind === 'teacher'" to="/signed-in" class="who" title="Your account">{{
-          session.person.name
-        }}</NuxtLink>
+        <NuxtLink v-if="session.person.kind === 'teacher'" to="/signed-in" class="who" title="Your account"
+          ><PersonName :name="session.person.name"
+        /></NuxtLink>
         <NuxtLink v-else to="/as-i-like-it" class="who" title="As I like it"
-          >{{ session.person.name }}<span class="soft"> · {{ session.person.className }}</span></NuxtLink
+          ><PersonName :name="session.person.name" /><span class="soft">
+            · {{ session.person.className }}</span
+          ></NuxtLink
         >
         <LazySignOut />
       </template>
@@ -66,7 +68,12 @@ nav a.router-link-active {
   flex: 1;
 }
 .who {
+  display: inline-flex;
+  gap: 4px;
+  min-width: 0;
+  max-width: 18rem;
   font-size: 0.95rem;
+  white-space: nowrap;
 }
 @media (max-width: 640px) {
   .bar {

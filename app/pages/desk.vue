@@ -65,9 +65,7 @@ const wallOf = (classId: number) =>
               :alt="`${card.plan} by ${card.learner}`"
               :is-waiting="card.verification === 'waiting'"
             />
-            <strong class="cut" :title="card.learner"
-              ><bdi>{{ card.learner }}</bdi></strong
-            >
+            <strong><PersonName :name="card.learner" /></strong>
             <span class="small soft"
               >{{ card.plan }}<template v-if="card.attempt > 1"> · hand-in {{ card.attempt }}</template
               ><br />{{ timeInWords(card.handedInAt)
@@ -140,9 +138,7 @@ const wallOf = (classId: number) =>
           <h2 id="answered">Answered lately</h2>
           <p v-if="desk.answered.length === 0" class="soft">Your answers are listed here.</p>
           <NuxtLink v-for="card in desk.answered" :key="card.id" :to="`/crit/${card.id}`" class="card class">
-            <strong class="cut" :title="card.learner"
-              ><bdi>{{ card.learner }}</bdi></strong
-            >
+            <strong><PersonName :name="card.learner" /></strong>
             <span class="small soft"
               >{{ card.plan }} · {{ card.state === 'accepted' ? 'accepted' : 'to draw on' }}</span
             >
@@ -196,6 +192,10 @@ section h2 {
 }
 .more {
   margin-top: 14px;
+}
+.hand-in strong,
+.class strong {
+  min-width: 0;
 }
 .hand-in strong {
   margin-top: 6px;

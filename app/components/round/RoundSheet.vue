@@ -25,9 +25,7 @@ const next = computed(
       <span v-else class="soft small">{{ drawing?.position ? 'no picture since it was opened' : 'empty sheet' }}</span>
     </button>
     <div class="row">
-      <strong class="cut" :title="card.name"
-        ><bdi>{{ card.name }}</bdi></strong
-      ><StandingSign :standing="at.standing" />
+      <strong class="who"><PersonName :name="card.name" /></strong><StandingSign :standing="at.standing" />
     </div>
     <div class="row small numbers">
       <span v-if="drawing?.step" class="step"

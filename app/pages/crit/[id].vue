@@ -73,7 +73,9 @@ async function answered(): Promise<void> {
   <div v-else class="crit">
     <header>
       <v-btn :icon="mdiArrowLeft" variant="text" size="small" to="/desk" aria-label="Back to the desk" />
-      <PageHeading class="who" :title="`${handIn.plan.title}, by ${handIn.learner}`">{{ handIn.learner }}</PageHeading>
+      <PageHeading class="who" :title="`${handIn.plan.title}, by ${handIn.learner}`"
+        ><PersonName :name="handIn.learner"
+      /></PageHeading>
       <span class="soft small"
         >{{ handIn.plan.title }} · hand-in {{ handIn.attempt }} · {{ timeInWords(handIn.handedInAt) }}</span
       >
@@ -154,6 +156,8 @@ header {
   min-height: 50px;
 }
 .who {
+  min-width: 0;
+  max-width: 22rem;
   font-size: 1.12rem;
 }
 .grow {

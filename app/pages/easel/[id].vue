@@ -32,6 +32,14 @@ const isStackFolded = ref(isNarrow.value)
 watch(isNarrow, narrow => {
   isStepFolded.value = isStackFolded.value = narrow
 })
+/** In a small window they lie over the sheet: one at a time. */
+const isSmall = useMediaQuery('(max-width: 640px)')
+watch(isStepFolded, folded => {
+  if (isSmall.value && !folded) isStackFolded.value = true
+})
+watch(isStackFolded, folded => {
+  if (isSmall.value && !folded) isStepFolded.value = true
+})
 const isLeftHanded = useLeftHanded()
 
 useShortcuts({
@@ -216,6 +224,52 @@ onBeforeUnmount(() => void easel.close().then(() => outbox.send()))
   .ledge > :last-child {
     grid-column: 1 / -1;
     padding-left: 12px;
+  }
+}
+/* A small window: what is beside the sheet opens over it, and leaves the other one's edge to be touched. */
+@media (max-width: 640px) {
+  .easel,
+  .easel.stackFolded {
+    position: relative;
+    grid-template-columns: 48px minmax(0, 1fr) 40px;
+  }
+  .easel.leftHanded,
+  .easel.leftHanded.stackFolded {
+    grid-template-columns: 40px minmax(0, 1fr) 48px;
+  }
+  .left:not(.folded),
+  .easel:not(.stackFolded) .right {
+    position: absolute;
+    grid-area: 1 / 1 / 2 / -1;
+    inset: 0 auto 0 0;
+    width: min(100% - 48px, 340px);
+    z-index: 3;
+    box-shadow: 0 0 24px rgb(0 0 0 / 30%);
+  }
+  .easel:not(.leftHanded):not(.stackFolded) .right,
+  .easel.leftHanded .left:not(.folded) {
+    inset: 0 0 0 auto;
+  }
+}
+/* Held upright there is room for three shelves: tools, the one in hand, colours. */
+@media (max-width: 640px) and (min-height: 600px) {
+  .ledge,
+  .leftHanded .ledge {
+    grid-template-columns: minmax(0, 1fr);
+    overflow-x: visible;
+  }
+  .ledge > * {
+    height: auto;
+    max-width: 100vw;
+    overflow-x: auto;
+  }
+  .ledge > :first-child {
+    height: 84px;
+  }
+  .ledge > :nth-child(2),
+  .leftHanded .ledge > :nth-child(n) {
+    order: 0;
+    padding: 2px 12px;
   }
 }
 </style>

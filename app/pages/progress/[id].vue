@@ -91,9 +91,8 @@ const headers = [
           >
             <template #[`item.name`]="{ item }"
               ><NuxtLink :to="{ query: { learner: item.id } }"
-                ><strong>{{ item.name }}</strong></NuxtLink
-              ></template
-            >
+                ><strong><PersonName :name="item.name" /></strong></NuxtLink
+            ></template>
             <template #[`item.met`]="{ value }">{{ value ?? '—' }}</template>
           </v-data-table>
         </section>

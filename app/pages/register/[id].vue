@@ -295,7 +295,7 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
           no-data-text="No learners yet. Add them one by one or as a list: each gets a slip with the class code and a PIN."
         >
           <template #[`item.name`]="{ value, item }"
-            ><strong>{{ value }}</strong
+            ><strong class="who"><PersonName :name="value" /></strong
             ><span v-if="item.isGuest" class="small soft"> · a guest</span
             ><span v-if="item.also.length" class="small soft"> · also in {{ item.also.join(', ') }}</span></template
           >
@@ -533,6 +533,10 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
   gap: 10px;
   align-items: center;
   flex-wrap: wrap;
+}
+.who {
+  display: inline-block;
+  max-width: 15rem;
 }
 h1 {
   margin: 8px 0 4px;

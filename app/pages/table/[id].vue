@@ -212,11 +212,10 @@ const ask = () =>
                   type="checkbox"
                   :checked="picked.includes(handIn.id)"
                   :aria-label="`Pick ${learner.name}’s work`"
-                  @change="pick(handIn.id)"
-                />
+                  @change="pick(handIn.id)" />
                 {{ ' ' }}
-                <strong>{{ learner.name }}</strong></label
-              >
+                <strong class="who"><PersonName :name="learner.name" /></strong
+              ></label>
               <span class="small soft">{{ figureOf(handIn) ?? STATE_WORDS.teacher[handIn.state] }}</span>
             </article>
           </div>
@@ -362,6 +361,9 @@ h1 {
   gap: 8px;
   align-items: center;
   min-height: 30px;
+}
+.who {
+  min-width: 0;
 }
 .name input {
   width: 17px;

@@ -23,7 +23,9 @@ const NAMES = ['Ada Tregear', 'Bo Hask', 'Cissy Rooke']
 beforeAll(async () => {
   await teacher.teacher()
   const { plans } = (await teacher.call<DeskView>('GET', '/api/desk')).body
-  const { plan } = (await teacher.call<{ plan: Plan }>('GET', `/api/plans/${plans[0]!.id}`)).body
+  const { plan } = (
+    await teacher.call<{ plan: Plan }>('GET', `/api/plans/${plans.find(each => each.title === 'The tin kettle')!.id}`)
+  ).body
   const steps = plan.steps.map((step, i) => (i === 0 ? { ...step, goOn: 'opened' as const } : step))
   planId = (await teacher.call<{ id: number }>('POST', '/api/plans', { ...plan, title: 'The kettle, together', steps }))
     .body.id

@@ -21,7 +21,7 @@ describe('a learner', () => {
 
   const drawing = () => folio.plans.find(each => each.drawing)!.drawing!.id
   const views: readonly (readonly [name: string, path: () => string, ready: string, dialogs?: readonly string[]])[] = [
-    ['the folio', () => '/folio', '.plan', ['A new sheet', 'Earlier versions side by side']],
+    ['the folio', () => '/folio', '.plan', ['A new sheet']],
     ['as they like it', () => '/as-i-like-it', 'fieldset'],
     ['an answer', () => `/answer/${folio.plans.flatMap(each => each.handIns)[0]!.id}`, '.window canvas'],
     ['progress', () => '/progress', 'h1'],
@@ -43,10 +43,8 @@ describe('a learner', () => {
     await kit.look(name)
     await kit.lookIntoAll(name)
     for (const dialog of dialogs) {
-      await kit.page.getByRole('button', { name: dialog }).first().click()
-      await kit.lookAtCard(`${name}, “${dialog}”`)
-      await kit.page.keyboard.press('Escape')
-      await kit.page.locator('.v-overlay--active').waitFor({ state: 'hidden' })
+      const opener = kit.page.getByRole('button', { name: dialog }).first()
+      await kit.lookAtCard(`${name}, “${dialog}”`, () => opener.click())
     }
     expect(kit.found.slice(before)).toEqual([])
   })

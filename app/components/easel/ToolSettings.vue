@@ -214,4 +214,14 @@ const pour = computed(() => (hand.lifted?.now.kind === 'pour' ? hand.lifted.now 
     width: 2.3rem;
   }
 }
+/* On a shelf of its own there is room for figures and sliders. */
+@media (max-width: 640px) and (min-height: 600px) {
+  .number {
+    width: 3.4rem;
+  }
+  .slide,
+  .slide.wide {
+    width: 110px;
+  }
+}
 </style>

@@ -29,7 +29,9 @@ export function useDialogFocus(isOpen: () => boolean, card: Readonly<Ref<HTMLEle
     standInFor(opener)?.focus({ preventScroll: true })
   }
 
-  watch(isOpen, open => (open ? void enter() : giveBack()), { immediate: true })
+  // One that is not open yet has taken nothing that it could give back.
+  if (isOpen()) void enter()
+  watch(isOpen, open => (open ? void enter() : giveBack()))
   onBeforeUnmount(() => isOpen() && giveBack())
 }
 

@@ -264,7 +264,8 @@ onBeforeUnmount(() => void easel.close().then(() => outbox.send()))
     overflow-x: auto;
   }
   .ledge > :first-child {
-    height: 84px;
+    height: 96px;
+    overflow: visible;
   }
   .ledge > :nth-child(2),
   .leftHanded .ledge > :nth-child(n) {

@@ -286,7 +286,11 @@ const ask = () =>
         Medians of {{ handed.length }}: {{ medians.map(each => `${each.title} ${each.words}`).join(' · ') }}
       </p>
       <p v-if="missing.length && table.plan !== null" class="small soft">
-        Not handed in yet: {{ missing.map(each => each.learner.name).join(', ') }}
+        Not handed in yet:
+        <template v-for="({ learner }, i) in missing" :key="learner.id"
+          ><bdi>{{ learner.name }}</bdi
+          >{{ i < missing.length - 1 ? ', ' : '' }}</template
+        >
       </p>
       <TalkView
         v-if="isTalking"
@@ -366,6 +370,7 @@ h1 {
   min-width: 0;
 }
 .name input {
+  flex: none;
   width: 17px;
   height: 17px;
 }

@@ -77,4 +77,32 @@ describe('a teacher', () => {
     }
     expect(orla.found.slice(before)).toEqual([])
   })
+
+  it('finds the focus in a dialog, keeps it there, and has it back', async () => {
+    const { page } = orla
+    await orla.visit('/desk', 'h1')
+    const opener = page.getByRole('button', { name: 'New class' })
+    await opener.click()
+    const dialog = page.getByRole('dialog', { name: 'A new class' })
+    await dialog.waitFor()
+    const isInside = () => dialog.evaluate(each => each.contains(document.activeElement))
+    await expect.poll(() => dialog.locator('input').evaluate(each => each === document.activeElement)).toBe(true)
+    for (let i = 0; i < 8; i++) {
+      await page.keyboard.press(i < 5 ? 'Tab' : 'Shift+Tab')
+      expect(await isInside(), `after ${i + 1} times Tab`).toBe(true)
+    }
+    await page.keyboard.press('Escape')
+    await expect.poll(() => opener.evaluate(each => each === document.activeElement)).toBe(true)
+  })
+
+  it('begins at the heading of the page that they go to, and reads its name in the window', async () => {
+    const { page } = orla
+    await orla.visit('/desk', 'h1')
+    expect(await page.title()).toBe('Desk · Little Easel')
+    // Whoever loads a page has the focus where the browser puts it.
+    expect(await page.locator('h1').evaluate(each => each === document.activeElement)).toBe(false)
+    await page.getByRole('link', { name: 'Plan book' }).first().click()
+    await expect.poll(() => page.title()).toBe('Plan book · Little Easel')
+    await expect.poll(() => page.locator('h1').evaluate(each => each === document.activeElement)).toBe(true)
+  })
 })

@@ -143,6 +143,8 @@ const ROUTES: {
     refused: { nobody: 401, bram: 403 },
   },
   { method: 'GET', path: () => `/api/classes/${classId}/round/live`, allowed: [], refused: { nobody: 401, bram: 403 } },
+  { method: 'GET', path: () => '/api/desk/live', allowed: [], refused: { nobody: 401, bram: 403 } },
+  { method: 'GET', path: () => '/api/desk', allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
   {
     method: 'GET',
     path: () => `/api/classes/${classId}/table`,

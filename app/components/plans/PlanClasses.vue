@@ -58,7 +58,7 @@ const give = ({ id: classId, name }: { readonly id: number; readonly name: strin
               size="small"
               color="primary"
               :loading="busy === one.id"
-              :aria-label="`Move ${one.name} on`"
+              :aria-label="`Move on ${one.name}`"
               title="Those who have not handed in go on with the new version"
               @click="give(one, true)"
               >Move on</v-btn
@@ -67,7 +67,7 @@ const give = ({ id: classId, name }: { readonly id: number; readonly name: strin
               v-if="one.drawings === 0"
               size="small"
               variant="text"
-              :aria-label="`Take it back from ${one.name}`"
+              :aria-label="`Take back from ${one.name}`"
               :loading="busy === one.id"
               @click="give(one, false)"
               >Take back</v-btn

@@ -12,6 +12,7 @@ import { moving, selecting } from './moving'
 import { mural } from './mural'
 import { pile } from './pile'
 import { serveProposals } from './proposer'
+import { year } from './year'
 
 /**
  * `npm run bench`: a table on the screen and bench/result.json. Ratios within one run count, not ms.
@@ -43,6 +44,8 @@ async function main(): Promise<void> {
     ['attack', attack],
     ['pile', pile],
     ['mural', mural],
+    // The last: what others are timed with is the demo alone.
+    ['year', year],
   ] as const) {
     if (wanted && !wanted.includes(name)) continue
     console.log(`· ${name}`)

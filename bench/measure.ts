@@ -4,12 +4,12 @@ export interface Row {
   readonly name: string
   /** ms unless the unit is another; median. */
   readonly median: number
-  readonly unit?: 'MB'
+  readonly unit?: 'MB' | 'KiB' | 'questions'
   /** Runs it is the median of. */
   readonly runs: number
 }
 
-function medianOf(values: readonly number[]): number {
+export function medianOf(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b)
   return sorted[sorted.length >> 1]!
 }

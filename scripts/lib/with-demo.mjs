@@ -6,7 +6,8 @@ import { demoWorld } from './world.mjs'
 
 /**
  * Runs a TypeScript program of the project before the built app with a fresh demo. It finds the address in
- * LITTLE_EASEL_URL, and the server's process in LITTLE_EASEL_PID; of several all in LITTLE_EASEL_URLS and -PIDS.
+ * LITTLE_EASEL_URL, that of the database in LITTLE_EASEL_DATABASE_URL, and the server's process in LITTLE_EASEL_PID; of
+ * several all in LITTLE_EASEL_URLS and -PIDS.
  */
 export function runWithDemo(entry, name, options = {}) {
   runMain(async () => {
@@ -21,6 +22,7 @@ export function runWithDemo(entry, name, options = {}) {
       await run(process.execPath, ['--max-old-space-size=8192', program], {
         env: {
           LITTLE_EASEL_URL: world.urls[0],
+          LITTLE_EASEL_DATABASE_URL: world.databaseUrl,
           LITTLE_EASEL_PID: String(world.pids[0]),
           LITTLE_EASEL_URLS: world.urls.join(' '),
           LITTLE_EASEL_PIDS: world.pids.join(' '),

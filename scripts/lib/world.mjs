@@ -26,6 +26,7 @@ export async function demoWorld({ durable = false, processes = 1 } = {}) {
       }),
     )
   return {
+    databaseUrl: database.url,
     urls: servers.map(each => each.url),
     pids: servers.map(each => each.pid),
     async end() {

@@ -1,9 +1,9 @@
 import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { afterAll, afterEach, beforeAll, beforeEach, expect, it, vi } from 'vitest'
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Job } from '../repositories/jobs'
-import { limitsFor, startRunner } from './runner'
+import { lanesFor, limitsFor, startRunner } from './runner'
 
 /** A record of how many entries: what the process of this test does with it. */
 const SCRIPT = `
@@ -87,7 +87,7 @@ function wants(what: string, costMs = 10): number {
   return number
 }
 const start = (cpuMs = 60_000) => {
-  stop = startRunner(folder, () => ({ cpuMs, bytes: 2e9 }))
+  stop = startRunner(folder, () => ({ cpuMs, bytes: 2e9 }), 2)
 }
 
 it('what was handed in is drawn again and compared', async () => {
@@ -143,4 +143,17 @@ it('what is told to take long does not keep the others waiting', async () => {
 
 it('what may be taken is told by the record, within bounds', () => {
   expect([0, 30_000, 1e9].map(costMs => limitsFor({ costMs }).cpuMs)).toEqual([60_000, 90_000, 600_000])
+})
+
+describe('lanes', () => {
+  it('are two at least, so that what takes long keeps nobody waiting, and leave a core to the server', () => {
+    for (const cores of [1, 2, 3]) expect(lanesFor(cores)).toHaveLength(2)
+    expect(lanesFor(4)).toHaveLength(3)
+  })
+
+  it('are not more than there is memory for, and one alone takes what is told to take long', () => {
+    const lanes = lanesFor(64)
+    expect(lanes).toHaveLength(4)
+    expect(lanes.filter(each => each > 60_000)).toHaveLength(1)
+  })
 })

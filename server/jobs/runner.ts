@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os'
 import { join } from 'node:path'
 import * as drawings from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
@@ -19,9 +20,17 @@ const IDLE_MS = 700
 const LOST_MS = 30_000
 /** How often a job says that it goes on, ms. */
 const KEEP_MS = 8000
-/** Two lanes: what is told to take longer than this never keeps the first one from the others, ms. */
+/** What is told to take longer than this is taken by one lane alone: it never keeps the others waiting, ms. */
 const SHORT_MS = 20_000
 const ANY_MS = Number.MAX_SAFE_INTEGER
+/** A lane's process may fill `MEMORY`, so there are not more than this, however many cores there are. */
+const MOST_LANES = 4
+
+/** How long each lane's jobs may be told to take at most, ms. One core is left for the server. */
+export function lanesFor(cores: number): number[] {
+  const short = Math.min(MOST_LANES - 1, Math.max(1, cores - 2))
+  return [...Array.from({ length: short }, () => SHORT_MS), ANY_MS]
+}
 /** What drawing a record again may take: several times what it is told to, within bounds, ms; and memory, bytes. */
 const TIMES = 3
 const LEAST_MS = 60_000
@@ -34,8 +43,8 @@ export const limitsFor = ({ costMs }: Pick<PackedRecord, 'costMs'>): Limits => (
   bytes: MEMORY,
 })
 
-/** Takes jobs from the queue, one at a time in each lane, and has them done in a process beside the server. */
-export function startRunner(toolsDir: string, limits = limitsFor): () => Promise<void> {
+/** Takes jobs from the queue, one at a time in each lane, and has them done in processes beside the server. */
+export function startRunner(toolsDir: string, limits = limitsFor, cores = availableParallelism()): () => Promise<void> {
   const script = join(toolsDir, 'examiner.mjs')
   let lookedAt = -Infinity
   const lookForLost = async () => {
@@ -43,7 +52,7 @@ export function startRunner(toolsDir: string, limits = limitsFor): () => Promise
     lookedAt = performance.now()
     await giveUpLost()
   }
-  const lanes = [SHORT_MS, ANY_MS].map(mostMs => new Lane(new Helper(script), mostMs, limits, lookForLost))
+  const lanes = lanesFor(cores).map(mostMs => new Lane(new Helper(script), mostMs, limits, lookForLost))
   return async () => {
     await Promise.all(lanes.map(each => each.stop()))
   }

@@ -8,6 +8,7 @@ export type { HandIn, Answer } from '../models'
 
 const WITHOUT_PICTURE = { exclude: ['picture', 'cardPicture'] }
 
+const HEAD = { exclude: [...WITHOUT_PICTURE.exclude, 'findings', 'measures'] }
 /** Of a hand-in what lists show. */
 export type HandInHead = Omit<HandIn, 'picture' | 'cardPicture' | 'findings' | 'measures'>
 
@@ -39,13 +40,13 @@ export function handInHeadsOf(drawingIds: number[]): Promise<HandInHead[]> {
         ['handedInAt', 'ASC'],
         ['id', 'ASC'],
       ],
-      attributes: { exclude: ['picture', 'cardPicture', 'findings', 'measures'] },
+      attributes: HEAD,
     }),
   )
 }
 
-export function handInsById(ids: number[]): Promise<HandIn[]> {
-  return every(HandInModel.findAll({ where: { id: ids }, attributes: WITHOUT_PICTURE }))
+export function handInHeadsById(ids: number[]): Promise<HandInHead[]> {
+  return every(HandInModel.findAll({ where: { id: ids }, attributes: HEAD }))
 }
 
 export async function handInPicture(id: number): Promise<Buffer | null> {

@@ -235,6 +235,13 @@ export async function factsFor(of: Followed, transaction?: Tx): Promise<PlanFact
   return (await factsOf([digest], transaction)).get(digest)!
 }
 
+/** The same of many, in their order. */
+export async function factsForAll(all: readonly Followed[]): Promise<PlanFacts[]> {
+  const digests = await digestsFor(all)
+  const facts = await factsOf(digests)
+  return digests.map(each => facts.get(each)!)
+}
+
 // --- given to classes
 
 export interface Given {

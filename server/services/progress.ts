@@ -114,11 +114,11 @@ const keyOf = ({ planId, versionId }: Pick<Drawing, 'planId' | 'versionId'>) => 
 /** By plan and version: which look-for is of which measure. */
 async function measuresFor(drawn: readonly Drawing[]): Promise<ReadonlyMap<string, ReadonlyMap<string, MeasureName>>> {
   const needed = new Map(drawn.map(each => [keyOf(each), each]))
-  const facts = await Promise.all([...needed].map(async ([key, each]) => [key, await plans.factsFor(each)] as const))
+  const facts = await plans.factsForAll([...needed.values()])
   return new Map(
-    facts.map(([key, { steps }]) => [
+    [...needed.keys()].map((key, i) => [
       key,
-      new Map(steps.flatMap(step => step.lookFors.map(each => [each.id, each.measure] as const))),
+      new Map(facts[i]!.steps.flatMap(step => step.lookFors.map(each => [each.id, each.measure] as const))),
     ]),
   )
 }

@@ -81,7 +81,7 @@ export async function wallView(person: Person, classId: number): Promise<WallVie
 
 /** What each hand-in was drawn for. */
 async function planTitles(works: readonly WallWork[]): Promise<ReadonlyMap<number, string>> {
-  const rows = await handIns.handInsById(works.map(each => each.handInId))
+  const rows = await handIns.handInHeadsById(works.map(each => each.handInId))
   const drawn = await drawings.drawingsById(rows.map(each => each.drawingId))
   const known = await plans.plansById([...new Set(drawn.map(each => each.planId))])
   return new Map(

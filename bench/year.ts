@@ -1,0 +1,96 @@
+import { execFileSync } from 'node:child_process'
+import { QueryTypes, Sequelize } from 'sequelize'
+import { YEAR, yearCode } from '#demo/year'
+import type { DeskView } from '#shared/views'
+import { Client } from '../tests/lib/client'
+import { medianOf, type Row } from './measure'
+
+const SIZE = `${YEAR.classes} classes of ${YEAR.learners}, ${YEAR.plans} plans, ${YEAR.handIns} hand-ins`
+const RUNS = 9
+
+interface Cost {
+  readonly ms: number
+  readonly kib: number
+  readonly questions: number
+}
+
+/**
+ * What a teacher's pages ask of the server: with the demo alone, and with a school year beside it. What of a page does
+ * not show the year costs the same. Aim: at most 8 questions to the database and 100 KiB a page.
+ */
+export async function year(): Promise<Row[]> {
+  const url = process.env.LITTLE_EASEL_URL
+  const databaseUrl = process.env.LITTLE_EASEL_DATABASE_URL
+  if (!url || !databaseUrl) return []
+  const database = new Sequelize(databaseUrl, { logging: false })
+  const teacher = await new Client(url).teacher()
+  const desk = async () => (await teacher.call<DeskView>('GET', '/api/desk')).body
+
+  /** Of all servers' questions: nobody else asks meanwhile, but what is done every few seconds. So the least counts. */
+  async function asked(): Promise<number> {
+    const [row] = await database.query<{ Value: string }>("SHOW GLOBAL STATUS LIKE 'Questions'", {
+      type: QueryTypes.SELECT,
+    })
+    return Number(row!.Value)
+  }
+
+  async function costOf(path: string): Promise<Cost> {
+    const all: Cost[] = []
+    for (let i = -2; i < RUNS; i++) {
+      const before = await asked()
+      const began = performance.now()
+      const { body } = await teacher.call('GET', path)
+      const ms = performance.now() - began
+      // The question about the questions is one of them.
+      const questions = (await asked()) - before - 1
+      if (i >= 0) all.push({ ms, kib: JSON.stringify(body).length / 1024, questions })
+    }
+    return {
+      ms: medianOf(all.map(each => each.ms)),
+      kib: all[0]!.kib,
+      questions: Math.min(...all.map(each => each.questions)),
+    }
+  }
+
+  const rows: Row[] = []
+  function note(group: string, name: string, { ms, kib, questions }: Cost): void {
+    rows.push(
+      { group, name, median: ms, runs: RUNS },
+      { group, name: `${name}: asked of the database`, median: questions, unit: 'questions', runs: RUNS },
+      { group, name: `${name}: answered`, median: kib, unit: 'KiB', runs: RUNS },
+    )
+  }
+
+  const small = (await desk()).classes.find(each => each.code === 'KETTLE7')!.id
+  const beside = [
+    ['the desk', '/api/desk'],
+    ['the Plan book', '/api/plans'],
+    ['a class of the demo: its register', `/api/classes/${small}`],
+    ['a class of the demo: its Table', `/api/classes/${small}/table`],
+  ] as const
+  const before = new Map<string, Cost>()
+  for (const [name, path] of beside) before.set(name, await costOf(path))
+  execFileSync(process.execPath, ['scripts/demo.mjs', 'year'], {
+    env: { ...process.env, DATABASE_URL: databaseUrl },
+    stdio: 'ignore',
+  })
+  for (const [name, path] of beside) {
+    const group = `${name}, without and with a school year (${SIZE})`
+    note(group, 'the demo alone', before.get(name)!)
+    note(group, 'with the year beside it', await costOf(path))
+  }
+  const { classes, waiting } = await desk()
+  const large = classes.find(each => each.code === yearCode(0))!.id
+  const group = `a class of that year (${YEAR.live} at work, ${YEAR.works} works on the Wall)`
+  for (const [name, path] of [
+    ['the register', `/api/classes/${large}`],
+    ['the Table', `/api/classes/${large}/table`],
+    ['the Round', `/api/classes/${large}/round`],
+    ['the Wall', `/api/classes/${large}/wall`],
+    ['progress', `/api/classes/${large}/progress`],
+    ['the crit', `/api/hand-ins/${waiting[0]!.id}`],
+  ] as const)
+    note(group, name, await costOf(path))
+  await database.close()
+  return rows
+}

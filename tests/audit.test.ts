@@ -71,7 +71,7 @@ describe('what happened', () => {
 
   it('is read by the teacher on a page of the class', async () => {
     await enterAsTeacher(page, url, TEACHER)
-    await page.getByRole('link', { name: 'Thursday evening table' }).click()
+    await page.getByRole('link', { name: 'Thursday evening table', exact: true }).click()
     await page.getByRole('link', { name: 'What happened' }).click()
     await page.getByRole('cell', { name: 'drew a new PIN' }).first().waitFor()
     await expectAccessible(page)

@@ -144,7 +144,7 @@ describe('the teacher', () => {
   })
 
   it('reads the register', async () => {
-    await teacher.getByRole('link', { name: /Thursday evening table/ }).click()
+    await teacher.getByRole('link', { name: 'Thursday evening table', exact: true }).click()
     const row = teacher.getByRole('row', { name: /Lowri Pask/ })
     await row.waitFor()
     expect(await row.textContent()).toContain('Shade it with a soft brush')

@@ -143,7 +143,7 @@ describe('a teacher', () => {
   it('gives the password once more before what can’t be undone, when it was not given lately', async () => {
     await database.query("UPDATE sessions SET confirmed_at = NOW(3) - INTERVAL 16 MINUTE WHERE kind = 'teacher'")
     await page.goto(`${url}/desk`)
-    await page.getByRole('link', { name: 'Thursday evening table' }).click()
+    await page.getByRole('link', { name: 'Thursday evening table', exact: true }).click()
     await page.getByRole('button', { name: 'More for Kit Averne' }).click()
     await page.getByText('A new PIN', { exact: true }).click()
     await page.getByRole('button', { name: 'Draw a new one' }).click()

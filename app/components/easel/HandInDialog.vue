@@ -27,7 +27,7 @@ async function handIn(): Promise<void> {
   isBusy.value = false
   if (result.ok) {
     isDone.value = true
-    announce(title.value)
+    announce('Handed in.')
     left.value = result.left
     note.value = ''
   } else {

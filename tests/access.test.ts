@@ -87,7 +87,14 @@ describe('a teacher', () => {
     const dialog = page.getByRole('dialog', { name: 'A new class' })
     await dialog.waitFor()
     const isInside = () => dialog.evaluate(each => each.contains(document.activeElement))
-    await expect.poll(() => dialog.locator('input').evaluate(each => each === document.activeElement)).toBe(true)
+    await expect
+      .poll(() =>
+        dialog
+          .locator('input')
+          .first()
+          .evaluate(each => each === document.activeElement),
+      )
+      .toBe(true)
     for (let i = 0; i < 8; i++) {
       await page.keyboard.press(i < 5 ? 'Tab' : 'Shift+Tab')
       expect(await isInside(), `after ${i + 1} times Tab`).toBe(true)

@@ -271,7 +271,6 @@ export const api = {
   muralPoster: (id: number, paper: string, width: number) => `/api/murals/${id}/poster?paper=${paper}&width=${width}`,
   handInPicture: (id: number) => `/api/hand-ins/${id}/picture`,
   handInCardPicture: (id: number) => `/api/hand-ins/${id}/picture?size=card`,
-  livePicture: (drawing: number, position: number) => `/api/drawings/${drawing}/live?at=${position}`,
   deskStream: '/api/desk/live',
   roundStream: (classId: number) => `/api/classes/${classId}/round/live`,
   newsStream: (after: number | null) => `/api/news${after === null ? '' : `?after=${after}`}`,

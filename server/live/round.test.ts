@@ -11,9 +11,11 @@ const sheet = (drawing: number, pictured: number | null) => ({
 })
 let cards = [sheet(1, 4), sheet(2, null)]
 const asked: number[][] = []
+let isAway = false
 vi.mock('../services/round', () => ({ roundCards: () => Promise.resolve(cards) }))
 vi.mock('../repositories/live', () => ({
   livePicturesOf: (ids: number[]) => {
+    if (isAway) return Promise.reject(new Error('the database is away'))
     if (ids.length) asked.push(ids)
     const position = (id: number) => cards.find(each => each.drawing.id === id)!.drawing.pictured!
     const picture = Buffer.from('RIFF    WEBP')
@@ -53,5 +55,17 @@ describe('a Round that is watched', () => {
     expect(told[0]!.pictures.map(each => each.drawing)).toEqual([1])
     expect(asked.length).toBe(before)
     for (const stop of stops) stop()
+  })
+
+  it('is told of cards all the same when the database was away while their pictures were asked for', async () => {
+    isAway = true
+    const told: RoundNews[] = []
+    const stop = watchRound(3, news => told.push(news))
+    await vi.advanceTimersByTimeAsync(1500)
+    expect(told).toEqual([])
+    isAway = false
+    await vi.advanceTimersByTimeAsync(1500)
+    expect(told[0]!.cards.map(each => each.name)).toEqual(['Learner 1', 'Learner 2'])
+    stop()
   })
 })

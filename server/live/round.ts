@@ -24,8 +24,9 @@ class Watched {
     this.polling = new Polling(
       async tell => {
         const all = await roundCards(classId)
-        const [cards, gone] = [this.changed(all), this.gone(all)]
+        // Before cards count as told: should the database be away now, they are told at the next look.
         const pictures = await this.changedPictures(all)
+        const [cards, gone] = [this.changed(all), this.gone(all)]
         if (cards.length || gone.length || pictures.length) tell({ cards, gone, pictures })
       },
       ROUND_MS,

@@ -58,3 +58,6 @@ export const BUILD = 'x-little-easel-build'
 
 /** Longer side of the pictures on cards, px: twice what they take on a page. */
 export const CARD_SIDE = 420
+
+/** Hand-ins on a desk at first, and with each look further. */
+export const DESK_SHOWN = 24

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { api } from '../api/routes'
 import { begunAnswers } from '../sheet/answer-drafts'
+import { DESK_SHOWN } from '#shared/limits'
 import type { DeskNews } from '#shared/views'
 import { useSession } from '../stores/session'
 import { wallWaits } from '../sheet/wall-words'
@@ -8,8 +9,7 @@ import { stepsInWords } from '#core/plan'
 
 definePageMeta({ who: 'teacher' })
 /** How many of those that wait are shown. */
-const SHOWN = 24
-const shown = ref(SHOWN)
+const shown = ref(DESK_SHOWN)
 const { data: desk, trouble, load } = usePageData(() => api.desk(shown.value))
 useStream<DeskNews>(
   () => api.deskStream,
@@ -19,7 +19,7 @@ const left = computed(() => (desk.value ? desk.value.allWaiting - desk.value.wai
 const { busy, trying } = useTrying<string>()
 const showMore = () =>
   trying('more', async () => {
-    shown.value += SHOWN
+    shown.value += DESK_SHOWN
     await load()
   })
 const isOpening = ref(false)

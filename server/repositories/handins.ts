@@ -8,6 +8,7 @@ export type { HandIn, Answer } from '../models'
 
 const WITHOUT_PICTURE = { exclude: ['picture', 'cardPicture'] }
 
+const BY_TIME = ['handedInAt', 'id']
 const HEAD = { exclude: [...WITHOUT_PICTURE.exclude, 'findings', 'measures'] }
 /** Of a hand-in what lists show. */
 export type HandInHead = Omit<HandIn, 'picture' | 'cardPicture' | 'findings' | 'measures'>
@@ -20,10 +21,7 @@ export function handInsOf(drawingIds: number[], transaction?: Tx): Promise<HandI
   return every(
     HandInModel.findAll({
       where: { drawingId: drawingIds },
-      order: [
-        ['handedInAt', 'ASC'],
-        ['id', 'ASC'],
-      ],
+      order: [...BY_TIME],
       attributes: WITHOUT_PICTURE,
       transaction,
     }),
@@ -36,10 +34,7 @@ export function handInHeadsOf(drawingIds: number[]): Promise<HandInHead[]> {
   return every(
     HandInModel.findAll({
       where: { drawingId: drawingIds },
-      order: [
-        ['handedInAt', 'ASC'],
-        ['id', 'ASC'],
-      ],
+      order: [...BY_TIME],
       attributes: HEAD,
     }),
   )

@@ -1,3 +1,4 @@
+import { DESK_SHOWN } from '#shared/limits'
 import type { DeskView, Person } from '#shared/views'
 import * as desk from '../repositories/desk'
 import { isNear } from './retention'
@@ -7,13 +8,11 @@ import { roomView } from './room'
 
 type Teacher = Extract<Person, { kind: 'teacher' }>
 
-/** Cards of hand-ins that are shown at first, and with each look further. */
-export const SHOWN = 24
 const ANSWERED = 6
 const PLANS = 8
 
 /** `shown`: how many of those that wait. */
-export async function deskView(person: Teacher, shown = SHOWN): Promise<DeskView> {
+export async function deskView(person: Teacher, shown = DESK_SHOWN): Promise<DeskView> {
   const classes = await desk.classesOfDesk(person.id)
   const waiting = await desk.cardsOf(person.id, ['waiting'], shown)
   const answered = await desk.cardsOf(person.id, ['again', 'accepted'], ANSWERED)

@@ -1,8 +1,9 @@
 import { z } from 'zod'
-import { deskView, SHOWN } from '../../services/desk'
+import { DESK_SHOWN } from '#shared/limits'
+import { deskView } from '../../services/desk'
 
 export default defineRoute({
   who: 'teacher',
-  query: z.object({ shown: z.coerce.number().int().min(SHOWN).max(600).optional() }),
+  query: z.object({ shown: z.coerce.number().int().min(DESK_SHOWN).max(600).optional() }),
   run: ({ person, query }) => deskView(person, query.shown),
 })

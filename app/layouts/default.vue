@@ -1,24 +1,44 @@
 <script setup lang="ts">
+import { mdiChevronDown, mdiChevronUp } from '@mdi/js'
 import { useNetwork } from '../stores/network'
 import { useSession } from '../stores/session'
 
 const session = useSession()
 const network = useNetwork()
+/** On a small window the pages fold away. */
+const isOpen = ref(false)
+const route = useRoute()
+watch(
+  () => route.path,
+  () => (isOpen.value = false),
+)
 </script>
 
 <template>
   <div>
+    <SkipLinks v-if="session.person" :to="[{ id: 'content', words: 'To the content' }]" />
     <header class="bar">
       <NuxtLink :to="session.home" class="name"><EaselMark /> <span class="display">Little Easel</span></NuxtLink>
-      <nav v-if="session.person" aria-label="Pages">
-        <NuxtLink :to="session.home">{{ session.person.kind === 'teacher' ? 'Desk' : 'Folio' }}</NuxtLink>
-        <NuxtLink v-if="session.person.kind === 'teacher'" to="/plans">Plan book</NuxtLink>
-        <NuxtLink to="/warm-ups">Warm-ups</NuxtLink>
-        <NuxtLink v-if="session.person.kind === 'teacher' && session.person.isKeeper" to="/place">Place</NuxtLink>
-      </nav>
       <span class="grow" />
       <LightSwitch />
-      <template v-if="session.person">
+      <button
+        v-if="session.person"
+        class="fold"
+        :aria-expanded="isOpen"
+        aria-controls="pages"
+        @click="isOpen = !isOpen"
+      >
+        Pages <v-icon :icon="isOpen ? mdiChevronUp : mdiChevronDown" size="20" />
+      </button>
+      <div v-if="session.person" id="pages" class="pages" :class="{ open: isOpen }">
+        <nav aria-label="Pages">
+          <NuxtLink :to="session.home">{{ session.person.kind === 'teacher' ? 'Desk' : 'Folio' }}</NuxtLink>
+          <NuxtLink v-if="session.person.kind === 'teacher'" to="/plans">Plan book</NuxtLink>
+          <NuxtLink to="/warm-ups">Warm-ups</NuxtLink>
+          <NuxtLink v-if="session.person.kind === 'teacher' && session.person.isKeeper" to="/place">Place</NuxtLink>
+        </nav>
+        <span class="grow" />
+        <LightSwitch />
         <NuxtLink v-if="session.person.kind === 'teacher'" to="/signed-in" class="who" title="Your account"
           ><PersonName :name="session.person.name"
         /></NuxtLink>
@@ -28,11 +48,11 @@ const network = useNetwork()
           ></NuxtLink
         >
         <LazySignOut />
-      </template>
+      </div>
     </header>
     <LazyAwayNote v-if="network.isAway" />
     <WaitingBar />
-    <main><slot /></main>
+    <main id="content"><slot /></main>
   </div>
 </template>
 
@@ -75,15 +95,47 @@ nav a.router-link-active {
   font-size: 0.95rem;
   white-space: nowrap;
 }
+.pages {
+  display: contents;
+}
+.fold {
+  display: none;
+}
 @media (max-width: 640px) {
   .bar {
     flex-wrap: wrap;
     gap: 4px 12px;
     padding: 8px 14px;
   }
-  nav {
-    order: 1;
+  .fold {
+    display: inline-flex;
+    align-items: center;
+    gap: 4px;
+    min-height: 44px;
+    padding: 0 8px;
+    margin-left: auto;
+    font-size: 0.95rem;
+  }
+  .pages {
+    display: none;
     flex-basis: 100%;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 4px 12px;
+  }
+  .pages.open {
+    display: flex;
+  }
+  nav {
+    flex-basis: 100%;
+    display: flex;
+    flex-wrap: wrap;
+  }
+  nav a,
+  .who {
+    display: inline-flex;
+    align-items: center;
+    min-height: 44px;
   }
 }
 </style>

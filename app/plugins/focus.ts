@@ -1,8 +1,10 @@
-import { watchTyping } from '../sheet/keys'
+import { watchChoices } from '../sheet/choices-by-keys'
+import { wasTouched, watchTyping } from '../sheet/keys'
 
 /** `v-focus`: what asks for words has the focus at once, and what stands in it is ready to be written over. */
 export default defineNuxtPlugin(({ vueApp }) => {
   watchTyping()
+  watchChoices(wasTouched)
   vueApp.directive<HTMLElement>('focus', {
     mounted(element) {
       const field = element.matches('input, textarea')

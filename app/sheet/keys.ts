@@ -11,6 +11,8 @@ const typed = new WeakSet<EventTarget>()
 const TOUCHED = 'button, a, summary, [role=radio], [role=menuitem], [role=option]'
 /** What was touched last with a pointer: it keeps the focus, but whoever presses a key then means the page. */
 let touched: Element | null = null
+/** Whether it has the focus by a pointer: keys are meant for the page. */
+export const wasTouched = (element: Element | null) => element !== null && element === touched
 
 /**
  * Remembers what is being typed in number fields, and what was touched rather than gone to by keys. Returns how to
@@ -60,9 +62,9 @@ export function isForField(event: KeyboardEvent): boolean {
     return key.length === 1 ? /[\d.,+-]/.test(key) : key !== 'Escape' && (key !== 'Enter' || typed.has(target))
   }
   if (isCommand) return false
-  if (/^(Arrow|Home|End|Page)/.test(key)) return target.closest(PICKING) !== null
+  const own = target.closest(`${TOUCHED}, select`)
+  if (/^(Arrow|Home|End|Page)/.test(key)) return target.closest(PICKING) !== null && !wasTouched(own)
   if (key === ' ' && target.closest('input, select, label, [role=checkbox]')) return true
   if (key !== ' ' && key !== 'Enter') return false
-  const own = target.closest(`${TOUCHED}, select`)
-  return own !== null && own !== touched
+  return own !== null && !wasTouched(own)
 }

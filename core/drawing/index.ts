@@ -46,7 +46,7 @@ export {
 } from './acts'
 export { entryCost, recordCost } from './cost'
 export { blankDrawing, Engine, replay } from './engine'
-export { contentHash } from './hash'
+export { contentHash, type Sha256 } from './hash'
 export {
   entrySchema,
   numbersIn,

@@ -1,4 +1,5 @@
-import { contentHash, replay, standingActs, type DrawingRecord } from '#core/drawing'
+import { createHash } from 'node:crypto'
+import { contentHash, replay, standingActs, type DrawingRecord, type Sha256 } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
 import { showDrawing } from '#core/layers'
 import { lookAt } from '#core/lookfor'
@@ -18,6 +19,8 @@ export interface Examination {
 }
 
 const kernels = loadKernels()
+/** The machine's own: the hash takes a tenth of the time. */
+const nativeSha256: Sha256 = bytes => createHash('sha256').update(bytes).digest('hex')
 
 /** Draws a record again and looks at every step that was opened. Heavy: for processes beside the server, and tools. */
 export function examine(record: DrawingRecord, steps: Plan['steps']): Examination {
@@ -28,7 +31,7 @@ export function examine(record: DrawingRecord, steps: Plan['steps']): Examinatio
     .filter(step => opened.has(step.id))
     .map(step => ({ step: step.id, findings: lookAt(kernels, { drawing, acts, step: step.id }, step.lookFors) }))
   return {
-    hash: contentHash(drawing),
+    hash: contentHash(drawing, nativeSha256),
     findings,
     width: drawing.sheet.width,
     height: drawing.sheet.height,

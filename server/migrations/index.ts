@@ -26,6 +26,7 @@ import { keepingTimes } from './0023-keeping-times'
 import { mails } from './0024-mails'
 import { asTheyLike } from './0025-as-they-like'
 import { cards } from './0026-cards'
+import { classTurns } from './0027-class-turns'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
 const MIGRATIONS = [
@@ -55,6 +56,7 @@ const MIGRATIONS = [
   mails,
   asTheyLike,
   cards,
+  classTurns,
 ]
 
 /** Of all changes that this version knows, in their order. */

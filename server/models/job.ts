@@ -26,6 +26,8 @@ export class JobModel extends Model<InferAttributes<JobModel>, InferCreationAttr
   declare leaseUntil: CreationOptional<Date | null>
   /** Who asked for it, as “learner 4”; empty: of earlier times. */
   declare asker: CreationOptional<string>
+  /** For which class; null: of earlier times. */
+  declare classId: CreationOptional<number | null>
   /** What it will take about, and what it took, ms of a processor. */
   declare costMs: CreationOptional<number>
   declare spentMs: CreationOptional<number>
@@ -44,6 +46,7 @@ export function initJobModel(sequelize: Sequelize): void {
       failures: count(),
       leaseUntil: timeOrNull(),
       asker: { ...text(40), defaultValue: '' },
+      classId: { ...reference(), allowNull: true },
       costMs: { ...reference(), defaultValue: 0 },
       spentMs: { ...reference(), defaultValue: 0 },
       endedAt: timeOrNull(),

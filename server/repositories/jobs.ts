@@ -13,12 +13,14 @@ const MOST_FAILURES = 12
 const MOST_TRIES = 100
 /** What somebody's jobs took counts for so long, s: who has had much waits for who has had less. */
 const COUNTS_S = 3600
+/** And what a class's took, s: while one hands in, another one's are not behind all of them. */
+const CLASS_COUNTS_S = 300
 /** Jobs that are looked at for one that nobody else takes at this moment. */
 const CANDIDATES = 8
 
 const lease = () => literal(`NOW(3) + INTERVAL ${LEASE_S} SECOND`)
 
-export type NewJob = Pick<Job, 'kind' | 'subject' | 'asker' | 'costMs'>
+export type NewJob = Pick<Job, 'kind' | 'subject' | 'asker' | 'classId' | 'costMs'>
 
 export async function addJob({ costMs, ...job }: NewJob, transaction?: Tx): Promise<void> {
   await JobModel.create({ ...job, costMs: Math.round(costMs) }, { transaction })
@@ -53,17 +55,20 @@ export async function stopJobs(kind: JobKind, subject: number): Promise<void> {
 
 const IS_FREE = `(state = 'waiting' OR (state = 'running' AND lease_until < NOW(3))) AND failures < ${MOST_FAILURES} AND tries < ${MOST_TRIES}`
 
+/** What those with the same value in `column` have had for so long, and what runs for them now, ms. */
+const shareOf = (column: 'asker' | 'class_id', seconds: number) => `SELECT ${column}, SUM(
+      CASE WHEN state = 'running' THEN IF(lease_until >= NOW(3), cost_ms, 0) ELSE spent_ms END) AS ms FROM jobs
+    WHERE ended_at > NOW(3) - INTERVAL ${seconds} SECOND OR state = 'running' GROUP BY ${column}`
+
 /**
- * Jobs that wait or whose process has died. Those come first whose asker has had the least lately, with what runs for
- * them now and what this one will take: many or heavy ones of one don't keep the others waiting.
+ * Jobs that wait or whose process has died. Those come first whose asker and whose class have had the least lately,
+ * with what runs for them now and what this one will take: many or heavy ones of one don't keep the others waiting.
  */
 const NEXT = `SELECT j.id FROM jobs j
-  LEFT JOIN (SELECT asker, SUM(spent_ms) AS ms FROM jobs
-    WHERE ended_at > NOW(3) - INTERVAL ${COUNTS_S} SECOND GROUP BY asker) had ON had.asker = j.asker
-  LEFT JOIN (SELECT asker, SUM(cost_ms) AS ms FROM jobs
-    WHERE state = 'running' AND lease_until >= NOW(3) GROUP BY asker) has ON has.asker = j.asker
+  LEFT JOIN (${shareOf('asker', COUNTS_S)}) own ON own.asker = j.asker
+  LEFT JOIN (${shareOf('class_id', CLASS_COUNTS_S)}) class ON class.class_id = j.class_id
   WHERE ${IS_FREE} AND j.cost_ms <= :mostMs
-  ORDER BY COALESCE(had.ms, 0) + COALESCE(has.ms, 0) + j.cost_ms, j.id
+  ORDER BY COALESCE(own.ms, 0) + COALESCE(class.ms, 0) + j.cost_ms, j.id
   LIMIT ${CANDIDATES}`
 
 /** Takes the next job that takes so long at most, ms. Two processes never take the same one. */

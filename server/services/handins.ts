@@ -53,7 +53,16 @@ export async function handIn(
     const attempt = 1 + earlier
     await handIns.replaceWaiting(drawingId, tx)
     const row = await handIns.addHandIn({ drawingId, attempt, handedInAt: now(), ...given }, tx)
-    await jobs.addJob({ kind: 'verify', subject: row.id, asker: `learner ${person.id}`, costMs: drawing.costMs }, tx)
+    await jobs.addJob(
+      {
+        kind: 'verify',
+        subject: row.id,
+        asker: `learner ${person.id}`,
+        classId: person.classId,
+        costMs: drawing.costMs,
+      },
+      tx,
+    )
     return { id: row.id, left }
   })
 }

@@ -466,12 +466,12 @@ export async function panelPicture(person: Person, id: number, place: number): P
 // --- put together
 
 export async function assembleMural(person: Teacher, id: number): Promise<{ ok: true }> {
-  await requireMural(person, id)
+  const { classId } = await requireMural(person, id)
   const job = await jobs.latestJob('mural', id)
   if (job?.state !== 'waiting' && job?.state !== 'running') {
     const drawn = (await murals.panelsOf(id)).flatMap(each => each.drawingId ?? [])
     const costMs = (await drawings.drawingsById(drawn)).reduce((sum, each) => sum + each.costMs, 0)
-    await jobs.addJob({ kind: 'mural', subject: id, asker: `teacher ${person.id}`, costMs })
+    await jobs.addJob({ kind: 'mural', subject: id, asker: `teacher ${person.id}`, classId, costMs })
   }
   return { ok: true }
 }

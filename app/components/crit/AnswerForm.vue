@@ -199,6 +199,7 @@ async function give(outcome: AnswerBody['outcome']): Promise<void> {
         }}.
       </p>
       <v-textarea
+        id="your-words"
         v-model="words"
         label="Your words"
         rows="4"

@@ -312,7 +312,7 @@ defineExpose({
         </ul>
         <p class="small soft">Touch a leaf to see it alone, again to see all.</p>
       </aside>
-      <div class="sheet">
+      <div id="the-drawing" class="sheet">
         <SheetWindow
           v-if="isReady"
           ref="sheetWindow"
@@ -416,6 +416,7 @@ defineExpose({
       </div>
     </div>
     <MakingStrip
+      id="the-making"
       :making="making"
       :time="time.time"
       :length="time.length"

@@ -24,14 +24,6 @@ const isSketchShown = ref(true)
 <template>
   <div v-if="!handIn" class="page"><LoadingOrTrouble :trouble="trouble" @again="load" /></div>
   <div v-else class="answer">
-    <div class="drawing">
-      <CritSheet
-        :hand-in="handIn"
-        :marks="marks"
-        :pins="handIn.answer?.pins ?? []"
-        :sketch="isSketchShown ? (handIn.answer?.sketch ?? null) : null"
-      />
-    </div>
     <article class="words">
       <NuxtLink to="/folio" class="small">Back to my folio</NuxtLink>
       <PageHeading :title="handIn.plan.title" />
@@ -96,6 +88,14 @@ const isSketchShown = ref(true)
         handIn.answer?.outcome === 'accepted' ? 'Open the drawing' : 'Go on drawing'
       }}</v-btn>
     </article>
+    <div class="drawing">
+      <CritSheet
+        :hand-in="handIn"
+        :marks="marks"
+        :pins="handIn.answer?.pins ?? []"
+        :sketch="isSketchShown ? (handIn.answer?.sketch ?? null) : null"
+      />
+    </div>
   </div>
 </template>
 
@@ -105,11 +105,16 @@ const isSketchShown = ref(true)
   grid-template-columns: minmax(0, 1fr) 360px;
   height: calc(100dvh - 57px);
 }
+/* Read first; the drawing with all its tools lies at its left. */
+.words {
+  grid-area: 1 / 2;
+}
 .drawing {
+  grid-area: 1 / 1;
   min-height: 0;
   min-width: 0;
 }
-/* Without room for both beside each other, the words lie below the drawing. */
+/* Without room for both beside each other, the drawing lies below the words. */
 @media (max-width: 820px), (max-height: 520px) {
   .answer {
     display: block;

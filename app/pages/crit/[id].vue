@@ -59,6 +59,12 @@ function show(lookFor: string): void {
   else sheet.value?.fit()
 }
 
+const PLACES = [
+  { id: 'your-words', words: 'To your words' },
+  { id: 'the-drawing', words: 'To the drawing' },
+  { id: 'the-making', words: 'To how it was made' },
+]
+
 async function answered(): Promise<void> {
   await answer.done()
   const { learner, pile } = handIn.value!
@@ -76,6 +82,7 @@ async function answered(): Promise<void> {
       <PageHeading class="who" :title="`${handIn.plan.title}, by ${handIn.learner}`"
         ><PersonName :name="handIn.learner"
       /></PageHeading>
+      <SkipLinks :to="PLACES" />
       <span class="soft small"
         >{{ handIn.plan.title }} · hand-in {{ handIn.attempt }} · {{ timeInWords(handIn.handedInAt) }}</span
       >

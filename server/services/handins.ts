@@ -31,7 +31,8 @@ export async function handIn(
 ): Promise<{ id: number; left: number | null }> {
   if (person.kind !== 'learner')
     throw new Refused('not-yours', 'Only its learner can hand a drawing in.', 'Ask the learner.')
-  await requireOwnDrawing(person, drawingId)
+  const { learnerId } = await requireOwnDrawing(person, drawingId)
+  const { classId } = (await people.learnerById(learnerId!))!
   return inTransaction(async tx => {
     const drawing = (await drawings.lockDrawing(drawingId, tx))!
     if (given.position > drawing.position) {
@@ -58,7 +59,7 @@ export async function handIn(
         kind: 'verify',
         subject: row.id,
         asker: `learner ${person.id}`,
-        classId: person.classId,
+        classId,
         costMs: drawing.costMs,
       },
       tx,

@@ -412,6 +412,9 @@ export interface DrawingView {
   lastAnswer: AnswerView | null
 }
 
+/** By look-for. */
+export type Verdicts = Readonly<Record<string, Finding['verdict']>>
+
 export interface StepFindings {
   step: string
   findings: Finding[]
@@ -539,7 +542,7 @@ export interface TableRow {
     handedInAt: string
     state: HandInState
     /** By look-for; what its step was not opened for is missing. */
-    verdicts: Record<string, Finding['verdict']>
+    verdicts: Verdicts
     marks: Record<string, MarkLevel>
     measures: Measures | null
   } | null

@@ -8,7 +8,7 @@ import {
   type Sequelize,
 } from 'sequelize'
 import type { Measures } from '#core/review'
-import type { HandInState, StepFindings, Verification } from '#shared/views'
+import type { HandInState, StepFindings, Verdicts, Verification } from '#shared/views'
 import { count, id, json, reference, text, time } from './columns'
 
 export class HandInModel extends Model<InferAttributes<HandInModel>, InferCreationAttributes<HandInModel>> {
@@ -25,6 +25,8 @@ export class HandInModel extends Model<InferAttributes<HandInModel>, InferCreati
   declare picture: CreationOptional<Buffer | null>
   /** A small one, as lists show it. */
   declare cardPicture: CreationOptional<Buffer | null>
+  /** By look-for, as the findings have them; null while it is being looked at. */
+  declare verdicts: CreationOptional<Verdicts | null>
   /** How many look-fors are met, of how many that could be judged; null while it is being looked at. */
   declare met: CreationOptional<number | null>
   declare judged: CreationOptional<number | null>
@@ -45,6 +47,7 @@ export function initHandInModel(sequelize: Sequelize): void {
       verification: { ...text(20), defaultValue: 'waiting' },
       findings: json('findings', true),
       measures: json('measures', true),
+      verdicts: json('verdicts', true),
       picture: DataTypes.BLOB('long'),
       cardPicture: DataTypes.BLOB('medium'),
       met: DataTypes.SMALLINT,

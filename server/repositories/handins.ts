@@ -1,5 +1,5 @@
 import type { Measures } from '#core/review'
-import type { StepFindings } from '#shared/views'
+import type { StepFindings, Verdicts } from '#shared/views'
 import { AnswerModel, HandInModel, type HandIn, type Answer } from '../models'
 import { question, type Tx } from './database'
 import { every, made, one } from './values'
@@ -9,38 +9,64 @@ export type { HandIn, Answer } from '../models'
 const WITHOUT_PICTURE = { exclude: ['picture', 'cardPicture'] }
 
 const BY_TIME = ['handedInAt', 'id']
-const HEAD = { exclude: [...WITHOUT_PICTURE.exclude, 'findings', 'measures'] }
+const MEASURED = { exclude: [...WITHOUT_PICTURE.exclude, 'findings'] }
+const JUDGED = { exclude: [...MEASURED.exclude, 'measures'] }
+const HEAD = { exclude: [...JUDGED.exclude, 'verdicts'] }
+/** A hand-in without its pictures and what was found in words and marks. */
+export type MeasuredHandIn = Omit<HandIn, 'picture' | 'cardPicture' | 'findings'>
+/** And without what was measured of it. */
+export type JudgedHandIn = Omit<MeasuredHandIn, 'measures'>
 /** Of a hand-in what lists show. */
-export type HandInHead = Omit<HandIn, 'picture' | 'cardPicture' | 'findings' | 'measures'>
+export type HandInHead = Omit<JudgedHandIn, 'verdicts'>
 
 export function handInById(id: number): Promise<HandIn | null> {
   return one(HandInModel.findByPk(id, { attributes: WITHOUT_PICTURE }))
 }
 
-export function handInsOf(drawingIds: number[], transaction?: Tx): Promise<HandIn[]> {
-  return every(
-    HandInModel.findAll({
-      where: { drawingId: drawingIds },
-      order: [...BY_TIME],
-      attributes: WITHOUT_PICTURE,
-      transaction,
-    }),
+/** Of these drawings, in the order of time. */
+async function ofDrawings(
+  drawingIds: number[],
+  attributes: { exclude: string[] },
+  transaction?: Tx,
+): Promise<HandIn[]> {
+  if (drawingIds.length === 0) return []
+  const where = { drawingId: drawingIds }
+  return every(HandInModel.findAll({ where, order: [...BY_TIME], attributes, transaction }))
+}
+
+export const measuredHandInsOf = (drawingIds: number[]): Promise<MeasuredHandIn[]> => ofDrawings(drawingIds, MEASURED)
+export const judgedHandInsOf = (drawingIds: number[]): Promise<JudgedHandIn[]> => ofDrawings(drawingIds, JUDGED)
+export const handInHeadsOf = (drawingIds: number[], transaction?: Tx): Promise<HandInHead[]> =>
+  ofDrawings(drawingIds, HEAD, transaction)
+
+/** What was measured of the latest hand-in of each who is in a class, for one plan. */
+export async function latestMeasures(classId: number, planId: number): Promise<Measures[]> {
+  const rows = await question<{ measures: string }>(
+    `SELECT measures FROM (
+      SELECT g.measures, ROW_NUMBER() OVER (PARTITION BY l.id ORDER BY g.handed_in_at DESC, g.id DESC) AS nth
+      FROM hand_ins g JOIN drawings d ON d.id = g.drawing_id AND d.plan_id = :planId
+      JOIN learners l ON l.id = d.learner_id AND l.class_id = :classId AND l.removed_at IS NULL
+    ) latest WHERE nth = 1 AND measures IS NOT NULL`,
+    { classId, planId },
+  )
+  return rows.map(each => JSON.parse(each.measures) as Measures)
+}
+
+/** All that a learner handed in for a plan, in the order of time. */
+export function attemptsAt(
+  learnerId: number,
+  planId: number,
+): Promise<Pick<HandIn, 'id' | 'attempt' | 'handedInAt'>[]> {
+  return question(
+    `SELECT g.id, g.attempt, g.handed_in_at AS handedInAt FROM hand_ins g
+      JOIN drawings d ON d.id = g.drawing_id AND d.learner_id = :learnerId AND d.plan_id = :planId
+      ORDER BY g.handed_in_at, g.id`,
+    { learnerId, planId },
   )
 }
 
-/** The same without what was found and measured. */
-export function handInHeadsOf(drawingIds: number[]): Promise<HandInHead[]> {
-  if (drawingIds.length === 0) return Promise.resolve([])
-  return every(
-    HandInModel.findAll({
-      where: { drawingId: drawingIds },
-      order: [...BY_TIME],
-      attributes: HEAD,
-    }),
-  )
-}
-
-export function handInHeadsById(ids: number[]): Promise<HandInHead[]> {
+export async function handInHeadsById(ids: number[]): Promise<HandInHead[]> {
+  if (ids.length === 0) return []
   return every(HandInModel.findAll({ where: { id: ids }, attributes: HEAD }))
 }
 
@@ -81,8 +107,13 @@ export async function setExamined(
   transaction?: Tx,
 ): Promise<void> {
   const row = await HandInModel.findByPk(id, { attributes: WITHOUT_PICTURE, transaction })
-  await row?.update({ ...values, ...countMet(values.findings), cardPicture: null }, { transaction })
+  const { findings } = values
+  const told = { verdicts: verdictsOf(findings), ...countMet(findings), cardPicture: null }
+  await row?.update({ ...values, ...told }, { transaction })
 }
+
+const verdictsOf = (findings: readonly StepFindings[]): Verdicts =>
+  Object.fromEntries(findings.flatMap(each => each.findings.map(found => [found.lookFor, found.verdict])))
 
 /** How many look-fors are met, of how many that could be judged. */
 export function countMet(findings: readonly StepFindings[]): { met: number; judged: number } {

@@ -51,7 +51,8 @@ export function panelsOf(muralId: number, transaction?: Tx): Promise<MuralPanel[
   return every(MuralPanelModel.findAll({ where: { muralId }, order: ['place'], attributes: PANEL_ALONE, transaction }))
 }
 
-export function panelsOfMurals(muralIds: number[]): Promise<MuralPanel[]> {
+export async function panelsOfMurals(muralIds: number[]): Promise<MuralPanel[]> {
+  if (muralIds.length === 0) return []
   return every(
     MuralPanelModel.findAll({ where: { muralId: muralIds }, order: ['muralId', 'place'], attributes: PANEL_ALONE }),
   )

@@ -184,6 +184,7 @@ export async function renameTeacher(id: number, email: string): Promise<void> {
 
 /** Names of teachers by their number. */
 export async function teacherNames(ids: readonly number[]): Promise<Map<number, string>> {
+  if (ids.length === 0) return new Map()
   const rows = await every(TeacherModel.findAll({ where: { id: [...new Set(ids)] }, attributes: ['id', 'name'] }))
   return new Map(rows.map(each => [each.id, each.name]))
 }

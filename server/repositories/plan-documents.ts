@@ -1,5 +1,6 @@
 import { promisify } from 'node:util'
 import { deflate, inflate } from 'node:zlib'
+import { LRUCache } from 'lru-cache'
 import type { Plan } from '#core/plan'
 import {
   PlanDocumentModel,
@@ -132,12 +133,21 @@ export async function readDocument(digest: string, transaction?: Tx): Promise<Pl
   } as Plan
 }
 
+/** Facts that were read lately. What is stored under a digest never changes, so every process may keep it. */
+const keptFacts = new LRUCache<string, PlanFacts>({ max: 2000 })
+
 /** What is known of these without loading them, by digest. */
 export async function factsOf(digests: readonly string[], transaction?: Tx): Promise<ReadonlyMap<string, PlanFacts>> {
-  const wanted = [...new Set(digests)]
-  if (wanted.length === 0) return new Map()
-  const rows = await every(PlanDocumentModel.findAll({ where: { digest: wanted }, attributes: FACTS, transaction }))
-  return new Map(rows.map(each => [each.digest, each]))
+  const known = new Map(digests.map(each => [each, keptFacts.get(each)]))
+  const wanted = [...known].flatMap(([digest, facts]) => (facts ? [] : [digest]))
+  if (wanted.length > 0) {
+    const rows = await every(PlanDocumentModel.findAll({ where: { digest: wanted }, attributes: FACTS, transaction }))
+    for (const row of rows) {
+      known.set(row.digest, row)
+      keptFacts.set(row.digest, row)
+    }
+  }
+  return new Map([...known].filter((each): each is [string, PlanFacts] => each[1] !== undefined))
 }
 
 /** Which of these are kept, by digest. */

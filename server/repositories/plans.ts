@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache'
 import { Op } from 'sequelize'
 import type { Plan } from '#core/plan'
 import {
@@ -67,7 +68,8 @@ export function countPlans(teacherId: number): Promise<number> {
 }
 
 /** Whosoever they are. */
-export function plansById(ids: number[]): Promise<StoredPlan[]> {
+export async function plansById(ids: number[]): Promise<StoredPlan[]> {
+  if (ids.length === 0) return []
   return every(PlanModel.findAll({ where: { id: ids } }))
 }
 
@@ -198,26 +200,29 @@ export async function addOwnVersion(planId: number, number: number, plan: Plan, 
 /** Which plan, and which version of it; null: the plan as it is. */
 export type Followed = Pick<Drawing, 'planId' | 'versionId'>
 
-async function digestFor({ planId, versionId }: Followed, transaction?: Tx): Promise<string> {
-  const row =
-    versionId === null
-      ? await PlanModel.findByPk(planId, { attributes: ['digest'], transaction })
-      : await PlanVersionModel.findByPk(versionId, { attributes: ['digest'], transaction })
-  return row!.digest
+/** What versions say that were asked for lately: a version never says anything else. */
+const saidByVersion = new LRUCache<number, string>({ max: 5000 })
+
+/** Where what these say is stored, in their order: in two questions at most, however many there are. */
+async function digestsFor(all: readonly Followed[], transaction?: Tx): Promise<string[]> {
+  const said = new Map(all.flatMap(({ versionId: id }) => (id === null ? [] : [[id, saidByVersion.get(id)] as const])))
+  const versions = [...said].flatMap(([id, digest]) => (digest === undefined ? [id] : []))
+  const asTheyAre = all.flatMap(each => (each.versionId === null ? [each.planId] : []))
+  const asked = { attributes: ['id', 'digest'], transaction }
+  const [read, own] = await Promise.all([
+    versions.length ? every(PlanVersionModel.findAll({ where: { id: versions }, ...asked })) : [],
+    asTheyAre.length ? every(PlanModel.findAll({ where: { id: asTheyAre }, ...asked })) : [],
+  ])
+  for (const { id, digest } of read) {
+    said.set(id, digest)
+    // One that was made in this transaction may never have been.
+    if (!transaction) saidByVersion.set(id, digest)
+  }
+  const ofPlan = new Map(own.map(each => [each.id, each.digest]))
+  return all.map(({ planId, versionId }) => (versionId === null ? ofPlan.get(planId) : said.get(versionId))!)
 }
 
-/** The same of many, in two questions however many there are. */
-async function digestsFor(all: readonly Followed[]): Promise<string[]> {
-  const versions = all.flatMap(each => each.versionId ?? [])
-  const asTheyAre = all.flatMap(each => (each.versionId === null ? [each.planId] : []))
-  const attributes = ['id', 'digest']
-  const [given, own] = await Promise.all([
-    versions.length ? every(PlanVersionModel.findAll({ where: { id: versions }, attributes })) : [],
-    asTheyAre.length ? every(PlanModel.findAll({ where: { id: asTheyAre }, attributes })) : [],
-  ])
-  const [ofVersion, ofPlan] = [given, own].map(rows => new Map(rows.map(each => [each.id, each.digest])))
-  return all.map(({ planId, versionId }) => (versionId === null ? ofPlan!.get(planId)! : ofVersion!.get(versionId)!))
-}
+const digestFor = async (of: Followed, transaction?: Tx): Promise<string> => (await digestsFor([of], transaction))[0]!
 
 /** What a plan, or a version of one, says. */
 export function documentOf({ digest }: Pick<StoredPlan, 'digest'>, transaction?: Tx): Promise<Plan> {

@@ -131,7 +131,7 @@ export async function drawingView(
 ): Promise<{ view: Omit<DrawingView, 'entries'>; entries: Buffer }> {
   const drawing = await requireDrawing(person, id)
   const learner = drawing.learnerId === null ? null : await people.learnerById(drawing.learnerId)
-  const given = await handIns.handInsOf([id])
+  const given = await handIns.handInHeadsOf([id])
   const answers = await handIns.answersOf(given.map(each => each.id))
   const last = answers.sort((a, b) => a.answeredAt.getTime() - b.answeredAt.getTime()).at(-1)
   const view = {

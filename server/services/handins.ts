@@ -1,12 +1,12 @@
 import { OFTEN } from '#shared/limits'
-import { spreadOf, spreadsOf } from '#core/review'
+import { spreadOf, spreadsOf, type Measures } from '#core/review'
 import type { PictureSize } from '#shared/schemas'
 import type { ClassSpread, HandInView, Person, TableView } from '#shared/views'
 import { inTransaction } from '../repositories/database'
 import { waitingOf } from '../repositories/desk'
 import * as drawings from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
-import type { HandIn } from '../repositories/handins'
+import type { MeasuredHandIn } from '../repositories/handins'
 import * as jobs from '../repositories/jobs'
 import * as people from '../repositories/people'
 import type { Learner } from '../repositories/people'
@@ -69,11 +69,11 @@ export async function handIn(
 }
 
 /** The latest hand-in of each of these learners for a plan, by learner. */
-async function latestOf(learners: readonly Learner[], planId: number): Promise<ReadonlyMap<number, HandIn>> {
+async function latestOf(learners: readonly Learner[], planId: number): Promise<ReadonlyMap<number, MeasuredHandIn>> {
   const drawn = (await drawings.drawingsOf(learners.map(each => each.id))).filter(each => each.planId === planId)
   const learnerOf = new Map(drawn.map(each => [each.id, each.learnerId!]))
   return new Map(
-    (await handIns.handInsOf(drawn.map(each => each.id))).map(each => [learnerOf.get(each.drawingId)!, each]),
+    (await handIns.measuredHandInsOf(drawn.map(each => each.id))).map(each => [learnerOf.get(each.drawingId)!, each]),
   )
 }
 
@@ -92,7 +92,7 @@ export async function tableView(
   if (wanted !== undefined && plan?.id !== wanted)
     throw new Refused('not-found', 'This class does not have the plan.', 'Choose one of its plans.')
   const learners = await people.learnersOf([id])
-  const latest = plan ? await latestOf(learners, plan.id) : new Map<number, HandIn>()
+  const latest = plan ? await latestOf(learners, plan.id) : new Map<number, MeasuredHandIn>()
   const answers = new Map(
     (await handIns.answersOf([...latest.values()].map(each => each.id))).map(each => [each.handInId, each]),
   )
@@ -117,9 +117,7 @@ export async function tableView(
               state: row.state,
               marks: answers.get(row.id)?.marks ?? {},
               measures: row.measures ?? null,
-              verdicts: Object.fromEntries(
-                (row.findings ?? []).flatMap(each => each.findings.map(found => [found.lookFor, found.verdict])),
-              ),
+              verdicts: row.verdicts ?? {},
             }
           : null,
       }
@@ -130,8 +128,7 @@ export async function tableView(
 /** Fewer than these are no class to be compared with. */
 const LEAST_SPREAD = 4
 
-function spreadOfClass(rows: readonly HandIn[]): ClassSpread | null {
-  const all = rows.flatMap(each => each.measures ?? [])
+function spreadOfClass(all: readonly Measures[]): ClassSpread | null {
   if (all.length < LEAST_SPREAD) return null
   const steps = new Set(all.flatMap(each => each.steps.map(one => one.step)))
   return {
@@ -153,14 +150,8 @@ export async function handInView(
   const { handIn: row, drawing, learner, schoolClass } = await requireHandIn(person, id)
   const plan = await plans.documentFor(drawing)
   const [answer] = await handIns.answersOf([id])
-  const latest =
-    person.kind === 'teacher'
-      ? [...(await latestOf(await people.learnersOf([schoolClass.id]), drawing.planId)).values()]
-      : []
-  const own = await drawings.drawingsOf([learner.id])
-  const others = (
-    await handIns.handInsOf(own.filter(each => each.planId === drawing.planId).map(each => each.id))
-  ).filter(each => each.id !== id)
+  const latest = person.kind === 'teacher' ? await handIns.latestMeasures(schoolClass.id, drawing.planId) : []
+  const others = (await handIns.attemptsAt(learner.id, drawing.planId)).filter(each => each.id !== id)
   const pile = person.kind === 'teacher' ? await waitingOf(person.id) : []
   const view = {
     id,

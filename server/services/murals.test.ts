@@ -55,7 +55,7 @@ vi.mock('../repositories/drawings', () => ({
   },
 }))
 vi.mock('../repositories/handins', () => ({
-  handInsOf: (ids: number[]) =>
+  handInHeadsOf: (ids: number[]) =>
     Promise.resolve(handed.filter(each => ids.includes(each)).map(drawingId => ({ drawingId }))),
 }))
 vi.mock('./room', () => ({ requireRoomForDrawing: () => Promise.resolve() }))

@@ -325,7 +325,7 @@ export async function takePanel(
 async function openPanelOf(learnerId: number, muralId: number, tx: Tx): Promise<string | null> {
   const own = (await murals.panelsOf(muralId, tx)).filter(each => each.learnerId === learnerId)
   const drawn = own.flatMap(each => each.drawingId ?? [])
-  const handed = new Set((await handIns.handInsOf(drawn, tx)).map(each => each.drawingId))
+  const handed = new Set((await handIns.handInHeadsOf(drawn, tx)).map(each => each.drawingId))
   const open = own.find(each => each.drawingId === null || !handed.has(each.drawingId))
   if (!open) return null
   return panelName(panelsOf((await murals.muralById(muralId))!.facts.grid)[open.place]!)

@@ -65,7 +65,7 @@ export async function removeDrawing(person: Person, id: number, isRemoved: boole
  */
 export async function dropRemoved(): Promise<number> {
   const old = await drawings.removedBefore(new Date(nowMs() - KEPT_REMOVED_MS))
-  const handed = new Set((await handIns.handInsOf(old.map(each => each.id))).map(each => each.drawingId))
+  const handed = new Set((await handIns.handInHeadsOf(old.map(each => each.id))).map(each => each.drawingId))
   const gone = old.filter(each => !handed.has(each.id))
   await drawings.dropDrawings(gone.map(each => each.id))
   await plans.dropSheetsWithoutDrawings([...new Set(gone.map(each => each.planId))])

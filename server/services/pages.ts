@@ -33,15 +33,15 @@ function termsOf({ startsAt, dueAt, way }: Pick<Assignment, 'startsAt' | 'dueAt'
 
 export async function registerView(person: Teacher, classId: number): Promise<RegisterView> {
   const { id, name, code, meets, archivedAt, eraseAt, sourceId, ...schoolClass } = await requireClass(person, classId)
-  const learners = await people.learnersOf([id])
+  const ever = await people.everyLearnerOf([id])
+  const learners = ever.filter(each => each.removedAt === null)
   const drawn = await drawings.drawingsOf(learners.map(each => each.id))
   const given = await handIns.handInHeadsOf(drawn.map(each => each.id))
   const given2class = await plans.plansOfClass(id)
   // Own sheets and panels of murals are none of the class's plans.
-  const also = await people.alsoIn(learners.map(each => each.id))
-  const titles = new Map(
-    (await plans.plansById([...new Set(drawn.map(each => each.planId))])).map(each => [each.id, each.title]),
-  )
+  const also = await people.alsoIn(learners.filter(each => each.folioId !== null).map(each => each.id))
+  const others = drawn.map(each => each.planId).filter(planId => !given2class.some(each => each.id === planId))
+  const titles = new Map((await plans.plansById([...new Set(others)])).map(each => [each.id, each.title]))
   return {
     id,
     name,
@@ -71,11 +71,9 @@ export async function registerView(person: Teacher, classId: number): Promise<Re
         handedIn: handed.size,
       }
     }),
-    removed: (await people.learnersOf([id], true)).map(each => ({
-      id: each.id,
-      name: each.name,
-      removedAt: each.removedAt!.toISOString(),
-    })),
+    removed: ever.flatMap(({ id: learner, name: who, removedAt }) =>
+      removedAt ? [{ id: learner, name: who, removedAt: removedAt.toISOString() }] : [],
+    ),
     learners: learners.map(learner => {
       const theirs = drawn.filter(each => each.learnerId === learner.id)
       const drawing = theirs.at(-1)

@@ -30,7 +30,7 @@ vi.mock('../repositories/people', () => ({
   everyLearnerOf: () => Promise.resolve([{ id: 100 }, { id: 101 }]),
 }))
 vi.mock('../repositories/handins', () => ({
-  handInsOf: () => Promise.resolve(world.handedIn.map(drawingId => ({ drawingId }))),
+  handInHeadsOf: () => Promise.resolve(world.handedIn.map(drawingId => ({ drawingId }))),
 }))
 vi.mock('../repositories/live', () => ({ addNews: () => Promise.resolve() }))
 vi.mock('../repositories/wall', () => ({}))

@@ -300,7 +300,7 @@ async function takeBack(
 /** Whoever has not handed in goes on with a version, if it is for a sheet of the same size. */
 async function moveOn(drawn: readonly Drawing[], version: PlanVersion, tx: Tx): Promise<void> {
   const ids = drawn.map(each => each.id)
-  const handed = new Set((await handIns.handInsOf(ids, tx)).map(each => each.drawingId))
+  const handed = new Set((await handIns.handInHeadsOf(ids, tx)).map(each => each.drawingId))
   const { sheet } = await plans.factsFor({ planId: version.planId, versionId: version.id }, tx)
   for (const drawing of drawn)
     if (!handed.has(drawing.id) && equal((await plans.factsFor(drawing, tx)).sheet, sheet))

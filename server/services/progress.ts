@@ -71,7 +71,7 @@ async function progressOf(
     progress.triesOfAll(ids),
     progress.daysOf(ids),
   ])
-  const rows = await handIns.handInsOf(drawn.map(each => each.id))
+  const rows = await handIns.judgedHandInsOf(drawn.map(each => each.id))
   const marks = new Map((await handIns.answersOf(rows.map(each => each.id))).map(each => [each.handInId, each.marks]))
   const drawingOf = new Map(drawn.map(each => [each.id, each]))
   const measures = await measuresFor(rows.map(each => drawingOf.get(each.drawingId)!))
@@ -87,14 +87,13 @@ async function progressOf(
           const drawing = drawingOf.get(row.drawingId)!
           const known = measures.get(keyOf(drawing))!
           const own = marks.get(row.id) ?? {}
-          const found = (row.findings ?? []).flatMap(each => each.findings)
           return {
             id: row.id,
             plan: drawing.planId,
             at: row.handedInAt.toISOString(),
             attempt: row.attempt,
             state: row.state,
-            judged: found.flatMap(({ lookFor, verdict }) => {
+            judged: Object.entries(row.verdicts ?? {}).flatMap(([lookFor, verdict]) => {
               const measure = known.get(lookFor)
               const mark = own[lookFor]
               return measure ? [{ measure, verdict: mark ? VERDICT_OF_MARK[mark] : verdict }] : []

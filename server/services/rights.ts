@@ -21,14 +21,14 @@ const notYours = (what: string) =>
 export async function requireDrawing(person: Person, id: number): Promise<Drawing> {
   const drawing = await drawings.drawingById(id)
   if (!drawing) throw notFound('drawing')
-  const mine =
-    (await isOwner(person, drawing)) ||
-    (person.kind === 'teacher' &&
-      drawing.learnerId !== null &&
-      (await teaches(person.id, (await learnerAndClass(drawing.learnerId)).schoolClass)))
-  if (!mine) throw notYours('drawing')
+  if (await isOwner(person, drawing)) return drawing
+  const of = drawing.learnerId === null ? null : await learnerAndClass(drawing.learnerId)
+  if (!of || !(await isTaughtBy(person, of.schoolClass))) throw notYours('drawing')
   return drawing
 }
+
+const isTaughtBy = async (person: Person, schoolClass: SchoolClass): Promise<boolean> =>
+  person.kind === 'teacher' && teaches(person.id, schoolClass)
 
 async function isOwner(person: Person, { learnerId, teacherId }: Drawing): Promise<boolean> {
   if (person.kind === 'teacher') return teacherId === person.id
@@ -69,8 +69,10 @@ export async function requireHandIn(
 ): Promise<{ handIn: HandIn; drawing: Drawing; learner: Learner; schoolClass: SchoolClass }> {
   const handIn = await handIns.handInById(id)
   if (!handIn) throw notFound('hand-in')
-  const drawing = await requireDrawing(person, handIn.drawingId)
-  return { handIn, drawing, ...(await learnerAndClass(drawing.learnerId!)) }
+  const drawing = (await drawings.drawingById(handIn.drawingId))!
+  const of = await learnerAndClass(drawing.learnerId!)
+  if (!(await isOwner(person, drawing)) && !(await isTaughtBy(person, of.schoolClass))) throw notYours('drawing')
+  return { handIn, drawing, ...of }
 }
 
 /** Whoever is named is in the class; `ever`: or was taken out of it. Throws Refused `malformed`. */

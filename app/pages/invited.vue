@@ -43,9 +43,7 @@ const { isBusy, trouble, enter } = useDoor(
       <v-text-field v-if="!view.isReset" v-model="name" label="Your name" autocomplete="name" maxlength="80" />
       <v-text-field :model-value="view.email" label="E-mail" type="email" autocomplete="username" readonly />
       <NewPassword ref="newPassword" v-model="password" :about="[name, view.email, view.placeName]" />
-      <p v-if="trouble" class="trouble" role="alert">
-        <strong>{{ trouble.message }}</strong> {{ trouble.fix }}
-      </p>
+      <TroubleLine :trouble="trouble" />
       <v-btn type="submit" color="primary" size="large" block :loading="isBusy">Come in</v-btn>
     </form>
   </div>
@@ -60,10 +58,5 @@ p.soft {
 }
 .narrow {
   max-width: 560px;
-}
-.trouble {
-  border-left: 4px solid var(--ochre);
-  padding-left: 12px;
-  margin: 0 0 14px;
 }
 </style>

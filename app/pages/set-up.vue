@@ -93,9 +93,7 @@ const { isBusy, trouble, enter } = useDoor(
           </span>
         </label>
       </fieldset>
-      <p v-if="trouble" class="trouble" role="alert">
-        <strong>{{ trouble.message }}</strong> {{ trouble.fix }}
-      </p>
+      <TroubleLine :trouble="trouble" />
       <v-btn type="submit" color="primary" size="large" :loading="isBusy">Set it up</v-btn>
     </form>
   </div>
@@ -136,10 +134,5 @@ legend {
   width: 18px;
   height: 18px;
   margin-top: 4px;
-}
-.trouble {
-  border-left: 4px solid var(--ochre);
-  padding-left: 12px;
-  margin: 0 0 14px;
 }
 </style>

@@ -26,6 +26,21 @@ export function cropMoved({ box, ratio }: Crop, dx: number, dy: number): Crop {
   return { ratio, box: { x0: box.x0 + x, y0: box.y0 + y, x1: box.x1 + x, y1: box.y1 + y } }
 }
 
+/** With one of its figures set, px. A ratio that is kept takes the other side along. */
+export function cropTo(crop: Crop, key: 'left' | 'top' | 'width' | 'height', value: number): Crop {
+  const { x0, y0, x1, y1 } = crop.box
+  switch (key) {
+    case 'left':
+      return cropMoved(crop, value - x0, 0)
+    case 'top':
+      return cropMoved(crop, 0, value - y0)
+    case 'width':
+      return cropHandled(crop, 'side 1', { x: x0 + value, y: y1 })
+    case 'height':
+      return cropHandled(crop, 'side 2', { x: x1, y: y0 + value })
+  }
+}
+
 /** Handles: `corner 0` … `corner 3` clockwise from the top left, `side 0` … `side 3` from the top. */
 export function cropHandles({ box: { x0, y0, x1, y1 } }: Crop): { key: string; x: number; y: number }[] {
   const [cx, cy] = [(x0 + x1) / 2, (y0 + y1) / 2]

@@ -158,7 +158,7 @@ function turnedTo(held: Held, to: Point, isEven: boolean): Held {
 }
 
 /** The frame of a part: its top side and its left side from a corner, as vectors. */
-function frameOf(held: Held): { ax: Point; ay: Point } {
+export function frameOf(held: Held): { ax: Point; ay: Point } {
   const [a, b, c, d] = outerCorners(held)
   // The mean of opposite sides, so that a distorted part has a frame as well.
   return {
@@ -168,7 +168,7 @@ function frameOf(held: Held): { ax: Point; ay: Point } {
 }
 
 /** Scaled by factors along its own sides, round an anchor. */
-function scaled(held: Held, anchor: Point, fx: number, fy: number): Held {
+export function scaled(held: Held, anchor: Point, fx: number, fy: number): Held {
   const { ax, ay } = frameOf(held)
   const under = ax.x * ay.y - ax.y * ay.x
   if (under === 0) return held

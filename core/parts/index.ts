@@ -17,5 +17,6 @@ export {
   type Held,
   type HandleMode,
 } from './hold'
-export { cropHandled, cropHandles, cropMoved, withRatio, type Crop } from './crop'
+export { placedAt, placementOf, type Placement } from './placement'
+export { cropHandled, cropHandles, cropMoved, cropTo, withRatio, type Crop } from './crop'
 export { snapLines, snappedPlace, snapOf, snapPoints, type SnapLine } from './snap'

@@ -45,9 +45,7 @@ onBeforeUnmount(() => confirmBy(null))
         autocomplete="current-password"
         maxlength="200"
       />
-      <p v-if="trouble" class="trouble" role="alert">
-        <strong>{{ trouble.message }}</strong> {{ trouble.fix }}
-      </p>
+      <TroubleLine :trouble="trouble" />
     </form>
     <template #actions>
       <v-btn type="submit" form="confirm" color="primary" :loading="isBusy" :disabled="password === ''">Go on</v-btn>

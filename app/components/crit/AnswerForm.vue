@@ -240,9 +240,7 @@ async function give(outcome: AnswerBody['outcome']): Promise<void> {
       />
     </div>
     <footer>
-      <p v-if="trouble" class="trouble small" role="alert">
-        <strong>{{ trouble.message }}</strong> {{ trouble.fix }}
-      </p>
+      <TroubleLine :trouble="trouble" class="small" />
       <div class="row">
         <v-btn
           :icon="mdiArrowULeftTop"
@@ -418,10 +416,6 @@ footer {
   border-left: 3px solid var(--ochre);
   background: var(--paper-shade);
   border-radius: 0 6px 6px 0;
-}
-.trouble {
-  border-left: 4px solid var(--ochre);
-  padding-left: 10px;
 }
 @media (pointer: coarse) {
   .marks button {

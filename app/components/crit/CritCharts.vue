@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /* eslint-disable max-lines -- four small charts on one scale */
 import { arc, scaleLinear } from 'd3'
+import { clock } from '../../sheet/clock-words'
 import { rgbOf } from '#core/colour'
 import { HUE_CLASSES, type Measures } from '#core/review'
 import type { Plan } from '#core/plan'
@@ -76,8 +77,6 @@ const vivid = computed(() => props.measures.hues.reduce((a, b) => a + b, 0))
 
 // --- times
 
-const minutes = (ms: number) =>
-  `${Math.floor(ms / 60_000)}:${String(Math.round((ms % 60_000) / 1000)).padStart(2, '0')}`
 const times = computed(() =>
   props.steps.flatMap((step, i) => {
     const own = props.measures.steps.find(each => each.step === step.id)
@@ -172,7 +171,7 @@ const x = computed(() =>
       <ul>
         <li v-for="each in times" :key="each.title" class="small">
           <span class="step">{{ each.title }}</span><span class="numbers">{{
-            each.own ? minutes(each.own.tookMs) : '—'
+            each.own ? clock(each.own.tookMs) : '—'
           }}</span>
           <svg :viewBox="`0 0 ${WIDTH} 12`" aria-hidden="true">
             <rect
@@ -231,11 +230,11 @@ const x = computed(() =>
         <tbody>
           <tr v-for="each in times" :key="each.title">
             <td>{{ each.title }}</td>
-            <td>{{ each.own ? minutes(each.own.tookMs) : '—' }}</td>
-            <td>{{ each.own ? minutes(each.own.drawnMs) : '—' }}</td>
+            <td>{{ each.own ? clock(each.own.tookMs) : '—' }}</td>
+            <td>{{ each.own ? clock(each.own.drawnMs) : '—' }}</td>
             <td>{{ each.own?.acts ?? '—' }}</td>
             <td v-if="spread">
-              {{ each.spread ? `${minutes(each.spread.low)} – ${minutes(each.spread.high)}` : '—' }}
+              {{ each.spread ? `${clock(each.spread.low)} – ${clock(each.spread.high)}` : '—' }}
             </td>
           </tr>
         </tbody>

@@ -2,6 +2,7 @@
 import { mdiPause, mdiPlay, mdiSkipNext, mdiSkipPrevious, mdiTableLarge } from '@mdi/js'
 import { useElementSize } from '@vueuse/core'
 import { scaleLinear } from 'd3'
+import { clock } from '../../sheet/clock-words'
 import type { Making } from '../../sheet/making'
 
 /** How the drawing was made, from left to right: steps, acts, and where the replay stands. */
@@ -27,11 +28,6 @@ function jump(event: Event): void {
   const select = event.target as HTMLSelectElement
   if (select.value) emit('seek', Number(select.value) + 1)
   select.value = ''
-}
-
-function clock(ms: number): string {
-  const seconds = Math.floor(ms / 1000)
-  return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`
 }
 </script>
 
@@ -115,17 +111,7 @@ function clock(ms: number): string {
         </g>
         <path :d="`M${x(time)} 0V${HEIGHT - 14}`" class="now" />
       </svg>
-      <input
-        class="scrub"
-        type="range"
-        min="0"
-        :max="Math.round(length)"
-        step="1"
-        :value="Math.round(time)"
-        aria-label="Place in the making"
-        :aria-valuetext="clock(time)"
-        @input="emit('seek', Number(($event.target as HTMLInputElement).value))"
-      />
+      <MakingScrub :time="time" :length="length" @seek="emit('seek', $event)" />
     </div>
     <table v-if="isTableOpen" class="small numbers">
       <caption class="visually-hidden">
@@ -207,6 +193,11 @@ function clock(ms: number): string {
   border-radius: 2px;
   margin-left: 6px;
 }
+/* What is pulled along lies over it unseen. */
+.box:has(:focus-visible) {
+  outline: 2.5px solid var(--blue);
+  outline-offset: 2px;
+}
 .box {
   position: relative;
 }
@@ -267,15 +258,6 @@ svg {
 .now {
   stroke: var(--ink);
   stroke-width: 2;
-}
-.scrub {
-  position: absolute;
-  inset: 0 0 16px;
-  width: 100%;
-  height: 46px;
-  opacity: 0.01;
-  cursor: ew-resize;
-  margin: 0;
 }
 .scrub:focus-visible {
   opacity: 0.35;

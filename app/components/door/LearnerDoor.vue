@@ -56,9 +56,7 @@ const { isBusy, trouble, enter } = useDoor(
     <p v-else class="small soft">
       For this lesson only. What you draw is kept if your teacher takes you into the class.
     </p>
-    <p v-if="trouble" class="trouble" role="alert">
-      <strong>{{ trouble.message }}</strong> {{ trouble.fix }}
-    </p>
+    <TroubleLine :trouble="trouble" />
     <v-btn type="submit" color="primary" size="large" block :loading="isBusy">{{
       isGuest ? 'Come in as a guest' : 'Come in'
     }}</v-btn>
@@ -75,11 +73,6 @@ const { isBusy, trouble, enter } = useDoor(
 .code :deep(input) {
   text-transform: uppercase;
   letter-spacing: 0.12em;
-}
-.trouble {
-  border-left: 4px solid var(--ochre);
-  padding-left: 12px;
-  margin: 0 0 14px;
 }
 .others {
   display: flex;

@@ -34,9 +34,7 @@ const { isBusy, trouble, enter } = useDoor(
       maxlength="200"
     />
     <NewPassword ref="newPassword" v-model="next" label="The new one" :about="[session.person?.name ?? '']" />
-    <p v-if="trouble" class="trouble" role="alert">
-      <strong>{{ trouble.message }}</strong> {{ trouble.fix }}
-    </p>
+    <TroubleLine :trouble="trouble" />
     <v-btn type="submit" variant="outlined" :loading="isBusy">Take the new one</v-btn>
   </form>
 </template>
@@ -47,10 +45,5 @@ h2 {
 }
 .card {
   max-width: 720px;
-}
-.trouble {
-  border-left: 4px solid var(--ochre);
-  padding-left: 12px;
-  margin: 0 0 14px;
 }
 </style>

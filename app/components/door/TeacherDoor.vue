@@ -46,9 +46,7 @@ const { isBusy, trouble, enter } = useDoor(
       spellcheck="false"
       maxlength="40"
     />
-    <p v-if="trouble" class="trouble" role="alert">
-      <strong>{{ trouble.message }}</strong> {{ trouble.fix }}
-    </p>
+    <TroubleLine :trouble="trouble" />
     <v-btn type="submit" color="primary" block size="large" :loading="isBusy">Sign in</v-btn>
     <v-btn v-if="school" class="school" variant="outlined" block size="large" href="/api/session/school"
       >Come in with {{ school }}</v-btn
@@ -59,11 +57,6 @@ const { isBusy, trouble, enter } = useDoor(
 </template>
 
 <style scoped>
-.trouble {
-  border-left: 4px solid var(--ochre);
-  padding-left: 12px;
-  margin: 0 0 14px;
-}
 .school {
   margin-top: 10px;
 }

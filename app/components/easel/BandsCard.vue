@@ -64,8 +64,8 @@ const seamWords = computed(() => {
           </select></label
         >
         <FineSlider v-model="rungs" label="Rungs" unit="" :min="FEWEST" :max="GREATEST_RUNGS" />
-        <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-        <p v-else-if="rungs < 6" class="soft">More shades make a smoother form: six or more.</p>
+        <TroubleLine :trouble="trouble" />
+        <p v-if="!trouble && rungs < 6" class="soft">More shades make a smoother form: six or more.</p>
       </li>
       <li>
         <div class="ladder" role="group" aria-label="The shades, dark to light">
@@ -193,9 +193,5 @@ select {
 p {
   margin: 3px 0 0;
   line-height: 1.35;
-}
-.trouble {
-  border-left: 4px solid var(--ochre);
-  padding-left: 8px;
 }
 </style>

@@ -18,6 +18,16 @@ const isChosen = (ratio: number | null) => !print.value && crop.value?.ratio ===
 const size = computed(() =>
   crop.value ? `${crop.value.box.x1 - crop.value.box.x0} × ${crop.value.box.y1 - crop.value.box.y0} px` : '',
 )
+const figures = computed(() => {
+  if (!crop.value) return []
+  const { x0, y0, x1, y1 } = crop.value.box
+  return [
+    { key: 'left', label: 'From the left', unit: 'px', value: x0 },
+    { key: 'top', label: 'From the top', unit: 'px', value: y0 },
+    { key: 'width', label: 'Wide', unit: 'px', value: x1 - x0 },
+    { key: 'height', label: 'High', unit: 'px', value: y1 - y0 },
+  ]
+})
 const papers = SHEET_SIZES.filter(({ unit }) => unit !== 'px')
 const isLying = ref(false)
 const perInch = ref(PRINT_PER_INCH)
@@ -46,6 +56,11 @@ function chooseRatio(ratio: (typeof RATIOS)[number][1]): void {
 <template>
   <div v-if="crop" class="strip card lies-below" role="group" aria-label="Cropping" @pointerdown.stop @wheel.stop>
     <strong class="small numbers">{{ size }}</strong>
+    <NumbersMenu
+      title="What stays"
+      :figures="figures"
+      @set="(key, value) => cropping.put(key as 'left' | 'top' | 'width' | 'height', value)"
+    />
     <div class="ratios" role="radiogroup" aria-label="Ratio">
       <button
         v-for="[name, ratio] in RATIOS"

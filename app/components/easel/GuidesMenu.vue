@@ -134,7 +134,7 @@ function setPoint(guide: Extract<Guide, { kind: 'perspective' }>, i: number, set
               /></label>
             </div>
           </template>
-          <p v-if="guideTrouble(guide)" class="trouble small" role="alert">{{ guideTrouble(guide) }}</p>
+          <TroubleLine :trouble="guideTrouble(guide)" class="small" />
           <FineSlider
             :model-value="guide.opacity"
             label="Strength"
@@ -213,10 +213,6 @@ label {
   border: 1px solid var(--line);
   border-radius: 6px;
   padding: 3px 6px;
-}
-.trouble {
-  color: var(--ochre);
-  margin: 0;
 }
 .adds {
   display: grid;

@@ -48,9 +48,7 @@ async function handIn(): Promise<void> {
       <p>Your teacher sees the drawing, its layers and how it was made.</p>
       <v-textarea v-model="note" label="A word to your teacher, if you like" rows="3" maxlength="1000" counter />
       <UnsettledNote />
-      <p v-if="trouble" class="trouble" role="alert">
-        <strong>{{ trouble.message }}</strong> {{ trouble.fix }} Nothing is lost: hand in again then.
-      </p>
+      <TroubleLine :trouble="trouble"> Nothing is lost: hand in again then.</TroubleLine>
     </template>
     <template #actions>
       <v-btn v-if="isDone" color="primary" to="/folio">To my folio</v-btn
@@ -62,9 +60,4 @@ async function handIn(): Promise<void> {
   </CardDialog>
 </template>
 
-<style scoped>
-.trouble {
-  border-left: 4px solid var(--ochre);
-  padding-left: 12px;
-}
-</style>
+<style scoped></style>

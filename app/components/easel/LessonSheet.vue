@@ -138,7 +138,13 @@ async function putIntoPlan(): Promise<void> {
         <p class="small" role="status">
           {{ isRedraw ? 'Putting it into the plan' : 'Drafting the plan' }} · {{ Math.round(100 * share) }} %
         </p>
-        <v-progress-linear :model-value="100 * share" :indeterminate="share === 0" color="primary" rounded />
+        <v-progress-linear
+          :aria-label="isRedraw ? 'Putting it into the plan' : 'Drafting the plan'"
+          :model-value="100 * share"
+          :indeterminate="share === 0"
+          color="primary"
+          rounded
+        />
         <v-btn variant="text" size="small" @click="stop">Stop</v-btn>
       </template>
       <v-btn

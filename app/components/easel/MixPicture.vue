@@ -68,7 +68,7 @@ const file = ref<HTMLInputElement>()
         >Into my wells</v-btn
       >
     </div>
-    <p v-if="trouble" class="small trouble" role="alert">{{ trouble }}</p>
+    <TroubleLine :trouble="trouble" class="small" />
     <div v-if="found.length" class="found" role="group" aria-label="Colours found">
       <button
         v-for="({ colour, share }, i) in found"
@@ -99,10 +99,5 @@ const file = ref<HTMLInputElement>()
 .found button {
   flex-basis: 20px;
   height: 54px;
-}
-.trouble {
-  border-left: 4px solid var(--ochre);
-  padding-left: 8px;
-  margin: 8px 0 0;
 }
 </style>

@@ -87,6 +87,7 @@ const before = computed(() => hand.lastColours[0] ?? hand.colour)
               max="1"
               step="0.005"
               :value="mixture.lightness"
+              :aria-valuetext="`${Math.round(100 * mixture.lightness)} % light`"
               :style="{ background: ramp('lightness', 0, 1) }"
               @input="mix({ lightness: Number(($event.target as HTMLInputElement).value) })"
           /></label>
@@ -97,6 +98,7 @@ const before = computed(() => hand.lastColours[0] ?? hand.colour)
               :max="GREATEST_CHROMA"
               step="0.002"
               :value="mixture.chroma"
+              :aria-valuetext="`${Math.round((100 * mixture.chroma) / GREATEST_CHROMA)} % lively`"
               :style="{ background: ramp('chroma', 0, GREATEST_CHROMA) }"
               @input="mix({ chroma: Number(($event.target as HTMLInputElement).value) })"
           /></label>
@@ -107,6 +109,7 @@ const before = computed(() => hand.lastColours[0] ?? hand.colour)
               max="359"
               step="1"
               :value="mixture.hue"
+              :aria-valuetext="`${mixture.hue} degrees`"
               :style="{ background: ramp('hue', 0, 359) }"
               @input="mix({ hue: Number(($event.target as HTMLInputElement).value) })"
           /></label>

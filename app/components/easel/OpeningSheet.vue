@@ -8,7 +8,14 @@ const percent = computed(() => (progress.value ? (100 * progress.value.done) / p
   <div class="page opening" role="status">
     <EaselMark :size="64" />
     <p>Laying out your sheet{{ progress ? ` · ${Math.round(percent)} %` : ' …' }}</p>
-    <v-progress-linear :model-value="percent" :indeterminate="!progress" color="primary" rounded class="bar" />
+    <v-progress-linear
+      aria-label="The sheet is laid out"
+      :model-value="percent"
+      :indeterminate="!progress"
+      color="primary"
+      rounded
+      class="bar"
+    />
   </div>
 </template>
 

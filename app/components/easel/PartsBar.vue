@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiFlipHorizontal, mdiFlipVertical, mdiRotateLeft, mdiRotateRight } from '@mdi/js'
 import type { Choice } from '#core/select'
-import type { HandleMode } from '#core/parts'
+import { placementOf, type HandleMode, type Placement } from '#core/parts'
 import { LETTERING_FONTS, type LetteringFont } from '../../sheet/fonts'
 
 /** What can be done with the part that is chosen or in hand, and the settings of how parts are chosen. */
@@ -28,6 +28,17 @@ const HINTS: Partial<Record<NonNullable<typeof mode.value>, string>> = {
   corners: 'Touch corner after corner; the first one or Enter closes.',
   colour: 'Touch a colour.',
 }
+const PLACE_WORDS: [keyof Placement, string, string][] = [
+  ['left', 'From the left', 'px'],
+  ['top', 'From the top', 'px'],
+  ['width', 'Wide', 'px'],
+  ['height', 'High', 'px'],
+  ['turn', 'Turned', '°'],
+]
+const placement = computed(() => {
+  const now = held.value && placementOf(held.value)
+  return now ? PLACE_WORDS.map(([key, label, unit]) => ({ key, label, unit, value: now[key] })) : []
+})
 const isChoosing = computed(() => mode.value !== null && mode.value in HINTS)
 const isWriting = computed(() => writing.value !== null || isReady.value)
 const words = ref<HTMLTextAreaElement>()
@@ -135,6 +146,12 @@ watch(
         title="A quarter to the right"
         @click="parts.quarter(1)"
       />
+      <NumbersMenu
+        v-if="handleMode !== 'net'"
+        title="Where it lies"
+        :figures="placement"
+        @set="(key, value) => parts.put(key as keyof Placement, value)"
+      />
       <AlignButtons within="of the sheet" @align="parts.align" />
       <label class="small"><input v-model="leaves" type="checkbox" /> stays as well</label>
       <v-btn color="primary" size="small" @click="parts.settle()">Settle</v-btn>
@@ -165,6 +182,7 @@ watch(
     <template v-else>
       <template v-if="isChoosing">
         <span class="small hint">{{ HINTS[mode!] }}</span>
+        <BoxByNumbers v-if="mode === 'box'" />
         <div class="fonts" role="radiogroup" aria-label="With what is chosen already">
           <button
             v-for="[key, name] in CHOICES"

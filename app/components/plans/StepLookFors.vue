@@ -157,7 +157,12 @@ async function propose(): Promise<void> {
     <CardDialog v-model="isOffering" title="What could be asked" :width="620">
       <div class="offers">
         <p class="small soft">The sign shows what your own drawing has of it.</p>
-        <v-progress-linear v-if="!offers" indeterminate color="primary" />
+        <v-progress-linear
+          v-if="!offers"
+          aria-label="Looking for what the drawing shows"
+          indeterminate
+          color="primary"
+        />
         <ul v-else>
           <li v-for="each in offers" :key="each.settings.measure">
             <button @click="add(each)">

@@ -38,7 +38,7 @@ const keep = () =>
       <label class="small">It is due <input v-model="due" type="datetime-local" /></label>
     </div>
     <p class="small soft">Left empty: at once, and whenever they like.</p>
-    <p v-if="isBackwards" class="small warn" role="alert">It would be due before it opens. Choose a later day.</p>
+    <TroubleLine :trouble="isBackwards ? 'It would be due before it opens. Choose a later day.' : null" class="small" />
     <fieldset v-if="plan.isRicherThere">
       <legend class="small">Which path</legend>
       <label><input v-model="way" type="radio" value="own" /> each learner chooses</label>

@@ -120,10 +120,8 @@ const number = (event: Event) => Number((event.target as HTMLInputElement).value
       >
       <v-btn v-if="!ratio" variant="text" size="small" @click="turn">Turn it</v-btn>
     </div>
-    <p v-if="trouble" class="trouble" role="alert">
-      <strong>{{ trouble.message }}</strong> {{ trouble.fix }}
-    </p>
-    <div v-else class="budget small">
+    <TroubleLine :trouble="trouble" />
+    <div v-if="!trouble" class="budget small">
       <svg class="scale" viewBox="0 0 100 6" preserveAspectRatio="none" aria-hidden="true">
         <rect width="100" height="6" class="all" />
         <rect :width="share" height="6" class="one" />
@@ -181,11 +179,6 @@ select {
 select,
 .short {
   width: 68px;
-}
-.trouble {
-  border-left: 3px solid var(--ochre);
-  padding-left: 10px;
-  margin: 0;
 }
 .budget {
   display: grid;

@@ -102,7 +102,7 @@ async function answered(): Promise<void> {
           size="small"
           variant="text"
           :disabled="before === undefined"
-          :to="`/crit/${before}`"
+          :to="before === undefined ? undefined : `/crit/${before}`"
           :aria-label="keys.withKey('The one before in the pile', 'before')"
         />
         <span class="small numbers">{{ place + 1 }} of {{ handIn.pile.length }} that wait</span>
@@ -111,7 +111,7 @@ async function answered(): Promise<void> {
           size="small"
           variant="text"
           :disabled="after === undefined"
-          :to="`/crit/${after}`"
+          :to="after === undefined ? undefined : `/crit/${after}`"
           :aria-label="keys.withKey('The next in the pile', 'next')"
         />
       </template>

@@ -1,5 +1,5 @@
 import { computed, reactive, ref, shallowRef, shallowReadonly } from 'vue'
-import type { Point } from '#core/base'
+import type { Point, Rect } from '#core/base'
 import { SUBPIXELS } from '#core/brush'
 import type { SelectAct } from '#core/drawing'
 import type { Choice } from '#core/select'
@@ -47,6 +47,11 @@ export function createChoosing(host: SheetRemote, { mode, layerNow, sheet }: Aro
     draft.value = []
     if (points.length < 6) return
     await select({ kind: 'outline', points: points.map(value => Math.round(value * SUBPIXELS)) })
+  }
+
+  /** A box that was told in figures, sheet px. */
+  async function selectBox({ x0, y0, x1, y1 }: Rect): Promise<void> {
+    await selectOutline(boxBetween({ x: x0, y: y0 }, { x: x1, y: y1 }, false))
   }
 
   async function selectColour({ x, y }: Point): Promise<void> {
@@ -129,6 +134,7 @@ export function createChoosing(host: SheetRemote, { mode, layerNow, sheet }: Aro
     choice,
     soften,
     colour,
+    selectBox,
     selectPaint,
     selectAll,
     selectNone,

@@ -1,7 +1,7 @@
 import type { Point } from '#core/base'
 import { computed, ref, shallowRef, shallowReadonly } from 'vue'
 import { checkSheet, toPx, type Unit } from '#core/drawing'
-import { cropHandled, cropMoved, withRatio, type Crop } from '#core/parts'
+import { cropHandled, cropMoved, cropTo, withRatio, type Crop } from '#core/parts'
 import type { SheetRemote } from '../../../workers/sheet/contract'
 import { settlingKeys, type InHand, type Touch } from './contract'
 import type { Slot } from './slot'
@@ -53,6 +53,16 @@ export function createCrop(
     if (crop.value) crop.value = cropHandled(crop.value, key, to)
   }
 
+  /** The same by a figure. */
+  function put(key: Parameters<typeof cropTo>[1], value: number): void {
+    if (crop.value) crop.value = cropTo(crop.value, key, value)
+  }
+
+  function nudge(dx: number, dy: number): boolean {
+    if (crop.value) crop.value = cropMoved(crop.value, dx, dy)
+    return crop.value !== null
+  }
+
   function begin({ place }: Touch): void {
     from = place
     start = crop.value
@@ -101,7 +111,7 @@ export function createCrop(
     end,
     cancel: end,
     key: settlingKeys({ settle, discard }),
-    nudge: () => false,
+    nudge,
     settle,
     discard,
   }
@@ -114,6 +124,7 @@ export function createCrop(
     setRatio,
     setPrint,
     drag,
+    put,
     settle,
     discard,
   }

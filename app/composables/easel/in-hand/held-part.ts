@@ -9,12 +9,14 @@ import {
   holds,
   movedBy,
   outerCorners,
+  placedAt,
   quarterTurned,
   snapOf,
   type Alignment,
   type Held,
   type SnapLine,
   type HandleMode,
+  type Placement,
 } from '#core/parts'
 import { latestOnly } from '../../../sheet/latest-only'
 import { SNAP_REACH } from '../../../sheet/snapping'
@@ -169,6 +171,7 @@ export function createHeldPart(host: SheetRemote, slot: Slot, { layerNow, sheet,
     settle,
     discard,
     flip: (isSideways: boolean) => held.value && change(flipped(held.value, isSideways)),
+    put: (key: keyof Placement, value: number) => held.value && change(placedAt(held.value, key, value)),
     quarter: (by: 1 | -1) => held.value && change(quarterTurned(held.value, by)),
   }
 }

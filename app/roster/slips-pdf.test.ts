@@ -2,7 +2,7 @@
 import { readFile } from 'node:fs/promises'
 import { fileURLToPath } from 'node:url'
 import jsQR from 'jsqr'
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
+import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
 import { slipsPdf } from './slips-pdf'
 
@@ -18,9 +18,16 @@ const names = [
   'Łucja Żuraw',
   'Ștefan Țărm',
   '名 Ada',
+  'שרה לוי',
   'A name that goes on and on until it fills all of sixty letters',
-  ...Array.from({ length: 9 }, (_, i) => `Learner ${i + 7}`),
+  ...Array.from({ length: 8 }, (_, i) => `Learner ${i + 7}`),
 ]
+/** What a device would draw: here one px, told to be wide. */
+const PIXEL = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+)
+const drawn: [string, boolean][] = []
 const made = slipsPdf(
   {
     className: 'Sandbank evening',
@@ -30,6 +37,10 @@ const made = slipsPdf(
   },
   'https://easel.example:4310',
   fontBytes,
+  (text, isBold) => {
+    drawn.push([text, isBold])
+    return Promise.resolve({ png: PIXEL, width: 40, height: 1.2, below: 0.3 })
+  },
 )
 
 /** Read by pdf.js, which had no part in writing it. */
@@ -72,8 +83,26 @@ describe('slips to print', () => {
       'easel.example:4310',
     ])
       expect(text).toContain(words)
-    // What the shipped face does not have.
-    expect(text).toContain('? Ada')
+  })
+
+  it('have a name that the shipped face does not have as a picture, inside its slip', async () => {
+    const pdf = await getDocument({ data: (await made).slice(), useSystemFonts: false, verbosity: 0 }).promise
+    expect(drawn).toEqual([
+      ['名 Ada', true],
+      ['שרה לוי', true],
+    ])
+    const { fnArray, argsArray } = await (await pdf.getPage(1)).getOperatorList()
+    const images = fnArray.flatMap((what, i) => (what === OPS.paintImageXObject ? [i] : []))
+    expect(images).toHaveLength(2)
+    const widths = images.map(i => {
+      const since = fnArray.lastIndexOf(OPS.save, i)
+      const scales = fnArray.flatMap((what, k) =>
+        what === OPS.transform && k > since && k < i ? [(argsArray[k] as number[])[0]!] : [],
+      )
+      return scales.reduce((product, each) => product * each, 1)
+    })
+    // Forty times as wide as its letters are high, it would be 680 points: a slip has 83 mm inside.
+    for (const width of widths) expect(width).toBeCloseTo((83 * 72) / 25.4, 1)
   })
 
   it('keep a long name inside its slip', async () => {

@@ -8,6 +8,7 @@ import more from '@fontsource/lexend/files/lexend-latin-ext-400-normal.woff?url'
 import { picturesOf } from '#core/roster'
 import { fieldsOn, PAPER_MM, POINTS_PER_MM } from '#core/print'
 import type { SlipsView } from '#shared/views'
+import { picturedLine, type PicturedLine } from './pictured-line'
 import { PIN_PATHS } from './pin-pictures'
 import { slipLink } from './slip-link'
 
@@ -23,11 +24,15 @@ const SOFT = rgb(0.39, 0.37, 0.33)
 /** A face in two parts: the letters of most European languages, and the rest of them. */
 type Face = readonly [PDFFont, PDFFont]
 
-/** Slips as a PDF to be printed and cut: class, name, class code, PIN, where to come in, and that as a QR code. */
+/**
+ * Slips as a PDF to be printed and cut: class, name, class code, PIN, where to come in, and that as a QR code. Names in
+ * letters that the face does not have are `pictured`.
+ */
 export async function slipsPdf(
   { className, code, hasPictures, slips }: SlipsView,
   origin: string,
   fontBytes: (url: string) => Promise<ArrayBuffer> = fetched,
+  pictured = picturedLine,
 ): Promise<Uint8Array> {
   const pdf = await PDFDocument.create()
   pdf.registerFontkit(fontkit)
@@ -52,8 +57,13 @@ export async function slipsPdf(
       borderWidth: 0.5,
       borderDashArray: [3, 3],
     })
-    write(page, className, plain, { x, y: at(9), size: 9, room: whole, colour: SOFT })
-    write(page, name, bold, { x, y: at(17), size: 17, room: whole, colour: INK })
+    for (const [text, face, size, y, colour] of [
+      [className, plain, 9, at(9), SOFT],
+      [name, bold, 17, at(17), INK],
+    ] as const) {
+      if (isWritable(text, face)) write(page, text, face, { x, y, size, room: whole, colour })
+      else await placePictured(page, await pictured(text, face === bold), { x, y, size, room: whole })
+    }
     write(page, `class code  ${code}`, plain, { x, y: at(26), size: 12, room, colour: INK })
     if (hasPictures) drawPictures(page, pin, { x, y: at(28.5), size: 7 * POINTS_PER_MM })
     else write(page, `PIN  ${pin}`, bold, { x, y: at(34), size: 14, room, colour: INK })
@@ -86,6 +96,23 @@ function drawQr(page: PDFPage, text: string, { x, y, side }: { x: number; y: num
       page.drawRectangle({ ...place, width: (to - from) * unit, height: unit, color: rgb(0, 0, 0) })
       from = to
     }
+}
+
+/** Places a line that was drawn, as much smaller as it must be to fit. */
+async function placePictured(
+  page: PDFPage,
+  { png, width, height, below }: PicturedLine,
+  { x, y, size, room }: { x: number; y: number; size: number; room: number },
+): Promise<void> {
+  const fitted = Math.min(size, room / width)
+  const image = await page.doc.embedPng(png)
+  page.drawImage(image, { x, y: y - below * fitted, width: width * fitted, height: height * fitted })
+}
+
+/** Whether the face has all of its letters. */
+function isWritable(text: string, face: Face): boolean {
+  const known = face.map(font => new Set(font.getCharacterSet()))
+  return [...text.normalize('NFC')].every(letter => known.some(set => set.has(letter.codePointAt(0)!)))
 }
 
 /** Writes a line, as much smaller as it must be to fit; a letter that neither part of the face has becomes a “?”. */

@@ -1,7 +1,7 @@
 import { zip, type AsyncZippable } from 'fflate'
 import type { DrawingRecord } from '#core/drawing'
 import type { AnswerView, DrawingView, FolioHandIn, FolioView, HandInView, ProgressView } from '#shared/views'
-import { csvOf } from './csv'
+import { csvFile } from './csv'
 import { fileName } from './save-file'
 import { MARK_WORDS } from './mark-words'
 import { MEASURE_WORDS } from './measure-words'
@@ -69,26 +69,26 @@ export async function packFolio(
   }
   const own = progress.learners[0]
   const titles = new Map(folio.plans.map(each => [each.id, each.title]))
-  files['look-fors.csv'] = text(
-    csvOf([
-      ['handed in', 'plan', 'hand-in', 'looked for', 'found'],
-      ...(own?.handIns ?? []).flatMap(each =>
-        each.judged.map(one => [
-          each.at,
-          titles.get(each.plan) ?? '',
-          each.attempt,
-          MEASURE_WORDS[one.measure],
-          VERDICT_WORDS[one.verdict],
-        ]),
-      ),
-    ]),
-  )
-  files['warm-ups.csv'] = text(
-    csvOf([['when', 'warm-up', 'points'], ...(own?.tries ?? []).map(each => [each.triedAt, each.drill, each.score])]),
-  )
-  files['time.csv'] = text(
-    csvOf([['day', 'minutes'], ...(own?.days ?? []).map(each => [each.day, Math.round(each.workedMs / 60_000)])]),
-  )
+  files['look-fors.csv'] = csvFile([
+    ['handed in', 'plan', 'hand-in', 'looked for', 'found'],
+    ...(own?.handIns ?? []).flatMap(each =>
+      each.judged.map(one => [
+        each.at,
+        titles.get(each.plan) ?? '',
+        each.attempt,
+        MEASURE_WORDS[one.measure],
+        VERDICT_WORDS[one.verdict],
+      ]),
+    ),
+  ])
+  files['warm-ups.csv'] = csvFile([
+    ['when', 'warm-up', 'points'],
+    ...(own?.tries ?? []).map(each => [each.triedAt, each.drill, each.score]),
+  ])
+  files['time.csv'] = csvFile([
+    ['day', 'minutes'],
+    ...(own?.days ?? []).map(each => [each.day, Math.round(each.workedMs / 60_000)]),
+  ])
   return new Promise((resolve, reject) =>
     zip(files, { level: 6 }, (error, bytes) => (error ? reject(error) : resolve(bytes))),
   )

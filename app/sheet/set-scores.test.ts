@@ -33,7 +33,7 @@ describe('scores of a set', () => {
   })
 
   it('are a table that another reader of CSV reads back', () => {
-    const { data } = Papa.parse<string[]>(setTable(set, learners), { skipEmptyLines: true })
+    const { data } = Papa.parse<string[]>(new TextDecoder().decode(setTable(set, learners)), { skipEmptyLines: true })
     expect(data.map(row => row.length)).toEqual([6, 6, 6, 6])
     expect(data[2]).toEqual(['Ada, Tregear', '80', '1', '', '', '80'])
     expect(data[3]!.slice(1)).toEqual(['', '', '', '', ''])

@@ -1,6 +1,6 @@
 import { DRILLS } from '#core/drill'
 import type { ClassWarmUpsView, SetScore } from '#shared/views'
-import { csvOf } from './csv'
+import { csvFile } from './csv'
 
 /** Mean of the best scores of what was tried, rounded; null: nothing was. */
 export function meanOf(scores: readonly SetScore[]): number | null {
@@ -15,7 +15,7 @@ export const classMeans = ({ warmUps, scores }: ScoredSet): (number | null)[] =>
   warmUps.map((_, i) => meanOf(scores.map(each => each[i]!)))
 
 /** A set as a table: a row for each learner. RFC 4180. */
-export function setTable({ warmUps, scores }: ScoredSet, learners: ClassWarmUpsView['learners']): string {
+export function setTable({ warmUps, scores }: ScoredSet, learners: ClassWarmUpsView['learners']): Uint8Array {
   const rows: (string | number)[][] = [
     ['learner', ...warmUps.flatMap(({ drill, seed }) => [`${DRILLS[drill].title} (No. ${seed})`, 'tries']), 'mean'],
     ...learners.map(({ name }, i) => [
@@ -24,5 +24,5 @@ export function setTable({ warmUps, scores }: ScoredSet, learners: ClassWarmUpsV
       meanOf(scores[i]!) ?? '',
     ]),
   ]
-  return csvOf(rows)
+  return csvFile(rows)
 }

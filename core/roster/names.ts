@@ -3,10 +3,14 @@ export const LONGEST_NAME = 60
 
 /**
  * What can't be seen, or turns the writing round: control and format characters (Unicode general categories Cc and Cf);
- * but some writings need joiners between letters.
+ * but some writings need joiners between letters, and some signs are several that are joined (UTS #51).
  */
 const UNSEEN = /(?![\u200C\u200D])[\p{Cc}\p{Cf}]/gu
-const LOOSE_JOINERS = /(?<![\p{L}\p{M}])[\u200C\u200D]|[\u200C\u200D](?!\p{L})/gu
+const JOINED = '\\p{L}\\p{Extended_Pictographic}'
+const LOOSE_JOINERS = new RegExp(
+  `(?<![${JOINED}\\p{M}\\p{Emoji_Modifier}])[\\u200C\\u200D]|[\\u200C\\u200D](?![${JOINED}])`,
+  'gu',
+)
 /** A letter or a digit of any writing. */
 const SOMETHING = /[\p{L}\p{N}]/u
 /** What stands where a file's letters could not be read (U+FFFD). */

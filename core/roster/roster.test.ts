@@ -25,6 +25,10 @@ describe('a name', () => {
     ['\u202EenrevA tiK', 'enrevA tiK'],
     ['Bo\tHask', 'Bo Hask'],
     ['李 明', '李 明'],
+    ['Ada 👩‍🎨', 'Ada 👩‍🎨'],
+    ['Kit 🏳️‍🌈', 'Kit 🏳️‍🌈'],
+    ['Bo 👩🏽‍🎨\u200D', 'Bo 👩🏽‍🎨'],
+    ['\u200DNessa', 'Nessa'],
   ])('%j is kept as %j', (raw, kept) => {
     expect(cleanName(raw)).toBe(kept)
     expect(whyNoName(kept)).toBeNull()

@@ -10,10 +10,10 @@ const { slips } = defineProps<{ slips: SlipsView }>()
 const emit = defineEmits<{ close: [] }>()
 
 async function saveList(): Promise<void> {
-  const { csvOf } = await import('../../sheet/csv')
+  const { csvFile } = await import('../../sheet/csv')
   const rows = slips.slips.map(({ name, pin }) => [slips.className, slips.code, name, pin])
   savedFile(
-    new TextEncoder().encode(csvOf([['Class', 'Class code', 'Name', 'PIN'], ...rows])),
+    csvFile([['Class', 'Class code', 'Name', 'PIN'], ...rows]),
     `${fileName(slips.className, 'class')}-slips.csv`,
     'text/csv',
   )

@@ -48,11 +48,7 @@ const remove = ({ id, title, day, warmUps }: ScoredSet) =>
   })
 const tried = ({ scores }: ScoredSet) => scores.filter(each => each.some(one => one !== null)).length
 const save = (set: ScoredSet) =>
-  savedFile(
-    new TextEncoder().encode(setTable(set, view.value!.learners)),
-    `${fileName(`${set.title} ${set.day}`, 'warm-ups')}.csv`,
-    'text/csv',
-  )
+  savedFile(setTable(set, view.value!.learners), `${fileName(`${set.title} ${set.day}`, 'warm-ups')}.csv`, 'text/csv')
 </script>
 
 <template>

@@ -95,7 +95,8 @@ describe('slips to print', () => {
     const images = fnArray.flatMap((what, i) => (what === OPS.paintImageXObject ? [i] : []))
     expect(images).toHaveLength(2)
     const widths = images.map(i => {
-      const since = fnArray.lastIndexOf(OPS.save, i)
+      // Five places before the picture they are set out, one after the other.
+      const since = i - 7
       const scales = fnArray.flatMap((what, k) =>
         what === OPS.transform && k > since && k < i ? [(argsArray[k] as number[])[0]!] : [],
       )

@@ -9,6 +9,6 @@ describe('tables to take out', () => {
   })
 
   it('hold no formulas', () => {
-    expect(csvOf([['=1+1', '-5', 'Ada']])).toBe("'=1+1,'-5,Ada\r\n")
+    expect(csvOf([['=1+1', '-5', 'Ada']])).toBe(`"'=1+1","'-5",Ada\r\n`)
   })
 })

@@ -19,15 +19,8 @@ watch(
     <SkipLinks v-if="session.person" :to="[{ id: 'content', words: 'To the content' }]" />
     <header class="bar">
       <NuxtLink :to="session.home" class="name"><EaselMark /> <span class="display">Little Easel</span></NuxtLink>
-      <span class="grow" />
-      <LightSwitch />
-      <button
-        v-if="session.person"
-        class="fold"
-        :aria-expanded="isOpen"
-        aria-controls="pages"
-        @click="isOpen = !isOpen"
-      >
+      <template v-if="!session.person"><span class="grow" /><LightSwitch /></template>
+      <button v-else class="fold" :aria-expanded="isOpen" aria-controls="pages" @click="isOpen = !isOpen">
         Pages <v-icon :icon="isOpen ? mdiChevronUp : mdiChevronDown" size="20" />
       </button>
       <div v-if="session.person" id="pages" class="pages" :class="{ open: isOpen }">
@@ -125,6 +118,13 @@ nav a.router-link-active {
   }
   .pages.open {
     display: flex;
+  }
+  .pages .grow {
+    display: none;
+  }
+  .who {
+    flex: 1;
+    overflow: hidden;
   }
   nav {
     flex-basis: 100%;

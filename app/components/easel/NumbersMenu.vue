@@ -37,6 +37,7 @@ function type({ key, value, min = -Infinity, max = Infinity }: Figure, event: Ev
           :max="each.max"
           :value="shown(each.value)"
           @change="type(each, $event)"
+          @keydown.tab.capture="type(each, $event)"
         />
         <span class="soft">{{ each.unit }}</span></label
       >

@@ -1,15 +1,19 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Locator, Page } from 'playwright-core'
+import type { Act, Entry } from '#core/drawing'
 import type { DeskView } from '#shared/views'
 import { enterAsTeacher, openBrowser, type OpenedBrowser } from './lib/browser'
 import { Client } from './lib/client'
-import { untilNothingMoves } from './lib/easel'
+import { drawWithMouse, placeOfSheet } from './lib/draw'
+import { drawingNumber, untilNothingMoves } from './lib/easel'
 import { url } from './lib/world'
 
 /** A lesson, a crit and a register without a pointer: all but the act of drawing is done by keys alone. */
 
 const ORLA = { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' }
 const MORTEN = { code: 'KETTLE7', name: 'Morten Skeel', pin: '2650' }
+
+type ActOf<K extends Act['kind']> = Extract<Act, { kind: K }>
 
 let learner: OpenedBrowser
 let teacher: OpenedBrowser
@@ -82,6 +86,82 @@ describe('a learner by keys', () => {
     await expect.poll(() => told(page)).toBe(before)
   })
 
+  it('goes through tools by arrows, and past all of them with one Tab', async () => {
+    const page = pageOf(learner)
+    const tools = page.getByRole('radiogroup', { name: 'Tools' }).getByRole('radio')
+    const lifted = () => tools.evaluateAll(all => all.findIndex(each => each.getAttribute('aria-checked') === 'true'))
+    const count = await tools.count()
+    const first = await lifted()
+    await tabTo(page, tools.nth(first))
+    await page.keyboard.press('ArrowRight')
+    expect(await lifted()).toBe((first + 1) % count)
+    await page.keyboard.press('ArrowLeft')
+    expect(await lifted()).toBe(first)
+    expect(await hasFocus(tools.nth(first))).toBe(true)
+    await page.keyboard.press('Tab')
+    expect(await tools.evaluateAll(all => all.some(each => each === document.activeElement))).toBe(false)
+  })
+
+  it('chooses a box by figures, moves it by arrows, sizes and turns it by figures', async () => {
+    const page = pageOf(learner)
+    await drawWithMouse(
+      page,
+      await placeOfSheet(page),
+      [
+        [600, 500],
+        [800, 530],
+        [1000, 500],
+      ],
+      3,
+    )
+    const bar = page.getByRole('group', { name: 'The part' })
+    const byNumbers = bar.getByRole('button', { name: 'By numbers' })
+    const type = async (label: string, value: number) => {
+      await tabTo(page, page.getByRole('dialog').getByLabel(label))
+      await page.keyboard.press('ControlOrMeta+a')
+      await page.keyboard.type(String(value))
+    }
+    await press(page, page.getByRole('button', { name: /^Knife/ }))
+    await press(page, page.getByRole('dialog').getByRole('button', { name: 'Box', exact: true }))
+    await press(page, byNumbers)
+    for (const [label, value] of [
+      ['From the left', 650],
+      ['From the top', 400],
+      ['Wide', 200],
+      ['High', 300],
+    ] as const)
+      await type(label, value)
+    await press(page, page.getByRole('dialog').getByRole('button', { name: 'Choose it' }))
+    await press(page, bar.getByRole('button', { name: 'Move', exact: true }))
+    await bar.getByRole('button', { name: 'Settle' }).waitFor()
+    await press(page, byNumbers)
+    await type('Wide', 400)
+    await type('Turned', 90)
+    await page.keyboard.press('Enter')
+    await page.keyboard.press('Escape')
+    await expect.poll(() => hasFocus(byNumbers)).toBe(true)
+    await page.keyboard.press('Shift+ArrowRight')
+    await press(page, bar.getByRole('button', { name: 'Settle' }))
+    const client = await new Client(url).learner(MORTEN.name, MORTEN.pin)
+    const acts = async () => {
+      const path = `/api/drawings/${drawingNumber(page)}`
+      return (await client.call<{ entries: Entry[] }>('GET', path)).body.entries.flatMap(each =>
+        each.type === 'act' ? [each.act] : [],
+      )
+    }
+    await expect.poll(async () => (await acts()).at(-1)?.kind).toBe('move')
+    const [select, move] = (await acts()).slice(-2) as [ActOf<'select'>, ActOf<'move'>]
+    expect(select.area).toEqual({
+      kind: 'outline',
+      points: [650, 400, 850, 400, 850, 700, 650, 700].map(each => 16 * each),
+    })
+    const [x0, y0, x1, y1] = move.to.points.map(each => each / 16) as [number, number, number, number]
+    // Its top side: as long as was typed, and straight down.
+    expect(x1 - x0).toBeCloseTo(0, 0)
+    expect(y1 - y0).toBeCloseTo(400, 0)
+    await press(page, bar.getByRole('button', { name: 'Select nothing' }))
+  })
+
   it('hands in with a word, is told so, and is back at what opened the card', async () => {
     const page = pageOf(learner)
     await press(page, page.getByRole('button', { name: /^Step 4/ }))
@@ -120,7 +200,14 @@ describe('a teacher by keys', () => {
     await page.getByRole('button', { name: 'Comment 1: Here the edge is soft: x, z, v.' }).waitFor()
     expect(await page.getByRole('button', { name: 'Values', pressed: true }).count()).toBe(0)
     await press(page, page.getByRole('button', { name: 'Mark as measured' }))
-    await tabTo(page, page.getByLabel('Your words'))
+    // From the heading it is two keys to one’s words, whatever was measured.
+    await page.getByRole('heading', { level: 1 }).focus()
+    const straight = page
+      .getByRole('navigation', { name: 'Go straight to' })
+      .getByRole('link', { name: 'To your words' })
+    expect(await tabTo(page, straight)).toBe(1)
+    await page.keyboard.press('Enter')
+    expect(await hasFocus(page.getByLabel('Your words'))).toBe(true)
     await page.keyboard.type('A calm line, Ceri.')
     await press(page, page.getByRole('button', { name: 'Return to draw on' }))
     await page.getByText('Returned to Ceri Plumtree.').waitFor()

@@ -2,9 +2,10 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { toolSettings } from '#core/brush'
 import type { Entry } from '#core/drawing'
 import { Client, strokeEntry } from './lib/client'
-import { anotherServer, url } from './lib/world'
+import { anotherServer, connectToDatabase, url } from './lib/world'
 
-/** What is handed in is drawn again in turns: many or heavy ones of one learner don't keep the others waiting. */
+/** What is handed in is drawn again in turns: many or heavy ones of one learner, or of one class, don't keep
+ * the others waiting. */
 
 const many = new Client(url)
 const few = new Client(url)
@@ -60,6 +61,27 @@ describe('drawing again', () => {
     await expect
       .poll(async () => [...new Set(await Promise.all(piles.map(id => stateOf(many, id))))], { timeout: 120_000 })
       .toEqual(['differs'])
+  })
+
+  it('takes turns between classes', async () => {
+    const connection = await connectToDatabase()
+    const [busy, quiet] = [90_001, 90_002]
+    // Hand-ins that are gone: their jobs end as soon as they are taken.
+    const job = (nth: number, classId: number, costMs: number) =>
+      `('verify', ${900_000 + nth}, 'learner ${9000 + nth}', ${classId}, ${costMs})`
+    await connection.query(`INSERT INTO jobs (kind, subject, state, asker, class_id, spent_ms, ended_at)
+      VALUES ('verify', 899999, 'done', 'learner 8999', ${busy}, 50000, NOW(3))`)
+    const many = Array.from({ length: 40 }, (_, i) => job(i, busy, 10))
+    await connection.query(
+      `INSERT INTO jobs (kind, subject, asker, class_id, cost_ms) VALUES ${[...many, job(40, quiet, 5000)].join()}`,
+    )
+    const ended = () =>
+      connection.query<{ classId: number }[]>(`SELECT class_id AS classId FROM jobs
+        WHERE subject >= 900000 AND state = 'done' ORDER BY ended_at, id`)
+    await expect.poll(async () => (await ended()).length, { timeout: 60_000 }).toBe(41)
+    // Two processes with two lanes each take their first at about the same time.
+    expect((await ended()).findIndex(each => Number(each.classId) === quiet)).toBeLessThan(8)
+    await connection.end()
   })
 
   it('of what no hand drew is refused when it is sent', async () => {

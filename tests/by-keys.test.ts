@@ -106,7 +106,7 @@ describe('a learner by keys', () => {
     const page = pageOf(learner)
     await drawWithMouse(
       page,
-      await placeOfSheet(page),
+      await placeOfSheet(page.locator('.window')),
       [
         [600, 500],
         [800, 530],

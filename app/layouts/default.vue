@@ -126,6 +126,9 @@ nav a.router-link-active {
     flex: 1;
     overflow: hidden;
   }
+  .who .soft {
+    display: none;
+  }
   nav {
     flex-basis: 100%;
     display: flex;

@@ -451,7 +451,7 @@ describe('the content hash', () => {
       run(start, group('g', 'b')),
       run(start, { kind: 'mask-add', item: 'b', mask: 'm', shows: 'all' }),
       run(start, { kind: 'mask-add', item: 'b', mask: 'm', shows: 'nothing' }),
-    ].map(contentHash)
+    ].map(each => contentHash(each))
     expect(new Set(all).size).toBe(all.length)
     expect(contentHash(run(start, set('b', { mode: 'screen' }), set('b', { mode: 'normal' })))).toBe(all[0])
   })

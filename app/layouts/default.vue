@@ -16,7 +16,7 @@ watch(
 
 <template>
   <div>
-    <SkipLinks v-if="session.person" :to="[{ id: 'content', words: 'To the content' }]" />
+    <LazySkipLinks v-if="session.person" :to="[{ id: 'content', words: 'To the content' }]" />
     <header class="bar">
       <NuxtLink :to="session.home" class="name"><EaselMark /> <span class="display">Little Easel</span></NuxtLink>
       <template v-if="!session.person"><span class="grow" /><LightSwitch /></template>

@@ -68,6 +68,13 @@ describe('whose a key is', () => {
     expect(isField(button, 'Enter')).toBe(true)
   })
 
+  it('Escape closes a card that is open before the page hears it', () => {
+    const inCard = focused('<div class="v-overlay__content"><input data-here type="number" value="3"></div>')
+    expect(isField(inCard, 'Escape')).toBe(true)
+    expect(isField(inCard, 'q')).toBe(false)
+    expect(isField(focused('<input data-here type="number" value="3">'), 'Escape')).toBe(false)
+  })
+
   it('the page has all others, and none while a card asks for something', () => {
     const page = focused('<main data-here></main>')
     expect(['s', 'Enter', ' ', 'ArrowUp'].map(key => isField(page, key))).toEqual([false, false, false, false])

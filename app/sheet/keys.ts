@@ -56,6 +56,8 @@ export function isForField(event: KeyboardEvent): boolean {
   if (typeof target.closest !== 'function') return false
   if (target.closest(WRITING)) return true
   const { key } = event
+  // A card that is open over the page is closed first.
+  if (key === 'Escape' && target.closest('.v-overlay__content')) return true
   const isCommand = event.ctrlKey || event.metaKey
   if (target instanceof HTMLInputElement && target.type === 'number') {
     if (isCommand) return typed.has(target) || key.toLowerCase() !== 'z'

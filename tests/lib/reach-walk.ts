@@ -1,6 +1,7 @@
 import type { Page } from 'playwright-core'
 import { openBrowser, type OpenedBrowser } from './browser'
 import { untilNothingMoves } from './easel'
+import { expectForFingers } from './fingers'
 import { expectInReach } from './reach'
 import { url } from './world'
 
@@ -62,6 +63,7 @@ export async function openWalker(): Promise<Walker> {
       for (const window of WINDOWS) {
         await change(window)
         await look(`${name} (${window.name})`, window)
+        if (window.hasTouch) await expectForFingers(page, `on ${name} (${window.name})`)
       }
       await change(WINDOWS[0]!)
     },

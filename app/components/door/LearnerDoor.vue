@@ -56,7 +56,7 @@ const { isBusy, trouble, enter } = useDoor(
     <p v-else class="small soft">
       For this lesson only. What you draw is kept if your teacher takes you into the class.
     </p>
-    <TroubleLine :trouble="trouble" />
+    <LazyTroubleLine v-if="trouble" :trouble="trouble" />
     <v-btn type="submit" color="primary" size="large" block :loading="isBusy">{{
       isGuest ? 'Come in as a guest' : 'Come in'
     }}</v-btn>

@@ -46,7 +46,7 @@ const { isBusy, trouble, enter } = useDoor(
       spellcheck="false"
       maxlength="40"
     />
-    <TroubleLine :trouble="trouble" />
+    <LazyTroubleLine v-if="trouble" :trouble="trouble" />
     <v-btn type="submit" color="primary" block size="large" :loading="isBusy">Sign in</v-btn>
     <v-btn v-if="school" class="school" variant="outlined" block size="large" href="/api/session/school"
       >Come in with {{ school }}</v-btn

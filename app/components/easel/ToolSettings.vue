@@ -47,6 +47,7 @@ const pour = computed(() => (hand.lifted?.now.kind === 'pour' ? hand.lifted.now 
         <button
           class="steady"
           :aria-pressed="settings.steadying > 0"
+          :aria-label="`Steadying ${settings.steadying || 'off'}`"
           :title="keys.withKey('Steadying: calms the hand', 'steadying')"
           @click="hand.toggleSteadying()"
         >

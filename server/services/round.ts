@@ -17,28 +17,18 @@ import { now, nowMs } from '../utils/clock'
 type Teacher = Extract<Person, { kind: 'teacher' }>
 type LearnerPerson = Extract<Person, { kind: 'learner' }>
 
-/** What of a plan the Round needs. Versions never change, so they are read once. */
+/** What of a plan the Round needs. */
 interface Outline {
   readonly title: string
   readonly steps: readonly { readonly id: string; readonly title: string; readonly waits: boolean }[]
 }
 
-const outlines = new Map<string, Outline>()
-const MOST_OUTLINES = 300
-
-async function outlineFor(of: { planId: number; versionId: number | null }): Promise<Outline> {
-  const key = of.versionId === null ? `plan ${of.planId}` : `version ${of.versionId}`
-  let known = outlines.get(key)
-  if (!known) {
-    const { title, steps } = await plans.factsFor(of)
-    known = {
-      title,
-      steps: steps.map((step, i) => ({ id: step.id, title: step.title, waits: steps[i - 1]?.goOn === 'opened' })),
-    }
-    if (outlines.size >= MOST_OUTLINES) outlines.clear()
-    outlines.set(key, known)
-  }
-  return known
+/** Of all of these, in their order. */
+async function outlinesFor(all: readonly plans.Followed[]): Promise<Outline[]> {
+  return (await plans.factsForAll(all)).map(({ title, steps }) => ({
+    title,
+    steps: steps.map((step, i) => ({ id: step.id, title: step.title, waits: steps[i - 1]?.goOn === 'opened' })),
+  }))
 }
 
 export async function roundView(person: Teacher, classId: number): Promise<RoundView> {
@@ -50,12 +40,10 @@ export async function roundView(person: Teacher, classId: number): Promise<Round
     now: now().toISOString(),
     front: (await live.fronts([id])).get(id)?.drawing ?? null,
     today: todayAt && nowMs() - todayAt.getTime() < CLASS_LASTS_MS ? todayPlanId : null,
-    plans: await Promise.all(
-      given.map(async each => {
-        const { title, steps } = await outlineFor(each)
-        return { id: each.planId, title, steps: [...steps], opened: each.opened ?? [] }
-      }),
-    ),
+    plans: (await outlinesFor(given)).map(({ title, steps }, i) => {
+      const { planId, opened } = given[i]!
+      return { id: planId, title, steps: [...steps], opened: opened ?? [] }
+    }),
   }
 }
 
@@ -76,15 +64,22 @@ export async function setToday(person: Teacher, classId: number, planId: number 
 
 /** Every learner of a class as they stand now. Whoever asks has shown that the class is theirs. */
 export async function roundCards(classId: number): Promise<RoundCard[]> {
-  return Promise.all((await live.roundRows(classId)).map(cardOf))
+  const rows = await live.roundRows(classId)
+  const drawn = rows.filter(isDrawing)
+  const outlines = await outlinesFor(drawn)
+  const outlineOf = new Map<live.RoundRow, Outline>(drawn.map((row, i) => [row, outlines[i]!]))
+  return rows.map(row => cardOf(row, outlineOf.get(row)))
 }
 
-async function cardOf(row: live.RoundRow): Promise<RoundCard> {
+/** Whoever draws follows a plan. */
+const isDrawing = <T extends live.RoundRow>(row: T): row is T & { drawingId: number; planId: number } =>
+  row.drawingId !== null && row.planId !== null
+
+function cardOf(row: live.RoundRow, outline: Outline | undefined): RoundCard {
   const hasLeft = row.leftAt !== null && (row.lastSeenAt === null || row.leftAt >= row.lastSeenAt)
   const asks = row.raisedAt ? { words: row.words ?? '', at: row.raisedAt.toISOString() } : null
-  if (row.drawingId === null || row.planId === null)
-    return { id: row.learnerId, name: row.name, drawing: null, asks, hasLeft }
-  const { title, steps } = await outlineFor({ planId: row.planId, versionId: row.versionId })
+  if (!outline || !isDrawing(row)) return { id: row.learnerId, name: row.name, drawing: null, asks, hasLeft }
+  const { title, steps } = outline
   const at = steps.findIndex(each => each.id === row.step)
   return {
     id: row.learnerId,

@@ -351,7 +351,7 @@ select {
 }
 .wells li {
   display: grid;
-  grid-template-columns: auto 40px minmax(0, 1fr) auto;
+  grid-template-columns: auto auto minmax(0, 1fr) auto;
   gap: 8px;
   align-items: center;
   min-height: 38px;

@@ -3,6 +3,7 @@ import { QueryTypes, Sequelize } from 'sequelize'
 import { YEAR, yearCode } from '#demo/year'
 import type { DeskView } from '#shared/views'
 import { Client } from '../tests/lib/client'
+import { Questions, type Cost } from '../tests/lib/questions'
 import { medianOf, type Row } from './measure'
 import { yearPages } from './year-pages'
 
@@ -10,12 +11,6 @@ const SIZE = `${YEAR.classes} classes of ${YEAR.learners}, ${YEAR.plans} plans, 
 const RUNS = 9
 /** Hand-ins that are drawn again at once. */
 const EXAMINED = 60
-
-interface Cost {
-  readonly ms: number
-  readonly kib: number
-  readonly questions: number
-}
 
 /**
  * What a teacher's pages ask of the server: with the demo alone, and with a school year beside it. What of a page does
@@ -29,25 +24,9 @@ export async function year(): Promise<Row[]> {
   const teacher = await new Client(url).teacher()
   const desk = async () => (await teacher.call<DeskView>('GET', '/api/desk')).body
 
-  /** Of all servers' questions: nobody else asks meanwhile, but what is done every few seconds. So the least counts. */
-  async function asked(): Promise<number> {
-    const [row] = await database.query<{ Value: string }>("SHOW GLOBAL STATUS LIKE 'Questions'", {
-      type: QueryTypes.SELECT,
-    })
-    return Number(row!.Value)
-  }
-
+  const counting = await Questions.of(databaseUrl)
   async function costOf(path: string): Promise<Cost> {
-    const all: Cost[] = []
-    for (let i = -2; i < RUNS; i++) {
-      const before = await asked()
-      const began = performance.now()
-      const { body } = await teacher.call('GET', path)
-      const ms = performance.now() - began
-      // The question about the questions is one of them.
-      const questions = (await asked()) - before - 1
-      if (i >= 0) all.push({ ms, kib: JSON.stringify(body).length / 1024, questions })
-    }
+    const all = await counting.costsOf(teacher, path, RUNS)
     return {
       ms: medianOf(all.map(each => each.ms)),
       kib: all[0]!.kib,
@@ -131,6 +110,7 @@ export async function year(): Promise<Row[]> {
   )
   const ms = await examined()
   rows.push({ group: `${EXAMINED} hand-ins drawn again (aim: 700 ms each)`, name: 'each', median: ms, runs: 1 })
+  await counting.end()
   await database.close()
   return rows
 }

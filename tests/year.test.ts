@@ -1,0 +1,82 @@
+import { execFile } from 'node:child_process'
+import { promisify } from 'node:util'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { YEAR, yearCode } from '#demo/year'
+import type { DeskView } from '#shared/views'
+import { Client } from './lib/client'
+import { Questions } from './lib/questions'
+import { databaseUrl, url } from './lib/world'
+
+/** A made school year lies beside the demo: pages ask and answer about as much as without it. */
+
+const RUNS = 6
+let questions: Questions
+let teacher: Client
+let desk: DeskView
+let class1 = 0
+/** Before the year was there. */
+let deskBefore = 0
+
+const leastOf = async (path: string) => {
+  const costs = await questions.costsOf(teacher, path, RUNS)
+  return { kib: costs[0]!.kib, questions: Math.min(...costs.map(each => each.questions)) }
+}
+
+beforeAll(async () => {
+  questions = await Questions.of(databaseUrl())
+  teacher = await new Client(url).teacher()
+  deskBefore = (await leastOf('/api/desk')).questions
+  await promisify(execFile)(process.execPath, ['scripts/demo.mjs', 'year'], {
+    env: { ...process.env, DATABASE_URL: databaseUrl() },
+  })
+  desk = (await teacher.call<DeskView>('GET', '/api/desk')).body
+  class1 = desk.classes.find(each => each.code === yearCode(0))!.id
+}, 240_000)
+afterAll(() => questions.end())
+
+describe('a school year', () => {
+  it('is there: classes, hand-ins that wait, of which the desk shows some', () => {
+    expect(desk.classes.length).toBeGreaterThanOrEqual(YEAR.classes)
+    expect(desk.waiting.length).toBeLessThan(30)
+    expect(desk.allWaiting).toBeGreaterThan(100)
+  })
+
+  it('costs the desk not one question more', async () => {
+    expect((await leastOf('/api/desk')).questions).toBeLessThanOrEqual(deskBefore + 1)
+  })
+
+  for (const [name, path, most] of [
+    ['the desk', () => '/api/desk', 8],
+    ['the Plan book', () => '/api/plans', 8],
+    ['the register', () => `/api/classes/${class1}`, 11],
+    ['the Table', () => `/api/classes/${class1}/table`, 8],
+    ['the Round', () => `/api/classes/${class1}/round`, 5],
+    ['the Wall', () => `/api/classes/${class1}/wall`, 9],
+    ['progress', () => `/api/classes/${class1}/progress`, 11],
+  ] as const)
+    it(`${name} asks the database ${most} questions at most, and answers with less than 100 KiB`, async () => {
+      const cost = await leastOf(path())
+      expect(cost.questions).toBeGreaterThan(0)
+      expect(cost.questions).toBeLessThanOrEqual(most)
+      expect(cost.kib).toBeLessThan(100)
+    })
+
+  it('the crit asks little beside the record that it shows', async () => {
+    const path = `/api/hand-ins/${desk.waiting[0]!.id}`
+    expect((await leastOf(path)).questions).toBeLessThanOrEqual(12)
+  })
+
+  it('names that try their boxes come out of the register as they went in', async () => {
+    const names = await Promise.all(
+      desk.classes.map(async each =>
+        (await teacher.call<{ learners: { name: string }[] }>('GET', `/api/classes/${each.id}`)).body.learners.map(
+          one => one.name,
+        ),
+      ),
+    )
+    const all = names.flat()
+    expect(all.some(each => [...each].length >= 50 && !each.includes(' '))).toBe(true)
+    expect(all.some(each => /\p{Script=Hebrew}|\p{Script=Arabic}/u.test(each))).toBe(true)
+    expect(all.some(each => each.includes('\u200D'))).toBe(true)
+  })
+})

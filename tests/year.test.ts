@@ -9,7 +9,8 @@ import { databaseUrl, url } from './lib/world'
 
 /** A made school year lies beside the demo: pages ask and answer about as much as without it. */
 
-const RUNS = 6
+/** With both cores busy one of so many is still met by nothing that is asked every second. */
+const RUNS = 12
 let questions: Questions
 let teacher: Client
 let desk: DeskView
@@ -48,11 +49,11 @@ describe('a school year', () => {
   for (const [name, path, most] of [
     ['the desk', () => '/api/desk', 8],
     ['the Plan book', () => '/api/plans', 8],
-    ['the register', () => `/api/classes/${class1}`, 11],
-    ['the Table', () => `/api/classes/${class1}/table`, 8],
-    ['the Round', () => `/api/classes/${class1}/round`, 5],
-    ['the Wall', () => `/api/classes/${class1}/wall`, 9],
-    ['progress', () => `/api/classes/${class1}/progress`, 11],
+    ['the register', () => `/api/classes/${class1}`, 13],
+    ['the Table', () => `/api/classes/${class1}/table`, 10],
+    ['the Round', () => `/api/classes/${class1}/round`, 6],
+    ['the Wall', () => `/api/classes/${class1}/wall`, 11],
+    ['progress', () => `/api/classes/${class1}/progress`, 13],
   ] as const)
     it(`${name} asks the database ${most} questions at most, and answers with less than 100 KiB`, async () => {
       const cost = await leastOf(path())
@@ -63,7 +64,7 @@ describe('a school year', () => {
 
   it('the crit asks little beside the record that it shows', async () => {
     const path = `/api/hand-ins/${desk.waiting[0]!.id}`
-    expect((await leastOf(path)).questions).toBeLessThanOrEqual(12)
+    expect((await leastOf(path)).questions).toBeLessThanOrEqual(14)
   })
 
   it('names that try their boxes come out of the register as they went in', async () => {

@@ -95,7 +95,7 @@ export async function year(): Promise<Row[]> {
   ] as const)
     note(group, name, await costOf(path))
 
-  const browser = `the same in Chromium, loaded anew (aim: 500 ms, 150 MB)`
+  const browser = `the same in Chromium, from another page (aim: 500 ms, 150 MB)`
   rows.push(
     ...(await yearPages(url, browser, [
       ['the desk', '/desk', 'a[href^="/crit/"]'],
@@ -105,7 +105,7 @@ export async function year(): Promise<Row[]> {
       ['the Round', `/round/${large}`, 'main img'],
       ['the Wall', `/wall/${large}`, 'main img'],
       ['progress', `/progress/${large}`, 'main svg'],
-      ['the crit', `/crit/${waiting[0]!.id}`, '.crit .window canvas'],
+      ['the crit', `/crit/${waiting[0]!.id}`, '.crit .form'],
     ])),
   )
   const ms = await examined()

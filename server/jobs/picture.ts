@@ -25,6 +25,6 @@ export function panelPicture(pixels: Uint8Array, { x0, y0, x1, y1 }: Rect): Prom
 export function pictureOf(pixels: Uint8Array, width: number, height: number): Promise<Buffer> {
   return sharp(pixels, { raw: { width, height, channels: 4 } })
     .resize(LONGEST, LONGEST, { fit: 'inside', withoutEnlargement: true })
-    .png({ compressionLevel: 8 })
+    .png({ compressionLevel: 6 })
     .toBuffer()
 }

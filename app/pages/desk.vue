@@ -15,6 +15,7 @@ useStream<DeskNews>(
   () => api.deskStream,
   () => void load(),
 )
+const waiting = useInParts(() => desk.value?.waiting ?? [])
 const left = computed(() => (desk.value ? desk.value.allWaiting - desk.value.waiting.length : 0))
 const { busy, trying } = useTrying<string>()
 const showMore = () =>
@@ -59,7 +60,7 @@ const wallOf = (classId: number) =>
           <p>When someone hands in, the drawing lies here, oldest first.</p>
         </div>
         <div class="pile">
-          <NuxtLink v-for="card in desk.waiting" :key="card.id" :to="`/crit/${card.id}`" class="card hand-in">
+          <NuxtLink v-for="card in waiting" :key="card.id" :to="`/crit/${card.id}`" class="card hand-in">
             <HandInPicture
               :id="card.id"
               :alt="`${card.plan} by ${card.learner}`"

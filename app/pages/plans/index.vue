@@ -44,6 +44,7 @@ const shown = computed(() =>
     )
   }),
 )
+const inParts = useInParts(() => shown.value)
 const archived = computed(() => book.value?.plans.filter(each => each.isArchived).length ?? 0)
 const isFiltered = computed(() => Boolean(words.value || level.value || topic.value || longest.value))
 function showAll(): void {
@@ -207,7 +208,7 @@ const addVersion = () =>
             <v-btn color="primary" @click="isNewOpen = true">Draw a new lesson</v-btn>
           </template>
         </div>
-        <article v-for="plan in shown" :key="plan.id" class="card plan">
+        <article v-for="plan in inParts" :key="plan.id" class="card plan">
           <NuxtLink :to="`/plans/${plan.id}`" class="picture" :aria-label="`Open ${plan.title}`"
             ><img
               :src="`${api.planCardPicture(plan.id)}&of=${plan.changedAt ?? ''}`"

@@ -68,9 +68,4 @@ function type({ key, value, min = -Infinity, max = Infinity }: Figure, event: Ev
   background: var(--paper);
   color: var(--ink);
 }
-@media (pointer: coarse) {
-  .figures input {
-    min-height: 44px;
-  }
-}
 </style>

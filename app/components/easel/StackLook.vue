@@ -126,9 +126,4 @@ const through = computed(() =>
   width: 16px;
   height: 16px;
 }
-@media (pointer: coarse) {
-  .ticks label {
-    min-height: 44px;
-  }
-}
 </style>

@@ -511,10 +511,4 @@ footer {
   padding: 10px 16px;
   border-top: 1px solid var(--line);
 }
-@media (pointer: coarse) {
-  .pegs button {
-    width: 44px;
-    height: 44px;
-  }
-}
 </style>

@@ -50,3 +50,16 @@ describe('a learner', () => {
       expect(kit.found.slice(before)).toEqual([])
     })
 })
+
+it('finds nothing at a panel of a mural', async () => {
+  const alva = { code: 'SLIP48', name: 'Alva Tregenna', pin: '4471' }
+  const client = await new Client(url).learner(alva.name, alva.pin, alva.code)
+  const { murals } = (await client.call<FolioView>('GET', '/api/folio')).body
+  const panel = await openLooker()
+  await enterAsLearner(panel.page, url, alva)
+  await panel.visit(`/easel/${murals[0]!.drawings[0]!.id}`, '.step-sheet')
+  await panel.page.locator('.window canvas').first().waitFor()
+  await panel.look('a panel of a mural')
+  await panel.browser.close()
+  expect(panel.found).toEqual([])
+})

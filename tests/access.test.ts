@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { DeskView } from '#shared/views'
+import type { DeskView, RegisterView } from '#shared/views'
 import { openLooker, type Looker } from './lib/access'
 import { enterAsTeacher } from './lib/browser'
 import { Client } from './lib/client'
@@ -30,6 +30,7 @@ it('finds nothing at the front door', async () => {
 describe('a teacher', () => {
   let orla: Looker
   let desk: DeskView
+  let mural = 0
 
   beforeAll(async () => {
     orla = await openLooker()
@@ -39,7 +40,10 @@ describe('a teacher', () => {
       set_up_at = NOW(3), keeper_id = (SELECT id FROM teachers)`)
     await database.end()
     await enterAsTeacher(orla.page, url, ORLA)
-    desk = (await (await new Client(url).teacher()).call<DeskView>('GET', '/api/desk')).body
+    const client = await new Client(url).teacher()
+    desk = (await client.call<DeskView>('GET', '/api/desk')).body
+    const drawn = desk.classes.map(each => client.call<RegisterView>('GET', `/api/classes/${each.id}`))
+    mural = (await Promise.all(drawn)).flatMap(each => each.body.murals)[0]!.id
   })
   afterAll(() => orla.browser.close())
 
@@ -61,6 +65,7 @@ describe('a teacher', () => {
     ],
     ['warm-ups', () => '/warm-ups', 'h1'],
     ['a new mural', () => `/murals/new?class=${classId()}`, 'h1'],
+    ['a mural', () => `/murals/${mural}`, '.columns'],
     ['the account', () => '/signed-in', 'form'],
     ['the place', () => '/place', '.people'],
     ['what happened', () => `/happened/${classId()}`, 'h1'],
@@ -78,6 +83,17 @@ describe('a teacher', () => {
       }
       expect(orla.found.slice(before)).toEqual([])
     })
+
+  it('the try of a plan', async () => {
+    const before = orla.found.length
+    const plan = desk.plans.find(each => each.title === 'The tin kettle')!.id
+    await orla.visit(`/plans/${plan}`, '[role=tab]')
+    await orla.page.getByRole('button', { name: 'Try it as a learner' }).click()
+    await orla.page.locator('.step-sheet').waitFor()
+    await orla.page.locator('.window canvas').first().waitFor()
+    await orla.look('the try of a plan')
+    expect(orla.found.slice(before)).toEqual([])
+  })
 
   it('finds the focus in a dialog, keeps it there, and has it back', async () => {
     const { page } = orla

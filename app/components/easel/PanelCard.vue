@@ -21,12 +21,13 @@ const summary = computed(() => {
 
 <template>
   <div v-if="at && panel" class="panel card small" data-test="panel-card" @pointerdown.stop @wheel.stop>
-    <button class="head" :aria-expanded="isOpen" @click="isOpen = !isOpen">
+    <div class="head">
       <strong>{{ panel.name }}</strong> of
-      <NuxtLink :to="`/murals/${panel.mural}`" @click.stop>{{ panel.title }}</NuxtLink>
-      <span class="soft">· {{ summary }}</span
-      ><v-icon :icon="isOpen ? mdiChevronUp : mdiChevronDown" size="18" />
-    </button>
+      <NuxtLink :to="`/murals/${panel.mural}`" class="mural">{{ panel.title }}</NuxtLink>
+      <button class="seams soft" :aria-expanded="isOpen" @click="isOpen = !isOpen">
+        · {{ summary }} <v-icon :icon="isOpen ? mdiChevronUp : mdiChevronDown" size="18" />
+      </button>
+    </div>
     <p v-if="at.isOtherSize.value" class="other" role="alert">
       <strong>This sheet no longer has the size of its panel.</strong> It can’t be put in: undo the cut or the scaling.
     </p>
@@ -73,6 +74,12 @@ const summary = computed(() => {
   flex-wrap: wrap;
   min-height: 30px;
   text-align: left;
+}
+.mural,
+.seams {
+  display: inline-flex;
+  align-items: center;
+  min-height: 30px;
 }
 ul {
   list-style: none;

@@ -141,6 +141,12 @@ describe('a learner by keys', () => {
     await page.keyboard.press('Escape')
     await expect.poll(() => hasFocus(byNumbers)).toBe(true)
     await page.keyboard.press('Shift+ArrowRight')
+    await tabTo(page, bar.getByRole('radio', { name: 'size, turn' }))
+    for (let i = 0; i < 2; i++) await page.keyboard.press('ArrowRight')
+    expect(await bar.getByRole('radio', { name: 'corners' }).getAttribute('aria-checked')).toBe('true')
+    await tabTo(page, page.getByRole('button', { name: /^Bottom left corner\. / }))
+    await page.keyboard.press('Shift+ArrowDown')
+    await page.keyboard.press('ArrowDown')
     await press(page, bar.getByRole('button', { name: 'Settle' }))
     const client = await new Client(url).learner(MORTEN.name, MORTEN.pin)
     const acts = async () => {
@@ -159,6 +165,8 @@ describe('a learner by keys', () => {
     // Its top side: as long as was typed, and straight down.
     expect(x1 - x0).toBeCloseTo(0, 0)
     expect(y1 - y0).toBeCloseTo(400, 0)
+    // One corner pulled by keys: it lay as high as the first, which is now the other end of the same side.
+    expect(move.to.points[7]! / 16 - y0).toBeCloseTo(11, 0)
     await press(page, bar.getByRole('button', { name: 'Select nothing' }))
   })
 

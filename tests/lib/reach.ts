@@ -106,6 +106,8 @@ function outOfReach(scope: string | null): string[] {
   const offered = [...front.querySelectorAll(kinds)].filter(each => {
     if (each.closest('[inert], [aria-hidden=true], [aria-disabled=true], :disabled')) return false
     if (!each.checkVisibility({ visibilityProperty: true })) return false
+    // It takes no pointer: what is drawn there does.
+    if (each.matches('.by-keys')) return false
     // What is only for those who hear the page.
     const box = each.getBoundingClientRect()
     return box.width > 2 && box.height > 2 && !each.closest('.visually-hidden')

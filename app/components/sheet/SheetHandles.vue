@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type Konva from 'konva'
 import { Circle, Layer, Line, Stage } from 'vue-konva'
+import { handleName } from '../../sheet/handle-words'
 import { toSheet, type Size, type WindowView } from '../../sheet/view'
 
 /**
  * Handles over the sheet and the lines between them. Only the handles take the pointer; everywhere else it goes on to
- * the sheet.
+ * the sheet. By keys each is gone to and moved, too.
  */
 const props = defineProps<{
   /** Window px. */
@@ -29,6 +30,24 @@ const REACH = 20
 
 function onDrag(key: string, event: Konva.KonvaEventObject<DragEvent>): void {
   emit('drag', key, toSheet(props.view, event.target.x(), event.target.y()))
+}
+
+/** So far an arrow moves a handle, and with Shift, sheet px. */
+const [STEP, BIG_STEP] = [1, 10]
+const DIRECTIONS: Record<string, readonly [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
+function onKey({ key, x, y }: { key: string; x: number; y: number }, event: KeyboardEvent): void {
+  const direction = DIRECTIONS[event.key]
+  if (!direction) return
+  event.preventDefault()
+  event.stopPropagation()
+  const by = event.shiftKey ? BIG_STEP : STEP
+  const at = toSheet(props.view, x, y)
+  emit('drag', key, { x: at.x + by * direction[0], y: at.y + by * direction[1] })
 }
 
 function isOnHandle(event: PointerEvent): boolean {
@@ -78,6 +97,16 @@ function onDown(event: PointerEvent): void {
         />
       </Layer>
     </Stage>
+    <div role="group" aria-label="Handles">
+      <button
+        v-for="handle in handles"
+        :key="handle.key"
+        class="by-keys"
+        :style="{ left: `${handle.x}px`, top: `${handle.y}px` }"
+        :aria-label="`${handleName(handle.key)}. Arrow keys move it.`"
+        @keydown="onKey(handle, $event)"
+      />
+    </div>
   </div>
 </template>
 
@@ -89,5 +118,14 @@ function onDown(event: PointerEvent): void {
 }
 .handles.takes {
   cursor: grab;
+}
+/* Where the drawn one is: it takes no pointer, and is seen only by its focus. */
+.by-keys {
+  position: absolute;
+  width: 24px;
+  height: 24px;
+  transform: translate(-50%, -50%);
+  border-radius: 50%;
+  pointer-events: none;
 }
 </style>

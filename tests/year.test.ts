@@ -5,7 +5,7 @@ import { YEAR, yearCode } from '#demo/year'
 import type { DeskView } from '#shared/views'
 import { Client } from './lib/client'
 import { Questions } from './lib/questions'
-import { databaseUrl, url } from './lib/world'
+import { connectToDatabase, databaseUrl, url } from './lib/world'
 
 /** A made school year lies beside the demo: pages ask and answer about as much as without it. */
 
@@ -65,6 +65,20 @@ describe('a school year', () => {
   it('the crit asks little beside the record that it shows', async () => {
     const path = `/api/hand-ins/${desk.waiting[0]!.id}`
     expect((await leastOf(path)).questions).toBeLessThanOrEqual(14)
+  })
+
+  it('is judged the same where an earlier version has kept no verdicts beside what it found', async () => {
+    const read = async () => (await teacher.call('GET', `/api/classes/${class1}/progress`)).body
+    const before = await read()
+    expect(JSON.stringify(before)).toContain('"verdict":"met"')
+    const database = await connectToDatabase()
+    await database.query('UPDATE hand_ins SET verdicts = NULL')
+    expect(await read()).toEqual(before)
+    const [left] = await database.query<{ count: number }[]>(`SELECT COUNT(*) AS count FROM hand_ins g
+      JOIN drawings d ON d.id = g.drawing_id JOIN learners l ON l.id = d.learner_id
+      WHERE l.class_id = ${class1} AND g.met IS NOT NULL AND g.verdicts IS NULL`)
+    expect(Number(left!.count)).toBe(0)
+    await database.end()
   })
 
   it('names that try their boxes come out of the register as they went in', async () => {

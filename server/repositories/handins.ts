@@ -34,10 +34,22 @@ async function ofDrawings(
   return every(HandInModel.findAll({ where, order: [...BY_TIME], attributes, transaction }))
 }
 
-export const measuredHandInsOf = (drawingIds: number[]): Promise<MeasuredHandIn[]> => ofDrawings(drawingIds, MEASURED)
-export const judgedHandInsOf = (drawingIds: number[]): Promise<JudgedHandIn[]> => ofDrawings(drawingIds, JUDGED)
+export const measuredHandInsOf = async (drawingIds: number[]): Promise<MeasuredHandIn[]> =>
+  withVerdicts(await ofDrawings(drawingIds, MEASURED))
+export const judgedHandInsOf = async (drawingIds: number[]): Promise<JudgedHandIn[]> =>
+  withVerdicts(await ofDrawings(drawingIds, JUDGED))
 export const handInHeadsOf = (drawingIds: number[], transaction?: Tx): Promise<HandInHead[]> =>
   ofDrawings(drawingIds, HEAD, transaction)
+
+/** Where a process of an earlier version has left verdicts out, they are taken from what it found, and kept. */
+async function withVerdicts<T extends JudgedHandIn>(rows: T[]): Promise<T[]> {
+  const without = rows.filter(each => each.met !== null && each.verdicts === null).map(each => each.id)
+  if (without.length === 0) return rows
+  const found = await every(HandInModel.findAll({ where: { id: without }, attributes: ['id', 'findings'] }))
+  const verdicts = new Map(found.map(each => [each.id, verdictsOf(each.findings ?? [])]))
+  for (const [id, own] of verdicts) await HandInModel.update({ verdicts: own }, { where: { id } })
+  return rows.map(each => ({ ...each, verdicts: verdicts.get(each.id) ?? each.verdicts }))
+}
 
 /** What was measured of the latest hand-in of each who is in a class, for one plan. */
 export async function latestMeasures(classId: number, planId: number): Promise<Measures[]> {

@@ -8,7 +8,7 @@ const STENCILS: readonly Stencil[] = [
   { kind: 'line', from: { x: 0, y: 0 }, to: middle },
   { kind: 'curve', from: { x: 0, y: 0 }, bendA: { x: 1, y: 9 }, bendB: { x: 9, y: 1 }, to: middle },
   { kind: 'polyline', points: [{ x: 0, y: 0 }, middle, { x: 9, y: 0 }] },
-  { kind: 'polygon', middle, radius: 20, angle: 0, corners: 5 },
+  { kind: 'polygon', middle, radius: 20, angle: 0, sides: 5 },
   { kind: 'box', middle, width: 20, height: 10, angle: 0 },
 ] as const
 const held = heldWhole({ x0: 0, y0: 0, x1: 90, y1: 60 })

@@ -70,7 +70,8 @@ describe('a new class', () => {
     for await (const chunk of await download.createReadStream()) chunks.push(chunk as Buffer)
     const { code } = await register()
     expect(Buffer.concat(chunks).toString('utf8').split('\r\n').slice(0, 2)).toEqual([
-      'Class,Class code,Name,PIN',
+      // With the mark that says that it is UTF-8.
+      '\uFEFFClass,Class code,Name,PIN',
       `Sandbank evening,${code},Ada Tregear,4471`,
     ])
   })

@@ -32,6 +32,14 @@ describe('every view', () => {
     expect(withWords(/<main\b/).sort()).toEqual(['error.vue', 'layouts/bare.vue', 'layouts/default.vue'])
   })
 
+  it('names what tells how far something is', () => {
+    const all = files.flatMap(({ name, text }) =>
+      [...text.matchAll(/<v-progress-(?:linear|circular)\b[^>]*>/g)].map(([words]) => ({ name, words })),
+    )
+    expect(all.length).toBeGreaterThan(6)
+    for (const { name, words } of all) expect(words, name).toMatch(/aria-label="/)
+  })
+
   it('says of each menu that it is one, and of a card that opens that it is no menu', () => {
     const menus = files.flatMap(({ name, text }) =>
       [...text.matchAll(/<v-menu\b[\s\S]*?<\/v-menu>/g)].map(([words]) => ({ name, words })),

@@ -11,7 +11,7 @@ defineEmits<{ again: [] }>()
     <v-btn color="primary" @click="$emit('again')">Try again</v-btn>
   </div>
   <div v-else class="loading" role="status">
-    <v-progress-circular indeterminate color="primary" size="34" width="3" />
+    <v-progress-circular aria-label="Loading" indeterminate color="primary" size="34" width="3" />
     <span>Just a moment …</span>
   </div>
 </template>

@@ -131,7 +131,7 @@ function end(): void {
           />
         </svg>
         <div v-if="work" class="work card" role="status">
-          <v-progress-circular indeterminate size="22" width="2.5" color="primary" /> {{ work }} …
+          <v-progress-circular :aria-label="work" indeterminate size="22" width="2.5" color="primary" /> {{ work }} …
         </div>
       </div>
     </div>

@@ -9,21 +9,16 @@ const parts = computed(() =>
   typeof props.trouble === 'string' ? { message: '', fix: props.trouble } : (props.trouble ?? null),
 )
 let untie: (() => void) | null = null
-const loosen = () => {
+function loosen(): void {
   untie?.()
   untie = null
 }
-watch(
-  parts,
-  () => {
-    loosen()
-    if (line.value) untie = tieError(line.value)
-  },
-  { flush: 'post', immediate: true },
-)
-onMounted(() => {
-  if (line.value && !untie) untie = tieError(line.value)
-})
+function tie(): void {
+  loosen()
+  if (line.value) untie = tieError(line.value)
+}
+watch(parts, tie, { flush: 'post' })
+onMounted(tie)
 onBeforeUnmount(loosen)
 </script>
 

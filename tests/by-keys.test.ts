@@ -170,6 +170,33 @@ describe('a learner by keys', () => {
     await press(page, bar.getByRole('button', { name: 'Select nothing' }))
   })
 
+  it('moves and turns a guide by arrows', async () => {
+    const page = pageOf(learner)
+    const opens = page.getByRole('button', { name: 'Guides' })
+    const card = page.getByRole('dialog', { name: 'Guides' })
+    await press(page, opens)
+    await press(page, card.getByRole('button', { name: /^Mirror line/ }))
+    const angle = card.getByRole('slider', { name: 'Angle' })
+    const before = Number(await angle.inputValue())
+    await tabTo(page, card.getByLabel('Move them on the sheet with handles'))
+    await page.keyboard.press('Space')
+    await page.keyboard.press('Escape')
+    const turn = page.getByRole('button', { name: /^Turn the mirror line\. / })
+    const middle = page.getByRole('button', { name: /^Middle of the mirror line\. / })
+    await tabTo(page, turn)
+    await page.keyboard.press('Shift+ArrowRight')
+    await page.keyboard.press('ArrowDown')
+    const at = async () => (await middle.boundingBox())!.x
+    const from = await at()
+    await tabTo(page, middle)
+    for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowLeft')
+    await expect.poll(at).toBeLessThan(from - 5)
+    await press(page, opens)
+    expect(Number(await angle.inputValue())).toBe(before + 11)
+    await press(page, card.getByRole('button', { name: 'Take Mirror line away' }))
+    await page.keyboard.press('Escape')
+  })
+
   it('hands in with a word, is told so, and is back at what opened the card', async () => {
     const page = pageOf(learner)
     await press(page, page.getByRole('button', { name: /^Step 4/ }))

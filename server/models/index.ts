@@ -1,13 +1,13 @@
 import type { Connection, ConnectionConfig } from 'mariadb'
 import { Sequelize, type Options } from 'sequelize'
-import { initAnswerModel } from './answer'
+import { AnswerModel, initAnswerModel } from './answer'
 import { initAssignmentModel } from './assignment'
 import { initAssignmentLearnerModel } from './assignment-learner'
-import { initDrawingModel } from './drawing'
+import { DrawingModel, initDrawingModel } from './drawing'
 import { initDrillTryModel } from './drill-try'
-import { initHandInModel } from './hand-in'
+import { HandInModel, initHandInModel } from './hand-in'
 import { initJobModel } from './job'
-import { initLearnerModel } from './learner'
+import { LearnerModel, initLearnerModel } from './learner'
 import { initLivePictureModel } from './live-picture'
 import { initMuralModel } from './mural'
 import { initMuralPanelModel } from './mural-panel'
@@ -21,7 +21,7 @@ import { initPlanModel } from './plan'
 import { initPlanVersionModel } from './plan-version'
 import { initRaisedHandModel } from './raised-hand'
 import { initRecordBatchModel } from './record-batch'
-import { initSchoolClassModel } from './school-class'
+import { SchoolClassModel, initSchoolClassModel } from './school-class'
 import { initSignatureModel } from './signature'
 import { initTeacherModel } from './teacher'
 import { initWallWordsModel } from './wall-words'
@@ -87,6 +87,15 @@ const INITS = [
   initWallWordsModel,
 ]
 
+/** What is read with what it belongs to, in one question. */
+function joinModels(): void {
+  const by = (foreignKey: string) => ({ foreignKey, constraints: false })
+  HandInModel.belongsTo(DrawingModel, { as: 'drawing', ...by('drawingId') })
+  DrawingModel.belongsTo(LearnerModel, { as: 'learner', ...by('learnerId') })
+  HandInModel.hasOne(AnswerModel, { as: 'answer', ...by('handInId') })
+  LearnerModel.belongsTo(SchoolClassModel, { as: 'schoolClass', ...by('classId') })
+}
+
 /** What connections come from: the driver, or what chooses among several servers. */
 export interface Source {
   createConnection: (config: ConnectionConfig) => Promise<Connection>
@@ -104,5 +113,6 @@ export function connect(url: string, source: Source): Sequelize {
     dialectOptions: { connectTimeout: 3000, maxAllowedPacket: 256 * 1024 * 1024 },
   } as Options)
   for (const init of INITS) init(sequelize)
+  joinModels()
   return sequelize
 }

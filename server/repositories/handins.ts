@@ -1,6 +1,14 @@
 import type { Measures } from '#core/review'
 import type { StepFindings, Verdicts } from '#shared/views'
-import { AnswerModel, HandInModel, type HandIn, type Answer } from '../models'
+import {
+  AnswerModel,
+  HandInModel,
+  type Answer,
+  type Drawing,
+  type HandIn,
+  type Learner,
+  type SchoolClass,
+} from '../models'
 import { question, type Tx } from './database'
 import { every, made, one } from './values'
 
@@ -23,6 +31,25 @@ export function handInById(id: number): Promise<HandIn | null> {
   return one(HandInModel.findByPk(id, { attributes: WITHOUT_PICTURE }))
 }
 
+/** With its drawing, whose it is and their class. */
+export interface WholeHandIn {
+  readonly handIn: HandIn
+  readonly drawing: Drawing
+  readonly learner: Learner
+  readonly schoolClass: SchoolClass
+}
+
+export async function wholeHandIn(id: number): Promise<WholeHandIn | null> {
+  const include = { association: 'drawing', include: [{ association: 'learner', include: ['schoolClass'] }] }
+  const row = await one(HandInModel.findByPk(id, { attributes: WITHOUT_PICTURE, include }))
+  if (!row) return null
+  type Nested = HandIn & { drawing: Drawing & { learner: Learner & { schoolClass: SchoolClass } } }
+  const { drawing: withLearner, ...handIn } = row as Nested
+  const { learner: withClass, ...drawing } = withLearner
+  const { schoolClass, ...learner } = withClass
+  return { handIn, drawing, learner, schoolClass }
+}
+
 /** Of these drawings, in the order of time. */
 async function ofDrawings(
   drawingIds: number[],
@@ -36,10 +63,29 @@ async function ofDrawings(
 
 export const measuredHandInsOf = async (drawingIds: number[]): Promise<MeasuredHandIn[]> =>
   withVerdicts(await ofDrawings(drawingIds, MEASURED))
-export const judgedHandInsOf = async (drawingIds: number[]): Promise<JudgedHandIn[]> =>
-  withVerdicts(await ofDrawings(drawingIds, JUDGED))
 export const handInHeadsOf = (drawingIds: number[], transaction?: Tx): Promise<HandInHead[]> =>
   ofDrawings(drawingIds, HEAD, transaction)
+
+/** A hand-in with what it is of, and what its teacher said of the look-fors. */
+export type AnsweredHandIn = JudgedHandIn & {
+  readonly drawing: Pick<Drawing, 'learnerId' | 'planId' | 'versionId'>
+  readonly marks: Answer['marks']
+}
+
+/** All that these learners handed in, in the order of time. */
+export async function answeredHandInsOf(learnerIds: number[]): Promise<AnsweredHandIn[]> {
+  if (learnerIds.length === 0) return []
+  const drawing = { association: 'drawing', attributes: ['learnerId', 'planId', 'versionId'] }
+  const include = [
+    { ...drawing, where: { learnerId: learnerIds }, required: true },
+    { association: 'answer', attributes: ['marks'] },
+  ]
+  const rows = await every(HandInModel.findAll({ order: [...BY_TIME], attributes: JUDGED, include }))
+  type Nested = JudgedHandIn & Pick<AnsweredHandIn, 'drawing'> & { answer: Pick<Answer, 'marks'> | null }
+  return withVerdicts(
+    (rows as unknown as Nested[]).map(({ answer, ...row }) => ({ ...row, marks: answer?.marks ?? {} })),
+  )
+}
 
 /** Where a process of an earlier version has left verdicts out, they are taken from what it found, and kept. */
 async function withVerdicts<T extends JudgedHandIn>(rows: T[]): Promise<T[]> {

@@ -41,6 +41,14 @@ export function learnerById(id: number, transaction?: Tx): Promise<Learner | nul
   return one(LearnerModel.findByPk(id, { transaction }))
 }
 
+/** A learner with the class. */
+export async function learnerAndClass(id: number): Promise<{ learner: Learner; schoolClass: SchoolClass } | null> {
+  const row = await one(LearnerModel.findByPk(id, { include: 'schoolClass' }))
+  if (!row) return null
+  const { schoolClass, ...learner } = row as Learner & { schoolClass: SchoolClass }
+  return { learner, schoolClass }
+}
+
 /**
  * The row, locked until the transaction ends: what one learner asks at once is done one after the other. It is written
  * as well: of two that came by two servers of a cluster one then gives way.

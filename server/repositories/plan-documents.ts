@@ -106,8 +106,22 @@ export async function storeDocument(plan: Plan, transaction: Tx): Promise<string
   return digest
 }
 
-/** The plan as it was stored. */
+/** Plans that were read lately, with about as many characters of JSON as they are. */
+const keptDocuments = new LRUCache<string, { readonly plan: Plan; readonly size: number }>({
+  maxSize: 8_000_000,
+  sizeCalculation: each => each.size,
+})
+
+/** The plan as it was stored. Nobody changes it: others read the same one. */
 export async function readDocument(digest: string, transaction?: Tx): Promise<Plan> {
+  const kept = keptDocuments.get(digest)
+  if (kept) return kept.plan
+  const read = await readAnew(digest, transaction)
+  keptDocuments.set(digest, read)
+  return read.plan
+}
+
+async function readAnew(digest: string, transaction?: Tx): Promise<{ plan: Plan; size: number }> {
   const { body, record } = (await PlanDocumentModel.findByPk(digest, {
     attributes: ['body', 'record'],
     transaction,
@@ -119,18 +133,18 @@ export async function readDocument(digest: string, transaction?: Tx): Promise<Pl
       : [],
   ])
   const bytes = new Map(pictures.map(each => [each.digest, each.bytes]))
-  const entries = JSON.parse((await unpack(packed)).toString()) as Plan['demonstration']['entries']
-  return {
+  const entries = (await unpack(packed)).toString()
+  const shown = body.pictures?.map(each => ({
+    id: each.id,
+    type: each.type,
+    base64: bytes.get(each.digest)!.toString('base64'),
+  }))
+  const plan = {
     ...body,
-    ...(body.pictures && {
-      pictures: body.pictures.map(each => ({
-        id: each.id,
-        type: each.type,
-        base64: bytes.get(each.digest)!.toString('base64'),
-      })),
-    }),
-    demonstration: { ...body.demonstration, entries },
+    ...(shown && { pictures: shown }),
+    demonstration: { ...body.demonstration, entries: JSON.parse(entries) as Plan['demonstration']['entries'] },
   } as Plan
+  return { plan, size: 10_000 + entries.length + (shown ?? []).reduce((sum, each) => sum + each.base64.length, 0) }
 }
 
 /** Facts that were read lately. What is stored under a digest never changes, so every process may keep it. */

@@ -1,5 +1,5 @@
 import { LRUCache } from 'lru-cache'
-import { Op } from 'sequelize'
+import { literal, Op } from 'sequelize'
 import type { Plan } from '#core/plan'
 import {
   AssignmentLearnerModel,
@@ -8,7 +8,6 @@ import {
   PlanModel,
   PlanVersionModel,
   type Assignment,
-  type AssignmentLearner,
   type Drawing,
   type PlanVersion,
   type StoredPlan,
@@ -259,26 +258,28 @@ export interface Given {
 
 /** The plans that a class was given, in their order, each in the version that it has. */
 export async function plansOfClass(classId: number): Promise<Given[]> {
-  const given = await assignmentsOfClass(classId)
-  const chosen = await every(AssignmentLearnerModel.findAll({ where: { classId } }))
+  const chosen: [ReturnType<typeof literal>, string] = [literal(LEARNERS_CHOSEN), 'chosen']
+  const rows = AssignmentModel.findAll({ where: { classId }, attributes: { include: [chosen] }, ...IN_PLACE })
+  const given = (await every(rows)) as (Assignment & { readonly chosen: string | null })[]
   const digests = await digestsFor(given)
   const facts = await factsOf(digests)
-  return given.map((row, i) => ({
+  return given.map(({ chosen: learners, ...row }, i) => ({
     id: row.planId,
     facts: facts.get(digests[i]!)!,
     row,
-    learners: learnersIn(chosen, row.planId),
+    learners: learners === null ? null : learners.split(',').map(Number),
   }))
 }
 
-function learnersIn(chosen: readonly AssignmentLearner[], planId: number): number[] | null {
-  const own = chosen.filter(each => each.planId === planId).map(each => each.learnerId)
-  return own.length ? own : null
-}
+const IN_PLACE = { order: ['place', 'planId'] }
+/** Null: nobody was chosen, it is for all. */
+const LEARNERS_CHOSEN = `(SELECT GROUP_CONCAT(chosen.learner_id) FROM assignment_learners chosen
+  WHERE chosen.class_id = AssignmentModel.class_id AND chosen.plan_id = AssignmentModel.plan_id)`
 
 /** Whom of the class a plan is for; null: all of it. */
 export async function learnersFor(classId: number, planId: number, transaction?: Tx): Promise<number[] | null> {
-  return learnersIn(await every(AssignmentLearnerModel.findAll({ where: { classId, planId }, transaction })), planId)
+  const chosen = await every(AssignmentLearnerModel.findAll({ where: { classId, planId }, transaction }))
+  return chosen.length ? chosen.map(each => each.learnerId) : null
 }
 
 export async function setLearnersFor(
@@ -322,7 +323,7 @@ export function assignmentsOf(planIds: number[]): Promise<Assignment[]> {
 }
 
 export function assignmentsOfClass(classId: number, transaction?: Tx): Promise<Assignment[]> {
-  return every(AssignmentModel.findAll({ where: { classId }, order: ['place', 'planId'], transaction }))
+  return every(AssignmentModel.findAll({ where: { classId }, ...IN_PLACE, transaction }))
 }
 
 export function assignment(classId: number, planId: number, transaction?: Tx): Promise<Assignment | null> {

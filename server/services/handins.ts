@@ -149,7 +149,7 @@ export async function handInView(
 ): Promise<{ view: Omit<HandInView, 'record'>; record: Buffer }> {
   const { handIn: row, drawing, learner, schoolClass } = await requireHandIn(person, id)
   const plan = await plans.documentFor(drawing)
-  const [answer] = await handIns.answersOf([id])
+  const [answer] = row.state === 'waiting' ? [] : await handIns.answersOf([id])
   const latest = person.kind === 'teacher' ? await handIns.latestMeasures(schoolClass.id, drawing.planId) : []
   const others = (await handIns.attemptsAt(learner.id, drawing.planId)).filter(each => each.id !== id)
   const pile = person.kind === 'teacher' ? await waitingOf(person.id) : []

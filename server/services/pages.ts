@@ -1,19 +1,18 @@
 import type { PictureSize } from '#shared/schemas'
-import type { FolioHandIn, FolioView, GivenTerms, Person, PlanCard, RegisterView } from '#shared/views'
-import { teachersOfClass } from '../repositories/colleagues'
+import type { FolioHandIn, FolioView, GivenTerms, Person, PlanCard } from '#shared/views'
 import * as drawings from '../repositories/drawings'
 import type { Drawing } from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
 import * as people from '../repositories/people'
 import * as plans from '../repositories/plans'
 import type { Assignment } from '../repositories/plans'
-import { countAsked, waitingOn } from '../repositories/wall'
+import { countAsked } from '../repositories/wall'
 import { nowMs } from '../utils/clock'
 import { Refused } from '../utils/refuse'
 import { answerView } from './answers'
-import { muralCards, muralsFor } from './murals'
+import { muralsFor } from './murals'
 import { currentOf, folioDrawing, isTakenBackYet } from './own-drawings'
-import { requireClass, requireLearner, requirePlan } from './rights'
+import { requireLearner, requirePlan } from './rights'
 import { roomView } from './room'
 import { smallOf } from './small-pictures'
 import { ownSets } from './warm-up-sets'
@@ -25,77 +24,10 @@ export function planCard(id: number, { title, goal, level, minutes, steps, warmU
   return { id, title, goal, level, minutes, steps: steps.length, warmUps }
 }
 
-const isComing = (time: Date | null): boolean => time !== null && time.getTime() > nowMs()
+export const isComing = (time: Date | null): boolean => time !== null && time.getTime() > nowMs()
 
-function termsOf({ startsAt, dueAt, way }: Pick<Assignment, 'startsAt' | 'dueAt' | 'way'>): GivenTerms {
+export function termsOf({ startsAt, dueAt, way }: Pick<Assignment, 'startsAt' | 'dueAt' | 'way'>): GivenTerms {
   return { startsAt: startsAt?.toISOString() ?? null, dueAt: dueAt?.toISOString() ?? null, way }
-}
-
-export async function registerView(person: Teacher, classId: number): Promise<RegisterView> {
-  const { id, name, code, meets, archivedAt, eraseAt, sourceId, ...schoolClass } = await requireClass(person, classId)
-  const ever = await people.everyLearnerOf([id])
-  const learners = ever.filter(each => each.removedAt === null)
-  const drawn = await drawings.drawingsOf(learners.map(each => each.id))
-  const given = await handIns.handInHeadsOf(drawn.map(each => each.id))
-  const given2class = await plans.plansOfClass(id)
-  // Own sheets and panels of murals are none of the class's plans.
-  const also = await people.alsoIn(learners.filter(each => each.folioId !== null).map(each => each.id))
-  const others = drawn.map(each => each.planId).filter(planId => !given2class.some(each => each.id === planId))
-  const titles = new Map((await plans.plansById([...new Set(others)])).map(each => [each.id, each.title]))
-  return {
-    id,
-    name,
-    code,
-    when: meets,
-    isArchived: archivedAt !== null,
-    hasPicturePins: Boolean(schoolClass.hasPicturePins),
-    guestsUntil: isComing(schoolClass.guestsUntil) ? schoolClass.guestsUntil!.toISOString() : null,
-    eraseAt: eraseAt?.toISOString() ?? null,
-    sourceId,
-    teachers: await teachersOfClass(id),
-    wall: (await waitingOn([id])).map(({ works, words }) => ({ works, words }))[0] ?? { works: 0, words: 0 },
-    murals: await muralCards(id, true),
-    plans: given2class.map(plan => {
-      const theirs = drawn.filter(each => each.planId === plan.id)
-      const began = new Set(theirs.filter(each => each.position > 0).map(each => each.learnerId))
-      const handed = new Set(
-        theirs.filter(each => given.some(one => one.drawingId === each.id)).map(each => each.learnerId),
-      )
-      return {
-        id: plan.id,
-        title: plan.facts.title,
-        learners: plan.learners ? [...plan.learners] : null,
-        isRicherThere: plan.facts.steps.some(each => each.isRicher),
-        ...termsOf(plan.row),
-        begun: began.size,
-        handedIn: handed.size,
-      }
-    }),
-    removed: ever.flatMap(({ id: learner, name: who, removedAt }) =>
-      removedAt ? [{ id: learner, name: who, removedAt: removedAt.toISOString() }] : [],
-    ),
-    learners: learners.map(learner => {
-      const theirs = drawn.filter(each => each.learnerId === learner.id)
-      const drawing = theirs.at(-1)
-      const plan = given2class.find(each => each.id === drawing?.planId)
-      const handedIn = given.filter(each => theirs.some(one => one.id === each.drawingId))
-      const latest = handedIn.at(-1)
-      return {
-        id: learner.id,
-        name: learner.name,
-        sourceId: learner.sourceId,
-        isGuest: learner.guestUntil !== null,
-        also: also.get(learner.id) ?? [],
-        plan: plan?.facts.title ?? (drawing ? (titles.get(drawing.planId) ?? null) : null),
-        step: plan?.facts.steps.find(step => step.id === drawing?.step)?.title ?? null,
-        hasBegun: drawing !== undefined && drawing.position > 0,
-        strokes: drawing?.position ?? 0,
-        lastSeenAt: drawing?.lastSeenAt?.toISOString() ?? null,
-        handIns: handedIn.length,
-        latest: latest ? { id: latest.id, state: latest.state } : null,
-      }
-    }),
-  }
 }
 
 /** Throws Refused `not-signed-in`. */

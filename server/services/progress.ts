@@ -1,8 +1,6 @@
 import type { MeasureName } from '#core/lookfor'
 import { VERDICT_OF_MARK } from '#shared/marks'
 import type { LearnerProgress, Person, PracticePlan, ProgressView } from '#shared/views'
-import * as drawings from '../repositories/drawings'
-import type { Drawing } from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
 import * as people from '../repositories/people'
 import type { Learner, SchoolClass } from '../repositories/people'
@@ -66,15 +64,12 @@ async function progressOf(
   learners: readonly Learner[],
 ): Promise<Omit<ProgressView, 'plans' | 'book'>> {
   const ids = learners.map(each => each.id)
-  const [drawn, tries, days] = await Promise.all([
-    drawings.drawingsOf(ids),
+  const [rows, tries, days] = await Promise.all([
+    handIns.answeredHandInsOf(ids),
     progress.triesOfAll(ids),
     progress.daysOf(ids),
   ])
-  const rows = await handIns.judgedHandInsOf(drawn.map(each => each.id))
-  const marks = new Map((await handIns.answersOf(rows.map(each => each.id))).map(each => [each.handInId, each.marks]))
-  const drawingOf = new Map(drawn.map(each => [each.id, each]))
-  const measures = await measuresFor(rows.map(each => drawingOf.get(each.drawingId)!))
+  const measures = await measuresFor(rows.map(each => each.drawing))
   return {
     classId: id,
     className: name,
@@ -82,20 +77,18 @@ async function progressOf(
       id: learner.id,
       name: learner.name,
       handIns: rows
-        .filter(each => drawingOf.get(each.drawingId)!.learnerId === learner.id)
+        .filter(each => each.drawing.learnerId === learner.id)
         .map(row => {
-          const drawing = drawingOf.get(row.drawingId)!
-          const known = measures.get(keyOf(drawing))!
-          const own = marks.get(row.id) ?? {}
+          const known = measures.get(keyOf(row.drawing))!
           return {
             id: row.id,
-            plan: drawing.planId,
+            plan: row.drawing.planId,
             at: row.handedInAt.toISOString(),
             attempt: row.attempt,
             state: row.state,
             judged: Object.entries(row.verdicts ?? {}).flatMap(([lookFor, verdict]) => {
               const measure = known.get(lookFor)
-              const mark = own[lookFor]
+              const mark = row.marks[lookFor]
               return measure ? [{ measure, verdict: mark ? VERDICT_OF_MARK[mark] : verdict }] : []
             }),
           }
@@ -108,10 +101,12 @@ async function progressOf(
   }
 }
 
-const keyOf = ({ planId, versionId }: Pick<Drawing, 'planId' | 'versionId'>) => `${planId} ${versionId ?? ''}`
+const keyOf = ({ planId, versionId }: plans.Followed) => `${planId} ${versionId ?? ''}`
 
 /** By plan and version: which look-for is of which measure. */
-async function measuresFor(drawn: readonly Drawing[]): Promise<ReadonlyMap<string, ReadonlyMap<string, MeasureName>>> {
+async function measuresFor(
+  drawn: readonly plans.Followed[],
+): Promise<ReadonlyMap<string, ReadonlyMap<string, MeasureName>>> {
   const needed = new Map(drawn.map(each => [keyOf(each), each]))
   const facts = await plans.factsForAll([...needed.values()])
   return new Map(

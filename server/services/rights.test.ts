@@ -33,9 +33,14 @@ let gone: number[] = []
 const byId = (list: readonly { id: number }[]) => (id: number) =>
   Promise.resolve(list.find(each => each.id === id) ?? null)
 const inClasses = (ids: readonly number[]) => learners.filter(each => ids.includes(each.classId))
+const withClass = (id: number) => {
+  const learner = learners.find(each => each.id === id)
+  return learner ? { learner, schoolClass: classes.find(each => each.id === learner.classId)! } : null
+}
 vi.mock('../repositories/people', () => ({
   classById: byId(classes),
   learnerById: byId(learners),
+  learnerAndClass: (id: number) => Promise.resolve(withClass(id)),
   learnersOf: (ids: number[]) => Promise.resolve(inClasses(ids).filter(each => !gone.includes(each.id))),
   everyLearnerOf: (ids: number[]) => Promise.resolve(inClasses(ids)),
   classesOf: (teacherId: number, isArchived = false) =>
@@ -53,7 +58,12 @@ vi.mock('../repositories/drawings', () => ({
   drawingsFor: (learner: number, plan: number) =>
     Promise.resolve(drawings.filter(each => each.learnerId === learner && each.planId === plan)),
 }))
-vi.mock('../repositories/handins', () => ({ handInById: byId([{ id: 9000, drawingId: 1000 } as { id: number }]) }))
+vi.mock('../repositories/handins', () => ({
+  wholeHandIn: (id: number) =>
+    Promise.resolve(
+      id === 9000 ? { handIn: { id, drawingId: 1000 }, drawing: drawings[0]!, ...withClass(100)! } : null,
+    ),
+}))
 vi.mock('../repositories/plans', () => ({
   planById: byId(plans),
   assignment: (classId: number, plan: number) =>

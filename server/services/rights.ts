@@ -3,7 +3,7 @@ import { helps } from '../repositories/colleagues'
 import * as drawings from '../repositories/drawings'
 import type { Drawing } from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
-import type { HandIn } from '../repositories/handins'
+import type { WholeHandIn } from '../repositories/handins'
 import * as people from '../repositories/people'
 import type { Learner, SchoolClass } from '../repositories/people'
 import * as plans from '../repositories/plans'
@@ -22,7 +22,7 @@ export async function requireDrawing(person: Person, id: number): Promise<Drawin
   const drawing = await drawings.drawingById(id)
   if (!drawing) throw notFound('drawing')
   if (await isOwner(person, drawing)) return drawing
-  const of = drawing.learnerId === null ? null : await learnerAndClass(drawing.learnerId)
+  const of = drawing.learnerId === null ? null : await people.learnerAndClass(drawing.learnerId)
   if (!of || !(await isTaughtBy(person, of.schoolClass))) throw notYours('drawing')
   return drawing
 }
@@ -57,22 +57,13 @@ export async function requireOwnDrawing(person: Person, id: number): Promise<Dra
   return drawing
 }
 
-async function learnerAndClass(learnerId: number): Promise<{ learner: Learner; schoolClass: SchoolClass }> {
-  const learner = (await people.learnerById(learnerId))!
-  return { learner, schoolClass: (await people.classById(learner.classId))! }
-}
-
 /** Throws Refused `not-found`. */
-export async function requireHandIn(
-  person: Person,
-  id: number,
-): Promise<{ handIn: HandIn; drawing: Drawing; learner: Learner; schoolClass: SchoolClass }> {
-  const handIn = await handIns.handInById(id)
-  if (!handIn) throw notFound('hand-in')
-  const drawing = (await drawings.drawingById(handIn.drawingId))!
-  const of = await learnerAndClass(drawing.learnerId!)
-  if (!(await isOwner(person, drawing)) && !(await isTaughtBy(person, of.schoolClass))) throw notYours('drawing')
-  return { handIn, drawing, ...of }
+export async function requireHandIn(person: Person, id: number): Promise<WholeHandIn> {
+  const whole = await handIns.wholeHandIn(id)
+  if (!whole) throw notFound('hand-in')
+  if (!(await isOwner(person, whole.drawing)) && !(await isTaughtBy(person, whole.schoolClass)))
+    throw notYours('drawing')
+  return whole
 }
 
 /** Whoever is named is in the class; `ever`: or was taken out of it. Throws Refused `malformed`. */
@@ -119,7 +110,7 @@ async function mayRead(teacherId: number, plan: StoredPlan): Promise<boolean> {
 export async function requireClass(person: Person, id: number): Promise<SchoolClass> {
   const schoolClass = await people.classById(id)
   if (!schoolClass) throw notFound('class')
-  if (person.kind !== 'teacher' || !(await teaches(person.id, schoolClass))) throw notYours('class')
+  if (!(await isTaughtBy(person, schoolClass))) throw notYours('class')
   return schoolClass
 }
 
@@ -144,9 +135,10 @@ export async function requireLearner(
   person: Person,
   id: number,
 ): Promise<{ learner: Learner; schoolClass: SchoolClass }> {
-  const learner = await people.learnerById(id)
-  if (!learner) throw notFound('learner')
-  return { learner, schoolClass: await requireClass(person, learner.classId) }
+  const whole = await people.learnerAndClass(id)
+  if (!whole) throw notFound('learner')
+  if (!(await isTaughtBy(person, whole.schoolClass))) throw notYours('class')
+  return whole
 }
 
 export async function classIdOf(person: Extract<Person, { kind: 'learner' }>): Promise<number> {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Point } from '#core/geometry'
+import { takeArrow } from '../../sheet/arrows'
 import { toWindow, type Size, type WindowView } from '../../sheet/view'
 
 /**
@@ -18,26 +19,17 @@ const told = computed(
   () => `${share(needle.value.x, props.sheet.width)} % across, ${share(needle.value.y, props.sheet.height)} % down`,
 )
 
-const ARROWS: Record<string, readonly [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-}
 /** One arrow, and one with Shift: shares of the sheet. */
 const STEP = 0.01
 const LEAP = 0.1
 function onKey(event: KeyboardEvent): void {
-  const arrow = ARROWS[event.key]
-  if (!arrow) return
-  event.preventDefault()
-  event.stopPropagation()
-  const by = event.shiftKey ? LEAP : STEP
+  const by = takeArrow(event, STEP, LEAP)
+  if (!by) return
   const { width, height } = props.sheet
   const within = (value: number, most: number) => Math.round(Math.min(most, Math.max(0, value)))
   needle.value = {
-    x: within(needle.value.x + arrow[0] * by * width, width),
-    y: within(needle.value.y + arrow[1] * by * height, height),
+    x: within(needle.value.x + by.x * width, width),
+    y: within(needle.value.y + by.y * height, height),
   }
 }
 const button = useTemplateRef<HTMLElement>('button')

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { area, curveMonotoneX, line, max, scaleLinear } from 'd3'
+import { takeArrow } from '../../sheet/arrows'
 
 /** A curve through points that are pulled: what comes in lies along, what goes out upward. */
 const { points, tones, colour } = defineProps<{
@@ -74,16 +75,11 @@ function pull(event: PointerEvent): void {
 }
 
 function onKey(event: KeyboardEvent, i: number): void {
-  const by = event.shiftKey ? 10 : 2
-  const direction = (
-    { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, by], ArrowDown: [0, -by] } as Record<
-      string,
-      [number, number]
-    >
-  )[event.key]
-  if (direction) setPoint(i, [points[i]![0] + direction[0], points[i]![1] + direction[1]])
-  else if (event.key === 'Delete' || event.key === 'Backspace') remove(i)
-  else return
+  const by = takeArrow(event, 2, 10)
+  // Values go up.
+  if (by) return setPoint(i, [points[i]![0] + by.x, points[i]![1] - by.y])
+  if (event.key !== 'Delete' && event.key !== 'Backspace') return
+  remove(i)
   event.preventDefault()
   event.stopPropagation()
 }

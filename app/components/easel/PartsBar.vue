@@ -6,7 +6,7 @@ import { LETTERING_FONTS, type LetteringFont } from '../../sheet/fonts'
 
 /** What can be done with the part that is chosen or in hand, and the settings of how parts are chosen. */
 const { parts, letters, crop, copyLayer, choosePart } = useInHand()
-const { isReadOnly } = useDrawing()
+const { isReadOnly, sheet } = useDrawing()
 const { mode, isSelected, choice, soften, colour, held, handleMode, leaves, bend } = parts
 const { writing, isReady, text, font, size, isSolid } = letters
 
@@ -182,7 +182,7 @@ watch(
     <template v-else>
       <template v-if="isChoosing">
         <span class="small hint">{{ HINTS[mode!] }}</span>
-        <BoxByNumbers v-if="mode === 'box'" />
+        <BoxByNumbers v-if="mode === 'box'" title="A box" act="Choose it" :sheet="sheet" @choose="parts.selectBox" />
         <div class="fonts" role="radiogroup" aria-label="With what is chosen already">
           <button
             v-for="[key, name] in CHOICES"

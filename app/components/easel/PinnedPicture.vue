@@ -8,6 +8,8 @@ import {
   mdiMagnifyPlusOutline,
 } from '@mdi/js'
 import type { Reference } from '../../composables/easel/useReferences'
+import { colourName } from '#core/colour'
+import { takeArrow } from '../../sheet/arrows'
 import { cssColour, useHand, type Colour } from '../../stores/hand'
 
 /** One picture on the board: zoomed and moved in its frame; a touch takes its colour. */
@@ -81,13 +83,17 @@ function wheel(event: WheelEvent): void {
   )
 }
 
-function colourAt(event: PointerEvent): Colour | null {
+function colourUnder(event: PointerEvent): Colour | null {
   const box = canvas.value!.getBoundingClientRect()
+  return colourAt(event.clientX - box.left - SIDE / 2, event.clientY - box.top - height.value / 2)
+}
+/** From the frame's middle, CSS px. */
+function colourAt(fromMiddleX: number, fromMiddleY: number): Colour | null {
   const scale = fit.value * zoom.value
-  let x = (event.clientX - box.left - SIDE / 2 - at.value.x) / scale
+  let x = (fromMiddleX - at.value.x) / scale
   if (props.picture.isFlipped) x = -x
   const px = Math.floor(x + props.picture.width / 2)
-  const py = Math.floor((event.clientY - box.top - height.value / 2 - at.value.y) / scale + props.picture.height / 2)
+  const py = Math.floor((fromMiddleY - at.value.y) / scale + props.picture.height / 2)
   if (!pixels || px < 0 || py < 0 || px >= props.picture.width || py >= props.picture.height) return null
   const [r, g, b, a] = pixels.getImageData(px, py, 1, 1).data
   if (!a) return null
@@ -101,7 +107,7 @@ function down(event: PointerEvent): void {
   from = { x: event.clientX, y: event.clientY, atX: at.value.x, atY: at.value.y, distance: 0 }
 }
 function move(event: PointerEvent): void {
-  under.value = colourAt(event)
+  under.value = colourUnder(event)
   if (!from) return
   const [dx, dy] = [event.clientX - from.x, event.clientY - from.y]
   from.distance = Math.max(from.distance, Math.hypot(dx, dy))
@@ -110,9 +116,34 @@ function move(event: PointerEvent): void {
   keepIn()
 }
 function up(event: PointerEvent): void {
-  const colour = from && from.distance <= STILL ? colourAt(event) : null
+  const colour = from && from.distance <= STILL ? colourUnder(event) : null
   from = null
   if (colour) hand.pick(colour)
+}
+// --- by keys: a cross goes over it
+
+/** So far an arrow goes, and with Shift, CSS px. */
+const [STEP, BIG_STEP] = [4, 24]
+function onKey(event: KeyboardEvent): void {
+  const by = takeArrow(event, STEP, BIG_STEP)
+  if (!by) return
+  cross.value = { x: cross.value.x + by.x, y: cross.value.y + by.y }
+  const most = { x: SIDE / 2 - 1, y: height.value / 2 - 1 }
+  // At the frame's rim the picture goes on.
+  const over = { x: beyond(cross.value.x, most.x), y: beyond(cross.value.y, most.y) }
+  cross.value = { x: cross.value.x - over.x, y: cross.value.y - over.y }
+  at.value = { x: at.value.x - over.x, y: at.value.y - over.y }
+  keepIn()
+  under.value = colourAt(cross.value.x, cross.value.y)
+}
+const cross = ref({ x: 0, y: 0 })
+const beyond = (value: number, most: number) => value - Math.min(Math.max(value, -most), most)
+const { announce } = useSpoken()
+function takeByKeys(): void {
+  const colour = colourAt(cross.value.x, cross.value.y)
+  if (!colour) return
+  hand.pick(colour)
+  announce(`Its colour is in your hand: ${colourName(colour)}.`)
 }
 </script>
 
@@ -123,12 +154,21 @@ function up(event: PointerEvent): void {
       ref="canvas"
       :style="{ width: `${SIDE}px`, height: `${height}px`, filter: picture.isGrey ? 'grayscale(1)' : undefined }"
       role="img"
-      :aria-label="`${picture.name}. A touch takes its colour.`"
+      :aria-label="picture.name"
       @wheel.prevent="wheel"
       @pointerdown="down"
       @pointermove="move"
       @pointerup="up"
       @pointerleave="under = null"
+    />
+    <button
+      class="cross"
+      :style="{ left: `${SIDE / 2 + cross.x}px`, top: `${height / 2 + cross.y}px` }"
+      :aria-label="`A colour of ${picture.name}. Arrow keys move the cross, Enter takes the colour under it.`"
+      @keydown="onKey"
+      @focus="under = colourAt(cross.x, cross.y)"
+      @blur="under = null"
+      @click="takeByKeys"
     />
     <span v-if="under" class="sample" :style="{ background: cssColour(under) }" aria-hidden="true" />
     <figcaption>
@@ -193,6 +233,21 @@ function up(event: PointerEvent): void {
   padding: 0 0 2px;
   box-shadow: 1px 3px 7px rgb(40 25 5 / 40%);
   width: 208px;
+}
+/* Seen by its focus alone; the pointer goes to the picture. */
+.cross {
+  position: absolute;
+  width: 24px;
+  height: 24px;
+  transform: translate(-50%, -50%);
+  border-radius: 50%;
+  pointer-events: none;
+}
+.cross:focus-visible {
+  background:
+    linear-gradient(#fff, #fff) center / 1px 100% no-repeat,
+    linear-gradient(#fff, #fff) center / 100% 1px no-repeat;
+  box-shadow: inset 0 0 0 1px rgb(0 0 0 / 60%);
 }
 canvas {
   display: block;

@@ -77,8 +77,15 @@ function end(): void {
   let corners = simplify(loop.value, OFF * side, true)
   for (let by = 2; corners.length > MOST_CORNERS; by *= 2) corners = simplify(loop.value, by * OFF * side, true)
   loop.value = []
-  if (!id || !step.value || corners.length < 3) return
-  const target = corners.flatMap(({ x, y }) => [Math.round(x), Math.round(y)])
+  if (id && corners.length >= 3)
+    lookWithin(
+      id,
+      corners.flatMap(({ x, y }) => [Math.round(x), Math.round(y)]),
+    )
+}
+/** `target`: x and y of its corners. */
+function lookWithin(id: string, target: number[]): void {
+  if (!step.value) return
   editor.setStep({
     lookFors: step.value.lookFors.map(each =>
       each.id === id && 'target' in each.settings
@@ -136,7 +143,14 @@ function end(): void {
       </div>
     </div>
     <p v-if="drawingAreaOf" class="hint small" role="status">
-      Draw a loop round where to look. <button class="link" @click="drawingAreaOf = null">Leave it as it is</button>
+      Draw a loop round where to look.
+      <BoxByNumbers
+        title="Where to look"
+        act="Look there"
+        :sheet="sheet"
+        @choose="({ x0, y0, x1, y1 }) => lookWithin(drawingAreaOf!, [x0, y0, x1, y0, x1, y1, x0, y1])"
+      />
+      <button class="link" @click="drawingAreaOf = null">Leave it as it is</button>
     </p>
     <p v-else-if="starter && at === 0" class="hint small">
       Everyone begins with a starter sheet.

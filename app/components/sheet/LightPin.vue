@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Light } from '#core/layers'
+import { takeArrow } from '../../sheet/arrows'
 import { toSheet, toWindow, type Size, type WindowView } from '../../sheet/view'
 
 /** The light pin on the sheet: pulled by hand, or moved by arrow keys. */
@@ -33,17 +34,9 @@ function leave(): void {
   held = null
 }
 function onKey(event: KeyboardEvent): void {
-  const by = event.shiftKey ? 50 : 8
-  const direction = (
-    { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] } as Record<
-      string,
-      [number, number]
-    >
-  )[event.key]
-  if (!direction) return
-  event.preventDefault()
-  event.stopPropagation()
-  emit('put', { ...props.light, x: props.light.x + direction[0], y: props.light.y + direction[1] })
+  const by = takeArrow(event, 8, 50)
+  if (!by) return
+  emit('put', { ...props.light, x: props.light.x + by.x, y: props.light.y + by.y })
   emit('settle')
 }
 </script>

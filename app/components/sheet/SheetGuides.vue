@@ -52,6 +52,8 @@ interface Handle {
   x: number
   y: number
   label: string
+  /** As it is heard. */
+  name: string
   isArm: boolean
   move: (x: number, y: number) => void
 }
@@ -67,18 +69,22 @@ function handlesOf(guide: Guide): Handle[] {
     key: string,
     point: { x: number; y: number },
     label: string,
+    name: string,
     move: (point: { x: number; y: number }) => void,
   ): Handle => ({
     key: `${guide.id} ${key}`,
     ...toWindow(props.view, point),
     label,
+    name,
     isArm: false,
     move: (x, y) => move(to(x, y)),
   })
   switch (guide.kind) {
     case 'perspective':
       return guide.points.map((point, i) =>
-        handle(`p${i}`, point, `${i + 1}`, at => set({ points: guide.points.map((each, k) => (k === i ? at : each)) })),
+        handle(`p${i}`, point, `${i + 1}`, `Vanishing point ${i + 1}`, at =>
+          set({ points: guide.points.map((each, k) => (k === i ? at : each)) }),
+        ),
       )
     case 'mirror':
     case 'spokes': {
@@ -87,14 +93,16 @@ function handlesOf(guide: Guide): Handle[] {
         x: guide.middle.x + Math.cos((guide.angle * Math.PI) / 180),
         y: guide.middle.y + Math.sin((guide.angle * Math.PI) / 180),
       })
+      const what = guide.kind === 'mirror' ? 'mirror line' : 'spokes'
       const length = Math.hypot(direction.x - middle.x, direction.y - middle.y) || 1
       return [
-        handle('middle', guide.middle, '', at => set({ middle: at })),
+        handle('middle', guide.middle, '', `Middle of the ${what}`, at => set({ middle: at })),
         {
           key: `${guide.id} arm`,
           x: middle.x + ((direction.x - middle.x) / length) * ARM,
           y: middle.y + ((direction.y - middle.y) / length) * ARM,
           label: '',
+          name: `Turn the ${what}`,
           isArm: true,
           move(x, y) {
             const at = to(x, y)
@@ -105,7 +113,15 @@ function handlesOf(guide: Guide): Handle[] {
     }
     case 'grid':
     case 'isometric':
-      return [handle('offset', { x: guide.offsetX, y: guide.offsetY }, '', at => set({ offsetX: at.x, offsetY: at.y }))]
+      return [
+        handle(
+          'offset',
+          { x: guide.offsetX, y: guide.offsetY },
+          '',
+          `Start of the ${guide.kind === 'grid' ? 'squares' : 'isometric lines'}`,
+          at => set({ offsetX: at.x, offsetY: at.y }),
+        ),
+      ]
     case 'thirds':
       return []
   }
@@ -113,12 +129,34 @@ function handlesOf(guide: Guide): Handle[] {
 
 /** Vanishing points may lie far off the window: their handles wait at its edge. */
 const within = (value: number, length: number) => Math.min(Math.max(value, HANDLE + 2), length - HANDLE - 2)
+/** Where handles are seen: there keys reach them. */
+const byKeys = computed(() =>
+  handles.value.map(({ key, name, isArm, x, y }) => ({
+    key,
+    name,
+    turns: isArm,
+    x: within(x, props.size.width),
+    y: within(y, props.size.height),
+  })),
+)
+function moveBy(key: string, by: { x: number; y: number }): void {
+  const handle = handles.value.find(each => each.key === key)!
+  const guide = props.guides.find(each => key.startsWith(`${each.id} `))!
+  if (handle.isArm && 'angle' in guide) return emit('change', guide.id, { angle: turned(guide.angle + by.x + by.y) })
+  const at = toSheet(props.view, handle.x, handle.y)
+  const to = toWindow(props.view, { x: at.x + by.x, y: at.y + by.y })
+  handle.move(to.x, to.y)
+}
+/** Within half a turn to either side, as the slider has it. */
+const turned = (degrees: number) => ((((degrees + 180) % 360) + 360) % 360) - 180
+
 function onDrag(handle: Handle, event: Konva.KonvaEventObject<DragEvent>): void {
   handle.move(event.target.x(), event.target.y())
 }
 </script>
 
 <template>
+  <HandlesByKeys v-if="isAdjusting" :handles="byKeys" @move="moveBy" />
   <Stage
     class="guides"
     :class="{ adjusting: isAdjusting }"

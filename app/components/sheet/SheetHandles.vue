@@ -32,22 +32,10 @@ function onDrag(key: string, event: Konva.KonvaEventObject<DragEvent>): void {
   emit('drag', key, toSheet(props.view, event.target.x(), event.target.y()))
 }
 
-/** So far an arrow moves a handle, and with Shift, sheet px. */
-const [STEP, BIG_STEP] = [1, 10]
-const DIRECTIONS: Record<string, readonly [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-}
-function onKey({ key, x, y }: { key: string; x: number; y: number }, event: KeyboardEvent): void {
-  const direction = DIRECTIONS[event.key]
-  if (!direction) return
-  event.preventDefault()
-  event.stopPropagation()
-  const by = event.shiftKey ? BIG_STEP : STEP
-  const at = toSheet(props.view, x, y)
-  emit('drag', key, { x: at.x + by * direction[0], y: at.y + by * direction[1] })
+function moveBy(key: string, by: { x: number; y: number }): void {
+  const handle = props.handles.find(each => each.key === key)!
+  const at = toSheet(props.view, handle.x, handle.y)
+  emit('drag', key, { x: at.x + by.x, y: at.y + by.y })
 }
 
 function isOnHandle(event: PointerEvent): boolean {
@@ -97,16 +85,7 @@ function onDown(event: PointerEvent): void {
         />
       </Layer>
     </Stage>
-    <div role="group" aria-label="Handles">
-      <button
-        v-for="handle in handles"
-        :key="handle.key"
-        class="by-keys"
-        :style="{ left: `${handle.x}px`, top: `${handle.y}px` }"
-        :aria-label="`${handleName(handle.key)}. Arrow keys move it.`"
-        @keydown="onKey(handle, $event)"
-      />
-    </div>
+    <HandlesByKeys :handles="handles.map(each => ({ ...each, name: handleName(each.key) }))" @move="moveBy" />
   </div>
 </template>
 
@@ -118,14 +97,5 @@ function onDown(event: PointerEvent): void {
 }
 .handles.takes {
   cursor: grab;
-}
-/* Where the drawn one is: it takes no pointer, and is seen only by its focus. */
-.by-keys {
-  position: absolute;
-  width: 24px;
-  height: 24px;
-  transform: translate(-50%, -50%);
-  border-radius: 50%;
-  pointer-events: none;
 }
 </style>

@@ -3,6 +3,7 @@ import { colourName, difference00, paletteOf, type Rgb8 } from '#core/colour'
 import { panelsOf } from '#core/mural'
 import { base64Of, ownPlan } from '#core/plan'
 import { api } from '../../api/routes'
+import { takeArrow } from '../../sheet/arrows'
 import { PictureTrouble, readPicture } from '../../sheet/pictures'
 import { useNotices } from '../common/useNotices'
 import { useTrying } from '../common/useTrying'
@@ -122,15 +123,8 @@ export function useNewMural(classId: number) {
     away.value = { x: (event.clientX - box.left) / box.width, y: (event.clientY - box.top) / box.height }
   }
   function nudgeAway(event: KeyboardEvent): void {
-    const direction = (
-      { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] } as Record<
-        string,
-        [number, number]
-      >
-    )[event.key]
-    if (!direction) return
-    event.preventDefault()
-    away.value = { x: away.value.x + direction[0] / 100, y: away.value.y + direction[1] / 100 }
+    const by = takeArrow(event, 0.01, 0.1)
+    if (by) away.value = { x: away.value.x + by.x, y: away.value.y + by.y }
   }
   const why = computed(() =>
     title.value.trim() === ''

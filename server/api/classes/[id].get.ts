@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { idSchema } from '#shared/schemas'
-import { registerView } from '../../services/pages'
+import { registerView } from '../../services/register-view'
 
 export default defineRoute({
   who: 'teacher',

@@ -1,10 +1,17 @@
 <script setup lang="ts">
-/** A box that is chosen by figures; the middle of the sheet, until something is typed. */
-const { parts } = useInHand()
-const { sheet } = useDrawing()
+import type { Rect } from '#core/base'
+
+/** A box of the sheet by figures; the middle of the sheet, until something is typed. */
+const { sheet } = defineProps<{
+  title: string
+  /** What is done with it. */
+  act: string
+  sheet: { readonly width: number; readonly height: number }
+}>()
+const emit = defineEmits<{ choose: [box: Rect] }>()
 const box = ref({ left: 0, top: 0, width: 0, height: 0 })
 watch(
-  sheet,
+  () => sheet,
   ({ width, height }) => {
     box.value = { left: width >> 2, top: height >> 2, width: width >> 1, height: height >> 1 }
   },
@@ -18,7 +25,7 @@ const figures = computed(() => [
 ])
 function choose(close: () => void): void {
   const { left, top, width, height } = box.value
-  void parts.selectBox({ x0: left, y0: top, x1: left + width, y1: top + height })
+  emit('choose', { x0: left, y0: top, x1: left + width, y1: top + height })
   close()
 }
 </script>
@@ -26,9 +33,9 @@ function choose(close: () => void): void {
 <template>
   <NumbersMenu
     v-slot="{ close }"
-    title="A box"
+    :title="title"
     :figures="figures"
     @set="(key, value) => (box = { ...box, [key]: Math.round(value) })"
-    ><v-btn size="small" color="primary" @click="choose(close)">Choose it</v-btn></NumbersMenu
+    ><v-btn size="small" color="primary" @click="choose(close)">{{ act }}</v-btn></NumbersMenu
   >
 </template>

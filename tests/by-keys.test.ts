@@ -176,7 +176,7 @@ describe('a learner by keys', () => {
     const card = page.getByRole('dialog', { name: 'Guides' })
     await press(page, opens)
     await press(page, card.getByRole('button', { name: /^Mirror line/ }))
-    const angle = card.getByRole('slider', { name: 'Angle' })
+    const angle = card.getByLabel('Angle, °')
     const before = Number(await angle.inputValue())
     await tabTo(page, card.getByLabel('Move them on the sheet with handles'))
     await page.keyboard.press('Space')

@@ -1,6 +1,9 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { toolSettings } from '#core/brush'
-import type { Entry } from '#core/drawing'
+import { contentHash, replay, type DrawingRecord, type Entry } from '#core/drawing'
+import { loadKernels } from '#core/kernels'
+import { lessonName } from '#demo/drawn'
+import { KEPT, keptDrawn } from '#demo/kept'
 import { Client, strokeEntry } from './lib/client'
 import { anotherServer, connectToDatabase, url } from './lib/world'
 
@@ -38,8 +41,8 @@ async function drawn(client: Client, entries: Entry[]): Promise<number> {
   expect(sent.status).toBe(200)
   return id
 }
-async function handedIn(client: Client, drawing: number, position: number): Promise<number> {
-  const body = { position, hash: 'a'.repeat(64), note: '' }
+async function handedIn(client: Client, drawing: number, position: number, hash = 'a'.repeat(64)): Promise<number> {
+  const body = { position, hash, note: '' }
   return (await client.call<{ id: number }>('POST', `/api/drawings/${drawing}/hand-ins`, body)).body.id
 }
 const stateOf = async (client: Client, id: number) =>
@@ -81,6 +84,41 @@ describe('drawing again', () => {
     await expect.poll(async () => (await ended()).length, { timeout: 60_000 }).toBe(41)
     // Two processes with two lanes each take their first at about the same time.
     expect((await ended()).findIndex(each => Number(each.classId) === quiet)).toBeLessThan(8)
+    await connection.end()
+  })
+
+  it('goes on from what was drawn of it before, and from its beginning where that is damaged', async () => {
+    const entries = (await keptDrawn(KEPT, lessonName(3, 0))).entries!
+    const id = await drawn(few, [...entries])
+    const { plan } = (await few.call<{ plan: { sheet: DrawingRecord['sheet'] } }>('GET', `/api/drawings/${id}`)).body
+    const all = [...entries]
+    const handIn = async () => {
+      const hash = contentHash(replay(loadKernels(), { version: 1, sheet: plan.sheet, entries: all }).drawing)
+      const own = await handedIn(few, id, all.length, hash)
+      await expect.poll(() => stateOf(few, own), { timeout: 60_000 }).toBe('matches')
+      return hash
+    }
+    const connection = await connectToDatabase()
+    const kept = async () => {
+      const rows = await connection.query<{ position: number; hash: string; length: number }[]>(
+        `SELECT position, hash, LENGTH(packed) AS length FROM keyframes WHERE drawing_id = ${id}`,
+      )
+      return rows.map(each => ({ ...each, length: Number(each.length) > 5000 }))
+    }
+    const first = await handIn()
+    expect(await kept()).toEqual([{ position: all.length, hash: first, length: true }])
+    // Whatever is not what it was is drawn anew; what comes out is kept in its place.
+    await connection.query(`UPDATE keyframes SET packed = LEFT(packed, 4000) WHERE drawing_id = ${id}`)
+    const at = entries.at(-1)!.at
+    const lines = entries.find(each => each.type === 'act' && each.act.kind === 'stroke')
+    const more = [{ ...lines!, at }]
+    const body = { number: 1, from: all.length, writer: 'writer-of-turns', entries: more }
+    expect((await few.call('POST', `/api/drawings/${id}/batches`, body)).status).toBe(200)
+    all.push(...more)
+    const second = await handIn()
+    expect(second).not.toBe(first)
+    expect(await kept()).toEqual([{ position: all.length, hash: second, length: true }])
+    expect(await handIn()).toBe(second)
     await connection.end()
   })
 

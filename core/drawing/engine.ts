@@ -67,6 +67,11 @@ export class Engine {
     return this.history.picture(this.moments[position]!.tip)
   }
 
+  /** Takes a picture of the first `position` entries that was made elsewhere: what follows is drawn from there. */
+  keep(position: number, picture: Drawing): void {
+    this.history.keep(this.moments[position]!.tip, picture)
+  }
+
   /** The acts that stood after `position` entries, oldest first. */
   standing(position = this.position): Act[] {
     const acts: Act[] = []

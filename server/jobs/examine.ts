@@ -1,13 +1,14 @@
-import { createHash } from 'node:crypto'
-import { contentHash, replay, standingActs, type DrawingRecord, type Sha256 } from '#core/drawing'
+import { contentHash, replay, standingActs, type DrawingRecord } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
-import { showDrawing } from '#core/layers'
+import { showDrawing, type Drawing } from '#core/layers'
 import { lookAt } from '#core/lookfor'
 import type { Plan } from '#core/plan'
 import { measuresOf, type Measures } from '#core/review'
 import type { StepFindings } from '#shared/views'
+import { nativeSha256 } from './hash'
 
 export interface Examination {
+  drawing: Drawing
   hash: string
   findings: StepFindings[]
   /** Px. */
@@ -19,18 +20,26 @@ export interface Examination {
 }
 
 const kernels = loadKernels()
-/** The machine's own: the hash takes a tenth of the time. */
-const nativeSha256: Sha256 = bytes => createHash('sha256').update(bytes).digest('hex')
 
-/** Draws a record again and looks at every step that was opened. Heavy: for processes beside the server, and tools. */
-export function examine(record: DrawingRecord, steps: Plan['steps']): Examination {
-  const { drawing } = replay(kernels, record)
+/**
+ * Draws a record again and looks at every step that was opened. Heavy: for processes beside the server, and tools.
+ * `from`: a moment of it that is drawn already.
+ */
+export function examine(
+  record: DrawingRecord,
+  steps: Plan['steps'],
+  from?: { readonly position: number; readonly drawing: Drawing } | null,
+): Examination {
+  const engine = replay(kernels, record)
+  if (from) engine.keep(from.position, from.drawing)
+  const { drawing } = engine
   const acts = standingActs(record.entries)
   const opened = new Set(record.entries.flatMap(entry => (entry.type === 'step' ? [entry.step] : [])))
   const findings = steps
     .filter(step => opened.has(step.id))
     .map(step => ({ step: step.id, findings: lookAt(kernels, { drawing, acts, step: step.id }, step.lookFors) }))
   return {
+    drawing,
     hash: contentHash(drawing, nativeSha256),
     findings,
     width: drawing.sheet.width,

@@ -1,5 +1,7 @@
+import { recordCost } from '#core/drawing'
 import { examine } from './examine'
 import { drawPanel } from './panel'
+import * as keyframes from './keyframe'
 import { panelPicture, pictureOf } from './picture'
 import { unpacked } from '../utils/unpack'
 import type { Asked, Examined, PanelPut } from './asked'
@@ -14,8 +16,12 @@ async function answer(asked: Asked): Promise<Examined | PanelPut> {
     if (drawn.why) return drawn
     return { why: null, picture: await panelPicture(drawn.pixels, asked.own), edges: Buffer.from(drawn.edges) }
   }
-  const { pixels, width, height, ...found } = examine(record, asked.steps)
-  return { ...found, picture: await pictureOf(pixels, width, height) }
+  const { keyframe, steps } = asked
+  const before = keyframe && (await keyframes.unpacked(keyframe))
+  const from = before && { position: keyframe!.position, drawing: before }
+  const { pixels, width, height, drawing, ...found } = examine(record, steps, from)
+  const picture = await pictureOf(pixels, width, height)
+  return { ...found, picture, packed: await keyframes.packed(drawing, recordCost(record)) }
 }
 
 process.on('message', (asked: Asked) => {

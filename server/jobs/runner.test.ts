@@ -7,13 +7,17 @@ import { lanesFor, limitsFor, startRunner } from './runner'
 
 /** A record of how many entries: what the process of this test does with it. */
 const SCRIPT = `
-process.on('message', ({ record }) => {
+process.on('message', ({ record, keyframe }) => {
   const [what] = record.entries
   if (what === 'spin') for (;;) what.length
   if (what === 'die') process.exit(1)
   if (what === 'refuse') return process.send({ error: 'this can not be drawn' })
   if (what === 'wait') return
-  process.send({ result: { hash: what, findings: [], measures: {}, picture: Buffer.from('png') } })
+  if (what === 'kept') {
+    const hash = keyframe && keyframe.packed.length > 4 ? 'other' : 'right'
+    return process.send({ result: { hash, findings: [], measures: {}, picture: Buffer.from(keyframe ? 'on' : 'anew'), packed: Buffer.from('new') } })
+  }
+  process.send({ result: { hash: what, findings: [], measures: {}, picture: Buffer.from('png'), packed: null } })
 })
 process.on('disconnect', () => process.exit(0))
 `
@@ -23,6 +27,7 @@ const state = vi.hoisted(() => ({
   examined: [] as unknown[],
   unchecked: [] as number[],
   givenBack: [] as number[],
+  keyframes: new Map<number, Buffer>(),
   entries: {} as Record<number, string>,
   /** Jobs that were begun again and again and never ended. */
   lost: [] as object[],
@@ -54,6 +59,14 @@ vi.mock('../repositories/handins', () => ({
   setExamined: (id: number, { verification, picture }: { verification: string; picture: Buffer }) =>
     Promise.resolve(state.examined.push([id, verification, picture.toString()])),
   setUnchecked: (id: number) => Promise.resolve(state.unchecked.push(id)),
+}))
+vi.mock('../repositories/keyframes', () => ({
+  keyframeFor: (id: number) => {
+    const kept = state.keyframes.get(id)
+    return Promise.resolve(kept ? { position: 1, hash: 'right', packed: kept } : null)
+  },
+  keepKeyframe: (id: number, { packed }: { packed: Buffer }) => Promise.resolve(state.keyframes.set(id, packed)),
+  dropKeyframe: (id: number) => Promise.resolve(state.keyframes.delete(id)),
 }))
 vi.mock('../repositories/drawings', () => ({ drawingById: (id: number) => Promise.resolve({ id }) }))
 vi.mock('../repositories/plans', () => ({ documentFor: () => Promise.resolve({ steps: [] }) }))
@@ -101,6 +114,22 @@ it('what was handed in is drawn again and compared', async () => {
     ]),
   )
   expect(state.unchecked).toEqual([])
+})
+
+it('what was drawn before is drawn on from there, and anew where something else comes out', async () => {
+  const [good, bad, first] = [wants('kept'), wants('kept'), wants('kept')]
+  state.keyframes.set(good, Buffer.from('as'))
+  state.keyframes.set(bad, Buffer.from('damaged'))
+  start()
+  await expect.poll(() => state.ended.length, LONG).toBe(3)
+  expect(new Set(state.examined)).toEqual(
+    new Set([
+      [good, 'matches', 'on'],
+      [bad, 'matches', 'anew'],
+      [first, 'matches', 'anew'],
+    ]),
+  )
+  for (const each of [good, bad, first]) expect(state.keyframes.get(each)!.toString()).toBe('new')
 })
 
 it('what takes more than it may is not checked, said so, and not tried again', async () => {

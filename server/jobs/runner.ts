@@ -5,12 +5,14 @@ import * as handIns from '../repositories/handins'
 import type { HandIn } from '../repositories/handins'
 import * as jobs from '../repositories/jobs'
 import type { Job } from '../repositories/jobs'
+import * as keyframes from '../repositories/keyframes'
 import { documentFor } from '../repositories/plans'
 import { countJob } from '../services/metrics'
 import { troubleOf } from '../repositories/trouble'
 import { packedRecordOf } from '../services/records'
 import { log, reasonOf } from '../utils/log'
 import type { Asked, Examined, PackedRecord, PanelPut } from './asked'
+import type { Keyframe } from './keyframe'
 import { Helper, TooHeavy, type Limits } from './helper'
 import { assemble } from './mural'
 
@@ -152,7 +154,18 @@ async function verify({ subject }: Job, ask: <R>(asked: Asked) => Promise<R>): P
   const drawing = (await drawings.drawingById(handIn.drawingId))!
   const plan = await documentFor(drawing)
   const record = await packedRecordOf(drawing, handIn.position)
-  const { hash, ...found } = await ask<Examined>({ kind: 'examine', record, steps: plan.steps })
+  const { position } = handIn
+  const examined = (keyframe: Keyframe | null) =>
+    ask<Examined>({ kind: 'examine', record, steps: plan.steps, keyframe })
+  const keyframe = await keyframes.keyframeFor(drawing.id, position)
+  let all = await examined(keyframe)
+  // Nothing is said to differ that was not drawn from its beginning.
+  if (keyframe && all.hash !== handIn.hash) {
+    await keyframes.dropKeyframe(drawing.id)
+    all = await examined(null)
+  }
+  const { hash, packed, ...found } = all
+  if (packed && hash === handIn.hash) await keyframes.keepKeyframe(drawing.id, { position, hash, packed })
   await handIns.setExamined(handIn.id, {
     ...found,
     picture: Buffer.from(found.picture),

@@ -27,6 +27,7 @@ import { mails } from './0024-mails'
 import { asTheyLike } from './0025-as-they-like'
 import { cards } from './0026-cards'
 import { classTurns } from './0027-class-turns'
+import { keyframes } from './0029-keyframes'
 import { verdicts } from './0028-verdicts'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
@@ -59,6 +60,7 @@ const MIGRATIONS = [
   cards,
   classTurns,
   verdicts,
+  keyframes,
 ]
 
 /** Of all changes that this version knows, in their order. */

@@ -4,6 +4,7 @@ import { forgetHappened } from '../repositories/audit'
 import { closeDatabase, openDatabase } from '../repositories/database'
 import { forgetOldDoors } from '../repositories/doors'
 import { forgetInvitations } from '../repositories/invitations'
+import { forgetKeyframes } from '../repositories/keyframes'
 import { forgetMails } from '../repositories/mails'
 import { forgetUnused } from '../repositories/plan-documents'
 import { forgetSessions } from '../repositories/sessions'
@@ -35,6 +36,7 @@ export default defineNitroPlugin(nitro => {
       .then(forgetHappened)
       .then(forgetInvitations)
       .then(forgetMails)
+      .then(forgetKeyframes)
       .then(eraseGuests)
       .then(eraseDue)
       .then(count => count && log('info', 'classes-erased', { count }))

@@ -33,8 +33,11 @@ function tooSmall(least: number): string[] {
   })
 }
 
+/** Whether the page is used by a finger. */
+export const isByTouch = (page: Page): Promise<boolean> => page.evaluate(() => matchMedia('(pointer: coarse)').matches)
+
 /** All that the page offers is large enough for a finger. */
 export async function expectForFingers(page: Page, where: string): Promise<void> {
-  expect(await page.evaluate(() => matchMedia('(pointer: coarse)').matches), `${where}, a finger`).toBe(true)
+  expect(await isByTouch(page), `${where}, a finger`).toBe(true)
   expect(await page.evaluate(tooSmall, TARGET_PX), where).toEqual([])
 }

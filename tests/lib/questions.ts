@@ -1,7 +1,7 @@
 import { createConnection, type Connection } from 'mariadb'
 import type { Client } from './client'
 
-/** What a page costs: ms of the answer, its size, and questions to the database. */
+/** What a page costs: ms of the answer, its size as it goes over the network, and questions to the database. */
 export interface Cost {
   readonly ms: number
   readonly kib: number
@@ -30,12 +30,14 @@ export class Questions {
     for (let i = -2; i < runs; i++) {
       const before = await this.asked()
       const began = performance.now()
-      const { status, body } = await person.call('GET', path)
+      const { status, headers } = await person.head('GET', path)
       const ms = performance.now() - began
       if (status !== 200) throw new Error(`${path}: ${status}`)
+      const bytes = Number(headers.get('content-length'))
+      if (!bytes) throw new Error(`${path} does not say how long it is`)
       // The question about the questions is one of them.
       const questions = (await this.asked()) - before - 1
-      if (i >= 0) costs.push({ ms, kib: Buffer.byteLength(JSON.stringify(body)) / 1024, questions })
+      if (i >= 0) costs.push({ ms, kib: bytes / 1024, questions })
     }
     return costs
   }

@@ -1,7 +1,7 @@
 import type { Page } from 'playwright-core'
 import { openBrowser, type OpenedBrowser } from './browser'
 import { untilNothingMoves } from './easel'
-import { expectForFingers } from './fingers'
+import { expectForFingers, isByTouch } from './fingers'
 import { expectInReach } from './reach'
 import { url } from './world'
 
@@ -115,6 +115,7 @@ export async function lookIntoCards(page: Page, where: string): Promise<number> 
     await card.waitFor()
     await untilNothingMoves(page)
     await expectInReach(page, `${where}, in “${name}”`, '.v-overlay--active:last-of-type .v-overlay__content')
+    if (await isByTouch(page)) await expectForFingers(page, `${where}, in “${name}”`)
     opened++
     await page.keyboard.press('Escape')
     await card.waitFor({ state: 'hidden' })

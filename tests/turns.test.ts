@@ -110,8 +110,12 @@ describe('drawing again', () => {
     // Whatever is not what it was is drawn anew; what comes out is kept in its place.
     await connection.query(`UPDATE keyframes SET packed = LEFT(packed, 4000) WHERE drawing_id = ${id}`)
     const at = entries.at(-1)!.at
-    const lines = entries.find(each => each.type === 'act' && each.act.kind === 'stroke')
-    const more = [{ ...lines!, at }]
+    const more = entries
+      .filter(each => each.type === 'act')
+      .filter(each => each.act.kind === 'stroke')
+      .slice(0, 1)
+      .map((each): Entry => ({ ...each, at, act: { ...each.act, colour: [230, 20, 20] } as typeof each.act }))
+    expect(more.length).toBe(1)
     const body = { number: 1, from: all.length, writer: 'writer-of-turns', entries: more }
     expect((await few.call('POST', `/api/drawings/${id}/batches`, body)).status).toBe(200)
     all.push(...more)

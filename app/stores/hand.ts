@@ -1,20 +1,15 @@
 import { defineStore } from 'pinia'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
-import {
-  GREATEST_SIZE,
-  LEAST_SIZE,
-  TOOLS,
-  toolSettings,
-  toolSettingsSchema,
-  type ToolName,
-  type ToolSettings,
-} from '#core/brush'
+import { GREATEST_SIZE, LEAST_SIZE, TOOLS, toolSettings, type ToolName, type ToolSettings } from '#core/brush'
+import type { Rgb8, Well } from '#core/colour'
 import type { LaidTool, Plan, Step } from '#core/plan'
 import { steppedSize } from '../sheet/sizes'
 import { toolNameOf } from '../sheet/tool-words'
+import { MOST_OWN_WELLS, readOwn, readWells, type OwnTool } from './kept-hand'
 
-export type Colour = readonly [number, number, number]
+export { MOST_OWN_WELLS, wellOf, type OwnTool } from './kept-hand'
+export type Colour = Rgb8
 
 /** A tool in the tray: as the step laid it out, and as it is set now. */
 export interface TrayTool {
@@ -32,8 +27,6 @@ const MOST_FETCHED = 3
 const USUAL_STEADYING = 4
 /** Own tools at most. */
 const MOST_OWN = 24
-/** Own wells at most. */
-export const MOST_OWN_WELLS = 24
 const POUR: LaidTool = { kind: 'pour', tolerance: 40, grow: 2, borders: 'all' }
 
 /** What the hand holds: the tools in the tray, the lifted one, the colour. */
@@ -60,19 +53,18 @@ export const useHand = defineStore('hand', () => {
   })
 
   /** Wells that someone filled, on this device. */
-  const ownWells = useLocalStorage<Colour[]>('little-easel-own-wells', [], {
+  const ownWells = useLocalStorage<Well[]>('little-easel-own-wells', [], {
     shallow: true,
     serializer: { read: readWells, write: value => JSON.stringify(value) },
   })
   /** Fills own wells; one that is there already is not filled twice, and with too many the oldest go. */
-  function fillWells(...colours: Colour[]): void {
-    const fresh = colours.filter((each, i) => colours.findIndex(other => isSame(other, each)) === i)
-    ownWells.value = [...ownWells.value.filter(each => !fresh.some(other => isSame(other, each))), ...fresh].slice(
-      -MOST_OWN_WELLS,
-    )
+  function fillWells(...wells: readonly Well[]): void {
+    const isIn = (all: readonly Well[], { colour: one }: Well) => all.some(each => isSame(each.colour, one))
+    const fresh = wells.filter((each, i) => !isIn(wells.slice(0, i), each))
+    ownWells.value = [...ownWells.value.filter(each => !isIn(fresh, each)), ...fresh].slice(-MOST_OWN_WELLS)
   }
   function emptyWell(colour: Colour): void {
-    ownWells.value = ownWells.value.filter(each => !isSame(each, colour))
+    ownWells.value = ownWells.value.filter(each => !isSame(each.colour, colour))
   }
 
   /** A ladder of shades that lies in the paint box, dark to light; none: empty. */
@@ -248,39 +240,6 @@ export const useHand = defineStore('hand', () => {
     emptyWell,
   }
 })
-
-/** A tool as someone set and named it. */
-export interface OwnTool {
-  readonly name: string
-  readonly settings: ToolSettings
-}
-
-/** What the store holds wrongly is left out. */
-function readWells(text: string): Colour[] {
-  try {
-    const parsed: unknown = JSON.parse(text)
-    if (!Array.isArray(parsed)) return []
-    const isByte = (value: unknown) => Number.isInteger(value) && (value as number) >= 0 && (value as number) <= 255
-    return parsed
-      .filter((each): each is Colour => Array.isArray(each) && each.length === 3 && each.every(isByte))
-      .slice(0, MOST_OWN_WELLS)
-  } catch {
-    return []
-  }
-}
-
-function readOwn(text: string): OwnTool[] {
-  try {
-    const parsed: unknown = JSON.parse(text)
-    if (!Array.isArray(parsed)) return []
-    return parsed.flatMap((each: { name?: unknown; settings?: unknown } | null) => {
-      const settings = toolSettingsSchema.safeParse(each?.settings)
-      return settings.success && typeof each?.name === 'string' ? [{ name: each.name, settings: settings.data }] : []
-    })
-  } catch {
-    return []
-  }
-}
 
 export function isSame(a: Colour, b: Colour): boolean {
   return a[0] === b[0] && a[1] === b[1] && a[2] === b[2]

@@ -9,6 +9,7 @@ export type CoreErrorCode =
   | 'no-school-lists'
   | 'plan-edit'
   | 'plan-file'
+  | 'palette-file'
   | 'mural-size'
 
 /**

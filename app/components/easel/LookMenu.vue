@@ -63,7 +63,7 @@ const isChanged = computed(() => props.isMirrored || tone.value !== 'colours' ||
 
 <style scoped>
 .ways {
-  width: 340px;
+  width: min(400px, calc(100vw - 24px));
   display: grid;
   gap: 8px;
   box-shadow: 0 10px 34px rgb(0 0 0 / 25%);

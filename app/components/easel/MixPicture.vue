@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { colourName, paletteOf, type PaletteColour } from '#core/colour'
-import { cssColour, useHand } from '../../stores/hand'
+import { smallPixels } from '../../sheet/small-pixels'
+import { cssColour, useHand, wellOf } from '../../stores/hand'
 
 /** The colours of the sheet or of a picture. */
 const hand = useHand()
@@ -31,16 +32,7 @@ const fromFile = (event: Event) =>
     const file = input.files?.[0]
     input.value = ''
     if (!file) return found.value
-    const bitmap = await createImageBitmap(file)
-    const scale = Math.min(1, SIDE / Math.max(bitmap.width, bitmap.height))
-    const [width, height] = [
-      Math.max(1, Math.round(bitmap.width * scale)),
-      Math.max(1, Math.round(bitmap.height * scale)),
-    ]
-    const context = new OffscreenCanvas(width, height).getContext('2d')!
-    context.drawImage(bitmap, 0, 0, width, height)
-    bitmap.close()
-    return paletteOf(context.getImageData(0, 0, width, height).data, count.value)
+    return paletteOf(await smallPixels(file, SIDE), count.value)
   })
 const file = ref<HTMLInputElement>()
 </script>
@@ -64,7 +56,7 @@ const file = ref<HTMLInputElement>()
         v-if="found.length"
         size="small"
         variant="outlined"
-        @click="hand.fillWells(...found.map(each => each.colour))"
+        @click="hand.fillWells(...found.map(each => wellOf(each.colour)))"
         >Into my wells</v-btn
       >
     </div>

@@ -45,7 +45,7 @@ const ladder = computed(() => shadeLadder(base.value, LIGHTS[light.value], count
     </div>
     <div class="line">
       <v-btn size="small" variant="outlined" @click="base = [...hand.colour]">Of my colour</v-btn>
-      <v-btn size="small" variant="outlined" @click="hand.fillWells(...ladder.rungs)">Into my wells</v-btn>
+      <v-btn size="small" variant="outlined" @click="hand.fillWells(...ladder.rungs.map(wellOf))">Into my wells</v-btn>
       <v-btn size="small" variant="outlined" @click="hand.ladder = ladder.rungs">Into the paint box</v-btn>
     </div>
     <p class="small soft">Dark rungs are livelier and turn to the shadow; the steps are even to the eye.</p>

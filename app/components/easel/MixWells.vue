@@ -4,10 +4,7 @@ import { cssColour, useHand, type Colour } from '../../stores/hand'
 
 /** Two wells mixed as paint on a palette: blue and yellow give a green. */
 const hand = useHand()
-const all = computed<readonly { name: string; colour: Colour }[]>(() => [
-  ...hand.wells,
-  ...hand.ownWells.map(colour => ({ name: colourName(colour), colour })),
-])
+const all = computed<readonly { name: string; colour: Colour }[]>(() => [...hand.wells, ...hand.ownWells])
 const first = ref(0)
 const second = ref(Math.min(1, hand.wells.length - 1))
 const next = ref<'first' | 'second'>('first')

@@ -13,6 +13,7 @@ import {
 import { cssColour, isSame, useHand } from '../../stores/hand'
 
 /** Mixes a colour: by lightness, liveliness and hue, of two wells, as a ladder of shades, from a picture. */
+const emit = defineEmits<{ palettes: [] }>()
 const hand = useHand()
 const MODES = [
   ['mix', 'Mix'],
@@ -133,7 +134,7 @@ const before = computed(() => hand.lastColours[0] ?? hand.colour)
     <MixWells v-else-if="mode === 'wells'" />
     <MixShades v-else-if="mode === 'shades'" />
     <MixPicture v-else />
-    <OwnWells />
+    <OwnWells @palettes="emit('palettes')" />
   </div>
 </template>
 

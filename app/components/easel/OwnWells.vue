@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { colourName } from '#core/colour'
-import { cssColour, MOST_OWN_WELLS, useHand } from '../../stores/hand'
+import { cssColour, MOST_OWN_WELLS, useHand, wellOf } from '../../stores/hand'
 
 /** Wells that someone filled themselves, on this device. */
 const hand = useHand()
+const emit = defineEmits<{ palettes: [] }>()
 const isEmptying = ref(false)
 </script>
 
@@ -11,7 +11,8 @@ const isEmptying = ref(false)
   <section aria-label="My wells" class="own">
     <header>
       <strong class="small">My wells</strong>
-      <v-btn size="x-small" variant="text" @click="hand.fillWells([...hand.colour])">Keep this colour</v-btn>
+      <v-btn size="x-small" variant="text" @click="hand.fillWells(wellOf(hand.colour))">Keep this colour</v-btn>
+      <v-btn size="x-small" variant="text" aria-haspopup="dialog" @click="emit('palettes')">Palettes …</v-btn>
       <v-btn
         v-if="hand.ownWells.length"
         size="x-small"
@@ -26,12 +27,12 @@ const isEmptying = ref(false)
     </p>
     <div v-else class="swatches">
       <button
-        v-for="colour in hand.ownWells"
+        v-for="{ name, colour } in hand.ownWells"
         :key="colour.join()"
         :style="{ background: cssColour(colour) }"
         :class="{ goes: isEmptying }"
-        :aria-label="isEmptying ? `Empty ${colourName(colour)}` : `My well: ${colourName(colour)}`"
-        :title="isEmptying ? 'Empty it' : colourName(colour)"
+        :aria-label="isEmptying ? `Empty ${name}` : `My well: ${name}`"
+        :title="isEmptying ? 'Empty it' : name"
         @click="isEmptying ? hand.emptyWell(colour) : hand.pick([...colour])"
       />
     </div>

@@ -1,15 +1,11 @@
 <script setup lang="ts">
-import { mdiClose, mdiEyedropper } from '@mdi/js'
+import { mdiClose } from '@mdi/js'
 import { colourName } from '#core/colour'
 import { useComfort } from '../../stores/comfort'
 import { cssColour, isSame, useHand, type Colour } from '../../stores/hand'
-import { SAMPLE_SIDES } from '../../workers/sheet/sampling'
 
 /** The colours: the plan's wells in their tin, own wells, the colour in hand, the ones before, and what mixes them. */
 const hand = useHand()
-const { sampling } = useInHand()
-const keys = useLetterKeys('easel')
-const { isOn, side, isLayerOnly } = sampling
 const isOpen = ref(false)
 const store = useComfort()
 /** Colours say their names, and have a pattern each. */
@@ -20,6 +16,11 @@ function open(next: boolean): void {
   if (next) hand.keepColour()
   isOpen.value = next
 }
+const isAtPalettes = ref(false)
+function openPalettes(): void {
+  isAtPalettes.value = true
+  open(false)
+}
 const inHand = (colour: Colour) => isSame(colour, hand.colour)
 
 /** More wells than this lie in three rows. */
@@ -28,6 +29,7 @@ const MANY = 8
 
 <template>
   <div class="box" role="group" aria-label="Paint box">
+    <OwnPalettes v-model="isAtPalettes" />
     <div class="left">
       <v-menu
         :model-value="isOpen"
@@ -48,41 +50,10 @@ const MANY = 8
             <ColourPattern v-if="isTold" :colour="hand.colour" is-named />
           </button>
         </template>
-        <MixerCard v-if="isOpen" />
+        <MixerCard v-if="isOpen" @palettes="openPalettes" />
       </v-menu>
     </div>
-    <v-menu
-      location="top"
-      :close-on-content-click="false"
-      :offset="10"
-      open-on-hover
-      :open-on-click="false"
-      :open-delay="350"
-    >
-      <template #activator="{ props: opens }">
-        <button
-          v-bind="opens"
-          aria-haspopup="dialog"
-          class="take"
-          :aria-pressed="isOn"
-          aria-label="Take a colour from the sheet"
-          :title="keys.withKey('Take a colour from the sheet with the next touch', 'sample')"
-          @click="isOn = !isOn"
-        >
-          <v-icon :icon="mdiEyedropper" size="21" />
-        </button>
-      </template>
-      <div class="card taking" role="dialog" aria-label="Take a colour">
-        <strong class="small">Take a colour</strong>
-        <label class="small"
-          >mean of
-          <select v-model.number="side">
-            <option v-for="each in SAMPLE_SIDES" :key="each" :value="each">{{ each }} × {{ each }} px</option>
-          </select></label
-        >
-        <label class="small"><input v-model="isLayerOnly" type="checkbox" /> of this layer only</label>
-      </div>
-    </v-menu>
+    <TakeColour />
     <div class="tin" :class="{ many: hand.wells.length > MANY }">
       <button
         v-for="well in hand.wells"
@@ -149,36 +120,6 @@ const MANY = 8
   box-shadow: 0 2px 6px rgb(40 30 10 / 45%);
   flex: none;
   display: block;
-}
-.take {
-  width: 34px;
-  height: 44px;
-  border-radius: 8px;
-  color: var(--on-ledge);
-  border: 1.5px solid transparent;
-}
-.take[aria-pressed='true'] {
-  border-color: var(--blue);
-  background: rgb(255 255 255 / 55%);
-  color: #2b4c8c;
-}
-.taking {
-  display: grid;
-  gap: 6px;
-  padding: 10px 14px;
-}
-.taking label {
-  display: flex;
-  align-items: center;
-  gap: 7px;
-  min-height: 28px;
-}
-.taking select {
-  border: 1px solid var(--line);
-  border-radius: 6px;
-  padding: 2px 6px;
-  background: var(--paper);
-  color: var(--ink);
 }
 .tin {
   display: grid;

@@ -1,10 +1,8 @@
 <script setup lang="ts">
-/* eslint-disable max-lines -- one form of a step, mostly layout */
 import { mdiClose, mdiImagePlusOutline } from '@mdi/js'
 import { TOOL_IDS, toolSettings, type ToolName } from '#core/brush'
 import { newGuide, type GuideKind } from '#core/guides'
-import { MOST_WELLS, renameLayer, type LaidTool, type Plan, type Step } from '#core/plan'
-import { hexOf } from '../../sheet/hex'
+import { renameLayer, type LaidTool } from '#core/plan'
 import { TOOL_WORDS, toolNameOf } from '../../sheet/tool-words'
 
 /** What lies ready when the step opens: tools, wells, layers, guides, a reference. */
@@ -53,25 +51,6 @@ function addTool(event: Event): void {
         : { kind: 'tool', settings: toolSettings(name) },
     ],
   })
-}
-
-function setWell(place: number, set: Partial<Plan['palette'][number]>): void {
-  editor.set(
-    { palette: plan.value!.palette.map((each, i) => (i === place ? { ...each, ...set } : each)) },
-    `well-${place}`,
-  )
-}
-function setColour(place: number, event: Event): void {
-  const value = valueOf(event)
-  setWell(place, { colour: [1, 3, 5].map(i => Number.parseInt(value.slice(i, i + 2), 16)) as [number, number, number] })
-}
-function removeWell(place: number): void {
-  // Wells are named by their place: those behind it move up.
-  const steps = plan.value!.steps.map((each): Step => ({
-    ...each,
-    well: each.well > place ? each.well - 1 : each.well === place ? 0 : each.well,
-  }))
-  editor.set({ palette: plan.value!.palette.toSpliced(place, 1), steps })
 }
 
 const earlier = computed(() => {
@@ -158,53 +137,7 @@ async function pin(event: Event): Promise<void> {
         <option v-for="name in spare" :key="name" :value="name">{{ TOOL_WORDS[name].name }}</option>
       </select>
     </section>
-    <section aria-label="Wells">
-      <h3>Wells</h3>
-      <p class="small soft">One palette for the whole plan. The marked one is lifted when this step opens.</p>
-      <ul class="wells">
-        <li v-for="(well, i) in plan.palette" :key="i">
-          <label class="lift" :title="`Lifted at this step`"
-            ><input
-              type="radio"
-              name="well"
-              :checked="step.well === i"
-              :aria-label="`Lift ${well.name}`"
-              @change="editor.setStep({ well: i })"
-          /></label>
-          <input
-            type="color"
-            :value="hexOf(well.colour)"
-            :aria-label="`Colour of ${well.name}`"
-            @change="setColour(i, $event)"
-          />
-          <input
-            :value="well.name"
-            maxlength="40"
-            :aria-label="`Name of well ${i + 1}`"
-            @change="valueOf($event).trim() && setWell(i, { name: valueOf($event).trim() })"
-          />
-          <v-btn
-            :icon="mdiClose"
-            size="x-small"
-            variant="text"
-            :disabled="plan.palette.length === 1"
-            :aria-label="`Empty the well ${well.name}`"
-            @click="removeWell(i)"
-          />
-        </li>
-      </ul>
-      <v-btn
-        v-if="plan.palette.length < MOST_WELLS"
-        size="small"
-        variant="text"
-        @click="
-          editor.set({
-            palette: [...plan.palette, { name: `well ${plan.palette.length + 1}`, colour: [180, 170, 150] }],
-          })
-        "
-        >Another well</v-btn
-      >
-    </section>
+    <StepWells />
     <section aria-label="Layers">
       <h3>Layers</h3>
       <label class="line"
@@ -348,26 +281,6 @@ input[type='number'] {
 select {
   margin-top: 8px;
   width: 100%;
-}
-.wells li {
-  display: grid;
-  grid-template-columns: auto auto minmax(0, 1fr) auto;
-  gap: 8px;
-  align-items: center;
-  min-height: 38px;
-}
-.wells input[type='color'] {
-  width: 40px;
-  height: 30px;
-  padding: 0;
-  border: 1px solid var(--line);
-  border-radius: 6px;
-  background: none;
-}
-.lift {
-  display: grid;
-  place-items: center;
-  width: 24px;
 }
 .line {
   display: flex;

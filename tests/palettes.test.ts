@@ -97,9 +97,7 @@ describe('at the Easel', () => {
     await dialog.waitFor({ state: 'hidden' })
     await openMixer()
     await expect.poll(names).toEqual(['sand', 'flare', 'rust'])
-    await page.keyboard.press('Escape')
-    await page.getByRole('button', { name: 'Take them out again' }).click()
-    await openMixer()
+    await page.getByRole('button', { name: 'As they were' }).click()
     await expect.poll(names).toEqual(['sand', 'flare'])
   })
 

@@ -168,3 +168,19 @@ describe('the colour in hand', () => {
     expect(hand.colour).toEqual(palette[0]!.colour)
   })
 })
+
+describe('own wells', () => {
+  it('are filled once each, emptied, and as they were before', () => {
+    const [slate, rust] = [
+      { name: 'slate', colour: [70, 80, 90] as const },
+      { name: 'rust', colour: [170, 70, 30] as const },
+    ]
+    hand.fillWells(slate, rust, { ...slate, name: 'again' })
+    expect(hand.ownWells).toEqual([slate, rust])
+    hand.emptyWell(slate.colour)
+    expect(hand.ownWells).toEqual([rust])
+    hand.takeBackWells()
+    expect(hand.ownWells).toEqual([slate, rust])
+    expect(hand.wellsBefore).toBeNull()
+  })
+})

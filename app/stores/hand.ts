@@ -61,10 +61,20 @@ export const useHand = defineStore('hand', () => {
   function fillWells(...wells: readonly Well[]): void {
     const isIn = (all: readonly Well[], { colour: one }: Well) => all.some(each => isSame(each.colour, one))
     const fresh = wells.filter((each, i) => !isIn(wells.slice(0, i), each))
-    ownWells.value = [...ownWells.value.filter(each => !isIn(fresh, each)), ...fresh].slice(-MOST_OWN_WELLS)
+    setWells([...ownWells.value.filter(each => !isIn(fresh, each)), ...fresh].slice(-MOST_OWN_WELLS))
   }
   function emptyWell(colour: Colour): void {
-    ownWells.value = ownWells.value.filter(each => !isSame(each.colour, colour))
+    setWells(ownWells.value.filter(each => !isSame(each.colour, colour)))
+  }
+  /** Own wells as they were before the last change; null: there was none since the page was opened. */
+  const wellsBefore = shallowRef<Well[] | null>(null)
+  function setWells(next: Well[]): void {
+    wellsBefore.value = ownWells.value
+    ownWells.value = next
+  }
+  function takeBackWells(): void {
+    if (wellsBefore.value) ownWells.value = wellsBefore.value
+    wellsBefore.value = null
   }
 
   /** A ladder of shades that lies in the paint box, dark to light; none: empty. */
@@ -238,6 +248,8 @@ export const useHand = defineStore('hand', () => {
     ownWells,
     fillWells,
     emptyWell,
+    wellsBefore,
+    takeBackWells,
   }
 })
 

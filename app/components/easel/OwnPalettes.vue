@@ -26,11 +26,8 @@ const sources = computed(() => [
 ])
 
 function take(wells: readonly Well[]): void {
-  const before = hand.ownWells
   hand.fillWells(...wells)
-  say(`${wells.length === 1 ? 'One colour lies' : `${wells.length} colours lie`} in your wells.`, '', 'plain', [
-    { label: 'Take them out again', run: () => (hand.ownWells = before) },
-  ])
+  say(`${wells.length === 1 ? 'One colour lies' : `${wells.length} colours lie`} in your wells.`)
 }
 </script>
 

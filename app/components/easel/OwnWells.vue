@@ -12,6 +12,7 @@ const isEmptying = ref(false)
     <header>
       <strong class="small">My wells</strong>
       <v-btn size="x-small" variant="text" @click="hand.fillWells(wellOf(hand.colour))">Keep this colour</v-btn>
+      <v-btn v-if="hand.wellsBefore" size="x-small" variant="text" @click="hand.takeBackWells()">As they were</v-btn>
       <v-btn size="x-small" variant="text" aria-haspopup="dialog" @click="emit('palettes')">Palettes …</v-btn>
       <v-btn
         v-if="hand.ownWells.length"

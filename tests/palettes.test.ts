@@ -142,7 +142,7 @@ describe('of a plan', () => {
   })
   afterAll(() => browser?.close())
 
-  it('come into its wells once each, are kept, and undone', async () => {
+  it('come into its wells once each, and are kept', async () => {
     const before = (await plan()).palette
     await page.goto(`${url}/plans/${id}`)
     await page.getByRole('tab', { name: 'Laid out' }).click()

@@ -3,7 +3,9 @@ import { promisify } from 'node:util'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { YEAR, yearCode } from '#demo/year'
 import type { DeskView } from '#shared/views'
+import { enterAsTeacher, openBrowser } from './lib/browser'
 import { Client } from './lib/client'
+import { untilNothingMoves } from './lib/easel'
 import { Questions } from './lib/questions'
 import { connectToDatabase, databaseUrl, url } from './lib/world'
 
@@ -62,6 +64,31 @@ describe('a school year', () => {
       expect(cost.questions).toBeLessThanOrEqual(most)
       expect(cost.kib).toBeLessThan(100)
     })
+
+  it('leaves no page that scrolls sideways, on a desk, on a tablet, on a phone', async () => {
+    const browser = await openBrowser()
+    try {
+      const page = browser.context.pages()[0]!
+      await enterAsTeacher(page, url, { email: 'orla@saltmarsh.example', password: 'kettle-and-lamp' })
+      for (const [path, ready] of [
+        ['/desk', '.hand-in img'],
+        [`/table/${class1}`, 'h1'],
+        [`/register/${class1}`, 'table'],
+        [`/progress/${class1}`, 'h1'],
+      ] as const) {
+        await page.goto(url + path)
+        await page.locator(ready).first().waitFor()
+        for (const width of [1280, 1024, 390]) {
+          await page.setViewportSize({ width, height: 800 })
+          await untilNothingMoves(page)
+          const beyond = await page.evaluate(() => document.scrollingElement!.scrollWidth - innerWidth)
+          expect(beyond, `${path} at ${width} px`).toBeLessThanOrEqual(0)
+        }
+      }
+    } finally {
+      await browser.close()
+    }
+  })
 
   it('is judged the same where an earlier version has kept no verdicts beside what it found', async () => {
     const read = async () => (await teacher.call('GET', `/api/classes/${class1}/progress`)).body

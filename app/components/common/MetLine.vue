@@ -17,7 +17,8 @@ defineProps<{ met: number | null; judged: number | null }>()
   gap: 2px;
 }
 .pegs {
-  display: inline-flex;
+  display: flex;
+  flex-wrap: wrap;
   gap: 2px;
 }
 .pegs i {

@@ -48,8 +48,12 @@ const isEmptying = ref(false)
 }
 header {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
-  gap: 6px;
+  gap: 2px;
+}
+header :deep(.v-btn) {
+  font-size: 0.8rem;
 }
 header strong {
   flex: 1;

@@ -1,8 +1,6 @@
 import type { Rgb8 } from '#core/colour'
 
-/** A colour of sRGB as six hexadecimal digits (CSS Color 4, § 5.2). */
-export const hexOf = (colour: readonly number[]): string =>
-  `#${colour.map(each => each.toString(16).padStart(2, '0')).join('')}`
+export { hexOf } from '#core/colour'
 
 /** Reads six digits or three, with # or without; null: it is no colour. */
 export function readHex(text: string): Rgb8 | null {

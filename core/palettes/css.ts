@@ -1,8 +1,8 @@
 import { parse as parseColour } from 'culori'
 import postcss from 'postcss'
-import { colourName, namedApart, wellName, type Well } from '../colour'
+import { colourName, hexOf, namedApart, wellName, type Well } from '../colour'
 import { badPalette, MOST_READ_WELLS, type ReadPalette } from './contract'
-import { hexOf, notesOn, onScreen } from './spaces'
+import { notesOn, onScreen } from './spaces'
 
 /**
  * Palettes as CSS custom properties (CSS Custom Properties for Cascading Variables 1): those whose value is a colour of

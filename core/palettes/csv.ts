@@ -1,8 +1,8 @@
 import Papa from 'papaparse'
 import { parse as parseColour } from 'culori'
-import { colourName, namedApart, wellName, type Well } from '../colour'
+import { colourName, hexOf, namedApart, wellName, type Well } from '../colour'
 import { badPalette, MOST_READ_WELLS, type ReadPalette } from './contract'
-import { hexOf, notesOn, onScreen, type OnScreen } from './spaces'
+import { notesOn, onScreen, type OnScreen } from './spaces'
 
 /**
  * Palettes as a table (RFC 4180, or parted by semicolons or tabs): a name, and red, green and blue from 0 to 255 or one

@@ -6,7 +6,6 @@ import { readTokens } from './tokens'
 export { MOST_PALETTE_CHARACTERS, MOST_READ_WELLS, type ReadPalette } from './contract'
 export { cssOf } from './css'
 export { csvRowsOf } from './csv'
-export { hexOf } from './spaces'
 export { tokensOf } from './tokens'
 
 /**

@@ -52,9 +52,6 @@ function rounded(colour: Color): Color {
   return { mode: 'rgb', r: near(r), g: near(g), b: near(b) }
 }
 
-export const hexOf = (colour: Rgb8): string =>
-  `#${[...colour].map(each => each.toString(16).padStart(2, '0')).join('')}`
-
 /** What was brought in and what was left out of the colours themselves, a sentence each. */
 export function notesOn(all: readonly OnScreen[]): string[] {
   const beyond = all.filter(each => each.wasBeyond).length

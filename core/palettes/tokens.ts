@@ -1,8 +1,8 @@
 import type { Color } from 'culori'
 import { parseHex } from 'culori'
-import { colourName, namedApart, wellName, type Well } from '../colour'
+import { colourName, hexOf, namedApart, wellName, type Well } from '../colour'
 import { badPalette, MOST_READ_WELLS, type ReadPalette } from './contract'
-import { hexOf, notesOn, onScreen } from './spaces'
+import { notesOn, onScreen } from './spaces'
 
 /**
  * Palettes as design tokens: W3C Design Tokens Community Group, Format Module and Color Module 2025.10. Read: groups

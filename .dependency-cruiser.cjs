@@ -35,7 +35,7 @@ module.exports = {
       to: {
         dependencyTypes: ['npm', 'npm-dev'],
         pathNot:
-          'node_modules/(zod|culori|@types/culori|d3-contour|simplify-js|fflate|fast-deep-equal|@types/d3-contour|@noble/hashes)/',
+          'node_modules/(zod|culori|@types/culori|papaparse|@types/papaparse|postcss|d3-contour|simplify-js|fflate|fast-deep-equal|@types/d3-contour|@noble/hashes)/',
       },
     },
     {

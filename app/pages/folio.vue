@@ -9,6 +9,7 @@ import { stepsInWords } from '#core/plan'
 
 definePageMeta({ who: 'learner' })
 const { data: folio, trouble, load } = usePageData(() => api.folio())
+const plans = useInParts(() => folio.value?.plans ?? [])
 /** Asked for by now, within the last days, and not done. */
 const waitingSets = computed(
   () =>
@@ -96,7 +97,7 @@ function whereInWords(plan: FolioPlan): string {
         <h2>Nothing has been given to your class yet.</h2>
         <p>As soon as your teacher gives out a plan, it lies here, ready to draw.</p>
       </div>
-      <article v-for="plan in folio.plans" :key="plan.id" class="card plan">
+      <article v-for="plan in plans" :key="plan.id" class="card plan">
         <img
           :src="api.planCardPicture(plan.id)"
           :srcset="`${api.planCardPicture(plan.id)} 420w, ${api.planPicture(plan.id)} 1600w`"

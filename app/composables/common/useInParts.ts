@@ -10,6 +10,9 @@ const whenIdle = (run: () => void): (() => void) => {
   return () => cancelIdleCallback(asked)
 }
 
+/** A class is there at once; what is larger comes part by part. */
+export const PART_OF_CLASS = 40
+
 /**
  * A long list part by part: the first is there at once, the others as soon as the page has time, so that nobody waits
  * for what lies further down. What was shown once stays.

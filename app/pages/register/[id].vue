@@ -20,6 +20,7 @@ import { wallWaits } from '../../sheet/wall-words'
 definePageMeta({ who: 'teacher' })
 const route = useRoute()
 const { data: register, trouble, load } = usePageData(() => api.register(Number(route.params.id)))
+const learners = useInParts(() => register.value?.learners ?? [], PART_OF_CLASS)
 const headers = [
   { title: 'Learner', key: 'name', sort: (a: string, b: string) => a.localeCompare(b, undefined, { numeric: true }) },
   { title: 'Plan', key: 'plan' },
@@ -287,7 +288,7 @@ function beginRenaming(learner: NonNullable<typeof renaming.value>): void {
       <div class="card table">
         <v-data-table
           :headers="headers"
-          :items="register.learners"
+          :items="learners"
           :items-per-page="-1"
           hide-default-footer
           density="comfortable"

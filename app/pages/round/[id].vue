@@ -15,6 +15,7 @@ const { busy, trying } = useTrying<string>()
 const watching = ref<number | null>(null)
 const watched = computed(() => all.value.find(each => each.card.id === watching.value && each.card.drawing) ?? null)
 
+const inParts = useInParts(() => shown.value, PART_OF_CLASS)
 /** Says what is drawn today: what is opened for all, and shown in front, is of that plan. */
 const setToday = (plan: number) =>
   trying('today', async () => {
@@ -150,7 +151,7 @@ const ORDERS: { value: RoundOrder; title: string }[] = [
       <p v-else-if="shown.length === 0" class="soft">Nobody just now.</p>
       <TransitionGroup tag="div" name="sheets" class="sheets">
         <RoundSheet
-          v-for="at in shown"
+          v-for="at in inParts"
           :key="at.card.id"
           :at="at"
           @watch="watching = at.card.id"

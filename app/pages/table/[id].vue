@@ -41,13 +41,14 @@ const sorted = computed(() => {
   const value = ({ handIn }: Handed) => TABLE_MEASURES[by].of(handIn) ?? Infinity
   return [...handed.value].sort((a, b) => value(a) - value(b) || byName(a, b))
 })
+const inParts = useInParts(() => sorted.value, PART_OF_CLASS)
 const groups = computed(() => {
-  if (grouped.value === 'none') return [{ title: '', rows: sorted.value }]
+  if (grouped.value === 'none') return [{ title: '', rows: inParts.value }]
   const of = ({ handIn }: Handed) =>
     grouped.value === 'state' ? STATE_WORDS.teacher[handIn.state as HandInState] : `hand-in ${handIn.attempt}`
-  return [...new Set(sorted.value.map(of))].map(title => ({
+  return [...new Set(inParts.value.map(of))].map(title => ({
     title,
-    rows: sorted.value.filter(row => of(row) === title),
+    rows: inParts.value.filter(row => of(row) === title),
   }))
 })
 function figureOf(handIn: Handed['handIn']): string | null {
@@ -235,7 +236,7 @@ const ask = () =>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="row in sorted" :key="row.handIn.id">
+            <tr v-for="row in inParts" :key="row.handIn.id">
               <th scope="row">
                 <NuxtLink :to="`/crit/${row.handIn.id}`">{{ row.learner.name }}</NuxtLink>
               </th>

@@ -63,6 +63,7 @@ const keepOrder = (next: readonly WallWorkView[]) => {
     ),
   )
 }
+const inParts = useInParts(() => hanging.value, 24)
 function move(at: number, by: number): void {
   const to = at + by
   if (to < 0 || to >= hanging.value.length) return
@@ -153,14 +154,14 @@ useIntervalFn(() => document.visibilityState === 'visible' && void load(), REFRE
       </div>
       <VueDraggable
         v-else
-        :model-value="hanging"
+        :model-value="[...inParts]"
         :disabled="!isTeacher"
         handle=".handle"
         :animation="160"
         class="hung"
-        @update:model-value="keepOrder"
+        @update:model-value="(next: WallWorkView[]) => keepOrder([...next, ...hanging.slice(inParts.length)])"
       >
-        <figure v-for="(each, i) in hanging" :key="each.id" class="work" :data-work="each.id">
+        <figure v-for="(each, i) in inParts" :key="each.id" class="work" :data-work="each.id">
           <button class="picture" :aria-label="`Look at ${each.title || each.plan}`" @click="opened = each.id">
             <img
               :src="api.workCardPicture(each.id)"

@@ -56,6 +56,14 @@ afterEach(() => {
   for (const server of servers.splice(0)) server.close()
 })
 
+it('closed while they connect leave nothing open', async () => {
+  const connecting = nodes.createConnection({})
+  nodes.close()
+  await expect(connecting).rejects.toThrow()
+  const open = () => Promise.all(servers.map(each => new Promise(resolve => each.getConnections((_, n) => resolve(n)))))
+  await expect.poll(open).toEqual([0, 0, 0])
+})
+
 const portOf = async () => ((await nodes.createConnection({})) as unknown as { port: number }).port
 
 describe('several servers', () => {

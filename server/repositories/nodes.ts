@@ -72,6 +72,7 @@ export class Nodes {
   /** Which server a connection leads to, and by which socket. */
   private readonly lines = new WeakMap<Connection, { node: Node; socket: Socket }>()
   private timer: NodeJS.Timeout | null = null
+  private isClosed = false
   private config: ConnectionConfig | null = null
   /** The one that was connected to last, and the one that was told of last. */
   private used: Node | null = null
@@ -122,7 +123,9 @@ export class Nodes {
     return connection.isValid() && (!this.areSeveral || this.lines.get(connection)?.node === current)
   }
 
+  /** Nothing is left open, also of what connects just now: a program that is done ends. */
   close(): void {
+    this.isClosed = true
     if (this.timer) clearInterval(this.timer)
     this.timer = null
     for (const node of this.nodes) this.forget(node)
@@ -149,23 +152,25 @@ export class Nodes {
     const { host, port } = node
     // Its socket is ours: so one that says nothing any more can be cut off at once.
     const socket = connectSocket(port, host)
-    const connection = await mariadb.createConnection({
-      ...config,
-      host,
-      port,
-      stream: () => socket,
-      connectTimeout: ANSWER_MS,
-    } as ConnectionConfig)
+    // From now on, not only once it leads there: whoever closes all closes this one, too.
+    node.sockets.add(socket)
+    socket.once('close', () => node.sockets.delete(socket))
     try {
+      const connection = await mariadb.createConnection({
+        ...config,
+        host,
+        port,
+        stream: () => socket,
+        connectTimeout: ANSWER_MS,
+      } as ConnectionConfig)
       await this.ask(node, connection, socket)
+      if (this.isClosed) throw new Error('the database is closed')
+      this.lines.set(connection, { node, socket })
+      return connection
     } catch (error) {
       socket.destroy()
       throw error
     }
-    this.lines.set(connection, { node, socket })
-    node.sockets.add(socket)
-    socket.once('close', () => node.sockets.delete(socket))
-    return connection
   }
 
   /** Throws what a server says that takes no questions, or that it says nothing. */

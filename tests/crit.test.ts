@@ -43,7 +43,11 @@ beforeAll(async () => {
 })
 afterAll(() => browser?.close())
 
-const view = async (id: number) => (await teacher.call<HandInView>('GET', `/api/hand-ins/${id}`)).body
+async function view(id: number): Promise<HandInView> {
+  const { status, body } = await teacher.call<HandInView>('GET', `/api/hand-ins/${id}`)
+  expect(status, JSON.stringify(body).slice(0, 300)).toBe(200)
+  return body
+}
 const look = () => page.locator('.crit .sheet .window').first().screenshot()
 /** Shown another way, and as before when it is shown again. */
 async function expectToggles(key: string): Promise<void> {

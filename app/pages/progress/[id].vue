@@ -119,8 +119,13 @@ label {
   display: flex;
   gap: 8px;
   align-items: center;
+  min-width: 0;
+  max-width: 100%;
 }
+/* As wide as its longest name it would be wider than a phone. */
 select {
+  min-width: 0;
+  max-width: 16rem;
   border: 1px solid var(--line);
   border-radius: 6px;
   padding: 6px 10px;

@@ -1,6 +1,7 @@
 import { CoreError } from '#core/base'
-import { colourName, difference00, namedApart, paletteOf, type Well } from '#core/colour'
+import { difference00, namedApart, paletteOf, type Well } from '#core/colour'
 import { cssOf, csvRowsOf, MOST_PALETTE_CHARACTERS, readPaletteText, tokensOf, type ReadPalette } from '#core/palettes'
+import { wellOf } from '../stores/kept-hand'
 import { csvFile } from './csv'
 import type { PaletteKindName } from './palette-kinds'
 import { smallPixels } from './small-pixels'
@@ -48,12 +49,8 @@ async function coloursOf(file: Blob): Promise<ReadPalette> {
     found.slice(0, i).every(each => difference00(each.colour, colour) >= LEAST_APART),
   )
   if (apart.length === 0) throw new CoreError('palette-file', 'This picture is empty.', 'Choose another one.')
-  return { wells: namedWells(apart.map(each => each.colour)), notes: [] }
+  return { wells: namedApart(apart.map(each => wellOf(each.colour))), notes: [] }
 }
-
-/** Colours under the names that they have by themselves. */
-export const namedWells = (colours: readonly Well['colour'][]): Well[] =>
-  namedApart(colours.map(colour => ({ name: colourName(colour), colour })))
 
 /** The wells as a file of a kind. */
 export async function paletteBytes(kind: PaletteKindName, title: string, wells: readonly Well[]): Promise<Uint8Array> {

@@ -27,8 +27,8 @@ import { mails } from './0024-mails'
 import { asTheyLike } from './0025-as-they-like'
 import { cards } from './0026-cards'
 import { classTurns } from './0027-class-turns'
-import { keyframes } from './0029-keyframes'
 import { verdicts } from './0028-verdicts'
+import { keyframes } from './0029-keyframes'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
 const MIGRATIONS = [

@@ -17,6 +17,8 @@ export const ERROR_STATUS = {
   'other-writer': 409,
   'open-elsewhere': 409,
   'record-incomplete': 409,
+  /** What is sent needs px that are not here; `detail.hash` says which. */
+  'picture-missing': 409,
   'already-answered': 409,
   'plan-changed': 409,
   'panel-taken': 409,

@@ -11,6 +11,9 @@ export const BATCH_BYTES = 6_000_000
 export const BODY_BYTES = 64_000
 /** Bodies that hold drawings or lists: a drawing over a work, strokes that are shown, names of a class. */
 export const LARGE_BODY_BYTES = 1_500_000
+/** A picture that is brought in, packed, and one part of it as it is sent, bytes at most. */
+export const PAINT_BYTES = 48_000_000
+export const PAINT_PART_BYTES = 1_000_000
 /** A signature, bytes at most. */
 export const SIGNATURE_BYTES = 300_000
 /** A plan with its pictures and the record of its demonstration; the picture of a mural. */
@@ -38,6 +41,8 @@ export const ROOM = {
   learner: { bytes: 400_000_000, drawings: 600 },
   class: { bytes: 8_000_000_000 },
   teacher: { bytes: 40_000_000_000 },
+  /** Pictures that somebody brings and that no drawing uses yet, and what is on its way, bytes. */
+  broughtIn: 300_000_000,
   /** Pictures of drawings under way that are kept of one learner: the latest. */
   livePictures: 60,
 } as const

@@ -1,10 +1,10 @@
 import { z } from 'zod'
 import { listOf, numbers } from '#core/base'
-import { entrySchema, numbersIn, sheetSchema } from '#core/drawing'
+import { entrySchema, numbersIn, pictureNameSchema, sheetSchema } from '#core/drawing'
 import { DRILL_NAMES, GREATEST_SEED } from '#core/drill'
 import { MOST_LISTED, PIN, WHY_NO_PIN } from '#core/roster'
 import { KEY_NAME, KEY_SIGN, LETTER_SIZES, MOST_OWN_KEYS, type Comfort } from './comfort'
-import { BATCH_ENTRIES, BATCH_NUMBERS, LIVE_PICTURE_BYTES } from './limits'
+import { BATCH_ENTRIES, BATCH_NUMBERS, LIVE_PICTURE_BYTES, PAINT_BYTES, PAINT_PART_BYTES } from './limits'
 import { panelSeamsSchema } from './mural'
 
 /** The greatest number that a place or a count may have: an INT of the database. */
@@ -104,6 +104,22 @@ export const livePictureSchema = z.strictObject({
 })
 export type LivePictureBody = z.infer<typeof livePictureSchema>
 export type LiveFinding = NonNullable<LivePictureBody['found']>[number]
+
+/** A picture by the hash of its px. */
+export const paintHashSchema = z.string().regex(/^[0-9a-f]{64}$/)
+/** A part of a picture that is brought in, as a PNG; without bytes: only how much of it is there is asked. */
+export const paintPartSchema = z.strictObject({
+  width: pictureNameSchema.shape.width,
+  height: pictureNameSchema.shape.height,
+  /** Of the whole file, bytes. */
+  size: z.int().min(1).max(PAINT_BYTES),
+  /** What the device calls its own sending: parts of two devices are not mixed. */
+  key: z.string().regex(/^[A-Za-z0-9-]{8,40}$/),
+  /** Where the part begins. */
+  at: z.int().min(0).max(PAINT_BYTES),
+  base64: z.base64().max(Math.ceil(PAINT_PART_BYTES / 3) * 4),
+})
+export type PaintPart = z.infer<typeof paintPartSchema>
 
 /** A place in a list, from 0. */
 export const placeSchema = z.coerce.number().int().min(0).max(100_000)

@@ -18,6 +18,12 @@ export type Person =
    */
   | { kind: 'learner'; id: number; name: string; className: string; comfort?: Comfort; folio?: number }
 
+/** How much of a picture that is brought in is there, bytes, from its beginning. */
+export interface PaintStored {
+  has: number
+  isWhole: boolean
+}
+
 /** A learner's name as outlines x, y, x, y …; null when none is kept. */
 export interface SignatureView {
   outlines: number[][] | null

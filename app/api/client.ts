@@ -99,6 +99,23 @@ async function callOnce<T>(method: Method, path: string, body: unknown, keepaliv
   throw new ApiRefusal(error.code, error.message, error.fix, error.detail)
 }
 
+/** Bytes of a route that gives a file. Throws as {@link callApi} does. */
+export async function fetchBytes(path: string): Promise<Uint8Array> {
+  let response: Response
+  try {
+    response = await fetch(path, { credentials: 'same-origin', signal: AbortSignal.timeout(3 * PATIENCE_MS) })
+    if (response.ok) return new Uint8Array(await response.arrayBuffer())
+  } catch {
+    throw new Unreachable()
+  }
+  throw await refusalOf(response)
+}
+
+async function refusalOf(response: Response): Promise<ApiRefusal | Unreachable> {
+  const { error } = (await response.json().catch(() => ({}))) as Partial<Refusal>
+  return error ? new ApiRefusal(error.code, error.message, error.fix, error.detail) : new Unreachable()
+}
+
 /** What to tell a person about what failed. */
 export function troubleOf(error: unknown): { message: string; fix: string } {
   if (

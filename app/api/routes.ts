@@ -10,6 +10,7 @@ import type {
   NewClass,
   NewLearner,
   NewSheet,
+  PaintPart,
   SendBody,
   Terms,
   WarmUpSetBody,
@@ -21,6 +22,7 @@ import type {
   FolioView,
   GivenPlanView,
   HandInView,
+  PaintStored,
   Person,
   PlanBookView,
   PlanClassesView,
@@ -55,6 +57,7 @@ import type {
 import type { ChangeWork, WallView } from '#shared/wall'
 import type { Plan } from '#core/plan'
 import { call } from './call'
+import { callApi } from './client'
 
 /**
  * Every route of the server. What it answers has the route's own type: where a view is named, what the route answers
@@ -204,6 +207,7 @@ export const api = {
     call('POST', '/api/drawings/:id/claim', { params: { id }, body: claim }),
   sendBatch: (id: number, batch: Batch): Promise<Stored> =>
     call('POST', '/api/drawings/:id/batches', { params: { id }, body: batch }),
+  paintPart: (hash: string, part: PaintPart): Promise<PaintStored> => callApi('POST', `/api/paint/${hash}`, part),
   copy: (id: number, position: number, key: string): Promise<Stored & { id: number }> =>
     call('POST', '/api/drawings/:id/copy', { params: { id }, body: { position, key } }),
   renameDrawing: (id: number, title: string) => call('PUT', '/api/drawings/:id', { params: { id }, body: { title } }),

@@ -6,6 +6,8 @@ export type CoreErrorCode =
   | 'record-malformed'
   | 'record-version'
   | 'nothing-drawn'
+  | 'picture-missing'
+  | 'picture-file'
   | 'no-school-lists'
   | 'plan-edit'
   | 'plan-file'

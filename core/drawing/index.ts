@@ -13,14 +13,20 @@ export {
   GREATEST_GROW,
   GREATEST_LAYERS,
   GREATEST_NET,
+  GREATEST_PICTURE_AREA,
+  GREATEST_PICTURE_SIDE,
   isReadying,
   layerIdSchema,
   layerNameSchema,
+  pictureNameSchema,
   pourOf,
+  requirePicture,
+  requireUnlocked,
   type Act,
   type ActFacts,
   type AdjustAct,
   type BendAct,
+  type BringInAct,
   type CastShadowAct,
   type FreshPourAct,
   type FreshStrokeAct,
@@ -33,6 +39,7 @@ export {
   type MirrorHalfAct,
   type MoveAct,
   type MoveLayersAct,
+  type PictureName,
   type PourAct,
   type PourPaint,
   type ReadyingAct,
@@ -56,6 +63,7 @@ export {
   type DrawingRecord,
   type Entry,
 } from './record'
+export { picturesIn } from './pictures'
 export { meantIn, standingActs, type StandingAct } from './standing'
 export { beatAfter, beatBefore, durationOf, timelineOf, type Beat } from './timeline'
 export {

@@ -152,6 +152,11 @@ export type Ground = readonly [number, number, number] | null
  */
 export interface Kernels {
   readonly name: 'simd' | 'plain'
+  /**
+   * Pictures that acts name, by the hash of their px. Whoever draws with these kernels brings them first; they never
+   * change.
+   */
+  readonly pictures: Map<string, Pixels>
   /** Makes room for a mask of the sheet's size, all zero. */
   openMask(width: number, height: number): void
   /** The same, unless a mask of that size is open: then it is left alone. */

@@ -74,6 +74,7 @@ export function plainKernels(): Kernels {
 
   return {
     name: 'plain',
+    pictures: new Map(),
     openMask,
     fitMask(w, h) {
       if (w !== width || h !== height) openMask(w, h)

@@ -441,6 +441,7 @@ export function simdKernels(): Kernels {
 
   return {
     name: 'simd',
+    pictures: new Map(),
     openMask,
     fitMask(w, h) {
       if (w !== width || h !== height) openMask(w, h)

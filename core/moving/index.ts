@@ -1,4 +1,5 @@
 export { Bending, BENDS, type Bend, type BendKind } from './bend'
+export { Brought } from './brought'
 export { mirroredHalf, reflectionIn, type MirrorLine } from './mirror'
 export { Lifted, movedSelection } from './move'
 export { keptTiles, paintBox } from './picture'

@@ -138,20 +138,24 @@ export function overField(
   const count = part.x1 - part.x0
   for (let py = part.y0 - y; py < part.y1 - y; py++) {
     sampler.readRow(field, py * FIELD_SIDE + part.x0 - x, count, row)
-    let at = 4 * (py * TILE + part.x0 - x)
-    for (let k = 0; k < count; k++, at += 4) {
-      const alpha = row[4 * k + 3]!
-      if (alpha <= 0) continue
-      const keep = (out[at + 3]! * (255 - alpha)) / 255
-      writePixel(
-        out,
-        at,
-        row[4 * k]! + (out[at]! * keep) / 255,
-        row[4 * k + 1]! + (out[at + 1]! * keep) / 255,
-        row[4 * k + 2]! + (out[at + 2]! * keep) / 255,
-        alpha + keep,
-      )
-    }
+    overRow(row, count, out, 4 * (py * TILE + part.x0 - x))
+  }
+}
+
+/** Lays `count` readings over the px of a tile from byte `from` on. */
+export function overRow(row: Float32Array, count: number, out: Tile, from: number): void {
+  for (let k = 0, at = from; k < count; k++, at += 4) {
+    const alpha = row[4 * k + 3]!
+    if (alpha <= 0) continue
+    const keep = (out[at + 3]! * (255 - alpha)) / 255
+    writePixel(
+      out,
+      at,
+      row[4 * k]! + (out[at]! * keep) / 255,
+      row[4 * k + 1]! + (out[at + 1]! * keep) / 255,
+      row[4 * k + 2]! + (out[at + 2]! * keep) / 255,
+      alpha + keep,
+    )
   }
 }
 
@@ -184,7 +188,7 @@ export function writePixel(out: Tile, at: number, r: number, g: number, b: numbe
   out[at + 3] = Math.min(alpha, 255)
 }
 
-function put(tiles: Map<number, Tile>, number: number, tile: Tile): void {
+export function put(tiles: Map<number, Tile>, number: number, tile: Tile): void {
   if (isClearTile(tile)) tiles.delete(number)
   else tiles.set(number, tile)
 }

@@ -1,4 +1,4 @@
-import type { DrawingRecord } from '#core/drawing'
+import type { DrawingRecord, PictureName } from '#core/drawing'
 import type { Plan } from '#core/plan'
 import type { Examination } from './examine'
 import type { Keyframe } from './keyframe'
@@ -11,6 +11,8 @@ export interface PackedRecord {
   readonly position: number
   /** What it takes about to draw them, ms. */
   readonly costMs: number
+  /** Px from outside that it needs, packed. */
+  readonly pictures: readonly (PictureName & { readonly packed: Uint8Array })[]
 }
 
 /** What the process that draws again is asked: to examine a hand-in, or to draw a mural's panel. */

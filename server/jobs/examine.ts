@@ -1,11 +1,11 @@
 import { contentHash, replay, standingActs, type DrawingRecord } from '#core/drawing'
-import { loadKernels } from '#core/kernels'
 import { showDrawing, type Drawing } from '#core/layers'
 import { lookAt } from '#core/lookfor'
 import type { Plan } from '#core/plan'
 import { measuresOf, type Measures } from '#core/review'
 import type { StepFindings } from '#shared/views'
 import { nativeSha256 } from './hash'
+import { kernels } from './kernels'
 
 export interface Examination {
   drawing: Drawing
@@ -18,8 +18,6 @@ export interface Examination {
   pixels: Uint8Array
   measures: Measures
 }
-
-const kernels = loadKernels()
 
 /**
  * Draws a record again and looks at every step that was opened. Heavy: for processes beside the server, and tools.

@@ -1,6 +1,7 @@
 import { recordCost } from '#core/drawing'
 import { examine } from './examine'
 import { drawPanel } from './panel'
+import { bringPictures } from './kernels'
 import * as keyframes from './keyframe'
 import { panelPicture, pictureOf } from './picture'
 import { unpacked } from '../utils/unpack'
@@ -9,7 +10,8 @@ import type { Asked, Examined, PanelPut } from './asked'
 /** The process that draws records again: one question, one answer. */
 
 async function answer(asked: Asked): Promise<Examined | PanelPut> {
-  const { sheet, parts, position } = asked.record
+  const { sheet, parts, position, pictures } = asked.record
+  await bringPictures(pictures)
   const record = { version: 1, sheet, entries: unpacked(parts, position) } as const
   if (asked.kind === 'panel') {
     const drawn = drawPanel(record, asked)

@@ -1,8 +1,8 @@
 import type { Rect } from '#core/base'
 import { replay, type DrawingRecord } from '#core/drawing'
-import { loadKernels } from '#core/kernels'
 import { showDrawing } from '#core/layers'
 import { bytesOfEdges, edgesOf } from '#core/mural'
+import { kernels } from './kernels'
 
 export interface PanelAsked {
   /** The panel's own part of its sheet, and what size the sheet must have, px. */
@@ -14,8 +14,6 @@ export interface PanelAsked {
 export type PanelDrawn =
   | { readonly why: 'other-size' | 'not-drawn' }
   | { readonly why: null; readonly pixels: Uint8Array; readonly edges: Uint8Array }
-
-const kernels = loadKernels()
 
 /** Draws a mural's panel again and takes its own part. Heavy: for processes beside the server. */
 export function drawPanel(record: DrawingRecord, { own, sheet }: PanelAsked): PanelDrawn {

@@ -29,6 +29,7 @@ import { cards } from './0026-cards'
 import { classTurns } from './0027-class-turns'
 import { verdicts } from './0028-verdicts'
 import { keyframes } from './0029-keyframes'
+import { paintPictures } from './0030-paint-pictures'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
 const MIGRATIONS = [
@@ -61,6 +62,7 @@ const MIGRATIONS = [
   classTurns,
   verdicts,
   keyframes,
+  paintPictures,
 ]
 
 /** Of all changes that this version knows, in their order. */

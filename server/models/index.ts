@@ -13,6 +13,8 @@ import { initMuralModel } from './mural'
 import { initMuralPanelModel } from './mural-panel'
 import { initMuralPartModel } from './mural-part'
 import { initNewsModel } from './news'
+import { initPaintPictureModel } from './paint-picture'
+import { initPaintPicturePartModel } from './paint-picture-part'
 import { initPlanDocumentModel } from './plan-document'
 import { initPlanDocumentPictureModel } from './plan-document-picture'
 import { initPlanPictureModel } from './plan-picture'
@@ -46,6 +48,8 @@ export * from './answer'
 export * from './job'
 export * from './live-picture'
 export * from './mural'
+export * from './paint-picture'
+export * from './paint-picture-part'
 export * from './mural-panel'
 export * from './mural-part'
 export * from './raised-hand'
@@ -79,6 +83,8 @@ const INITS = [
   initMuralPanelModel,
   initMuralPartModel,
   initRaisedHandModel,
+  initPaintPictureModel,
+  initPaintPicturePartModel,
   initNewsModel,
   initDrillTryModel,
   initWarmUpSetModel,

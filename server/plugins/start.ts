@@ -5,6 +5,7 @@ import { closeDatabase, openDatabase } from '../repositories/database'
 import { forgetOldDoors } from '../repositories/doors'
 import { forgetInvitations } from '../repositories/invitations'
 import { forgetKeyframes } from '../repositories/keyframes'
+import { forgetPaint } from '../repositories/paint'
 import { forgetMails } from '../repositories/mails'
 import { forgetUnused } from '../repositories/plan-documents'
 import { forgetSessions } from '../repositories/sessions'
@@ -37,6 +38,7 @@ export default defineNitroPlugin(nitro => {
       .then(forgetInvitations)
       .then(forgetMails)
       .then(forgetKeyframes)
+      .then(forgetPaint)
       .then(eraseGuests)
       .then(eraseDue)
       .then(count => count && log('info', 'classes-erased', { count }))

@@ -1,6 +1,7 @@
 import { promisify } from 'node:util'
 import { deflate, inflate } from 'node:zlib'
 import { LRUCache } from 'lru-cache'
+import { picturesIn } from '#core/drawing'
 import type { Plan } from '#core/plan'
 import {
   PlanDocumentModel,
@@ -12,6 +13,7 @@ import {
 } from '../models'
 import { digestOf } from '../utils/digest'
 import { command, inTransaction, type Tx } from './database'
+import { useInPlanRecord } from './paint'
 import { every } from './values'
 
 /**
@@ -69,6 +71,11 @@ export async function storeDocument(plan: Plan, transaction: Tx): Promise<string
   if (!(await PlanRecordModel.findByPk(record, known))) {
     const packed = await pack(Buffer.from(JSON.stringify(entries)))
     await PlanRecordModel.bulkCreate([{ digest: record, packed }], once)
+    await useInPlanRecord(
+      record,
+      picturesIn(entries).map(each => each.hash),
+      transaction,
+    )
   }
   const shown = new Map(pictures.map(each => [each.digest, each]))
   for (const row of await PlanPictureModel.findAll({ where: { digest: [...shown.keys()] }, ...known }))

@@ -1,5 +1,6 @@
 import equal from 'fast-deep-equal'
 import { faultLine } from '#core/base'
+import { picturesIn } from '#core/drawing'
 import { ownPlan, planSchema, starterEntries, type Plan } from '#core/plan'
 import type { GivePlan, NewSheet } from '#shared/schemas'
 import type { Person, PlanBookView, PlanClass, PlanClassesView, PlanView } from '#shared/views'
@@ -14,6 +15,7 @@ import type { Assignment, PlanVersion, StoredPlan } from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { note } from './audit'
 import { planCard } from './pages'
+import { requirePictures } from './paint'
 import { planPicturesAnew } from './pictures'
 import { beginWith } from './records'
 import { requireColleague } from './colleagues'
@@ -137,9 +139,10 @@ export async function addPlan(
   if ((await plans.countPlans(person.id)) >= MOST_PLANS)
     throw new Refused('too-big', `The Plan book holds ${MOST_PLANS} plans.`, 'Use one of them again.')
   const plan = given.pictures ? { ...given, pictures: await planPicturesAnew(given.pictures) } : given
-  return inTransaction(async tx => ({
-    id: (await plans.addPlan(person.id, plan, pictureOf(plan) ?? picture, tx, maker)).id,
-  }))
+  return inTransaction(async tx => {
+    await requirePictures(picturesIn(plan.demonstration.entries), tx)
+    return { id: (await plans.addPlan(person.id, plan, pictureOf(plan) ?? picture, tx, maker)).id }
+  })
 }
 
 /** What the last step that has a picture comes to. */
@@ -174,6 +177,7 @@ export async function savePlan(
     }
     const before = await plans.documentOf(row, tx)
     const plan = requirePlanDocument({ ...before, ...changes })
+    await requirePictures(picturesIn(plan.demonstration.entries), tx)
     await plans.changePlan(row, plan, pictureOf(plan), tx)
     return { revision: revision + 1 }
   })

@@ -6,6 +6,7 @@ import type { Claim } from '#shared/schemas'
 import type { Person, Stored } from '#shared/views'
 import { inTransaction, type Tx } from '../repositories/database'
 import * as drawings from '../repositories/drawings'
+import { picturesOfDrawing } from '../repositories/paint'
 import type { Drawing } from '../repositories/drawings'
 import { addWork } from '../repositories/progress'
 import { factsFor } from '../repositories/plans'
@@ -15,6 +16,7 @@ import { countBatch } from './metrics'
 import { packed, type Packed, type ReadBatch } from '../threads/tasks'
 import { withJson } from '../utils/raw'
 import { Refused } from '../utils/refuse'
+import { useForDrawing } from './paint'
 import { requireOwnDrawing } from './rights'
 import { requireRoomForDrawing, requireRoomToDraw } from './room'
 import { now, nowMs } from '../utils/clock'
@@ -52,7 +54,8 @@ export async function recordJson(drawing: Drawing, position: number): Promise<Bu
 export async function packedRecordOf(drawing: Drawing, position: number): Promise<PackedRecord> {
   const { sheet } = await factsFor(drawing)
   const batches = (await drawings.batchesOf(drawing.id)).filter(each => each.start < position)
-  return { sheet, parts: batches.map(each => each.packed), position, costMs: drawing.costMs }
+  const pictures = await picturesOfDrawing(drawing.id)
+  return { sheet, parts: batches.map(each => each.packed), position, costMs: drawing.costMs, pictures }
 }
 
 /**
@@ -95,6 +98,7 @@ export async function storeBatch(person: Person, drawingId: number, bytes: Buffe
         stored(drawing),
       )
     }
+    const pictured = await useForDrawing(drawingId, batch.pictures, tx)
     await drawings.addBatch({ drawingId, number: batch.number, start: batch.from, ...rowOf(batch) }, tx)
     const at = now()
     if (drawing.learnerId !== null) await addWork(drawing.learnerId, at, batch.workMs, tx)
@@ -105,7 +109,7 @@ export async function storeBatch(person: Person, drawingId: number, bytes: Buffe
         ...has,
         clockMs: batch.clockMs,
         costMs: drawing.costMs + Math.round(batch.costMs),
-        bytes: drawing.bytes + batch.packed.length,
+        bytes: drawing.bytes + batch.packed.length + pictured,
         writer: batch.writer,
         writerSeenAt: at,
         lastSeenAt: at,
@@ -213,12 +217,13 @@ export async function beginWith(drawing: Drawing, entries: readonly Entry[], tx:
 
 async function beginWithPacked(drawing: Drawing, entries: Packed, tx: Tx): Promise<Stored> {
   if (entries.count === 0) return stored(drawing)
+  const pictured = await useForDrawing(drawing.id, entries.pictures, tx)
   await drawings.addBatch({ drawingId: drawing.id, number: 0, start: 0, ...rowOf(entries) }, tx)
   const has = { position: entries.count, nextBatch: 1 }
   const { clockMs, costMs, packed: bytes } = entries
   await drawings.setDrawing(
     drawing.id,
-    { ...has, clockMs, costMs: Math.round(costMs), bytes: bytes.length, lastSeenAt: now() },
+    { ...has, clockMs, costMs: Math.round(costMs), bytes: bytes.length + pictured, lastSeenAt: now() },
     tx,
   )
   return has

@@ -45,12 +45,12 @@ export async function inThread<T extends keyof Tasks>(
   task: T,
   given: Given<T>,
   bytes: number,
-): Promise<ReturnType<Tasks[T]>> {
-  if (!pool || bytes < FEW_BYTES) return TASKS[task](given as never) as ReturnType<Tasks[T]>
+): Promise<Awaited<ReturnType<Tasks[T]>>> {
+  if (!pool || bytes < FEW_BYTES) return (await TASKS[task](given as never)) as Awaited<ReturnType<Tasks[T]>>
   if (pool.queueSize >= MOST_WAITING)
     throw new Refused('busy', 'Very much is sent just now.', 'It is sent again in a moment; your work is kept here.')
   try {
-    return (await pool.run({ task, given })) as ReturnType<Tasks[T]>
+    return (await pool.run({ task, given })) as Awaited<ReturnType<Tasks[T]>>
   } catch (error) {
     if ((error as { code?: string }).code !== 'ERR_WORKER_OUT_OF_MEMORY') throw error
     throw new Refused('malformed', 'What was sent takes more memory than there is.', 'Send less of it.')

@@ -1,10 +1,12 @@
 import { deflateSync } from 'node:zlib'
 import { faultLine } from '#core/base'
-import { entryCost, standingActs, type Entry } from '#core/drawing'
+import { entryCost, picturesIn, standingActs, type Entry, type PictureName } from '#core/drawing'
+import { pictureHash, settledPixels, unpackPicture } from '#core/pictures'
 import { laidOut } from '#core/plan'
 import { workMs } from '#core/review'
 import { batchSchema, type Batch } from '#shared/schemas'
 import { digestOf } from '../utils/digest'
+import { zlib } from '../utils/zlib'
 import { unpacked } from '../utils/unpack'
 
 /*
@@ -30,6 +32,8 @@ export interface Packed {
   /** What it takes about to draw them, and the one of them that takes longest, ms. */
   readonly costMs: number
   readonly heaviest: { readonly place: number; readonly ms: number }
+  /** Px from outside that they need. */
+  readonly pictures: readonly PictureName[]
 }
 
 export interface ReadBatch extends Omit<Batch, 'entries'>, Packed {}
@@ -49,6 +53,7 @@ export function packed(entries: readonly Entry[], clockMs: number, area: number)
     step: step?.step ?? null,
     costMs: costs.reduce((sum, cost) => sum + cost, 0),
     heaviest: { place, ms: costs[place] ?? 0 },
+    pictures: picturesIn(entries),
   }
 }
 
@@ -112,4 +117,18 @@ function isTooDeep(bytes: Uint8Array): boolean {
   return false
 }
 
-export const TASKS = { readBatch, copied }
+/** A picture that was brought in, unpacked and named; clear px that have a colour are not as they are named. */
+export async function readPaint({
+  bytes,
+  width,
+  height,
+}: { bytes: Uint8Array } & Omit<PictureName, 'hash'>): Promise<{ readonly hash: string } | Wrong> {
+  try {
+    const picture = settledPixels(await unpackPicture(bytes, { width, height }, zlib))
+    return { hash: pictureHash(picture, digestOf) }
+  } catch (error) {
+    return { wrong: error instanceof Error ? error.message : String(error) }
+  }
+}
+
+export const TASKS = { readBatch, copied, readPaint }

@@ -13,6 +13,7 @@ const { parts, letters, pouring, shadow, extend, end, drop, hold, adjust } = inH
 const lighting = useLight()
 const ladder = useBands()
 const references = useReferences()
+const bringing = useBringIn()
 const { sheetWindow, scale, planView, view: seen, ghost, putGhostAway, marks, ringSize, restsFor } = useSurface()
 const guiding = useGuides()
 const { guides, isAdjusting } = guiding
@@ -64,7 +65,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void host.show(transfer(canvas, 
 </script>
 
 <template>
-  <div class="sheet" @dragover.prevent @drop.prevent="references.add([...($event.dataTransfer?.files ?? [])])">
+  <div class="sheet" @dragover.prevent @drop.prevent="bringing.offer([...($event.dataTransfer?.files ?? [])])">
     <PinBoard v-if="references.isOpen.value" />
     <SheetWindow
       ref="sheetWindow"

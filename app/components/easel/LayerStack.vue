@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { mdiFolderPlusOutline, mdiPlus } from '@mdi/js'
+import { mdiFolderPlusOutline, mdiImagePlusOutline, mdiPlus } from '@mdi/js'
 
 /** The layers, shown as sheets lying on one another; the live one is lifted. */
 const emit = defineEmits<{ sheet: [] }>()
 const { stack, alone, room, liveLayer, group, add, showAlone } = useStack()
 const { isReadOnly, sheet } = useDrawing()
+const bringing = useBringIn()
 const isFull = computed(() => room.value.used >= room.value.most)
 const paper = computed(() => `rgb(${sheet.value.paper.join(' ')})`)
 </script>
@@ -19,24 +20,35 @@ const paper = computed(() => `rgb(${sheet.value.paper.join(' ')})`)
         :title="`This sheet has room for ${room.most} layers and masks.`"
         >{{ room.used }} of {{ room.most }}</span
       >
-      <v-btn
-        :icon="mdiFolderPlusOutline"
-        size="small"
-        variant="text"
-        :disabled="isReadOnly || !liveLayer"
-        aria-label="Put the live sheet in a new group"
-        title="Put the live sheet in a new group"
-        @click="liveLayer && group(liveLayer.id)"
-      />
-      <v-btn
-        :icon="mdiPlus"
-        size="small"
-        variant="text"
-        :disabled="isReadOnly"
-        aria-label="Lay a new sheet on the live one"
-        title="Lay a new sheet on the live one"
-        @click="add()"
-      />
+      <div class="does">
+        <v-btn
+          :icon="mdiFolderPlusOutline"
+          size="small"
+          variant="text"
+          :disabled="isReadOnly || !liveLayer"
+          aria-label="Put the live sheet in a new group"
+          title="Put the live sheet in a new group"
+          @click="liveLayer && group(liveLayer.id)"
+        />
+        <v-btn
+          :icon="mdiImagePlusOutline"
+          size="small"
+          variant="text"
+          :disabled="isReadOnly"
+          aria-label="Bring a picture in on a sheet of its own"
+          title="Bring a picture in on a sheet of its own"
+          @click="bringing.isOpen.value = true"
+        />
+        <v-btn
+          :icon="mdiPlus"
+          size="small"
+          variant="text"
+          :disabled="isReadOnly"
+          aria-label="Lay a new sheet on the live one"
+          title="Lay a new sheet on the live one"
+          @click="add()"
+        />
+      </div>
     </header>
     <p v-if="alone" class="alone small" role="status">
       {{ alone.kind === 'mask' ? 'Only the mask is shown.' : 'Only one is shown.' }}
@@ -66,10 +78,16 @@ header {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  padding: 8px 6px 2px 16px;
+  padding: 8px 10px 0 16px;
 }
 header .sub {
   flex: 1;
+}
+.does {
+  flex: 1 1 100%;
+  display: flex;
+  justify-content: flex-end;
+  margin: -2px 0 0;
 }
 .room {
   color: var(--ink-soft);

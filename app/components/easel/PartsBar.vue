@@ -1,13 +1,12 @@
 <script setup lang="ts">
-import { mdiFlipHorizontal, mdiFlipVertical, mdiRotateLeft, mdiRotateRight } from '@mdi/js'
 import type { Choice } from '#core/select'
-import { placementOf, type HandleMode, type Placement } from '#core/parts'
 import { LETTERING_FONTS, type LetteringFont } from '../../sheet/fonts'
 
 /** What can be done with the part that is chosen or in hand, and the settings of how parts are chosen. */
 const { parts, letters, crop, copyLayer, choosePart } = useInHand()
 const { isReadOnly, sheet } = useDrawing()
-const { mode, isSelected, choice, soften, colour, held, handleMode, leaves, bend } = parts
+
+const { mode, isSelected, choice, soften, colour, held, bend } = parts
 const { writing, isReady, text, font, size, isSolid } = letters
 
 const CHOICES: [Choice, string][] = [
@@ -16,29 +15,12 @@ const CHOICES: [Choice, string][] = [
   ['subtract', 'take away'],
   ['keep', 'only both'],
 ]
-const HANDLE_MODES: [HandleMode, string][] = [
-  ['size', 'size, turn'],
-  ['slant', 'slant'],
-  ['corners', 'corners'],
-  ['net', 'net'],
-]
 const HINTS: Partial<Record<NonNullable<typeof mode.value>, string>> = {
   box: 'Draw a box.',
   lasso: 'Draw round it.',
   corners: 'Touch corner after corner; the first one or Enter closes.',
   colour: 'Touch a colour.',
 }
-const PLACE_WORDS: [keyof Placement, string, string][] = [
-  ['left', 'From the left', 'px'],
-  ['top', 'From the top', 'px'],
-  ['width', 'Wide', 'px'],
-  ['height', 'High', 'px'],
-  ['turn', 'Turned', '°'],
-]
-const placement = computed(() => {
-  const now = held.value && placementOf(held.value)
-  return now ? PLACE_WORDS.map(([key, label, unit]) => ({ key, label, unit, value: now[key] })) : []
-})
 const isChoosing = computed(() => mode.value !== null && mode.value in HINTS)
 const isWriting = computed(() => writing.value !== null || isReady.value)
 const words = ref<HTMLTextAreaElement>()
@@ -100,63 +82,7 @@ watch(
       <v-btn v-else variant="text" size="small" @click="letters.choose(false)">Done</v-btn>
     </template>
 
-    <template v-else-if="held">
-      <div class="fonts" role="radiogroup" aria-label="What the handles do">
-        <button
-          v-for="[key, name] in HANDLE_MODES"
-          :key="key"
-          class="choice small"
-          role="radio"
-          :aria-checked="handleMode === key"
-          :disabled="held.to.kind === 'net' && key !== 'net'"
-          @click="parts.setHandleMode(key)"
-        >
-          {{ name }}
-        </button>
-      </div>
-      <v-btn
-        :icon="mdiFlipHorizontal"
-        variant="text"
-        size="small"
-        aria-label="Flip left and right"
-        title="Flip left and right"
-        @click="parts.flip(true)"
-      />
-      <v-btn
-        :icon="mdiFlipVertical"
-        variant="text"
-        size="small"
-        aria-label="Flip upside down"
-        title="Flip upside down"
-        @click="parts.flip(false)"
-      />
-      <v-btn
-        :icon="mdiRotateLeft"
-        variant="text"
-        size="small"
-        aria-label="A quarter to the left"
-        title="A quarter to the left"
-        @click="parts.quarter(-1)"
-      />
-      <v-btn
-        :icon="mdiRotateRight"
-        variant="text"
-        size="small"
-        aria-label="A quarter to the right"
-        title="A quarter to the right"
-        @click="parts.quarter(1)"
-      />
-      <NumbersMenu
-        v-if="handleMode !== 'net'"
-        title="Where it lies"
-        :figures="placement"
-        @set="(key, value) => parts.put(key as keyof Placement, value)"
-      />
-      <AlignButtons within="of the sheet" @align="parts.align" />
-      <label class="small"><input v-model="leaves" type="checkbox" /> stays as well</label>
-      <v-btn color="primary" size="small" @click="parts.settle()">Settle</v-btn>
-      <v-btn variant="text" size="small" @click="parts.discard()">Put back</v-btn>
-    </template>
+    <PartHeld v-else-if="held" />
 
     <template v-else-if="mode === 'bend'">
       <strong class="small">{{ { push: 'Push', swell: 'Swell', pinch: 'Pinch' }[bend.how] }}</strong>

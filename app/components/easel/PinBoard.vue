@@ -25,7 +25,7 @@ function drop(event: DragEvent): void {
     aria-label="Reference pictures"
     @dragover.prevent="isOver = true"
     @dragleave="isOver = false"
-    @drop.prevent="drop"
+    @drop.prevent.stop="drop"
   >
     <header>
       <h2 class="sub"><v-icon :icon="mdiPin" size="18" /> Reference</h2>

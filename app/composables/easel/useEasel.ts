@@ -5,6 +5,7 @@ import { useHand } from '../../stores/hand'
 import { useNotices } from '../common/useNotices'
 import { createGuides, provideGuides } from '../sheet/useGuides'
 import { createBands, provideBands } from './useBands'
+import { createBringIn, provideBringIn } from './useBringIn'
 import { createDrawing, provideDrawing } from './useDrawing'
 import { createGuard } from './useGuard'
 import { createInHand, provideInHand } from './useInHand'
@@ -40,6 +41,15 @@ export function layOutEasel(id: number, person: number | null) {
   const { layerWithPaint } = guard
   const lighting = provideLight(createLight(host, { sheet: () => sheet.value, layerWithPaint, nameOf }))
   const inHand = provideInHand(createInHand(drawing, { stack, guard, guides, lighting }))
+  const bringing = provideBringIn(
+    createBringIn({
+      parts: inHand.parts,
+      stack,
+      isReadOnly: () => isReadOnly.value,
+      clearModes: () => inHand.choosePart(null),
+      onTrouble: attention,
+    }),
+  )
   const bands = provideBands(
     createBands(host, hand, {
       onTrouble: attention,
@@ -93,6 +103,6 @@ export function layOutEasel(id: number, person: number | null) {
     await drawing.close()
   }
 
-  return { drawing, stack, lesson, inHand, lighting, bands, references, guides, open, close }
+  return { drawing, stack, lesson, inHand, lighting, bands, references, bringing, guides, open, close }
 }
 export type Easel = ReturnType<typeof layOutEasel>

@@ -111,16 +111,14 @@ export function createStack(
   async function add(): Promise<void> {
     if (!hasRoom()) return
     const id = newLayerId()
-    const at = lies(liveLayer.value?.id ?? '')
     choose(id)
+    await host.act({ kind: 'layer-add', layer: id, name: `Layer ${layers.value.length + 1}`, ...onLive() })
+  }
+  /** Where a new layer lies: on the live one, in its group. */
+  function onLive(): { place: number; group?: string } {
+    const at = lies(liveLayer.value?.id ?? '')
     const place = layers.value.findIndex(layer => layer.id === at?.note.id) + 1
-    await host.act({
-      kind: 'layer-add',
-      layer: id,
-      name: `Layer ${layers.value.length + 1}`,
-      place,
-      ...(at?.group && { group: at.group.id }),
-    })
+    return { place, ...(at?.group && { group: at.group.id }) }
   }
   async function copy(item: string): Promise<void> {
     const found = lies(item)
@@ -245,6 +243,8 @@ export function createStack(
     show,
     put,
     add,
+    onLive,
+    hasRoom,
     copy,
     remove,
     clear,

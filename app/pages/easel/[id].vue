@@ -10,7 +10,7 @@ const session = useSession()
 const outbox = useOutbox()
 // Teachers and learners are counted apart: what this browser keeps of one is not opened by the other.
 const easel = layOutEasel(Number(route.params.id), session.logOwner)
-const { drawing, lesson, inHand, references } = easel
+const { drawing, lesson, inHand, bringing } = easel
 const { plan, purpose, closed, isReadOnly } = drawing
 const surface = provideSurface(createSurface(drawing, lesson, inHand))
 const { ghost, toggleGhost, showFinding } = surface
@@ -54,11 +54,15 @@ useShortcuts({
     isHelpOpen.value = true
   },
 })
-/** A picture from the clipboard is pinned up. */
+/** Of a picture from the clipboard it is asked what becomes of it. */
 useEventListener(window, 'paste', (event: ClipboardEvent) => {
   const files = [...(event.clipboardData?.files ?? [])]
-  if (files.length) void references.add(files)
+  if (files.length && !isInCard(event.target)) bringing.offer(files)
 })
+
+/** What is pasted into a card or a field is for that one; into the card that asks for pictures it is a picture. */
+const isInCard = (target: EventTarget | null) =>
+  target instanceof Element && target.closest('[role=dialog]') !== null && !bringing.isOpen.value
 
 const open = (mode: OpenMode) => void easel.open(mode)
 onMounted(() => {
@@ -119,6 +123,8 @@ onBeforeUnmount(() => void easel.close().then(() => outbox.send()))
     <HandInDialog v-model="isHandInOpen" />
     <SheetDialog v-model="isSheetOpen" />
     <PictureDialog v-model="isPictureOpen" />
+    <BringInDialog />
+    <PictureSizeDialog />
     <SignDialog v-model="isSignOpen" />
     <ToTheFront />
   </div>

@@ -26,6 +26,7 @@ import {
 } from '#core/plan'
 
 import { WorkerLost, whenLost } from '../lost'
+import { bringPictures } from '../pictures/bring'
 import ProposerWorker from '../proposer.worker?worker'
 import type { Proposer } from '../proposer.worker'
 
@@ -66,6 +67,7 @@ export class PlanDesk {
   /** A plan out of a drawing, with pictures of what its steps come to. */
   draft(record: DrawingRecord, title: string, onProgress: (share: number) => void): Promise<Made<Plan>> {
     return made(async () => {
+      await bringPictures(this.kernels, record.entries)
       const worker = new ProposerWorker()
       const lost = whenLost(worker)
       try {
@@ -90,15 +92,25 @@ export class PlanDesk {
   }
 
   change(plan: Plan, change: StepChange): Promise<Made<Plan>> {
-    return made(() => this.withResults(changed(this.kernels, plan, change)))
+    return made(async () => {
+      await this.bring(plan)
+      if (change.kind === 'redraw') await bringPictures(this.kernels, change.entries)
+      return this.withResults(changed(this.kernels, plan, change))
+    })
   }
 
   propose(plan: Plan, at: number): Promise<Made<Step['lookFors']>> {
-    return made(() => proposeAgain(this.kernels, plan, at))
+    return made(async () => {
+      await this.bring(plan)
+      return proposeAgain(this.kernels, plan, at)
+    })
   }
 
   offers(plan: Plan, at: number): Promise<Made<Offer[]>> {
-    return made(() => offersFor(this.kernels, plan, at))
+    return made(async () => {
+      await this.bring(plan)
+      return offersFor(this.kernels, plan, at)
+    })
   }
 
   /** Looks at what a step of the demonstration that is held comes to. */
@@ -112,7 +124,8 @@ export class PlanDesk {
   }
 
   /** Holds a plan's demonstration, to show any moment of it. */
-  hold(plan: Pick<Plan, 'steps' | 'demonstration'>): void {
+  async hold(plan: Pick<Plan, 'steps' | 'demonstration'>): Promise<void> {
+    await this.bring(plan)
     const parts = partsOf(plan as Plan)
     const starter = starterOf(plan)
     const entries = parts.flatMap(({ step, entries: own }, i): Entry[] => [
@@ -140,8 +153,13 @@ export class PlanDesk {
     return pngBlob(await scaled(this.kernels, this.engine!.at(this.ends[at]!), RESULT_SIDE / 2))
   }
 
+  /** What the demonstration needs from outside is at hand. */
+  private bring({ demonstration }: Pick<Plan, 'demonstration'>): Promise<void> {
+    return bringPictures(this.kernels, demonstration.entries)
+  }
+
   private async withResults(plan: Plan): Promise<Plan> {
-    this.hold(plan)
+    await this.hold(plan)
     const pictures: PlanPicture[] = (plan.pictures ?? []).filter(each => !each.id.startsWith(RESULT))
     const steps: Step[] = []
     for (const [at, step] of plan.steps.entries()) {

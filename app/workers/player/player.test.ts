@@ -147,14 +147,14 @@ describe('the player', () => {
   describe('of a record that goes on', () => {
     const more = [stroke('sketch', 5000, 240), stroke('sketch', 9000, 260)]
 
-    it('plays what is new until it has caught up, in the time that it may take', () => {
+    it('plays what is new until it has caught up, in the time that it may take', async () => {
       const before = player.length
-      player.append(more, 500)
+      await player.append(more, 500)
       pass(100)
       expect(last('time').isPlaying).toBe(true)
       expect(last('time').time).toBeGreaterThan(before)
       // More comes while it catches up.
-      player.append([stroke('lines', 12_000, 280)], 500)
+      await player.append([stroke('lines', 12_000, 280)], 500)
       pass(600)
       expect(last('time')).toMatchObject({ isPlaying: false, position: 9, time: player.length })
       expect(last('time').length).toBe(
@@ -162,9 +162,9 @@ describe('the player', () => {
       )
     })
 
-    it('stays where someone looks back', () => {
+    it('stays where someone looks back', async () => {
       player.seek(beats[2]!.end)
-      player.append(more, 500)
+      await player.append(more, 500)
       expect(last('time')).toMatchObject({ time: beats[2]!.end, isPlaying: false })
       player.seek(player.length)
       expect(last('time').position).toBe(8)
@@ -174,7 +174,7 @@ describe('the player', () => {
       vi.useRealTimers()
       await player.load({ version: 1, sheet, entries: [] }, false, notice => void notices.push(notice))
       vi.useFakeTimers({ toFake: ['performance'] })
-      player.append([layer('sketch', 0), stroke('sketch', 1000, 60)], 400)
+      await player.append([layer('sketch', 0), stroke('sketch', 1000, 60)], 400)
       pass(600)
       expect(last('time')).toMatchObject({ position: 2, isPlaying: false })
       expect(last('layers').layers.map(({ isEmpty }) => isEmpty)).toEqual([false])

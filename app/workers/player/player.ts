@@ -12,6 +12,7 @@ import {
 } from '#core/drawing'
 import { loadKernels, type Ground, type Tile } from '#core/kernels'
 import { changedTiles, flattenTile, paintable, showTile, stackOf, type Drawing } from '#core/layers'
+import { bringPictures } from '../pictures/bring'
 import { layOutRecord } from '../view/lay-out'
 import { layerNotes, stackNotes, Thumbnailer, type LayerNote, type Thumbnail } from '../view/layer-news'
 import { SheetView, type View } from '../view/sheet-view'
@@ -54,6 +55,7 @@ export class Player {
   private time = 0
   private speed = 0
   private lastTick = 0
+  private appending: Promise<void> = Promise.resolve()
   /** Where playing stops, ms. */
   private until = Infinity
   private hidden: ReadonlySet<string> = new Set()
@@ -86,9 +88,17 @@ export class Player {
    * More was drawn: the record goes on. Where its end was shown, what is new is played until it has caught up, never
    * for longer than `mostMs`; elsewhere it waits until it is come to.
    */
-  append(entries: readonly Entry[], mostMs: number): void {
+  append(entries: readonly Entry[], mostMs: number): Promise<void> {
     const { engine } = this
-    if (!engine || entries.length === 0) return
+    // One after the other: what comes later may have its pictures sooner.
+    this.appending = this.appending.then(async () => {
+      await bringPictures(this.kernels, entries)
+      if (engine && engine === this.engine && entries.length > 0) this.goOn(engine, entries, mostMs)
+    })
+    return this.appending
+  }
+
+  private goOn(engine: Engine, entries: readonly Entry[], mostMs: number): void {
     const wasAtEnd = this.time >= this.length || (this.speed > 0 && this.until >= this.length)
     for (const entry of entries) engine.add(entry, false)
     this.entries = [...this.entries, ...entries]

@@ -1,11 +1,13 @@
 import { api } from '../../api/routes'
+import { pictureShelf } from '../pictures/kept'
+import { afterPictures } from '../pictures/send'
 import type { RecordServer, Surroundings } from './session'
 import { freshNumber, type Shelf } from './shelf'
 
 const server: RecordServer = {
   claim: api.claim,
   drawing: api.drawing,
-  sendBatch: api.sendBatch,
+  sendBatch: (id, batch) => afterPictures(batch.entries, pictureShelf, api.paintPart, () => api.sendBatch(id, batch)),
   copy: api.copy,
   begin: api.begin,
 }

@@ -2,7 +2,7 @@ import type { Remote } from 'comlink'
 import type { Point, Rect } from '#core/base'
 import type { BandForm } from '#core/bands'
 import type { PaletteColour, Rgb8 } from '#core/colour'
-import type { Act, AdjustAct, BendAct, DrawingRecord, FreshPourAct, FreshStyle } from '#core/drawing'
+import type { Act, AdjustAct, BendAct, DrawingRecord, FreshPourAct, FreshStyle, PictureName } from '#core/drawing'
 import type { LineGap } from '#core/fill'
 import type { Light, Placed, Sheet } from '#core/layers'
 import type { Finding } from '#core/lookfor'
@@ -21,6 +21,7 @@ import type { Alone } from './alone'
 import type { BordersFound, SeamsFound } from './ladder'
 import type { PanelSeen } from './live-picture'
 import type { BandsAnswer } from './measuring'
+import type { BroughtOnto } from './in-hand'
 import type { PourAnswer } from './pouring'
 import type { Under } from './under'
 
@@ -179,6 +180,11 @@ export interface SheetWorker {
    * px, or null when there is nothing.
    */
   takePart(layer: string | readonly string[], leaves: boolean, to: Destination | null): Rect | null
+  /**
+   * Takes hold of a picture that is brought in, and shows it where `to` says. Whether that could be done. Taken hold of
+   * again (onto another layer), it needs no px: they are here.
+   */
+  takePicture(picture: PictureName, pixels: Uint8Array | null, onto: BroughtOnto, to: Destination): boolean
   movePart(to: Destination): void
   /** Puts the part down where it is. */
   settlePart(): void

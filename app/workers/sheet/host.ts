@@ -10,6 +10,7 @@ import {
   type BendAct,
   type FreshPourAct,
   type FreshStyle,
+  type PictureName,
 } from '#core/drawing'
 import type { LineGap } from '#core/fill'
 import { loadKernels } from '#core/kernels'
@@ -30,7 +31,7 @@ import type { View } from '../view/sheet-view'
 import { shownAlone, type Alone } from './alone'
 import type { HandedIn, Notify, OpenAnswer, PreviewOwner, Sent, SheetWorker } from './contract'
 import { coveredLetters } from './covers'
-import { alignedLayers, LayersInHand, PartInHand } from './in-hand'
+import { alignedLayers, LayersInHand, PartInHand, type BroughtOnto } from './in-hand'
 import { Keeping, type Opening } from './keeping'
 import { Latencies } from './latencies'
 import type { PanelSeen } from './live-picture'
@@ -305,6 +306,16 @@ export class SheetHost implements SheetWorker {
       box = part.box
     })
     return box
+  }
+
+  takePicture({ hash, ...size }: PictureName, pixels: Uint8Array | null, onto: BroughtOnto, to: Destination): boolean {
+    let isTaken = false
+    this.beginning(({ sheet: { engine }, preview }) => {
+      if (pixels) this.kernels.pictures.set(hash, { ...size, pixels })
+      preview.float(PartInHand.bring(this.kernels, engine, { hash, ...size }, onto, to))
+      isTaken = true
+    })
+    return isTaken
   }
 
   movePart(to: Destination): void {

@@ -1,8 +1,17 @@
 import { CoreError, unionRect, type Rect } from '#core/base'
-import type { Engine, MoveAct, MoveLayersAct } from '#core/drawing'
+import {
+  applyAct,
+  requirePicture,
+  requireUnlocked,
+  type BringInAct,
+  type Engine,
+  type MoveAct,
+  type MoveLayersAct,
+  type PictureName,
+} from '#core/drawing'
 import { flattenTile, paintable, tilesUnder, withLayer, type Drawing } from '#core/layers'
 import { TILE_BYTES, type Kernels, type Tile } from '#core/kernels'
-import { destinationTrouble, Lifted, paintBox, type Destination } from '#core/moving'
+import { Brought, destinationTrouble, Lifted, paintBox, type Destination } from '#core/moving'
 import { alignedBy, type Alignment } from '#core/parts'
 import { SUBPIXELS } from '#core/brush'
 import type { Floating } from '../view/sheet-view'
@@ -15,21 +24,49 @@ export interface InHand {
   readonly below: Drawing
   readonly floating: Floating
   /** Putting it down where it is, as an act. */
-  readonly act: MoveAct | MoveLayersAct
+  readonly act: MoveAct | MoveLayersAct | BringInAct
 }
 
-/** A part of a layer. */
+/** Where a picture comes onto: a layer, which may be made for it. */
+export type BroughtOnto = Pick<BringInAct, 'layer' | 'own'>
+
+/** A part of a layer, or a picture that comes onto one. */
 export class PartInHand implements InHand {
   private to: Destination
 
   private constructor(
     private readonly kernels: Kernels,
     private readonly drawing: Drawing,
-    private readonly lifted: Lifted,
-    private readonly leaves: boolean,
+    private readonly lifted: Lifted | Brought,
+    private readonly actTo: (to: MoveAct['to']) => MoveAct | BringInAct,
     start: Destination,
   ) {
     this.to = start
+  }
+
+  /** A picture that is brought in. Throws CoreError when it is not here, or there is no such layer. */
+  static bring(
+    kernels: Kernels,
+    { drawing: before }: Engine,
+    picture: PictureName,
+    { layer, own }: BroughtOnto,
+    to: Destination,
+  ): PartInHand {
+    const drawing = own ? applyAct(kernels, before, { kind: 'layer-add', layer, ...own }) : before
+    const brought = new Brought(
+      kernels,
+      drawing.sheet,
+      requireUnlocked(drawing, layer),
+      requirePicture(kernels, picture),
+      drawing.selection,
+    )
+    return new PartInHand(
+      kernels,
+      drawing,
+      brought,
+      goal => ({ kind: 'bring-in', version: 1, layer, ...(own && { own }), picture, to: goal }),
+      to,
+    )
   }
 
   /**
@@ -54,7 +91,7 @@ export class PartInHand implements InHand {
       kernels,
       drawing,
       engine.lift(layerId, box, leaves),
-      leaves,
+      goal => ({ kind: 'move', version: 2, layer: layerId, box: [x0, y0, x1, y1], leaves, to: goal }),
       to ?? { kind: 'corners', points: [x0, y0, x1, y0, x1, y1, x0, y1] },
     )
   }
@@ -91,16 +128,11 @@ export class PartInHand implements InHand {
   }
 
   /** Putting it down where it is, as an act. */
-  get act(): MoveAct {
-    const { x0, y0, x1, y1 } = this.box
-    return {
-      kind: 'move',
-      version: 2,
-      layer: this.lifted.layer.id,
-      box: [x0, y0, x1, y1],
-      leaves: this.leaves,
-      to: { ...this.to, points: this.to.points.map(value => Math.round(value * SUBPIXELS)) },
-    } as MoveAct
+  get act(): MoveAct | BringInAct {
+    return this.actTo({
+      ...this.to,
+      points: this.to.points.map(value => Math.round(value * SUBPIXELS)),
+    } as MoveAct['to'])
   }
 
   private get place(): number {

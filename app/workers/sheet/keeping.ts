@@ -4,6 +4,7 @@ import type { Finding } from '#core/lookfor'
 import type { Plan, Step } from '#core/plan'
 import { api } from '../../api/routes'
 import { troubleOf } from '../../api/client'
+import { tidyPictures } from '../pictures/kept'
 import { holdDrawing, type Hold } from '../record/hold'
 import { Keeper } from '../record/keeper'
 import { RecordSession } from '../record/session'
@@ -86,6 +87,7 @@ export class Keeping {
   /** What is kept here of drawings that are long on the server is put away. */
   tidy(): void {
     void this.keeper?.tidy(Date.now()).catch(() => {})
+    void tidyPictures(Date.now()).catch(() => {})
   }
 
   /** The record grew: it is kept in this browser and sent. */

@@ -1,5 +1,6 @@
 import { Engine, type DrawingRecord } from '#core/drawing'
 import type { Kernels } from '#core/kernels'
+import { bringPictures } from '../pictures/bring'
 
 /** Acts drawn between two words of progress. */
 const CHUNK = 48
@@ -13,6 +14,7 @@ export async function layOutRecord(
   record: DrawingRecord,
   onProgress: (done: number, of: number) => void,
 ): Promise<Engine> {
+  await bringPictures(kernels, record.entries)
   const engine = new Engine(kernels, record.sheet)
   for (const entry of record.entries) engine.add(entry, false)
   for (let i = CHUNK; i < engine.position; i += CHUNK) {

@@ -1,8 +1,9 @@
 import { boundsOf, scaledRect, type Rect } from '../../base'
 import { SUBPIXELS, type ToolSettings, type ToolSettings1 } from '../../brush'
+import type { PictureName } from './common'
 
 /** What the hand does in an act that draws. */
-export type Work = 'draw' | 'pour' | 'fill' | 'shade' | 'move' | 'letters' | 'adjust'
+export type Work = 'draw' | 'pour' | 'fill' | 'shade' | 'move' | 'letters' | 'adjust' | 'bring'
 
 /** What an act is, for whoever reads a record. */
 export interface ActFacts {
@@ -20,6 +21,8 @@ export interface ActFacts {
   readonly tool: ToolSettings | ToolSettings1 | null
   /** What it lays; null where it lays none, or several. */
   readonly colour: readonly [number, number, number] | null
+  /** Px from outside that it needs; null: none. */
+  readonly picture: PictureName | null
   /** Where the hand was, sheet px; null: all over. Asked for by itself: it goes through all samples. */
   readonly box: () => Rect | null
 }
@@ -32,6 +35,7 @@ export const PLAIN_FACTS: Omit<ActFacts, 'name' | 'isReadying'> = {
   isOnPaint: false,
   tool: null,
   colour: null,
+  picture: null,
   box: () => null,
 }
 

@@ -5,6 +5,7 @@ import type { Drawing, OwnTiles } from '../../layers'
 import type { ActKind } from './contract'
 import { PLAIN_FACTS, type ActFacts } from './facts'
 import { adjust } from './adjust'
+import { bringIn } from './bring-in'
 import { gradient } from './gradient'
 import { layerAdd, layerClear, layerCopy, layerLook, layerMove, layerRemove, layerRename } from './layers'
 import { castShadow, cutShading, haze, lightPin } from './light'
@@ -22,12 +23,18 @@ import { stroke } from './stroke'
 export {
   bordersSchema,
   colourSchema,
+  pictureNameSchema,
+  GREATEST_PICTURE_AREA,
+  GREATEST_PICTURE_SIDE,
+  type PictureName,
   GREATEST_GAP,
   GREATEST_GROW,
   GREATEST_LAYERS,
   layerIdSchema,
   layerNameSchema,
 } from './common'
+export { requireUnlocked } from './contract'
+export { requirePicture, type BringInAct } from './bring-in'
 export { adjusting, type AdjustAct } from './adjust'
 export type { ActFacts, Work } from './facts'
 export type { GradientAct } from './gradient'
@@ -90,6 +97,7 @@ export const ACTS = {
   bend: bend,
   'mirror-half': mirrorHalf,
   lettering: lettering,
+  'bring-in': bringIn,
   'sheet-cut': sheetCut,
   'sheet-scale': sheetScale,
   'sheet-paper': sheetPaper,

@@ -19,7 +19,7 @@ import { bendCost, goesOver } from './cost'
 export const GREATEST_NET = 12
 
 const whole = z.int().min(-100_000).max(100_000)
-const destinationSchema = z.discriminatedUnion('kind', [
+export const destinationSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('corners'), points: placesSchema(8, 8) }),
   z.strictObject({
     kind: z.literal('net'),

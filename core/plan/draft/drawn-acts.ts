@@ -4,7 +4,19 @@ import { durationOf, facts, type Act, type StandingAct, type Work } from '../../
 
 /** How something was done: the hand that a step teaches. */
 export type Manner =
-  'sketch' | 'line' | 'paint' | 'spray' | 'shade' | 'light' | 'rub' | 'erase' | 'pour' | 'adjust' | 'move' | 'letters'
+  | 'sketch'
+  | 'line'
+  | 'paint'
+  | 'spray'
+  | 'shade'
+  | 'light'
+  | 'rub'
+  | 'erase'
+  | 'pour'
+  | 'adjust'
+  | 'move'
+  | 'letters'
+  | 'bring'
 
 /** One thing that was drawn, with what was laid out before it. */
 export interface DrawnAct {
@@ -84,6 +96,7 @@ function mannerOf(act: Act, work: Work, sheet: { readonly width: number; readonl
     case 'move':
     case 'letters':
     case 'adjust':
+    case 'bring':
       return work
     default:
       return assertNever(work, 'what a hand does')

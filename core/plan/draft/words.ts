@@ -18,6 +18,7 @@ const TITLES: Record<Manner, string> = {
   adjust: 'Adjust it',
   move: 'Move it into place',
   letters: 'Write the letters',
+  bring: 'Bring a picture in',
 }
 const DOINGS: Record<Manner, string> = {
   sketch: 'sketch',
@@ -32,6 +33,7 @@ const DOINGS: Record<Manner, string> = {
   adjust: 'adjust it',
   move: 'move it into place',
   letters: 'write',
+  bring: 'bring the picture in',
 }
 /** What often happens in such a step, and what helps; common practice, no source. */
 const SLIPS: Record<Manner, Step['slip']> = {
@@ -73,6 +75,10 @@ const SLIPS: Record<Manner, Step['slip']> = {
   letters: {
     slip: 'The letters are too small to be read.',
     remedy: 'Undo, make them larger, and leave room round them.',
+  },
+  bring: {
+    slip: 'It is pulled out of its proportions.',
+    remedy: 'Undo, and pull it at a corner: its sides keep their proportion then.',
   },
 }
 

@@ -1,5 +1,7 @@
+import { transfer } from 'comlink'
 import { ref, shallowRef, watch, shallowReadonly } from 'vue'
 import type { Point } from '#core/base'
+import type { PictureName } from '#core/drawing'
 import {
   alignedBy,
   asNet,
@@ -20,10 +22,24 @@ import {
 } from '#core/parts'
 import { latestOnly } from '../../../sheet/latest-only'
 import { SNAP_REACH } from '../../../sheet/snapping'
+import { placedOn } from '../../../sheet/placed-pictures'
 import type { SheetRemote } from '../../../workers/sheet/contract'
+import type { BroughtOnto } from '../../../workers/sheet/in-hand'
 import { useHeldKeys } from '../../sheet/useHeldKeys'
 import { settlingKeys, type InHand, type Touch } from './contract'
 import type { Slot } from './slot'
+
+/** A picture from outside, as it is taken in hand. */
+export interface BroughtIn {
+  readonly name: PictureName
+  /** What it is called here. */
+  readonly title: string
+  readonly onto: BroughtOnto
+  /** Whether it lasts: it is settled only then. */
+  readonly kept: Promise<boolean>
+  readonly onSettled: (onto: BroughtOnto) => void
+  readonly onDiscarded: () => void
+}
 
 interface Around {
   /** The layer that may be painted on; null says why not. */
@@ -48,6 +64,8 @@ export function createHeldPart(host: SheetRemote, slot: Slot, { layerNow, sheet,
   let start: Held | null = null
   /** Layers that are taken hold of together; none: the live one. */
   let several: readonly string[] = []
+  /** What is in hand comes from outside. */
+  const picture = shallowRef<BroughtIn | null>(null)
 
   const show = latestOnly(async () => {
     if (held.value) await host.movePart(held.value.to)
@@ -56,9 +74,36 @@ export function createHeldPart(host: SheetRemote, slot: Slot, { layerNow, sheet,
   /** Takes hold of these layers as one, or of the live one when none is named. */
   async function takeUp(layers: readonly string[]): Promise<void> {
     several = layers
+    picture.value = null
     handleMode.value = 'size'
     leaves.value = false
     await takeHold(null)
+  }
+
+  /** Takes a picture that is brought in hold of, in the middle of the sheet. Whether it could be done. */
+  async function bringIn(next: BroughtIn, pixels: Uint8Array): Promise<boolean> {
+    if (!(await slot.take(inHand))) return false
+    picture.value = next
+    handleMode.value = 'size'
+    const whole = placedOn(sheet(), next.name)
+    if (!(await host.takePicture(next.name, transfer(pixels, [pixels.buffer]), next.onto, whole.to))) {
+      putAway()
+      return false
+    }
+    held.value = whole
+    return true
+  }
+
+  /** The picture in hand comes onto another layer. */
+  async function bringOnto(onto: BroughtOnto): Promise<void> {
+    const before = picture.value
+    if (!held.value || !before) return
+    const take = (where: BroughtOnto) => host.takePicture(before.name, null, where, held.value!.to)
+    picture.value = { ...before, onto }
+    if (await take(onto)) return
+    // That layer is locked, say: it stays where it was.
+    picture.value = before
+    if (!(await take(before.onto))) putAway()
   }
 
   async function takeHold(to: Held['to'] | null): Promise<void> {
@@ -84,7 +129,10 @@ export function createHeldPart(host: SheetRemote, slot: Slot, { layerNow, sheet,
   }
 
   function drag(key: string, to: Point): void {
-    if (held.value) change(handled(held.value, handleMode.value, key, to, { isEven: keys.shift, isCentred: keys.alt }))
+    if (!held.value) return
+    // Pictures keep their proportion at their corners, unless Shift lets it go; what is painted does so by Shift.
+    const keepsShape = picture.value !== null && handleMode.value === 'size' && key.startsWith('corner')
+    change(handled(held.value, handleMode.value, key, to, { isEven: keys.shift !== keepsShape, isCentred: keys.alt }))
   }
 
   function nudge(dx: number, dy: number): boolean {
@@ -128,18 +176,26 @@ export function createHeldPart(host: SheetRemote, slot: Slot, { layerNow, sheet,
   async function settle(): Promise<void> {
     if (!held.value) return
     const { to } = held.value
+    const brought = picture.value
+    // Nothing that is not kept is drawn with: it would be missing after this page.
+    if (brought && !(await brought.kept)) return discard()
+    if (!held.value) return
     putAway()
     await host.movePart(to)
     await host.settlePart()
+    brought?.onSettled(brought.onto)
   }
 
   async function discard(): Promise<void> {
+    const brought = picture.value
     putAway()
     await host.dropPreview('part')
+    brought?.onDiscarded()
   }
 
   function putAway(): void {
     held.value = null
+    picture.value = null
     against.value = []
     slot.letGo(inHand)
     onAway()
@@ -163,8 +219,12 @@ export function createHeldPart(host: SheetRemote, slot: Slot, { layerNow, sheet,
     handleMode: shallowReadonly(handleMode),
     leaves,
     against,
+    /** The picture in hand, where it comes from outside. */
+    picture: shallowReadonly(picture),
     inHand,
     takeUp,
+    bringIn,
+    bringOnto,
     setHandleMode,
     drag,
     align,

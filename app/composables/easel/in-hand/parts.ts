@@ -8,7 +8,7 @@ import { mirrorLine, type Half } from '../../../sheet/mirror-half'
 import type { SheetRemote } from '../../../workers/sheet/contract'
 import { createChoosing, type ChoosingMode } from './choosing'
 import type { TakesTouch } from './contract'
-import { createHeldPart } from './held-part'
+import { createHeldPart, type BroughtIn } from './held-part'
 import type { Slot } from './slot'
 
 /** What the pointer does instead of drawing. */
@@ -33,7 +33,7 @@ export function createParts(host: SheetRemote, slot: Slot, { layerNow, layerWith
     sheet,
     mode: () => (mode.value === 'move' || mode.value === 'bend' ? null : mode.value),
   })
-  const { inHand, takeUp, ...part } = createHeldPart(host, slot, {
+  const { inHand, takeUp, bringIn, ...part } = createHeldPart(host, slot, {
     layerNow,
     sheet,
     lines,
@@ -77,6 +77,16 @@ export function createParts(host: SheetRemote, slot: Slot, { layerNow, layerWith
     if (next === 'move') void takeUp(layers)
   }
 
+  /** A picture from outside is in hand, as a part is. Whether it could be taken. */
+  async function bring(picture: BroughtIn, pixels: Uint8Array): Promise<boolean> {
+    if (part.held.value) await part.settle()
+    choosing.putDraftAway()
+    mode.value = 'move'
+    const isTaken = await bringIn(picture, pixels)
+    if (!isTaken) mode.value = null
+    return isTaken
+  }
+
   // --- what is done at once
 
   /** Lays what is selected of the layer, or all of it, on a layer of its own. */
@@ -110,6 +120,7 @@ export function createParts(host: SheetRemote, slot: Slot, { layerNow, layerWith
     choose,
     /** Takes hold of several layers, or of all in a group, as one. */
     takeLayers: (layers: readonly string[]) => choose('move', layers),
+    bring,
     copyToLayer,
     clearInside,
     mirrorHalf,

@@ -1,0 +1,191 @@
+import { transfer, wrap } from 'comlink'
+import { computed, onScopeDispose, ref, shallowRef } from 'vue'
+import DoorWorker from '../../workers/door.worker?worker'
+import type { Answered, Door, Seen } from '../../workers/pictures/door'
+import { newLayerId } from '../../sheet/layer-ids'
+import { isDrawnPicture, drawnPicture, drawnSize } from '../../sheet/drawn-pictures'
+import { largestOf, type PictureSize } from '../../sheet/placed-pictures'
+import { injectable } from '../common/injectable'
+import type { Parts } from './in-hand/parts'
+import type { StackInHand } from './useStack'
+
+/** Pictures that are brought in one after the other at most. */
+export const MOST_AT_ONCE = 12
+const NAME_LENGTH = 60
+
+/** What a picture's size is asked for. */
+export interface SizeAsked {
+  readonly title: string
+  readonly size: PictureSize
+  readonly largest: PictureSize
+  /** It is drawn at any size: SVG. */
+  readonly isDrawn: boolean
+  readonly answer: (size: PictureSize | null) => void
+}
+
+interface Around {
+  readonly parts: Parts
+  readonly stack: StackInHand
+  readonly isReadOnly: () => boolean
+  /** Modes are one at a time: what the hand does is put away. */
+  readonly clearModes: () => void
+  readonly onTrouble: (message: string, fix: string) => void
+}
+
+/** Pictures from outside become paint: read, sized, taken in hand one after the other. */
+export function createBringIn({ parts, stack, isReadOnly, clearModes, onTrouble }: Around) {
+  let worker: Worker | null = null
+  function door() {
+    worker ??= new DoorWorker()
+    return wrap<Door>(worker)
+  }
+  onScopeDispose(() => worker?.terminate())
+
+  /** The card that asks what shall come in, and where. */
+  const isOpen = ref(false)
+  const offered = shallowRef<readonly File[]>([])
+  const queue = shallowRef<readonly File[]>([])
+  const total = ref(0)
+  /** The name of the file that is being read; null: none is. */
+  const reading = ref<string | null>(null)
+  const asked = shallowRef<SizeAsked | null>(null)
+  /** Of several the one in hand, from 1; null: it is one alone. */
+  const nth = computed(() => (total.value > 1 ? { at: total.value - queue.value.length, of: total.value } : null))
+
+  function offer(files: readonly File[]): void {
+    if (isReadOnly() || files.length === 0) return
+    if (files.length > MOST_AT_ONCE)
+      onTrouble(`These are ${files.length} files.`, `The first ${MOST_AT_ONCE} are here; bring the others in later.`)
+    offered.value = files.slice(0, MOST_AT_ONCE)
+    isOpen.value = true
+  }
+
+  /** Those that were offered come onto the sheet, one after the other. */
+  async function begin(): Promise<void> {
+    const files = offered.value
+    offered.value = []
+    isOpen.value = false
+    queue.value = files
+    total.value = files.length
+    await next()
+  }
+
+  async function next(): Promise<void> {
+    const [file, ...rest] = queue.value
+    queue.value = rest
+    if (!file) return
+    reading.value = file.name
+    try {
+      if (!(await bring(file))) await next()
+    } finally {
+      reading.value = null
+    }
+  }
+
+  /** What could not be done is said. */
+  function valueOf<T>(answer: Answered<T>, file: File): T | null {
+    if (answer.ok) return answer.value
+    onTrouble(`“${file.name}”: ${answer.message}`, answer.fix)
+    return null
+  }
+
+  /** Whether it is in hand now. */
+  async function bring(file: File): Promise<boolean> {
+    const seen = await look(file)
+    if (!seen) return false
+    const { isDrawn, ...read } = seen
+    const largest = largestOf(read)
+    const isTooLarge = largest.width < read.width || largest.height < read.height
+    const size = isTooLarge || isDrawn ? await ask(file, read, largest, isDrawn) : read
+    if (!size) {
+      void door().drop()
+      return false
+    }
+    if (isDrawn && !(await draw(file, size))) return false
+    const taken = valueOf(await door().take(size), file)
+    if (!taken) return false
+    if (read.wasAnimated) onTrouble(`“${file.name}” moves: its first picture comes in.`, 'A drawing shows one of them.')
+    const { pixels, ...name } = taken
+    const kept = door()
+      .keep()
+      .then(answer => valueOf(answer, file) !== null)
+    return hold(file, name, pixels, kept)
+  }
+
+  /** How large it is; of one that is drawn as large as one likes, how large it says it is. */
+  async function look(file: File): Promise<(Seen & { isDrawn: boolean }) | null> {
+    if (await isDrawnPicture(file)) {
+      const size = await drawnSize(file).catch(() => null)
+      if (size) return { ...size, wasAnimated: false, isDrawn: true }
+      onTrouble(`“${file.name}”: This SVG can’t be drawn.`, 'Save it as a PNG elsewhere.')
+      return null
+    }
+    const seen = valueOf(await door().read(file), file)
+    return seen && { ...seen, isDrawn: false }
+  }
+
+  async function draw(file: File, size: PictureSize): Promise<boolean> {
+    const bitmap = await drawnPicture(file, size).catch(() => null)
+    if (bitmap) return valueOf(await door().read(transfer(bitmap, [bitmap])), file) !== null
+    onTrouble(`“${file.name}”: This SVG can’t be drawn.`, 'Save it as a PNG elsewhere.')
+    return false
+  }
+
+  function ask(file: File, size: PictureSize, largest: PictureSize, isDrawn: boolean): Promise<PictureSize | null> {
+    return new Promise(resolve => {
+      asked.value = {
+        title: file.name,
+        size,
+        largest,
+        isDrawn,
+        answer(chosen) {
+          asked.value = null
+          resolve(chosen)
+        },
+      }
+    })
+  }
+
+  async function hold(
+    file: File,
+    name: Parameters<Parts['bring']>[0]['name'],
+    pixels: Uint8Array,
+    kept: Promise<boolean>,
+  ): Promise<boolean> {
+    if (!stack.hasRoom()) return false
+    const title = titleOf(file)
+    const layer = newLayerId()
+    clearModes()
+    return parts.bring(
+      {
+        name,
+        title,
+        onto: { layer, own: { name: title, ...stack.onLive() } },
+        kept,
+        onSettled(onto) {
+          stack.choose(onto.layer)
+          void next()
+        },
+        onDiscarded: () => void next(),
+      },
+      pixels,
+    )
+  }
+
+  /** None of those that are left comes in. */
+  function stop(): void {
+    queue.value = []
+    total.value = 0
+  }
+
+  return { isOpen, offered, reading, asked, nth, offer, begin, stop }
+}
+export type BringIn = ReturnType<typeof createBringIn>
+
+/** What a layer is called that a file comes onto. */
+function titleOf(file: File): string {
+  const name = file.name.replace(/\.[^.]*$/, '').trim()
+  return (name || 'Picture').slice(0, NAME_LENGTH).trim()
+}
+
+export const { provide: provideBringIn, use: useBringIn } = injectable<BringIn>('door for pictures')

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { Door } from './pictures/door'
+
+expose(new Door())

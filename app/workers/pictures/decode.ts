@@ -1,0 +1,161 @@
+import { CoreError } from '#core/base'
+import type { Pixels } from '#core/kernels'
+import { isAnimated, sizeFromHead } from '../../sheet/pictures'
+import { kindOf } from './kinds'
+
+/*
+ * The door: whatever a file is, what comes in are px. The browser reads what it knows, turned by its own data and
+ * brought to sRGB; a PNG with half-clear px and TIFF are read by packages, because a canvas rounds colours by alpha,
+ * and no browser but one reads TIFF.
+ */
+
+/** What was read of a file: px, or a bitmap that becomes px once its size is settled. */
+export interface Decoded {
+  readonly width: number
+  readonly height: number
+  /** Only its first picture comes in. */
+  readonly wasAnimated: boolean
+  readonly source: ImageBitmap | Pixels
+}
+
+/** Files above this are not even read, bytes. */
+const GREATEST_FILE = 80 * 1024 * 1024
+/** Beyond this a picture is refused: decoding it would fill the memory. Px. */
+const GREATEST_PX = 120_000_000
+
+const refused = (message: string, fix: string) => new CoreError('picture-file', message, fix)
+
+const UNREADABLE = () =>
+  refused(
+    'This is no picture that this browser can read, or it is broken.',
+    'Choose a PNG, JPEG, WebP, AVIF, GIF, SVG or TIFF that opens elsewhere.',
+  )
+
+/** Reads a file. Throws CoreError `picture-file`. */
+export async function decodePicture(file: Blob): Promise<Decoded> {
+  if (file.size === 0) throw refused('This file is empty.', 'Choose another picture.')
+  if (file.size > GREATEST_FILE)
+    throw refused(`This file has ${Math.round(file.size / 1e6)} MB.`, 'Save it smaller: 80 MB is the most.')
+  const head = new Uint8Array(await file.slice(0, 65_536).arrayBuffer())
+  const kind = kindOf(head)
+  const said = sizeFromHead(head)
+  if (said) requireSize(said)
+  const wasAnimated = isAnimated(head)
+  if (kind === 'png' && hasFaintPx(head)) {
+    const picture = await pixelsOfPng(file)
+    if (picture) return { ...picture, wasAnimated, source: picture }
+  }
+  if (kind === 'tiff') {
+    const picture = await pixelsOfTiff(file)
+    return { ...picture, wasAnimated: false, source: picture }
+  }
+  const source = await bitmapOf(file, kind === 'heic')
+  const { width, height } = source
+  return { width, height, wasAnimated, source }
+}
+
+function requireSize({ width, height }: { width: number; height: number }): void {
+  if (width * height > GREATEST_PX)
+    throw refused(
+      `This picture has ${width} × ${height} px: more than fits the memory.`,
+      'Save it smaller, then bring it in again.',
+    )
+}
+
+async function bitmapOf(file: Blob, isHeic: boolean): Promise<ImageBitmap> {
+  try {
+    // Turned as its own data says, and in sRGB: so is the default, which not all browsers know by name.
+    return await createImageBitmap(file)
+  } catch {
+    throw isHeic
+      ? refused('This browser reads no HEIC pictures.', 'Save it as a JPEG, or let the camera take JPEGs.')
+      : UNREADABLE()
+  }
+}
+
+/** PNG of grey or colour with alpha (colour types 4 and 6, §11.2.1) and no profile of its own near its beginning. */
+function hasFaintPx(head: Uint8Array): boolean {
+  const colour = head[25]
+  return (colour === 4 || colour === 6) && !holds(head, 'iCCP') && !holds(head, 'gAMA')
+}
+
+function holds(bytes: Uint8Array, name: string): boolean {
+  const wanted = Array.from(name, letter => letter.charCodeAt(0))
+  for (let i = 0; i + 4 <= Math.min(bytes.length, 4096); i++)
+    if (wanted.every((value, k) => bytes[i + k] === value)) return true
+  return false
+}
+
+/** Null: the package does not read it; the browser may. */
+async function pixelsOfPng(file: Blob): Promise<Pixels | null> {
+  try {
+    const { decode } = await import('fast-png')
+    const { width, height, data, depth, channels } = decode(await file.arrayBuffer())
+    if ((channels !== 2 && channels !== 4) || (depth !== 8 && depth !== 16)) return null
+    return { width, height, pixels: widened(data, width * height, channels, depth === 16 ? 65_535 : 255) }
+  } catch {
+    return null
+  }
+}
+
+async function pixelsOfTiff(file: Blob): Promise<Pixels> {
+  const { decode } = await import('tiff')
+  let read
+  try {
+    const bytes = await file.arrayBuffer()
+    const [first] = decode(bytes, { ignoreImageData: true, pages: [0] })
+    requireSize(first!)
+    read = decode(bytes, { pages: [0] })[0]!
+  } catch (error) {
+    if (error instanceof CoreError) throw error
+    throw refused('This TIFF is broken, or of a kind that is not read.', 'Save it as a PNG elsewhere.')
+  }
+  const { width, height, data, type, palette, samplesPerPixel } = read
+  const most = data instanceof Uint8Array ? 255 : data instanceof Uint16Array ? 65_535 : 1
+  const isGreyOrColour = type <= 2 && samplesPerPixel <= 4
+  if (palette) return { width, height, pixels: fromPalette(data, palette) }
+  if (!isGreyOrColour)
+    throw refused('This TIFF has other colours than grey or red, green, blue.', 'Save it as a PNG elsewhere.')
+  const pixels = widened(data, width * height, samplesPerPixel, most)
+  // 0: white is nought (TIFF 6.0, PhotometricInterpretation).
+  if (type === 0) for (let at = 0; at < pixels.length; at += 4) for (let c = 0; c < 3; c++) pixels[at + c]! ^= 255
+  if (read.associatedAlpha) unweigh(pixels)
+  return { width, height, pixels }
+}
+
+type Samples = ArrayLike<number>
+
+/** Samples of 1 … 4 channels as RGBA8. */
+function widened(data: Samples, count: number, channels: number, most: number): Uint8Array {
+  const pixels = new Uint8Array(4 * count)
+  const of = (value: number) => Math.min(255, Math.max(0, Math.round((value * 255) / most)))
+  const isColour = channels >= 3
+  const hasAlpha = channels === 2 || channels === 4
+  for (let i = 0, from = 0, to = 0; i < count; i++, from += channels, to += 4) {
+    pixels[to] = of(data[from]!)
+    pixels[to + 1] = isColour ? of(data[from + 1]!) : pixels[to]!
+    pixels[to + 2] = isColour ? of(data[from + 2]!) : pixels[to]!
+    pixels[to + 3] = hasAlpha ? of(data[from + channels - 1]!) : 255
+  }
+  return pixels
+}
+
+/** A TIFF's colours are of sixteen bits. */
+function fromPalette(data: Samples, palette: readonly (readonly number[])[]): Uint8Array {
+  const pixels = new Uint8Array(4 * data.length)
+  for (let i = 0; i < data.length; i++) {
+    const colour = palette[data[i]!] ?? [0, 0, 0]
+    for (let c = 0; c < 3; c++) pixels[4 * i + c] = Math.round(colour[c]! / 257)
+    pixels[4 * i + 3] = 255
+  }
+  return pixels
+}
+
+/** Colours that were multiplied by alpha become what they are. */
+function unweigh(pixels: Uint8Array): void {
+  for (let at = 0; at < pixels.length; at += 4) {
+    const alpha = pixels[at + 3]!
+    if (alpha > 0)
+      for (let c = 0; c < 3; c++) pixels[at + c] = Math.min(255, Math.round((pixels[at + c]! * 255) / alpha))
+  }
+}

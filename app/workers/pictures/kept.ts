@@ -1,0 +1,67 @@
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
+import type { PictureName } from '#core/drawing'
+
+/** A picture that was brought in, as this browser keeps it. */
+export interface KeptPicture extends PictureName {
+  /** Its px as a PNG. */
+  readonly packed: Uint8Array
+  /** What its sending is called, and whether the server has it. */
+  readonly key: string
+  readonly isSent: boolean
+  readonly touchedAt: number
+}
+
+/** The pictures of this browser, by the hash of their px. */
+export interface PictureShelf {
+  get(hash: string): Promise<KeptPicture | null>
+  put(picture: KeptPicture): Promise<void>
+  /** What the server has, if it is here. */
+  setSent(hash: string, isSent: boolean): Promise<void>
+}
+
+interface Stores extends DBSchema {
+  pictures: { key: string; value: KeptPicture }
+}
+
+/** What the server has goes when nobody looked at it for so long, ms, and the oldest of it beyond so many bytes. */
+const SHELF_LIFE_MS = 30 * 24 * 3600 * 1000
+const MOST_BYTES = 400_000_000
+
+let opened: Promise<IDBPDatabase<Stores>> | null = null
+function store(): Promise<IDBPDatabase<Stores>> {
+  opened ??= openDB<Stores>('little-easel-pictures', 1, {
+    upgrade: db => void db.createObjectStore('pictures', { keyPath: 'hash' }),
+    blocking: (_before, _after, event) => (event.target as IDBDatabase).close(),
+    terminated: () => (opened = null),
+  })
+  opened.catch(() => (opened = null))
+  return opened
+}
+
+/** In IndexedDB: pages and workers of this browser have the same. */
+export const pictureShelf: PictureShelf = {
+  get: async hash => (await (await store()).get('pictures', hash)) ?? null,
+  put: async picture => void (await (await store()).put('pictures', picture)),
+  async setSent(hash, isSent) {
+    const tx = (await store()).transaction('pictures', 'readwrite')
+    const picture = await tx.store.get(hash)
+    if (picture) await tx.store.put({ ...picture, isSent, touchedAt: Date.now() })
+    await tx.done
+  },
+}
+
+/** Puts away what the server has and nobody looks at. What it has not stays, however old. */
+export async function tidyPictures(now: number): Promise<void> {
+  const tx = (await store()).transaction('pictures', 'readwrite')
+  const sent: { hash: string; bytes: number; touchedAt: number }[] = []
+  for (let cursor = await tx.store.openCursor(); cursor; cursor = await cursor.continue()) {
+    const { hash, packed, isSent, touchedAt } = cursor.value
+    if (isSent) sent.push({ hash, bytes: packed.length, touchedAt })
+  }
+  let bytes = 0
+  for (const each of sent.sort((a, b) => b.touchedAt - a.touchedAt)) {
+    bytes += each.bytes
+    if (bytes > MOST_BYTES || now - each.touchedAt > SHELF_LIFE_MS) await tx.store.delete(each.hash)
+  }
+  await tx.done
+}

@@ -1,0 +1,59 @@
+import { z } from 'zod'
+import { CoreError } from '../../base'
+import type { Kernels, Pixels } from '../../kernels'
+import { withLayer, type Drawing } from '../../layers'
+import { Brought, destinationTrouble } from '../../moving'
+import { GREATEST_LAYERS, layerIdSchema, layerNameSchema, pictureNameSchema, type PictureName } from './common'
+import { requireUnlocked, type ActKind } from './contract'
+import { goesOver } from './cost'
+import { layerAdd } from './layers'
+import { destinationOf, destinationSchema } from './move'
+
+const schema = z.strictObject({
+  kind: z.literal('bring-in'),
+  version: z.literal(1),
+  /** What it comes onto. */
+  layer: layerIdSchema,
+  /** That layer is made for it: its name, its place in the stack, its group. Absent: it goes over what is there. */
+  own: z
+    .strictObject({
+      name: layerNameSchema,
+      place: z.int().min(0).max(GREATEST_LAYERS),
+      group: layerIdSchema.optional(),
+    })
+    .optional(),
+  picture: pictureNameSchema,
+  /** Where its corners (or the knots of its net) go, sixteenths of a px. */
+  to: destinationSchema,
+})
+export type BringInAct = z.infer<typeof schema>
+
+/** The px that are meant. Throws CoreError `picture-missing` where nobody has brought them. */
+export function requirePicture({ pictures }: Kernels, { hash, width, height }: PictureName): Pixels {
+  const found = pictures.get(hash)
+  if (!found)
+    throw new CoreError(
+      'picture-missing',
+      'a picture of this drawing is not here',
+      'Open the drawing again where there is a network, or on the device that it was brought in with.',
+    )
+  if (found.width !== width || found.height !== height)
+    throw new CoreError('act-refused', 'the picture is of another size', 'Bring it in again.')
+  return found
+}
+
+/** A picture from a file, the clipboard or a camera, as paint: on a layer of its own, or over one. */
+export const bringIn: ActKind<BringInAct> = {
+  schema,
+  cost: goesOver(50),
+  facts: ({ layer, picture }) => ({ name: 'picture brought in', work: 'bring', layer, isOnPaint: true, picture }),
+  apply(kernels, drawing, { layer, own, picture, to }) {
+    const pixels = requirePicture(kernels, picture)
+    const goal = destinationOf(to)
+    const trouble = destinationTrouble({ x0: 0, y0: 0, x1: picture.width, y1: picture.height }, goal)
+    if (trouble) throw new CoreError('act-refused', trouble, 'Pull the corners apart.')
+    const on: Drawing = own ? layerAdd.apply(kernels, drawing, { kind: 'layer-add', layer, ...own }) : drawing
+    const under = requireUnlocked(on, layer)
+    return withLayer(on, new Brought(kernels, on.sheet, under, pixels, on.selection).laid(goal))
+  },
+}

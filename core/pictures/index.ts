@@ -1,0 +1,3 @@
+export { namedBytes, pictureHash, settledPixels } from './name'
+export { packPicture, unpackPicture, type Zlib } from './packing'
+export { fittedSize, scaledDown } from './scale'

@@ -51,7 +51,7 @@ const learner = new Client(url)
 const teacher = new Client(url)
 let routes: RouteFile[] = []
 let database: Connection
-const own: Record<string, number[]> = {}
+const own: Record<string, (number | string)[]> = { paint: ['c'.repeat(64)] }
 
 beforeAll(async () => {
   database = await connectToDatabase()

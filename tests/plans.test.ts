@@ -217,7 +217,7 @@ describe('the plan editor', () => {
     ])
     expect(download.suggestedFilename()).toBe('a-float-for-the-net.easelplan.zip')
     const file = await download.path()
-    expect(readPlanFile(readFileSync(file))).toEqual(await plan())
+    expect(readPlanFile(readFileSync(file)).plan).toEqual(await plan())
     await page.goto(`${url}/plans`)
     await page
       .locator('input[type=file]')

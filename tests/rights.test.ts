@@ -63,6 +63,14 @@ const ROUTES: {
 }[] = [
   { method: 'GET', path: () => '/api/session', allowed: ['nobody', 'teacher', 'bram'], refused: {} },
   { method: 'GET', path: () => '/api/health', allowed: ['nobody', 'teacher', 'bram'], refused: {} },
+  {
+    method: 'POST',
+    path: () => `/api/paint/${'a'.repeat(64)}`,
+    body: { width: 2, height: 2, size: 90, key: 'key-of-a-device', at: 0, base64: '' },
+    allowed: ['teacher', 'bram'],
+    refused: { nobody: 401 },
+  },
+  { method: 'GET', path: () => `/api/paint/${'a'.repeat(64)}`, allowed: [], refused: { nobody: 401 } },
   { method: 'GET', path: () => '/api/desk', allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
   { method: 'GET', path: () => `/api/classes/${classId}`, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
   {
@@ -569,6 +577,7 @@ describe('what is not there', () => {
     '/api/hand-ins/999999',
     '/api/hand-ins/999999/picture',
     '/api/plans/999999/picture',
+    `/api/paint/${'b'.repeat(64)}`,
   ])('%s', async path => {
     expect((await people.teacher.call('GET', path)).code).toBe('not-found')
   })

@@ -16,7 +16,7 @@ import {
   type DrawingRecord,
 } from './index'
 
-const sheet: Sheet = { width: 400, height: 300, paper: [255, 255, 255] }
+const sheet: Sheet & { paper: [number, number, number] } = { width: 400, height: 300, paper: [255, 255, 255] }
 const sha256 = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex')
 
 function pictureOf(width: number, height: number, seed = 1): Pixels {

@@ -150,6 +150,26 @@ export type Ground = readonly [number, number, number] | null
  * The hot loops. Two implementations give the same bytes: SIMD (WebAssembly) and plain TypeScript.
  * One stroke mask is open at a time.
  */
+/** Of which px of a row each px is made, by what weights (`most` for each), and how much of it is covered, 0 … 1. */
+export interface RowTaps {
+  readonly first: Int32Array
+  readonly count: Int32Array
+  readonly weights: Float32Array
+  readonly most: number
+  readonly covered: Float32Array
+}
+
+/** Rows that are resampled: each is weighed along itself once, and summed with others. */
+export interface RowSums {
+  /** A row of straight-alpha RGBA8 into a slot, in place of what was there. */
+  weigh(slot: number, row: Uint8Array): void
+  /**
+   * The sum of slots by weights into `out`: colour times alpha and alpha, cut to 0 … 255, and of it what is covered
+   * (times `share`).
+   */
+  sum(slots: readonly number[], weights: readonly number[], share: number, out: Float32Array): void
+}
+
 export interface Kernels {
   readonly name: 'simd' | 'plain'
   /**
@@ -195,6 +215,11 @@ export interface Kernels {
    * picture all is clear.
    */
   readPicture(picture: Pixels, xs: Float64Array, ys: Float64Array, count: number, out: Float32Array): void
+  /**
+   * Makes room for rows of a picture, `width` px each, that are resampled by these taps: so many at a time. It holds
+   * until another one is made or a kernel for whole pictures is called.
+   */
+  resampleRows(width: number, taps: RowTaps, slots: number): RowSums
   /**
    * What lies in `part` of the tile (px, edges multiples of 8) at half size into the quadrant (qx, qy: 0 or 1) of
    * `out`.

@@ -26,6 +26,8 @@ export {
   type Laying,
   type MaskTile,
   type Pixels,
+  type RowSums,
+  type RowTaps,
   type TextureName,
   type Tile,
 } from './contract'

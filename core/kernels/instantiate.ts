@@ -92,6 +92,10 @@ export interface KernelExports {
     green: number,
     blue: number,
   ): void
+  premultiplyRow(src: number, out: number, count: number): void
+  weighRow(row: number, out: number, firsts: number, counts: number, weights: number, most: number, count: number): void
+  addRow(sums: number, row: number, weight: number, count: number): void
+  finishRow(sums: number, covered: number, share: number, count: number): void
   readPicture(src: number, width: number, height: number, xs: number, ys: number, count: number, out: number): void
   blurAcross(pixels: number, width: number, rows: number, radius: number, edge: number, spare: number): void
   blurDown(

@@ -21,6 +21,7 @@ import { compositePlain, halvePlain } from './plain/composite'
 import { makeDabPlain } from './plain/dab'
 import { layPlain } from './plain/lay'
 import { readPicturePlain } from './plain/read'
+import { resampleRowsPlain } from './plain/resample'
 import { DITHER as dither } from './dither'
 import { textureOf } from './textures'
 
@@ -121,6 +122,7 @@ export function plainKernels(): Kernels {
       blendPlain(commands, ground, out, rect)
     },
     readPicture: readPicturePlain,
+    resampleRows: resampleRowsPlain,
     halve: halvePlain,
     differ: differPlain,
     dilate: dilatePlain,

@@ -19,6 +19,8 @@ import {
   type Laying,
   type MaskTile,
   type Pixels,
+  type RowSums,
+  type RowTaps,
   type TextureName,
   type Tile,
 } from './contract'
@@ -367,6 +369,42 @@ export function simdKernels(): Kernels {
     return roomAt
   }
 
+  function resampleRows(width: number, taps: RowTaps, slots: number): RowSums {
+    const { first, count: counts, weights, most, covered } = taps
+    const count = first.length
+    const sizes = [4 * width + 16, 16 * width, 16 * count, 4 * count, 4 * count, 4 * weights.length, 4 * count]
+    const starts = sizes.map((_, i) => sizes.slice(0, i).reduce((sum, each) => sum + ((each + 15) & ~15), 0))
+    const rowsFrom = starts[6]! + ((4 * count + 15) & ~15)
+    const at = room(rowsFrom + 16 * count * slots)
+    const [raw, row, sums, firstsAt, countsAt, weightsAt, coveredAt] = starts.map(each => at + each) as [
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+    ]
+    const slotAt = (slot: number) => at + rowsFrom + 16 * count * slot
+    new Int32Array(memory.buffer, firstsAt, count).set(first)
+    new Int32Array(memory.buffer, countsAt, count).set(counts)
+    new Float32Array(memory.buffer, weightsAt, weights.length).set(weights)
+    new Float32Array(memory.buffer, coveredAt, count).set(covered)
+    return {
+      weigh(slot, pixels) {
+        bytes.set(pixels, raw)
+        exports.premultiplyRow(raw, row, width)
+        exports.weighRow(row, slotAt(slot), firstsAt, countsAt, weightsAt, most, count)
+      },
+      sum(which, by, share, out) {
+        bytes.fill(0, sums, sums + 16 * count)
+        for (let i = 0; i < which.length; i++) exports.addRow(sums, slotAt(which[i]!), by[i]!, count)
+        exports.finishRow(sums, coveredAt, share, count)
+        out.set(new Float32Array(memory.buffer, sums, 4 * count))
+      },
+    }
+  }
+
   function dilate(words: Uint32Array, stride: number, reach: readonly number[]): Uint32Array {
     const rows = words.length / stride
     const row = (stride * 4 + 15) & ~15
@@ -476,6 +514,7 @@ export function simdKernels(): Kernels {
     composite,
     blend,
     readPicture,
+    resampleRows,
     differ,
     dilate,
     premultiply,

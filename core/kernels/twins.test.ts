@@ -291,6 +291,53 @@ describe('reading a picture between its px', () => {
   })
 })
 
+describe('resampling rows', () => {
+  const width = 61
+  const random = seededRandom(31)
+  const length = 40
+  const most = 9
+  const first = Int32Array.from({ length }, () => random.int(0, width - most))
+  const count = Int32Array.from({ length }, () => random.int(1, most))
+  const weights = Float32Array.from({ length: length * most }, () => random.between(-0.3, 0.6))
+  const covered = Float32Array.from({ length }, () => random.pick([1, random.unit()]))
+  const rows = [4, 5, 6].map(seed => randomTile(seed).subarray(0, 4 * width))
+
+  it('gives the same with both, also what is more than full and less than nothing', () => {
+    const [a, b] = onBoth(kernels => {
+      const sums = kernels.resampleRows(width, { first, count, weights, most, covered }, 3)
+      rows.forEach((row, slot) => sums.weigh(slot, row))
+      const out = new Float32Array(4 * length)
+      sums.sum([2, 0, 1], [0.7, 0.5, -0.1], 0.8, out)
+      return out
+    })
+    expect(a.findIndex((value, i) => !Object.is(value + 0, b[i]! + 0))).toBe(-1)
+    expect(Math.max(...b)).toBeCloseTo(255 * 0.8, 3)
+    expect(Math.min(...b)).toBe(0)
+    // Many lie between: nothing is only cut.
+    expect(b.filter(value => value > 5 && value < 180).length).toBeGreaterThan(40)
+  })
+
+  it('uses a slot again', () => {
+    const one = {
+      first: Int32Array.of(0),
+      count: Int32Array.of(1),
+      weights: Float32Array.of(1),
+      most: 1,
+      covered: Float32Array.of(1),
+    }
+    const [a, b] = onBoth(kernels => {
+      const sums = kernels.resampleRows(1, one, 1)
+      const out = new Float32Array(4)
+      sums.weigh(0, Uint8Array.of(10, 20, 30, 255))
+      sums.weigh(0, Uint8Array.of(200, 100, 50, 255))
+      sums.sum([0], [1], 1, out)
+      return out
+    })
+    expect([...a]).toEqual([...b])
+    expect([...b].map(Math.round)).toEqual([200, 100, 50, 255])
+  })
+})
+
 describe('textures', () => {
   it.each(TEXTURES)('%s is spread evenly from ridge to hollow and repeats without a seam', name => {
     const values = textureOf(name)

@@ -1,19 +1,20 @@
-import type { Rect } from '../base'
+import { intersectRect, isEmptyRect, type Rect } from '../base'
 import { TILE, TILE_BYTES, type Kernels, type Pixels, type Tile } from '../kernels'
-import { tileOrigin, tilesUnder, type Layer, type Selection, type Sheet } from '../layers'
-import { FIELD_SIDE, mappingOf, newField, type Mapping } from './field'
+import { sheetRect, tileOrigin, tilesUnder, type Layer, type Selection, type Sheet } from '../layers'
+import { FIELD_SIDE, mappingOf, newField } from './field'
 import { newRow, overRow, put } from './move'
 import { RIM, type Picture } from './picture'
 import { cornersOf, type Destination } from './places'
 import { Previewer, type Preview, type Shown } from './preview'
 import { Sampler } from './sampler'
+import { shrunk, UprightRows, uprightOf, uprightPixels, type Upright } from './upright'
 
 /** What readings of one row of a tile become before they are laid: the tile as it is, its first px and byte. */
 type Holding = (row: Float32Array, count: number, out: Tile, px: number) => void
 
 /** A picture that comes from outside, as paint over a layer: it is read as a moved part is. */
 export class Brought {
-  private readonly sampler: Sampler
+  private read: Sampler | null = null
   private previewer: Previewer | null = null
   /** The picture's own box: its top left px is the first. */
   readonly box: Rect
@@ -23,14 +24,18 @@ export class Brought {
    * @param selection only inside it, if there is one
    */
   constructor(
-    kernels: Kernels,
+    private readonly kernels: Kernels,
     private readonly sheet: Sheet,
     readonly layer: Layer,
     private readonly picture: Pixels,
     private readonly selection?: Selection,
   ) {
     this.box = { x0: 0, y0: 0, x1: picture.width, y1: picture.height }
-    this.sampler = new Sampler(kernels, rimmed(picture))
+  }
+
+  private get sampler(): Sampler {
+    this.read ??= new Sampler(this.kernels, rimmed(this.picture))
+    return this.read
   }
 
   /** What of the layer stays where it was: all. */
@@ -51,12 +56,80 @@ export class Brought {
    * Tiles that it does not touch are shared.
    */
   laid(to: Destination): Layer {
-    const { sheet, layer, box } = this
+    const shift = wholeShift(this.box, to)
+    if (shift) return this.laidShifted(shift)
+    const upright = uprightOf(to)
+    return upright ? this.laidUpright(upright) : this.laidMapped(to)
+  }
+
+  /** It only lies elsewhere, by whole px: they are taken as they are. */
+  private laidShifted(shift: Shift): Layer {
+    const { width, pixels } = this.picture
+    const read = (x: number, y: number): ReadRow => {
+      const from = (px: number, py: number) => 4 * ((y + py - shift.y) * width + x + px - shift.x)
+      return {
+        row: (px, py, count, row) => premultiplied(pixels, from(px, py), count, row),
+        bytes: (px, py, count) => pixels.subarray(from(px, py), from(px + count, py)),
+      }
+    }
+    return this.laidBy(read, grown(this.box, shift))
+  }
+
+  private laidUpright(upright: Upright): Layer {
+    const part = intersectRect(sheetRect(this.sheet), outerRect(upright))
+    if (isEmptyRect(part)) return this.layer
+    const rows = new UprightRows(this.kernels, uprightPixels(this.picture, upright), upright, part)
+    const read = new Float32Array(4 * (part.x1 - part.x0))
+    let readAt = -1
+    // A row of the sheet is worked out once, and read by tile after tile.
+    const held = new Map<number, Float32Array>()
+    const rowAt = (y: number) => {
+      const known = held.get(y)
+      if (known) return known
+      if (y < readAt) throw new RangeError('rows are read from top to bottom')
+      readAt = y
+      rows.read(y, read)
+      const copy = read.slice()
+      held.set(y, copy)
+      return copy
+    }
+    let below = part.y0
+    return this.laidBy((x, y) => {
+      // Another row of tiles: what was read for the one above is done with.
+      if (y >= below) {
+        held.clear()
+        below = y + TILE
+      }
+      return {
+        row(px, py, count, row) {
+          const from = 4 * (x + px - part.x0)
+          row.set(rowAt(y + py).subarray(from, from + 4 * count))
+        },
+      }
+    }, part)
+  }
+
+  /** By any map. What is squeezed is made smaller first, so that each px is read once. */
+  private laidMapped(to: Destination): Layer {
+    const { box } = this
+    const small = squeezedTo(this.kernels, this.picture, to)
+    const sampler = small ? new Sampler(this.kernels, rimmed(small)) : this.sampler
+    const own = small ? { x0: 0, y0: 0, x1: small.width, y1: small.height } : box
+    const mapping = mappingOf(own, to)
+    const field = newField()
+    return this.laidBy(
+      (x, y) =>
+        mapping.fill(field, x, y)
+          ? { row: (px, py, count, row) => sampler.readRow(field, py * FIELD_SIDE + px, count, row) }
+          : null,
+      mapping.box,
+    )
+  }
+
+  /** @param read reads rows of the tile at (x, y); null: nothing of the picture comes there */
+  private laidBy(read: (x: number, y: number) => ReadRow | null, reach: Rect): Layer {
+    const { sheet, layer } = this
     const tiles = new Map(layer.tiles)
-    const shift = wholeShift(box, to)
-    const mapping = shift ? null : mappingOf(box, to)
-    const reach = mapping?.box ?? { x0: shift!.x, y0: shift!.y, x1: shift!.x + box.x1, y1: shift!.y + box.y1 }
-    const read = mapping ? this.mappedReader(mapping) : this.shiftedReader(shift!)
     const row = newRow()
     for (const { number, part } of tilesUnder(sheet, reach)) {
       const chosen = this.selection?.get(number)
@@ -69,8 +142,12 @@ export class Brought {
       const out = under ? under.slice() : new Uint8Array(TILE_BYTES)
       const count = part.x1 - part.x0
       for (let py = part.y0 - y; py < part.y1 - y; py++) {
-        readRow(part.x0 - x, py, count, row)
         const px = py * TILE + part.x0 - x
+        if (readRow.bytes && !under && !hold) {
+          out.set(readRow.bytes(part.x0 - x, py, count), 4 * px)
+          continue
+        }
+        readRow.row(part.x0 - x, py, count, row)
         hold?.(row, count, out, px)
         overRow(row, count, out, 4 * px)
       }
@@ -78,35 +155,68 @@ export class Brought {
     }
     return { ...layer, tiles }
   }
+}
 
-  /** Reads rows of a tile at (x, y) by a map; null: nothing of the picture comes there. */
-  private mappedReader(mapping: Mapping) {
-    const field = newField()
-    return (x: number, y: number): ReadRow | null =>
-      mapping.fill(field, x, y)
-        ? (px, py, count, row) => this.sampler.readRow(field, py * FIELD_SIDE + px, count, row)
-        : null
-  }
+/** Reads `count` px of a tile from (px, py) on. */
+interface ReadRow {
+  /** Colour times alpha and alpha. */
+  readonly row: (px: number, py: number, count: number, row: Float32Array) => void
+  /** The px as they are, where nothing is done to them. */
+  readonly bytes?: (px: number, py: number, count: number) => Uint8Array
+}
 
-  /** The same where it only lies elsewhere, by whole px: px are taken as they are. */
-  private shiftedReader(shift: { x: number; y: number }) {
-    const { width, pixels } = this.picture
-    return (x: number, y: number): ReadRow =>
-      (px, py, count, row) => {
-        let at = 4 * ((y + py - shift.y) * width + x + px - shift.x)
-        for (let k = 0; k < 4 * count; k += 4, at += 4) {
-          const alpha = pixels[at + 3]!
-          row[k] = (pixels[at]! * alpha) / 255
-          row[k + 1] = (pixels[at + 1]! * alpha) / 255
-          row[k + 2] = (pixels[at + 2]! * alpha) / 255
-          row[k + 3] = alpha
-        }
-      }
+interface Shift {
+  readonly x: number
+  readonly y: number
+}
+
+const grown = (box: Rect, { x, y }: Shift): Rect => ({
+  x0: x,
+  y0: y,
+  x1: x + box.x1,
+  y1: y + box.y1,
+})
+const outerRect = ({ x0, y0, x1, y1 }: Rect): Rect => ({
+  x0: Math.floor(x0),
+  y0: Math.floor(y0),
+  x1: Math.ceil(x1),
+  y1: Math.ceil(y1),
+})
+
+function premultiplied(pixels: Uint8Array, from: number, count: number, row: Float32Array): void {
+  for (let k = 0, at = from; k < 4 * count; k += 4, at += 4) {
+    const alpha = pixels[at + 3]!
+    row[k] = (pixels[at]! * alpha) / 255
+    row[k + 1] = (pixels[at + 1]! * alpha) / 255
+    row[k + 2] = (pixels[at + 2]! * alpha) / 255
+    row[k + 3] = alpha
   }
 }
 
-/** Reads `count` px of a tile from (px, py) on, colour times alpha and alpha. */
-type ReadRow = (px: number, py: number, count: number, row: Float32Array) => void
+/** Squeezed by less than this along a side, it is read as it is. */
+const LEAST_SQUEEZE = 1.2
+
+/** The picture as small as the longer of each two sides that lie opposite; null: it is hardly squeezed. */
+function squeezedTo(kernels: Kernels, picture: Pixels, to: Destination): Pixels | null {
+  const corners = outerPoints(to)
+  const side = (i: number, j: number) => {
+    const [dx, dy] = [corners[2 * j]! - corners[2 * i]!, corners[2 * j + 1]! - corners[2 * i + 1]!]
+    return Math.sqrt(dx * dx + dy * dy)
+  }
+  const wide = Math.max(1, Math.ceil(Math.max(side(0, 1), side(3, 2))))
+  const high = Math.max(1, Math.ceil(Math.max(side(0, 3), side(1, 2))))
+  const width = picture.width > LEAST_SQUEEZE * wide ? wide : picture.width
+  const height = picture.height > LEAST_SQUEEZE * high ? high : picture.height
+  return width === picture.width && height === picture.height ? null : shrunk(kernels, picture, width, height)
+}
+
+/** The four outer corners, clockwise: x, y, x, y … */
+function outerPoints(to: Destination): readonly number[] {
+  if (to.kind === 'corners') return to.points
+  const { columns, points } = to
+  const last = points.length / 2 - 1
+  return [0, columns, last, last - columns].flatMap(i => [points[2 * i]!, points[2 * i + 1]!])
+}
 
 function rimmed({ width, height, pixels }: Pixels): Picture {
   const wide = width + 2 * RIM
@@ -117,7 +227,7 @@ function rimmed({ width, height, pixels }: Pixels): Picture {
 }
 
 /** How far the box only moves, whole px; null when more is done to it. */
-function wholeShift(box: Rect, to: Destination): { x: number; y: number } | null {
+function wholeShift(box: Rect, to: Destination): Shift | null {
   if (to.kind !== 'corners') return null
   const [x, y] = to.points as [number, number]
   const corners = cornersOf(box)

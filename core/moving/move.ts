@@ -147,6 +147,14 @@ export function overRow(row: Float32Array, count: number, out: Tile, from: numbe
   for (let k = 0, at = from; k < count; k++, at += 4) {
     const alpha = row[4 * k + 3]!
     if (alpha <= 0) continue
+    if (alpha === 255) {
+      // What writePixel comes to, for nothing of what lies below is kept.
+      out[at] = row[4 * k]! + 0.5
+      out[at + 1] = row[4 * k + 1]! + 0.5
+      out[at + 2] = row[4 * k + 2]! + 0.5
+      out[at + 3] = 255
+      continue
+    }
     const keep = (out[at + 3]! * (255 - alpha)) / 255
     writePixel(
       out,

@@ -118,8 +118,8 @@ const bad = (why: string) =>
   new CoreError('picture-file', `the picture can't be read: ${why}`, 'Bring the picture in again.')
 
 /**
- * The px of a PNG file that was written here, RGBA8. `size`: what it is said to be; nothing is unpacked that is larger.
- * Throws CoreError `picture-file`.
+ * The px of a PNG file that was written here, RGBA8: it holds px and nothing else. `size`: what it is said to be;
+ * nothing is unpacked that is larger. Throws CoreError `picture-file`.
  */
 export async function unpackPicture(
   bytes: Uint8Array,
@@ -157,15 +157,18 @@ function partsOf(bytes: Uint8Array): Parts {
   const isOurs = depth === 8 && (colour === RGB || colour === RGBA) && !packing && !filters && !interlace
   if (nameAt(bytes, 8) !== 'IHDR' || !isOurs) throw bad('it is another kind of PNG file')
   const found: Uint8Array[] = []
+  let isEnded = false
   for (let at = 33; at + 12 <= bytes.length;) {
     const length = view.getUint32(at)
     if (at + 12 + length > bytes.length) throw bad('it is cut off')
     const name = nameAt(bytes, at)
-    if (name === 'IDAT') found.push(bytes.subarray(at + 8, at + 8 + length))
-    if (name === 'IEND') break
     at += 12 + length
+    if (name === 'IEND') isEnded = at === bytes.length
+    else if (name === 'IDAT') found.push(bytes.subarray(at - 4 - length, at - 4))
+    else throw bad('it holds more than px')
+    if (name === 'IEND') break
   }
-  if (found.length === 0) throw bad('it is cut off')
+  if (found.length === 0 || !isEnded) throw bad('it is cut off, or something lies behind its end')
   return {
     width: view.getUint32(16),
     height: view.getUint32(20),

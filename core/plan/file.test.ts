@@ -48,11 +48,42 @@ const withHead = (change: (value: ReturnType<typeof head>) => void) => {
 
 describe('a plan file', () => {
   it('gives back the plan', () => {
-    expect(readPlanFile(packed)).toEqual(plan)
+    expect(readPlanFile(packed)).toEqual({ plan, brought: new Map() })
   })
 
   it('is the same for the same plan', () => {
     expect(Buffer.from(packPlan(plan)).equals(Buffer.from(packed))).toBe(true)
+  })
+
+  it('brings along what the demonstration draws with, and is refused where that is missing', () => {
+    const hash = 'ab'.repeat(32)
+    const withPicture: Plan = {
+      ...plan,
+      demonstration: {
+        ...plan.demonstration,
+        entries: [
+          ...plan.demonstration.entries,
+          {
+            type: 'act',
+            at: plan.demonstration.entries.at(-1)!.at + 10,
+            act: {
+              kind: 'bring-in',
+              version: 1,
+              layer: 'photo',
+              own: { name: 'Photo', place: 0 },
+              picture: { hash, width: 2, height: 1 },
+              to: { kind: 'corners', points: [0, 0, 32, 0, 32, 16, 0, 16] },
+            },
+          },
+        ],
+      },
+    }
+    const bytes = Uint8Array.of(1, 2, 3)
+    expect(() => packPlan(withPicture)).toThrow('a picture that the demonstration draws with is not here')
+    const file = packPlan(withPicture, new Map([[hash, bytes]]))
+    expect(readPlanFile(file)).toEqual({ plan: withPicture, brought: new Map([[hash, bytes]]) })
+    const { [`brought/${hash}.png`]: _, ...rest } = unzipSync(file)
+    expect(() => readPlanFile(zipSync(rest))).toThrow(`brought/${hash}.png: the picture is missing`)
   })
 
   it('holds JSON, the record and the picture itself', () => {

@@ -2,13 +2,14 @@ import equal from 'fast-deep-equal'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { z } from 'zod'
 import { CoreError, firstFault } from '../base'
-import { recordSchema } from '../drawing'
+import { picturesIn, recordSchema } from '../drawing'
 import { planSchema, pictureSchema, type Plan } from './schema'
 import { doOverlap, zipParts } from './zip'
 
 /**
  * A plan as a file: a zip (APPNOTE 6.3) with `plan.json`, the demonstration's record in `record.json`, pictures under
- * `pictures/`, and the JSON Schemas (draft 2020-12) that describe the two.
+ * `pictures/`, those that the demonstration draws with under `brought/` by the hash of their px, and the JSON Schemas
+ * (draft 2020-12) that describe the first two.
  */
 
 const FORMAT = 'little-easel-plan'
@@ -23,6 +24,7 @@ const MOST_PARTS = 200
 const PLAN = 'plan.json'
 const RECORD = 'record.json'
 const PICTURES = 'pictures/'
+const BROUGHT = 'brought/'
 const EXTENSIONS = { 'image/png': 'png', 'image/jpeg': 'jpg', 'image/webp': 'webp' } as const
 const SCHEMA = 'plan.schema.json'
 const RECORD_SCHEMA = 'record.schema.json'
@@ -46,8 +48,14 @@ export function planFileSchemas(): { readonly [SCHEMA]: object; readonly [RECORD
   }
 }
 
-/** Packs a plan. The same plan gives the same bytes. */
-export function packPlan(plan: Plan): Uint8Array {
+/** Px that a demonstration draws with, as PNG files, by their hash. */
+export type BroughtFiles = ReadonlyMap<string, Uint8Array>
+
+/**
+ * Packs a plan. The same plan gives the same bytes. Throws CoreError `picture-missing` where something is not there
+ * that its demonstration draws with.
+ */
+export function packPlan(plan: Plan, brought: BroughtFiles = new Map()): Uint8Array {
   const { demonstration, pictures = [], ...head } = plan
   const files: Record<string, Uint8Array> = {}
   const json = (value: unknown) => strToU8(`${JSON.stringify(value, null, 1)}\n`)
@@ -56,6 +64,16 @@ export function packPlan(plan: Plan): Uint8Array {
     files[file] = bytesOf(base64)
     return { id, type, file }
   })
+  for (const { hash } of picturesIn(demonstration.entries)) {
+    const bytes = brought.get(hash)
+    if (!bytes)
+      throw new CoreError(
+        'picture-missing',
+        'a picture that the demonstration draws with is not here',
+        'Try again where there is a network.',
+      )
+    files[`${BROUGHT}${hash}.png`] = bytes
+  }
   const schemas = planFileSchemas()
   return zipSync(
     {
@@ -73,7 +91,7 @@ export function packPlan(plan: Plan): Uint8Array {
  * Reads such a file. What does not fit is refused as a whole.
  * @throws CoreError `plan-file`, with the place of the fault
  */
-export function readPlanFile(bytes: Uint8Array): Plan {
+export function readPlanFile(bytes: Uint8Array): { plan: Plan; brought: BroughtFiles } {
   const files = unpack(bytes)
   const head = requireHead(parse(files, PLAN))
   const demonstration = check(recordSchema, parse(files, RECORD), RECORD)
@@ -87,7 +105,12 @@ export function readPlanFile(bytes: Uint8Array): Plan {
   const plan = check(planSchema, { ...head.plan, ...(pictures.length && { pictures }), demonstration }, PLAN)
   if (!equal(plan.sheet, demonstration.sheet))
     throw refused(`${RECORD}, sheet`, 'the demonstration is drawn on another sheet than the plan’s')
-  return plan
+  const brought = picturesIn(demonstration.entries).map(({ hash }) => {
+    const file = `${BROUGHT}${hash}.png`
+    if (!files[file]) throw refused(file, 'the picture is missing that the demonstration draws with')
+    return [hash, files[file]] as const
+  })
+  return { plan, brought: new Map(brought) }
 }
 
 function refused(place: string, why: string): CoreError {

@@ -14,7 +14,16 @@ export {
   splitStep,
   starterEntries,
 } from './edit'
-export { base64Of, bytesOf, packPlan, PLAN_FILE_NAME, PLAN_FILE_VERSION, planFileSchemas, readPlanFile } from './file'
+export {
+  base64Of,
+  bytesOf,
+  packPlan,
+  PLAN_FILE_NAME,
+  PLAN_FILE_VERSION,
+  planFileSchemas,
+  readPlanFile,
+  type BroughtFiles,
+} from './file'
 export { ghostEntries, ghostRecord } from './ghost'
 export { isOwnPlan, isPanelPlan, ownPlan, PANEL_STEP } from './own'
 export {

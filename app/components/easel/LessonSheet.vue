@@ -3,6 +3,7 @@ import { proxy, wrap, type Remote } from 'comlink'
 import { mdiFlagOutline } from '@mdi/js'
 import { api } from '../../api/routes'
 import { troubleOf } from '../../api/client'
+import { withPictures } from '../../sheet/plan-files'
 import PlanWorker from '../../workers/plan.worker?worker'
 import { whenLost } from '../../workers/lost'
 import type { Made, PlanDesk } from '../../workers/plan/desk'
@@ -69,7 +70,9 @@ async function draft(): Promise<void> {
         share.value = done
       }),
     )
-    return drafted.ok ? { ok: true, value: (await api.addPlan(drafted.value)).id } : drafted
+    return drafted.ok
+      ? { ok: true, value: (await withPictures(drafted.value, () => api.addPlan(drafted.value))).id }
+      : drafted
   })
   if (id !== null) await navigateTo(`/plans/${id}`)
 }
@@ -89,7 +92,8 @@ async function putIntoPlan(): Promise<void> {
     const changed = await desk.change(view.plan, { kind: 'redraw', at, entries: record.entries })
     if (!changed.ok) return changed
     const { steps, pictures = [], demonstration } = changed.value
-    await api.savePlan(planId.value, view.revision, { steps, pictures, demonstration })
+    const changes = { steps, pictures, demonstration }
+    await withPictures(changes, () => api.savePlan(planId.value, view.revision, changes))
     return { ok: true, value: true }
   })
   if (done) await navigateTo(`/plans/${planId.value}`)

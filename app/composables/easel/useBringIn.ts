@@ -1,3 +1,4 @@
+import { until } from '@vueuse/core'
 import { transfer, wrap } from 'comlink'
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import DoorWorker from '../../workers/door.worker?worker'
@@ -12,6 +13,8 @@ import type { StackInHand } from './useStack'
 /** Pictures that are brought in one after the other at most. */
 export const MOST_AT_ONCE = 12
 const NAME_LENGTH = 60
+/** The stack tells of a new layer within so long, ms; where it does not, the next one lies where it can. */
+const STACK_MS = 3000
 
 /** What a picture's size is asked for. */
 export interface SizeAsked {
@@ -65,6 +68,9 @@ export function createBringIn({ parts, stack, isReadOnly, clearModes, onTrouble 
     const files = offered.value
     offered.value = []
     isOpen.value = false
+    // What is left of an earlier lot does not come in between.
+    stop()
+    if (parts.picture.value) await parts.settle()
     queue.value = files
     total.value = files.length
     await next()
@@ -146,12 +152,21 @@ export function createBringIn({ parts, stack, isReadOnly, clearModes, onTrouble 
     })
   }
 
+  /** The layer that came in last: the next one lies on it. */
+  let last: string | null = null
+  async function onLast(): Promise<void> {
+    await parts.settled()
+    if (last) await until(stack.live).toBe(last, { timeout: STACK_MS })
+    last = null
+  }
+
   async function hold(
     file: File,
     name: Parameters<Parts['bring']>[0]['name'],
     pixels: Uint8Array,
     kept: Promise<boolean>,
   ): Promise<boolean> {
+    await onLast()
     if (!stack.hasRoom()) return false
     const title = titleOf(file)
     const layer = newLayerId()
@@ -163,6 +178,7 @@ export function createBringIn({ parts, stack, isReadOnly, clearModes, onTrouble 
         onto: { layer, own: { name: title, ...stack.onLive() } },
         kept,
         onSettled(onto) {
+          last = onto.layer
           stack.choose(onto.layer)
           void next()
         },

@@ -4,6 +4,7 @@ import type { PlanClass, PlanView } from '#shared/views'
 import { ApiRefusal, troubleOf } from '../../api/client'
 import { api } from '../../api/routes'
 import { PictureTrouble } from '../../sheet/pictures'
+import { withPictures } from '../../sheet/plan-files'
 import { planPicture } from '../../sheet/plan-pictures'
 import PlanWorker from '../../workers/plan.worker?worker'
 import type { PlanDesk, StepChange, StepSeen } from '../../workers/plan/desk'
@@ -135,7 +136,7 @@ export function createPlanEditor(id: number) {
       Object.entries(now).filter(([key, value]) => value !== saved![key as keyof Plan]),
     ) as Partial<Plan>
     try {
-      const answer = await api.savePlan(id, revision, changes)
+      const answer = await withPictures(changes, () => api.savePlan(id, revision, changes))
       revision = answer.revision
       saved = now
       trouble.value = null
@@ -160,7 +161,8 @@ export function createPlanEditor(id: number) {
 
   async function keepCopy(): Promise<void> {
     if (!plan.value) return
-    const { id: copy } = await api.addPlan({ ...plan.value, title: `${plan.value.title.slice(0, 72)}, mine` })
+    const mine = { ...plan.value, title: `${plan.value.title.slice(0, 72)}, mine` }
+    const { id: copy } = await withPictures(mine, () => api.addPlan(mine))
     await navigateTo(`/plans/${copy}`)
   }
 

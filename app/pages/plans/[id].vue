@@ -10,8 +10,9 @@ import {
   mdiTrayArrowUp,
   mdiUndo,
 } from '@mdi/js'
-import { packPlan, PLAN_FILE_NAME, ghostEntries, stepsInWords } from '#core/plan'
+import { PLAN_FILE_NAME, ghostEntries, stepsInWords } from '#core/plan'
 import { api } from '../../api/routes'
+import { planFileOf } from '../../sheet/plan-files'
 import { fileName, savedFile } from '../../sheet/save-file'
 
 definePageMeta({ layout: 'bare', who: 'teacher', key: route => route.fullPath })
@@ -43,8 +44,8 @@ const isShown = computed(
   () => step.value !== null && ghostEntries(plan.value!, step.value.id).some(each => each.type === 'act'),
 )
 const redraw = () => goTo(() => api.redrawStep(editor.id, step.value!.id))
-function share(): void {
-  savedFile(packPlan(plan.value!), `${fileName(plan.value!.title, 'plan')}${PLAN_FILE_NAME}`, 'application/zip')
+async function share(): Promise<void> {
+  savedFile(await planFileOf(plan.value!), `${fileName(plan.value!.title, 'plan')}${PLAN_FILE_NAME}`, 'application/zip')
 }
 
 function onKey(event: KeyboardEvent): void {

@@ -11,9 +11,10 @@ import {
   mdiPlus,
   mdiTrayArrowUp,
 } from '@mdi/js'
-import { packPlan, PLAN_FILE_NAME, readPlanFile, stepsInWords, type Plan } from '#core/plan'
+import { PLAN_FILE_NAME, stepsInWords, type Plan } from '#core/plan'
 import type { PlanBookCard } from '#shared/views'
 import { api } from '../../api/routes'
+import { planFileOf, takePlanFile, withPictures } from '../../sheet/plan-files'
 import { fileName, savedFile } from '../../sheet/save-file'
 
 definePageMeta({ who: 'teacher' })
@@ -69,7 +70,7 @@ const archive = (plan: PlanBookCard) =>
 const share = (plan: PlanBookCard) =>
   trying(plan.id, async () => {
     const { plan: whole } = await api.plan(plan.id)
-    savedFile(packPlan(whole), `${fileName(whole.title, 'plan')}${PLAN_FILE_NAME}`, 'application/zip')
+    savedFile(await planFileOf(whole), `${fileName(whole.title, 'plan')}${PLAN_FILE_NAME}`, 'application/zip')
   })
 const tryIt = (plan: PlanBookCard) =>
   trying(plan.id, async () => {
@@ -100,7 +101,7 @@ async function read(event: Event): Promise<void> {
   input.value = ''
   if (!chosen) return
   await trying(READING, async () => {
-    const plan = readPlanFile(new Uint8Array(await chosen.arrayBuffer()))
+    const plan = await takePlanFile(new Uint8Array(await chosen.arrayBuffer()))
     const known = book.value?.plans.find(each => each.title.trim().toLowerCase() === plan.title.trim().toLowerCase())
     if (known) asked.value = { plan, known }
     else await addRead(plan)
@@ -110,7 +111,7 @@ async function read(event: Event): Promise<void> {
 const asked = shallowRef<{ plan: Plan; known: PlanBookCard } | null>(null)
 async function addRead(plan: Plan): Promise<void> {
   asked.value = null
-  const { id } = await api.addPlan(plan)
+  const { id } = await withPictures(plan, () => api.addPlan(plan))
   await navigateTo(`/plans/${id}`)
 }
 const addCopy = () =>
@@ -122,7 +123,7 @@ const addVersion = () =>
   trying(READING, async () => {
     const { plan, known } = asked.value!
     const { revision } = await api.plan(known.id)
-    await api.savePlan(known.id, revision, plan)
+    await withPictures(plan, () => api.savePlan(known.id, revision, plan))
     asked.value = null
     await navigateTo(`/plans/${known.id}`)
   })

@@ -18,7 +18,8 @@ const node = {
 /** What no packing makes small: its file takes several parts. */
 function noise(width: number, height: number): Pixels {
   const pixels = new Uint8Array(4 * width * height)
-  for (let i = 0, value = 7; i < pixels.length; i++) pixels[i] = (value = (Math.imul(value, 1103515245) + 12345) >>> 0) >>> 24
+  for (let i = 0, value = 7; i < pixels.length; i++)
+    pixels[i] = (value = (Math.imul(value, 1103515245) + 12345) >>> 0) >>> 24
   for (let at = 3; at < pixels.length; at += 4) pixels[at] = 255
   return { width, height, pixels }
 }

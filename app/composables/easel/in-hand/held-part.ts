@@ -173,7 +173,14 @@ export function createHeldPart(host: SheetRemote, slot: Slot, { layerNow, sheet,
     against.value = []
   }
 
-  async function settle(): Promise<void> {
+  /** What was put down last is drawn and told. */
+  let settling: Promise<void> = Promise.resolve()
+  function settle(): Promise<void> {
+    settling = putDown()
+    return settling
+  }
+
+  async function putDown(): Promise<void> {
     if (!held.value) return
     const { to } = held.value
     const brought = picture.value
@@ -225,6 +232,7 @@ export function createHeldPart(host: SheetRemote, slot: Slot, { layerNow, sheet,
     takeUp,
     bringIn,
     bringOnto,
+    settled: () => settling,
     setHandleMode,
     drag,
     align,

@@ -1,0 +1,57 @@
+import { CoreError } from '#core/base'
+import { picturesIn } from '#core/drawing'
+import { packPlan, readPlanFile, type Plan } from '#core/plan'
+import { unpackPicture } from '#core/pictures'
+import { fetchBytes } from '../api/client'
+import { api } from '../api/routes'
+import { pictureShelf } from '../workers/pictures/kept'
+import { nameOfPicture } from '../workers/pictures/name'
+import { afterPictures } from '../workers/pictures/send'
+import { zlib } from '../workers/pictures/zlib'
+
+/** Plans as files, with the pictures that their demonstrations draw with. */
+
+/** The file of a plan. Throws where one of its pictures can't be had. */
+export async function planFileOf(plan: Plan): Promise<Uint8Array> {
+  const brought = new Map<string, Uint8Array>()
+  for (const { hash } of picturesIn(plan.demonstration.entries)) {
+    const kept = await pictureShelf.get(hash).catch(() => null)
+    brought.set(hash, kept?.packed ?? (await fetchBytes(`/api/paint/${hash}`)))
+  }
+  return packPlan(plan, brought)
+}
+
+/**
+ * Reads the file of a plan; its pictures are kept here, to be sent before the plan is. Throws CoreError `plan-file`,
+ * `picture-file`.
+ */
+export async function takePlanFile(bytes: Uint8Array): Promise<Plan> {
+  const { plan, brought } = readPlanFile(bytes)
+  for (const name of picturesIn(plan.demonstration.entries)) {
+    const packed = brought.get(name.hash)!
+    const picture = await unpackPicture(packed, name, zlib)
+    if ((await nameOfPicture(picture)) !== name.hash)
+      throw new CoreError(
+        'plan-file',
+        `brought/${name.hash}.png: it is not the picture that its name says`,
+        'Get the file again from whoever shared it. Nothing was stored.',
+      )
+    const { hash, width, height } = name
+    const known = await pictureShelf.get(hash)
+    if (!known)
+      await pictureShelf.put({
+        hash,
+        width,
+        height,
+        packed,
+        key: crypto.randomUUID(),
+        isSent: false,
+        touchedAt: Date.now(),
+      })
+  }
+  return plan
+}
+
+/** Sends a plan, or changes of one, after the pictures that its demonstration draws with. */
+export const withPictures = <T>(plan: Partial<Plan>, send: () => Promise<T>): Promise<T> =>
+  afterPictures(plan.demonstration?.entries ?? [], pictureShelf, api.paintPart, send)

@@ -3,7 +3,7 @@ import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { seededRandom } from '#core/base'
 import { contentHash, replay, requireRecord, type Entry } from '#core/drawing'
-import { randomEntries } from '#core/drawing/testing'
+import { randomBringIns, randomEntries, randomPicture } from '#core/drawing/testing'
 import { loadKernels } from '#core/kernels'
 import { fromRoot } from '../scripts/lib/root.mjs'
 import { enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
@@ -36,11 +36,19 @@ describe('hundreds of random acts', () => {
       stdin: {
         contents: `
           import { contentHash, Engine } from './core/drawing'
-          import { randomEntries } from './core/drawing/testing'
+          import { randomBringIns, randomEntries, randomPicture } from './core/drawing/testing'
           import { simdKernels } from './core/kernels'
           export function run(seed, sheet, count) {
             const engine = new Engine(simdKernels(), sheet)
             for (const entry of randomEntries(seed, sheet, count)) engine.add(entry)
+            return contentHash(engine.drawing)
+          }
+          export function bringIn(seed, sheet, count) {
+            const kernels = simdKernels()
+            const { name, pixels } = randomPicture(seed, 310, 220)
+            kernels.pictures.set(name.hash, pixels)
+            const engine = new Engine(kernels, sheet)
+            for (const entry of randomBringIns(seed, sheet, name, count)) engine.add(entry)
             return contentHash(engine.drawing)
           }`,
         resolveDir: fromRoot(),
@@ -54,15 +62,23 @@ describe('hundreds of random acts', () => {
     })
     const blank = await browser.context.newPage()
     await blank.evaluate(`${bundle.outputFiles[0]!.text}; globalThis.easel = easel`)
+    type Run = (...given: unknown[]) => string
+    const there = (what: 'run' | 'bringIn', seed: number, count: number) =>
+      blank.evaluate(
+        ([how, ...given]) => (globalThis as unknown as { easel: Record<string, Run> }).easel[how]!(...given),
+        [what, seed, sheet, count] as const,
+      )
     for (const seed of [1, 2, 3]) {
       const count = 260
-      const there = await blank.evaluate(
-        ([s, sh, c]) =>
-          (globalThis as unknown as { easel: { run: (...given: unknown[]) => string } }).easel.run(s, sh, c),
-        [seed, sheet, count] as const,
-      )
       const here = replay(loadKernels(), { version: 1, sheet, entries: randomEntries(seed, sheet, count) })
-      expect(there).toBe(contentHash(here.drawing))
+      expect(await there('run', seed, count)).toBe(contentHash(here.drawing))
+    }
+    for (const seed of [4, 5]) {
+      const kernels = loadKernels()
+      const { name, pixels } = randomPicture(seed, 310, 220)
+      kernels.pictures.set(name.hash, pixels)
+      const here = replay(kernels, { version: 1, sheet, entries: randomBringIns(seed, sheet, name, 25) })
+      expect(await there('bringIn', seed, 25)).toBe(contentHash(here.drawing))
     }
     await blank.close()
   })

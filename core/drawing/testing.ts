@@ -1,7 +1,7 @@
 import { isRubbing, TOOL_IDS, TOOLS, toolSettings } from '../brush'
-import { BLEND_MODES } from '../kernels'
+import { BLEND_MODES, type Pixels } from '../kernels'
 import { seededRandom, type Random } from '../base'
-import { ECHO_ONE, type Act } from './acts'
+import { ECHO_ONE, type Act, type BringInAct, type PictureName } from './acts'
 import type { Entry } from './record'
 import type { Sheet } from '../layers'
 
@@ -218,4 +218,40 @@ export function randomEntries(seed: number, sheet: Sheet, count: number): Entry[
     else entries.push({ type: 'act', at, act: randomAct(random, sheet, layers) })
   }
   return entries
+}
+
+/** A picture of noise and flat parts, half of it half-clear, and what it is called in a test. */
+export function randomPicture(seed: number, width: number, height: number): { name: PictureName; pixels: Pixels } {
+  const random = seededRandom(seed)
+  const pixels = new Uint8Array(4 * width * height)
+  for (let at = 0; at < pixels.length; at += 4) {
+    const isNoise = random.unit() < 0.3
+    const of = (flat: number) => (isNoise ? random.int(0, 255) : flat)
+    pixels.set([of(200), of(90), of(40), random.unit() < 0.5 ? 255 : random.int(1, 255)], at)
+  }
+  const hash = seed.toString(16).padStart(64, '0')
+  return { name: { hash, width, height }, pixels: { width, height, pixels } }
+}
+
+/** The picture brought in so many times: px for px, scaled, flipped, turned, pulled at its corners and by a net. */
+export function randomBringIns(seed: number, sheet: Sheet, picture: PictureName, count: number): Entry[] {
+  const random = seededRandom(seed)
+  return Array.from({ length: count }, (_, i): Entry => {
+    const [x, y] = [random.int(-20, sheet.width / 2), random.int(-20, sheet.height / 2)]
+    const whole = i % 5 === 0
+    const [w, h] = whole ? [picture.width, picture.height] : [random.between(8, sheet.width), random.between(8, 300)]
+    const box = [x, y, x + w, y, x + w, y + h, x, y + h].map(value => Math.round(value * 16))
+    const corners =
+      i % 5 === 2
+        ? [box[2]!, box[3]!, box[0]!, box[1]!, box[6]!, box[7]!, box[4]!, box[5]!]
+        : i % 5 === 3
+          ? box.map(value => value + random.int(-50, 50))
+          : box
+    const to: BringInAct['to'] =
+      i % 5 === 4
+        ? { kind: 'net', columns: 1, rows: 1, points: [0, 1, 2, 3, 6, 7, 4, 5].map(k => box[k]! + random.int(-60, 60)) }
+        : { kind: 'corners', points: corners }
+    const own = i === 0 ? { own: { name: 'Brought', place: 0 } } : {}
+    return { type: 'act', at: 40 * i, act: { kind: 'bring-in', version: 1, layer: 'brought', ...own, picture, to } }
+  })
 }

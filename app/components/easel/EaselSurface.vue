@@ -153,6 +153,7 @@ const showCanvas = (canvas: OffscreenCanvas) => void host.show(transfer(canvas, 
         <CropBar />
         <StencilBar v-if="!ghost" />
         <PartsBar v-if="!ghost" />
+        <ReadingPicture />
         <TrueShapeBar />
         <SelectionEdge
           v-if="pouring.draft.value.length"

@@ -35,6 +35,11 @@ function bringOnto(event: Event): void {
   if (own) void parts.bringOnto({ layer: newLayerId(), own: { name: picture.value!.title, ...onLive() } })
   else if (live.value) void parts.bringOnto({ layer: live.value })
 }
+/** Whoever brought a picture in goes on with it: arrows move it, Enter settles it. */
+const settling = useTemplateRef<{ $el: HTMLElement }>('settling')
+onMounted(() => {
+  if (picture.value) settling.value?.$el.focus({ preventScroll: true })
+})
 const isSettling = ref(false)
 async function settle(): Promise<void> {
   isSettling.value = true
@@ -103,7 +108,7 @@ function leaveAll(): void {
     ><input :checked="isOnOwn" type="checkbox" @change="bringOnto" /> on a sheet of its own</label
   >
   <label v-else class="small"><input v-model="leaves" type="checkbox" /> stays as well</label>
-  <v-btn color="primary" size="small" :loading="isSettling" @click="settle">Settle</v-btn>
+  <v-btn ref="settling" color="primary" size="small" :loading="isSettling" @click="settle">Settle</v-btn>
   <v-btn variant="text" size="small" @click="parts.discard()">{{ picture ? 'Leave it out' : 'Put back' }}</v-btn>
   <template v-if="picture && bringing.nth.value">
     <span class="small soft numbers">{{ bringing.nth.value.at }} of {{ bringing.nth.value.of }}</span>

@@ -98,35 +98,52 @@ async function pixelsOfPng(file: Blob): Promise<Pixels | null> {
   }
 }
 
+/** TIFF 6.0: tags, and how they are numbered in what the package reads. */
+const [WIDTH, HEIGHT, ORIENTATION, EXTRA_SAMPLES] = ['t256', 't257', 't274', 't338']
+/** ExtraSamples: colours are multiplied by alpha. */
+const IS_WEIGHED = 1
+
 async function pixelsOfTiff(file: Blob): Promise<Pixels> {
-  const { decode } = await import('tiff')
-  let read
+  const { default: utif } = (await import('utif2')) as unknown as { default: typeof import('utif2') }
   try {
     const bytes = await file.arrayBuffer()
-    const [first] = decode(bytes, { ignoreImageData: true, pages: [0] })
-    requireSize(first!)
-    read = decode(bytes, { pages: [0] })[0]!
+    const [first] = utif.decode(bytes)
+    const tag = (name: string) => Number((first?.[name] as number[] | undefined)?.[0] ?? 0)
+    const [width, height] = [tag(WIDTH!), tag(HEIGHT!)]
+    if (!first || width < 1 || height < 1) throw new Error('no picture in it')
+    requireSize({ width, height })
+    utif.decodeImage(bytes, first)
+    const pixels = utif.toRGBA8(first)
+    if (pixels.length !== 4 * width * height) throw new Error('cut off')
+    if (tag(EXTRA_SAMPLES!) === IS_WEIGHED) unweigh(pixels)
+    return turned({ width, height, pixels: new Uint8Array(pixels) }, tag(ORIENTATION!))
   } catch (error) {
     if (error instanceof CoreError) throw error
     throw refused('This TIFF is broken, or of a kind that is not read.', 'Save it as a PNG elsewhere.')
   }
-  const { width, height, data, type, palette, samplesPerPixel } = read
-  const most = data instanceof Uint8Array ? 255 : data instanceof Uint16Array ? 65_535 : 1
-  const isGreyOrColour = type <= 2 && samplesPerPixel <= 4
-  if (palette) return { width, height, pixels: fromPalette(data, palette) }
-  if (!isGreyOrColour)
-    throw refused('This TIFF has other colours than grey or red, green, blue.', 'Save it as a PNG elsewhere.')
-  const pixels = widened(data, width * height, samplesPerPixel, most)
-  // 0: white is nought (TIFF 6.0, PhotometricInterpretation).
-  if (type === 0) for (let at = 0; at < pixels.length; at += 4) for (let c = 0; c < 3; c++) pixels[at + c]! ^= 255
-  if (read.associatedAlpha) unweigh(pixels)
-  return { width, height, pixels }
 }
 
-type Samples = ArrayLike<number>
+/** As the picture is to be seen: orientations 2 … 8 (TIFF 6.0, section 8) flip it, or turn it by quarters. */
+export function turned(picture: Pixels, orientation: number): Pixels {
+  if (orientation < 2 || orientation > 8) return picture
+  const { width, height } = picture
+  const from = new Uint32Array(picture.pixels.buffer)
+  const isTurned = orientation > 4
+  const [w, h] = isTurned ? [height, width] : [width, height]
+  const out = new Uint32Array(w * h)
+  for (let y = 0; y < h; y++) {
+    for (let x = 0; x < w; x++) {
+      const [u, v] = isTurned ? [y, x] : [x, y]
+      const sx = [2, 3, 7, 8].includes(orientation) ? width - 1 - u : u
+      const sy = [3, 4, 6, 7].includes(orientation) ? height - 1 - v : v
+      out[y * w + x] = from[sy * width + sx]!
+    }
+  }
+  return { width: w, height: h, pixels: new Uint8Array(out.buffer) }
+}
 
 /** Samples of 1 … 4 channels as RGBA8. */
-function widened(data: Samples, count: number, channels: number, most: number): Uint8Array {
+function widened(data: ArrayLike<number>, count: number, channels: number, most: number): Uint8Array {
   const pixels = new Uint8Array(4 * count)
   const of = (value: number) => Math.min(255, Math.max(0, Math.round((value * 255) / most)))
   const isColour = channels >= 3
@@ -136,17 +153,6 @@ function widened(data: Samples, count: number, channels: number, most: number): 
     pixels[to + 1] = isColour ? of(data[from + 1]!) : pixels[to]!
     pixels[to + 2] = isColour ? of(data[from + 2]!) : pixels[to]!
     pixels[to + 3] = hasAlpha ? of(data[from + channels - 1]!) : 255
-  }
-  return pixels
-}
-
-/** A TIFF's colours are of sixteen bits. */
-function fromPalette(data: Samples, palette: readonly (readonly number[])[]): Uint8Array {
-  const pixels = new Uint8Array(4 * data.length)
-  for (let i = 0; i < data.length; i++) {
-    const colour = palette[data[i]!] ?? [0, 0, 0]
-    for (let c = 0; c < 3; c++) pixels[4 * i + c] = Math.round(colour[c]! / 257)
-    pixels[4 * i + 3] = 255
   }
   return pixels
 }

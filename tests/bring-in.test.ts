@@ -51,6 +51,14 @@ async function choose(...files: { name: string; buffer: Buffer; mimeType?: strin
     .setInputFiles(files.map(each => ({ mimeType: 'image/png', ...each })))
   await dialog().getByRole('button', { name: 'Onto the sheet' }).click()
 }
+/** What was said is read. */
+async function closeNotices(): Promise<void> {
+  const close = page.getByRole('button', { name: 'Close' })
+  for (let left = await close.count(); left > 0; left--) {
+    await close.first().click()
+    await expect.poll(() => close.count()).toBe(left - 1)
+  }
+}
 const record = async () => (await client.call<DrawingView>('GET', `/api/drawings/${drawing}`)).body
 async function acts() {
   await expectKept(page)
@@ -91,7 +99,7 @@ describe('a picture', () => {
     expect(act.to.points.slice(0, 2)).toEqual([16 * 251, 16 * 202])
     expect(act).toMatchObject({ own: { name: 'tide line' }, picture: { hash, width: 300, height: 200 } })
     await stack().getByText('tide line').first().waitFor()
-    expect(await page.locator('.live').textContent()).toContain('tide line')
+    expect(await page.locator('.bar .live').textContent()).toContain('tide line')
   })
 
   it('keeps its proportion at a corner, is flipped and turned, and comes over the live sheet', async () => {
@@ -163,7 +171,7 @@ describe('files of every kind', () => {
     // TIFF has no loss: what is named is what was scanned.
     const { name } = await namedPicture({ width: 120, height: 90, pixels: new Uint8Array(photograph(120, 90)) })
     expect(act.picture).toEqual(name)
-    for (const close of await page.getByRole('button', { name: 'Close' }).all()) await close.click()
+    await closeNotices()
   })
 
   it('drawn ones are asked how large; no script of theirs runs and nothing is fetched', async () => {
@@ -204,7 +212,7 @@ describe('files of every kind', () => {
     await size.getByRole('button', { name: 'Bring it in' }).click()
     await settle().click()
     expect((await broughtIn(before + 1)).picture).toMatchObject({ width: 600, height: 480 })
-    await page.getByRole('button', { name: 'Close' }).click()
+    await closeNotices()
   })
 
   it('dropped and pasted: it is asked what becomes of them; fifty are too many at once', async () => {
@@ -229,11 +237,14 @@ describe('files of every kind', () => {
     expect(await dialog().getByRole('listitem').count()).toBe(12)
     await dialog().getByRole('button', { name: 'Not now' }).click()
     await dialog().waitFor({ state: 'hidden' })
-    await page.getByRole('button', { name: 'Close' }).click()
+    await closeNotices()
     await hand('paste', 1)
     await dialog().getByText('found 1.png').waitFor()
     await dialog().getByRole('button', { name: 'Pin up beside it' }).click()
-    await page.getByRole('complementary', { name: 'Reference pictures' }).getByText('found 1.png').waitFor()
+    await page
+      .getByRole('complementary', { name: 'Reference pictures' })
+      .getByLabel('found 1.png', { exact: true })
+      .waitFor()
     await page.getByRole('button', { name: 'Put the board away' }).click()
   })
 })

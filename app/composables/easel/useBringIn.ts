@@ -1,5 +1,5 @@
 import { until } from '@vueuse/core'
-import { transfer, wrap } from 'comlink'
+import { transfer, wrap, type Remote } from 'comlink'
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import DoorWorker from '../../workers/door.worker?worker'
 import type { Answered, Door, Seen } from '../../workers/pictures/door'
@@ -38,9 +38,12 @@ interface Around {
 /** Pictures from outside become paint: read, sized, taken in hand one after the other. */
 export function createBringIn({ parts, stack, isReadOnly, clearModes, onTrouble }: Around) {
   let worker: Worker | null = null
-  function door() {
+  /** One for all calls: a wrapped worker that nobody holds is let go, and hears nothing more. */
+  let remote: Remote<Door> | null = null
+  function door(): Remote<Door> {
     worker ??= new DoorWorker()
-    return wrap<Door>(worker)
+    remote ??= wrap<Door>(worker)
+    return remote
   }
   onScopeDispose(() => worker?.terminate())
 

@@ -33,7 +33,7 @@ describe('a learner', () => {
       'the Easel',
       () => `/easel/${drawing()}`,
       '.step-sheet',
-      ['Keys and gestures', 'The sheet: paper, size, crop', 'Save a picture'],
+      ['Keys and gestures', 'The sheet: paper, size, crop', 'Save a picture', 'Bring a picture in'],
     ],
   ]
 

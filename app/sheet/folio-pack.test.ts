@@ -1,6 +1,7 @@
 import { strFromU8, unzipSync } from 'fflate'
 import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
+import type { Entry } from '#core/drawing'
 import { ownPlan } from '#core/plan'
 import type { DrawingView, FolioHandIn, FolioView, HandInView, ProgressView } from '#shared/views'
 import { packFolio, type FolioSource } from './folio-pack'
@@ -102,6 +103,7 @@ const source: FolioSource = {
       record: id === 11 ? { ...record, entries: [...record.entries, ...record.entries] } : record,
     }) as unknown as HandInView,
   pictureWithOver: async () => Uint8Array.of(0x89, 0x50),
+  brought: async () => null,
   picture: async ({ entries }) => (entries.length > 1 ? null : Uint8Array.of(0x89, 0x50, 0x4e, 0x47)),
 }
 
@@ -154,6 +156,42 @@ describe('a folio as an archive', () => {
       'nearly',
     ])
     expect(Papa.parse<string[]>(strFromU8(files['time.csv']!)).data[1]).toEqual(['2026-11-01', '2'])
+  })
+
+  it('holds what drawings are drawn with, once; what can’t be had is left out', async () => {
+    const bringIn = (hash: string): Entry => ({
+      type: 'act',
+      at: 2,
+      act: {
+        kind: 'bring-in',
+        version: 1,
+        layer: 'photo',
+        picture: { hash, width: 2, height: 1 },
+        to: { kind: 'corners', points: [0, 0, 32, 0, 32, 16, 0, 16] },
+      },
+    })
+    const [here, gone] = ['ab'.repeat(32), 'cd'.repeat(32)]
+    const asked: string[] = []
+    const files = unzipSync(
+      (await packFolio(
+        folio,
+        progress,
+        {
+          ...source,
+          drawing: async () =>
+            ({ plan: ownPlan('x', sheet), entries: [bringIn(here), bringIn(gone)] }) as unknown as DrawingView,
+          async brought(hash) {
+            asked.push(hash)
+            return hash === here ? Uint8Array.of(7, 8) : null
+          },
+        },
+        () => {},
+        () => false,
+      ))!,
+    )
+    expect([...files[`brought in/${here}.png`]!]).toEqual([7, 8])
+    expect(Object.keys(files).filter(each => each.startsWith('brought in/'))).toHaveLength(1)
+    expect(asked.filter(each => each === here)).toHaveLength(1)
   })
 
   it('can be stopped', async () => {

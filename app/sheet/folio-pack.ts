@@ -1,5 +1,5 @@
 import { zip, type AsyncZippable } from 'fflate'
-import type { DrawingRecord } from '#core/drawing'
+import { picturesIn, type DrawingRecord } from '#core/drawing'
 import type { AnswerView, DrawingView, FolioHandIn, FolioView, HandInView, ProgressView } from '#shared/views'
 import { csvFile } from './csv'
 import { fileName } from './save-file'
@@ -15,6 +15,8 @@ export interface FolioSource {
   readonly picture: (record: DrawingRecord) => Promise<Uint8Array | null>
   /** The same with what a teacher drew over it. */
   readonly pictureWithOver: (record: DrawingRecord, over: DrawingRecord) => Promise<Uint8Array | null>
+  /** A picture that a record draws with, by the hash of its px, as a PNG; null: it can't be had. */
+  readonly brought: (hash: string) => Promise<Uint8Array | null>
 }
 
 const json = (value: unknown) => new TextEncoder().encode(JSON.stringify(value))
@@ -143,4 +145,10 @@ async function packRecord(
   // A picture is packed as it is: it holds no air.
   if (picture) files[`${name}.png`] = [picture, { level: 0 }]
   files[`${name}.record.json`] = json(record)
+  // What it draws with lies beside all records, once however many need it.
+  for (const { hash } of picturesIn(record.entries)) {
+    const file = `brought in/${hash}.png`
+    const bytes = files[file] ? null : await source.brought(hash)
+    if (bytes) files[file] = [bytes, { level: 0 }]
+  }
 }

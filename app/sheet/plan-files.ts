@@ -14,12 +14,17 @@ import { zlib } from '../workers/pictures/zlib'
 /** The file of a plan. Throws where one of its pictures can't be had. */
 export async function planFileOf(plan: Plan): Promise<Uint8Array> {
   const brought = new Map<string, Uint8Array>()
-  for (const { hash } of picturesIn(plan.demonstration.entries)) {
-    const kept = await pictureShelf.get(hash).catch(() => null)
-    brought.set(hash, kept?.packed ?? (await fetchBytes(`/api/paint/${hash}`)))
-  }
+  for (const { hash } of picturesIn(plan.demonstration.entries)) brought.set(hash, await bytesOf(hash))
   return packPlan(plan, brought)
 }
+
+/** A picture's px as a PNG: from this browser, or from the server. Throws where it can't be had. */
+async function bytesOf(hash: string): Promise<Uint8Array> {
+  const kept = await pictureShelf.get(hash).catch(() => null)
+  return kept?.packed ?? fetchBytes(`/api/paint/${hash}`)
+}
+/** The same; null where it can't be had. */
+export const broughtPicture = (hash: string): Promise<Uint8Array | null> => bytesOf(hash).catch(() => null)
 
 /**
  * Reads the file of a plan; its pictures are kept here, to be sent before the plan is. Throws CoreError `plan-file`,

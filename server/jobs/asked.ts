@@ -1,6 +1,7 @@
-import type { DrawingRecord, PictureName } from '#core/drawing'
+import type { DrawingRecord } from '#core/drawing'
 import type { Plan } from '#core/plan'
 import type { Examination } from './examine'
+import type { PackedPicture } from './kernels'
 import type { Keyframe } from './keyframe'
 import type { PanelAsked, PanelDrawn } from './panel'
 
@@ -12,7 +13,7 @@ export interface PackedRecord {
   /** What it takes about to draw them, ms. */
   readonly costMs: number
   /** Px from outside that it needs, packed. */
-  readonly pictures: readonly (PictureName & { readonly packed: Uint8Array })[]
+  readonly pictures: readonly PackedPicture[]
 }
 
 /** What the process that draws again is asked: to examine a hand-in, or to draw a mural's panel. */

@@ -27,10 +27,11 @@ const pack = () =>
       Promise.race([redrawer.pictureWithOver(record, over).catch(() => null), lost])
     try {
       const { packFolio } = await import('../../sheet/folio-pack')
+      const { broughtPicture } = await import('../../sheet/plan-files')
       const bytes = await packFolio(
         props.folio,
         await progressOf(),
-        { drawing: api.drawing, handIn: api.handInView, picture, pictureWithOver },
+        { drawing: api.drawing, handIn: api.handInView, picture, pictureWithOver, brought: broughtPicture },
         (done, of) => {
           progress.value = { done, of }
         },
@@ -60,8 +61,9 @@ onBeforeUnmount(stop)
   >
     <p>
       One archive (ZIP) with every drawing and hand-in: pictures in full size (PNG), the records from which each can be
-      drawn again, {{ learner === undefined ? 'your teacher’s' : 'the' }} answers with their marks, comments and what
-      was drawn over, panels of murals, and look-fors, warm-ups and time as tables (CSV).
+      drawn again, the pictures that they were drawn with,
+      {{ learner === undefined ? 'your teacher’s' : 'the' }} answers with their marks, comments and what was drawn over,
+      panels of murals, and look-fors, warm-ups and time as tables (CSV).
     </p>
     <template v-if="progress">
       <v-progress-linear

@@ -40,6 +40,10 @@ watch(isStepFolded, folded => {
 watch(isStackFolded, folded => {
   if (isSmall.value && !folded) isStepFolded.value = true
 })
+// What is in hand is seen: in a small window the stack, where it came in, lies over it.
+watch(inHand.parts.picture, held => {
+  if (held && isSmall.value) isStackFolded.value = true
+})
 const isLeftHanded = useLeftHanded()
 
 useShortcuts({

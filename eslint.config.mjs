@@ -65,6 +65,7 @@ export default withNuxt(
       'core/guides/**/*.ts',
       'core/stencil/**/*.ts',
       'core/parts/**/*.ts',
+      'core/paper/**/*.ts',
       'core/lookfor/**/*.ts',
       'core/drill/**/*.ts',
       'core/review/**/*.ts',

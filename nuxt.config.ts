@@ -153,7 +153,7 @@ export default defineNuxtConfig({
         'upgrade-insecure-requests': false,
       },
       strictTransportSecurity: false, // A school's server on plain http must stay reachable.
-      permissionsPolicy: { fullscreen: ['self'] },
+      permissionsPolicy: { fullscreen: ['self'], camera: ['self'] },
     },
   },
 })

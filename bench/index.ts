@@ -4,6 +4,7 @@ import { browserRows } from './browser'
 import { checkThatItDraws, compositing, pouring, replaying, strokes, toolStrokes, trueUp } from './core'
 import { adjusting } from './adjusting'
 import { attack } from './attack'
+import { bringing } from './bringing'
 import { blending, closing, stacks } from './layers'
 import type { Row } from './measure'
 import { load, school, soak } from './load'
@@ -35,6 +36,7 @@ async function main(): Promise<void> {
     ['replaying', replaying],
     ['moving', moving],
     ['selecting', selecting],
+    ['bringing in', bringing],
     ['adjusting', adjusting],
     ['look-fors', looking],
     ['drafting', drafting],

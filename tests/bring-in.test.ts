@@ -215,6 +215,45 @@ describe('files of every kind', () => {
     await closeNotices()
   })
 
+  it('photographs by the device’s camera: seen, taken, and its light goes out; without one it is said', async () => {
+    await page.evaluate(() => {
+      const canvas = document.createElement('canvas')
+      ;[canvas.width, canvas.height] = [640, 480]
+      const context = canvas.getContext('2d')!
+      const paint = () => {
+        context.fillStyle = '#276'
+        context.fillRect(0, 0, 640, 480)
+      }
+      paint()
+      setInterval(paint, 50)
+      const stream = canvas.captureStream(20)
+      Object.assign(window, { cameraOfTheTest: stream, isCameraThere: false })
+      navigator.mediaDevices.getUserMedia = () =>
+        (window as unknown as { isCameraThere: boolean }).isCameraThere
+          ? Promise.resolve(stream)
+          : Promise.reject(new DOMException('none', 'NotFoundError'))
+    })
+    const before = (await acts()).length
+    await page.getByRole('button', { name: 'Bring a picture in on a sheet of its own' }).click()
+    await dialog().getByRole('button', { name: 'Take a photograph' }).click()
+    const camera = page.getByRole('dialog', { name: 'Take a photograph' })
+    await camera.getByText('There is no camera on this device.').waitFor()
+    await page.evaluate(() => Object.assign(window, { isCameraThere: true }))
+    await camera.getByRole('button', { name: 'Try again' }).click()
+    await camera.getByRole('button', { name: 'Take it' }).click()
+    await dialog().getByText('Photograph.png').waitFor()
+    expect(
+      await page.evaluate(() =>
+        (window as unknown as { cameraOfTheTest: MediaStream }).cameraOfTheTest
+          .getTracks()
+          .map(each => each.readyState),
+      ),
+    ).toEqual(['ended'])
+    await dialog().getByRole('button', { name: 'Onto the sheet' }).click()
+    await settle().click()
+    expect((await broughtIn(before + 1)).picture).toMatchObject({ width: 640, height: 480 })
+  })
+
   it('dropped and pasted: it is asked what becomes of them; fifty are too many at once', async () => {
     const base64 = (await sharp(faint, rawOf(300, 200)).png().toBuffer()).toString('base64')
     const hand = (kind: 'drop' | 'paste', count: number) =>

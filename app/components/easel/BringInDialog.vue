@@ -25,6 +25,13 @@ function pinUp(): void {
   isOpen.value = false
   void references.add(files)
 }
+/** A telephone's own camera takes better ones than a page can; elsewhere the page asks for the camera. */
+const isCameraOpen = ref(false)
+function photograph(): void {
+  const isHandheld = matchMedia('(pointer: coarse)').matches
+  if (isHandheld || !('mediaDevices' in navigator)) camera.value?.click()
+  else isCameraOpen.value = true
+}
 watch(isOpen, open => {
   if (!open) offered.value = []
 })
@@ -53,7 +60,7 @@ watch(isOpen, open => {
         <v-btn variant="outlined" :prepend-icon="mdiFolderOpenOutline" @click="input?.click()">{{
           offered.length ? 'Other files …' : 'Choose files …'
         }}</v-btn>
-        <v-btn variant="outlined" :prepend-icon="mdiCameraOutline" @click="camera?.click()">Take a photograph</v-btn>
+        <v-btn variant="outlined" :prepend-icon="mdiCameraOutline" @click="photograph">Take a photograph</v-btn>
       </div>
       <input
         ref="input"
@@ -82,6 +89,7 @@ watch(isOpen, open => {
     </template>
     <template #leave>Not now</template>
   </CardDialog>
+  <CameraDialog v-model="isCameraOpen" @taken="bringing.offer([$event])" />
 </template>
 
 <style scoped>

@@ -1,0 +1,138 @@
+import { seededRandom, type Point } from '../base'
+import type { Pixels } from '../kernels'
+import { projectiveTo, type Destination } from '../moving'
+import type { Corners } from './corners'
+
+/** What is done to a made photograph. */
+export interface Made {
+  readonly seed: number
+  /** Ruled paper, a shadow across the page, coloured pencil under the ink. */
+  readonly isRuled: boolean
+  readonly hasShadow: boolean
+  readonly hasColour: boolean
+  /** Standard deviation of its noise, of 255. */
+  readonly noise: number
+}
+
+export interface MadePhotograph {
+  readonly picture: Pixels
+  readonly corners: Corners
+}
+
+const PAGE = { width: 420, height: 560 }
+
+/** A drawing on its page: a pot of ink lines, with coloured pencil in it. RGB of a place, 0 … 1. */
+function pageAt(x: number, y: number, { isRuled, hasColour, seed }: Made): [number, number, number] {
+  let [r, g, b] = [0.93, 0.92, 0.88]
+  if (isRuled && y % 28 < 1.4) [r, g, b] = [0.62, 0.72, 0.86]
+  const [cx, cy] = [PAGE.width / 2, PAGE.height * 0.52]
+  const radius = 120 + (seed % 5) * 8
+  const off = Math.hypot((x - cx) * 1.1, y - cy)
+  if (hasColour && off < radius - 8 && (x * 3 + y * 7) % 11 < 8) [r, g, b] = [0.85, 0.55, 0.35]
+  const isLine =
+    Math.abs(off - radius) < 2.6 ||
+    (Math.abs(y - cy + 0.5 * radius) < 2 && Math.abs(x - cx) < radius * 0.7) ||
+    (Math.abs(x - cx - radius) < 34 && Math.abs(Math.hypot(x - cx - radius, y - cy) - 40) < 2.4)
+  if (isLine) [r, g, b] = [0.12, 0.12, 0.15]
+  return [r, g, b]
+}
+
+/** A table: dark or middling wood with its grain, or a cloth. */
+function tableAt(x: number, y: number, kind: number): [number, number, number] {
+  const grain = 0.04 * Math.sin(x / 9 + 2 * Math.sin(y / 70)) + 0.02 * Math.sin(y / 3 + x)
+  if (kind === 0) return [0.42 + grain, 0.3 + grain, 0.2 + grain]
+  if (kind === 1) return [0.22 + grain, 0.23 + grain, 0.26 + grain]
+  return [0.35 + grain, 0.45 + grain, 0.5 + grain]
+}
+
+/** A photograph of a page from aslant, made with plain arithmetic; the corners are known. */
+export function madePhotograph(made: Made, width = 1200, height = 900): MadePhotograph {
+  const random = seededRandom(made.seed)
+  const isHigh = random.unit() < 0.5
+  const h = height * random.between(0.62, 0.86)
+  const w = Math.min(width * 0.9, (isHigh ? PAGE.width / PAGE.height : PAGE.height / PAGE.width) * h)
+  const turn = random.between(-0.25, 0.25)
+  const [cx, cy] = [width / 2 + random.between(-20, 20), height / 2 + random.between(-10, 10)]
+  const pull = () => random.between(-0.06, 0.06)
+  const corners = (
+    [
+      [-1, -1],
+      [1, -1],
+      [1, 1],
+      [-1, 1],
+    ] as const
+  ).map(([sx, sy]): Point => {
+    const [px, py] = [(sx * w * (1 + pull())) / 2, (sy * h * (1 + pull())) / 2]
+    const x = cx + px * Math.cos(turn) - py * Math.sin(turn)
+    const y = cy + px * Math.sin(turn) + py * Math.cos(turn)
+    return { x: Math.min(width - 12, Math.max(12, x)), y: Math.min(height - 12, Math.max(12, y)) }
+  }) as unknown as Corners
+  const page = isHigh ? PAGE : { width: PAGE.height, height: PAGE.width }
+  const to: Destination = { kind: 'corners', points: corners.flatMap(({ x, y }) => [x, y]) }
+  const forth = projectiveTo({ x0: 0, y0: 0, x1: page.width, y1: page.height }, to.points)!
+  return { picture: shot(made, random, width, height, inverse(forth), page), corners }
+}
+
+function shot(
+  made: Made,
+  random: ReturnType<typeof seededRandom>,
+  width: number,
+  height: number,
+  back: readonly number[],
+  page: { readonly width: number; readonly height: number },
+): Pixels {
+  const table = random.int(0, 2)
+  const [sx, sy, soft] = [random.between(-1, 1), random.between(-1, 1), random.between(20, 60)]
+  const at = random.between(-0.25, 0.25) * width
+  const bright = random.between(0.75, 1.05)
+  const pixels = new Uint8Array(4 * width * height)
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      let [r, g, b] = [0, 0, 0]
+      // Four readings a px: edges are as soft as a lens makes them.
+      for (const [ox, oy] of [
+        [0.25, 0.25],
+        [0.75, 0.25],
+        [0.25, 0.75],
+        [0.75, 0.75],
+      ] as const) {
+        const p = 1 / (back[6]! * (x + ox) + back[7]! * (y + oy) + back[8]!)
+        const u = (back[0]! * (x + ox) + back[1]! * (y + oy) + back[2]!) * p
+        const v = (back[3]! * (x + ox) + back[4]! * (y + oy) + back[5]!) * p
+        const isPage = u >= 0 && v >= 0 && u < page.width && v < page.height
+        const [pu, pv] = page === PAGE ? [u, v] : [v, u]
+        const seen = isPage ? pageAt(pu, pv, made) : tableAt(x, y, table)
+        r += seen[0]
+        g += seen[1]
+        b += seen[2]
+      }
+      const off = ((x - width / 2) * sx + (y - height / 2) * sy - at) / soft
+      const shade = made.hasShadow ? 0.58 + 0.42 / (1 + Math.exp(-off)) : 1
+      const far = ((x - width / 2) ** 2 + (y - height / 2) ** 2) / (width * width)
+      const light = (bright * shade * (1 - 0.35 * far) * 255) / 4
+      const noise = () => made.noise * (random.unit() + random.unit() + random.unit() - 1.5) * 2
+      pixels.set(
+        [r, g, b].map(each => Math.min(255, Math.max(0, each * light + noise()))),
+        4 * (y * width + x),
+      )
+      pixels[4 * (y * width + x) + 3] = 255
+    }
+  }
+  return { width, height, pixels }
+}
+
+function inverse([a, b, c, d, e, f, g, h, i]: readonly number[]): number[] {
+  const [A, B, C, D, E, F, G, H, I] = [a!, b!, c!, d!, e!, f!, g!, h!, i!]
+  const det = A * (E * I - F * H) - B * (D * I - F * G) + C * (D * H - E * G)
+  return [
+    E * I - F * H,
+    C * H - B * I,
+    B * F - C * E,
+    F * G - D * I,
+    A * I - C * G,
+    C * D - A * F,
+    D * H - E * G,
+    B * G - A * H,
+    A * E - B * D,
+  ].map(each => each / det)
+}

@@ -81,6 +81,8 @@ async function forget(person: number): Promise<void> {
     for (const card of await keeper.cards())
       if (card.log.person === person && !isUnsent(card)) await keeper.drop(card.log)
   })
+  const { forgetSentPictures } = await import('../workers/pictures/kept')
+  await forgetSentPictures().catch(() => {})
 }
 
 /** Asked before the worker is loaded: mostly there is nothing. */

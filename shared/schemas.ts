@@ -106,7 +106,7 @@ export type LivePictureBody = z.infer<typeof livePictureSchema>
 export type LiveFinding = NonNullable<LivePictureBody['found']>[number]
 
 /** A picture by the hash of its px. */
-export const paintHashSchema = z.string().regex(/^[0-9a-f]{64}$/)
+export const paintHashSchema = pictureNameSchema.shape.hash
 /** A part of a picture that is brought in, as a PNG; without bytes: only how much of it is there is asked. */
 export const paintPartSchema = z.strictObject({
   width: pictureNameSchema.shape.width,

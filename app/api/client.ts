@@ -94,9 +94,13 @@ async function callOnce<T>(method: Method, path: string, body: unknown, keepaliv
   }
   hear({ build: response.headers.get(BUILD), keptAt: response.headers.get(KEPT_AT) })
   if (response.ok) return answer as T
-  const error = (answer as Partial<Refusal>).error
-  if (!error) throw new Unreachable()
-  throw new ApiRefusal(error.code, error.message, error.fix, error.detail)
+  throw refusalOf(answer)
+}
+
+/** What an answer refuses; silence where it says nothing. */
+function refusalOf(answer: unknown): ApiRefusal | Unreachable {
+  const { error } = answer as Partial<Refusal>
+  return error ? new ApiRefusal(error.code, error.message, error.fix, error.detail) : new Unreachable()
 }
 
 /** Bytes of a route that gives a file. Throws as {@link callApi} does. */
@@ -108,12 +112,7 @@ export async function fetchBytes(path: string): Promise<Uint8Array> {
   } catch {
     throw new Unreachable()
   }
-  throw await refusalOf(response)
-}
-
-async function refusalOf(response: Response): Promise<ApiRefusal | Unreachable> {
-  const { error } = (await response.json().catch(() => ({}))) as Partial<Refusal>
-  return error ? new ApiRefusal(error.code, error.message, error.fix, error.detail) : new Unreachable()
+  throw refusalOf(await response.json().catch(() => ({})))
 }
 
 /** What to tell a person about what failed. */

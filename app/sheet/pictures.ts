@@ -9,11 +9,11 @@ export class PictureTrouble extends Error {
 }
 
 /** Files above this are not even read, bytes. */
-const GREATEST_FILE = 80 * 1024 * 1024
+export const GREATEST_FILE = 80 * 1024 * 1024
 /** Pictures are kept with at most so many px along their longer side: a reference needs no more. */
 const LONGEST = 3000
 /** Beyond this a picture is refused rather than scaled: decoding it would fill the memory. Px. */
-const GREATEST_PX = 120_000_000
+export const GREATEST_PX = 120_000_000
 
 export interface ReadPicture {
   /** PNG or JPEG, scaled down if it was very large. */

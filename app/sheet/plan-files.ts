@@ -4,7 +4,7 @@ import { packPlan, readPlanFile, type Plan } from '#core/plan'
 import { unpackPicture } from '#core/pictures'
 import { fetchBytes } from '../api/client'
 import { api } from '../api/routes'
-import { pictureShelf } from '../workers/pictures/kept'
+import { newlyKept, pictureShelf } from '../workers/pictures/kept'
 import { nameOfPicture } from '../workers/pictures/name'
 import { afterPictures } from '../workers/pictures/send'
 import { zlib } from '../workers/pictures/zlib'
@@ -41,18 +41,7 @@ export async function takePlanFile(bytes: Uint8Array): Promise<Plan> {
         `brought/${name.hash}.png: it is not the picture that its name says`,
         'Get the file again from whoever shared it. Nothing was stored.',
       )
-    const { hash, width, height } = name
-    const known = await pictureShelf.get(hash)
-    if (!known)
-      await pictureShelf.put({
-        hash,
-        width,
-        height,
-        packed,
-        key: crypto.randomUUID(),
-        isSent: false,
-        touchedAt: Date.now(),
-      })
+    if (!(await pictureShelf.get(name.hash))) await pictureShelf.put(newlyKept(name, packed, false))
   }
   return plan
 }

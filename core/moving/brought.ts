@@ -79,19 +79,15 @@ export class Brought {
     const part = intersectRect(sheetRect(this.sheet), outerRect(upright))
     if (isEmptyRect(part)) return this.layer
     const rows = new UprightRows(this.kernels, uprightPixels(this.picture, upright), upright, part)
-    const read = new Float32Array(4 * (part.x1 - part.x0))
-    let readAt = -1
     // A row of the sheet is worked out once, and read by tile after tile.
     const held = new Map<number, Float32Array>()
     const rowAt = (y: number) => {
       const known = held.get(y)
       if (known) return known
-      if (y < readAt) throw new RangeError('rows are read from top to bottom')
-      readAt = y
+      const read = new Float32Array(4 * (part.x1 - part.x0))
       rows.read(y, read)
-      const copy = read.slice()
-      held.set(y, copy)
-      return copy
+      held.set(y, read)
+      return read
     }
     let below = part.y0
     return this.laidBy((x, y) => {

@@ -9,13 +9,16 @@ import type { Destination } from './places'
  * + − × ÷: the same bytes everywhere.
  */
 
-/** Where an upright picture comes: its px turned, then flipped, then from `x0`, `y0` to `x1`, `y1`, sheet px. */
-export interface Upright extends Rect {
+/** How the px of a picture are turned by a quarter, then flipped. */
+export interface Flips {
   /** Its columns become rows. */
   readonly isTurned: boolean
   readonly isMirrored: boolean
   readonly isUpsideDown: boolean
 }
+
+/** Where an upright picture comes: its px turned and flipped, then from `x0`, `y0` to `x1`, `y1`, sheet px. */
+export interface Upright extends Rect, Flips {}
 
 /** Null: it does not lie upright. */
 export function uprightOf(to: Destination): Upright | null {
@@ -35,7 +38,7 @@ export function uprightOf(to: Destination): Upright | null {
 }
 
 /** The px as they lie: turned, then flipped. A picture that is neither is given as it is. */
-export function uprightPixels(picture: Pixels, { isTurned, isMirrored, isUpsideDown }: Upright): Pixels {
+export function uprightPixels(picture: Pixels, { isTurned, isMirrored, isUpsideDown }: Flips): Pixels {
   if (!isTurned && !isMirrored && !isUpsideDown) return picture
   const { width, height } = picture
   const from = new Uint32Array(picture.pixels.slice().buffer)

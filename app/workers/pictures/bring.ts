@@ -3,7 +3,7 @@ import { picturesIn, type Entry, type PictureName } from '#core/drawing'
 import type { Kernels, Pixels } from '#core/kernels'
 import { unpackPicture } from '#core/pictures'
 import { fetchBytes } from '../../api/client'
-import { pictureShelf, type PictureShelf } from './kept'
+import { newlyKept, pictureShelf, type PictureShelf } from './kept'
 import { nameOfPicture } from './name'
 import { zlib } from './zlib'
 
@@ -36,10 +36,8 @@ async function had(name: PictureName, shelf: PictureShelf, fetchOne: FetchPictur
   const packed = await fetchOne(name.hash).catch(() => null)
   const there = packed && (await readOf(name, packed))
   if (!there) return null
-  const { hash, width, height } = name
-  const sent = { hash, width, height, packed, key: crypto.randomUUID(), isSent: true, touchedAt: Date.now() }
   // Where this browser keeps nothing it is fetched again.
-  await shelf.put(sent).catch(() => {})
+  await shelf.put(newlyKept(name, packed, true)).catch(() => {})
   return there
 }
 

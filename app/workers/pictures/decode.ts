@@ -1,6 +1,7 @@
 import { CoreError } from '#core/base'
 import type { Pixels } from '#core/kernels'
-import { isAnimated, sizeFromHead } from '../../sheet/pictures'
+import { uprightPixels } from '#core/moving'
+import { GREATEST_FILE, GREATEST_PX, isAnimated, sizeFromHead } from '../../sheet/pictures'
 import { kindOf } from './kinds'
 
 /*
@@ -17,11 +18,6 @@ export interface Decoded {
   readonly wasAnimated: boolean
   readonly source: ImageBitmap | Pixels
 }
-
-/** Files above this are not even read, bytes. */
-const GREATEST_FILE = 80 * 1024 * 1024
-/** Beyond this a picture is refused: decoding it would fill the memory. Px. */
-const GREATEST_PX = 120_000_000
 
 const refused = (message: string, fix: string) => new CoreError('picture-file', message, fix)
 
@@ -124,22 +120,16 @@ async function pixelsOfTiff(file: Blob): Promise<Pixels> {
 }
 
 /** As the picture is to be seen: orientations 2 … 8 (TIFF 6.0, section 8) flip it, or turn it by quarters. */
-export function turned(picture: Pixels, orientation: number): Pixels {
+function turned(picture: Pixels, orientation: number): Pixels {
   if (orientation < 2 || orientation > 8) return picture
-  const { width, height } = picture
-  const from = new Uint32Array(picture.pixels.buffer)
   const isTurned = orientation > 4
-  const [w, h] = isTurned ? [height, width] : [width, height]
-  const out = new Uint32Array(w * h)
-  for (let y = 0; y < h; y++) {
-    for (let x = 0; x < w; x++) {
-      const [u, v] = isTurned ? [y, x] : [x, y]
-      const sx = [2, 3, 7, 8].includes(orientation) ? width - 1 - u : u
-      const sy = [3, 4, 6, 7].includes(orientation) ? height - 1 - v : v
-      out[y * w + x] = from[sy * width + sx]!
-    }
-  }
-  return { width: w, height: h, pixels: new Uint8Array(out.buffer) }
+  // Where columns become rows, what lies the other way in the file along one side does so along the other.
+  const [across, down] = [[2, 3, 7, 8].includes(orientation), [3, 4, 6, 7].includes(orientation)]
+  return uprightPixels(picture, {
+    isTurned,
+    isMirrored: isTurned ? down : across,
+    isUpsideDown: isTurned ? across : down,
+  })
 }
 
 /** Samples of 1 … 4 channels as RGBA8. */

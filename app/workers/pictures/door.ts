@@ -4,7 +4,7 @@ import type { PictureName } from '#core/drawing'
 import type { Pixels } from '#core/kernels'
 import { packPicture, scaledDown, settledPixels } from '#core/pictures'
 import { decodePicture, type Decoded } from './decode'
-import { pictureShelf } from './kept'
+import { newlyKept, pictureShelf } from './kept'
 import { nameOfPicture } from './name'
 import { zlib } from './zlib'
 
@@ -60,7 +60,7 @@ export class Door {
       const known = await pictureShelf.get(name.hash)
       if (!known) {
         const packed = await packPicture(picture, zlib)
-        await pictureShelf.put({ ...name, packed, key: crypto.randomUUID(), isSent: false, touchedAt: Date.now() })
+        await pictureShelf.put(newlyKept(name, packed, false))
       }
       return true
     })

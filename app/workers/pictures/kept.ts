@@ -11,6 +11,17 @@ export interface KeptPicture extends PictureName {
   readonly touchedAt: number
 }
 
+/** A picture as it is kept from now on. */
+export const newlyKept = ({ hash, width, height }: PictureName, packed: Uint8Array, isSent: boolean): KeptPicture => ({
+  hash,
+  width,
+  height,
+  packed,
+  key: crypto.randomUUID(),
+  isSent,
+  touchedAt: Date.now(),
+})
+
 /** The pictures of this browser, by the hash of their px. */
 export interface PictureShelf {
   get(hash: string): Promise<KeptPicture | null>

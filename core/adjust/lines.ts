@@ -1,7 +1,7 @@
 import { growRect, intersectRect, type Rect } from '../base'
 import { isClearTile, TILE, TILE_BYTES, type Kernels, type Tile } from '../kernels'
 import { sheetRect, tileNumber, tileOrigin, tilesUnder, type Sheet } from '../layers'
-import { components, squaredDistances } from '../raster'
+import { thickenMarks, withoutSpecks, type Marks } from '../raster'
 import { blurredTiles, paintBox } from './blur'
 import { lumaOf, smooth } from './maps'
 import type { AdjustmentOf } from './settings'
@@ -11,12 +11,9 @@ const EVEN_SIGMA = 24
 /** Darkness that a soft edge takes at most, of 1. */
 const SOFTEST = 0.35
 
-interface Plane {
+interface Plane extends Marks {
   readonly x: number
   readonly y: number
-  readonly width: number
-  readonly height: number
-  readonly values: Float32Array
 }
 
 /**
@@ -46,7 +43,7 @@ export function* cleanedLines(
   yield 0.7
   if (how.specks > 0) withoutSpecks(cover, how.specks)
   yield 0.85
-  if (how.thicken !== 0) thicken(cover, how.thicken)
+  if (how.thicken !== 0) thickenMarks(cover, how.thicken)
   yield 0.95
   const out = new Map<number, Tile>()
   for (const { number, part } of tilesUnder(sheet, box)) {
@@ -123,29 +120,4 @@ function covered(dark: Plane, { strength, soft }: AdjustmentOf<'lines'>): Plane 
   const half = Math.max((SOFTEST * soft) / 200, 0.004)
   const at = strength / 100
   return { ...dark, values: dark.values.map(value => smooth((value - at + half) / (2 * half))) }
-}
-
-/** What hangs together in less than `least` px goes. */
-function withoutSpecks({ width, height, values }: Plane, least: number): void {
-  if (width === 0 || height === 0) return
-  const { labels, found } = components(
-    Uint8Array.from(values, value => (value > 0 ? 1 : 0)),
-    width,
-    height,
-  )
-  for (let i = 0; i < values.length; i++) if (labels[i]! > 0 && found[labels[i]! - 1]!.area < least) values[i] = 0
-}
-
-/** Thicker (px to each side), or thinner. */
-function thicken({ width, height, values }: Plane, by: number): void {
-  if (width === 0 || height === 0) return
-  const isThicker = by > 0
-  const set = Uint8Array.from(values, value => (value >= 0.5 === isThicker ? 1 : 0))
-  const distances = squaredDistances(set, width, height)
-  for (let i = 0; i < values.length; i++) {
-    // From the edge of the line, which lies half a px before the px that is set.
-    const far = Math.sqrt(distances[i]!) - 0.5
-    const inside = Math.min(Math.max(Math.abs(by) - far + 0.5, 0), 1)
-    values[i] = isThicker ? Math.max(values[i]!, inside) : Math.min(values[i]!, 1 - inside)
-  }
 }

@@ -216,6 +216,18 @@ export interface Kernels {
    */
   readPicture(picture: Pixels, xs: Float64Array, ys: Float64Array, count: number, out: Float32Array): void
   /**
+   * Reads `count` px of an opaque picture along a line of one that was taken aslant (Catmull–Rom; the middle of the
+   * first px at 0.5) into `out`, RGBA8: the i-th at (x + i·dx, y + i·dy) ÷ (w + i·dw). At most 4 × READ_PLACES of them.
+   * Beyond the picture lies what its edge is.
+   */
+  readStraight(
+    picture: Pixels,
+    from: readonly [x: number, y: number, w: number],
+    step: readonly [dx: number, dy: number, dw: number],
+    count: number,
+    out: Uint8Array,
+  ): void
+  /**
    * Makes room for rows of a picture, `width` px each, that are resampled by these taps: so many at a time. It holds
    * until another one is made or a kernel for whole pictures is called.
    */

@@ -97,6 +97,19 @@ export interface KernelExports {
   addRow(sums: number, row: number, weight: number, count: number): void
   finishRow(sums: number, covered: number, share: number, count: number): void
   readPicture(src: number, width: number, height: number, xs: number, ys: number, count: number, out: number): void
+  readStraight(
+    src: number,
+    width: number,
+    height: number,
+    x: number,
+    y: number,
+    w: number,
+    dx: number,
+    dy: number,
+    dw: number,
+    count: number,
+    out: number,
+  ): void
   blurAcross(pixels: number, width: number, rows: number, radius: number, edge: number, spare: number): void
   blurDown(
     pixels: number,

@@ -21,6 +21,7 @@ import { compositePlain, halvePlain } from './plain/composite'
 import { makeDabPlain } from './plain/dab'
 import { layPlain } from './plain/lay'
 import { readPicturePlain } from './plain/read'
+import { readStraightPlain } from './plain/straight'
 import { resampleRowsPlain } from './plain/resample'
 import { DITHER as dither } from './dither'
 import { textureOf } from './textures'
@@ -122,6 +123,7 @@ export function plainKernels(): Kernels {
       blendPlain(commands, ground, out, rect)
     },
     readPicture: readPicturePlain,
+    readStraight: readStraightPlain,
     resampleRows: resampleRowsPlain,
     halve: halvePlain,
     differ: differPlain,

@@ -350,6 +350,12 @@ export function simdKernels(): Kernels {
     out.set(new Float32Array(memory.buffer, readings, 4 * count))
   }
 
+  const readStraight: Kernels['readStraight'] = (picture, [x, y, w], [dx, dy, dw], count, out) => {
+    assert(count <= 4 * READ_PLACES, `more than ${4 * READ_PLACES} px in one call`)
+    exports.readStraight(addressOf(picture), picture.width, picture.height, x, y, w, dx, dy, dw, count, readings)
+    out.set(new Uint8Array(memory.buffer, readings, 4 * count))
+  }
+
   function differ(tile: Tile, wanted: number, tolerance: number, differences: Uint8Array, same: Uint32Array): void {
     bytes.set(tile, layIn)
     exports.differ(layIn, TILE * TILE, wanted, tolerance, layOut, layOut + TILE * TILE)
@@ -514,6 +520,7 @@ export function simdKernels(): Kernels {
     composite,
     blend,
     readPicture,
+    readStraight,
     resampleRows,
     differ,
     dilate,

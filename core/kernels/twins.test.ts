@@ -291,6 +291,37 @@ describe('reading a picture between its px', () => {
   })
 })
 
+describe('reading an opaque picture along a line', () => {
+  const pixels = { width: 61, height: 47, pixels: randomTile(9).subarray(0, 61 * 47 * 4) }
+  const random = seededRandom(17)
+  const places = Array.from({ length: 120 }, (_, i) => {
+    const from = [random.between(-30, 60), random.between(-30, 50), random.between(0.5, 1.5)] as const
+    const step = [random.between(-0.4, 1.5), random.between(-0.5, 1), random.between(-0.004, 0.01)] as const
+    // Somewhere it is divided by nothing.
+    return i === 7 ? { from: [20, 20, -1] as const, step: [0, 0, 0.25] as const } : { from, step }
+  })
+
+  it('gives the same with both, at any place on and beside it', () => {
+    for (const { from, step } of places) {
+      const [a, b] = onBoth(kernels => {
+        const out = new Uint8Array(400)
+        kernels.readStraight(pixels, from, step, 100, out)
+        return out
+      })
+      expect([...a]).toEqual([...b])
+    }
+  })
+
+  it('gives px back in their middles, and goes on with the edge', () => {
+    const out = new Uint8Array(4 * 65)
+    simd.readStraight(pixels, [-1.5, 30.5, 1], [1, 0, 0], 65, out)
+    for (let i = 0; i < 65; i++) {
+      const at = 4 * (30 * 61 + Math.min(60, Math.max(0, i - 2)))
+      expect([...out.subarray(4 * i, 4 * i + 4)]).toEqual([...pixels.pixels.subarray(at, at + 3), 255])
+    }
+  })
+})
+
 describe('resampling rows', () => {
   const width = 61
   const random = seededRandom(31)

@@ -1,2 +1,16 @@
+export { cleanedPaper } from './clean'
 export { paperCorners, type Corners, type FoundPaper } from './corners'
+export type { Cut } from './evened'
+export { READ_SIDE, readPage, type ReadPage } from './read'
+export {
+  MOST_SPECKS,
+  MOST_THICKER,
+  PAPER_KEEPS,
+  paperSettingsAt,
+  paperSettingsSchema,
+  PLAIN_PAPER,
+  type PaperKeeps,
+  type PaperSettings,
+} from './settings'
 export { straightened, straightSize } from './straighten'
+export { suggestedStrength } from './suggest'

@@ -10,6 +10,8 @@ export interface Made {
   readonly isRuled: boolean
   readonly hasShadow: boolean
   readonly hasColour: boolean
+  /** Drawn with a pencil, not with ink. */
+  readonly isPencil?: boolean
   /** Standard deviation of its noise, of 255. */
   readonly noise: number
 }
@@ -17,24 +19,33 @@ export interface Made {
 export interface MadePhotograph {
   readonly picture: Pixels
   readonly corners: Corners
+  /** What was drawn at a place of the page, both 0 … 1 from its top left corner. */
+  readonly drawn: (u: number, v: number) => Drawn
 }
 
 const PAGE = { width: 420, height: 560 }
 
+/** What lies at a place of the page. */
+export type Drawn = 'ink' | 'colour' | 'paper'
+
 /** A drawing on its page: a pot of ink lines, with coloured pencil in it. RGB of a place, 0 … 1. */
-function pageAt(x: number, y: number, { isRuled, hasColour, seed }: Made): [number, number, number] {
-  let [r, g, b] = [0.93, 0.92, 0.88]
-  if (isRuled && y % 28 < 1.4) [r, g, b] = [0.62, 0.72, 0.86]
+function pageAt(x: number, y: number, made: Made): readonly [number, number, number] {
+  const drawn = drawnAt(x, y, made)
+  if (drawn === 'ink') return made.isPencil ? [0.42, 0.41, 0.43] : [0.12, 0.12, 0.15]
+  if (drawn === 'colour') return [0.85, 0.55, 0.35]
+  return made.isRuled && y % 28 < 1.4 ? [0.62, 0.72, 0.86] : [0.93, 0.92, 0.88]
+}
+
+function drawnAt(x: number, y: number, { hasColour, seed }: Made): Drawn {
   const [cx, cy] = [PAGE.width / 2, PAGE.height * 0.52]
   const radius = 120 + (seed % 5) * 8
   const off = Math.hypot((x - cx) * 1.1, y - cy)
-  if (hasColour && off < radius - 8 && (x * 3 + y * 7) % 11 < 8) [r, g, b] = [0.85, 0.55, 0.35]
   const isLine =
     Math.abs(off - radius) < 2.6 ||
     (Math.abs(y - cy + 0.5 * radius) < 2 && Math.abs(x - cx) < radius * 0.7) ||
     (Math.abs(x - cx - radius) < 34 && Math.abs(Math.hypot(x - cx - radius, y - cy) - 40) < 2.4)
-  if (isLine) [r, g, b] = [0.12, 0.12, 0.15]
-  return [r, g, b]
+  if (isLine) return 'ink'
+  return hasColour && off < radius - 8 && (x * 3 + y * 7) % 11 < 8 ? 'colour' : 'paper'
 }
 
 /** A table: dark or middling wood with its grain, or a cloth. */
@@ -70,7 +81,9 @@ export function madePhotograph(made: Made, width = 1200, height = 900): MadePhot
   const page = isHigh ? PAGE : { width: PAGE.height, height: PAGE.width }
   const to: Destination = { kind: 'corners', points: corners.flatMap(({ x, y }) => [x, y]) }
   const forth = projectiveTo({ x0: 0, y0: 0, x1: page.width, y1: page.height }, to.points)!
-  return { picture: shot(made, random, width, height, inverse(forth), page), corners }
+  const drawn = (u: number, v: number) =>
+    isHigh ? drawnAt(u * PAGE.width, v * PAGE.height, made) : drawnAt(v * PAGE.width, u * PAGE.height, made)
+  return { picture: shot(made, random, width, height, inverse(forth), page), corners, drawn }
 }
 
 function shot(

@@ -25,3 +25,4 @@ export { GreatestFirst, openingAt, squaredDistance, type Distances, type Opening
 export { BitRuns, floodBits, floodRuns } from './runs'
 export { skeleton } from './skeleton'
 export { depthAt, withoutRim } from './near'
+export { placesWithin, thickenMarks, withoutSpecks, type Marks } from './marks'

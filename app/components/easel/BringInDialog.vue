@@ -49,7 +49,7 @@ watch(isOpen, open => {
     >
       <p v-if="offered.length === 0" class="small soft">
         A photograph, a scan, a drawing made elsewhere: PNG, JPEG, WebP, AVIF, GIF, SVG or TIFF. Choose it, drop it
-        here, or paste it.
+        here, or paste it. A drawing on paper that was photographed is straightened and cleaned on its way.
       </p>
       <ul v-else class="files" aria-label="Files that were chosen">
         <li v-for="(file, i) in offered" :key="i" class="small">
@@ -85,6 +85,7 @@ watch(isOpen, open => {
     </section>
     <template #actions>
       <v-btn color="primary" :disabled="offered.length === 0" @click="bringing.begin()">Onto the sheet</v-btn>
+      <v-btn variant="outlined" :disabled="offered.length === 0" @click="bringing.begin(true)">From paper …</v-btn>
       <v-btn variant="outlined" :disabled="offered.length === 0" @click="pinUp">Pin up beside it</v-btn>
     </template>
     <template #leave>Not now</template>

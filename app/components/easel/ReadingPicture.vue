@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** A picture is being read, before it is in hand. */
-const { reading, nth, stop } = useBringIn()
+const { reading, nth, stop, fromPaper } = useBringIn()
 const { parts } = useInHand()
-const isShown = computed(() => reading.value !== null && parts.picture.value === null)
+const isShown = computed(() => reading.value !== null && parts.picture.value === null && !fromPaper.isOpen.value)
 </script>
 
 <template>

@@ -8,6 +8,7 @@ import { isDrawnPicture, drawnPicture, drawnSize } from '../../sheet/drawn-pictu
 import { largestOf, type PictureSize } from '../../sheet/placed-pictures'
 import { injectable } from '../common/injectable'
 import type { Parts } from './in-hand/parts'
+import { createFromPaper, type TakenPaper } from './useFromPaper'
 import type { StackInHand } from './useStack'
 
 /** Pictures that are brought in one after the other at most. */
@@ -46,12 +47,14 @@ export function createBringIn({ parts, stack, isReadOnly, clearModes, onTrouble 
     return remote
   }
   onScopeDispose(() => worker?.terminate())
+  const fromPaper = createFromPaper(door)
 
   /** The card that asks what shall come in, and where. */
   const isOpen = ref(false)
   const offered = shallowRef<readonly File[]>([])
   const queue = shallowRef<readonly File[]>([])
   const total = ref(0)
+  let comesFromPaper = false
   /** The name of the file that is being read; null: none is. */
   const reading = ref<string | null>(null)
   const asked = shallowRef<SizeAsked | null>(null)
@@ -66,8 +69,12 @@ export function createBringIn({ parts, stack, isReadOnly, clearModes, onTrouble 
     isOpen.value = true
   }
 
-  /** Those that were offered come onto the sheet, one after the other. */
-  async function begin(): Promise<void> {
+  /**
+   * Those that were offered come onto the sheet, one after the other.
+   * @param isPaper photographed drawings: their sheets are straightened, their lines made clean
+   */
+  async function begin(isPaper = false): Promise<void> {
+    comesFromPaper = isPaper
     const files = offered.value
     offered.value = []
     isOpen.value = false
@@ -103,22 +110,30 @@ export function createBringIn({ parts, stack, isReadOnly, clearModes, onTrouble 
     const seen = await look(file)
     if (!seen) return false
     const { isDrawn, ...read } = seen
-    const largest = largestOf(read)
-    const isTooLarge = largest.width < read.width || largest.height < read.height
-    const size = isTooLarge || isDrawn ? await ask(file, read, largest, isDrawn) : read
-    if (!size) {
-      void door().drop()
-      return false
-    }
-    if (isDrawn && !(await draw(file, size))) return false
-    const taken = valueOf(await door().take(size), file)
-    if (!taken) return false
     if (read.wasAnimated) onTrouble(`“${file.name}” moves: its first picture comes in.`, 'A drawing shows one of them.')
+    const taken =
+      comesFromPaper && !isDrawn
+        ? await fromPaper.ask(titleOf(file), said => valueOf(said, file))
+        : await whole(file, read, isDrawn)
+    if (!taken) return false
     const { pixels, ...name } = taken
     const kept = door()
       .keep()
       .then(answer => valueOf(answer, file) !== null)
     return hold(file, name, pixels, kept)
+  }
+
+  /** All of it, as large as it is or as is wanted. */
+  async function whole(file: File, read: Seen, isDrawn: boolean): Promise<TakenPaper | null> {
+    const largest = largestOf(read)
+    const isTooLarge = largest.width < read.width || largest.height < read.height
+    const size = isTooLarge || isDrawn ? await ask(file, read, largest, isDrawn) : read
+    if (!size) {
+      void door().drop()
+      return null
+    }
+    if (isDrawn && !(await draw(file, size))) return null
+    return valueOf(await door().take(size), file)
   }
 
   /** How large it is; of one that is drawn as large as one likes, how large it says it is. */
@@ -197,7 +212,7 @@ export function createBringIn({ parts, stack, isReadOnly, clearModes, onTrouble 
     total.value = 0
   }
 
-  return { isOpen, offered, reading, asked, nth, offer, begin, stop }
+  return { isOpen, offered, reading, asked, nth, fromPaper, offer, begin, stop }
 }
 export type BringIn = ReturnType<typeof createBringIn>
 

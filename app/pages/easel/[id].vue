@@ -129,6 +129,7 @@ onBeforeUnmount(() => void easel.close().then(() => outbox.send()))
     <PictureDialog v-model="isPictureOpen" />
     <BringInDialog />
     <PictureSizeDialog />
+    <PaperDialog />
     <SignDialog v-model="isSignOpen" />
     <ToTheFront />
   </div>

@@ -1,11 +1,14 @@
 import { transfer } from 'comlink'
 import { CoreError } from '#core/base'
 import type { PictureName } from '#core/drawing'
-import type { Pixels } from '#core/kernels'
+import { loadKernels, type Kernels, type Pixels } from '#core/kernels'
+import type { Corners, PaperSettings } from '#core/paper'
 import { packPicture, scaledDown, settledPixels } from '#core/pictures'
+import { largestOf } from '../../sheet/placed-pictures'
 import { decodePicture, type Decoded } from './decode'
 import { newlyKept, pictureShelf } from './kept'
 import { nameOfPicture } from './name'
+import { PaperOnTable, type ShownPhotograph, type StraightPage } from './paper'
 import { zlib } from './zlib'
 
 interface Size {
@@ -25,6 +28,10 @@ export type Answered<T> =
 export class Door {
   private decoded: Decoded | null = null
   private taken: (PictureName & { readonly picture: Pixels }) | null = null
+  /** A photographed drawing that is looked at. */
+  private paper: PaperOnTable | null = null
+  private kernels: Kernels | null = null
+  private isStopped = false
 
   /** Reads a file, or takes a bitmap that was drawn elsewhere. */
   read(file: Blob | ImageBitmap): Promise<Answered<Seen>> {
@@ -41,15 +48,70 @@ export class Door {
 
   /** The px of what was read, scaled down to a size if it is smaller, and what they are called. */
   async take(size: Size): Promise<Answered<PictureName & { pixels: Uint8Array }>> {
-    const answer = await answered(async () => {
+    const answer = await answered(() => {
       const picture = settledPixels(pixelsOf(this.decoded!, size))
       this.decoded = null
-      const { width, height, pixels } = picture
-      const hash = await nameOfPicture(picture)
-      this.taken = { hash, width, height, picture }
-      return { hash, width, height, pixels: pixels.slice() }
+      return this.named(picture)
     })
     return answer.ok ? transfer(answer, [answer.value.pixels.buffer]) : answer
+  }
+
+  /** What was read is a photographed drawing: where its sheet lies. */
+  layOut(): Promise<Answered<ShownPhotograph>> {
+    return answered(async () => {
+      const photograph = overWhite(pixelsOf(this.decoded!, largestOf(this.decoded!)))
+      this.decoded = null
+      this.kernels ??= loadKernels()
+      this.paper = new PaperOnTable(this.kernels, photograph)
+      return this.paper.find()
+    })
+  }
+
+  /** Null: the corners lie on a line, or cross over. */
+  straighten(corners: Corners): StraightPage | null {
+    return this.paper!.straighten(corners)
+  }
+
+  /** The page with these settings: the whole of it, small, or a part of it px for px. */
+  look(how: PaperSettings, close: { at: { x: number; y: number }; size: Size } | null): Pixels {
+    const seen = close ? this.paper!.lookClose(how, close.at, close.size) : this.paper!.look(how)
+    const { width, height } = seen
+    const pixels = seen.pixels.slice()
+    return transfer({ width, height, pixels }, [pixels.buffer])
+  }
+
+  /** The px of the page as it becomes paint, and what they are called. Null: it was stopped. */
+  async takePaper(
+    how: PaperSettings,
+    onShare: (share: number) => void,
+  ): Promise<Answered<(PictureName & { pixels: Uint8Array }) | null>> {
+    this.isStopped = false
+    const answer = await answered(async () => {
+      const work = this.paper!.finish(how)
+      for (;;) {
+        const step = work.next()
+        if (step.done) {
+          this.paper = null
+          return this.named(settledPixels(step.value))
+        }
+        onShare(step.value)
+        // Whoever wants it stopped is heard between two steps.
+        await new Promise(resolve => setTimeout(resolve))
+        if (this.isStopped) return null
+      }
+    })
+    return answer.ok && answer.value ? transfer(answer, [answer.value.pixels.buffer]) : answer
+  }
+
+  stopPaper(): void {
+    this.isStopped = true
+  }
+
+  private async named(picture: Pixels): Promise<PictureName & { pixels: Uint8Array }> {
+    const { width, height, pixels } = picture
+    const hash = await nameOfPicture(picture)
+    this.taken = { hash, width, height, picture }
+    return { hash, width, height, pixels: pixels.slice() }
   }
 
   /** Packs and keeps what was taken last: from then on it lasts. */
@@ -71,6 +133,7 @@ export class Door {
     const source = this.decoded?.source
     if (source instanceof ImageBitmap) source.close()
     this.decoded = null
+    this.paper = null
   }
 }
 
@@ -84,6 +147,18 @@ function pixelsOf({ source }: Decoded, { width, height }: Size): Pixels {
   source.close()
   const { data } = context.getImageData(0, 0, width, height)
   return { width, height, pixels: new Uint8Array(data.buffer) }
+}
+
+/** What is clear is paper. */
+function overWhite({ width, height, pixels }: Pixels): Pixels {
+  const out = new Uint8Array(pixels.length)
+  for (let at = 0; at < pixels.length; at += 4) {
+    const alpha = pixels[at + 3]!
+    if (alpha === 255) for (let c = 0; c < 3; c++) out[at + c] = pixels[at + c]!
+    else for (let c = 0; c < 3; c++) out[at + c] = Math.round((pixels[at + c]! * alpha + 255 * (255 - alpha)) / 255)
+    out[at + 3] = 255
+  }
+  return { width, height, pixels: out }
 }
 
 async function answered<T>(work: () => Promise<T>): Promise<Answered<T>> {

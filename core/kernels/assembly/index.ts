@@ -3,6 +3,7 @@ export { layBehind, layErase, layGlaze, layGlazeInside, layGlow, layGlowInside, 
 export { compositeOnClear, compositeOnPaper, halve } from './composite'
 export { blendRows } from './blend'
 export { readPicture } from './read'
+export { readStraight } from './straight'
 export { addRow, finishRow, premultiplyRow, weighRow } from './resample'
 export { blurAcross, blurDown, unpremultiply, premultiply } from './blur'
 export { differ, dilate } from './bits'

@@ -1,8 +1,9 @@
 // Places between the px of a picture are read by Catmull–Rom interpolation of colour times alpha.
 
+/** Catmull–Rom weights (Keys 1981, a = −½). */
 // @ts-ignore: decorator
 @inline
-function weight(t: f32, i: i32): f32 {
+export function weight(t: f32, i: i32): f32 {
   if (i == 0) return ((2 - t) * t - 1) * t * 0.5
   if (i == 1) return (((3 * t - 5) * t) * t + 2) * 0.5
   if (i == 2) return ((4 - 3 * t) * t + 1) * t * 0.5

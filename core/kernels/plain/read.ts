@@ -40,7 +40,7 @@ function addPixel(sum: number[], pixels: Uint8Array, at: number, w: number): voi
 }
 
 /** Catmull–Rom weights (Keys 1981, a = −½). */
-function weight(t: number, i: number): number {
+export function weight(t: number, i: number): number {
   switch (i) {
     case 0:
       return f(f(f(f(f(2 - t) * t) - 1) * t) * 0.5)

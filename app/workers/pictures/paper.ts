@@ -1,0 +1,145 @@
+import type { Kernels, Pixels } from '#core/kernels'
+import { shrunk } from '#core/moving'
+import {
+  cleanedPaper,
+  paperCorners,
+  paperSettingsAt,
+  READ_SIDE,
+  readPage,
+  straightened,
+  straightSize,
+  suggestedStrength,
+  type Corners,
+  type PaperKeeps,
+  type PaperSettings,
+  type ReadPage,
+} from '#core/paper'
+import { fittedSize } from '#core/pictures'
+import { largestOf, type PictureSize } from '../../sheet/placed-pictures'
+
+/** A photograph as it is shown while its corners are pulled. */
+export interface ShownPhotograph {
+  readonly picture: Pixels
+  /** How large the photograph is, px. */
+  readonly size: PictureSize
+  /** Px of the photograph. */
+  readonly corners: Corners
+  /** Nothing that looks like a sheet: the corners are those of the picture. */
+  readonly isFound: boolean
+}
+
+/** What is known of a page once it is straight. */
+export interface StraightPage {
+  readonly size: PictureSize
+  readonly isRuled: boolean
+  /** How dark a mark is at least, %, as the page itself suggests it. */
+  readonly strengths: Readonly<Record<'dark' | 'marks' | 'colours', number>>
+}
+
+/** A page is shown no larger than this along its longer side, px. */
+const SHOWN_SIDE = 1000
+
+const sized = ({ width, height }: PictureSize, side: number) => fittedSize({ width, height }, { side, area: Infinity })
+
+/** One photographed drawing, from its corners to paint. */
+export class PaperOnTable {
+  private readonly small: Pixels
+  private readonly scale: number
+  private corners: Corners | null = null
+  private page: Pixels | null = null
+  private shown: Pixels | null = null
+  private read: ReadPage | null = null
+
+  /** @param photograph opaque, or what is clear in it is white */
+  constructor(
+    private readonly kernels: Kernels,
+    private readonly photograph: Pixels,
+  ) {
+    this.small = this.smaller(photograph, READ_SIDE)
+    this.scale = this.small.width / photograph.width
+  }
+
+  find(): ShownPhotograph {
+    const found = paperCorners(this.photograph)
+    return {
+      picture: this.small,
+      size: { width: this.photograph.width, height: this.photograph.height },
+      corners: found?.corners ?? cornersOf(this.photograph),
+      isFound: found !== null,
+    }
+  }
+
+  /** Null: the corners lie on a line, or cross over. */
+  straighten(corners: Corners): StraightPage | null {
+    const size = sizeOf(corners)
+    const near = corners.map(({ x, y }) => ({ x: x * this.scale, y: y * this.scale })) as unknown as Corners
+    const page = straightened(this.kernels, this.small, near, sized(size, READ_SIDE))
+    if (!page) return null
+    this.corners = corners
+    this.page = page
+    this.read = readPage(this.kernels, page)
+    this.shown = this.smaller(page, SHOWN_SIDE)
+    const { read } = this
+    const strengthOf = (keeps: PaperKeeps) => suggestedStrength(page, read, keeps)
+    return {
+      size,
+      isRuled: read.ruling.rows !== null || read.ruling.columns !== null,
+      strengths: { dark: strengthOf('dark'), marks: strengthOf('marks'), colours: strengthOf('colours') },
+    }
+  }
+
+  /** The whole page with these settings, small. */
+  look(how: PaperSettings): Pixels {
+    const { width } = sizeOf(this.corners!)
+    return finished(cleanedPaper(this.shown!, this.read!, paperSettingsAt(how, this.shown!.width / width)))
+  }
+
+  /** A part of the page px for px: `at` is its middle, 0 … 1 from the top left corner. */
+  lookClose(how: PaperSettings, at: { readonly x: number; readonly y: number }, wanted: PictureSize): Pixels {
+    const size = sizeOf(this.corners!)
+    const [width, height] = [Math.min(wanted.width, size.width), Math.min(wanted.height, size.height)]
+    const within = (middle: number, length: number, whole: number) =>
+      Math.round(Math.min(whole - length, Math.max(0, middle * whole - length / 2)))
+    const [x, y] = [within(at.x, width, size.width), within(at.y, height, size.height)]
+    const part = straightened(this.kernels, this.photograph, this.corners!, size, { x, y, width, height })!
+    return finished(cleanedPaper(part, this.read!, how, { ...size, x, y }))
+  }
+
+  /** The whole page as it becomes paint; progress 0 … 1 on the way. */
+  *finish(how: PaperSettings): Generator<number, Pixels> {
+    yield 0.02
+    const page = straightened(this.kernels, this.photograph, this.corners!, sizeOf(this.corners!))!
+    yield STRAIGHT_SHARE
+    const work = cleanedPaper(page, this.read!, how)
+    for (let step = work.next(); ; step = work.next()) {
+      if (step.done) return step.value
+      yield STRAIGHT_SHARE + (1 - STRAIGHT_SHARE) * step.value
+    }
+  }
+
+  private smaller(picture: Pixels, side: number): Pixels {
+    const { width, height } = sized(picture, side)
+    return width === picture.width && height === picture.height ? picture : shrunk(this.kernels, picture, width, height)
+  }
+}
+
+/** Straightening takes this share of the time. */
+const STRAIGHT_SHARE = 0.4
+
+const sizeOf = (corners: Corners): PictureSize => largestOf(straightSize(corners))
+
+function cornersOf({ width, height }: PictureSize): Corners {
+  return [
+    { x: 0, y: 0 },
+    { x: width, y: 0 },
+    { x: width, y: height },
+    { x: 0, y: height },
+  ]
+}
+
+function finished(work: Generator<number, Pixels>): Pixels {
+  for (;;) {
+    const step = work.next()
+    if (step.done) return step.value
+  }
+}

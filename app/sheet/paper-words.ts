@@ -2,7 +2,7 @@ import type { PaperKeeps } from '#core/paper'
 
 /** What of a photographed page becomes paint, in words. */
 export const PAPER_WORDS: readonly { readonly keeps: PaperKeeps; readonly name: string; readonly means: string }[] = [
-  { keeps: 'dark', name: 'Dark lines', means: 'ink or pencil, solid on clear; colours stay behind' },
+  { keeps: 'dark', name: 'Dark lines', means: 'solid ink on clear; colours go' },
   { keeps: 'marks', name: 'Every mark in one ink', means: 'coloured ones as well, solid on clear' },
   { keeps: 'colours', name: 'Every mark as it is', means: 'in its own colour, on clear' },
   { keeps: 'page', name: 'The page', means: 'paper and all, its light evened' },

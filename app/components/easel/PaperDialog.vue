@@ -132,6 +132,9 @@ const title = computed(() => (page.value ? 'From paper: what is kept' : 'From pa
   display: grid;
   gap: 10px;
   align-content: start;
+  max-height: min(62vh, 640px);
+  overflow: auto;
+  padding: 3px;
 }
 .side p {
   margin: 0;
@@ -186,6 +189,9 @@ const title = computed(() => (page.value ? 'From paper: what is kept' : 'From pa
   }
   .large {
     height: 42vh;
+  }
+  .side {
+    max-height: none;
   }
 }
 </style>

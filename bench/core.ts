@@ -283,6 +283,23 @@ export interface OpenCv {
   dilate(from: OpenCvMat, to: OpenCvMat, kernel: OpenCvMat): void
   threshold(from: OpenCvMat, to: OpenCvMat, limit: number, value: number, kind: number): void
   bitwise_and(a: OpenCvMat, b: OpenCvMat, to: OpenCvMat): void
+  readonly CV_32FC2: number
+  readonly INTER_CUBIC: number
+  readonly COLOR_RGBA2GRAY: number
+  readonly ADAPTIVE_THRESH_MEAN_C: number
+  readonly THRESH_BINARY_INV: number
+  getPerspectiveTransform(from: OpenCvMat, to: OpenCvMat): OpenCvMat
+  warpPerspective(from: OpenCvMat, to: OpenCvMat, map: OpenCvMat, size: object, how: number): void
+  cvtColor(from: OpenCvMat, to: OpenCvMat, how: number): void
+  adaptiveThreshold(
+    from: OpenCvMat,
+    to: OpenCvMat,
+    most: number,
+    how: number,
+    kind: number,
+    side: number,
+    off: number,
+  ): void
   floodFill(
     image: OpenCvMat,
     mask: OpenCvMat,
@@ -334,6 +351,15 @@ function withoutThen(loaded: OpenCv): OpenCv {
     threshold,
     bitwise_and,
     THRESH_BINARY,
+    getPerspectiveTransform,
+    warpPerspective,
+    cvtColor,
+    adaptiveThreshold,
+    CV_32FC2,
+    INTER_CUBIC,
+    COLOR_RGBA2GRAY,
+    ADAPTIVE_THRESH_MEAN_C,
+    THRESH_BINARY_INV,
   } = loaded
   return {
     Mat,
@@ -353,6 +379,15 @@ function withoutThen(loaded: OpenCv): OpenCv {
     threshold,
     bitwise_and,
     THRESH_BINARY,
+    getPerspectiveTransform,
+    warpPerspective,
+    cvtColor,
+    adaptiveThreshold,
+    CV_32FC2,
+    INTER_CUBIC,
+    COLOR_RGBA2GRAY,
+    ADAPTIVE_THRESH_MEAN_C,
+    THRESH_BINARY_INV,
   }
 }
 

@@ -11,6 +11,7 @@ import { load, school, soak } from './load'
 import { drafting, looking } from './looking'
 import { moving, selecting } from './moving'
 import { mural } from './mural'
+import { fromPaper } from './paper'
 import { pile } from './pile'
 import { serveProposals } from './proposer'
 import { year } from './year'
@@ -37,6 +38,7 @@ async function main(): Promise<void> {
     ['moving', moving],
     ['selecting', selecting],
     ['bringing in', bringing],
+    ['from paper', fromPaper],
     ['adjusting', adjusting],
     ['look-fors', looking],
     ['drafting', drafting],

@@ -113,13 +113,18 @@ function clockwise(points: readonly Point[]): Corners | null {
   const x = points.reduce((sum, each) => sum + each.x, 0) / 4
   const y = points.reduce((sum, each) => sum + each.y, 0) / 4
   const round = points.toSorted((p, q) => Math.atan2(p.y - y, p.x - x) - Math.atan2(q.y - y, q.x - x))
-  for (let i = 0; i < 4; i++) {
-    const [p, q, r] = [round[i]!, round[(i + 1) % 4]!, round[(i + 2) % 4]!]
-    if ((q.x - p.x) * (r.y - q.y) - (q.y - p.y) * (r.x - q.x) <= 0) return null
-  }
+  if (!makeSheet(round as unknown as Corners)) return null
   const sums = round.map(each => each.x + each.y)
   const first = sums.indexOf(Math.min(...sums))
   return [0, 1, 2, 3].map(i => round[(first + i) % 4]!) as unknown as Corners
+}
+
+/** Whether corners follow one another clockwise and bulge outwards all round. */
+export function makeSheet(corners: Corners): boolean {
+  return corners.every((p, i) => {
+    const [q, r] = [corners[(i + 1) % 4]!, corners[(i + 2) % 4]!]
+    return (q.x - p.x) * (r.y - q.y) - (q.y - p.y) * (r.x - q.x) > 0
+  })
 }
 
 function areaOf(corners: Corners): number {

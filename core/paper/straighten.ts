@@ -1,6 +1,6 @@
 import { projectiveTo } from '../moving'
 import type { Kernels, Pixels } from '../kernels'
-import type { Corners } from './corners'
+import { makeSheet, type Corners } from './corners'
 
 /** How large the sheet between these corners is, straight: as the longer of each two opposite sides, px. */
 export function straightSize(corners: Corners): { width: number; height: number } {
@@ -13,8 +13,8 @@ export function straightSize(corners: Corners): { width: number; height: number 
 }
 
 /**
- * What lies between the corners, straight and opaque, row-major RGBA8; or a part of it. Null: the corners lie on a
- * line, or cross over.
+ * What lies between the corners, straight and opaque, row-major RGBA8; or a part of it. Null: the corners make no
+ * sheet; they lie on a line, or cross over.
  */
 export function straightened(
   kernels: Kernels,
@@ -27,6 +27,7 @@ export function straightened(
     ...size,
   },
 ): Pixels | null {
+  if (!makeSheet(corners)) return null
   const to = projectiveTo(
     { x0: 0, y0: 0, x1: size.width, y1: size.height },
     corners.flatMap(({ x, y }) => [x, y]),

@@ -8,7 +8,7 @@ import { Door, type Answered } from './door'
 /** A photographed drawing at the door, as the page asks for it. */
 
 // A browser's bitmap: none is met here.
-vi.stubGlobal('ImageBitmap', class {})
+vi.stubGlobal('ImageBitmap', Map)
 
 const made = madePhotograph({ seed: 4, isRuled: false, hasShadow: true, hasColour: true, noise: 4 }, 900, 700)
 

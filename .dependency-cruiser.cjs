@@ -31,11 +31,11 @@ module.exports = {
       name: 'core-packages',
       severity: 'error',
       comment: 'General packages that the core may use.',
-      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^core/', pathNot: '(\\.test|/testing[a-z-]*)\\.ts$' },
       to: {
         dependencyTypes: ['npm', 'npm-dev'],
         pathNot:
-          'node_modules/(zod|culori|@types/culori|papaparse|@types/papaparse|postcss|d3-contour|simplify-js|fflate|fast-deep-equal|@types/d3-contour|@noble/hashes)/',
+          'node_modules/(zod|culori|@types/culori|papaparse|@types/papaparse|postcss|d3-contour|simplify-js|fflate|saxes|fast-deep-equal|@types/d3-contour|@noble/hashes)/',
       },
     },
     {

@@ -69,7 +69,7 @@ export default withNuxt(
       'core/lookfor/**/*.ts',
       'core/drill/**/*.ts',
       'core/review/**/*.ts',
-      'core/*/testing.ts',
+      'core/*/testing*.ts',
     ],
     rules: {
       'no-restricted-properties': [

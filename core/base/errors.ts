@@ -12,6 +12,7 @@ export type CoreErrorCode =
   | 'plan-edit'
   | 'plan-file'
   | 'palette-file'
+  | 'layered-file'
   | 'mural-size'
 
 /**

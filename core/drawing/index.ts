@@ -27,6 +27,8 @@ export {
   type AdjustAct,
   type BendAct,
   type BringInAct,
+  type BringStackAct,
+  type StackPaint,
   type CastShadowAct,
   type FreshPourAct,
   type FreshStrokeAct,

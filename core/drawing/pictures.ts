@@ -6,8 +6,7 @@ export function picturesIn(entries: Iterable<Entry>): PictureName[] {
   const found = new Map<string, PictureName>()
   for (const entry of entries) {
     if (entry.type !== 'act' && entry.type !== 'prepare') continue
-    const { picture } = facts(entry.act)
-    if (picture) found.set(picture.hash, picture)
+    for (const picture of facts(entry.act).pictures) found.set(picture.hash, picture)
   }
   return [...found.values()]
 }

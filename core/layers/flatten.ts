@@ -1,9 +1,19 @@
-import { COMPOSITE_LAYERS, TILE, TILE_BYTES, type DrawCommand, type Ground, type Kernels, type Tile } from '../kernels'
+import {
+  COMPOSITE_LAYERS,
+  isClearTile,
+  TILE,
+  TILE_BYTES,
+  type DrawCommand,
+  type Ground,
+  type Kernels,
+  type Pixels,
+  type Tile,
+} from '../kernels'
 import { EMPTY_RECT, intersectRect, unionRect, type Rect } from '../base'
 import { drawCommandsOf, type StandIn } from './draw-commands'
 import { stackOf, type StackItem } from './stack'
 import { sheetRect, tileOrigin, tilesUnder } from './tiles'
-import type { Drawing, Layer } from './types'
+import type { Drawing, Layer, Sheet } from './types'
 
 /**
  * Flattens one tile of the visible layers over `ground` into `out`, inside `part` (sheet px), with their
@@ -50,6 +60,30 @@ function isPlain(command: DrawCommand): command is TileCommand {
   return command.do === 'tile' && command.mode === 'normal' && command.mask === null && !command.isAtop
 }
 
+/** A part of the stack as tiles, on nothing or on a ground. */
+export function flattenedTiles(
+  kernels: Kernels,
+  sheet: Sheet,
+  items: readonly StackItem[],
+  ground: Ground = null,
+): Map<number, Tile> {
+  const tiles = new Map<number, Tile>()
+  for (const { number, part } of tilesUnder(sheet, sheetRect(sheet))) {
+    const { x, y } = tileOrigin(sheet, number)
+    const tile = new Uint8Array(TILE_BYTES)
+    flattenStack(
+      kernels,
+      items,
+      number,
+      { x0: 0, y0: 0, x1: Math.min(TILE, part.x1 - x), y1: Math.min(TILE, part.y1 - y) },
+      ground,
+      tile,
+    )
+    if (!isClearTile(tile)) tiles.set(number, tile)
+  }
+  return tiles
+}
+
 /** The whole drawing, or a box of it (sheet px, on the sheet), as one RGBA8 picture, row-major, straight alpha. */
 export function flattenDrawing(
   kernels: Kernels,
@@ -86,13 +120,29 @@ export function layerAlpha(drawing: Drawing, layer: Layer, box: Rect = sheetRect
 }
 
 /** The part of the sheet that a layer's tiles cover: all its paint lies in it. Empty when it has none. */
-export function tilesBox({ sheet }: Drawing, layer: Layer): Rect {
+export function tilesBox({ sheet }: Pick<Drawing, 'sheet'>, layer: Pick<Layer, 'tiles'>): Rect {
   let box = EMPTY_RECT
   for (const number of layer.tiles.keys()) {
     const { x, y } = tileOrigin(sheet, number)
     box = unionRect(box, { x0: x, y0: y, x1: x + TILE, y1: y + TILE })
   }
   return intersectRect(box, sheetRect(sheet))
+}
+
+/** Tiles as one picture, no larger than they are, and where it lies on the sheet; null: there are none. */
+export function tilesPicture(
+  sheet: Sheet,
+  tiles: ReadonlyMap<number, Tile>,
+): { x: number; y: number; picture: Pixels } | null {
+  const box = tilesBox({ sheet }, { tiles })
+  const [width, height] = [box.x1 - box.x0, box.y1 - box.y0]
+  if (width <= 0 || height <= 0) return null
+  const pixels = new Uint8Array(4 * width * height)
+  for (const { number, part } of tilesUnder(sheet, box)) {
+    const tile = tiles.get(number)
+    if (tile) copyTile(tile, tileOrigin(sheet, number), part, pixels, box)
+  }
+  return { x: box.x0, y: box.y0, picture: { width, height, pixels } }
 }
 
 /** Copies a part of a tile (sheet px) to its place in a picture of a box. */

@@ -2,11 +2,19 @@ export { withClipRuns } from './clip-runs'
 export { withBelowFlattened } from './below'
 export { changedTiles } from './changes'
 export type { StandIn } from './draw-commands'
-export { flattenDrawing, flattenStack, flattenTile, layerAlpha, tilesBox } from './flatten'
+export {
+  flattenDrawing,
+  flattenedTiles,
+  flattenStack,
+  flattenTile,
+  layerAlpha,
+  tilesBox,
+  tilesPicture,
+} from './flatten'
 export { reducedPreviewFor, type ReducedPreview } from './reduced-preview'
 export { heldInside, layMask, layTile, withoutSelection } from './laymask'
 export { maskOwner, paintable, withItem, withLayer } from './masks'
-export { showDrawing, showTile } from './paper'
+export { paperLayers, showDrawing, showTile } from './paper'
 export { reducedDrawing } from './reduced'
 export { sheetRect, tileColumns, tileNumber, tileOrigin, tileRows, tilesUnder } from './tiles'
 export {

@@ -61,6 +61,24 @@ export function withPaperUnder(drawing: Drawing): Drawing {
   return layer ? { ...drawing, layers: [layer, ...drawing.layers] } : drawing
 }
 
+/**
+ * What a texture does as layers that any renderer joins: the paper itself, opaque, and the greys that lie softly over
+ * all else (in overlay mode, at this opacity in per cent). Null: it does nothing there.
+ */
+export function paperLayers(sheet: Sheet): {
+  readonly under: Layer | null
+  readonly over: { readonly layer: Layer; readonly opacity: number } | null
+} {
+  const { layer, over } = paperOf(sheet)
+  if (!over) return { under: layer, over: null }
+  const grey = new Uint8Array(TILE_BYTES)
+  for (let i = 0; i < TILE * TILE; i++) {
+    const value = Math.round(255 * greyOf(over.rows[i]!))
+    grey.set([value, value, value, 255], 4 * i)
+  }
+  return { under: layer, over: { layer: paperLayer(sheet, grey), opacity: sheet.texture!.over } }
+}
+
 /** The whole drawing as it is looked at, RGBA8, row-major, opaque. */
 export function showDrawing(kernels: Kernels, drawing: Drawing): Uint8Array {
   const { width, height } = drawing.sheet
@@ -119,6 +137,8 @@ function tintedTile(heightAt: (i: number) => number, paper: Exclude<Ground, null
   return tile
 }
 
+const greyOf = (step: number) => LIGHTEST_OVER + ((DARKEST_OVER - LIGHTEST_OVER) * step) / (STEPS - 1)
+
 /**
  * Overlay (W3C Compositing and Blending Level 1: hard-light with the layers exchanged) of each grey on each value, at a
  * strength.
@@ -126,7 +146,7 @@ function tintedTile(heightAt: (i: number) => number, paper: Exclude<Ground, null
 function overlayTable(strength: number): Uint8Array {
   const table = new Uint8Array(STEPS * 256)
   for (let step = 0; step < STEPS; step++) {
-    const grey = LIGHTEST_OVER + ((DARKEST_OVER - LIGHTEST_OVER) * step) / (STEPS - 1)
+    const grey = greyOf(step)
     for (let value = 0; value < 256; value++) {
       const below = value / 255
       const shown = below <= 0.5 ? 2 * below * grey : 1 - 2 * (1 - below) * (1 - grey)

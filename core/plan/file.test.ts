@@ -6,7 +6,7 @@ import { CoreError } from '../base'
 import { loadKernels } from '../kernels'
 import { base64Of, bytesOf, draftPlan, packPlan, planFileSchemas, readPlanFile, richOf, type Plan } from './index'
 import { lessonRecord } from './testing'
-import { zipParts } from './zip'
+import { zipParts } from '../archive'
 
 /** A PNG of one px. */
 const PNG = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mP8z8BQDwAEhQGAhKmMIQAAAABJRU5ErkJggg=='

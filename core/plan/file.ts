@@ -4,7 +4,7 @@ import { z } from 'zod'
 import { CoreError, firstFault } from '../base'
 import { picturesIn, recordSchema } from '../drawing'
 import { planSchema, pictureSchema, type Plan } from './schema'
-import { doOverlap, zipParts } from './zip'
+import { doOverlap, zipParts } from '../archive'
 
 /**
  * A plan as a file: a zip (APPNOTE 6.3) with `plan.json`, the demonstration's record in `record.json`, pictures under

@@ -46,7 +46,13 @@ export function requirePicture({ pictures }: Kernels, { hash, width, height }: P
 export const bringIn: ActKind<BringInAct> = {
   schema,
   cost: goesOver(50),
-  facts: ({ layer, picture }) => ({ name: 'picture brought in', work: 'bring', layer, isOnPaint: true, picture }),
+  facts: ({ layer, picture }) => ({
+    name: 'picture brought in',
+    work: 'bring',
+    layer,
+    isOnPaint: true,
+    pictures: [picture],
+  }),
   apply(kernels, drawing, { layer, own, picture, to }) {
     const pixels = requirePicture(kernels, picture)
     const goal = destinationOf(to)

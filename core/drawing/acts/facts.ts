@@ -21,8 +21,8 @@ export interface ActFacts {
   readonly tool: ToolSettings | ToolSettings1 | null
   /** What it lays; null where it lays none, or several. */
   readonly colour: readonly [number, number, number] | null
-  /** Px from outside that it needs; null: none. */
-  readonly picture: PictureName | null
+  /** Px from outside that it needs. */
+  readonly pictures: readonly PictureName[]
   /** Where the hand was, sheet px; null: all over. Asked for by itself: it goes through all samples. */
   readonly box: () => Rect | null
 }
@@ -35,7 +35,7 @@ export const PLAIN_FACTS: Omit<ActFacts, 'name' | 'isReadying'> = {
   isOnPaint: false,
   tool: null,
   colour: null,
-  picture: null,
+  pictures: [],
   box: () => null,
 }
 

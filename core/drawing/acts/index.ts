@@ -6,6 +6,7 @@ import type { ActKind } from './contract'
 import { PLAIN_FACTS, type ActFacts } from './facts'
 import { adjust } from './adjust'
 import { bringIn } from './bring-in'
+import { bringStack } from './bring-stack'
 import { gradient } from './gradient'
 import { layerAdd, layerClear, layerCopy, layerLook, layerMove, layerRemove, layerRename } from './layers'
 import { castShadow, cutShading, haze, lightPin } from './light'
@@ -35,6 +36,7 @@ export {
 } from './common'
 export { requireUnlocked } from './contract'
 export { requirePicture, type BringInAct } from './bring-in'
+export type { BringStackAct, StackPaint } from './bring-stack'
 export { adjusting, type AdjustAct } from './adjust'
 export type { ActFacts, Work } from './facts'
 export type { GradientAct } from './gradient'
@@ -98,6 +100,7 @@ export const ACTS = {
   'mirror-half': mirrorHalf,
   lettering: lettering,
   'bring-in': bringIn,
+  'bring-stack': bringStack,
   'sheet-cut': sheetCut,
   'sheet-scale': sheetScale,
   'sheet-paper': sheetPaper,

@@ -4,7 +4,7 @@ import { CoreError, listOf } from '../../base'
 import { SUBPIXELS } from '../../brush'
 import { shadowOf, towardColour } from '../../light'
 import { paintOf } from '../../select'
-import { findItem, stackOf, withItems, withLayer, withStack, type Drawing } from '../../layers'
+import { findItem, stackOf, withItems, withLayer, withStack, type Drawing, type Light } from '../../layers'
 import {
   colourSchema,
   GREATEST_LAYERS,
@@ -17,13 +17,19 @@ import {
 import { requireFreshId, requireLayer, requireRoom, requireUnlocked, type ActKind, type ReadyingKind } from './contract'
 import { goesOver } from './cost'
 
+/** The pin's place, sixteenths of a px, and how far the light stands out from the sheet, degrees. */
+export const lightSchema = z.strictObject({ x: placeSchema, y: placeSchema, height: z.int().min(0).max(90) })
+export const lightOf = ({ x, y, height }: z.infer<typeof lightSchema>): Light => ({
+  x: x / SUBPIXELS,
+  y: y / SUBPIXELS,
+  height,
+})
+
 const pinSchema = z.strictObject({
   kind: z.literal('light-pin'),
   version: z.literal(1),
-  /**
-   * The pin's place, sixteenths of a px, and how far the light stands out from the sheet, degrees; null takes it away.
-   */
-  light: z.strictObject({ x: placeSchema, y: placeSchema, height: z.int().min(0).max(90) }).nullable(),
+  /** Null takes it away. */
+  light: lightSchema.nullable(),
 })
 export type LightPinAct = z.infer<typeof pinSchema>
 
@@ -34,7 +40,7 @@ export const lightPin: ReadyingKind<LightPinAct> = {
   facts: () => ({ name: 'light pin' }),
   apply: (_kernels, drawing, { light }) => ({
     ...drawing,
-    light: light ? { x: light.x / SUBPIXELS, y: light.y / SUBPIXELS, height: light.height } : undefined,
+    light: light ? lightOf(light) : undefined,
   }),
 }
 

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { CoreError } from '../../base'
 import { TILE, TILE_BYTES, type Tile } from '../../kernels'
 import {
+  flattenedTiles,
   stackOf,
   withItem,
   withItems,
@@ -17,7 +18,6 @@ import {
 import { layerIdSchema } from './common'
 import { requireFreshId, requireItem, type ActKind, type ReadyingKind } from './contract'
 import { goesOver } from './cost'
-import { flattened } from './stack'
 
 const item = layerIdSchema
 const addSchema = z.strictObject({
@@ -121,7 +121,7 @@ export const maskApply: ActKind<z.infer<typeof applySchema>> = {
     const { mask, ...rest } = found.layer
     if (!mask!.isOn) throw new CoreError('act-refused', 'the mask is switched off', 'Switch it on, or remove it.')
     const bare: Layer = { ...found.layer, visible: true, opacity: 100, mode: undefined, clip: undefined }
-    const tiles = flattened(kernels, drawing, [{ kind: 'layer', layer: bare }], false)
+    const tiles = flattenedTiles(kernels, drawing.sheet, [{ kind: 'layer', layer: bare }])
     for (const [number, tile] of tiles) tiles.set(number, keptColours(found.layer.tiles.get(number)!, tile))
     return withStack(
       drawing,

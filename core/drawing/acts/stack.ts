@@ -1,20 +1,17 @@
 /* eslint-disable max-lines -- one short act for each change of the stack */
 import { z } from 'zod'
 import { CoreError, listOf } from '../../base'
-import { BLEND_MODES, isClearTile, TILE, TILE_BYTES, type Kernels, type Tile } from '../../kernels'
+import { BLEND_MODES, type Kernels } from '../../kernels'
 import {
   clipBase,
   findItem,
-  flattenStack,
+  flattenedTiles,
   GREATEST_NESTING,
   itemId,
   itemOf,
   layersIn,
   nestingOf,
-  sheetRect,
   stackOf,
-  tileOrigin,
-  tilesUnder,
   withItem,
   withItems,
   withoutItem,
@@ -261,14 +258,14 @@ export const stackMerge: ActKind<StackMergeAct> = {
     const stack = stackOf(drawing)
     if (what.kind === 'all') {
       requireFreshId(drawing, id)
-      const tiles = flattened(kernels, drawing, stack, true)
+      const tiles = flattenedTiles(kernels, drawing.sheet, stack, drawing.sheet.paper)
       return { ...drawing, groups: undefined, layers: [{ id, name, visible: true, opacity: 100, tiles }] }
     }
     if (what.kind === 'group') {
       requireFreshId(drawing, id)
       const { item, group } = requireItem(drawing, what.group)
       if (item.kind !== 'group') throw new CoreError('act-refused', 'that is not a group', 'Choose a group.')
-      const layer: Layer = { ...item.group, id, name, tiles: flattened(kernels, drawing, item.items, false) }
+      const layer: Layer = { ...item.group, id, name, tiles: flattenedTiles(kernels, drawing.sheet, item.items) }
       return withStack(
         drawing,
         withItems(stack, group, siblings =>
@@ -302,7 +299,7 @@ function mergedDown(kernels: Kernels, drawing: Drawing, upperId: string, id: str
     name,
     visible: true,
     opacity: 100,
-    tiles: flattened(kernels, drawing, [base, over], false),
+    tiles: flattenedTiles(kernels, drawing.sheet, [base, over]),
     ...(below.mode && { mode: below.mode }),
     ...(below.clip && { clip: true }),
     ...(group !== null && { group }),
@@ -321,29 +318,4 @@ function withLook(item: StackItem, look: Partial<Layer>): StackItem {
   return item.kind === 'layer'
     ? { ...item, layer: { ...item.layer, ...look } }
     : { ...item, group: { ...item.group, ...look } }
-}
-
-/** A part of the stack as tiles, on nothing or on the paper. */
-export function flattened(
-  kernels: Kernels,
-  drawing: Drawing,
-  items: readonly StackItem[],
-  isOnPaper: boolean,
-): Map<number, Tile> {
-  const { sheet } = drawing
-  const tiles = new Map<number, Tile>()
-  for (const { number, part } of tilesUnder(sheet, sheetRect(sheet))) {
-    const { x, y } = tileOrigin(sheet, number)
-    const tile = new Uint8Array(TILE_BYTES)
-    flattenStack(
-      kernels,
-      items,
-      number,
-      { x0: 0, y0: 0, x1: Math.min(TILE, part.x1 - x), y1: Math.min(TILE, part.y1 - y) },
-      isOnPaper ? sheet.paper : null,
-      tile,
-    )
-    if (!isClearTile(tile)) tiles.set(number, tile)
-  }
-  return tiles
 }

@@ -1,7 +1,7 @@
 import { strToU8, zipSync } from 'fflate'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { doOverlap, zipParts } from './zip'
+import { doOverlap, zipParts } from './index'
 
 const FILES = { 'a.txt': strToU8('a'.repeat(900)), 'b/c.txt': strToU8('bc') }
 

@@ -1,0 +1,1 @@
+export { doOverlap, zipParts, type ZipPart } from './zip'

@@ -17,7 +17,7 @@ interface Onto {
  * @param pictures what its pictures are called; large ones may be in several pieces
  */
 export function bringStackOf(
-  { layers, groups, light, isOwn }: ReadFile,
+  { layers, groups, light, isOwn }: Omit<ReadFile, 'files'>,
   pictures: ReadonlyMap<string, StackPaint>,
   { group: title, freshId }: Onto,
 ): BringStackAct {
@@ -54,5 +54,17 @@ export function bringStackOf(
           height: light.height,
         },
       }),
+  }
+}
+
+/** The same elsewhere on the sheet, by whole px. */
+export function movedBy(act: BringStackAct, dx: number, dy: number): BringStackAct {
+  const moved = (paint: StackPaint) => paint.map(({ picture, x, y }) => ({ picture, x: x + dx, y: y + dy }))
+  const masked = <T extends Pick<BringStackAct['layers'][number], 'mask'>>(item: T): T =>
+    item.mask ? { ...item, mask: { ...item.mask, paint: moved(item.mask.paint) } } : item
+  return {
+    ...act,
+    layers: act.layers.map(layer => masked({ ...layer, paint: moved(layer.paint) })),
+    ...(act.groups && { groups: act.groups.map(group => masked(group)) }),
   }
 }

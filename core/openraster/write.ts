@@ -14,7 +14,8 @@ import {
   type Sheet,
   type StackItem,
 } from '../layers'
-import { scaledDown, fittedSize } from '../pictures'
+import { shrunk } from '../moving'
+import { fittedSize } from '../pictures'
 import { OWN_FILE, type OwnPaint, type OwnStack } from './own'
 import { saidOf, type Said } from './said'
 import { stackXml, type Written } from './stack-xml'
@@ -26,7 +27,7 @@ export const OPENRASTER_NAME = '.ora'
 const THUMBNAIL = 256
 
 export interface Packing {
-  /** A picture's px as a PNG file. */
+  /** A picture's px as a PNG file. They may be taken away: nobody reads them again. */
   readonly pack: (picture: Pixels) => Promise<Uint8Array>
   /** SHA-256 as hex. */
   readonly hashOf: (bytes: Uint8Array) => Promise<string>
@@ -64,10 +65,10 @@ export async function openRasterOf(
   }
   const own = ownOf(drawing, files)
   const merged = { width: sheet.width, height: sheet.height, pixels: showDrawing(kernels, drawing) }
+  const { width, height } = fittedSize(merged, { side: THUMBNAIL, area: THUMBNAIL ** 2 })
+  const small = shrunk(kernels, merged, width, height)
   files.add('mergedimage.png', () => merged)
-  files.add('Thumbnails/thumbnail.png', () =>
-    scaledDown(merged, fittedSize(merged, { side: THUMBNAIL, area: THUMBNAIL ** 2 })),
-  )
+  files.add('Thumbnails/thumbnail.png', () => small)
   const made = await files.pack(packing, onShare)
   const xml = strToU8(stackXml(sheet, written))
   const digests: Record<string, string> = {}

@@ -49,7 +49,8 @@ watch(isOpen, open => {
     >
       <p v-if="offered.length === 0" class="small soft">
         A photograph, a scan, a drawing made elsewhere: PNG, JPEG, WebP, AVIF, GIF, SVG or TIFF. Choose it, drop it
-        here, or paste it. A drawing on paper that was photographed is straightened and cleaned on its way.
+        here, or paste it. A drawing on paper that was photographed is straightened and cleaned on its way. Of a layered
+        file (OpenRaster) all layers come.
       </p>
       <ul v-else class="files" aria-label="Files that were chosen">
         <li v-for="(file, i) in offered" :key="i" class="small">
@@ -67,7 +68,7 @@ watch(isOpen, open => {
         class="visually-hidden"
         type="file"
         multiple
-        accept="image/*,.tif,.tiff,.heic,.heif,.avif"
+        accept="image/*,.tif,.tiff,.heic,.heif,.avif,.ora"
         aria-label="Picture files"
         tabindex="-1"
         @change="choose"

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { proxy, transfer } from 'comlink'
+import { OPENRASTER_NAME, OPENRASTER_TYPE } from '#core/openraster'
+import { withPackers } from '../../sheet/layered-files'
 import { fileName, savedFile } from '../../sheet/save-file'
 import { PICTURE_GROUNDS, type PictureGround } from '../../sheet/picture-grounds'
 
@@ -8,6 +11,11 @@ const { host, sheet, plan } = useDrawing()
 const { settleAll, needsWord } = useInHand()
 const ground = ref<PictureGround>('paper')
 const isBusy = ref(false)
+const { say } = useNotices()
+/** All its layers, or one picture. */
+const isLayered = ref(false)
+/** How far it is, 0 … 1. */
+const share = ref<number | null>(null)
 const GROUND_WORDS: Record<PictureGround, readonly [string, string]> = {
   paper: ['On its paper', 'as you see it here, texture and all'],
   plain: ['On plain paper', 'the paper’s colour without its texture'],
@@ -15,25 +23,67 @@ const GROUND_WORDS: Record<PictureGround, readonly [string, string]> = {
 }
 const grounds = computed(() => PICTURE_GROUNDS.filter(each => each !== 'plain' || sheet.value.texture))
 
+const name = () => fileName(plan.value?.title ?? '', 'drawing')
+
 async function save(): Promise<void> {
   isBusy.value = true
   try {
     await settleAll()
-    const bytes = await host.picture(ground.value)
-    if (!bytes) return
-    savedFile(bytes, `${fileName(plan.value?.title ?? '', 'drawing')}.png`, 'image/png')
-    isOpen.value = false
+    if (isLayered.value ? await saveLayers() : await savePicture()) isOpen.value = false
   } finally {
     isBusy.value = false
+    share.value = null
   }
+}
+async function savePicture(): Promise<boolean> {
+  const bytes = await host.picture(ground.value)
+  if (bytes) savedFile(bytes, `${name()}.png`, 'image/png')
+  return bytes !== null
+}
+async function saveLayers(): Promise<boolean> {
+  share.value = 0
+  const onShare = proxy((now: number) => {
+    share.value = now
+  })
+  const file = await withPackers(ports => host.layered(transfer([...ports], [...ports]), onShare))
+  if (!file) return false
+  savedFile(file.bytes, `${name()}${OPENRASTER_NAME}`, OPENRASTER_TYPE)
+  if (file.flat.length > 0)
+    say(
+      `Other programs get ${file.flat.map(each => `“${each}”`).join(', ')} as px: they know no masks or clips.`,
+      'Here the file opens with everything as it is.',
+    )
+  return true
 }
 </script>
 
 <template>
   <CardDialog v-model="isOpen" title="Save a picture">
-    <p class="small soft numbers">PNG, {{ sheet.width }} × {{ sheet.height }} px</p>
+    <div role="radiogroup" aria-label="What is saved">
+      <label
+        ><input v-model="isLayered" type="radio" :value="false" /><span
+          ><strong>One picture</strong><br /><span class="small soft numbers"
+            >PNG, {{ sheet.width }} × {{ sheet.height }} px</span
+          ></span
+        ></label
+      >
+      <label
+        ><input v-model="isLayered" type="radio" :value="true" /><span
+          ><strong>All its layers</strong><br /><span class="small soft"
+            >OpenRaster: opens here again as it is, and in other programs</span
+          ></span
+        ></label
+      >
+    </div>
     <UnsettledNote />
-    <div role="radiogroup" aria-label="What it lies on">
+    <v-progress-linear
+      v-if="share !== null"
+      :model-value="100 * share"
+      height="5"
+      color="primary"
+      aria-label="How far the file is"
+    />
+    <div v-if="!isLayered" role="radiogroup" aria-label="What it lies on">
       <label v-for="each in grounds" :key="each"
         ><input v-model="ground" type="radio" :value="each" /><span
           ><strong>{{ GROUND_WORDS[each][0] }}</strong

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A picture is being read, before it is in hand. */
-const { reading, nth, stop, fromPaper } = useBringIn()
+const { reading, share, nth, stop, fromPaper } = useBringIn()
 const { parts } = useInHand()
 const isShown = computed(() => reading.value !== null && parts.picture.value === null && !fromPaper.isOpen.value)
 </script>
@@ -10,7 +10,14 @@ const isShown = computed(() => reading.value !== null && parts.picture.value ===
     <span
       >Reading “{{ reading }}” … <span v-if="nth" class="soft numbers">{{ nth.at }} of {{ nth.of }}</span></span
     >
-    <v-progress-linear indeterminate color="primary" height="6" class="share" aria-label="Reading the picture" />
+    <v-progress-linear
+      :indeterminate="share === null"
+      :model-value="100 * (share ?? 0)"
+      color="primary"
+      height="6"
+      class="share"
+      aria-label="Reading the picture"
+    />
     <v-btn v-if="nth && nth.at < nth.of" variant="text" size="small" @click="stop">Leave the others out</v-btn>
   </div>
 </template>

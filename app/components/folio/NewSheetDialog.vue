@@ -1,6 +1,11 @@
 <script setup lang="ts">
 import { checkSheet, SCREEN_PER_INCH, type PaperTexture } from '#core/drawing'
+import { bringStackOf } from '#core/openraster'
+import type { NewSheet } from '#shared/schemas'
 import { api } from '../../api/routes'
+import { newLayerId } from '../../sheet/layer-ids'
+import { readLayeredFile } from '../../sheet/layered-files'
+import { setPending } from '../../sheet/pending-stacks'
 
 /** A new sheet of one's own, or to draw a lesson on: size, paper, and what it costs in layers, before it is there. */
 const { isLesson = false } = defineProps<{ isLesson?: boolean }>()
@@ -29,9 +34,48 @@ const open = () =>
         ...(texture.value && { texture: { ...texture.value } }),
       },
     }
-    const id = isLesson ? (await api.openLessonSheet(given)).id : await beginning.openSheet(given)
-    await navigateTo(`/easel/${id}`)
+    await navigateTo(`/easel/${await laidOut(given)}`)
   })
+const laidOut = async (given: NewSheet) =>
+  isLesson ? (await api.openLessonSheet(given)).id : beginning.openSheet(given)
+
+/** A sheet as a layered file has it, with all that lies on it. */
+const input = useTemplateRef<HTMLInputElement>('input')
+const share = ref<number | null>(null)
+const { say } = useNotices()
+function choose(event: Event): void {
+  const field = event.target as HTMLInputElement
+  const [file] = field.files ?? []
+  field.value = ''
+  if (file) void trying(true, () => openFile(file))
+}
+async function openFile(file: File): Promise<void> {
+  share.value = 0
+  const found = await readLayeredFile(file, now => (share.value = now)).finally(() => (share.value = null))
+  if (!found.ok) return void say(`“${file.name}”: ${found.message}`, found.fix, 'attention')
+  const { read, pictures } = found.value
+  const { width: wide, height: high, paper = colour.value, texture: grain, perInch: fine } = read.sheet
+  const trouble = checkSheet(wide, high)
+  if (trouble)
+    return void say(
+      `“${file.name}”: ${trouble.message}`,
+      'Bring it in on a sheet of another size instead.',
+      'attention',
+    )
+  const id = await laidOut({
+    title: title.value.trim() || file.name.replace(/\.[^.]*$/, '').slice(0, 80) || NAME,
+    sheet: {
+      width: wide,
+      height: high,
+      paper: [...paper],
+      ...(fine && { perInch: fine }),
+      ...(grain && { texture: { ...grain } }),
+    },
+  })
+  setPending(id, bringStackOf(read, pictures, { group: null, freshId: newLayerId }))
+  if (read.notes.length > 0) say(`“${file.name}” is here, not all of it as it was.`, read.notes.join(' '), 'attention')
+  await navigateTo(`/easel/${id}`)
+}
 </script>
 
 <template>
@@ -47,8 +91,25 @@ const open = () =>
       <h3>Paper</h3>
       <PaperFields v-model:colour="colour" v-model:texture="texture" />
     </section>
+    <v-progress-linear
+      v-if="share !== null"
+      :model-value="100 * share"
+      height="5"
+      color="primary"
+      aria-label="How far the file is read"
+    />
+    <input
+      ref="input"
+      class="visually-hidden"
+      type="file"
+      accept=".ora,image/openraster"
+      aria-label="A layered file"
+      tabindex="-1"
+      @change="choose"
+    />
     <template #actions>
       <v-btn color="primary" :disabled="!canOpen" :loading="busy !== null" @click="open">Lay it out</v-btn>
+      <v-btn variant="outlined" :disabled="busy !== null" @click="input?.click()">From a layered file …</v-btn>
     </template>
   </CardDialog>
 </template>

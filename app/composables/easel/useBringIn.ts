@@ -1,9 +1,13 @@
 import { until } from '@vueuse/core'
 import { transfer, wrap, type Remote } from 'comlink'
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
+import type { BringStackAct } from '#core/drawing'
+import { bringStackOf, movedBy } from '#core/openraster'
 import DoorWorker from '../../workers/door.worker?worker'
-import type { Answered, Door, Seen } from '../../workers/pictures/door'
+import type { Answered } from '../../workers/pictures/answered'
+import type { Door, Seen } from '../../workers/pictures/door'
 import { newLayerId } from '../../sheet/layer-ids'
+import { isLayeredFile, readLayeredFile } from '../../sheet/layered-files'
 import { isDrawnPicture, drawnPicture, drawnSize } from '../../sheet/drawn-pictures'
 import { largestOf, type PictureSize } from '../../sheet/placed-pictures'
 import { injectable } from '../common/injectable'
@@ -30,6 +34,8 @@ export interface SizeAsked {
 interface Around {
   readonly parts: Parts
   readonly stack: StackInHand
+  readonly sheet: () => PictureSize
+  readonly bringStack: (act: BringStackAct) => Promise<boolean>
   readonly isReadOnly: () => boolean
   /** Modes are one at a time: what the hand does is put away. */
   readonly clearModes: () => void
@@ -37,7 +43,7 @@ interface Around {
 }
 
 /** Pictures from outside become paint: read, sized, taken in hand one after the other. */
-export function createBringIn({ parts, stack, isReadOnly, clearModes, onTrouble }: Around) {
+export function createBringIn({ parts, stack, sheet, bringStack, isReadOnly, clearModes, onTrouble }: Around) {
   let worker: Worker | null = null
   /** One for all calls: a wrapped worker that nobody holds is let go, and hears nothing more. */
   let remote: Remote<Door> | null = null
@@ -57,6 +63,8 @@ export function createBringIn({ parts, stack, isReadOnly, clearModes, onTrouble 
   let comesFromPaper = false
   /** The name of the file that is being read; null: none is. */
   const reading = ref<string | null>(null)
+  /** How far the file is read, 0 … 1; null: nobody knows. */
+  const share = ref<number | null>(null)
   const asked = shallowRef<SizeAsked | null>(null)
   /** Of several the one in hand, from 1; null: it is one alone. */
   const nth = computed(() => (total.value > 1 ? { at: total.value - queue.value.length, of: total.value } : null))
@@ -107,6 +115,7 @@ export function createBringIn({ parts, stack, isReadOnly, clearModes, onTrouble 
 
   /** Whether it is in hand now. */
   async function bring(file: File): Promise<boolean> {
+    if (await isLayeredFile(file)) return bringLayers(file)
     const seen = await look(file)
     if (!seen) return false
     const { isDrawn, ...read } = seen
@@ -121,6 +130,33 @@ export function createBringIn({ parts, stack, isReadOnly, clearModes, onTrouble 
       .keep()
       .then(answer => valueOf(answer, file) !== null)
     return hold(file, name, pixels, kept)
+  }
+
+  /** All layers of a file come on top, in a group of their own. Never in hand: they lie where they lay. */
+  async function bringLayers(file: File): Promise<false> {
+    share.value = 0
+    try {
+      const found = valueOf(await readLayeredFile(file, now => (share.value = now)), file)
+      if (!found) return false
+      const { read, pictures } = found
+      const on = sheet()
+      const onto = { group: titleOf(file), freshId: newLayerId }
+      clearModes()
+      await bringStack(
+        movedBy(
+          bringStackOf(read, pictures, onto),
+          (on.width - read.sheet.width) >> 1,
+          (on.height - read.sheet.height) >> 1,
+        ),
+      )
+      const isLarger = read.sheet.width > on.width || read.sheet.height > on.height
+      const cut = isLarger ? ['It is larger than this sheet: what lies beyond is cut off.'] : []
+      const notes = [...read.notes, ...cut]
+      if (notes.length > 0) onTrouble(`“${file.name}” is here, not all of it as it was.`, notes.join(' '))
+    } finally {
+      share.value = null
+    }
+    return false
   }
 
   /** All of it, as large as it is or as is wanted. */
@@ -212,7 +248,7 @@ export function createBringIn({ parts, stack, isReadOnly, clearModes, onTrouble 
     total.value = 0
   }
 
-  return { isOpen, offered, reading, asked, nth, fromPaper, offer, begin, stop }
+  return { isOpen, offered, reading, share, asked, nth, fromPaper, offer, begin, stop }
 }
 export type BringIn = ReturnType<typeof createBringIn>
 

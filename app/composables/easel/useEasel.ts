@@ -1,5 +1,6 @@
 import { useEventListener } from '@vueuse/core'
 import { isOwnPlan } from '#core/plan'
+import { takePending } from '../../sheet/pending-stacks'
 import type { OpenMode } from '../../workers/sheet/contract'
 import { useHand } from '../../stores/hand'
 import { useNotices } from '../common/useNotices'
@@ -45,6 +46,8 @@ export function layOutEasel(id: number, person: number | null) {
     createBringIn({
       parts: inHand.parts,
       stack,
+      sheet: () => sheet.value,
+      bringStack: act => host.bringStack(act),
       isReadOnly: () => isReadOnly.value,
       clearModes: () => inHand.choosePart(null),
       onTrouble: attention,
@@ -84,7 +87,10 @@ export function layOutEasel(id: number, person: number | null) {
 
   async function open(mode: OpenMode): Promise<void> {
     const opened = await drawing.open(mode)
-    if (opened) await lesson.begin(opened)
+    if (!opened) return
+    await lesson.begin(opened)
+    const brought = takePending(id)
+    if (brought && !isReadOnly.value) await host.bringStack(brought)
   }
 
   /** The page is put away or goes: what is under way is finished and kept, and sent if it can be. */

@@ -7,7 +7,8 @@ import type { Pixels } from '#core/kernels'
 import { PLAIN_PAPER, type Corners, type PaperKeeps, type PaperSettings } from '#core/paper'
 import { latestOnly } from '../../sheet/latest-only'
 import type { PictureSize } from '../../sheet/placed-pictures'
-import type { Answered, Door } from '../../workers/pictures/door'
+import type { Answered } from '../../workers/pictures/answered'
+import type { Door } from '../../workers/pictures/door'
 import type { ShownPhotograph, StraightPage } from '../../workers/pictures/paper'
 
 /** What a photographed drawing becomes: px, and what they are called. */

@@ -1,6 +1,7 @@
 import { CoreError } from '#core/base'
 import type { Pixels } from '#core/kernels'
 import { uprightPixels } from '#core/moving'
+import { scaledDown } from '#core/pictures'
 import { GREATEST_FILE, GREATEST_PX, isAnimated, sizeFromHead } from '../../sheet/pictures'
 import { kindOf } from './kinds'
 
@@ -48,6 +49,18 @@ export async function decodePicture(file: Blob): Promise<Decoded> {
   const source = await bitmapOf(file, kind === 'heic')
   const { width, height } = source
   return { width, height, wasAnimated, source }
+}
+
+/** Draws a bitmap as large as is wanted, or scales px down. */
+export function pixelsOf({ source }: Decoded, { width, height }: { width: number; height: number }): Pixels {
+  if (!(source instanceof ImageBitmap))
+    return source.width === width && source.height === height ? source : scaledDown(source, { width, height })
+  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!
+  context.imageSmoothingQuality = 'high'
+  context.drawImage(source, 0, 0, width, height)
+  source.close()
+  const { data } = context.getImageData(0, 0, width, height)
+  return { width, height, pixels: new Uint8Array(data.buffer) }
 }
 
 function requireSize({ width, height }: { width: number; height: number }): void {

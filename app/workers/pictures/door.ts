@@ -1,11 +1,11 @@
 import { transfer } from 'comlink'
-import { CoreError } from '#core/base'
 import type { PictureName } from '#core/drawing'
 import { loadKernels, type Kernels, type Pixels } from '#core/kernels'
 import type { Corners, PaperSettings } from '#core/paper'
-import { packPicture, scaledDown, settledPixels } from '#core/pictures'
+import { packPicture, settledPixels } from '#core/pictures'
 import { largestOf } from '../../sheet/placed-pictures'
-import { decodePicture, type Decoded } from './decode'
+import { answered, type Answered } from './answered'
+import { decodePicture, pixelsOf, type Decoded } from './decode'
 import { newlyKept, pictureShelf } from './kept'
 import { nameOfPicture } from './name'
 import { PaperOnTable, type ShownPhotograph, type StraightPage } from './paper'
@@ -20,9 +20,6 @@ interface Size {
 export interface Seen extends Size {
   readonly wasAnimated: boolean
 }
-
-export type Answered<T> =
-  { readonly ok: true; readonly value: T } | { readonly ok: false; message: string; fix: string }
 
 /** Pictures come in here: read once, named, packed and kept. One at a time. */
 export class Door {
@@ -137,18 +134,6 @@ export class Door {
   }
 }
 
-/** Draws a bitmap as large as is wanted, or scales px down. */
-function pixelsOf({ source }: Decoded, { width, height }: Size): Pixels {
-  if (!(source instanceof ImageBitmap))
-    return source.width === width && source.height === height ? source : scaledDown(source, { width, height })
-  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!
-  context.imageSmoothingQuality = 'high'
-  context.drawImage(source, 0, 0, width, height)
-  source.close()
-  const { data } = context.getImageData(0, 0, width, height)
-  return { width, height, pixels: new Uint8Array(data.buffer) }
-}
-
 /** What is clear is paper. */
 function overWhite({ width, height, pixels }: Pixels): Pixels {
   const out = new Uint8Array(pixels.length)
@@ -159,21 +144,4 @@ function overWhite({ width, height, pixels }: Pixels): Pixels {
     out[at + 3] = 255
   }
   return { width, height, pixels: out }
-}
-
-async function answered<T>(work: () => Promise<T>): Promise<Answered<T>> {
-  try {
-    return { ok: true, value: await work() }
-  } catch (error) {
-    if (error instanceof CoreError) return { ok: false, message: error.message, fix: error.fix }
-    console.warn('picture not brought in', error)
-    const isFull = error instanceof DOMException && error.name === 'QuotaExceededError'
-    return isFull
-      ? {
-          ok: false,
-          message: 'This device has no room left to keep the picture.',
-          fix: 'Free some space, or bring it in smaller.',
-        }
-      : { ok: false, message: 'This picture could not be brought in.', fix: 'Try it again, or choose it smaller.' }
-  }
 }

@@ -1,5 +1,5 @@
 /** What a picture file is, by its first bytes: names may lie. */
-export type FileKind = 'png' | 'jpeg' | 'gif' | 'webp' | 'avif' | 'heic' | 'tiff' | 'svg' | 'other'
+export type FileKind = 'png' | 'jpeg' | 'gif' | 'webp' | 'avif' | 'heic' | 'tiff' | 'svg' | 'openraster' | 'other'
 
 const text = (bytes: Uint8Array, at: number, length: number) => String.fromCharCode(...bytes.subarray(at, at + length))
 
@@ -23,5 +23,7 @@ export function kindOf(head: Uint8Array): FileKind {
   }
   const order = text(head, 0, 4)
   if (order === 'II*\0' || order === 'MM\0*') return 'tiff'
+  // OpenRaster: a zip (APPNOTE 6.3) whose first part is stored and says so.
+  if (order === 'PK\u0003\u0004' && text(head, 30, 24) === 'mimetypeimage/openraster') return 'openraster'
   return /<svg[\s>]/i.test(text(head, 0, 4096)) ? 'svg' : 'other'
 }

@@ -3,7 +3,8 @@ import { beforeAll, describe, expect, it, vi } from 'vitest'
 import type { Pixels } from '#core/kernels'
 import { PLAIN_PAPER, type Corners } from '#core/paper'
 import { madePhotograph } from '#core/paper/testing'
-import { Door, type Answered } from './door'
+import type { Answered } from './answered'
+import { Door } from './door'
 
 /** A photographed drawing at the door, as the page asks for it. */
 

@@ -2,12 +2,22 @@ import type { Remote } from 'comlink'
 import type { Point, Rect } from '#core/base'
 import type { BandForm } from '#core/bands'
 import type { PaletteColour, Rgb8 } from '#core/colour'
-import type { Act, AdjustAct, BendAct, DrawingRecord, FreshPourAct, FreshStyle, PictureName } from '#core/drawing'
+import type {
+  Act,
+  AdjustAct,
+  BendAct,
+  BringStackAct,
+  DrawingRecord,
+  FreshPourAct,
+  FreshStyle,
+  PictureName,
+} from '#core/drawing'
 import type { LineGap } from '#core/fill'
 import type { Light, Placed, Sheet } from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import type { Destination } from '#core/moving'
 import type { PanelSeamsFound } from '#core/mural'
+import type { LayeredFile } from '#core/openraster'
 import type { Alignment } from '#core/parts'
 import type { Plan } from '#core/plan'
 import type { Adjusting, ShapeKind } from '#core/trueup'
@@ -186,6 +196,8 @@ export interface SheetWorker {
    */
   takePicture(picture: PictureName, pixels: Uint8Array | null, onto: BroughtOnto, to: Destination): boolean
   movePart(to: Destination): void
+  /** A layered file comes in; its pictures are kept by this browser. Whether that could be done. */
+  bringStack(act: BringStackAct): Promise<boolean>
   /** Puts the part down where it is. */
   settlePart(): void
 
@@ -226,6 +238,8 @@ export interface SheetWorker {
   seams(layer: string): SeamsFound | null
   /** The settled drawing as a PNG file. */
   picture(ground: PictureGround): Uint8Array | null
+  /** The settled drawing as an OpenRaster file; its pictures are packed by threads at these ports. */
+  layered(packers: readonly MessagePort[], onShare: (share: number) => void): Promise<LayeredFile | null>
   /** For the bench and the tests. */
   timings(): Timing
 

@@ -8,6 +8,7 @@ import {
   type Act,
   type AdjustAct,
   type BendAct,
+  type BringStackAct,
   type FreshPourAct,
   type FreshStyle,
   type PictureName,
@@ -17,6 +18,7 @@ import { loadKernels } from '#core/kernels'
 import type { Drawing, Light } from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import type { Destination } from '#core/moving'
+import type { LayeredFile } from '#core/openraster'
 import type { Alignment } from '#core/parts'
 import type { Adjusting, ShapeKind } from '#core/trueup'
 import type { PictureGround } from '../../sheet/picture-grounds'
@@ -26,6 +28,7 @@ import { LiveSheet } from '../live/live-sheet'
 import { Strokes } from '../live/strokes'
 import type { Snapping } from '../live/true-up'
 import type { Looker } from '../looker.worker'
+import { bringPictures } from '../pictures/bring'
 import { layOutRecord } from '../view/lay-out'
 import type { View } from '../view/sheet-view'
 import { shownAlone, type Alone } from './alone'
@@ -36,7 +39,7 @@ import { Keeping, type Opening } from './keeping'
 import { Latencies } from './latencies'
 import type { PanelSeen } from './live-picture'
 import { Measuring } from './measuring'
-import { picturePng } from './picture'
+import { layeredFile, picturePng } from './picture'
 import type { PourAnswer } from './pouring'
 import { Preview } from './preview'
 import { Recorder } from './recorder'
@@ -318,6 +321,11 @@ export class SheetHost implements SheetWorker {
     return isTaken
   }
 
+  async bringStack(act: BringStackAct): Promise<boolean> {
+    await bringPictures(this.kernels, [{ type: 'act', at: 0, act }])
+    return this.drawable?.recorder.act(act) ?? false
+  }
+
   movePart(to: Destination): void {
     this.laid?.preview.moveTo(to)
   }
@@ -408,6 +416,13 @@ export class SheetHost implements SheetWorker {
     this.laid.strokes.end()
     const bytes = picturePng(this.kernels, this.laid.sheet.engine.drawing, ground)
     return transfer(bytes, [bytes.buffer])
+  }
+
+  async layered(packers: readonly MessagePort[], onShare: (share: number) => void): Promise<LayeredFile | null> {
+    if (!this.laid) return null
+    this.laid.strokes.end()
+    const file = await layeredFile(this.kernels, this.laid.sheet.engine.drawing, packers, onShare)
+    return transfer(file, [file.bytes.buffer])
   }
 
   timings(): ReturnType<SheetWorker['timings']> {

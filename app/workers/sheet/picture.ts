@@ -1,7 +1,11 @@
+import { transfer, wrap } from 'comlink'
 import { encode } from 'fast-png'
-import type { Kernels } from '#core/kernels'
+import type { Kernels, Pixels } from '#core/kernels'
 import { flattenDrawing, showDrawing, type Drawing } from '#core/layers'
+import { openRasterOf, type LayeredFile } from '#core/openraster'
 import type { PictureGround } from '../../sheet/picture-grounds'
+import type { LayeredWork } from '../pictures/layered'
+import { digestOf } from '../pictures/name'
 
 /** A drawing as RGBA8, row-major, straight alpha. */
 export function picturePixels(kernels: Kernels, drawing: Drawing, ground: PictureGround): Uint8Array {
@@ -19,4 +23,17 @@ export function picturePixels(kernels: Kernels, drawing: Drawing, ground: Pictur
 export function picturePng(kernels: Kernels, drawing: Drawing, ground: PictureGround): Uint8Array {
   const { width, height } = drawing.sheet
   return encode({ width, height, data: picturePixels(kernels, drawing, ground), channels: 4, depth: 8 })
+}
+
+/** All its layers as an OpenRaster file, packed by several threads. */
+export function layeredFile(
+  kernels: Kernels,
+  drawing: Drawing,
+  packers: readonly MessagePort[],
+  onShare: (share: number) => void,
+): Promise<LayeredFile> {
+  const threads = packers.map(port => wrap<LayeredWork>(port))
+  let next = 0
+  const pack = (picture: Pixels) => threads[next++ % threads.length]!.pack(transfer(picture, [picture.pixels.buffer]))
+  return openRasterOf(kernels, drawing, { pack, hashOf: digestOf }, onShare)
 }

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { LayeredWork } from './pictures/layered'
+
+expose(new LayeredWork())

@@ -1,0 +1,173 @@
+import type { Page } from 'playwright-core'
+import { strToU8, unzipSync, zipSync } from 'fflate'
+import sharp from 'sharp'
+import { readFileSync } from 'node:fs'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { contentHash, picturesIn, replay, type DrawingRecord } from '#core/drawing'
+import { loadKernels } from '#core/kernels'
+import { unpackPicture } from '#core/pictures'
+import type { DrawingView, FolioView } from '#shared/views'
+import { enterAsLearner } from './lib/browser'
+import { Client } from './lib/client'
+import { drawWithMouse, placeOfSheet, restingBox } from './lib/draw'
+import { drawingNumber, expectAccessible, expectKept, waitForSheet } from './lib/easel'
+import { expectInReach } from './lib/reach'
+import { openWalker, type Walker } from './lib/reach-walk'
+import { url } from './lib/world'
+import { zlib } from '../server/utils/zlib'
+
+/** A drawing goes out as a layered file, and comes back the same; what other programs made comes in with its layers. */
+
+const WHO = { code: 'KETTLE7', name: 'Kit Averne', pin: '9465' }
+const SHEET = { width: 700, height: 500 }
+let walker: Walker
+let page: Page
+let client: Client
+let drawing = 0
+let saved = new Uint8Array()
+
+const stack = () => page.getByRole('complementary', { name: 'Stack of layers' })
+const saveCard = () => page.getByRole('dialog', { name: 'Save a picture' })
+
+async function recordOf(id: number): Promise<DrawingRecord> {
+  await expectKept(page)
+  const { sheet, entries } = (await client.call<DrawingView>('GET', `/api/drawings/${id}`))
+    .body as unknown as DrawingRecord
+  return { version: 1, sheet, entries }
+}
+/** The drawing as a server would replay it, by its content. */
+async function hashOf(id: number): Promise<string> {
+  const record = await recordOf(id)
+  const kernels = loadKernels()
+  for (const name of picturesIn(record.entries)) {
+    const answer = await page.request.get(`${url}/api/paint/${name.hash}`)
+    kernels.pictures.set(name.hash, await unpackPicture(await answer.body(), name, zlib))
+  }
+  return contentHash(replay(kernels, record).drawing)
+}
+
+beforeAll(async () => {
+  client = await new Client(url).learner(WHO.name, WHO.pin)
+  const sheet = { ...SHEET, paper: [238, 232, 214], texture: { name: 'canvas', under: 50, over: 30 } }
+  drawing = (await client.call<{ id: number }>('POST', '/api/sheets', { title: 'In layers', sheet })).body.id
+  walker = await openWalker()
+  page = walker.page
+  await enterAsLearner(page, url, WHO)
+  await page.goto(`${url}/easel/${drawing}`)
+  await waitForSheet(page)
+})
+afterAll(() => walker.browser.close())
+
+describe('a drawing in layers', () => {
+  it('is saved as a layered file', async () => {
+    const at = await placeOfSheet(page.locator('.window'), SHEET)
+    await drawWithMouse(
+      page,
+      at,
+      [
+        [80, 90],
+        [260, 210],
+        [420, 140],
+      ],
+      7,
+    )
+    await stack()
+      .getByRole('button', { name: /^Lay a new layer/ })
+      .first()
+      .click()
+    await drawWithMouse(
+      page,
+      at,
+      [
+        [120, 300],
+        [300, 220],
+        [520, 330],
+      ],
+      7,
+    )
+    await expectKept(page)
+    await page.getByRole('button', { name: 'Save a picture' }).click()
+    await saveCard()
+      .getByRole('radio', { name: /^All its layers/ })
+      .check()
+    await expectAccessible(page, '[role=dialog]')
+    await walker.inEveryWindow('saving layers', where => expectInReach(page, `on ${where}`))
+    const coming = page.waitForEvent('download')
+    await saveCard().getByRole('button', { name: 'Save it' }).click()
+    const download = await coming
+    expect(download.suggestedFilename()).toMatch(/\.ora$/)
+    saved = new Uint8Array(readFileSync(await download.path()))
+    const parts = unzipSync(saved)
+    expect(Object.keys(parts)).toEqual(
+      expect.arrayContaining(['mimetype', 'stack.xml', 'mergedimage.png', 'Thumbnails/thumbnail.png']),
+    )
+    const merged = await sharp(parts['mergedimage.png']).metadata()
+    expect([merged.width, merged.height]).toEqual([SHEET.width, SHEET.height])
+  })
+
+  it('comes back on a sheet of its own, and is the same drawing', async () => {
+    const before = await hashOf(drawing)
+    await page.goto(`${url}/folio`)
+    await page.getByRole('button', { name: /^A new sheet/ }).click()
+    const card = page.getByRole('dialog', { name: 'A sheet of your own' })
+    await restingBox(card.getByRole('button', { name: 'From a layered file …' }))
+    await expectInReach(page, 'on a sheet of your own')
+    await card
+      .getByLabel('A layered file')
+      .setInputFiles([{ name: 'in layers.ora', mimeType: 'image/openraster', buffer: Buffer.from(saved) }])
+    await page.waitForURL(/\/easel\/-?\d+/)
+    await waitForSheet(page)
+    await expect.poll(async () => (await recordOf(drawingNumber(page))).entries.length).toBeGreaterThan(0)
+    const again = drawingNumber(page)
+    expect(again).not.toBe(drawing)
+    expect(await hashOf(again)).toBe(before)
+    const folio = (await client.call<FolioView>('GET', '/api/folio')).body
+    expect(JSON.stringify(folio)).toContain('in layers')
+  })
+})
+
+describe('a file of another program', () => {
+  it('comes in with its layers, in a group of its own, in the middle; what it lacks here is said; undone as one', async () => {
+    await page.goto(`${url}/easel/${drawing}`)
+    await waitForSheet(page)
+    const png = await sharp({ create: { width: 120, height: 80, channels: 4, background: '#2a6a4acc' } })
+      .png()
+      .toBuffer()
+    const xml = `<image version="0.0.3" w="300" h="200"><stack>
+      <stack name="boats"><layer name="sail" src="data/a.png" x="20" y="30" opacity="0.5" composite-op="svg:multiply"/></stack>
+      <layer name="gone" src="data/a.png" composite-op="svg:dst-out"/></stack></image>`
+    const file = zipSync({
+      mimetype: [strToU8('image/openraster'), { level: 0 }],
+      'stack.xml': strToU8(xml),
+      'data/a.png': new Uint8Array(png),
+    })
+    const bring = async (name: string, bytes: Uint8Array) => {
+      await page.getByRole('button', { name: 'Bring a picture in on a sheet of its own' }).click()
+      const card = page.getByRole('dialog', { name: 'Bring a picture in' })
+      await restingBox(card.getByRole('button', { name: 'Choose files …' }))
+      await card.getByLabel('Picture files').setInputFiles([{ name, mimeType: '', buffer: Buffer.from(bytes) }])
+      await card.getByRole('button', { name: 'Onto the sheet' }).click()
+    }
+    await bring('harbour.ora', file)
+    await page.getByText(/“gone” takes paint away there/).waitFor()
+    await stack().getByText('sail').first().waitFor()
+    const brought = (await recordOf(drawing)).entries.findLast(
+      each => each.type === 'act' && each.act.kind === 'bring-stack',
+    )
+    const act = brought?.type === 'act' && brought.act.kind === 'bring-stack' ? brought.act : null
+    expect(act!.groups!.map(({ name }) => name)).toEqual(['harbour', 'boats'])
+    expect(act!.layers.map(({ name, opacity, mode, visible }) => [name, opacity, mode, visible])).toEqual([
+      ['gone', 100, undefined, false],
+      ['sail', 50, 'multiply', true],
+    ])
+    // In the middle of 700 × 500.
+    expect(act!.layers[1]!.paint).toMatchObject([{ x: 220, y: 180 }])
+    await page.getByRole('button', { name: /^Undo/ }).click()
+    await stack().getByText('sail').first().waitFor({ state: 'hidden' })
+    await bring('broken.ora', file.subarray(0, 200))
+    await page
+      .getByText(/“broken.ora”/)
+      .first()
+      .waitFor()
+  })
+})

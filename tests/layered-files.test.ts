@@ -31,9 +31,8 @@ const saveCard = () => page.getByRole('dialog', { name: 'Save a picture' })
 
 async function recordOf(id: number): Promise<DrawingRecord> {
   await expectKept(page)
-  const { sheet, entries } = (await client.call<DrawingView>('GET', `/api/drawings/${id}`))
-    .body as unknown as DrawingRecord
-  return { version: 1, sheet, entries }
+  const { plan, entries } = (await client.call<DrawingView>('GET', `/api/drawings/${id}`)).body
+  return { version: 1, sheet: plan.sheet, entries: [...entries] }
 }
 /** The drawing as a server would replay it, by its content. */
 async function hashOf(id: number): Promise<string> {
@@ -71,10 +70,7 @@ describe('a drawing in layers', () => {
       ],
       7,
     )
-    await stack()
-      .getByRole('button', { name: /^Lay a new layer/ })
-      .first()
-      .click()
+    await stack().getByRole('button', { name: 'Lay a new sheet on the live one' }).click()
     await drawWithMouse(
       page,
       at,

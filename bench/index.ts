@@ -6,6 +6,7 @@ import { adjusting } from './adjusting'
 import { attack } from './attack'
 import { bringing } from './bringing'
 import { blending, closing, stacks } from './layers'
+import { layered } from './layered'
 import type { Row } from './measure'
 import { load, school, soak } from './load'
 import { drafting, looking } from './looking'
@@ -39,6 +40,7 @@ async function main(): Promise<void> {
     ['selecting', selecting],
     ['bringing in', bringing],
     ['from paper', fromPaper],
+    ['layered files', layered],
     ['adjusting', adjusting],
     ['look-fors', looking],
     ['drafting', drafting],

@@ -16,7 +16,7 @@ export interface Zlib {
 const SIGNATURE = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]
 const [RGB, RGBA] = [2, 6]
 /** Numbers of the filters, §9.2. */
-const [NONE, SUB, UP, AVERAGE, PAETH] = [0, 1, 2, 3, 4]
+const [SUB, UP, AVERAGE, PAETH] = [1, 2, 3, 4]
 
 const CRCS = Uint32Array.from({ length: 256 }, (_, n) => {
   let c = n
@@ -41,8 +41,15 @@ function chunk(name: string, data: Uint8Array): Uint8Array {
   return bytes
 }
 
+/** `small`: for photographs a few per cent less; `soon`: several times as fast. */
+export type Thrift = 'small' | 'soon'
+
 /** A picture's px as a PNG file. */
-export async function packPicture({ width, height, pixels }: Pixels, { deflate }: Zlib): Promise<Uint8Array> {
+export async function packPicture(
+  { width, height, pixels }: Pixels,
+  { deflate }: Zlib,
+  thrift: Thrift = 'small',
+): Promise<Uint8Array> {
   const per = isOpaque(pixels) ? 3 : 4
   const head = new Uint8Array(13)
   const view = new DataView(head.buffer)
@@ -53,7 +60,7 @@ export async function packPicture({ width, height, pixels }: Pixels, { deflate }
   const parts = [
     Uint8Array.from(SIGNATURE),
     chunk('IHDR', head),
-    chunk('IDAT', await deflate(filtered(width, height, pixels, per))),
+    chunk('IDAT', await deflate((thrift === 'soon' ? lessAbove : filtered)(width, height, pixels, per))),
     chunk('IEND', new Uint8Array(0)),
   ]
   return joined(parts)
@@ -94,6 +101,29 @@ function filtered(width: number, height: number, pixels: Uint8Array, per: number
   }
   return out
 }
+
+/** The rows, each less the one above it (filter 2): four bytes in one step. */
+function lessAbove(width: number, height: number, pixels: Uint8Array, per: number): Uint8Array {
+  const stride = width * per
+  const out = new Uint8Array(height * (stride + 1))
+  const less = new Uint32Array((stride + 3) >> 2)
+  const bytes = new Uint8Array(less.buffer, 0, stride)
+  let [above, row] = [new Uint32Array(less.length), new Uint32Array(less.length)]
+  for (let y = 0; y < height; y++) {
+    readRow(pixels, 4 * y * width, new Uint8Array(row.buffer, 0, stride), per)
+    for (let i = 0; i < less.length; i++) {
+      const [a, b] = [row[i]!, above[i]!]
+      // No borrow goes from byte to byte: the highest bit of each is worked out by itself.
+      less[i] = ((a | HIGHEST) - (b & ~HIGHEST)) ^ ((a ^ ~b) & HIGHEST)
+    }
+    out[y * (stride + 1)] = UP!
+    out.set(bytes, y * (stride + 1) + 1)
+    ;[above, row] = [row, above]
+  }
+  return out
+}
+/** The highest bit of each of four bytes. */
+const HIGHEST = 0x80808080 | 0
 
 function readRow(pixels: Uint8Array, from: number, row: Uint8Array, per: number): void {
   if (per === 4) return row.set(pixels.subarray(from, from + row.length))
@@ -187,15 +217,29 @@ async function inflated(data: Uint8Array, size: number, { inflate }: Zlib): Prom
 
 function unfilterRow(filter: number, row: Uint8Array, above: Uint8Array, per: number): void {
   if (filter > PAETH!) throw bad('its px are damaged')
-  if (filter === NONE) return
-  for (let i = 0; i < row.length; i++) {
-    const left = i < per ? 0 : row[i - per]!
-    const up = above[i]!
-    if (filter === SUB) row[i]! += left
-    else if (filter === UP) row[i]! += up
-    else if (filter === AVERAGE) row[i]! += (left + up) >> 1
-    else row[i]! += paeth(left, up, i < per ? 0 : above[i - per]!)
+  if (filter === UP) addAbove(row, above)
+  else if (filter === SUB) for (let i = per; i < row.length; i++) row[i]! += row[i - per]!
+  else if (filter === AVERAGE)
+    for (let i = 0; i < row.length; i++) row[i]! += ((i < per ? 0 : row[i - per]!) + above[i]!) >> 1
+  else if (filter === PAETH) {
+    for (let i = 0; i < per; i++) row[i]! += above[i]!
+    for (let i = per; i < row.length; i++) row[i]! += paeth(row[i - per]!, above[i]!, above[i - per]!)
   }
+}
+
+/** Four bytes in one step, as far as they lie so. */
+function addAbove(row: Uint8Array, above: Uint8Array): void {
+  const whole = row.length >> 2
+  const words = new Uint32Array(2 * whole)
+  const bytes = new Uint8Array(words.buffer)
+  bytes.set(row.subarray(0, 4 * whole))
+  bytes.set(above.subarray(0, 4 * whole), 4 * whole)
+  for (let i = 0; i < whole; i++) {
+    const [a, b] = [words[i]!, words[whole + i]!]
+    words[i] = ((a & ~HIGHEST) + (b & ~HIGHEST)) ^ ((a ^ b) & HIGHEST)
+  }
+  row.set(bytes.subarray(0, 4 * whole))
+  for (let i = 4 * whole; i < row.length; i++) row[i]! += above[i]!
 }
 
 function writeRow(row: Uint8Array, pixels: Uint8Array, to: number, per: number): void {

@@ -77,7 +77,7 @@ export class LayeredWork {
   }
 
   async pack(picture: Pixels): Promise<Uint8Array> {
-    const bytes = await packPicture(picture, zlib)
+    const bytes = await packPicture(picture, zlib, 'soon')
     return transfer(bytes, [bytes.buffer])
   }
 }

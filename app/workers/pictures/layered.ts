@@ -58,7 +58,7 @@ export class LayeredWork {
     return transfer({ bytes: copy, where }, [copy.buffer])
   }
 
-  /** Reads a picture and keeps its px, in several pieces where it is large: what they are called, and where they lie. */
+  /** Reads a picture and keeps its px, a large one in several pieces: what they are called, and where they lie. */
   take({ bytes, where }: PackedPart): Promise<Answered<StackPaint>> {
     return answered(async () => {
       const { picture, isPacked } = await pixelsFrom(bytes, where)
@@ -100,7 +100,8 @@ async function pixelsFrom(bytes: Uint8Array, where: string): Promise<{ picture: 
 /** No clear px has a colour. */
 function isSettled({ pixels }: Pixels): boolean {
   const words = new Uint32Array(pixels.buffer, pixels.byteOffset, pixels.length >> 2)
-  return words.every(word => word >>> 24 !== 0 || word === 0)
+  for (let i = 0; i < words.length; i++) if (words[i]! >>> 24 === 0 && words[i] !== 0) return false
+  return true
 }
 
 /** Strips no larger than a picture may be. */

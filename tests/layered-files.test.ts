@@ -101,6 +101,32 @@ describe('a drawing in layers', () => {
     expect([merged.width, merged.height]).toEqual([SHEET.width, SHEET.height])
   })
 
+  it('is saved as an SVG, which this browser draws as it is here', async () => {
+    await page.getByRole('button', { name: 'Save a picture' }).click()
+    await saveCard()
+      .getByRole('radio', { name: /^All its layers, for a page/ })
+      .check()
+    const coming = page.waitForEvent('download')
+    await saveCard().getByRole('button', { name: 'Save it' }).click()
+    const download = await coming
+    expect(download.suggestedFilename()).toMatch(/\.svg$/)
+    const svg = readFileSync(await download.path(), 'utf8')
+    const drawn = await page.evaluate(async text => {
+      const image = new Image()
+      image.src = URL.createObjectURL(new Blob([text], { type: 'image/svg+xml' }))
+      await image.decode()
+      const canvas = document.createElement('canvas')
+      ;[canvas.width, canvas.height] = [image.naturalWidth, image.naturalHeight]
+      const context = canvas.getContext('2d')!
+      context.drawImage(image, 0, 0)
+      return [...context.getImageData(0, 0, canvas.width, canvas.height).data]
+    }, svg)
+    const merged = await sharp(unzipSync(saved)['mergedimage.png']).ensureAlpha().raw().toBuffer()
+    expect(drawn.length).toBe(merged.length)
+    const far = drawn.filter((value, i) => Math.abs(value - merged[i]!) > 2).length
+    expect(far / drawn.length).toBeLessThan(0.0005)
+  })
+
   it('comes back on a sheet of its own, and is the same drawing', async () => {
     const before = await hashOf(drawing)
     await page.goto(`${url}/folio`)

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { proxy, transfer } from 'comlink'
-import { OPENRASTER_NAME, OPENRASTER_TYPE } from '#core/openraster'
+import { OPENRASTER_NAME, OPENRASTER_TYPE, SVG_NAME, SVG_TYPE } from '#core/layered'
 import { withPackers } from '../../sheet/layered-files'
 import { fileName, savedFile } from '../../sheet/save-file'
-import { PICTURE_GROUNDS, type PictureGround } from '../../sheet/picture-grounds'
+import { PICTURE_GROUNDS, type LayeredKind, type PictureGround } from '../../sheet/picture-grounds'
 
 /** Saving a picture of the sheet on this device. */
 const isOpen = defineModel<boolean>({ default: false })
@@ -13,7 +13,16 @@ const ground = ref<PictureGround>('paper')
 const isBusy = ref(false)
 const { say } = useNotices()
 /** All its layers, or one picture. */
-const isLayered = ref(false)
+const kind = ref<'png' | LayeredKind>('png')
+const KINDS: [typeof kind.value, string, string][] = [
+  ['png', 'One picture', 'PNG'],
+  ['openraster', 'All its layers', 'OpenRaster: opens here again as it is, and in other programs'],
+  ['svg', 'All its layers, for a page', 'SVG: an image a layer, as browsers draw it'],
+]
+const FILES = {
+  openraster: { ending: OPENRASTER_NAME, type: OPENRASTER_TYPE, here: 'Here the file opens with everything as it is.' },
+  svg: { ending: SVG_NAME, type: SVG_TYPE, here: 'Save it as OpenRaster to have them as they are.' },
+} as const
 /** How far it is, 0 … 1. */
 const share = ref<number | null>(null)
 const GROUND_WORDS: Record<PictureGround, readonly [string, string]> = {
@@ -29,7 +38,7 @@ async function save(): Promise<void> {
   isBusy.value = true
   try {
     await settleAll()
-    if (isLayered.value ? await saveLayers() : await savePicture()) isOpen.value = false
+    if (kind.value === 'png' ? await savePicture() : await saveLayers(kind.value)) isOpen.value = false
   } finally {
     isBusy.value = false
     share.value = null
@@ -40,19 +49,17 @@ async function savePicture(): Promise<boolean> {
   if (bytes) savedFile(bytes, `${name()}.png`, 'image/png')
   return bytes !== null
 }
-async function saveLayers(): Promise<boolean> {
+async function saveLayers(as: LayeredKind): Promise<boolean> {
   share.value = 0
   const onShare = proxy((now: number) => {
     share.value = now
   })
-  const file = await withPackers(ports => host.layered(transfer([...ports], [...ports]), onShare))
+  const file = await withPackers(ports => host.layered(as, transfer([...ports], [...ports]), onShare))
   if (!file) return false
-  savedFile(file.bytes, `${name()}${OPENRASTER_NAME}`, OPENRASTER_TYPE)
+  const { ending, type, here } = FILES[as]
+  savedFile(file.bytes, `${name()}${ending}`, type)
   if (file.flat.length > 0)
-    say(
-      `Other programs get ${file.flat.map(each => `“${each}”`).join(', ')} as px: they know no masks or clips.`,
-      'Here the file opens with everything as it is.',
-    )
+    say(`Other programs get ${file.flat.map(each => `“${each}”`).join(', ')} as px: they know no masks or clips.`, here)
   return true
 }
 </script>
@@ -60,20 +67,13 @@ async function saveLayers(): Promise<boolean> {
 <template>
   <CardDialog v-model="isOpen" title="Save a picture">
     <div role="radiogroup" aria-label="What is saved">
-      <label
-        ><input v-model="isLayered" type="radio" :value="false" /><span
-          ><strong>One picture</strong><br /><span class="small soft numbers"
-            >PNG, {{ sheet.width }} × {{ sheet.height }} px</span
-          ></span
+      <label v-for="[key, what, means] in KINDS" :key="key"
+        ><input v-model="kind" type="radio" :value="key" /><span
+          ><strong>{{ what }}</strong
+          ><br /><span class="small soft">{{ means }}</span></span
         ></label
       >
-      <label
-        ><input v-model="isLayered" type="radio" :value="true" /><span
-          ><strong>All its layers</strong><br /><span class="small soft"
-            >OpenRaster: opens here again as it is, and in other programs</span
-          ></span
-        ></label
-      >
+      <p class="small soft numbers">{{ sheet.width }} × {{ sheet.height }} px</p>
     </div>
     <UnsettledNote />
     <v-progress-linear
@@ -83,7 +83,7 @@ async function saveLayers(): Promise<boolean> {
       color="primary"
       aria-label="How far the file is"
     />
-    <div v-if="!isLayered" role="radiogroup" aria-label="What it lies on">
+    <div v-if="kind === 'png'" role="radiogroup" aria-label="What it lies on">
       <label v-for="each in grounds" :key="each"
         ><input v-model="ground" type="radio" :value="each" /><span
           ><strong>{{ GROUND_WORDS[each][0] }}</strong

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { checkSheet, SCREEN_PER_INCH, type PaperTexture } from '#core/drawing'
-import { bringStackOf } from '#core/openraster'
+import { bringStackOf } from '#core/layered'
 import type { NewSheet } from '#shared/schemas'
 import { api } from '../../api/routes'
 import { newLayerId } from '../../sheet/layer-ids'

@@ -1,4 +1,5 @@
 import { picturesIn, type Entry } from '#core/drawing'
+import { base64Of } from '../../sheet/base64'
 import type { PaintPart } from '#shared/schemas'
 import type { PaintStored } from '#shared/views'
 import { ApiRefusal, Unreachable } from '../../api/client'
@@ -52,11 +53,4 @@ export async function afterPictures<T>(
     await sendPictures(entries, shelf, post)
     return await send()
   }
-}
-
-/** Bytes as base64 (RFC 4648), a piece at a time: a call takes only so many arguments. */
-function base64Of(bytes: Uint8Array): string {
-  let text = ''
-  for (let at = 0; at < bytes.length; at += 32_768) text += String.fromCharCode(...bytes.subarray(at, at + 32_768))
-  return btoa(text)
 }

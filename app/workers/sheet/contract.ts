@@ -17,12 +17,12 @@ import type { Light, Placed, Sheet } from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import type { Destination } from '#core/moving'
 import type { PanelSeamsFound } from '#core/mural'
-import type { LayeredFile } from '#core/openraster'
+import type { LayeredFile } from '#core/layered'
 import type { Alignment } from '#core/parts'
 import type { Plan } from '#core/plan'
 import type { Adjusting, ShapeKind } from '#core/trueup'
 import type { AnswerView, GivenWay, TeachersPurpose } from '#shared/views'
-import type { PictureGround } from '../../sheet/picture-grounds'
+import type { LayeredKind, PictureGround } from '../../sheet/picture-grounds'
 import type { Snapping } from '../live/true-up'
 import type { SendingState } from '../record/sender'
 import type { StackNote, Thumbnail } from '../view/layer-news'
@@ -238,8 +238,12 @@ export interface SheetWorker {
   seams(layer: string): SeamsFound | null
   /** The settled drawing as a PNG file. */
   picture(ground: PictureGround): Uint8Array | null
-  /** The settled drawing as an OpenRaster file; its pictures are packed by threads at these ports. */
-  layered(packers: readonly MessagePort[], onShare: (share: number) => void): Promise<LayeredFile | null>
+  /** The settled drawing in layers as a file; its pictures are packed by threads at these ports. */
+  layered(
+    kind: LayeredKind,
+    packers: readonly MessagePort[],
+    onShare: (share: number) => void,
+  ): Promise<LayeredFile | null>
   /** For the bench and the tests. */
   timings(): Timing
 

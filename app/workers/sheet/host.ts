@@ -18,10 +18,10 @@ import { loadKernels } from '#core/kernels'
 import type { Drawing, Light } from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import type { Destination } from '#core/moving'
-import type { LayeredFile } from '#core/openraster'
+import type { LayeredFile } from '#core/layered'
 import type { Alignment } from '#core/parts'
 import type { Adjusting, ShapeKind } from '#core/trueup'
-import type { PictureGround } from '../../sheet/picture-grounds'
+import type { LayeredKind, PictureGround } from '../../sheet/picture-grounds'
 import { freshSeed } from '../../sheet/seeds'
 import { ApiRefusal, troubleOf } from '../../api/client'
 import { LiveSheet } from '../live/live-sheet'
@@ -418,10 +418,14 @@ export class SheetHost implements SheetWorker {
     return transfer(bytes, [bytes.buffer])
   }
 
-  async layered(packers: readonly MessagePort[], onShare: (share: number) => void): Promise<LayeredFile | null> {
+  async layered(
+    kind: LayeredKind,
+    packers: readonly MessagePort[],
+    onShare: (share: number) => void,
+  ): Promise<LayeredFile | null> {
     if (!this.laid) return null
     this.laid.strokes.end()
-    const file = await layeredFile(this.kernels, this.laid.sheet.engine.drawing, packers, onShare)
+    const file = await layeredFile(this.kernels, this.laid.sheet.engine.drawing, kind, packers, onShare)
     return transfer(file, [file.bytes.buffer])
   }
 

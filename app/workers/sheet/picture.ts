@@ -2,8 +2,9 @@ import { transfer, wrap } from 'comlink'
 import { encode } from 'fast-png'
 import type { Kernels, Pixels } from '#core/kernels'
 import { flattenDrawing, showDrawing, type Drawing } from '#core/layers'
-import { openRasterOf, type LayeredFile } from '#core/openraster'
-import type { PictureGround } from '../../sheet/picture-grounds'
+import { layeredSvgOf, openRasterOf, type LayeredFile } from '#core/layered'
+import { base64Of } from '../../sheet/base64'
+import type { LayeredKind, PictureGround } from '../../sheet/picture-grounds'
 import type { LayeredWork } from '../pictures/layered'
 import { digestOf } from '../pictures/name'
 
@@ -25,15 +26,19 @@ export function picturePng(kernels: Kernels, drawing: Drawing, ground: PictureGr
   return encode({ width, height, data: picturePixels(kernels, drawing, ground), channels: 4, depth: 8 })
 }
 
-/** All its layers as an OpenRaster file, packed by several threads. */
+/** All its layers as one file, packed by several threads. */
 export function layeredFile(
   kernels: Kernels,
   drawing: Drawing,
+  kind: LayeredKind,
   packers: readonly MessagePort[],
   onShare: (share: number) => void,
 ): Promise<LayeredFile> {
   const threads = packers.map(port => wrap<LayeredWork>(port))
   let next = 0
   const pack = (picture: Pixels) => threads[next++ % threads.length]!.pack(transfer(picture, [picture.pixels.buffer]))
-  return openRasterOf(kernels, drawing, { pack, hashOf: digestOf }, onShare)
+  const packing = { pack, hashOf: digestOf, base64: base64Of }
+  return kind === 'svg'
+    ? layeredSvgOf(kernels, drawing, packing, onShare)
+    : openRasterOf(kernels, drawing, packing, onShare)
 }

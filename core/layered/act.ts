@@ -1,7 +1,7 @@
 import type { BringStackAct, StackPaint } from '../drawing'
 import { SUBPIXELS } from '../brush'
 import type { OwnPaint } from './own'
-import type { ReadFile } from './read'
+import type { ReadFile } from './read-openraster'
 
 interface Onto {
   /** It takes the place of all that is there; else it comes on top, in a group of this name. */

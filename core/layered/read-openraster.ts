@@ -5,7 +5,7 @@ import { GREATEST_NESTING, type Light, type Sheet } from '../layers'
 import { ATOP, modeOf, TAKES_AWAY } from './modes'
 import { ownStackSchema, type OwnPaint, type OwnStack } from './own'
 import { fault, readStackXml, type ReadImage, type ReadItem, type ReadStack } from './read-xml'
-import { OPENRASTER_TYPE } from './write'
+import { OPENRASTER_TYPE } from './write-openraster'
 
 /** A layered file, read but for its pictures. */
 export interface ReadFile {

@@ -1,10 +1,10 @@
-import type { BlendMode, Ground, Kernels, Tile } from '../kernels'
+import type { BlendMode, Kernels, Tile } from '../kernels'
 import { flattenedTiles, itemOf, type Group, type Layer, type Sheet, type StackItem } from '../layers'
 
 /*
- * What OpenRaster can say of a stack: layers of px and groups, each with an opacity and a way of mixing. It has no
- * masks, no clips, no exclusion, and a group that mixes normally at less than its full opacity is one picture there.
- * Whatever is not said as it is becomes px: as little as will do, so that the whole looks the same.
+ * What other formats can say of a stack: layers of px and groups, each with an opacity and a way of mixing. There are
+ * no masks, no clips, in OpenRaster no exclusion, and a group that mixes normally at less than its full opacity is one
+ * picture. Whatever is not said as it is becomes px: as little as will do, so that the whole looks the same.
  */
 
 export type Said = SaidLayer | SaidStack
@@ -29,21 +29,20 @@ export interface SaidStack extends SaidItem {
   readonly items: readonly Said[]
 }
 
-/** Ways of mixing that the standard has not. */
-const UNSAID: readonly BlendMode[] = ['exclusion']
+/** What a format lacks, and who is told the names of what becomes px. */
+export interface Saying {
+  /** Ways of mixing that it has not. */
+  readonly unsaid: readonly BlendMode[]
+  readonly flat: (name: string) => void
+}
 
-/** The stack in the standard's words, bottom first. @param flat is told the names of what became px */
-export function saidOf(
-  kernels: Kernels,
-  sheet: Sheet,
-  stack: readonly StackItem[],
-  ground: Ground,
-  flat: (name: string) => void,
-): Said[] {
-  return ownList(stack, ground)
+/** The stack in the words of another format, bottom first. */
+export function saidOf(kernels: Kernels, sheet: Sheet, stack: readonly StackItem[], { unsaid, flat }: Saying): Said[] {
+  const isUnsaid = ({ mode }: Layer | Group) => mode !== undefined && unsaid.includes(mode)
+  return ownList(stack)
 
   /** What lies together on a ground of its own: anything may be made of its lower part. */
-  function ownList(items: readonly StackItem[], on: Ground): Said[] {
+  function ownList(items: readonly StackItem[]): Said[] {
     const runs = runsOf(items)
     const said = runs.map(run => sayRun(run))
     const last = said.lastIndexOf(null)
@@ -59,7 +58,7 @@ export function saidOf(
       mode: 'normal',
       isLocked: false,
       own: null,
-      tiles: flattenedTiles(kernels, sheet, below, on),
+      tiles: flattenedTiles(kernels, sheet, below),
     }
     return [joined, ...(said.slice(last + 1).flat() as Said[])]
   }
@@ -103,7 +102,16 @@ export function saidOf(
       flat(group.name)
       return asPx(group, [bare(item)])
     }
-    return { kind: 'stack', ...looksOf(group), isIsolated: true, items: ownList(items, null) }
+    return { kind: 'stack', ...looksOf(group), isIsolated: true, items: ownList(items) }
+  }
+
+  /** Nobody sees it: its paint is said all the same, without what the standard has not. */
+  function hidden(item: StackItem): Said {
+    const looks = { ...looksOf(itemOf(item)), visible: false }
+    const mode = unsaid.includes(looks.mode) ? 'normal' : looks.mode
+    return item.kind === 'layer'
+      ? { kind: 'layer', ...looks, mode, own: item.layer.id, tiles: item.layer.tiles }
+      : { kind: 'stack', ...looks, mode, isIsolated: false, items: item.items.map(hidden) }
   }
 
   function asPx(own: Layer | Group, items: readonly StackItem[]): SaidLayer {
@@ -128,7 +136,6 @@ function isAllNormal(items: readonly StackItem[]): boolean {
 }
 
 const isSeen = ({ visible, opacity }: Layer | Group) => visible && opacity > 0
-const isUnsaid = ({ mode }: Layer | Group) => mode !== undefined && UNSAID.includes(mode)
 
 function looksOf({ name, visible, opacity, mode, locked }: Layer | Group): SaidItem {
   return { name, visible, opacity, mode: mode ?? 'normal', isLocked: locked === true }
@@ -140,13 +147,4 @@ function bare(item: StackItem): StackItem {
   return item.kind === 'layer'
     ? { ...item, layer: { ...item.layer, ...plain } }
     : { ...item, group: { ...item.group, ...plain } }
-}
-
-/** Nobody sees it: its paint is said all the same, without what the standard has not. */
-function hidden(item: StackItem): Said {
-  const looks = { ...looksOf(itemOf(item)), visible: false }
-  const mode = UNSAID.includes(looks.mode) ? 'normal' : looks.mode
-  return item.kind === 'layer'
-    ? { kind: 'layer', ...looks, mode, own: item.layer.id, tiles: item.layer.tiles }
-    : { kind: 'stack', ...looks, mode, isIsolated: false, items: item.items.map(hidden) }
 }

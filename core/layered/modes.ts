@@ -25,6 +25,9 @@ export const ATOP = 'svg:src-atop'
 /** What takes paint away instead of laying some. */
 export const TAKES_AWAY: readonly string[] = ['svg:dst-in', 'svg:dst-out', 'svg:dst-atop']
 
+/** Ways of mixing that it has not. */
+export const UNSAID: readonly BlendMode[] = ['exclusion']
+
 export const opOf = (mode: BlendMode): string => OPS[mode as keyof typeof OPS] ?? OPS.normal
 
 const MODES = new Map<string, BlendMode>(Object.entries(OPS).map(([mode, op]) => [op, mode as BlendMode]))

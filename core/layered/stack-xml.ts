@@ -64,8 +64,8 @@ export function stackXml({ width, height, perInch = PLAIN_RESOLUTION }: Sheet, i
 
 const ENTITIES: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' }
 
-/** Without what XML 1.0 has no sign for (§2.2). */
-function escaped(text: string): string {
+/** As it stands in XML, without what XML 1.0 has no sign for (§2.2). */
+export function escaped(text: string): string {
   const sayable = Array.from(text).filter(sign => {
     const code = sign.codePointAt(0)!
     return code >= 0x20 && !(code >= 0xd800 && code <= 0xdfff) && code !== 0xfffe && code !== 0xffff

@@ -1,0 +1,5 @@
+export { bringStackOf, movedBy } from './act'
+export type { LayeredFile, Packing } from './files'
+export { readOpenRaster, type ReadFile, type ReadPicture } from './read-openraster'
+export { OPENRASTER_NAME, OPENRASTER_TYPE, openRasterOf } from './write-openraster'
+export { layeredSvgOf, SVG_NAME, SVG_TYPE } from './write-svg'

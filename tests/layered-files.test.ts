@@ -84,7 +84,7 @@ describe('a drawing in layers', () => {
     await expectKept(page)
     await page.getByRole('button', { name: 'Save a picture' }).click()
     await saveCard()
-      .getByRole('radio', { name: /^All its layers/ })
+      .getByRole('radio', { name: /^All its layers OpenRaster/ })
       .check()
     await expectAccessible(page, '[role=dialog]')
     await walker.inEveryWindow('saving layers', where => expectInReach(page, `on ${where}`))
@@ -191,5 +191,48 @@ describe('a file of another program', () => {
       .getByText(/“broken.ora”/)
       .first()
       .waitFor()
+  })
+})
+
+describe('an SVG', () => {
+  it('has its lines drawn with the tool in hand: one stroke each, where they lie, nothing of it run or fetched', async () => {
+    const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="10 10 400 300" onload="document.title='run'">
+      <script>document.title = 'run'</script>
+      <defs><path d="M0 0L99 99"/></defs>
+      <g transform="translate(10 10)"><line x1="20" y1="30" x2="220" y2="30"/></g>
+      <path d="M60 100h80M200 100h80"/>
+      <circle cx="210" cy="200" r="50" fill="url(http://127.0.0.1:1/elsewhere#a)"/>
+      <rect x="10" y="10" width="20" height="20" display="none"/></svg>`
+    await page.getByRole('button', { name: 'Bring a picture in on a sheet of its own' }).click()
+    const card = page.getByRole('dialog', { name: 'Bring a picture in' })
+    await restingBox(card.getByRole('button', { name: 'Choose files …' }))
+    await card
+      .getByLabel('Picture files')
+      .setInputFiles([{ name: 'mooring.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) }])
+    await card.getByRole('button', { name: 'Onto the sheet' }).click()
+    await page.getByRole('dialog', { name: 'How large?' }).getByRole('button', { name: 'Its lines as strokes' }).click()
+    await stack().getByText('mooring').first().waitFor()
+    const strokes = async () => {
+      const { entries } = await recordOf(drawing)
+      const layer = entries.flatMap(each =>
+        each.type === 'act' && each.act.kind === 'layer-add' && each.act.name === 'mooring' ? [each.act.layer] : [],
+      )[0]
+      return entries.flatMap(each =>
+        each.type === 'act' && each.act.kind === 'stroke' && each.act.layer === layer ? [each.act] : [],
+      )
+    }
+    await expect.poll(async () => (await strokes()).length).toBe(4)
+    // In the middle of 700 × 500: 400 × 300 begins at 150, 100; the view box at 10, 10.
+    const boxes = (await strokes()).map(({ samples }) => {
+      const of = (k: number) => samples.filter((_, i) => i % 4 === k).map(value => value / 16)
+      return [Math.min(...of(0)), Math.min(...of(1)), Math.max(...of(0)), Math.max(...of(1))].map(Math.round)
+    })
+    expect(boxes).toEqual([
+      [170, 130, 370, 130],
+      [200, 190, 280, 190],
+      [340, 190, 420, 190],
+      [300, 240, 400, 340],
+    ])
+    expect(await page.title()).not.toBe('run')
   })
 })

@@ -1,23 +1,20 @@
 import { until } from '@vueuse/core'
 import { transfer, wrap, type Remote } from 'comlink'
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
-import type { BringStackAct } from '#core/drawing'
-import { bringStackOf, movedBy } from '#core/layered'
 import DoorWorker from '../../workers/door.worker?worker'
 import type { Answered } from '../../workers/pictures/answered'
 import type { Door, Seen } from '../../workers/pictures/door'
 import { newLayerId } from '../../sheet/layer-ids'
-import { isLayeredFile, readLayeredFile } from '../../sheet/layered-files'
+import { isLayeredFile } from '../../sheet/layered-files'
 import { isDrawnPicture, drawnPicture, drawnSize } from '../../sheet/drawn-pictures'
 import { largestOf, type PictureSize } from '../../sheet/placed-pictures'
 import { injectable } from '../common/injectable'
+import { createBroughtFiles, titleOf, type AroundFiles } from './brought-files'
 import type { Parts } from './in-hand/parts'
 import { createFromPaper, type TakenPaper } from './useFromPaper'
-import type { StackInHand } from './useStack'
 
 /** Pictures that are brought in one after the other at most. */
 export const MOST_AT_ONCE = 12
-const NAME_LENGTH = 60
 /** The stack tells of a new layer within so long, ms; where it does not, the next one lies where it can. */
 const STACK_MS = 3000
 
@@ -28,22 +25,18 @@ export interface SizeAsked {
   readonly largest: PictureSize
   /** It is drawn at any size: SVG. */
   readonly isDrawn: boolean
-  readonly answer: (size: PictureSize | null) => void
+  readonly answer: (size: PictureSize | 'lines' | null) => void
 }
 
-interface Around {
+interface Around extends AroundFiles {
   readonly parts: Parts
-  readonly stack: StackInHand
-  readonly sheet: () => PictureSize
-  readonly bringStack: (act: BringStackAct) => Promise<boolean>
   readonly isReadOnly: () => boolean
-  /** Modes are one at a time: what the hand does is put away. */
-  readonly clearModes: () => void
-  readonly onTrouble: (message: string, fix: string) => void
 }
 
 /** Pictures from outside become paint: read, sized, taken in hand one after the other. */
-export function createBringIn({ parts, stack, sheet, bringStack, isReadOnly, clearModes, onTrouble }: Around) {
+export function createBringIn(around: Around) {
+  const { parts, stack, isReadOnly, clearModes, onTrouble } = around
+  const whole = createBroughtFiles(around)
   let worker: Worker | null = null
   /** One for all calls: a wrapped worker that nobody holds is let go, and hears nothing more. */
   let remote: Remote<Door> | null = null
@@ -63,8 +56,6 @@ export function createBringIn({ parts, stack, sheet, bringStack, isReadOnly, cle
   let comesFromPaper = false
   /** The name of the file that is being read; null: none is. */
   const reading = ref<string | null>(null)
-  /** How far the file is read, 0 … 1; null: nobody knows. */
-  const share = ref<number | null>(null)
   const asked = shallowRef<SizeAsked | null>(null)
   /** Of several the one in hand, from 1; null: it is one alone. */
   const nth = computed(() => (total.value > 1 ? { at: total.value - queue.value.length, of: total.value } : null))
@@ -115,7 +106,11 @@ export function createBringIn({ parts, stack, sheet, bringStack, isReadOnly, cle
 
   /** Whether it is in hand now. */
   async function bring(file: File): Promise<boolean> {
-    if (await isLayeredFile(file)) return bringLayers(file)
+    if (await isLayeredFile(file)) {
+      const found = valueOf(await whole.readLayers(file), file)
+      if (found) await whole.bringLayers(file, found)
+      return false
+    }
     const seen = await look(file)
     if (!seen) return false
     const { isDrawn, ...read } = seen
@@ -123,7 +118,7 @@ export function createBringIn({ parts, stack, sheet, bringStack, isReadOnly, cle
     const taken =
       comesFromPaper && !isDrawn
         ? await fromPaper.ask(titleOf(file), said => valueOf(said, file))
-        : await whole(file, read, isDrawn)
+        : await asPicture(file, read, isDrawn)
     if (!taken) return false
     const { pixels, ...name } = taken
     const kept = door()
@@ -132,38 +127,15 @@ export function createBringIn({ parts, stack, sheet, bringStack, isReadOnly, cle
     return hold(file, name, pixels, kept)
   }
 
-  /** All layers of a file come on top, in a group of their own. Never in hand: they lie where they lay. */
-  async function bringLayers(file: File): Promise<false> {
-    share.value = 0
-    try {
-      const found = valueOf(await readLayeredFile(file, now => (share.value = now)), file)
-      if (!found) return false
-      const { read, pictures } = found
-      const on = sheet()
-      const onto = { group: titleOf(file), freshId: newLayerId }
-      clearModes()
-      await bringStack(
-        movedBy(
-          bringStackOf(read, pictures, onto),
-          (on.width - read.sheet.width) >> 1,
-          (on.height - read.sheet.height) >> 1,
-        ),
-      )
-      const isLarger = read.sheet.width > on.width || read.sheet.height > on.height
-      const cut = isLarger ? ['It is larger than this sheet: what lies beyond is cut off.'] : []
-      const notes = [...read.notes, ...cut]
-      if (notes.length > 0) onTrouble(`“${file.name}” is here, not all of it as it was.`, notes.join(' '))
-    } finally {
-      share.value = null
-    }
-    return false
-  }
-
   /** All of it, as large as it is or as is wanted. */
-  async function whole(file: File, read: Seen, isDrawn: boolean): Promise<TakenPaper | null> {
+  async function asPicture(file: File, read: Seen, isDrawn: boolean): Promise<TakenPaper | null> {
     const largest = largestOf(read)
     const isTooLarge = largest.width < read.width || largest.height < read.height
     const size = isTooLarge || isDrawn ? await ask(file, read, largest, isDrawn) : read
+    if (size === 'lines') {
+      await whole.bringLines(file)
+      return null
+    }
     if (!size) {
       void door().drop()
       return null
@@ -191,7 +163,12 @@ export function createBringIn({ parts, stack, sheet, bringStack, isReadOnly, cle
     return false
   }
 
-  function ask(file: File, size: PictureSize, largest: PictureSize, isDrawn: boolean): Promise<PictureSize | null> {
+  function ask(
+    file: File,
+    size: PictureSize,
+    largest: PictureSize,
+    isDrawn: boolean,
+  ): Promise<PictureSize | 'lines' | null> {
     return new Promise(resolve => {
       asked.value = {
         title: file.name,
@@ -248,14 +225,8 @@ export function createBringIn({ parts, stack, sheet, bringStack, isReadOnly, cle
     total.value = 0
   }
 
-  return { isOpen, offered, reading, share, asked, nth, fromPaper, offer, begin, stop }
+  return { isOpen, offered, reading, share: whole.share, asked, nth, fromPaper, offer, begin, stop }
 }
 export type BringIn = ReturnType<typeof createBringIn>
-
-/** What a layer is called that a file comes onto. */
-function titleOf(file: File): string {
-  const name = file.name.replace(/\.[^.]*$/, '').trim()
-  return (name || 'Picture').slice(0, NAME_LENGTH).trim()
-}
 
 export const { provide: provideBringIn, use: useBringIn } = injectable<BringIn>('door for pictures')

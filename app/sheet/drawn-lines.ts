@@ -1,0 +1,120 @@
+import type { Point } from '#core/base'
+import type { PictureSize } from './placed-pictures'
+
+/*
+ * The lines of an SVG as places along them. What is in the file is only read: shapes are built anew from their geometry
+ * alone, and measured by the browser (SVG 2, 9.7 and 10.7).
+ */
+
+export interface DrawnLines {
+  /** Of the drawing, in its own units. */
+  readonly size: PictureSize
+  readonly lines: readonly (readonly Point[])[]
+  /** There are more than come in. */
+  readonly isCut: boolean
+}
+
+const SVG = 'http://www.w3.org/2000/svg'
+const GEOMETRY: Record<string, readonly string[]> = {
+  path: ['d'],
+  line: ['x1', 'y1', 'x2', 'y2'],
+  polyline: ['points'],
+  polygon: ['points'],
+  rect: ['x', 'y', 'width', 'height', 'rx', 'ry'],
+  circle: ['cx', 'cy', 'r'],
+  ellipse: ['cx', 'cy', 'rx', 'ry'],
+}
+/** What is in them is not seen where it stands. */
+const UNSEEN = 'defs, clipPath, mask, symbol, pattern, marker'
+/** Lines, and places on all of them, at most. */
+const MOST_LINES = 400
+const MOST_PLACES = 60_000
+/** Places along a line: so many for the longer side of the drawing. */
+const PLACES_ACROSS = 600
+
+/** Null: it can't be read, or there are no lines in it. */
+export async function linesOf(file: Blob): Promise<DrawnLines | null> {
+  const root = new DOMParser().parseFromString(await file.text(), SVG_TYPE).documentElement
+  if (root.localName !== 'svg') return null
+  const { box, size } = boxOf(root)
+  const stage = document.createElementNS(SVG, 'svg')
+  stage.setAttribute('viewBox', box.join(' '))
+  stage.style.cssText = 'position:fixed;left:0;top:0;width:1px;height:1px;visibility:hidden'
+  document.body.append(stage)
+  try {
+    const step = Math.max(size.width, size.height) / PLACES_ACROSS
+    const lines: Point[][] = []
+    let [places, isCut] = [0, false]
+    for (const element of root.querySelectorAll(Object.keys(GEOMETRY).join(','))) {
+      if (element.closest(UNSEEN) || isHidden(element)) continue
+      for (const line of placesOn(stage, element, step)) {
+        if (lines.length >= MOST_LINES || places + line.length > MOST_PLACES) isCut = true
+        else {
+          places += line.length
+          lines.push(line.map(({ x, y }) => ({ x: x - box[0], y: y - box[1] })))
+        }
+      }
+    }
+    return lines.length > 0 ? { size, lines, isCut } : null
+  } finally {
+    stage.remove()
+  }
+}
+const SVG_TYPE = 'image/svg+xml'
+
+function boxOf(root: Element): { box: [number, number, number, number]; size: PictureSize } {
+  const said = (root.getAttribute('viewBox') ?? '')
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number)
+  const [x, y, w, h] = said.length === 4 && said.every(Number.isFinite) ? said : []
+  const plain = (name: string) => Number.parseFloat(root.getAttribute(name) ?? '')
+  const width = w && w > 0 ? w : plain('width') || 300
+  const height = h && h > 0 ? h : plain('height') || 150
+  return { box: [x ?? 0, y ?? 0, width, height], size: { width, height } }
+}
+
+function isHidden(element: Element): boolean {
+  for (let each: Element | null = element; each; each = each.parentElement)
+    if (each.getAttribute('display') === 'none' || /display:\s*none/.test(each.getAttribute('style') ?? '')) return true
+  return false
+}
+
+/** The same shape, measured where nothing of the file is but its numbers. */
+function placesOn(stage: SVGSVGElement, element: Element, step: number): Point[][] {
+  const shape = document.createElementNS(SVG, element.localName) as SVGGeometryElement
+  for (const name of GEOMETRY[element.localName] ?? []) {
+    const value = element.getAttribute(name)
+    if (value !== null) shape.setAttribute(name, value)
+  }
+  stage.append(shape)
+  const matrix = matrixOf(element)
+  const length = shape.getTotalLength()
+  if (!(length > 0)) return []
+  const scale = Math.sqrt(Math.abs(matrix.a * matrix.d - matrix.b * matrix.c)) || 1
+  const count = Math.min(MOST_PLACES, Math.max(1, Math.ceil((length * scale) / step)))
+  const lines: Point[][] = [[]]
+  let last: Point | null = null
+  for (let i = 0; i <= count; i++) {
+    const { x, y } = shape.getPointAtLength((length * i) / count)
+    // Where a path begins anew the pen is lifted.
+    if (last && Math.hypot(x - last.x, y - last.y) > (1.6 * length) / count) lines.push([])
+    last = { x, y }
+    lines.at(-1)!.push({ x: matrix.a * x + matrix.c * y + matrix.e, y: matrix.b * x + matrix.d * y + matrix.f })
+  }
+  return lines
+}
+
+/** All `transform` attributes round a shape, the outermost first. */
+function matrixOf(element: Element): DOMMatrix {
+  let matrix = new DOMMatrix()
+  for (let each: Element | null = element; each && each.localName !== 'svg'; each = each.parentElement) {
+    const given = each.getAttribute('transform')
+    if (!given) continue
+    const group = document.createElementNS(SVG, 'g')
+    group.setAttribute('transform', given)
+    const own = group.transform.baseVal.consolidate()?.matrix
+    if (own) matrix = new DOMMatrix([own.a, own.b, own.c, own.d, own.e, own.f]).multiply(matrix)
+  }
+  return matrix
+}

@@ -9,8 +9,9 @@ import { showDrawing } from '#core/layers'
 import { settledPixels } from '#core/pictures'
 import type { DrawingView, FolioView, HandInView } from '#shared/views'
 import { comeInAsLearner, enterAsLearner, openBrowser, type OpenedBrowser } from './lib/browser'
+import { offerFiles, type OfferedFile } from './lib/bring-in'
 import { Client } from './lib/client'
-import { onPage, placeOfSheet, restingBox, type Placed } from './lib/draw'
+import { onPage, placeOfSheet, type Placed } from './lib/draw'
 import { expectAccessible, expectKept, waitForSheet } from './lib/easel'
 import { namedPicture } from './lib/pictures'
 import { url } from './lib/world'
@@ -43,13 +44,9 @@ let drawing = 0
 const stack = () => page.getByRole('complementary', { name: 'Stack of layers' })
 const dialog = () => page.getByRole('dialog', { name: 'Bring a picture in' })
 const settle = () => page.getByRole('group', { name: 'The part' }).getByRole('button', { name: 'Settle' })
-async function choose(...files: { name: string; buffer: Buffer; mimeType?: string }[]): Promise<void> {
-  await page.getByRole('button', { name: 'Bring a picture in on a sheet of its own' }).click()
-  await restingBox(dialog().getByRole('button', { name: 'Choose files …' }))
-  await dialog()
-    .getByLabel('Picture files')
-    .setInputFiles(files.map(each => ({ mimeType: 'image/png', ...each })))
-  await dialog().getByRole('button', { name: 'Onto the sheet' }).click()
+async function choose(...files: OfferedFile[]): Promise<void> {
+  const card = await offerFiles(page, files)
+  await card.getByRole('button', { name: 'Onto the sheet' }).click()
 }
 /** What was said is read. */
 async function closeNotices(): Promise<void> {

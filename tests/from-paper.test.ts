@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { madePhotograph } from '#core/paper/testing'
 import type { DrawingView } from '#shared/views'
 import { enterAsLearner } from './lib/browser'
+import { offerFiles } from './lib/bring-in'
 import { Client } from './lib/client'
 import { restingBox } from './lib/draw'
 import { expectAccessible, expectKept, waitForSheet } from './lib/easel'
@@ -29,10 +30,7 @@ const keepsCard = () => dialog(/what is kept/)
 const button = (name: string | RegExp) =>
   page.getByRole('dialog', { name: /^From paper/ }).getByRole('button', { name })
 async function bringFromPaper(name: string): Promise<void> {
-  await page.getByRole('button', { name: 'Bring a picture in on a sheet of its own' }).click()
-  const card = dialog(/^Bring a picture in/)
-  await restingBox(card.getByRole('button', { name: 'Choose files …' }))
-  await card.getByLabel('Picture files').setInputFiles([{ name, mimeType: 'image/jpeg', buffer: photograph }])
+  const card = await offerFiles(page, [{ name, mimeType: 'image/jpeg', buffer: photograph }])
   await card.getByRole('button', { name: 'From paper …' }).click()
   await restingBox(cornersCard().getByRole('button', { name: 'Straighten it' }))
 }

@@ -8,6 +8,7 @@ import { loadKernels } from '#core/kernels'
 import { unpackPicture } from '#core/pictures'
 import type { DrawingView, FolioView } from '#shared/views'
 import { enterAsLearner } from './lib/browser'
+import { offerFiles } from './lib/bring-in'
 import { Client } from './lib/client'
 import { drawWithMouse, placeOfSheet, restingBox } from './lib/draw'
 import { drawingNumber, expectAccessible, expectKept, waitForSheet } from './lib/easel'
@@ -164,10 +165,7 @@ describe('a file of another program', () => {
       'data/a.png': new Uint8Array(png),
     })
     const bring = async (name: string, bytes: Uint8Array) => {
-      await page.getByRole('button', { name: 'Bring a picture in on a sheet of its own' }).click()
-      const card = page.getByRole('dialog', { name: 'Bring a picture in' })
-      await restingBox(card.getByRole('button', { name: 'Choose files …' }))
-      await card.getByLabel('Picture files').setInputFiles([{ name, mimeType: '', buffer: Buffer.from(bytes) }])
+      const card = await offerFiles(page, [{ name, mimeType: '', buffer: Buffer.from(bytes) }])
       await card.getByRole('button', { name: 'Onto the sheet' }).click()
     }
     await bring('harbour.ora', file)
@@ -203,12 +201,8 @@ describe('an SVG', () => {
       <path d="M60 100h80M200 100h80"/>
       <circle cx="210" cy="200" r="50" fill="url(http://127.0.0.1:1/elsewhere#a)"/>
       <rect x="10" y="10" width="20" height="20" display="none"/></svg>`
-    await page.getByRole('button', { name: 'Bring a picture in on a sheet of its own' }).click()
-    const card = page.getByRole('dialog', { name: 'Bring a picture in' })
-    await restingBox(card.getByRole('button', { name: 'Choose files …' }))
-    await card
-      .getByLabel('Picture files')
-      .setInputFiles([{ name: 'mooring.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) }])
+    const file = { name: 'mooring.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) }
+    const card = await offerFiles(page, [file])
     await card.getByRole('button', { name: 'Onto the sheet' }).click()
     await page.getByRole('dialog', { name: 'How large?' }).getByRole('button', { name: 'Its lines as strokes' }).click()
     await stack().getByText('mooring').first().waitFor()

@@ -94,15 +94,34 @@ function placesOn(stage: SVGSVGElement, element: Element, step: number): Point[]
   const scale = Math.sqrt(Math.abs(matrix.a * matrix.d - matrix.b * matrix.c)) || 1
   const count = Math.min(MOST_PLACES, Math.max(1, Math.ceil((length * scale) / step)))
   const lines: Point[][] = [[]]
-  let last: Point | null = null
-  for (let i = 0; i <= count; i++) {
-    const { x, y } = shape.getPointAtLength((length * i) / count)
-    // Where a path begins anew the pen is lifted.
-    if (last && Math.hypot(x - last.x, y - last.y) > (1.6 * length) / count) lines.push([])
-    last = { x, y }
+  const put = ({ x, y }: Point) =>
     lines.at(-1)!.push({ x: matrix.a * x + matrix.c * y + matrix.e, y: matrix.b * x + matrix.d * y + matrix.f })
+  const at = (way: number) => shape.getPointAtLength(way)
+  const far = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y)
+  for (let i = 0; i <= count; i++) {
+    const [before, here] = [at((length * Math.max(0, i - 1)) / count), at((length * i) / count)]
+    // Where a path begins anew the pen is lifted.
+    if (far(before, here) > (1.6 * length) / count) {
+      const [end, start] = breakBetween((length * (i - 1)) / count, (length * i) / count)
+      put(at(end))
+      lines.push([])
+      put(at(start))
+    }
+    put(here)
   }
   return lines
+
+  /** Just before and just after the jump that lies between two places on the way. */
+  function breakBetween(from: number, to: number): [number, number] {
+    let [low, high] = [from, to]
+    const [first, last] = [at(from), at(to)]
+    for (let k = 0; k < 24; k++) {
+      const middle = (low + high) / 2
+      if (far(at(middle), first) < far(at(middle), last)) low = middle
+      else high = middle
+    }
+    return [low, high]
+  }
 }
 
 /** All `transform` attributes round a shape, the outermost first. */

@@ -106,7 +106,7 @@ it('every kind has a name of its own', () => {
         ({
           kind,
           layer: 'a',
-          layers: [{ layer: 'a' }],
+          layers: [{ layer: 'a', paint: [] }],
           outline: [],
           where: { points: [] },
           paint: {},

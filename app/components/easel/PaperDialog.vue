@@ -17,7 +17,7 @@ const title = computed(() => (page.value ? 'From paper: what is kept' : 'From pa
 <template>
   <CardDialog v-model="isOpen" :title="title" :width="1040">
     <div v-if="table" class="table">
-      <PaperSeen v-if="page" class="large" />
+      <PaperSeen v-if="page" class="large seen" />
       <PaperCorners v-else class="large" />
       <div v-if="!page" class="side">
         <p v-if="table.isFound" class="small">
@@ -189,6 +189,13 @@ const title = computed(() => (page.value ? 'From paper: what is kept' : 'From pa
   }
   .large {
     height: 42vh;
+  }
+  /* Whatever is set below, what becomes of it stays in sight. */
+  .seen {
+    position: sticky;
+    top: -4px;
+    z-index: 1;
+    height: 28vh;
   }
   .side {
     max-height: none;

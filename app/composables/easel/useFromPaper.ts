@@ -104,8 +104,10 @@ export function createFromPaper(door: () => Remote<Door>) {
   async function straighten(): Promise<void> {
     isBusy.value = true
     try {
-      const straight = await door().straighten(corners.value!)
+      const said = await door().straighten(corners.value!)
       if (!table.value) return
+      if (!said.ok) return void tell(said)
+      const straight = said.value
       isCrossed.value = straight === null
       page.value = straight
       if (!straight) return
@@ -129,8 +131,8 @@ export function createFromPaper(door: () => Remote<Door>) {
   const look = latestOnly(async () => {
     if (!page.value) return
     const at = closeAt.value
-    const next = await door().look(how.value, at && { at, size: room })
-    if (page.value) seen.value = next
+    const next = tell(await door().look(how.value, at && { at, size: room }))
+    if (page.value && next) seen.value = next
   })
   function set(change: Partial<PaperSettings>): void {
     if (change.strength !== undefined) isStrengthOwn = true

@@ -65,16 +65,20 @@ export class Door {
   }
 
   /** Null: the corners lie on a line, or cross over. */
-  straighten(corners: Corners): StraightPage | null {
-    return this.paper!.straighten(corners)
+  straighten(corners: Corners): Promise<Answered<StraightPage | null>> {
+    return answered(async () => this.paper!.straighten(corners))
   }
 
   /** The page with these settings: the whole of it, small, or a part of it px for px. */
-  look(how: PaperSettings, close: { at: { x: number; y: number }; size: Size } | null): Pixels {
-    const seen = close ? this.paper!.lookClose(how, close.at, close.size) : this.paper!.look(how)
-    const { width, height } = seen
-    const pixels = seen.pixels.slice()
-    return transfer({ width, height, pixels }, [pixels.buffer])
+  async look(
+    how: PaperSettings,
+    close: { at: { x: number; y: number }; size: Size } | null,
+  ): Promise<Answered<Pixels>> {
+    const answer = await answered(async () => {
+      const seen = close ? this.paper!.lookClose(how, close.at, close.size) : this.paper!.look(how)
+      return { width: seen.width, height: seen.height, pixels: seen.pixels.slice() }
+    })
+    return answer.ok ? transfer(answer, [answer.value.pixels.buffer]) : answer
   }
 
   /** The px of the page as it becomes paint, and what they are called. Null: it was stopped. */

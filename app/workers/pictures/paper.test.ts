@@ -44,21 +44,21 @@ describe('a photographed drawing', () => {
 
   it('lies with its corners found', () => expect(off(corners, made.corners)).toBeLessThan(3))
 
-  it('makes no sheet of corners that cross over', () => {
+  it('makes no sheet of corners that cross over', async () => {
     const [a, b, c, d] = corners
-    expect(door.straighten([c, b, a, d])).toBeNull()
+    expect(right(await door.straighten([c, b, a, d]))).toBeNull()
   })
 
   it('is seen whole and close, and becomes the same px', async () => {
-    const page = door.straighten(corners)!
+    const page = right(await door.straighten(corners))!
     expect(page.isRuled).toBe(false)
     for (const strength of Object.values(page.strengths)) {
       expect(strength).toBeGreaterThan(5)
       expect(strength).toBeLessThan(61)
     }
     const how = { ...PLAIN_PAPER, strength: page.strengths.dark, specks: 0 }
-    const whole = door.look(how, null)
-    const close = door.look(how, { at: { x: 0.4, y: 0.3 }, size: { width: 100, height: 80 } })
+    const whole = right(await door.look(how, null))
+    const close = right(await door.look(how, { at: { x: 0.4, y: 0.3 }, size: { width: 100, height: 80 } }))
     expect([close.width, close.height]).toEqual([100, 80])
     const shares: number[] = []
     const taken = right(await door.takePaper(how, share => shares.push(share)))!
@@ -79,7 +79,7 @@ describe('one that is stopped', () => {
   it('gives nothing, and can be taken again', async () => {
     const door = await openDoor()
     const { corners } = right(await door.layOut())
-    door.straighten(corners)
+    await door.straighten(corners)
     const stopped = await door.takePaper(PLAIN_PAPER, () => door.stopPaper())
     expect(right(stopped)).toBeNull()
     expect(right(await door.takePaper(PLAIN_PAPER, () => {}))?.hash).toMatch(/^[0-9a-f]{64}$/)

@@ -31,8 +31,8 @@ export function bringStackOf(
   const paintOf = (paint: OwnPaint): StackPaint =>
     paint ? pictures.get(paint.file)!.map(({ picture, x, y }) => ({ picture, x: paint.x + x, y: paint.y + y })) : []
   const itemOf = <T extends ReadFile['groups'][number]>({ mask, group, id, ...rest }: T) => ({
-    ...rest,
     id: idOf(id),
+    ...rest,
     ...(group !== undefined ? { group: idOf(group) } : round !== null && { group: round }),
     ...(mask && { mask: { ...mask, id: idOf(mask.id), paint: paintOf(mask.paint) } }),
   })

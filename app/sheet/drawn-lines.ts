@@ -98,8 +98,9 @@ function placesOn(stage: SVGSVGElement, element: Element, step: number): Point[]
     lines.at(-1)!.push({ x: matrix.a * x + matrix.c * y + matrix.e, y: matrix.b * x + matrix.d * y + matrix.f })
   const at = (way: number) => shape.getPointAtLength(way)
   const far = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y)
+  let before: Point = at(0)
   for (let i = 0; i <= count; i++) {
-    const [before, here] = [at((length * Math.max(0, i - 1)) / count), at((length * i) / count)]
+    const here = at((length * i) / count)
     // Where a path begins anew the pen is lifted.
     if (far(before, here) > (1.6 * length) / count) {
       const [end, start] = breakBetween((length * (i - 1)) / count, (length * i) / count)
@@ -108,6 +109,7 @@ function placesOn(stage: SVGSVGElement, element: Element, step: number): Point[]
       put(at(start))
     }
     put(here)
+    before = here
   }
   return lines
 

@@ -4,7 +4,7 @@ import { packPlan, readPlanFile, type Plan } from '#core/plan'
 import { unpackPicture } from '#core/pictures'
 import { fetchBytes } from '../api/client'
 import { api } from '../api/routes'
-import { newlyKept, pictureShelf } from '../workers/pictures/kept'
+import { keepPicture, pictureShelf } from '../workers/pictures/kept'
 import { nameOfPicture } from '../workers/pictures/name'
 import { afterPictures } from '../workers/pictures/send'
 import { zlib } from '../workers/pictures/zlib'
@@ -41,7 +41,7 @@ export async function takePlanFile(bytes: Uint8Array): Promise<Plan> {
         `brought/${name.hash}.png: it is not the picture that its name says`,
         'Get the file again from whoever shared it. Nothing was stored.',
       )
-    if (!(await pictureShelf.get(name.hash))) await pictureShelf.put(newlyKept(name, packed, false))
+    await keepPicture(name, async () => packed)
   }
   return plan
 }

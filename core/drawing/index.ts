@@ -27,6 +27,7 @@ export {
   type AdjustAct,
   type BendAct,
   type BringInAct,
+  stackItemShape,
   type BringStackAct,
   type StackPaint,
   type CastShadowAct,

@@ -1,6 +1,5 @@
 import { z } from 'zod'
-import { layerIdSchema, layerNameSchema, sheetSchema } from '../drawing'
-import { BLEND_MODES } from '../kernels'
+import { sheetSchema, stackItemShape } from '../drawing'
 
 /*
  * What the standard lacks, beside it in the same file: the stack as it is here. `stack.xml` names it by an attribute of
@@ -17,24 +16,7 @@ const fileSchema = z.string().min(1).max(200)
 const whole = z.int().min(-100_000).max(100_000)
 /** One part of the paint, or none. */
 const paintSchema = z.strictObject({ file: fileSchema, x: whole, y: whole }).nullable()
-const item = {
-  id: layerIdSchema,
-  name: layerNameSchema,
-  visible: z.boolean(),
-  opacity: z.int().min(0).max(100),
-  mode: z.enum(BLEND_MODES).optional(),
-  locked: z.literal(true).optional(),
-  clip: z.literal(true).optional(),
-  group: layerIdSchema.optional(),
-  mask: z
-    .strictObject({
-      id: layerIdSchema,
-      base: z.union([z.literal(0), z.literal(1)]),
-      isOn: z.boolean(),
-      paint: paintSchema,
-    })
-    .optional(),
-}
+const item = stackItemShape(paintSchema)
 
 export const ownStackSchema = z.strictObject({
   format: z.literal('little-easel-stack'),

@@ -1,6 +1,6 @@
 import { strToU8 } from 'fflate'
 import type { Kernels } from '../kernels'
-import type { Drawing, Sheet } from '../layers'
+import type { Drawing } from '../layers'
 import { LayerFiles, type LayeredFile, type Packing } from './files'
 import { escaped, type Written } from './stack-xml'
 
@@ -43,20 +43,19 @@ export async function layeredSvgOf(
     const indent = ' '.repeat(depth)
     for (const item of items) {
       lines.push(`${indent}<g${looksOf(item)}><title>${escaped(item.name)}</title>`)
-      if (item.kind === 'layer') lines.push(`${indent} ${imageOf(item.at, drawing.sheet)}`)
+      if (item.kind === 'layer') lines.push(`${indent} ${imageOf(item.at)}`)
       else addAll(item.items, depth + 1)
       lines.push(`${indent}</g>`)
     }
   }
 
-  function imageOf({ src, x, y }: Extract<Written, { kind: 'layer' }>['at'], sheet: Sheet): string {
+  function imageOf({ src, x, y }: Extract<Written, { kind: 'layer' }>['at']): string {
     const bytes = made.get(src)!
     const head = new DataView(bytes.buffer, bytes.byteOffset)
     // PNG, 11.2.1: width and height stand at 16 and 20.
     const [w, h] = [head.getUint32(16), head.getUint32(20)]
-    const isOn = x < sheet.width && y < sheet.height
     const href = `data:image/png;base64,${packing.base64(bytes)}`
-    return isOn ? `<image x="${x}" y="${y}" width="${w}" height="${h}" href="${href}"/>` : ''
+    return `<image x="${x}" y="${y}" width="${w}" height="${h}" href="${href}"/>`
   }
 }
 

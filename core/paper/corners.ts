@@ -14,6 +14,14 @@ import { planesOf, readPlanes, type Planes } from './planes'
 /** Clockwise from the top left one, px of the picture. */
 export type Corners = readonly [Point, Point, Point, Point]
 
+/** Of a picture that is all sheet. */
+export const wholeCorners = ({ width, height }: { readonly width: number; readonly height: number }): Corners => [
+  { x: 0, y: 0 },
+  { x: width, y: 0 },
+  { x: width, y: height },
+  { x: 0, y: height },
+]
+
 export interface FoundPaper {
   readonly corners: Corners
   /** How much of its sides was seen, 0 … 1. */

@@ -1,5 +1,5 @@
 export { cleanedPaper } from './clean'
-export { paperCorners, type Corners, type FoundPaper } from './corners'
+export { paperCorners, wholeCorners, type Corners, type FoundPaper } from './corners'
 export type { Cut } from './evened'
 export { READ_SIDE, readPage, type ReadPage } from './read'
 export {

@@ -1,4 +1,5 @@
 import type { Pixels } from '../kernels'
+import { softened } from './planes'
 
 /*
  * The light on a photographed page, found from the page itself. Marks are darker than paper and, however long, thin
@@ -41,9 +42,9 @@ export function lightOf(page: Pixels): PageLight {
       colours[3 * i + 1]! / paper[1]!,
       colours[3 * i + 2]! / paper[2]!,
     )
-  const calm = meanRound(brightest, width, height, 1)
+  const calm = softened(brightest, width, height)
   const reach = Math.max(2, Math.round(THICKEST * Math.max(width, height)))
-  const light = meanRound(closed(calm, width, height, reach), width, height, 1)
+  const light = softened(closed(calm, width, height, reach), width, height)
   const least = DARKEST_SHADOW * shareOf(light, 0.9)
   for (let i = 0; i < count; i++) light[i] = Math.max(least, light[i]!)
   // The largest of many noisy values lies above what they mean.
@@ -126,7 +127,7 @@ function tintsOf(width: number, height: number, valueAt: (i: number) => number):
   const grid = Float32Array.from(cells, values =>
     values.length < least ? 1 : values.sort((a, b) => a - b)[values.length >> 1]!,
   )
-  return meanRound(grid, CELLS, CELLS, 1)
+  return softened(grid, CELLS, CELLS)
 }
 
 function between(grid: Float32Array, fx: number, fy: number): number {
@@ -170,21 +171,6 @@ function slid(
     for (let i = padded - 1; i >= 0; i--)
       back[i] = i % window === window - 1 ? line[i]! : Math.max(back[i + 1]!, line[i]!)
     for (let i = 0; i < length; i++) out[n * next + i * step] = sign * Math.max(back[i]!, forth[i + window - 1]!)
-  }
-  return out
-}
-
-/** Each value the mean of those within `reach` along both sides. */
-function meanRound(values: Float32Array, width: number, height: number, reach: number): Float32Array {
-  const out = new Float32Array(values.length)
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      let [sum, count] = [0, 0]
-      for (let j = Math.max(0, y - reach); j <= Math.min(height - 1, y + reach); j++)
-        for (let i = Math.max(0, x - reach); i <= Math.min(width - 1, x + reach); i++, count++)
-          sum += values[j * width + i]!
-      out[y * width + x] = sum / count
-    }
   }
   return out
 }

@@ -39,7 +39,7 @@ export function planesOf({ width, height, pixels }: Pixels, side: number): Plane
 }
 
 /** Each px the mean of itself and its eight neighbours: noise is less, edges stay where they are. */
-function softened(values: Float32Array, w: number, h: number): Float32Array {
+export function softened(values: Float32Array, w: number, h: number): Float32Array {
   const out = new Float32Array(values.length)
   for (let y = 0; y < h; y++) {
     for (let x = 0; x < w; x++) {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
+import { imageOf } from '../../sheet/image-data'
 import { STRAIGHT, toWindow } from '../../sheet/view'
 
 /** The photograph, and over it the corners of its sheet: pulled, or moved by keys. */
@@ -45,8 +46,7 @@ const source = computed(() => {
   const shown = table.value?.picture
   if (!shown) return null
   const canvas = new OffscreenCanvas(shown.width, shown.height)
-  const data = new Uint8ClampedArray(shown.pixels.buffer as ArrayBuffer, shown.pixels.byteOffset, shown.pixels.length)
-  canvas.getContext('2d')!.putImageData(new ImageData(data, shown.width, shown.height), 0, 0)
+  canvas.getContext('2d')!.putImageData(imageOf(shown), 0, 0)
   return canvas
 })
 watch(

@@ -4,7 +4,7 @@ import { computed, ref, shallowRef } from 'vue'
 import type { Point } from '#core/base'
 import type { PictureName } from '#core/drawing'
 import type { Pixels } from '#core/kernels'
-import { PLAIN_PAPER, type Corners, type PaperKeeps, type PaperSettings } from '#core/paper'
+import { PLAIN_PAPER, wholeCorners, type Corners, type PaperKeeps, type PaperSettings } from '#core/paper'
 import { latestOnly } from '../../sheet/latest-only'
 import type { PictureSize } from '../../sheet/placed-pictures'
 import type { Answered } from '../../workers/pictures/answered'
@@ -91,13 +91,7 @@ export function createFromPaper(door: () => Remote<Door>) {
   }
   /** All of the photograph. */
   function setWhole(): void {
-    const { width, height } = table.value!.size
-    corners.value = [
-      { x: 0, y: 0 },
-      { x: width, y: 0 },
-      { x: width, y: height },
-      { x: 0, y: height },
-    ]
+    corners.value = wholeCorners(table.value!.size)
     isCrossed.value = false
   }
 

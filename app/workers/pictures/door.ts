@@ -6,7 +6,7 @@ import { packPicture, settledPixels } from '#core/pictures'
 import { largestOf } from '../../sheet/placed-pictures'
 import { answered, type Answered } from './answered'
 import { decodePicture, pixelsOf, type Decoded } from './decode'
-import { newlyKept, pictureShelf } from './kept'
+import { keepPicture } from './kept'
 import { nameOfPicture } from './name'
 import { PaperOnTable, type ShownPhotograph, type StraightPage } from './paper'
 import { zlib } from './zlib'
@@ -120,11 +120,7 @@ export class Door {
     return answered(async () => {
       const { picture, ...name } = this.taken!
       this.taken = null
-      const known = await pictureShelf.get(name.hash)
-      if (!known) {
-        const packed = await packPicture(picture, zlib)
-        await pictureShelf.put(newlyKept(name, packed, false))
-      }
+      await keepPicture(name, () => packPicture(picture, zlib))
       return true
     })
   }

@@ -61,6 +61,11 @@ export const pictureShelf: PictureShelf = {
   },
 }
 
+/** Keeps a picture until the server has it, unless it is here already. */
+export async function keepPicture(name: PictureName, pack: () => Promise<Uint8Array>): Promise<void> {
+  if (!(await pictureShelf.get(name.hash))) await pictureShelf.put(newlyKept(name, await pack(), false))
+}
+
 /** Puts away what the server has and nobody looks at, and what is more than `most` bytes. What it has not stays. */
 export function tidyPictures(now: number, most = MOST_BYTES): Promise<void> {
   let sum = 0

@@ -7,7 +7,7 @@ import { packPicture, settledPixels, unpackPicture } from '#core/pictures'
 import { sizeFromHead } from '../../sheet/pictures'
 import { answered, type Answered } from './answered'
 import { decodePicture, pixelsOf } from './decode'
-import { newlyKept, pictureShelf } from './kept'
+import { keepPicture } from './kept'
 import { digestOf, nameOfPicture } from './name'
 import { zlib } from './zlib'
 
@@ -66,10 +66,9 @@ export class LayeredWork {
       for (const { piece, y } of piecesOf(picture)) {
         const { width, height } = piece
         const hash = await nameOfPicture(piece)
-        if (!(await pictureShelf.get(hash))) {
-          const packed = isPacked && piece === picture ? bytes : await packPicture(piece, zlib)
-          await pictureShelf.put(newlyKept({ hash, width, height }, packed, false))
-        }
+        await keepPicture({ hash, width, height }, async () =>
+          isPacked && piece === picture ? bytes : packPicture(piece, zlib),
+        )
         pieces.push({ picture: { hash, width, height }, x: 0, y })
       }
       return pieces

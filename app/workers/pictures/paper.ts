@@ -1,3 +1,4 @@
+import { finished } from '#core/adjust'
 import type { Kernels, Pixels } from '#core/kernels'
 import { shrunk } from '#core/moving'
 import {
@@ -9,8 +10,8 @@ import {
   straightened,
   straightSize,
   suggestedStrength,
+  wholeCorners,
   type Corners,
-  type PaperKeeps,
   type PaperSettings,
   type ReadPage,
 } from '#core/paper'
@@ -64,7 +65,7 @@ export class PaperOnTable {
     return {
       picture: this.small,
       size: { width: this.photograph.width, height: this.photograph.height },
-      corners: found?.corners ?? cornersOf(this.photograph),
+      corners: found?.corners ?? wholeCorners(this.photograph),
       isFound: found !== null,
     }
   }
@@ -80,11 +81,12 @@ export class PaperOnTable {
     this.read = readPage(this.kernels, page)
     this.shown = this.smaller(page, SHOWN_SIDE)
     const { read } = this
-    const strengthOf = (keeps: PaperKeeps) => suggestedStrength(page, read, keeps)
+    // All marks are as dark, whether they keep their colour or not.
+    const marks = suggestedStrength(page, read, 'marks')
     return {
       size,
       isRuled: read.ruling.rows !== null || read.ruling.columns !== null,
-      strengths: { dark: strengthOf('dark'), marks: strengthOf('marks'), colours: strengthOf('colours') },
+      strengths: { dark: suggestedStrength(page, read, 'dark'), marks, colours: marks },
     }
   }
 
@@ -127,19 +129,3 @@ export class PaperOnTable {
 const STRAIGHT_SHARE = 0.4
 
 const sizeOf = (corners: Corners): PictureSize => largestOf(straightSize(corners))
-
-function cornersOf({ width, height }: PictureSize): Corners {
-  return [
-    { x: 0, y: 0 },
-    { x: width, y: 0 },
-    { x: width, y: height },
-    { x: 0, y: height },
-  ]
-}
-
-function finished(work: Generator<number, Pixels>): Pixels {
-  for (;;) {
-    const step = work.next()
-    if (step.done) return step.value
-  }
-}

@@ -30,13 +30,8 @@ const paintSchema = z
   .array(z.strictObject({ picture: pictureNameSchema, x: placeSchema, y: placeSchema }))
   .max(MOST_PICTURES)
 
-const maskSchema = z.strictObject({
-  id: layerIdSchema,
-  base: z.union([z.literal(0), z.literal(1)]),
-  isOn: z.boolean(),
-  paint: paintSchema,
-})
-const item = {
+/** What a layer or group of a stack is, whatever its paint and its mask's are said by. */
+export const stackItemShape = <P extends z.ZodType>(paint: P) => ({
   id: layerIdSchema,
   name: layerNameSchema,
   visible: z.boolean(),
@@ -44,9 +39,12 @@ const item = {
   mode: z.enum(BLEND_MODES).optional(),
   locked: z.literal(true).optional(),
   clip: z.literal(true).optional(),
-  mask: maskSchema.optional(),
+  mask: z
+    .strictObject({ id: layerIdSchema, base: z.union([z.literal(0), z.literal(1)]), isOn: z.boolean(), paint })
+    .optional(),
   group: layerIdSchema.optional(),
-}
+})
+const item = stackItemShape(paintSchema)
 const layerSchema = z.strictObject({ ...item, inside: z.literal(true).optional(), paint: paintSchema })
 const groupSchema = z.strictObject(item)
 
@@ -80,7 +78,7 @@ export const bringStack: ActKind<BringStackAct> = {
     requireRoom(on, layers.length)
     requireOwnIds(on, [...layers, ...groups])
     const tilesOf = (paint: StackPaint) => laid(kernels, on.sheet, paint)
-    const masked = ({ mask }: { mask?: z.infer<typeof maskSchema> | undefined }): { mask?: Mask } =>
+    const masked = ({ mask }: Pick<BringStackAct['layers'][number], 'mask'>): { mask?: Mask } =>
       mask ? { mask: { id: mask.id, base: mask.base, isOn: mask.isOn, tiles: tilesOf(mask.paint) } } : {}
     const made = layers.map(({ paint, mask, ...layer }): Layer => ({
       ...layer,

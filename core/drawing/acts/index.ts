@@ -36,7 +36,7 @@ export {
 } from './common'
 export { requireUnlocked } from './contract'
 export { requirePicture, type BringInAct } from './bring-in'
-export type { BringStackAct, StackPaint } from './bring-stack'
+export { stackItemShape, type BringStackAct, type StackPaint } from './bring-stack'
 export { adjusting, type AdjustAct } from './adjust'
 export type { ActFacts, Work } from './facts'
 export type { GradientAct } from './gradient'

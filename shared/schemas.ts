@@ -253,6 +253,19 @@ export const handInSchema = z.strictObject({
   note: z.string().trim().max(1000),
 })
 
+const darkness = z.int().min(2).max(98)
+/** A page that was drawn on and photographed. `learner`: whose it is, where a teacher hands it in for them. */
+export const paperHandInSchema = z.strictObject({
+  plan: z.int().min(1),
+  learner: z.int().min(1).optional(),
+  picture: pictureNameSchema,
+  /** How dark its lines and its marks are at least, %. */
+  page: z.strictObject({ lines: darkness, marks: darkness }),
+  note: z.string().trim().max(1000),
+  key: begunKey,
+})
+export type PaperHandIn = z.infer<typeof paperHandInSchema>
+
 const ON_PAD = [-1000, 2000] as const
 /** Numbers of a signature in all: a dozen strokes of more than a thousand places. */
 const MOST_ON_PAD = 30_000

@@ -446,6 +446,8 @@ export interface HandInView {
   handedInAt: string
   state: HandInState
   verification: Verification
+  /** It is the photograph of a page: nobody knows how it was drawn. */
+  onPaper: boolean
   hash: string
   record: DrawingRecord
   findings: StepFindings[]

@@ -217,6 +217,7 @@ export const api = {
     call('POST', '/api/drawings/:id/remove', { params: { id }, body: { isRemoved } }),
   handIn: (id: number, given: { position: number; hash: string; note: string }) =>
     call('POST', '/api/drawings/:id/hand-ins', { params: { id }, body: given }),
+  handInPaper: (given: PaperHandIn) => call('POST', '/api/paper-hand-ins', { body: given }),
   handInView: (id: number): Promise<HandInView> => call('GET', '/api/hand-ins/:id', { params: { id } }),
   answer: (id: number, body: AnswerBody) => call('PUT', '/api/hand-ins/:id/answer', { params: { id }, body }),
   critKit: (): Promise<CritKit> => call('GET', '/api/crit-kit'),

@@ -3,7 +3,7 @@ import { layerIdSchema } from '../drawing'
 import { isEmptyRect, type Rect } from '../base'
 import { layerAlpha, tilesBox, type Drawing, type Layer } from '../layers'
 import { boxOfBits, countBits } from '../raster'
-import { areaSchema, cantTell, isFound, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
+import { areaSchema, cantTell, isFound, toleranceSchema, type Evidence, type Found, type Measure, PAGE } from './contract'
 import { traceOutline, type Gap, type Outline } from './outline'
 import { listInWords, placeInWords } from './words'
 
@@ -153,4 +153,8 @@ function gapsInWords(gaps: readonly Gap[], outline: Outline, what: string): stri
   return `There are ${gaps.length} gaps in ${what}: ${more ? places.join(', ') + more : listInWords(places)}.`
 }
 
-export const closedOutline: Measure<Settings> = { schema, look }
+export const closedOutline: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { as: settings => ({ ...settings, layer: PAGE.lines }) },
+}

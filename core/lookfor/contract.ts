@@ -68,6 +68,8 @@ export interface Evidence {
   readonly acts: readonly StandingAct[]
   /** The step that is being looked at. */
   readonly step: string
+  /** It was drawn on paper: nobody knows by which strokes; `drawing` is what the page shows. */
+  readonly isOnPaper?: boolean
 }
 
 /** Evidence with what it is computed by. */
@@ -87,9 +89,21 @@ export function isFound<T extends object>(value: T | Found): value is Found {
 export interface Measure<S extends { measure: string }> {
   readonly schema: z.ZodType<S>
   readonly look: (looking: Looking, settings: S) => Found
+  /** What it looks at where the drawing is one on paper. */
+  readonly onPaper: OnPaper<S>
   /** What still counts as met, as a band over the sheet; absent: the measure has no place in itself. */
   readonly band?: (evidence: Evidence, settings: S) => Band[]
 }
+
+/**
+ * Of a drawing on paper: what paper does not tell; or the settings with what the page has in place of their layers.
+ * `unsure`: other things on the page may be taken for it, so that it can speak for a drawing, but not against it.
+ */
+export type OnPaper<S> =
+  { readonly untold: string } | { readonly as: (settings: S) => S; readonly unsure?: string | undefined }
+
+/** What a page has in place of layers: its dark lines, all its marks, and those that are no lines. */
+export const PAGE = { lines: 'page-lines', marks: 'page-marks', colour: 'page-colour' } as const
 
 /** A way over the sheet, x, y, x, y … px, with room to both sides of it. */
 export interface Band {

@@ -3,7 +3,7 @@ import { layerIdSchema } from '../drawing'
 import { layerAlpha } from '../layers'
 import { components, countBits, packBits, unpackBits, without } from '../raster'
 import { insideBox, insideOf } from './closed-outline'
-import { areaSchema, cantTell, isFound, toleranceSchema, type Evidence, type Found, type Measure } from './contract'
+import { areaSchema, cantTell, isFound, toleranceSchema, type Evidence, type Found, type Measure, PAGE } from './contract'
 import { regionMark } from './regions'
 import { percentInWords, placeInWords } from './words'
 
@@ -63,4 +63,8 @@ function look(evidence: Evidence, settings: Settings): Found {
   }
 }
 
-export const covered: Measure<Settings> = { schema, look }
+export const covered: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { as: settings => ({ ...settings, lines: PAGE.lines, layer: PAGE.marks }) },
+}

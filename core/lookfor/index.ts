@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { anyOf } from '../base'
 import type { Kernels } from '../kernels'
 import { closedOutline } from './closed-outline'
-import { cantTell, type Band, type Evidence, type Finding, type Measure } from './contract'
+import { cantTell, type Band, type Evidence, type Finding, type Found, type Looking, type Measure } from './contract'
 import { covered } from './covered'
 import { confidentStrokes } from './drawn/confident-strokes'
 import { endsMeet } from './drawn/ends-meet'
@@ -31,6 +31,7 @@ import { lightFromPin } from './tone/light-from-pin'
 import { livelyShadow } from './tone/lively-shadow'
 import { noPureEnds } from './tone/no-pure-ends'
 import { paleFringe } from './tone/pale-fringe'
+import { lookedAt, pageOf } from './page'
 import { paletteKept } from './tone/palette-kept'
 import { seamsBlended } from './tone/seams-blended'
 import { smoothGradient } from './tone/smooth-gradient'
@@ -54,6 +55,7 @@ export { pathMark } from './drawn/common'
 export { drawnIn, type Drawn } from './drawn/paths'
 export { shownTone, type ShownTone } from './tone/shown'
 export { nextThing } from './next'
+export { lookedAt, pageOf } from './page'
 export { regionMark } from './regions'
 export { boxOf, capital, listInWords } from './words'
 export { traceOutline, type Gap, type Outline } from './outline'
@@ -115,7 +117,7 @@ export const takesOwnLimit = (measure: MeasureName): boolean => takesLimit(MEASU
 /** Looks at the drawing with every look-for, in their order. No mask of the kernels is held open meanwhile. */
 export function lookAt(kernels: Kernels, evidence: Evidence, lookFors: readonly LookFor[]): Finding[] {
   const { placed } = evidence.drawing
-  const looking = { ...evidence, kernels }
+  const looking = lookedAt(kernels, evidence)
   return lookFors.map(({ id, title, settings }) => {
     const measure = MEASURES[settings.measure] as unknown as Measure<typeof settings>
     const places = placesIn(settings.measure)
@@ -126,8 +128,17 @@ export function lookAt(kernels: Kernels, evidence: Evidence, lookFors: readonly 
           `Nobody has said yet where to look for “${title}”. It is set in the plan: under Look-fors, “Where”, an area is drawn on the sheet.`,
         ),
       }
-    return { lookFor: id, ...measure.look(looking, placed ? onSheet(settings, places, placed) : settings) }
+    return { lookFor: id, ...foundBy(measure, looking, placed ? onSheet(settings, places, placed) : settings) }
   })
+}
+
+function foundBy<S extends { measure: string }>({ look, onPaper }: Measure<S>, looking: Looking, settings: S): Found {
+  if (!looking.isOnPaper) return look(looking, settings)
+  if ('untold' in onPaper) return cantTell(`Paper does not tell ${onPaper.untold}.`)
+  const found = look(looking, onPaper.as(settings))
+  return found.verdict === 'not-yet' && onPaper.unsure
+    ? cantTell(`${found.sentence} It may not be so: ${onPaper.unsure}.`)
+    : found
 }
 
 /**
@@ -140,6 +151,7 @@ export function bandsOf(evidence: Evidence, { settings }: LookFor): Band[] {
   if (isUnplaced(settings, places)) return []
   const { placed } = evidence.drawing
   const there = placed ? onSheet(settings, places, placed) : settings
-  const known = measure.band?.(evidence, there) ?? []
+  // Where strokes went on paper is not known before it is looked at.
+  const known = pageOf(evidence) ? [] : (measure.band?.(evidence, there) ?? [])
   return known.length ? known : bordersIn(there, places)
 }

@@ -16,7 +16,7 @@ import {
   type BitPlane,
 } from '../raster'
 import { insideBox, insideOf } from './closed-outline'
-import { areaSchema, cantTell, isFound, toleranceSchema, type Found, type Looking, type Measure } from './contract'
+import { areaSchema, cantTell, isFound, toleranceSchema, type Found, type Looking, type Measure, PAGE } from './contract'
 import { regionMark } from './regions'
 import { percentInWords, placeInWords } from './words'
 
@@ -85,4 +85,11 @@ function farthestFrom(home: BitPlane, spill: BitPlane): { x: number; y: number; 
   return { ...best, far: Math.sqrt(best.far) }
 }
 
-export const insideLines: Measure<Settings> = { schema, look }
+export const insideLines: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: {
+    as: settings => ({ ...settings, lines: PAGE.lines, layer: PAGE.colour }),
+    unsure: 'other things on the page may be coloured as well',
+  },
+}

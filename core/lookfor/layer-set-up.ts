@@ -69,4 +69,8 @@ function look({ drawing }: Evidence, { layers }: Settings): Found {
   }
 }
 
-export const layerSetUp: Measure<Settings> = { schema, look }
+export const layerSetUp: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { untold: 'which layers there are' },
+}

@@ -38,4 +38,8 @@ function look(evidence: Evidence, { layer, tolerance }: Settings): Found {
   }
 }
 
-export const rightLayer: Measure<Settings> = { schema, look }
+export const rightLayer: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { untold: 'what was drawn on which layer' },
+}

@@ -53,4 +53,8 @@ function look(evidence: Evidence, { steps, hidden }: Settings): Found {
   }
 }
 
-export const stepsInOrder: Measure<Settings> = { schema, look }
+export const stepsInOrder: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { untold: 'in which order it was drawn' },
+}

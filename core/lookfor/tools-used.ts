@@ -67,4 +67,8 @@ function usedInWords(act: PaintAct): string {
   return used ? `${NAMES[used.tool]} at ${used.size} px` : act.kind === 'shape' ? 'filled shape' : NAMES.pour
 }
 
-export const toolsUsed: Measure<Settings> = { schema, look }
+export const toolsUsed: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { untold: 'which tools were used' },
+}

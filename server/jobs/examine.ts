@@ -1,6 +1,6 @@
 import { contentHash, replay, standingActs, type DrawingRecord } from '#core/drawing'
 import { showDrawing, type Drawing } from '#core/layers'
-import { lookAt } from '#core/lookfor'
+import { lookAt, lookedAt } from '#core/lookfor'
 import type { Plan } from '#core/plan'
 import { measuresOf, type Measures } from '#core/review'
 import type { StepFindings } from '#shared/views'
@@ -43,6 +43,7 @@ export function examine(
     width: drawing.sheet.width,
     height: drawing.sheet.height,
     pixels: showDrawing(kernels, drawing),
-    measures: measuresOf(kernels, drawing, record.entries),
+    // Of a page what is drawn on it: its paper is no paint.
+    measures: measuresOf(kernels, lookedAt(kernels, { drawing, acts, step: '' }).drawing, record.entries),
   }
 }

@@ -30,6 +30,7 @@ import { classTurns } from './0027-class-turns'
 import { verdicts } from './0028-verdicts'
 import { keyframes } from './0029-keyframes'
 import { paintPictures } from './0030-paint-pictures'
+import { onPaper } from './0031-on-paper'
 
 /** All migrations in their order. A landed one is never changed; a change is a new one. */
 const MIGRATIONS = [
@@ -63,6 +64,7 @@ const MIGRATIONS = [
   verdicts,
   keyframes,
   paintPictures,
+  onPaper,
 ]
 
 /** Of all changes that this version knows, in their order. */

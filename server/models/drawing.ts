@@ -44,6 +44,8 @@ export class DrawingModel extends Model<InferAttributes<DrawingModel>, InferCrea
   declare begunKey: CreationOptional<string | null>
   /** A name of its own; null: its plan's. */
   declare title: CreationOptional<string | null>
+  /** It is the photograph of a page. */
+  declare onPaper: CreationOptional<boolean>
   /** Put away by its learner: it can be taken back for a while. */
   declare removedAt: CreationOptional<Date | null>
 }
@@ -72,6 +74,7 @@ export function initDrawingModel(sequelize: Sequelize): void {
       copyKey: DataTypes.STRING(40),
       begunKey: DataTypes.STRING(40),
       title: DataTypes.STRING(80),
+      onPaper: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
       removedAt: timeOrNull(),
     },
     { sequelize, tableName: 'drawings' },

@@ -88,7 +88,19 @@ export const roomOfTeacher = (id: number): Promise<UsedRoom> =>
 
 type NewDrawing = Pick<Drawing, 'planId'> &
   Partial<
-    Pick<Drawing, 'learnerId' | 'teacherId' | 'versionId' | 'purpose' | 'step' | 'copiedFrom' | 'copyKey' | 'begunKey'>
+    Pick<
+      Drawing,
+      | 'learnerId'
+      | 'teacherId'
+      | 'versionId'
+      | 'purpose'
+      | 'step'
+      | 'copiedFrom'
+      | 'copyKey'
+      | 'begunKey'
+      | 'title'
+      | 'onPaper'
+    >
   >
 
 export function addDrawing(values: NewDrawing, transaction?: Tx): Promise<Drawing> {

@@ -139,13 +139,34 @@ export function addHandIn(
   return made(HandInModel.create(values, { transaction }))
 }
 
-/** Takes what still waits of a drawing off the pile. */
-export async function replaceWaiting(drawingId: number, transaction: Tx): Promise<void> {
+/** Takes what still waits of a drawing, or of several, off the pile. */
+export async function replaceWaiting(drawingId: number | number[], transaction: Tx): Promise<void> {
   await HandInModel.update({ state: 'replaced' }, { where: { drawingId, state: 'waiting' }, transaction })
 }
 
 export function countHandIns(drawingId: number, transaction?: Tx): Promise<number> {
   return HandInModel.count({ where: { drawingId }, transaction })
+}
+
+/** A learner's drawings of a plan on paper that were handed in, and how often. */
+export async function onPaperOf(
+  learnerId: number,
+  planId: number,
+  transaction: Tx,
+): Promise<{ drawings: number[]; count: number }> {
+  const rows = await question<{ id: number; count: number }>(
+    `SELECT d.id, COUNT(h.id) AS count FROM drawings d JOIN hand_ins h ON h.drawing_id = d.id
+      WHERE d.learner_id = :learnerId AND d.plan_id = :planId AND d.on_paper = 1 GROUP BY d.id`,
+    { learnerId, planId },
+    transaction,
+  )
+  return { drawings: rows.map(each => each.id), count: rows.reduce((sum, each) => sum + Number(each.count), 0) }
+}
+
+/** The latest of a drawing. */
+export async function latestHandIn(drawingId: number): Promise<number | null> {
+  const where = { drawingId }
+  return (await HandInModel.findOne({ where, attributes: ['id'], order: [['id', 'DESC']] }))?.id ?? null
 }
 
 /** Of all drawings of a learner, within the last day. */
@@ -161,7 +182,13 @@ export async function countToday(learnerId: number, transaction?: Tx): Promise<n
 
 export async function setExamined(
   id: number,
-  values: { verification: 'matches' | 'differs'; findings: StepFindings[]; measures: Measures; picture: Buffer },
+  values: {
+    verification: 'matches' | 'differs'
+    findings: StepFindings[]
+    measures: Measures
+    picture: Buffer
+    hash?: string
+  },
   transaction?: Tx,
 ): Promise<void> {
   const row = await HandInModel.findByPk(id, { attributes: WITHOUT_PICTURE, transaction })

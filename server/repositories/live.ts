@@ -40,7 +40,7 @@ export interface RoundRow {
 const ROUND = `SELECT l.id AS learnerId, l.name, l.left_at AS leftAt, d.id AS drawingId, d.plan_id AS planId, d.version_id AS versionId, d.position, d.step, d.step_at AS stepAt, d.last_seen_at AS lastSeenAt,
     p.position AS pictured, p.findings AS found, h.words, h.raised_at AS raisedAt, i.state AS handIn, i.position AS handInPosition
   FROM learners l
-  LEFT JOIN drawings d ON d.id = (SELECT x.id FROM drawings x WHERE x.learner_id = l.id ORDER BY x.last_seen_at DESC, x.id DESC LIMIT 1)
+  LEFT JOIN drawings d ON d.id = (SELECT x.id FROM drawings x WHERE x.learner_id = l.id AND x.on_paper = 0 ORDER BY x.last_seen_at DESC, x.id DESC LIMIT 1)
   LEFT JOIN live_pictures p ON p.drawing_id = d.id
   LEFT JOIN raised_hands h ON h.learner_id = l.id
   LEFT JOIN hand_ins i ON i.id = (SELECT MAX(y.id) FROM hand_ins y WHERE y.drawing_id = d.id)

@@ -165,6 +165,7 @@ export async function handInView(
     handedInAt: row.handedInAt.toISOString(),
     state: row.state,
     verification: row.verification,
+    onPaper: drawing.onPaper,
     hash: row.hash,
     findings: row.findings ?? [],
     answer: answer ? await answerView(answer) : null,

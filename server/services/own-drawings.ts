@@ -19,9 +19,10 @@ export const folioDrawing = ({ id, title, position, lastSeenAt }: Drawing): Foli
   lastSeenAt: lastSeenAt?.toISOString() ?? null,
 })
 
-/** The one that is gone on with: the newest, unless it was made of another's strokes. */
+/** The one that is gone on with: the newest, unless it was made of another's strokes; none that is on paper. */
 export function currentOf(theirs: readonly Drawing[]): Drawing | undefined {
-  return theirs.findLast(each => each.copiedFrom === null) ?? theirs.at(-1)
+  const drawn = theirs.filter(each => !each.onPaper)
+  return drawn.findLast(each => each.copiedFrom === null) ?? drawn.at(-1)
 }
 
 /** Whether it may still be taken back. */

@@ -9,6 +9,8 @@ import { goesOver } from './cost'
 import { layerAdd } from './layers'
 import { destinationOf, destinationSchema } from './move'
 
+const darkness = z.int().min(2).max(98)
+
 const schema = z.strictObject({
   kind: z.literal('bring-in'),
   version: z.literal(1),
@@ -25,6 +27,11 @@ const schema = z.strictObject({
   picture: pictureNameSchema,
   /** Where its corners (or the knots of its net) go, sixteenths of a px. */
   to: destinationSchema,
+  /**
+   * It is a drawing on paper, photographed and made straight under even light: its paper is white. What is at least so
+   * dark, % of what lies between paper and black, is one of its lines, and one of its marks (coloured ones as well).
+   */
+  page: z.strictObject({ lines: darkness, marks: darkness }).optional(),
 })
 export type BringInAct = z.infer<typeof schema>
 

@@ -92,4 +92,8 @@ function capitalCount(count: number): string {
   return ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six'][count] ?? `${count}`
 }
 
-export const confidentStrokes: Measure<Settings> = { schema, look }
+export const confidentStrokes: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { untold: 'by how many strokes a line was drawn' },
+}

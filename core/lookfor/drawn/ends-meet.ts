@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { distanceOf, lengthOf, resample, type Point } from '../../geometry'
-import { atMost, cantTell, limitOf, worse, type Evidence, type Found, type Measure } from '../contract'
+import { atMost, cantTell, limitOf, worse, type Evidence, type Found, type Measure, PAGE } from '../contract'
 import { drawnFields } from './common'
 import { drawnIn, type Drawn } from './paths'
 
@@ -99,4 +99,8 @@ function look(evidence: Evidence, { layer, what, target, tolerance }: Settings):
   return { verdict, figure, sentence, marks }
 }
 
-export const endsMeet: Measure<Settings> = { schema, look }
+export const endsMeet: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { as: settings => ({ ...settings, layer: PAGE.lines }) },
+}

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { boundsOf } from '../../base'
 import { depthAt, skeleton } from '../../raster'
-import { atMost, cantTell, limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { atMost, cantTell, limitOf, type Evidence, type Found, type Measure, PAGE } from '../contract'
 import { placeInWords } from '../words'
 import { drawnFields, rounded } from './common'
 import { alphaOf } from './paths'
@@ -97,4 +97,8 @@ function look(evidence: Evidence, { layer, what, target, tolerance }: Settings):
   }
 }
 
-export const evenWidth: Measure<Settings> = { schema, look }
+export const evenWidth: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { as: settings => ({ ...settings, layer: PAGE.lines }) },
+}

@@ -11,8 +11,7 @@ import {
   type Evidence,
   type Found,
   type Looking,
-  type Measure,
-} from '../contract'
+  type Measure, PAGE } from '../contract'
 import { capital, placeInWords } from '../words'
 import { shownToneSchema, toneAgainst } from '../tone/shown'
 import { drawnFields, rounded } from './common'
@@ -122,4 +121,9 @@ function band(_evidence: Evidence, { shape, tolerance }: Settings): Band[] {
   return [{ points: shape, isClosed: true, reach: (limitOf(tolerance, OFF) / 100) * Math.sqrt(Math.abs(area)) }]
 }
 
-export const likeness: Measure<Settings> = { schema, look, band }
+export const likeness: Measure<Settings> = {
+  schema,
+  look,
+  band,
+  onPaper: { as: settings => ({ ...settings, layer: PAGE.marks }) },
+}

@@ -1,14 +1,14 @@
 import { SAMPLE_FIELDS, Steadier, SUBPIXELS, unpackSample, type Sample } from '../../brush'
 import { distanceOf, type Point } from '../../geometry'
 import { layerAlpha, type Drawing, type Placed } from '../../layers'
+import { tracedLines } from '../../raster'
 import { isInside } from './polygon'
 import { placedSince } from '../moved'
 import { paintActs, type PaintAct } from '../process'
 import type { Evidence } from '../contract'
 
-/** The way of a stroke that can still be seen, as its tool drew it. */
+/** The way of a stroke that can still be seen, as its tool drew it; on paper, of a line as it is seen. */
 export interface Drawn {
-  readonly act: PaintAct
   /** Sheet px, no two of them the same. */
   readonly points: readonly Point[]
   /** The line's width as it was set, px. */
@@ -17,6 +17,8 @@ export interface Drawn {
 
 /** Where less paint than this is left, alpha 0 … 255, the line was erased again. */
 const LEFT = 40
+/** On paper, a px of at least so much is ink, alpha 0 … 255. */
+const INK = 128
 /** A stroke belongs to a region when so much of it lies inside. */
 const BELONGS = 0.6
 /** Shorter ones are dots, px and widths. */
@@ -55,6 +57,7 @@ function findDrawn(evidence: Evidence, layerId: string, target: readonly number[
   const alpha = alphaOf(drawing, layerId)
   if (!alpha) return []
   const { width, height } = drawing.sheet
+  if (evidence.isOnPaper) return linesIn(drawing, layerId, alpha).filter(({ points }) => isIn(target, points))
   const isLeft = ({ x, y }: Point) => {
     const [px, py] = [Math.floor(x), Math.floor(y)]
     if (px < 0 || py < 0 || px >= width || py >= height) return false
@@ -68,11 +71,29 @@ function findDrawn(evidence: Evidence, layerId: string, target: readonly number[
   return acts.flatMap(act => {
     const path = movedPath(pathOf(act), placedSince(evidence, act))
     if (!path || lengthAtLeast(path.points, LEAST_LENGTH) === false) return []
-    const inside = target ? path.points.filter(point => isInside(target, point)).length / path.points.length : 1
-    if (inside < BELONGS) return []
+    if (!isIn(target, path.points)) return []
     const left = path.points.filter(isLeft)
-    return left.length >= 4 && left.length >= 0.5 * path.points.length ? [{ act, points: left, width: path.width }] : []
+    return left.length >= 4 && left.length >= 0.5 * path.points.length ? [{ points: left, width: path.width }] : []
   })
+}
+
+const isIn = (target: readonly number[] | null, points: readonly Point[]) =>
+  !target || points.filter(point => isInside(target, point)).length >= BELONGS * points.length
+
+const lines = /* @__PURE__ */ new WeakMap<Drawing, Map<string, readonly Drawn[]>>()
+/** The lines that a layer of px shows. Traced once. */
+function linesIn(drawing: Drawing, layerId: string, alpha: Uint8Array): readonly Drawn[] {
+  let known = lines.get(drawing)
+  if (!known) lines.set(drawing, (known = new Map()))
+  let found = known.get(layerId)
+  if (!found) {
+    const ink = alpha.map(value => (value >= INK ? 1 : 0))
+    found = tracedLines(ink, drawing.sheet.width, drawing.sheet.height).filter(({ points }) =>
+      lengthAtLeast(points, LEAST_LENGTH),
+    )
+    known.set(layerId, found)
+  }
+  return found
 }
 
 function lengthAtLeast(points: readonly Point[], least: number): boolean {

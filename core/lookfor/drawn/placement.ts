@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { layerIdSchema } from '../../drawing'
-import { atMost, cantTell, limitOf, limitSchema, type Band, type Evidence, type Found, type Measure } from '../contract'
+import { atMost, cantTell, limitOf, limitSchema, type Band, type Evidence, type Found, type Measure, PAGE } from '../contract'
 import { rounded } from './common'
 import { massOf } from './mass'
 import { capital } from '../words'
@@ -155,4 +155,9 @@ function band({ drawing }: Evidence, { layer, aim, tolerance }: Settings): Band[
   }
 }
 
-export const placement: Measure<Settings> = { schema, look, band }
+export const placement: Measure<Settings> = {
+  schema,
+  look,
+  band,
+  onPaper: { as: settings => ({ ...settings, layer: PAGE.marks }) },
+}

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { distanceOf, lengthOf, type Point } from '../../geometry'
-import { atMost, cantTell, limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { atMost, cantTell, limitOf, type Evidence, type Found, type Measure, PAGE } from '../contract'
 import { drawnFields, rounded } from './common'
 import { drawnIn } from './paths'
 import { capital } from '../words'
@@ -188,4 +188,8 @@ function angleAt(before: Point, corner: Point, after: Point): number {
   return Math.min(turn, 360 - turn)
 }
 
-export const polygon: Measure<Settings> = { schema, look }
+export const polygon: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { as: settings => ({ ...settings, layer: PAGE.lines }) },
+}

@@ -8,8 +8,7 @@ import {
   limitSchema,
   type Evidence,
   type Found,
-  type Measure,
-} from '../contract'
+  type Measure, PAGE } from '../contract'
 import { massOf } from './mass'
 import { capital } from '../words'
 
@@ -66,4 +65,15 @@ function asShare(value: number): string {
   return value >= 2 ? `${value.toFixed(1)} times` : `${Math.round(100 * value)} %`
 }
 
-export const proportion: Measure<Settings> = { schema, look }
+export const proportion: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: {
+    as: settings => ({
+      ...settings,
+      part: { ...settings.part, layer: PAGE.marks },
+      to: { ...settings.to, layer: PAGE.marks },
+    }),
+    unsure: 'on paper all parts lie on one sheet',
+  },
+}

@@ -18,8 +18,7 @@ import {
   type Evidence,
   type Found,
   type Mark,
-  type Measure,
-} from '../contract'
+  type Measure, PAGE } from '../contract'
 import { capital, placeInWords } from '../words'
 import { drawnFields, pathMark, rounded } from './common'
 import { drawnIn } from './paths'
@@ -171,4 +170,9 @@ function band(evidence: Evidence, { layer, target, tolerance }: Settings): Band[
   return [{ points, isClosed: true, reach: (limitOf(tolerance, OFF) / 100) * Math.sqrt(ellipse.rx * ellipse.ry) }]
 }
 
-export const roundShape: Measure<Settings> = { schema, look, band }
+export const roundShape: Measure<Settings> = {
+  schema,
+  look,
+  band,
+  onPaper: { as: settings => ({ ...settings, layer: PAGE.lines }) },
+}

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { lengthOf, resample, type Point } from '../../geometry'
-import { atMost, cantTell, limitOf, type Band, type Evidence, type Found, type Measure } from '../contract'
+import { atMost, cantTell, limitOf, type Band, type Evidence, type Found, type Measure, PAGE } from '../contract'
 import { drawnFields, pathMark, rounded } from './common'
 import { drawnIn, type Drawn } from './paths'
 
@@ -76,4 +76,9 @@ function band(evidence: Evidence, { layer, target, tolerance }: Settings): Band[
     }))
 }
 
-export const steadyLine: Measure<Settings> = { schema, look, band }
+export const steadyLine: Measure<Settings> = {
+  schema,
+  look,
+  band,
+  onPaper: { as: settings => ({ ...settings, layer: PAGE.lines }) },
+}

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { distanceOf, fitLine, lengthOf, resample, type Point } from '../../geometry'
-import { atMost, cantTell, limitOf, worse, type Band, type Evidence, type Found, type Measure } from '../contract'
+import { atMost, cantTell, limitOf, worse, type Band, type Evidence, type Found, type Measure, PAGE } from '../contract'
 import { drawnFields, pathMark, rounded } from './common'
 import { drawnIn, type Drawn } from './paths'
 
@@ -115,4 +115,9 @@ function band(evidence: Evidence, { layer, target, tolerance }: Settings): Band[
   })
 }
 
-export const straightLine: Measure<Settings> = { schema, look, band }
+export const straightLine: Measure<Settings> = {
+  schema,
+  look,
+  band,
+  onPaper: { as: settings => ({ ...settings, layer: PAGE.lines }) },
+}

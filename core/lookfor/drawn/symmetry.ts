@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { squaredDistances } from '../../raster'
-import { cantTell, limitOf, type Evidence, type Found, type Measure } from '../contract'
+import { cantTell, limitOf, type Evidence, type Found, type Measure, PAGE } from '../contract'
 import { regionMark } from '../regions'
 import { drawnFields, rounded } from './common'
 import { edgeOf, filledShape } from './filled'
@@ -126,4 +126,8 @@ function mirroredOff(
   return sum / places.length
 }
 
-export const symmetry: Measure<Settings> = { schema, look }
+export const symmetry: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { as: settings => ({ ...settings, layer: PAGE.marks }) },
+}

@@ -75,4 +75,8 @@ function look(evidence: Evidence, { layer, what, target, tolerance, along }: Set
   }
 }
 
-export const blendedAlong: Measure<Settings> = { schema, look }
+export const blendedAlong: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { untold: 'which way it was rubbed' },
+}

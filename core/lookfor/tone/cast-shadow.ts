@@ -88,4 +88,8 @@ function look(looking: Looking, { form, shadow, what, light: asked, tolerance }:
   }
 }
 
-export const castShadow: Measure<Settings> = { schema, look }
+export const castShadow: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { untold: 'what is form and what is shadow' },
+}

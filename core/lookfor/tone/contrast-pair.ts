@@ -52,4 +52,8 @@ function look(looking: Looking, { areas, tolerance }: Settings): Found {
   }
 }
 
-export const contrastPair: Measure<Settings> = { schema, look }
+export const contrastPair: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { as: settings => settings },
+}

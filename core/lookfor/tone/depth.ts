@@ -64,4 +64,8 @@ interface Tone {
   readonly chroma: number
 }
 
-export const depth: Measure<Settings> = { schema, look }
+export const depth: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { untold: 'which parts are meant to lie near and far' },
+}

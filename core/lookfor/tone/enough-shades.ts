@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { isFound, limitOf, type Found, type Looking, type Measure } from '../contract'
+import { isFound, limitOf, type Found, type Looking, type Measure, PAGE } from '../contract'
 import { lightnessCounts, toneFields, viewOrReason } from './common'
 import { clearPaint } from './view'
 import { capital } from '../words'
@@ -64,4 +64,8 @@ function look(looking: Looking, settings: Settings): Found {
   }
 }
 
-export const enoughShades: Measure<Settings> = { schema, look }
+export const enoughShades: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { as: settings => ({ ...settings, layer: PAGE.marks }) },
+}

@@ -69,4 +69,8 @@ function look(looking: Looking, { what, rungs, tolerance }: Settings): Found {
   }
 }
 
-export const ladderInOrder: Measure<Settings> = { schema, look }
+export const ladderInOrder: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { as: settings => settings },
+}

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { leastSquares3 } from './plane'
-import { atMost, cantTell, isFound, limitOf, type Found, type Looking, type Measure } from '../contract'
+import { atMost, cantTell, isFound, limitOf, type Found, type Looking, type Measure, PAGE } from '../contract'
 import { lightFrom } from '../../light'
 import { toneFields, viewOrReason } from './common'
 import { innerPaint } from './view'
@@ -91,4 +91,8 @@ function arrow({ x, y }: { x: number; y: number }, dx: number, dy: number, reach
   }
 }
 
-export const lightFromPin: Measure<Settings> = { schema, look }
+export const lightFromPin: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { as: settings => ({ ...settings, layer: PAGE.marks }) },
+}

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { colourName, lightnessOf } from '../../colour'
-import { areaSchema, isFound, limitOf, type Found, type Looking, type Measure } from '../contract'
+import { areaSchema, isFound, limitOf, type Found, type Looking, type Measure, PAGE } from '../contract'
 import { hueTurn, lchOf, meanColour } from './mean-colour'
 import { toneFields, viewOrReason } from './common'
 
@@ -65,4 +65,8 @@ function look(looking: Looking, settings: Settings): Found {
   }
 }
 
-export const livelyShadow: Measure<Settings> = { schema, look }
+export const livelyShadow: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { as: settings => ({ ...settings, layer: PAGE.marks }) },
+}

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { isFound, limitOf, type Found, type Looking, type Measure } from '../contract'
+import { isFound, limitOf, type Found, type Looking, type Measure, PAGE } from '../contract'
 import { capital, percentInWords } from '../words'
 import { toneFields, viewOrReason } from './common'
 import { viewMark } from './view'
@@ -47,4 +47,8 @@ function look(looking: Looking, settings: Settings): Found {
   }
 }
 
-export const noPureEnds: Measure<Settings> = { schema, look }
+export const noPureEnds: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { as: settings => ({ ...settings, layer: PAGE.marks }) },
+}

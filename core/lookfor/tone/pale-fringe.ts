@@ -82,4 +82,8 @@ function look(looking: Looking, settings: Settings): Found {
   }
 }
 
-export const paleFringe: Measure<Settings> = { schema, look }
+export const paleFringe: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { untold: 'how far the colour goes under the lines' },
+}

@@ -120,4 +120,8 @@ function apart(rgba: Uint8Array, i: number, j: number): number {
   )
 }
 
-export const paletteKept: Measure<Settings> = { schema, look }
+export const paletteKept: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { untold: 'which wells were used: its colours are those of the pencils, and of the light' },
+}

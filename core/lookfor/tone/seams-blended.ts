@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { seamsLeft } from '../../bands'
-import { atMost, isFound, limitOf, type Found, type Looking, type Measure } from '../contract'
+import { atMost, isFound, limitOf, type Found, type Looking, type Measure, PAGE } from '../contract'
 import { rounded } from '../drawn/common'
 import { lightnessCounts, percentile, toneFields, viewOrReason } from './common'
 import { viewMark } from './view'
@@ -56,4 +56,8 @@ function look(looking: Looking, settings: Settings): Found {
   }
 }
 
-export const seamsBlended: Measure<Settings> = { schema, look }
+export const seamsBlended: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { as: settings => ({ ...settings, layer: PAGE.marks }) },
+}

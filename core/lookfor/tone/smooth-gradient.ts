@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { atMost, isFound, limitOf, worse, type Found, type Looking, type Measure } from '../contract'
+import { atMost, isFound, limitOf, worse, type Found, type Looking, type Measure, PAGE } from '../contract'
 import { rounded } from '../drawn/common'
 import { toneFields, viewOrReason } from './common'
 import { leastSquares3 } from './plane'
@@ -94,4 +94,8 @@ function look(looking: Looking, settings: Settings): Found {
   }
 }
 
-export const smoothGradient: Measure<Settings> = { schema, look }
+export const smoothGradient: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { as: settings => ({ ...settings, layer: PAGE.marks }) },
+}

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { components } from '../../raster'
-import { atMost, isFound, limitOf, type Found, type Looking, type Measure } from '../contract'
+import { atMost, isFound, limitOf, type Found, type Looking, type Measure, PAGE } from '../contract'
 import { rounded } from '../drawn/common'
 import { lightnessCounts, percentile, toneFields, viewOrReason } from './common'
 import { innerPaint, viewMark } from './view'
@@ -75,4 +75,8 @@ function look(looking: Looking, settings: Settings): Found {
   }
 }
 
-export const sparingHighlights: Measure<Settings> = { schema, look }
+export const sparingHighlights: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { as: settings => ({ ...settings, layer: PAGE.marks }) },
+}

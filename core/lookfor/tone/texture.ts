@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { cantTell, limitOf, type Found, type Looking, type Measure } from '../contract'
+import { cantTell, limitOf, type Found, type Looking, type Measure, PAGE } from '../contract'
 import { rounded } from '../drawn/common'
 import { toneFields } from './common'
 import { regionView } from './view'
@@ -86,4 +86,8 @@ function look(looking: Looking, settings: Settings): Found {
   return { verdict: 'met', figure, sentence: `${capital(what)} is alive with marks.`, marks: [] }
 }
 
-export const texture: Measure<Settings> = { schema, look }
+export const texture: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { as: settings => ({ ...settings, layer: PAGE.marks }) },
+}

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { isFound, limitOf, type Found, type Looking, type Measure } from '../contract'
+import { isFound, limitOf, type Found, type Looking, type Measure, PAGE } from '../contract'
 import { lightnessCounts, percentile, toneFields, viewOrReason } from './common'
 import { capital } from '../words'
 
@@ -36,4 +36,8 @@ function look(looking: Looking, settings: Settings): Found {
   }
 }
 
-export const valueRange: Measure<Settings> = { schema, look }
+export const valueRange: Measure<Settings> = {
+  schema,
+  look,
+  onPaper: { as: settings => ({ ...settings, layer: PAGE.marks }) },
+}

@@ -1,6 +1,7 @@
 export { cleanedPaper } from './clean'
 export { paperCorners, wholeCorners, type Corners, type FoundPaper } from './corners'
 export type { Cut } from './evened'
+export { printedFrame, printedSheet, type PrintedSheet } from './printed'
 export { READ_SIDE, readPage, type ReadPage } from './read'
 export {
   MOST_SPECKS,
@@ -13,4 +14,4 @@ export {
   type PaperSettings,
 } from './settings'
 export { straightened, straightSize } from './straighten'
-export { suggestedStrength } from './suggest'
+export { faintestMark, onWhite, suggestedStrength } from './suggest'

@@ -12,11 +12,8 @@ const STEP = 3
 const NOISES = 5
 const FAINTEST = 0.08
 
-/**
- * How dark a mark is to be at least, %: half as dark as most of the marks are, where an edge lies in the middle of its
- * blur; never within the paper's noise.
- */
-export function suggestedStrength(page: Pixels, { light, ruling }: ReadPage, keeps: PaperSettings['keeps']): number {
+/** What a page's px are like: how dark each of some of them is, what most of them are, and how far those stray. */
+function looksOf(page: Pixels, { light, ruling }: ReadPage, keeps: PaperSettings['keeps']) {
   const { width, height } = page
   const rows = new EvenedRows(page, light)
   const row = new Float32Array(3 * width)
@@ -36,9 +33,35 @@ export function suggestedStrength(page: Pixels, { light, ruling }: ReadPage, kee
       values.map(value => Math.abs(value - middle)),
       0.5,
     )
-  const least = Math.max(FAINTEST, middle + NOISES * noise)
+  return { values, middle, noise, least: Math.max(FAINTEST, middle + NOISES * noise) }
+}
+
+/**
+ * How dark a mark is to be at least, %: half as dark as most of the marks are, where an edge lies in the middle of its
+ * blur; never within the paper's noise.
+ */
+export function suggestedStrength(page: Pixels, read: ReadPage, keeps: PaperSettings['keeps']): number {
+  const { values, middle, noise, least } = looksOf(page, read, keeps)
   const marks = values.filter(value => value > least)
   if (marks.length < 20) return 30
   const strength = Math.max(middle + (NOISES - 1) * noise, 0.5 * shareOf(marks, 0.7))
   return Math.round(100 * Math.min(0.6, Math.max(0.06, strength)))
+}
+
+/** How dark the faintest mark is that is no noise of the paper, %: as light as a pencil shades. */
+export function faintestMark(page: Pixels, read: ReadPage): number {
+  return Math.round(100 * Math.min(0.4, looksOf(page, read, 'marks').least))
+}
+
+/** Paper of a page under even light becomes white: whatever is no darker than half a mark, and softly up to one. */
+export function onWhite({ width, height, pixels }: Pixels, faintest: number): Pixels {
+  const out = pixels.slice()
+  const [from, to] = [255 - 1.275 * faintest, 255 - 2.55 * faintest]
+  for (let at = 0; at < out.length; at += 4) {
+    const least = Math.min(out[at]!, out[at + 1]!, out[at + 2]!)
+    if (least <= to) continue
+    const share = Math.max(0, (from - least) / (from - to))
+    for (let c = 0; c < 3; c++) out[at + c] = 255 - Math.round((255 - out[at + c]!) * share)
+  }
+  return { width, height, pixels: out }
 }

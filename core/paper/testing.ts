@@ -2,6 +2,7 @@ import { seededRandom, type Point } from '../base'
 import type { Pixels } from '../kernels'
 import { projectiveTo, type Destination } from '../moving'
 import type { Corners } from './corners'
+import type { PrintedSheet } from './printed'
 
 /** What is done to a made photograph. */
 export interface Made {
@@ -56,16 +57,16 @@ function tableAt(x: number, y: number, kind: number): [number, number, number] {
   return [0.35 + grain, 0.45 + grain, 0.5 + grain]
 }
 
-/** A photograph of a page from aslant, made with plain arithmetic; the corners are known. */
-export function madePhotograph(made: Made, width = 1200, height = 900): MadePhotograph {
-  const random = seededRandom(made.seed)
-  const isHigh = random.unit() < 0.5
+type Random = ReturnType<typeof seededRandom>
+
+/** Where the corners of a page lie that is photographed from aslant. @param ratio of the page, width by height */
+function cornersAslant(random: Random, width: number, height: number, ratio: number): Corners {
   const h = height * random.between(0.62, 0.86)
-  const w = Math.min(width * 0.9, (isHigh ? PAGE.width / PAGE.height : PAGE.height / PAGE.width) * h)
+  const w = Math.min(width * 0.9, ratio * h)
   const turn = random.between(-0.25, 0.25)
   const [cx, cy] = [width / 2 + random.between(-20, 20), height / 2 + random.between(-10, 10)]
   const pull = () => random.between(-0.06, 0.06)
-  const corners = (
+  return (
     [
       [-1, -1],
       [1, -1],
@@ -78,21 +79,100 @@ export function madePhotograph(made: Made, width = 1200, height = 900): MadePhot
     const y = cy + px * Math.sin(turn) + py * Math.cos(turn)
     return { x: Math.min(width - 12, Math.max(12, x)), y: Math.min(height - 12, Math.max(12, y)) }
   }) as unknown as Corners
-  const page = isHigh ? PAGE : { width: PAGE.height, height: PAGE.width }
+}
+
+interface Size {
+  readonly width: number
+  readonly height: number
+}
+const mapOnto = ({ width, height }: Size, corners: Corners) => {
   const to: Destination = { kind: 'corners', points: corners.flatMap(({ x, y }) => [x, y]) }
-  const forth = projectiveTo({ x0: 0, y0: 0, x1: page.width, y1: page.height }, to.points)!
+  return projectiveTo({ x0: 0, y0: 0, x1: width, y1: height }, to.points)!
+}
+
+/** A photograph of a page from aslant, made with plain arithmetic; the corners are known. */
+export function madePhotograph(made: Made, width = 1200, height = 900): MadePhotograph {
+  const random = seededRandom(made.seed)
+  const isHigh = random.unit() < 0.5
+  const page = isHigh ? PAGE : { width: PAGE.height, height: PAGE.width }
+  const corners = cornersAslant(random, width, height, page.width / page.height)
   const drawn = (u: number, v: number) =>
     isHigh ? drawnAt(u * PAGE.width, v * PAGE.height, made) : drawnAt(v * PAGE.width, u * PAGE.height, made)
-  return { picture: shot(made, random, width, height, inverse(forth), page), corners, drawn }
+  const seenAt = (u: number, v: number) => (isHigh ? pageAt(u, v, made) : pageAt(v, u, made))
+  return { picture: shot(made, random, width, height, inverse(mapOnto(page, corners)), page, seenAt), corners, drawn }
+}
+
+type Colour = readonly [number, number, number]
+
+/** A printed sheet that was drawn on, as it is photographed. */
+export interface MadeSheet {
+  readonly seed: number
+  /** Quarters that the sheet is turned, clockwise. */
+  readonly turned?: number
+  readonly noise: number
+  readonly hasShadow: boolean
+  /** Modules of its code, row by row; and what is drawn in the frame, both 0 … 1 from its upper left corner. */
+  readonly code: readonly (readonly boolean[])[]
+  readonly drawn: (u: number, v: number) => Colour
+  /** The photograph is no larger than the paper: its edges are not seen. */
+  readonly isCut?: boolean
+}
+
+/** A photograph of it, and where the corners of its frame lie. */
+export function photographedSheet(
+  sheet: PrintedSheet,
+  made: MadeSheet,
+  width = 1200,
+  height = 900,
+): { readonly picture: Pixels; readonly frame: Corners; readonly code: Corners } {
+  const random = seededRandom(made.seed)
+  const turned = made.turned ?? 0
+  const ratio = sheet.paper.width / sheet.paper.height
+  const lying = cornersAslant(random, width, height, turned % 2 ? 1 / ratio : ratio)
+  const grown = made.isCut ? lying.map(({ x, y }) => ({ x: 1.6 * x - 0.3 * width, y: 1.6 * y - 0.3 * height })) : lying
+  const corners = [0, 1, 2, 3].map(i => grown[(i + turned) % 4]!) as unknown as Corners
+  const map = mapOnto(sheet.paper, corners)
+  const at = ({ x, y }: Point): Point => {
+    const w = map[6] * x + map[7] * y + map[8]
+    return { x: (map[0] * x + map[1] * y + map[2]) / w, y: (map[3] * x + map[4] * y + map[5]) / w }
+  }
+  const corner4 = ({ x, y, width: w, height: h }: PrintedSheet['frame']) =>
+    [
+      [x, y],
+      [x + w, y],
+      [x + w, y + h],
+      [x, y + h],
+    ].map(([px, py]) => at({ x: px!, y: py! })) as unknown as Corners
+  const paper: Colour = [0.93, 0.93, 0.9]
+  const black: Colour = [0.1, 0.1, 0.11]
+  const within = (u: number, v: number, box: PrintedSheet['frame']) =>
+    u >= box.x && v >= box.y && u < box.x + box.width && v < box.y + box.height
+  const seenAt = (u: number, v: number): Colour => {
+    const { frame, code, squares, square } = sheet
+    if (within(u, v, frame)) return made.drawn((u - frame.x) / frame.width, (v - frame.y) / frame.height)
+    if (within(u, v, code)) {
+      const count = made.code.length
+      const row = made.code[Math.floor(((v - code.y) / code.height) * count)]!
+      return row[Math.floor(((u - code.x) / code.width) * count)] ? black : paper
+    }
+    return squares.some(({ x, y }) => Math.max(Math.abs(u - x), Math.abs(v - y)) <= square / 2) ? black : paper
+  }
+  const as: Made = { ...made, isRuled: false, hasColour: false }
+  return {
+    picture: shot(as, random, width, height, inverse(map), sheet.paper, seenAt),
+    frame: corner4(sheet.frame),
+    code: corner4(sheet.code),
+  }
 }
 
 function shot(
   made: Made,
-  random: ReturnType<typeof seededRandom>,
+  random: Random,
   width: number,
   height: number,
   back: readonly number[],
-  page: { readonly width: number; readonly height: number },
+  page: Size,
+  seenAt: (u: number, v: number) => Colour,
 ): Pixels {
   const table = random.int(0, 2)
   const [sx, sy, soft] = [random.between(-1, 1), random.between(-1, 1), random.between(20, 60)]
@@ -113,8 +193,7 @@ function shot(
         const u = (back[0]! * (x + ox) + back[1]! * (y + oy) + back[2]!) * p
         const v = (back[3]! * (x + ox) + back[4]! * (y + oy) + back[5]!) * p
         const isPage = u >= 0 && v >= 0 && u < page.width && v < page.height
-        const [pu, pv] = page === PAGE ? [u, v] : [v, u]
-        const seen = isPage ? pageAt(pu, pv, made) : tableAt(x, y, table)
+        const seen = isPage ? seenAt(u, v) : tableAt(x, y, table)
         r += seen[0]
         g += seen[1]
         b += seen[2]

@@ -298,6 +298,9 @@ export interface RegisterView {
   }[]
 }
 
+/** The sheet of a plan: how large it is, px, and its paper's colour. */
+export type SheetForm = Pick<Plan['sheet'], 'width' | 'height' | 'paper'>
+
 export interface FolioView {
   name: string
   classId: number
@@ -314,6 +317,8 @@ export interface FolioView {
       version: number | null
       /** Of which class it is, for who is in several; null: in one alone. */
       className: string | null
+      /** Px. */
+      sheet: SheetForm
       /** The one that is gone on with. */
       drawing: FolioDrawing | null
       /** All others with anything in them, the latest first. */
@@ -536,6 +541,8 @@ export interface TableView {
   plans: { id: number; title: string }[]
   /** Null: the class has none yet. */
   plan: number | null
+  /** Of that plan. */
+  sheet: SheetForm | null
   /** Look-fors of the plan in its order. */
   lookFors: { id: string; title: string; step: number }[]
   rows: TableRow[]

@@ -11,6 +11,7 @@ import type {
   NewLearner,
   NewSheet,
   PaintPart,
+  PaperHandIn,
   SendBody,
   Terms,
   WarmUpSetBody,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiPlus } from '@mdi/js'
+import { mdiFileDocumentEditOutline, mdiPlus } from '@mdi/js'
 import { useEventListener } from '@vueuse/core'
 import type { FolioHandIn, FolioView } from '#shared/views'
 import { api } from '../api/routes'
@@ -24,6 +24,8 @@ const isTaking = ref(false)
 const comparing = shallowRef<{ title: string; handIns: readonly FolioHandIn[] } | null>(null)
 const { busy, trying } = useTrying<number>()
 const asking = ref<FolioView['plans'][number] | null>(null)
+/** The plan that was drawn on paper. */
+const onPaper = shallowRef<FolioView['plans'][number] | null>(null)
 
 type FolioPlan = FolioView['plans'][number]
 const isAhead = (plan: FolioPlan) =>
@@ -37,11 +39,6 @@ function draw(plan: FolioView['plans'][number], afresh: boolean): void {
   void trying(plan.id, async () => navigateTo(`/easel/${await beginning.open(plan, afresh)}`))
 }
 
-const takeBack = (id: number) =>
-  trying(id, async () => {
-    await api.removeDrawing(id, false)
-    await load()
-  })
 /** What was just sent from this device is there as well. */
 const outbox = useOutbox()
 watch(
@@ -144,6 +141,14 @@ function whereInWords(plan: FolioPlan): string {
               >Warm up first</v-btn
             >
             <v-btn v-if="plan.drawing?.position" variant="outlined" @click="asking = plan">Begin afresh</v-btn>
+            <v-btn
+              variant="text"
+              :prepend-icon="mdiFileDocumentEditOutline"
+              :disabled="isAhead(plan) || network.isAway"
+              :aria-label="`Hand in ${plan.title} from paper`"
+              @click="onPaper = plan"
+              >On paper …</v-btn
+            >
             <span v-if="plan.drawing?.lastSeenAt" class="soft small"
               >last drawn {{ timeInWords(plan.drawing.lastSeenAt) }}</span
             >
@@ -211,16 +216,7 @@ function whereInWords(plan: FolioPlan): string {
           >
         </article>
       </section>
-      <section v-if="folio.removed.length" class="own" aria-labelledby="away-title">
-        <h2 id="away-title">Put away</h2>
-        <p class="soft small">Each can be taken back for 30 days. What was handed in stays with your teacher.</p>
-        <div v-for="each in folio.removed" :key="each.id" class="row away">
-          <strong>{{ each.title }}</strong><span class="soft small">put away {{ timeInWords(each.removedAt) }}</span>
-          <v-btn size="small" variant="outlined" :loading="busy === each.id" @click="takeBack(each.id)"
-            >Take it back</v-btn
-          >
-        </div>
-      </section>
+      <PutAway v-if="folio.removed.length" :drawings="folio.removed" @changed="load" />
     </template>
     <CardDialog :model-value="asking !== null" title="Begin afresh?" @update:model-value="asking = null">
       <p>
@@ -232,6 +228,7 @@ function whereInWords(plan: FolioPlan): string {
     </CardDialog>
     <NewSheetDialog v-model="isNewSheetOpen" />
     <VersionsBeside v-if="comparing" :title="comparing.title" :hand-ins="comparing.handIns" @close="comparing = null" />
+    <HandInPaper v-if="onPaper" :plan="onPaper" @close="onPaper = null" @done="load" />
     <TakeAlong v-if="isTaking && folio" :folio="folio" @close="isTaking = false" />
   </div>
 </template>
@@ -266,9 +263,6 @@ function whereInWords(plan: FolioPlan): string {
   margin-top: 16px;
   border-top: 1px dashed var(--line);
   padding-top: 10px;
-}
-.away {
-  min-height: 44px;
 }
 .asked {
   border-left: 4px solid var(--ochre);

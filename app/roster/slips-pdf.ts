@@ -1,14 +1,9 @@
-import fontkit from '@pdf-lib/fontkit'
-import { PDFDocument, rgb, type PDFFont, type PDFPage } from 'pdf-lib'
-import { create } from 'qrcode'
-import latinBold from '@fontsource/lexend/files/lexend-latin-700-normal.woff?url'
-import latin from '@fontsource/lexend/files/lexend-latin-400-normal.woff?url'
-import moreBold from '@fontsource/lexend/files/lexend-latin-ext-700-normal.woff?url'
-import more from '@fontsource/lexend/files/lexend-latin-ext-400-normal.woff?url'
+import type { PDFPage } from 'pdf-lib'
 import { picturesOf } from '#core/roster'
 import { fieldsOn, PAPER_MM, POINTS_PER_MM } from '#core/print'
 import type { SlipsView } from '#shared/views'
-import { picturedLine, type PicturedLine } from './pictured-line'
+import { drawQr, INK, newPdf, SOFT, write, writeAny } from './pdf-words'
+import { picturedLine } from './pictured-line'
 import { PIN_PATHS } from './pin-pictures'
 import { slipLink } from './slip-link'
 
@@ -18,11 +13,6 @@ const MARGIN_MM = 12
 const INSIDE_MM = 5
 /** Side of the QR code, mm: a module is half a millimetre and more, as telephones need it. */
 const QR_MM = 25
-const INK = rgb(0.13, 0.12, 0.11)
-const SOFT = rgb(0.39, 0.37, 0.33)
-
-/** A face in two parts: the letters of most European languages, and the rest of them. */
-type Face = readonly [PDFFont, PDFFont]
 
 /**
  * Slips as a PDF to be printed and cut: class, name, class code, PIN, where to come in, and that as a QR code. Names in
@@ -31,15 +21,10 @@ type Face = readonly [PDFFont, PDFFont]
 export async function slipsPdf(
   { className, code, hasPictures, slips }: SlipsView,
   origin: string,
-  fontBytes: (url: string) => Promise<ArrayBuffer> = fetched,
+  fontBytes?: (url: string) => Promise<ArrayBuffer>,
   pictured = picturedLine,
 ): Promise<Uint8Array> {
-  const pdf = await PDFDocument.create()
-  pdf.registerFontkit(fontkit)
-  pdf.setTitle(`${className}: slips`)
-  const embed = async (url: string) => pdf.embedFont(await fontBytes(url), { subset: true })
-  const plain: Face = [await embed(latin), await embed(more)]
-  const bold: Face = [await embed(latinBold), await embed(moreBold)]
+  const { pdf, plain, bold } = await newPdf(`${className}: slips`, fontBytes)
   const { width, height } = PAPER_MM.a4
   for (const [i, { page: number, field }] of fieldsOn('a4', slips.length, COLUMNS, ROWS, MARGIN_MM).entries()) {
     const page = pdf.getPages()[number] ?? pdf.addPage([width * POINTS_PER_MM, height * POINTS_PER_MM])
@@ -60,10 +45,8 @@ export async function slipsPdf(
     for (const [text, face, size, y, colour] of [
       [className, plain, 9, at(9), SOFT],
       [name, bold, 17, at(17), INK],
-    ] as const) {
-      if (isWritable(text, face)) write(page, text, face, { x, y, size, room: whole, colour })
-      else await placePictured(page, await pictured(text, face === bold), { x, y, size, room: whole })
-    }
+    ] as const)
+      await writeAny(page, text, face, { x, y, size, room: whole, colour }, () => pictured(text, face === bold))
     write(page, `class code  ${code}`, plain, { x, y: at(26), size: 12, room, colour: INK })
     if (hasPictures) drawPictures(page, pin, { x, y: at(28.5), size: 7 * POINTS_PER_MM })
     else write(page, `PIN  ${pin}`, bold, { x, y: at(34), size: 14, room, colour: INK })
@@ -81,73 +64,4 @@ export async function slipsPdf(
 function drawPictures(page: PDFPage, pin: string, { x, y, size }: { x: number; y: number; size: number }): void {
   for (const [i, picture] of picturesOf(pin).entries())
     page.drawSvgPath(PIN_PATHS[picture], { x: x + i * size * 1.15, y, scale: size / 24, color: INK, borderWidth: 0 })
-}
-
-/** Draws words as a QR code (ISO/IEC 18004), in black. */
-function drawQr(page: PDFPage, text: string, { x, y, side }: { x: number; y: number; side: number }): void {
-  const { modules } = create(text, { errorCorrectionLevel: 'M' })
-  const unit = side / modules.size
-  for (let row = 0; row < modules.size; row++)
-    for (let from = 0; from < modules.size; from++) {
-      if (!modules.get(row, from)) continue
-      let to = from + 1
-      while (to < modules.size && modules.get(row, to)) to++
-      const place = { x: x + from * unit, y: y + side - (row + 1) * unit }
-      page.drawRectangle({ ...place, width: (to - from) * unit, height: unit, color: rgb(0, 0, 0) })
-      from = to
-    }
-}
-
-/** Places a line that was drawn, as much smaller as it must be to fit. */
-async function placePictured(
-  page: PDFPage,
-  { png, width, height, below }: PicturedLine,
-  { x, y, size, room }: { x: number; y: number; size: number; room: number },
-): Promise<void> {
-  const fitted = Math.min(size, room / width)
-  const image = await page.doc.embedPng(png)
-  page.drawImage(image, { x, y: y - below * fitted, width: width * fitted, height: height * fitted })
-}
-
-/** Whether the face has all of its letters. */
-function isWritable(text: string, face: Face): boolean {
-  const known = face.map(font => new Set(font.getCharacterSet()))
-  return [...text.normalize('NFC')].every(letter => known.some(set => set.has(letter.codePointAt(0)!)))
-}
-
-/** Writes a line, as much smaller as it must be to fit; a letter that neither part of the face has becomes a “?”. */
-function write(
-  page: PDFPage,
-  text: string,
-  face: Face,
-  { x, y, size, room, colour }: { x: number; y: number; size: number; room: number; colour: ReturnType<typeof rgb> },
-): void {
-  const runs = runsOf(text, face)
-  const wide = runs.reduce((sum, run) => sum + run.font.widthOfTextAtSize(run.text, size), 0)
-  const fitted = wide > room ? (size * room) / wide : size
-  let left = x
-  for (const run of runs) {
-    page.drawText(run.text, { x: left, y, size: fitted, font: run.font, color: colour })
-    left += run.font.widthOfTextAtSize(run.text, fitted)
-  }
-}
-
-function runsOf(text: string, face: Face): { text: string; font: PDFFont }[] {
-  const known = face.map(font => new Set(font.getCharacterSet()))
-  const runs: { text: string; font: PDFFont }[] = []
-  for (const letter of text.normalize('NFC')) {
-    const place = known.findIndex(set => set.has(letter.codePointAt(0)!))
-    const font = face[Math.max(place, 0)]!
-    const shown = place < 0 ? '?' : letter
-    const last = runs.at(-1)
-    if (last?.font === font) last.text += shown
-    else runs.push({ text: shown, font })
-  }
-  return runs
-}
-
-async function fetched(url: string): Promise<ArrayBuffer> {
-  const answer = await fetch(url)
-  if (!answer.ok) throw new Error(`the font can't be had: ${answer.status}`)
-  return answer.arrayBuffer()
 }

@@ -3,7 +3,16 @@ import { layerIdSchema } from '../drawing'
 import { isEmptyRect, type Rect } from '../base'
 import { layerAlpha, tilesBox, type Drawing, type Layer } from '../layers'
 import { boxOfBits, countBits } from '../raster'
-import { areaSchema, cantTell, isFound, toleranceSchema, type Evidence, type Found, type Measure, PAGE } from './contract'
+import {
+  areaSchema,
+  cantTell,
+  isFound,
+  toleranceSchema,
+  type Evidence,
+  type Found,
+  type Measure,
+  PAGE,
+} from './contract'
 import { traceOutline, type Gap, type Outline } from './outline'
 import { listInWords, placeInWords } from './words'
 

@@ -3,7 +3,16 @@ import { layerIdSchema } from '../drawing'
 import { layerAlpha } from '../layers'
 import { components, countBits, packBits, unpackBits, without } from '../raster'
 import { insideBox, insideOf } from './closed-outline'
-import { areaSchema, cantTell, isFound, toleranceSchema, type Evidence, type Found, type Measure, PAGE } from './contract'
+import {
+  areaSchema,
+  cantTell,
+  isFound,
+  toleranceSchema,
+  type Evidence,
+  type Found,
+  type Measure,
+  PAGE,
+} from './contract'
 import { regionMark } from './regions'
 import { percentInWords, placeInWords } from './words'
 

@@ -16,7 +16,16 @@ import {
   type BitPlane,
 } from '../raster'
 import { insideBox, insideOf } from './closed-outline'
-import { areaSchema, cantTell, isFound, toleranceSchema, type Found, type Looking, type Measure, PAGE } from './contract'
+import {
+  areaSchema,
+  cantTell,
+  isFound,
+  toleranceSchema,
+  type Found,
+  type Looking,
+  type Measure,
+  PAGE,
+} from './contract'
 import { regionMark } from './regions'
 import { percentInWords, placeInWords } from './words'
 

@@ -66,16 +66,32 @@ const closed = { measure: 'closed-outline', layer: 'outline', target: shape }
 
 describe('look-fors on paper', () => {
   it('measure a round shape by its line', () => {
-    expect(look(page(context => pot(context)), round)).toMatchObject({ verdict: 'met' })
-    const flat = look(page(context => pot(context, { flat: 0.72 })), round)
+    expect(
+      look(
+        page(context => pot(context)),
+        round,
+      ),
+    ).toMatchObject({ verdict: 'met' })
+    const flat = look(
+      page(context => pot(context, { flat: 0.72 })),
+      round,
+    )
     expect(flat.verdict).toBe('not-yet')
     expect(flat.figure!.value).toBeGreaterThan(24)
     expect(flat.figure!.value).toBeLessThan(32)
   })
 
   it('find the gap in an outline, where it is and how wide', () => {
-    expect(look(page(context => pot(context)), closed)).toMatchObject({ verdict: 'met' })
-    const open = look(page(context => pot(context, { gap: 12 })), closed)
+    expect(
+      look(
+        page(context => pot(context)),
+        closed,
+      ),
+    ).toMatchObject({ verdict: 'met' })
+    const open = look(
+      page(context => pot(context, { gap: 12 })),
+      closed,
+    )
     expect(open.verdict).not.toBe('met')
     const [mark] = open.marks
     expect(mark).toMatchObject({ kind: 'ring' })
@@ -91,7 +107,13 @@ describe('look-fors on paper', () => {
     const box = page(context => {
       context.beginPath()
       context.moveTo(260, 180)
-      for (const [x, y] of [[540, 183], [538, 420], [262, 417], [260, 180]] as const) context.lineTo(x, y)
+      for (const [x, y] of [
+        [540, 183],
+        [538, 420],
+        [262, 417],
+        [260, 180],
+      ] as const)
+        context.lineTo(x, y)
       context.stroke()
     })
     const straight = { measure: 'straight-line', layer: 'outline', target: around, count: 4 }
@@ -128,7 +150,12 @@ describe('look-fors on paper', () => {
     const spilled = look(colour(170, 440), inside)
     expect(spilled).toMatchObject({ verdict: 'cant-tell' })
     expect(spilled.sentence).toContain('other things on the page')
-    expect(look(page(context => pot(context)), inside)).toMatchObject({ verdict: 'cant-tell' })
+    expect(
+      look(
+        page(context => pot(context)),
+        inside,
+      ),
+    ).toMatchObject({ verdict: 'cant-tell' })
   })
 
   it('see light and dark where something was shaded, not the paper between', () => {
@@ -141,7 +168,10 @@ describe('look-fors on paper', () => {
     const target = [220, 200, 580, 200, 580, 400, 220, 400]
     expect(look(shaded, { measure: 'enough-shades', target, shades: 4 })).toMatchObject({ verdict: 'met' })
     expect(look(shaded, { measure: 'enough-shades', target, shades: 8 }).verdict).not.toBe('met')
-    const blank = look(page(context => pot(context)), { measure: 'value-range', target })
+    const blank = look(
+      page(context => pot(context)),
+      { measure: 'value-range', target },
+    )
     expect(blank).toMatchObject({ verdict: 'cant-tell' })
   })
 

@@ -71,7 +71,10 @@ describe('a printed sheet', () => {
   })
 
   it('is not found where a square is hidden', () => {
-    const shot = photographedSheet({ ...sheet, squares: [sheet.squares[0], sheet.squares[0], sheet.squares[2], sheet.squares[3]] }, made(3))
+    const shot = photographedSheet(
+      { ...sheet, squares: [sheet.squares[0], sheet.squares[0], sheet.squares[2], sheet.squares[3]] },
+      made(3),
+    )
     expect(printedFrame(shot.picture, sheet, shot.code, paperCorners(shot.picture)?.corners ?? null)).toBeNull()
   })
 })

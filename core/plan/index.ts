@@ -25,7 +25,7 @@ export {
   type BroughtFiles,
 } from './file'
 export { ghostEntries, ghostRecord } from './ghost'
-export { PAGE_LAYER, pagePlace, paperEntries } from './on-paper'
+export { PAGE_LAYER, pageAct, pagePlace, paperEntries } from './on-paper'
 export { isOwnPlan, isPanelPlan, ownPlan, PANEL_STEP } from './own'
 export {
   GO_ON,

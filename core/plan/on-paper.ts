@@ -19,6 +19,21 @@ export function pagePlace(
   return [x, y, x + width, y, x + width, y + height, x, y + height]
 }
 
+/** The page on a layer of its own, over the whole sheet. */
+export const pageAct = (
+  sheet: Plan['sheet'],
+  picture: PictureName,
+  page: NonNullable<BringInAct['page']>,
+): BringInAct => ({
+  kind: 'bring-in',
+  version: 1,
+  layer: PAGE_LAYER,
+  own: { name: 'Paper', place: 0 },
+  picture,
+  to: { kind: 'corners', points: pagePlace(sheet, picture).map(value => Math.round(value * PARTS)) },
+  page,
+})
+
 /**
  * The record of a drawing on paper: the page on a layer of its own, and every step of the plan opened, so that each is
  * looked at. Nothing of what they lay out but the light pin: it lies on the paper already.
@@ -29,19 +44,10 @@ export function paperEntries(
   page: NonNullable<BringInAct['page']>,
 ): Entry[] {
   const pin = steps.flatMap(each => each.ready ?? []).find(act => act.kind === 'light-pin')
-  const act: BringInAct = {
-    kind: 'bring-in',
-    version: 1,
-    layer: PAGE_LAYER,
-    own: { name: 'Paper', place: 0 },
-    picture,
-    to: { kind: 'corners', points: pagePlace(sheet, picture).map(value => Math.round(value * PARTS)) },
-    page,
-  }
   return [
     { type: 'step', at: 0, step: steps[0]!.id },
     ...(pin ? [{ type: 'prepare' as const, at: 0, act: pin }] : []),
-    { type: 'act', at: 0, act },
+    { type: 'act', at: 0, act: pageAct(sheet, picture, page) },
     ...steps.slice(1).map(({ id }): Entry => ({ type: 'step', at: 0, step: id })),
   ]
 }

@@ -13,6 +13,7 @@ import type { Learner } from '../repositories/people'
 import * as plans from '../repositories/plans'
 import { Refused } from '../utils/refuse'
 import { answerView } from './answers'
+import { sheetForm } from './pages'
 import { recordJson } from './records'
 import { requireClass, requireHandIn, requireOwnDrawing } from './rights'
 import { leftOf } from './room'
@@ -101,6 +102,7 @@ export async function tableView(
     name,
     plans: given.map(each => ({ id: each.id, title: each.facts.title })),
     plan: plan?.id ?? null,
+    sheet: plan ? sheetForm(plan.facts.sheet) : null,
     lookFors:
       plan?.facts.steps.flatMap((step, i) =>
         step.lookFors.map(each => ({ id: each.id, title: each.title, step: i + 1 })),

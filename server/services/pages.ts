@@ -1,5 +1,5 @@
 import type { PictureSize } from '#shared/schemas'
-import type { FolioHandIn, FolioView, GivenTerms, Person, PlanCard } from '#shared/views'
+import type { FolioHandIn, FolioView, GivenTerms, Person, PlanCard, SheetForm } from '#shared/views'
 import * as drawings from '../repositories/drawings'
 import type { Drawing } from '../repositories/drawings'
 import * as handIns from '../repositories/handins'
@@ -23,6 +23,8 @@ type LearnerPerson = Extract<Person, { kind: 'learner' }>
 export function planCard(id: number, { title, goal, level, minutes, steps, warmUps }: plans.PlanFacts): PlanCard {
   return { id, title, goal, level, minutes, steps: steps.length, warmUps }
 }
+
+export const sheetForm = ({ width, height, paper }: SheetForm): SheetForm => ({ width, height, paper })
 
 export const isComing = (time: Date | null): boolean => time !== null && time.getTime() > nowMs()
 
@@ -83,6 +85,7 @@ async function folioFor(person: LearnerPerson, rows: readonly OwnRow[]): Promise
       ...termsOf(plan.row),
       version: plan.row.versionId,
       className: rows.length > 1 ? plan.className : null,
+      sheet: sheetForm(plan.facts.sheet),
       drawing: drawing ? folioDrawing(drawing) : null,
       others: present
         .filter(each => each !== drawing && each.position > 0)

@@ -15,8 +15,8 @@ import { idsOf, isFor, notFound, requireLearner, requireOwnPlan } from './rights
 import { leftOf, requireRoomForDrawing } from './room'
 
 /*
- * Drawings on paper: a page that was photographed becomes a drawing of a plan, and is handed in at once. Asked for again
- * under the same key it is the same one.
+ * Drawings on paper: a page that was photographed becomes a drawing of a plan, and is handed in at once. Asked for
+ * again under the same key it is the same one.
  */
 
 /**
@@ -80,8 +80,7 @@ async function add(
     await plans.holdPlan(planId, tx)
     const versionId = (await plans.assignment(learner.classId, planId, tx))?.versionId ?? null
     const document = await plans.documentFor({ planId, versionId }, tx)
-    if (person.kind === 'learner')
-      leftOf(await handIns.countToday(learner.id, tx), OFTEN.handInsADay, 'handed in')
+    if (person.kind === 'learner') leftOf(await handIns.countToday(learner.id, tx), OFTEN.handInsADay, 'handed in')
     const earlier = await handIns.onPaperOf(learner.id, planId, tx)
     const drawing = await drawings.addDrawing(
       {

@@ -1,9 +1,21 @@
 <script setup lang="ts">
-import { mdiAlertOutline, mdiHelpCircleOutline, mdiProgressClock, mdiSealVariant } from '@mdi/js'
+import {
+  mdiAlertOutline,
+  mdiFileDocumentEditOutline,
+  mdiHelpCircleOutline,
+  mdiProgressClock,
+  mdiSealVariant,
+} from '@mdi/js'
 import type { Verification } from '#shared/views'
 
 /** Whether the drawing is what its record says: the server drew it again and compared. */
-defineProps<{ verification: Verification }>()
+const { verification, onPaper = false } = defineProps<{ verification: Verification; onPaper?: boolean }>()
+const shown = computed(() => (onPaper && verification === 'matches' ? ON_PAPER : WORDS[verification]))
+const ON_PAPER = {
+  icon: mdiFileDocumentEditOutline,
+  text: 'drawn on paper',
+  more: 'A photograph of a page: what it shows is measured. How it was drawn, paper does not tell.',
+} as const
 const WORDS = {
   waiting: {
     icon: mdiProgressClock,
@@ -29,8 +41,8 @@ const WORDS = {
 </script>
 
 <template>
-  <span class="seal small" :class="verification" role="status" :title="WORDS[verification].more" data-test="seal">
-    <v-icon :icon="WORDS[verification].icon" size="18" /> {{ WORDS[verification].text }}
+  <span class="seal small" :class="verification" role="status" :title="shown.more" data-test="seal">
+    <v-icon :icon="shown.icon" size="18" /> {{ shown.text }}
   </span>
 </template>
 

@@ -5,7 +5,7 @@ import { cssColour, useHand } from '../../stores/hand'
 
 /** A photographed drawing becomes paint: its sheet's corners first, then what of it is kept. */
 const { fromPaper, nth } = useBringIn()
-const { table, isOpen, isCrossed, page, isBusy, how, share } = fromPaper
+const { table, corners, isOpen, isCrossed, page, isBusy, how, share } = fromPaper
 const hand = useHand()
 const isMaking = computed(() => share.value !== null)
 const hasMarks = computed(() => how.value.keeps !== 'page' && how.value.keeps !== 'photograph')
@@ -18,7 +18,13 @@ const title = computed(() => (page.value ? 'From paper: what is kept' : 'From pa
   <CardDialog v-model="isOpen" :title="title" :width="1040">
     <div v-if="table" class="table">
       <PaperSeen v-if="page" class="large seen" />
-      <PaperCorners v-else class="large" />
+      <PaperCorners
+        v-else-if="corners"
+        class="large"
+        :table="table"
+        :corners="corners"
+        @drag="fromPaper.setCorner"
+      />
       <div v-if="!page" class="side">
         <p v-if="table.isFound" class="small">
           The sheet of “{{ table.title }}” was found. Where a corner is off, pull it to where the paper ends.

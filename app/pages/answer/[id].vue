@@ -29,7 +29,7 @@ const isSketchShown = ref(true)
       <PageHeading :title="handIn.plan.title" />
       <p class="soft small">
         Hand-in {{ handIn.attempt }}, {{ timeInWords(handIn.handedInAt) }} ·
-        <RecordSeal :verification="handIn.verification" />
+        <RecordSeal :verification="handIn.verification" :on-paper="handIn.onPaper" />
       </p>
       <template v-if="handIn.answer">
         <blockquote>

@@ -86,7 +86,7 @@ async function answered(): Promise<void> {
       <span class="soft small"
         >{{ handIn.plan.title }} · hand-in {{ handIn.attempt }} · {{ timeInWords(handIn.handedInAt) }}</span
       >
-      <RecordSeal :verification="handIn.verification" />
+      <RecordSeal :verification="handIn.verification" :on-paper="handIn.onPaper" />
       <span class="grow" />
       <v-btn
         size="small"

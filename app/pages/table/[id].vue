@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /* eslint-disable max-lines -- two views of the same rows, mostly layout */
-import { mdiPresentation } from '@mdi/js'
+import { mdiFileDocumentEditOutline, mdiPresentation } from '@mdi/js'
 import { agreementOf, columnSum, failsFirst } from '#core/review'
 import type { Verdict } from '#core/lookfor'
 import { VERDICT_OF_MARK } from '#shared/marks'
@@ -128,6 +128,12 @@ const ask = () =>
       <div class="head">
         <PageHeading :title="`Table: ${table.name}`" />
         <span class="grow" />
+        <v-btn
+          variant="outlined"
+          :prepend-icon="mdiFileDocumentEditOutline"
+          :to="{ path: `/paper/${classId}`, query: { plan: table.plan } }"
+          >On paper …</v-btn
+        >
         <v-btn v-if="picked.length" variant="outlined" :loading="busy !== null" @click="ask">Ask for the Wall</v-btn>
         <v-btn
           color="primary"

@@ -1,14 +1,15 @@
 import { transfer } from 'comlink'
 import type { PictureName } from '#core/drawing'
 import { loadKernels, type Kernels, type Pixels } from '#core/kernels'
-import type { Corners, PaperSettings } from '#core/paper'
+import { printedSheet, type Corners, type PaperSettings } from '#core/paper'
 import { packPicture, settledPixels } from '#core/pictures'
 import { largestOf } from '../../sheet/placed-pictures'
 import { answered, type Answered } from './answered'
 import { decodePicture, pixelsOf, type Decoded } from './decode'
 import { keepPicture } from './kept'
 import { nameOfPicture } from './name'
-import { PaperOnTable, type ShownPhotograph, type StraightPage } from './paper'
+import { readCode } from './code'
+import { PaperOnTable, type ShownPage, type ShownPhotograph, type StraightPage } from './paper'
 import { zlib } from './zlib'
 
 interface Size {
@@ -55,13 +56,28 @@ export class Door {
 
   /** What was read is a photographed drawing: where its sheet lies. */
   layOut(): Promise<Answered<ShownPhotograph>> {
+    return answered(async () => this.onTable().find())
+  }
+
+  /** The same of a page that is handed in, for a sheet of this form. */
+  layOutPage(sheet: Size): Promise<Answered<ShownPage>> {
+    return answered(async () => this.onTable().findPage(printedSheet(sheet), readCode))
+  }
+
+  /** The same without looking for anything: its corners are known. */
+  layOutKnown(): Promise<Answered<boolean>> {
     return answered(async () => {
-      const photograph = overWhite(pixelsOf(this.decoded!, largestOf(this.decoded!)))
-      this.decoded = null
-      this.kernels ??= loadKernels()
-      this.paper = new PaperOnTable(this.kernels, photograph)
-      return this.paper.find()
+      this.onTable()
+      return true
     })
+  }
+
+  private onTable(): PaperOnTable {
+    const photograph = overWhite(pixelsOf(this.decoded!, largestOf(this.decoded!)))
+    this.decoded = null
+    this.kernels ??= loadKernels()
+    this.paper = new PaperOnTable(this.kernels, photograph)
+    return this.paper
   }
 
   /** Null: the corners lie on a line, or cross over. */
@@ -86,22 +102,46 @@ export class Door {
     how: PaperSettings,
     onShare: (share: number) => void,
   ): Promise<Answered<(PictureName & { pixels: Uint8Array }) | null>> {
-    this.isStopped = false
     const answer = await answered(async () => {
-      const work = this.paper!.finish(how)
-      for (;;) {
-        const step = work.next()
-        if (step.done) {
-          this.paper = null
-          return this.named(settledPixels(step.value))
-        }
-        onShare(step.value)
-        // Whoever wants it stopped is heard between two steps.
-        await new Promise(resolve => setTimeout(resolve))
-        if (this.isStopped) return null
-      }
+      const page = await this.inSlices(this.paper!.finish(how), onShare)
+      return page && this.named(settledPixels(page))
     })
     return answer.ok && answer.value ? transfer(answer, [answer.value.pixels.buffer]) : answer
+  }
+
+  /** A page that is handed in, small, as it will be. */
+  async lookPage(faintest: number): Promise<Answered<Pixels>> {
+    const answer = await answered(async () => this.paper!.lookPage(faintest))
+    return answer.ok ? transfer(answer, [answer.value.pixels.buffer]) : answer
+  }
+
+  /** Makes the page that is handed in, and keeps it here until it is sent. Null: it was stopped. */
+  keepPage(faintest: number, most: Size, onShare: (share: number) => void): Promise<Answered<PictureName | null>> {
+    return answered(async () => {
+      const page = await this.inSlices(this.paper!.finishPage(faintest, most), onShare)
+      if (!page) return null
+      const picture = settledPixels(page)
+      const { width, height } = picture
+      const name = { hash: await nameOfPicture(picture), width, height }
+      await keepPicture(name, () => packPicture(picture, zlib))
+      return name
+    })
+  }
+
+  /** Null: it was stopped. */
+  private async inSlices(work: Generator<number, Pixels>, onShare: (share: number) => void): Promise<Pixels | null> {
+    this.isStopped = false
+    for (;;) {
+      const step = work.next()
+      if (step.done) {
+        this.paper = null
+        return step.value
+      }
+      onShare(step.value)
+      // Whoever wants it stopped is heard between two steps.
+      await new Promise(resolve => setTimeout(resolve))
+      if (this.isStopped) return null
+    }
   }
 
   stopPaper(): void {

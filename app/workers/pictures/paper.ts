@@ -8,8 +8,13 @@ import {
   READ_SIDE,
   readPage,
   straightened,
+  type PrintedSheet,
   straightSize,
   suggestedStrength,
+  faintestMark,
+  onWhite,
+  PLAIN_PAPER,
+  printedFrame,
   wholeCorners,
   type Corners,
   type PaperSettings,
@@ -17,6 +22,7 @@ import {
 } from '#core/paper'
 import { fittedSize } from '#core/pictures'
 import { largestOf, type PictureSize } from '../../sheet/placed-pictures'
+import type { readCode as ReadCode } from './code'
 
 /** A photograph as it is shown while its corners are pulled. */
 export interface ShownPhotograph {
@@ -35,8 +41,20 @@ export interface StraightPage {
   readonly isRuled: boolean
   /** How dark a mark is at least, %, as the page itself suggests it. */
   readonly strengths: Readonly<Record<'dark' | 'marks' | 'colours', number>>
+  /** How dark the faintest mark is that is no noise, %. */
+  readonly faintest: number
 }
 
+/** A photographed page on its way to be handed in. */
+export interface ShownPage extends ShownPhotograph {
+  /** What its code says; null: none was read. */
+  readonly code: string | null
+  /** Its corners are those of the frame of a printed sheet. */
+  readonly isPrinted: boolean
+}
+
+/** A code is read in a picture as large as this at most, along its longer side, px. */
+const CODE_SIDE = 3200
 /** A page is shown no larger than this along its longer side, px. */
 const SHOWN_SIDE = 1000
 
@@ -60,6 +78,31 @@ export class PaperOnTable {
     this.scale = this.small.width / photograph.width
   }
 
+  /** Where the frame of a printed sheet lies, or else the paper; and what its code says. */
+  findPage(sheet: PrintedSheet, readCode: typeof ReadCode): ShownPage {
+    const found = this.find()
+    const code = this.codeIn(readCode)
+    const near = (corners: Corners) => scaled(corners, this.scale)
+    const frame = code && printedFrame(this.small, sheet, code.corners, found.isFound ? near(found.corners) : null)
+    const corners = frame ? scaled(frame, 1 / this.scale) : found.corners
+    return {
+      ...found,
+      corners,
+      code: code?.text ?? null,
+      isPrinted: frame !== null,
+      isFound: found.isFound || frame !== null,
+    }
+  }
+
+  /** Where it is too small to be read in a small picture, a larger one is looked at. Px of the small one. */
+  private codeIn(readCode: typeof ReadCode): ReturnType<typeof ReadCode> {
+    const code = readCode(this.small)
+    if (code || this.scale > 0.8) return code
+    const larger = this.smaller(this.photograph, CODE_SIDE)
+    const found = readCode(larger)
+    return found && { ...found, corners: scaled(found.corners, this.small.width / larger.width) }
+  }
+
   find(): ShownPhotograph {
     const found = paperCorners(this.photograph)
     return {
@@ -73,7 +116,7 @@ export class PaperOnTable {
   /** Null: the corners lie on a line, or cross over. */
   straighten(corners: Corners): StraightPage | null {
     const size = sizeOf(corners)
-    const near = corners.map(({ x, y }) => ({ x: x * this.scale, y: y * this.scale })) as unknown as Corners
+    const near = scaled(corners, this.scale)
     const page = straightened(this.kernels, this.small, near, sized(size, READ_SIDE))
     if (!page) return null
     this.corners = corners
@@ -87,7 +130,22 @@ export class PaperOnTable {
       size,
       isRuled: read.ruling.rows !== null || read.ruling.columns !== null,
       strengths: { dark: suggestedStrength(page, read, 'dark'), marks, colours: marks },
+      faintest: faintestMark(page, read),
     }
+  }
+
+  /** The page as it is handed in, on white, small. */
+  lookPage(faintest: number): Pixels {
+    return onWhite(this.look(PAGE), faintest)
+  }
+
+  /** The same, as large as it fits in `most`; progress 0 … 1 on the way. */
+  *finishPage(faintest: number, most: PictureSize): Generator<number, Pixels> {
+    const page = yield* this.finish(PAGE)
+    const { width, height } = page
+    const by = Math.min(1, most.width / width, most.height / height)
+    const along = (side: number) => Math.max(1, Math.round(side * by))
+    return onWhite(by < 1 ? shrunk(this.kernels, page, along(width), along(height)) : page, faintest)
   }
 
   /** The whole page with these settings, small. */
@@ -124,6 +182,12 @@ export class PaperOnTable {
     return width === picture.width && height === picture.height ? picture : shrunk(this.kernels, picture, width, height)
   }
 }
+
+const scaled = (corners: Corners, by: number) =>
+  corners.map(({ x, y }) => ({ x: x * by, y: y * by })) as unknown as Corners
+
+/** A page that is handed in is the whole of it, under even light. */
+const PAGE: PaperSettings = { ...PLAIN_PAPER, keeps: 'page' }
 
 /** Straightening takes this share of the time. */
 const STRAIGHT_SHARE = 0.4

@@ -11,7 +11,9 @@ import {
   type Evidence,
   type Found,
   type Looking,
-  type Measure, PAGE } from '../contract'
+  type Measure,
+  PAGE,
+} from '../contract'
 import { capital, placeInWords } from '../words'
 import { shownToneSchema, toneAgainst } from '../tone/shown'
 import { drawnFields, rounded } from './common'

@@ -1,7 +1,7 @@
 import { SAMPLE_FIELDS, Steadier, SUBPIXELS, unpackSample, type Sample } from '../../brush'
 import { distanceOf, type Point } from '../../geometry'
 import { layerAlpha, type Drawing, type Placed } from '../../layers'
-import { tracedLines } from '../../raster'
+import { tracedLines } from './trace'
 import { isInside } from './polygon'
 import { placedSince } from '../moved'
 import { paintActs, type PaintAct } from '../process'

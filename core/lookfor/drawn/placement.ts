@@ -1,6 +1,16 @@
 import { z } from 'zod'
 import { layerIdSchema } from '../../drawing'
-import { atMost, cantTell, limitOf, limitSchema, type Band, type Evidence, type Found, type Measure, PAGE } from '../contract'
+import {
+  atMost,
+  cantTell,
+  limitOf,
+  limitSchema,
+  type Band,
+  type Evidence,
+  type Found,
+  type Measure,
+  PAGE,
+} from '../contract'
 import { rounded } from './common'
 import { massOf } from './mass'
 import { capital } from '../words'

@@ -8,7 +8,9 @@ import {
   limitSchema,
   type Evidence,
   type Found,
-  type Measure, PAGE } from '../contract'
+  type Measure,
+  PAGE,
+} from '../contract'
 import { massOf } from './mass'
 import { capital } from '../words'
 

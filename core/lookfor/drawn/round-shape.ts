@@ -18,7 +18,9 @@ import {
   type Evidence,
   type Found,
   type Mark,
-  type Measure, PAGE } from '../contract'
+  type Measure,
+  PAGE,
+} from '../contract'
 import { capital, placeInWords } from '../words'
 import { drawnFields, pathMark, rounded } from './common'
 import { drawnIn } from './paths'

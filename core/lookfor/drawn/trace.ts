@@ -1,6 +1,5 @@
-import type { Point } from '../base'
-import { depthAt } from './near'
-import { skeleton } from './skeleton'
+import type { Point } from '../../base'
+import { depthAt, skeleton } from '../../raster'
 
 /** A line that was found in a picture. */
 export interface TracedLine {
@@ -52,9 +51,11 @@ export function tracedLines(ink: Uint8Array, width: number, height: number): Tra
   )
   const point = (i: number): Point => ({ x: (i % width) + 0.5, y: Math.floor(i / width) + 0.5 })
   return joined(branches, point).flatMap(({ points, width: own, isClosed }) =>
-    atCorners(smoothed(points, Math.max(2, Math.round(own / 2)), isClosed), Math.max(LEAST_ARM, ARM * own), isClosed).map(
-      each => ({ points: each, width: own }),
-    ),
+    atCorners(
+      smoothed(points, Math.max(2, Math.round(own / 2)), isClosed),
+      Math.max(LEAST_ARM, ARM * own),
+      isClosed,
+    ).map(each => ({ points: each, width: own })),
   )
 }
 
@@ -124,7 +125,8 @@ function branchesOf(
     // It began somewhere in its middle: the other way as well.
     const back = around.map(step => i + step).find(each => bones[each] && !isSeen[each] && knots[each] === 0)
     const knotHere = around.map(step => knots[i + step]!).find(each => each > 0)
-    const other = back !== undefined && !(one.places.length === 1 && one.knot > 0 && knotHere === undefined) ? walk(back, -1) : null
+    const other =
+      back !== undefined && !(one.places.length === 1 && one.knot > 0 && knotHere === undefined) ? walk(back, -1) : null
     const places = other ? [...other.places.reverse(), ...one.places] : one.places
     const from = other ? other.knot : (knotHere ?? -1)
     branches.push({ places, from, to: one.knot, width: widthOf(places) })
@@ -258,6 +260,7 @@ function atCorners(points: readonly Point[], arm: number, isClosed: boolean): Po
   }
   if (corners.length === 0) return [[...points]]
   const part = (from: number, to: number) => Array.from({ length: to - from + 1 }, (_, k) => at(from + k))
-  if (isClosed) return corners.map((from, k) => part(from, k + 1 < corners.length ? corners[k + 1]! : corners[0]! + count))
+  if (isClosed)
+    return corners.map((from, k) => part(from, k + 1 < corners.length ? corners[k + 1]! : corners[0]! + count))
   return [0, ...corners].map((from, k) => part(from, corners[k] ?? count - 1))
 }

@@ -1,18 +1,23 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
+import type { Corners } from '#core/paper'
+import type { ShownPhotograph } from '../../workers/pictures/paper'
 import { imageOf } from '../../sheet/image-data'
 import { STRAIGHT, toWindow } from '../../sheet/view'
 
 /** The photograph, and over it the corners of its sheet: pulled, or moved by keys. */
-const { fromPaper } = useBringIn()
-const { table, corners } = fromPaper
+const { table, corners } = defineProps<{
+  table: Pick<ShownPhotograph, 'picture' | 'size'> & { title: string }
+  corners: Corners
+}>()
+const emit = defineEmits<{ drag: [key: string, to: { x: number; y: number }] }>()
 const frame = useTemplateRef<HTMLElement>('frame')
 const { width, height } = useElementSize(frame)
 /** Room round the photograph, where corners are pulled that lie at its edge. CSS px. */
 const MARGIN = 18
 
 const view = computed(() => {
-  const size = table.value?.size ?? { width: 1, height: 1 }
+  const { size } = table
   const scale = Math.max(
     0.001,
     Math.min((width.value - 2 * MARGIN) / size.width, (height.value - 2 * MARGIN) / size.height),
@@ -25,7 +30,7 @@ const view = computed(() => {
   }
 })
 const handles = computed(() =>
-  (corners.value ?? []).map((corner, i) => ({
+  corners.map((corner, i) => ({
     key: `corner ${i}`,
     ...toWindow(view.value, corner),
     look: 'open' as const,
@@ -40,22 +45,21 @@ const lens = useTemplateRef<HTMLCanvasElement>('lens')
 const [LENS, LENS_SCALE] = [132, 3]
 function drag(key: string, to: { x: number; y: number }): void {
   last.value = Number(key.split(' ')[1])
-  fromPaper.setCorner(key, to)
+  emit('drag', key, to)
 }
 const source = computed(() => {
-  const shown = table.value?.picture
-  if (!shown) return null
+  const shown = table.picture
   const canvas = new OffscreenCanvas(shown.width, shown.height)
   canvas.getContext('2d')!.putImageData(imageOf(shown), 0, 0)
   return canvas
 })
 watch(
-  [lens, last, corners],
+  [lens, last, () => corners],
   () => {
     const context = lens.value?.getContext('2d')
-    const now = corners.value
-    if (!context || !now || last.value === null || !source.value || !table.value) return
-    const scale = source.value.width / table.value.size.width
+    const now = corners
+    if (!context || last.value === null) return
+    const scale = source.value.width / table.size.width
     const at = now[last.value]!
     const to = (point: { x: number; y: number }) =>
       [(point.x - at.x) * scale * LENS_SCALE + LENS / 2, (point.y - at.y) * scale * LENS_SCALE + LENS / 2] as const
@@ -79,7 +83,7 @@ const isLensRight = computed(() => last.value === 0 || last.value === 3)
 </script>
 
 <template>
-  <div v-if="table" ref="frame" class="frame">
+  <div ref="frame" class="frame">
     <PixelPicture
       :picture="table.picture"
       class="photograph"

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { fitCircle, lengthOf } from '../geometry'
+import { fitCircle, lengthOf } from '../../geometry'
 import { tracedLines } from './trace'
 
 const SIDE = 240
@@ -30,7 +30,15 @@ const circle = (radius: number): Path =>
 
 describe('lines that are found in a picture', () => {
   it('runs along the middle of a line, and knows its width', () => {
-    const [line, ...more] = traced([[[40, 60], [200, 110]]], 7)
+    const [line, ...more] = traced(
+      [
+        [
+          [40, 60],
+          [200, 110],
+        ],
+      ],
+      7,
+    )
     expect(more).toEqual([])
     // In px, a line at this angle is as wide as its pen, but for the px of its edge.
     expect(line!.width).toBeGreaterThan(5.5)
@@ -51,7 +59,15 @@ describe('lines that are found in a picture', () => {
   })
 
   it('takes a box apart at its corners', () => {
-    const found = traced([[[60, 60], [180, 60], [180, 160], [60, 160], [60, 60]]])
+    const found = traced([
+      [
+        [60, 60],
+        [180, 60],
+        [180, 160],
+        [60, 160],
+        [60, 60],
+      ],
+    ])
     expect(found).toHaveLength(4)
     const lengths = found.map(each => Math.round(lengthOf(each.points) / 10) * 10).sort((a, b) => a - b)
     expect(lengths).toEqual([100, 100, 120, 120])
@@ -59,8 +75,14 @@ describe('lines that are found in a picture', () => {
 
   it('goes straight on where two lines cross', () => {
     const found = traced([
-      [[40, 50], [200, 190]],
-      [[40, 190], [200, 50]],
+      [
+        [40, 50],
+        [200, 190],
+      ],
+      [
+        [40, 190],
+        [200, 50],
+      ],
     ])
     expect(found).toHaveLength(2)
     for (const { points } of found) {
@@ -71,8 +93,14 @@ describe('lines that are found in a picture', () => {
 
   it('ends the foot of a T at its bar', () => {
     const found = traced([
-      [[40, 80], [200, 80]],
-      [[120, 80], [120, 190]],
+      [
+        [40, 80],
+        [200, 80],
+      ],
+      [
+        [120, 80],
+        [120, 190],
+      ],
     ])
     const lengths = found.map(each => lengthOf(each.points)).sort((a, b) => a - b)
     expect(lengths).toHaveLength(2)
@@ -82,7 +110,15 @@ describe('lines that are found in a picture', () => {
   })
 
   it('leaves bumps and filled areas out', () => {
-    const ink = drawn([[[40, 60], [200, 60]]], 5)
+    const ink = drawn(
+      [
+        [
+          [40, 60],
+          [200, 60],
+        ],
+      ],
+      5,
+    )
     for (let y = 63; y < 66; y++) for (let x = 118; x < 121; x++) ink[y * SIDE + x] = 1
     for (let y = 110; y < 220; y++) for (let x = 40; x < 180; x++) ink[y * SIDE + x] = 1
     const found = tracedLines(ink, SIDE, SIDE)

@@ -71,6 +71,20 @@ const ROUTES: {
     refused: { nobody: 401 },
   },
   { method: 'GET', path: () => `/api/paint/${'a'.repeat(64)}`, allowed: [], refused: { nobody: 401 } },
+  {
+    method: 'POST',
+    path: () => '/api/paper-hand-ins',
+    body: {
+      plan: 1_000_000,
+      learner: 1_000_000,
+      picture: { hash: 'a'.repeat(64), width: 2, height: 2 },
+      page: { lines: 30, marks: 10 },
+      note: '',
+      key: 'key-of-a-page',
+    },
+    allowed: [],
+    refused: { nobody: 401, teacher: 404, bram: 403, saturday: 403 },
+  },
   { method: 'GET', path: () => '/api/desk', allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
   { method: 'GET', path: () => `/api/classes/${classId}`, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
   {

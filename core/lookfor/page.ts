@@ -2,7 +2,7 @@ import type { BringInAct, StandingAct } from '../drawing'
 import type { Kernels } from '../kernels'
 import { flattenDrawing, sheetRect, tileOrigin, tilesUnder, type Drawing, type Layer } from '../layers'
 import { TILE, TILE_BYTES } from '../kernels'
-import { withoutSpecks, type Marks } from '../raster'
+import { greyClosing, withoutSpecks, type Marks } from '../raster'
 import { PAGE, type Evidence, type Looking } from './contract'
 
 /*
@@ -16,6 +16,8 @@ type PageAct = BringInAct & { readonly page: NonNullable<BringInAct['page']> }
 const SOFT = 0.06
 /** Of a sheet this large, px along its longer side, specks are smaller than so many px². */
 const SPECKS = { side: 1600, px: 8 }
+/** Lines are thinner than twice so many px, at the same size. */
+const THICKEST = 22
 /** Where there are so few dark lines among the marks, they were drawn in colour. */
 const FEW_LINES = 0.02
 /** Colour that lies so near to a line is its edge, px at the same size. */
@@ -43,21 +45,29 @@ function takenApart(kernels: Kernels, drawing: Drawing, page: PageAct['page']): 
   const { width, height } = drawing.sheet
   const rgba = flattenDrawing(kernels, { ...drawing, sheet: { ...drawing.sheet, texture: undefined } }, [255, 255, 255])
   const by = Math.max(width, height) / SPECKS.side
-  const marksBy = (strength: number, brightest: boolean): Marks => {
-    const values = new Float32Array(width * height)
+  const marksOf = (light: Float32Array, strength: number): Marks => {
     const from = strength / 100 - SOFT
-    for (let i = 0, at = 0; i < values.length; i++, at += 4) {
-      const [r, g, b] = [rgba[at]!, rgba[at + 1]!, rgba[at + 2]!]
-      const dark = 1 - (brightest ? Math.max(r, g, b) : Math.min(r, g, b)) / 255
-      const share = (dark - from) / (2 * SOFT)
-      if (share > 0) values[i] = share >= 1 ? 1 : share * share * (3 - 2 * share)
-    }
+    const values = light.map(value => {
+      const share = (1 - value - from) / (2 * SOFT)
+      return share <= 0 ? 0 : share >= 1 ? 1 : share * share * (3 - 2 * share)
+    })
     const marks = { width, height, values }
     withoutSpecks(marks, Math.round(SPECKS.px * by * by))
     return marks
   }
-  const marks = marksBy(page.marks, false)
-  let lines = marksBy(page.lines, true)
+  const [least, most] = [new Float32Array(width * height), new Float32Array(width * height)]
+  for (let i = 0, at = 0; i < least.length; i++, at += 4) {
+    const [r, g, b] = [rgba[at]!, rgba[at + 1]!, rgba[at + 2]!]
+    least[i] = Math.min(r, g, b) / 255
+    most[i] = Math.max(r, g, b) / 255
+  }
+  const marks = marksOf(least, page.marks)
+  // A line is dark beside what lies to both sides of it: an area is none, however dark.
+  const around = greyClosing(most, width, height, Math.max(2, Math.round(THICKEST * by)))
+  let lines = marksOf(
+    most.map((value, i) => value / Math.max(around[i]!, 0.05)),
+    page.lines,
+  )
   if (countOf(lines) < FEW_LINES * countOf(marks)) lines = marks
   const sheet = { ...drawing.sheet, paper: [255, 255, 255] as const, texture: undefined }
   const layer = (id: string, { values }: Marks): Layer => ({

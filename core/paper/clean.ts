@@ -31,7 +31,8 @@ export function* cleanedPaper(
 ): Generator<number, Pixels> {
   const { width, height } = page
   if (how.keeps === 'photograph') return page
-  const rows = new EvenedRows(page, light, cut)
+  // A mark is looked for beside what lies round it; what keeps its colour keeps how dark that is.
+  const rows = new EvenedRows(page, light, cut, how.keeps === 'page' || how.keeps === 'colours')
   const row = new Float32Array(3 * width)
   const readRow = (y: number) => {
     rows.read(y, row)

@@ -23,6 +23,8 @@ export class EvenedRows {
     private readonly page: Pixels,
     private readonly light: PageLight,
     private readonly cut: Cut = wholeOf(page),
+    /** Painted areas keep how dark they are. */
+    private readonly keepsAreas = false,
   ) {
     const { width, across } = light
     this.line = new Float32Array(3 * width)
@@ -53,7 +55,8 @@ export class EvenedRows {
   }
 
   private setLine(y: number): void {
-    const { width, height, gains, down } = this.light
+    const { width, height, down } = this.light
+    const gains = this.keepsAreas ? this.light.areaGains : this.light.gains
     const place = Math.min(height - 1, Math.max(0, (y + this.cut.y + 0.5) / (this.cut.height * down) - 0.5))
     const above = Math.min(Math.max(0, height - 2), Math.floor(place))
     const v = place - above

@@ -1,4 +1,6 @@
 import type { Pixels } from '../kernels'
+import { greyClosing } from '../raster'
+import { withoutIslands } from './islands'
 import { softened } from './planes'
 
 /*
@@ -16,8 +18,10 @@ export interface PageLight {
   /** Shares of the page's width and height that one of its px stands for. */
   readonly across: number
   readonly down: number
-  /** 1 ÷ the paper's colour there, three for each px, row-major; paper becomes 1. */
+  /** 1 ÷ the paper's colour there, three for each px, row-major; paper becomes 1, and so does a large painted area. */
   readonly gains: Float32Array
+  /** The same where a painted area keeps how dark it is: it is an island in the light, a shadow comes from the edge. */
+  readonly areaGains: Float32Array
 }
 
 /** Longer side of the small picture, px. */
@@ -44,14 +48,18 @@ export function lightOf(page: Pixels): PageLight {
     )
   const calm = softened(brightest, width, height)
   const reach = Math.max(2, Math.round(THICKEST * Math.max(width, height)))
-  const light = softened(closed(calm, width, height, reach), width, height)
+  const light = softened(greyClosing(calm, width, height, reach), width, height)
+  const level = withoutIslands(light, width, height)
   const least = DARKEST_SHADOW * shareOf(light, 0.9)
   for (let i = 0; i < count; i++) light[i] = Math.max(least, light[i]!)
   // The largest of many noisy values lies above what they mean.
   const off = middleOf(brightest.map((value, i) => value / light[i]!).filter(value => value > 0.9)) ?? 1
-  for (let i = 0; i < count; i++) light[i]! *= off
-  const gains = tinted(small, light, paper)
-  return { width, height, across: small.scale / page.width, down: small.scale / page.height, gains }
+  for (let i = 0; i < count; i++) {
+    light[i]! *= off
+    level[i] = Math.max(least, level[i]!) * off
+  }
+  const [gains, areaGains] = [tinted(small, light, paper), tinted(small, level, paper)]
+  return { width, height, across: small.scale / page.width, down: small.scale / page.height, gains, areaGains }
 }
 
 interface Small {
@@ -139,38 +147,4 @@ function between(grid: Float32Array, fx: number, fy: number): number {
   return (
     (grid[at]! * (1 - u) + grid[at + 1]! * u) * (1 - v) + (grid[at + CELLS]! * (1 - u) + grid[at + CELLS + 1]! * u) * v
   )
-}
-
-/** Largest within `reach` along both sides, then smallest: dark things thinner than twice that are gone. */
-function closed(values: Float32Array, width: number, height: number, reach: number): Float32Array {
-  const open = slid(slid(values, width, height, reach, true, 1), width, height, reach, false, 1)
-  return slid(slid(open, width, height, reach, true, -1), width, height, reach, false, -1)
-}
-
-/**
- * The greatest (sign 1) or least (−1) of what lies within `reach` along rows or columns. Three comparisons a px however
- * far it reaches: van Herk 1992, "A fast algorithm for local minimum and maximum filters", Pattern Recognition Letters.
- */
-function slid(
-  values: Float32Array,
-  width: number,
-  height: number,
-  reach: number,
-  isAlongRows: boolean,
-  sign: 1 | -1,
-): Float32Array {
-  const [length, lines, step, next] = isAlongRows ? [width, height, 1, width] : [height, width, width, 1]
-  const window = 2 * reach + 1
-  const padded = Math.ceil((length + 2 * reach) / window) * window
-  const [forth, back, line] = [new Float32Array(padded), new Float32Array(padded), new Float32Array(padded)]
-  const out = new Float32Array(values.length)
-  for (let n = 0; n < lines; n++) {
-    line.fill(-Infinity)
-    for (let i = 0; i < length; i++) line[i + reach] = sign * values[n * next + i * step]!
-    for (let i = 0; i < padded; i++) forth[i] = i % window === 0 ? line[i]! : Math.max(forth[i - 1]!, line[i]!)
-    for (let i = padded - 1; i >= 0; i--)
-      back[i] = i % window === window - 1 ? line[i]! : Math.max(back[i + 1]!, line[i]!)
-    for (let i = 0; i < length; i++) out[n * next + i * step] = sign * Math.max(back[i]!, forth[i + window - 1]!)
-  }
-  return out
 }

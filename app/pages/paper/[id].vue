@@ -150,6 +150,16 @@ onBeforeRouteLeave(() => !stack.isOpen.value || window.confirm('Pages that are n
               were not printed here are taken as well: say whose they are.
             </p>
           </PictureFiles>
+          <div v-if="pages.length" class="bar">
+            <v-btn color="primary" :disabled="ready.length === 0 || isSending" @click="sendAll">{{
+              ready.length === 0 ? 'Hand in' : ready.length === 1 ? 'Hand in 1 page' : `Hand in ${ready.length} pages`
+            }}</v-btn>
+            <v-btn v-if="isSending" variant="outlined" @click="isSending = false">Stop after this one</v-btn>
+            <span class="small soft numbers" role="status"
+              >{{ pages.length }} photographs<template v-if="reading"> · {{ reading }} to be read</template
+              ><template v-if="sent"> · {{ sent }} handed in</template></span
+            >
+          </div>
           <ol v-if="pages.length" class="stack" aria-label="Pages">
             <li v-for="page in pages" :key="page.id" class="sheet" :class="page.state" data-test="page">
               <PageSeen :page="page" :pages="stack" :name="nameOf(page)" />
@@ -184,16 +194,6 @@ onBeforeRouteLeave(() => !stack.isOpen.value || window.confirm('Pages that are n
               </button>
             </li>
           </ol>
-          <div v-if="pages.length" class="bar">
-            <v-btn color="primary" :disabled="ready.length === 0 || isSending" @click="sendAll">{{
-              ready.length === 1 ? 'Hand in 1 page' : `Hand in ${ready.length} pages`
-            }}</v-btn>
-            <v-btn v-if="isSending" variant="outlined" @click="isSending = false">Stop after this one</v-btn>
-            <span class="small soft numbers" role="status"
-              >{{ pages.length }} photographs<template v-if="reading"> · {{ reading }} to be read</template
-              ><template v-if="sent"> · {{ sent }} handed in</template></span
-            >
-          </div>
         </section>
       </template>
     </template>
@@ -268,15 +268,12 @@ select {
   text-decoration: underline;
 }
 .bar {
-  position: sticky;
-  bottom: 0;
   width: 100%;
   display: flex;
   flex-wrap: wrap;
   gap: 12px;
   align-items: center;
-  padding: 10px 0;
-  background: var(--paper);
+  padding: 6px 0;
 }
 .empty {
   margin-top: 16px;

@@ -142,10 +142,9 @@ export class PaperOnTable {
   /** The same, as large as it fits in `most`; progress 0 … 1 on the way. */
   *finishPage(faintest: number, most: PictureSize): Generator<number, Pixels> {
     const page = yield* this.finish(PAGE)
-    const { width, height } = page
-    const by = Math.min(1, most.width / width, most.height / height)
-    const along = (side: number) => Math.max(1, Math.round(side * by))
-    return onWhite(by < 1 ? shrunk(this.kernels, page, along(width), along(height)) : page, faintest)
+    const { width, height } = pageSize(page, most)
+    const isSmaller = width < page.width || height < page.height
+    return onWhite(isSmaller ? shrunk(this.kernels, page, width, height) : page, faintest)
   }
 
   /** The whole page with these settings, small. */
@@ -185,6 +184,20 @@ export class PaperOnTable {
 
 const scaled = (corners: Corners, by: number) =>
   corners.map(({ x, y }) => ({ x: x * by, y: y * by })) as unknown as Corners
+
+/** From aslant a page's form is known no better than this: what comes so near to the sheet's form is of that form. */
+const SAME_FORM = 0.06
+
+/** How large a page is made that is handed in, px. */
+function pageSize({ width, height }: PictureSize, most: PictureSize): PictureSize {
+  const [across, down] = [most.width / width, most.height / height]
+  const isOfForm = Math.abs(Math.log(across / down)) < SAME_FORM
+  const by = Math.min(1, isOfForm ? 1 / Math.max(across, down) : Math.min(across, down))
+  const along = (side: number) => Math.max(1, Math.round(side * by))
+  return isOfForm
+    ? { width: along(most.width), height: along(most.height) }
+    : { width: along(width), height: along(height) }
+}
 
 /** A page that is handed in is the whole of it, under even light. */
 const PAGE: PaperSettings = { ...PLAIN_PAPER, keeps: 'page' }

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { TEXTURES } from '../kernels'
+import { pictureNameSchema, type PictureName } from '../pictures'
 
 /** Sizes a tool may have, px. */
 export const LEAST_SIZE = 1
@@ -32,6 +33,11 @@ export type ToolName = (typeof TOOL_IDS)[number]
 export const STAMP_SHAPES = ['disc', 'ring', 'square', 'triangle', 'star', 'leaf'] as const
 export type StampShape = (typeof STAMP_SHAPES)[number]
 
+/** A shape of one's own: its mask, by the name of its px. */
+export interface CutShape {
+  readonly cut: PictureName
+}
+
 const percent = z.int().min(0).max(100)
 const bothWays = z.int().min(-100).max(100)
 
@@ -58,7 +64,7 @@ export const tipSchema = z.discriminatedUnion('kind', [
    */
   z.strictObject({
     kind: z.literal('shape'),
-    shape: z.enum(STAMP_SHAPES),
+    shape: z.union([z.enum(STAMP_SHAPES), z.strictObject({ cut: pictureNameSchema })]),
     turn: z.enum(['upright', 'along', 'any']),
     shrinks: z.int().min(0).max(90).optional(),
     sways: z.int().min(0).max(180).optional(),
@@ -107,6 +113,11 @@ export const toolSettingsSchema = z.strictObject({
 })
 
 export type ToolSettings = z.infer<typeof toolSettingsSchema>
+
+/** The pictures that a tool draws with: the mask of a stamp of one's own. */
+export function toolPictures({ tip }: Pick<ToolSettings, 'tip'>): PictureName[] {
+  return tip.kind === 'shape' && typeof tip.shape === 'object' ? [tip.shape.cut] : []
+}
 
 /** Whether a tool rubs what is there instead of laying paint. */
 export function isRubbing({ effect }: Pick<ToolSettings, 'effect'>): boolean {

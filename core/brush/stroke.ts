@@ -11,6 +11,7 @@ import {
   type OwnTiles,
   type Selection,
 } from '../layers'
+import { requirePicture, type PictureName } from '../pictures'
 import { dabBoxOf } from './dabs'
 import { distance, PathWalker, type PathPoint, type Trace } from './path'
 import { responseOf } from './response'
@@ -197,8 +198,9 @@ export class Stroke implements LiveStroke {
     const { tool, seed, echoes = [] } = this.style
     const box = dabBoxOf(this.kernels)
     const put = (dab: Dab, x: number, y: number) => this.put(dab, x, y)
+    const pictureOf = (name: PictureName) => requirePicture(this.kernels, name)
     const traces = [AS_DRAWN, ...echoes].map(frame => {
-      const trace = traceOf({ tool, response: responseOf(tool, total), box, seed, frame, put })
+      const trace = traceOf({ tool, response: responseOf(tool, total), box, seed, frame, put, pictureOf })
       return frame === AS_DRAWN ? trace : mapped(trace, frame)
     })
     return {

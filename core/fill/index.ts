@@ -3,7 +3,7 @@ export { findGaps, leaksFrom, openingsFrom, type GapsFound, type LineGap } from 
 export { GRADIENT_FORMS, gradientLaid, type Gradient, type GradientForm } from './gradient'
 export { inkEnd, openPx, type InkEnd } from './lines'
 export type { Borders, ColourPlace } from './matcher'
-export { PATTERNS, patternAt, type PatternName } from './patterns'
+export { PATTERNS, patternAt, type Pattern, type PatternName } from './patterns'
 export { pour } from './pour'
 export { pour1, type Pour1 } from './pour-1'
 export type { Pour } from './pour-terms'

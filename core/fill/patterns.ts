@@ -1,3 +1,6 @@
+import { tiledReader } from '../cut'
+import { requirePicture, type PictureName } from '../pictures'
+
 /**
  * Patterns that are poured. Each is a share of coverage for a px, made of + − × ÷ and roots only: the same in every
  * engine.
@@ -10,6 +13,22 @@ const covered = (distance: number) => Math.min(Math.max(0.5 - distance, 0), 1)
 /** What is left of `value` after whole times `size`, 0 … size. */
 const within = (value: number, size: number) => value - size * Math.floor(value / size)
 const root = Math.sqrt
+
+/** One of these, or one's own by the name of its mask. */
+export type Pattern = PatternName | { readonly cut: PictureName }
+
+/** How much of a px a pattern covers, 0 … 1. @param size px from one to the next: of one's own, its longer side */
+export function patternFor(
+  pictures: Parameters<typeof requirePicture>[0],
+  pattern: Pattern,
+  size: number,
+): (x: number, y: number) => number {
+  if (typeof pattern === 'string') return (x, y) => patternAt(pattern, size, x, y)
+  const mask = requirePicture(pictures, pattern.cut)
+  const by = Math.max(mask.width, mask.height) / size
+  const read = tiledReader(mask, by)
+  return (x, y) => read((x + 0.5) * by, (y + 0.5) * by)
+}
 
 /** How much of the px at (x, y) a pattern covers, 0 … 1. @param size px from one to the next, at least 4 */
 export function patternAt(name: PatternName, size: number, x: number, y: number): number {

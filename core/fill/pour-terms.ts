@@ -1,6 +1,6 @@
 import type { Grain } from '../kernels'
 import type { Borders } from './matcher'
-import type { PatternName } from './patterns'
+import type { Pattern } from './patterns'
 
 /** What a pour is told. */
 export interface Pour {
@@ -15,7 +15,7 @@ export interface Pour {
     | {
         readonly kind: 'pattern'
         readonly colour: readonly [number, number, number]
-        readonly pattern: PatternName
+        readonly pattern: Pattern
         readonly size: number
       }
     /** `cover`: how much the paint covers before the grain takes its part; full paint fills every hollow. */

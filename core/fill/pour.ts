@@ -12,7 +12,7 @@ import {
 } from '../layers'
 import { BitRuns, type BitPlane } from '../raster'
 import { seenFor } from './matcher'
-import { patternAt } from './patterns'
+import { patternFor } from './patterns'
 import type { Pour } from './pour-terms'
 import { regionOf, startOf, type Region } from './region'
 import { solidTile } from './solid'
@@ -43,7 +43,7 @@ function lay(kernels: Kernels, drawing: Drawing, layer: Layer, act: Pour, region
   }
   const coverage =
     paint.kind === 'pattern'
-      ? (x: number, y: number) => patternAt(paint.pattern, paint.size, x, y)
+      ? patternFor(kernels, paint.pattern, paint.size)
       : paint.kind === 'grain'
         ? () => paint.cover
         : null

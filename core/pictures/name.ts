@@ -1,4 +1,3 @@
-import type { Sha256 } from '../drawing'
 import type { Pixels } from '../kernels'
 
 /**
@@ -23,6 +22,6 @@ export function namedBytes({ width, height, pixels }: Pixels): Uint8Array<ArrayB
 }
 
 /** A picture's name: SHA-256 of {@link namedBytes}, as hex. */
-export function pictureHash(picture: Pixels, hashOf: Sha256): string {
+export function pictureHash(picture: Pixels, hashOf: (bytes: Uint8Array) => string): string {
   return hashOf(namedBytes(picture))
 }

@@ -18,13 +18,7 @@ const title = computed(() => (page.value ? 'From paper: what is kept' : 'From pa
   <CardDialog v-model="isOpen" :title="title" :width="1040">
     <div v-if="table" class="table">
       <PaperSeen v-if="page" class="large seen" />
-      <PaperCorners
-        v-else-if="corners"
-        class="large"
-        :table="table"
-        :corners="corners"
-        @drag="fromPaper.setCorner"
-      />
+      <PaperCorners v-else-if="corners" class="large" :table="table" :corners="corners" @drag="fromPaper.setCorner" />
       <div v-if="!page" class="side">
         <p v-if="table.isFound" class="small">
           The sheet of “{{ table.title }}” was found. Where a corner is off, pull it to where the paper ends.

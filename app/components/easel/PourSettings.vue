@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { mdiTuneVertical } from '@mdi/js'
-import { PATTERNS, type PatternName } from '#core/fill'
 import { GREATEST_GAP, GREATEST_GROW } from '#core/drawing'
 import { TEXTURES, type TextureName } from '#core/kernels'
 import { USUAL_GAP, type LaidTool } from '#core/plan'
@@ -166,25 +165,7 @@ async function showGaps(): Promise<void> {
               ><input type="radio" name="poured" :checked="poured.kind === kind" @change="setKind(kind)" />
               {{ name }}</label
             >
-            <div v-if="poured.kind === 'pattern'" class="inner">
-              <label
-                >pattern
-                <select
-                  :value="poured.pattern"
-                  @change="set({ pattern: ($event.target as HTMLSelectElement).value as PatternName })"
-                >
-                  <option v-for="name in PATTERNS" :key="name">{{ name }}</option>
-                </select></label
-              >
-              <FineSlider
-                :model-value="poured.size"
-                label="Size"
-                unit="px"
-                :min="4"
-                :max="200"
-                @update:model-value="set({ size: $event })"
-              />
-            </div>
+            <PouredPattern v-if="poured.kind === 'pattern'" class="inner" :poured="poured" @set="set" />
             <div v-else-if="poured.kind === 'grain'" class="inner">
               <label
                 >paper

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import equal from 'fast-deep-equal'
-import { GREATEST_STEADYING, isRubbing, STAMP_SHAPES, TOOLS, type Tip, type ToolSettings } from '#core/brush'
+import { GREATEST_STEADYING, isRubbing, TOOLS, type Tip, type ToolSettings } from '#core/brush'
 import { TEXTURES } from '#core/kernels'
 import { useHand } from '../../stores/hand'
 import { wordsOf } from '../../sheet/tool-words'
@@ -101,18 +101,7 @@ const TURNS = [
         />
       </template>
       <template v-else>
-        <div class="shapes" role="radiogroup" aria-label="Shape">
-          <button
-            v-for="shape in STAMP_SHAPES"
-            :key="shape"
-            class="choice"
-            role="radio"
-            :aria-checked="tip.shape === shape"
-            @click="setTip({ shape })"
-          >
-            {{ shape }}
-          </button>
-        </div>
+        <StampShapes :shape="tip.shape" @take="setTip({ shape: $event })" />
         <div class="shapes" role="radiogroup" aria-label="Which way up">
           <button
             v-for="[turn, words] in TURNS"

@@ -5,6 +5,7 @@ import type { OpenMode } from '../../workers/sheet/contract'
 import { useHand } from '../../stores/hand'
 import { useNotices } from '../common/useNotices'
 import { createGuides, provideGuides } from '../sheet/useGuides'
+import { createCuts, provideCuts } from './useCuts'
 import { createBands, provideBands } from './useBands'
 import { createBringIn, provideBringIn } from './useBringIn'
 import { createDrawing, provideDrawing } from './useDrawing'
@@ -54,6 +55,9 @@ export function layOutEasel(id: number, person: number | null) {
       clearModes: () => inHand.choosePart(null),
       onTrouble: attention,
     }),
+  )
+  const cuts = provideCuts(
+    createCuts({ host, hand, plan: () => plan.value, live: () => live.value, onTrouble: attention }),
   )
   const bands = provideBands(
     createBands(host, hand, {
@@ -111,6 +115,6 @@ export function layOutEasel(id: number, person: number | null) {
     await drawing.close()
   }
 
-  return { drawing, stack, lesson, inHand, lighting, bands, references, bringing, guides, open, close }
+  return { drawing, stack, cuts, lesson, inHand, lighting, bands, references, bringing, guides, open, close }
 }
 export type Easel = ReturnType<typeof layOutEasel>

@@ -128,6 +128,7 @@ onBeforeUnmount(() => void easel.close().then(() => outbox.send()))
     <SheetDialog v-model="isSheetOpen" />
     <PictureDialog v-model="isPictureOpen" />
     <BringInDialog />
+    <CutDialog />
     <PictureSizeDialog />
     <PaperDialog />
     <SignDialog v-model="isSignOpen" />

@@ -16,13 +16,21 @@ const fromServer: FetchPicture = hash => fetchBytes(`/api/paint/${hash}`)
  * Has the pictures at hand that entries need, before anything of them is drawn: from this browser, else from the
  * server. What can't be had is missing when it is drawn, which says so. Whoever has them all does not wait.
  */
-export async function bringPictures(
+export const bringPictures = (
   kernels: Kernels,
   entries: Iterable<Entry>,
+  shelf?: PictureShelf,
+  fetchOne?: FetchPicture,
+): Promise<void> => bringNamed(kernels, picturesIn(entries), shelf, fetchOne)
+
+/** The same by their names. */
+export async function bringNamed(
+  kernels: Kernels,
+  names: readonly PictureName[],
   shelf: PictureShelf = pictureShelf,
   fetchOne: FetchPicture = fromServer,
 ): Promise<void> {
-  for (const name of picturesIn(entries)) {
+  for (const name of names) {
     if (kernels.pictures.has(name.hash)) continue
     const picture = await had(name, shelf, fetchOne)
     if (picture) kernels.pictures.set(name.hash, picture)

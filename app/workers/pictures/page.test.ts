@@ -59,7 +59,8 @@ describe('a photographed page', () => {
     expect(shares).toEqual([...shares].sort((a, b) => a - b))
     // The same drawing at that size, in greys: they differ at lines that lie a px beside their place. What was poured
     // over a third of the page is as dark as it was.
-    const greys = (from: sharp.Sharp) => from.resize(180, 135, { fit: 'fill' }).greyscale().raw().toBuffer()
+    const greys = (from: ReturnType<typeof sharp>) =>
+      from.resize(180, 135, { fit: 'fill' }).greyscale().raw().toBuffer()
     const made = await greys(sharp(kept.get(name.hash)!))
     const shown = showDrawing(loadKernels(), { ...drawing, sheet: { ...drawing.sheet, paper: [255, 255, 255] } })
     const { width, height } = drawing.sheet

@@ -13,6 +13,7 @@ import type {
   PictureName,
 } from '#core/drawing'
 import type { LineGap } from '#core/fill'
+import type { Pixels } from '#core/kernels'
 import type { Light, Placed, Sheet } from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import type { Destination } from '#core/moving'
@@ -196,6 +197,10 @@ export interface SheetWorker {
    */
   takePicture(picture: PictureName, pixels: Uint8Array | null, onto: BroughtOnto, to: Destination): boolean
   movePart(to: Destination): void
+  /** Has the px of a stamp or pattern here, before anything draws with them. Whether they are. */
+  bringPicture(picture: PictureName): Promise<boolean>
+  /** What a stamp or pattern is cut from: of one layer, or of all that can be seen. Null: there is nothing. */
+  cutSource(layer: string | null): Pixels | null
   /** A layered file comes in; its pictures are kept by this browser. Whether that could be done. */
   bringStack(act: BringStackAct): Promise<boolean>
   /** Puts the part down where it is. */

@@ -14,7 +14,7 @@ import {
   type PictureName,
 } from '#core/drawing'
 import type { LineGap } from '#core/fill'
-import { loadKernels } from '#core/kernels'
+import { loadKernels, type Pixels } from '#core/kernels'
 import type { Drawing, Light } from '#core/layers'
 import type { Finding } from '#core/lookfor'
 import type { Destination } from '#core/moving'
@@ -28,12 +28,13 @@ import { LiveSheet } from '../live/live-sheet'
 import { Strokes } from '../live/strokes'
 import type { Snapping } from '../live/true-up'
 import type { Looker } from '../looker.worker'
-import { bringPictures } from '../pictures/bring'
+import { bringNamed, bringPictures } from '../pictures/bring'
 import { layOutRecord } from '../view/lay-out'
 import type { View } from '../view/sheet-view'
 import { shownAlone, type Alone } from './alone'
 import type { HandedIn, Notify, OpenAnswer, PreviewOwner, Sent, SheetWorker } from './contract'
 import { coveredLetters } from './covers'
+import { cutSource } from './cut-source'
 import { alignedLayers, LayersInHand, PartInHand, type BroughtOnto } from './in-hand'
 import { Keeping, type Opening } from './keeping'
 import { Latencies } from './latencies'
@@ -319,6 +320,17 @@ export class SheetHost implements SheetWorker {
       isTaken = true
     })
     return isTaken
+  }
+
+  async bringPicture(picture: PictureName): Promise<boolean> {
+    await bringNamed(this.kernels, [picture])
+    return this.kernels.pictures.has(picture.hash)
+  }
+
+  cutSource(layer: string | null): Pixels | null {
+    const drawing = this.laid?.sheet.engine.drawing
+    const source = drawing ? cutSource(this.kernels, drawing, layer) : null
+    return source && transfer(source, [source.pixels.buffer])
   }
 
   async bringStack(act: BringStackAct): Promise<boolean> {

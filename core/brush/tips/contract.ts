@@ -1,4 +1,5 @@
-import type { Dab } from '../../kernels'
+import type { Dab, Pixels } from '../../kernels'
+import type { PictureName } from '../../pictures'
 import type { DabBox } from '../dabs'
 import type { Trace } from '../path'
 import type { Response } from '../response'
@@ -24,6 +25,8 @@ export interface TipGiven<K extends Tip['kind'] = Tip['kind']> {
   readonly seed: number
   /** Where this copy of the stroke lies; points are mapped already, what a tip turns itself is not. */
   readonly frame: Frame
+  /** Px of one's own. Throws CoreError `picture-missing`. */
+  readonly pictureOf: (name: PictureName) => Pixels
   /** Puts a dab down with its top left corner at whole sheet px. */
   readonly put: (dab: Dab, x: number, y: number) => void
 }

@@ -33,6 +33,30 @@ export function rasterised(
   return { rows, blocks, reach, values }
 }
 
+/**
+ * The same of a mask that is read at places round its middle.
+ *
+ * @param cover how much is covered at a place, 0 … 1
+ */
+export function masked(
+  cover: (x: number, y: number) => number,
+  extent: number,
+  flow: number,
+  phaseX: number,
+  phaseY: number,
+): DabValues {
+  const reach = Math.ceil(extent + 1)
+  const rows = 2 * reach + 1
+  const blocks = Math.ceil(rows / 8)
+  const values = new Uint16Array(rows * blocks * 8)
+  const cx = reach + phaseX / 4
+  const cy = reach + phaseY / 4
+  for (let y = 0; y < rows; y++)
+    for (let x = 0; x < rows; x++)
+      values[y * blocks * 8 + x] = Math.floor(cover(x + 0.5 - cx, y + 0.5 - cy) * flow + 0.5)
+  return { rows, blocks, reach, values }
+}
+
 /** Flow of a dab, 0 … {@link FULL}. */
 export function flowOf(flowPercent: number, share: number): number {
   return Math.floor((flowPercent / 100) * share * FULL)

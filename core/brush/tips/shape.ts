@@ -1,9 +1,10 @@
 import { cosDegrees, degreesOf, seededRandom, sinDegrees } from '../../base'
+import { maskReader } from '../../cut'
 import { FLOW_STEPS, LEAST_SPACING } from '../response'
 import type { StampShape } from '../settings'
 import { Spacer, type Step } from '../steps'
 import type { MakeTip } from './contract'
-import { flowOf, rasterised, type Distance } from './raster'
+import { flowOf, masked, rasterised, type Distance } from './raster'
 import { scatterOf } from './scatter'
 
 /** Turns are whole multiples of it, degrees. */
@@ -19,11 +20,13 @@ const VEIN = 0.035
 
 /** A shape that is set down again and again. */
 export const shapeTip: MakeTip<'shape'> = given => {
-  const { tool, tip, response, box, seed, put, frame } = given
+  const { tool, tip, response, box, seed, put, frame, pictureOf } = given
   const scatter = scatterOf(given)
   // Chance of its own: the turns must not change with the scatter.
   const random = seededRandom(seed ^ 0x51ed270b)
-  const key = `shape ${tip.shape} ${tool.hardness} ${tool.flow}`
+  const { shape } = tip
+  const mask = typeof shape === 'string' ? null : pictureOf(shape.cut)
+  const key = `shape ${typeof shape === 'string' ? shape : shape.cut.hash} ${tool.hardness} ${tool.flow}`
   const upright = stepOf(degreesOf(frame.a, frame.b))
   const turnOf = {
     upright: () => upright,
@@ -51,12 +54,21 @@ export const shapeTip: MakeTip<'shape'> = given => {
     const dab = box.shaped(key, number, () => {
       const c = cosDegrees(turn * TURN_STEP)
       const s = sinDegrees(turn * TURN_STEP)
-      const distance = SHAPES[tip.shape](r)
+      const flow = flowOf(tool.flow, flowStep / FLOW_STEPS)
+      if (mask) {
+        // Its side is as long as the tool is wide.
+        const by = mask.width / (2 * r)
+        const cover = maskReader(mask, by)
+        const at = (px: number, py: number) =>
+          cover((px * c + py * s + r) * by, (py * c - px * s) * by + mask.height / 2)
+        return masked(at, r * 1.42, flow, phaseX, phaseY)
+      }
+      const distance = SHAPES[shape as StampShape](r)
       return rasterised(
         (px, py) => distance(px * c + py * s, py * c - px * s),
         r * 1.42,
         r * (1 - tool.hardness / 100),
-        flowOf(tool.flow, flowStep / FLOW_STEPS),
+        flow,
         phaseX,
         phaseY,
       )

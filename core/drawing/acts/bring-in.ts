@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import { CoreError } from '../../base'
-import type { Kernels, Pixels } from '../../kernels'
 import { withLayer, type Drawing } from '../../layers'
 import { Brought, destinationTrouble } from '../../moving'
-import { GREATEST_LAYERS, layerIdSchema, layerNameSchema, pictureNameSchema, type PictureName } from './common'
+import { pictureNameSchema, requirePicture } from '../../pictures'
+import { GREATEST_LAYERS, layerIdSchema, layerNameSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
 import { goesOver } from './cost'
 import { layerAdd } from './layers'
@@ -34,20 +34,6 @@ const schema = z.strictObject({
   page: z.strictObject({ lines: darkness, marks: darkness }).optional(),
 })
 export type BringInAct = z.infer<typeof schema>
-
-/** The px that are meant. Throws CoreError `picture-missing` where nobody has brought them. */
-export function requirePicture({ pictures }: Kernels, { hash, width, height }: PictureName): Pixels {
-  const found = pictures.get(hash)
-  if (!found)
-    throw new CoreError(
-      'picture-missing',
-      'a picture of this drawing is not here',
-      'Open the drawing again where there is a network, or on the device that it was brought in with.',
-    )
-  if (found.width !== width || found.height !== height)
-    throw new CoreError('act-refused', 'the picture is of another size', 'Bring it in again.')
-  return found
-}
 
 /** A picture from a file, the clipboard or a camera, as paint: on a layer of its own, or over one. */
 export const bringIn: ActKind<BringInAct> = {

@@ -16,8 +16,8 @@ import {
   type StackItem,
 } from '../../layers'
 import { Brought } from '../../moving'
-import { requirePicture } from './bring-in'
-import { GREATEST_LAYERS, layerIdSchema, layerNameSchema, percentSchema, pictureNameSchema } from './common'
+import { pictureNameSchema, requirePicture } from '../../pictures'
+import { GREATEST_LAYERS, layerIdSchema, layerNameSchema, percentSchema } from './common'
 import { requireFreshId, requireRoom, type ActKind } from './contract'
 import { goesOver } from './cost'
 import { lightOf, lightSchema } from './light'

@@ -32,20 +32,6 @@ export const placesSchema = (least: number, most: number, short = 'places are ma
 /** Places that are closed by joining their ends. */
 export const outlineSchema = placesSchema(6, 40_000, 'an outline is made of pairs: x, y')
 
-/** Longest side of a picture that is brought in, px, and most px of it: a photograph of twelve megapixels fits. */
-export const GREATEST_PICTURE_SIDE = 10_000
-export const GREATEST_PICTURE_AREA = 16_000_000
-
-/** A picture by the SHA-256 of its px (`pictureHash`), and how large it is. */
-export const pictureNameSchema = z
-  .strictObject({
-    hash: z.string().regex(/^[0-9a-f]{64}$/),
-    width: z.int().min(1).max(GREATEST_PICTURE_SIDE),
-    height: z.int().min(1).max(GREATEST_PICTURE_SIDE),
-  })
-  .refine(each => each.width * each.height <= GREATEST_PICTURE_AREA, 'the picture is too large')
-export type PictureName = z.infer<typeof pictureNameSchema>
-
 /** Farthest that a pour creeps under the line, px. */
 export const GREATEST_GROW = 8
 /** Widest gap that a pour or a fence closes, px. */

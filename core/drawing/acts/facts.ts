@@ -1,6 +1,6 @@
 import { boundsOf, scaledRect, type Rect } from '../../base'
 import { SUBPIXELS, type ToolSettings, type ToolSettings1 } from '../../brush'
-import type { PictureName } from './common'
+import type { PictureName } from '../../pictures'
 
 /** What the hand does in an act that draws. */
 export type Work = 'draw' | 'pour' | 'fill' | 'shade' | 'move' | 'letters' | 'adjust' | 'bring'

@@ -24,10 +24,6 @@ import { stroke } from './stroke'
 export {
   bordersSchema,
   colourSchema,
-  pictureNameSchema,
-  GREATEST_PICTURE_AREA,
-  GREATEST_PICTURE_SIDE,
-  type PictureName,
   GREATEST_GAP,
   GREATEST_GROW,
   GREATEST_LAYERS,
@@ -35,7 +31,14 @@ export {
   layerNameSchema,
 } from './common'
 export { requireUnlocked } from './contract'
-export { requirePicture, type BringInAct } from './bring-in'
+export type { BringInAct } from './bring-in'
+export {
+  GREATEST_PICTURE_AREA,
+  GREATEST_PICTURE_SIDE,
+  pictureNameSchema,
+  requirePicture,
+  type PictureName,
+} from '../../pictures'
 export { stackItemShape, type BringStackAct, type StackPaint } from './bring-stack'
 export { adjusting, type AdjustAct } from './adjust'
 export type { ActFacts, Work } from './facts'

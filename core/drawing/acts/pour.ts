@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { SUBPIXELS } from '../../brush'
 import { PATTERNS, pour as pourInto, pour1 as pourInto1 } from '../../fill'
 import { TEXTURES } from '../../kernels'
+import { pictureNameSchema } from '../../pictures'
 import {
   colourSchema,
   fenceSchema,
@@ -35,7 +36,8 @@ const paintSchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('pattern'),
     colour: colourSchema,
-    pattern: z.enum(PATTERNS),
+    /** Of one's own: its mask, by the name of its px. */
+    pattern: z.union([z.enum(PATTERNS), z.strictObject({ cut: pictureNameSchema })]),
     size: z.int().min(4).max(400),
   }),
   z.strictObject({
@@ -88,6 +90,10 @@ export const pour: ActKind<PourAct> = {
     work: 'pour',
     layer: act.layer,
     isOnPaint: true,
+    pictures:
+      act.version === 2 && act.paint.kind === 'pattern' && typeof act.paint.pattern === 'object'
+        ? [act.paint.pattern.cut]
+        : [],
     colour: act.version === 1 ? act.colour : act.paint.kind === 'clear' ? null : act.paint.colour,
     box: () =>
       act.version === 1 ? { x0: act.x, y0: act.y, x1: act.x + 1, y1: act.y + 1 } : boxOfPlaces(act.where.points, 2),

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { isRubbing, samplesSchema, Stroke, SUBPIXELS, toolSettingsSchema } from '../../brush'
+import { isRubbing, samplesSchema, Stroke, SUBPIXELS, toolPictures, toolSettingsSchema } from '../../brush'
 import { withLayer } from '../../layers'
 import { colourSchema, layerIdSchema, placesSchema, seedSchema } from './common'
 import { requireUnlocked, type ActKind } from './contract'
@@ -44,6 +44,7 @@ export const shape: ActKind<ShapeAct> = {
     layer,
     isOnPaint: true,
     tool: line?.tool ?? null,
+    pictures: line ? toolPictures(line.tool) : [],
     box: () => boxOfPlaces(outline, 2),
   }),
   apply(kernels, drawing, act) {

@@ -7,6 +7,7 @@ import {
   SAMPLE_FIELDS,
   samplesSchema,
   Stroke,
+  toolPictures,
   toolSettings1Schema,
   toolSettingsSchema,
   unpackSample,
@@ -124,6 +125,7 @@ export const stroke: ActKind<StrokeAct> = {
     isOnPaint: true,
     tool: act.tool,
     colour: act.version === 2 && (act.tool.effect === 'erase' || isRubbing(act.tool)) ? null : act.colour,
+    pictures: act.version === 2 ? toolPictures(act.tool) : [],
     box: () => boxOfPlaces(act.samples, SAMPLE_FIELDS),
   }),
   apply(kernels, drawing, act, own) {

@@ -1,7 +1,7 @@
 import { ref, shallowRef, toRaw, shallowReadonly } from 'vue'
 import { rampBetween } from '#core/colour'
 import type { FreshPourAct, GradientAct, PourPaint } from '#core/drawing'
-import type { GradientForm, LineGap, PatternName } from '#core/fill'
+import type { GradientForm, LineGap, Pattern } from '#core/fill'
 import { USUAL_GAP } from '#core/plan'
 import type { TextureName } from '#core/kernels'
 import { latestOnly } from '../../../sheet/latest-only'
@@ -14,7 +14,7 @@ import type { Slot } from './slot'
 /** What is poured: the colour, nothing at all, or the colour through a pattern or a grain. */
 export type Poured =
   | { readonly kind: 'colour' | 'clear' }
-  | { readonly kind: 'pattern'; readonly pattern: PatternName; readonly size: number }
+  | { readonly kind: 'pattern'; readonly pattern: Pattern; readonly size: number }
   | { readonly kind: 'grain'; readonly texture: TextureName; readonly strength: number }
 
 /** How one colour goes over into another. */

@@ -1,0 +1,101 @@
+import { isEmptyRect, type Rect } from '../base'
+import type { Pixels } from '../kernels'
+
+/** How a stamp or a pattern is cut out of a picture. */
+export interface CutSettings {
+  /** `hard`: covered or not, with an edge a px wide; `soft`: as dark as it is there. */
+  readonly edge: 'hard' | 'soft'
+  /** How dark it is at least, %; of a soft one what is darker by as much again is covered wholly. */
+  readonly strength: number
+  /** What is light is covered. */
+  readonly isTurned: boolean
+}
+export const PLAIN_CUT: CutSettings = { edge: 'hard', strength: 40, isTurned: false }
+
+/** Longer side of a stamp and of a pattern, px: larger ones are set down no sharper. */
+export const CUT_SIDE = 320
+
+/**
+ * The darkness of a picture as a mask: clear is light, as paper is. Of each px only the alpha counts.
+ *
+ * @param picture RGBA8, straight
+ */
+export function cutMask({ width, height, pixels }: Pixels, { edge, strength, isTurned }: CutSettings): Pixels {
+  const out = new Uint8Array(4 * width * height)
+  const least = Math.max(strength, 1) / 100
+  for (let at = 0; at < out.length; at += 4) {
+    const alpha = pixels[at + 3]! / 255
+    // Rec. 709 luma over white.
+    const light = (0.2126 * pixels[at]! + 0.7152 * pixels[at + 1]! + 0.0722 * pixels[at + 2]!) / 255
+    const dark = isTurned ? alpha * light + 1 - alpha : alpha * (1 - light)
+    const share = edge === 'hard' ? (dark - least) * 8 + 0.5 : (dark - 0.5 * least) / (1.5 * least)
+    out[at + 3] = Math.round(255 * Math.min(1, Math.max(0, share)))
+  }
+  return { width, height, pixels: out }
+}
+
+/** Fainter than this is nothing, alpha 0 … 255. */
+const NOTHING = 8
+
+/**
+ * The part of a mask that is covered, in the middle of a square of clear px: a stamp turns round its middle. Null:
+ * nothing is.
+ */
+export function trimmedMask(mask: Pixels): Pixels | null {
+  const { width, height, pixels } = mask
+  let box: Rect = { x0: width, y0: height, x1: 0, y1: 0 }
+  for (let y = 0, at = 3; y < height; y++)
+    for (let x = 0; x < width; x++, at += 4)
+      if (pixels[at]! > NOTHING)
+        box = {
+          x0: Math.min(box.x0, x),
+          y0: Math.min(box.y0, y),
+          x1: Math.max(box.x1, x + 1),
+          y1: Math.max(box.y1, y + 1),
+        }
+  if (isEmptyRect(box)) return null
+  const [w, h] = [box.x1 - box.x0, box.y1 - box.y0]
+  const side = Math.max(w, h)
+  const [left, top] = [(side - w) >> 1, (side - h) >> 1]
+  const out = new Uint8Array(4 * side * side)
+  for (let y = 0; y < h; y++) {
+    const from = 4 * ((box.y0 + y) * width + box.x0)
+    out.set(pixels.subarray(from, from + 4 * w), 4 * ((top + y) * side + left))
+  }
+  return { width: side, height: side, pixels: out }
+}
+
+/** Of each side, so much goes over into what lies at the opposite one. */
+const OVERLAP = 0.25
+
+/**
+ * The same px so that they can be laid side by side without a seam: a strip along the right and the lower edge goes
+ * over into what lies along the left and the upper one, and is left out. All channels.
+ */
+export function tileable(picture: Pixels): Pixels {
+  return turnedOver(blendedAcross(turnedOver(blendedAcross(picture))))
+}
+
+function blendedAcross({ width, height, pixels }: Pixels): Pixels {
+  const over = Math.floor(width * OVERLAP)
+  const w = width - over
+  const out = new Uint8Array(4 * w * height)
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < w; x++)
+      for (let c = 0; c < 4; c++) {
+        const own = pixels[4 * (y * width + x) + c]!
+        // Before the first px lies the last of those that are left out.
+        const share = x < over ? (x + 0.5) / over : 1
+        const before = x < over ? pixels[4 * (y * width + w + x) + c]! : 0
+        out[4 * (y * w + x) + c] = Math.round(own * share + before * (1 - share))
+      }
+  return { width: w, height, pixels: out }
+}
+
+/** Rows become columns. */
+function turnedOver({ width, height, pixels }: Pixels): Pixels {
+  const out = new Uint8Array(pixels.length)
+  const [from, to] = [new Uint32Array(pixels.buffer, pixels.byteOffset, width * height), new Uint32Array(out.buffer)]
+  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) to[x * height + y] = from[y * width + x]!
+  return { width: height, height: width, pixels: out }
+}

@@ -1,0 +1,2 @@
+export { CUT_SIDE, cutMask, PLAIN_CUT, tileable, trimmedMask, type CutSettings } from './cut'
+export { maskReader, tiledReader } from './mask'

@@ -1,0 +1,153 @@
+import { createHash } from 'node:crypto'
+import { createCanvas } from '@napi-rs/canvas'
+import { describe, expect, it } from 'vitest'
+import { packSample, toolSettings, type ToolSettings } from '../brush'
+import { plainKernels, simdKernels, TILE, type Kernels, type Pixels } from '../kernels'
+import type { Drawing, Sheet } from '../layers'
+import { pictureHash, settledPixels } from '../pictures'
+import { contentHash, picturesIn, recordSchema, replay, type DrawingRecord, type PictureName } from './index'
+
+const sheet: Sheet & { paper: [number, number, number] } = { width: 300, height: 220, paper: [255, 255, 255] }
+const sha256 = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex')
+
+/** A stamp that is drawn with Skia: a hook, so that it has no symmetry. */
+function hook(side: number): Pixels {
+  const context = createCanvas(side, side).getContext('2d')
+  context.lineWidth = side / 6
+  context.lineCap = 'round'
+  context.beginPath()
+  context.arc(side / 2, side / 2, side * 0.36, 0, 1.4 * Math.PI)
+  context.stroke()
+  const { data } = context.getImageData(0, 0, side, side)
+  return settledPixels({ width: side, height: side, pixels: Uint8Array.from(data, (v, i) => (i % 4 === 3 ? v : 0)) })
+}
+function known(picture: Pixels, ...all: Kernels[]): PictureName {
+  const name = { hash: pictureHash(picture, sha256), width: picture.width, height: picture.height }
+  for (const each of all) each.pictures.set(name.hash, picture)
+  return name
+}
+const stamp = (picture: PictureName, more: Partial<ToolSettings> = {}): ToolSettings =>
+  toolSettings('stamp', {
+    tip: { kind: 'shape', shape: { cut: picture }, turn: 'upright' },
+    size: 64,
+    opacity: 100,
+    flow: 100,
+    scatter: 0,
+    pressureSize: 0,
+    pressureFlow: 0,
+    spacing: 100,
+    ...more,
+  })
+const line = (...points: readonly (readonly [number, number])[]) =>
+  points.flatMap(([x, y]) => packSample({ x, y, pressure: 1, wait: 16 }))
+const record = (entries: DrawingRecord['entries']): DrawingRecord => ({ version: 1, sheet, entries })
+const layer = { type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'one', name: 'One', place: 0 } } as const
+const strokeOf = (tool: ToolSettings, samples: number[], seed = 4) =>
+  ({
+    type: 'act',
+    at: 1,
+    act: { kind: 'stroke', version: 2, layer: 'one', tool, colour: [20, 60, 120], seed, samples },
+  }) as const
+const alpha = ({ layers }: Drawing, x: number, y: number) => {
+  const tile = layers[0]!.tiles.get(Math.floor(y / TILE) * 2 + Math.floor(x / TILE))
+  return tile ? tile[4 * ((y % TILE) * TILE + (x % TILE)) + 3]! : 0
+}
+
+const kinds = { simd: simdKernels(), plain: plainKernels() }
+const ROWS = Object.values(kinds)
+
+describe('a stamp of one’s own', () => {
+  const mask = hook(64)
+  const name = known(mask, ...ROWS)
+
+  it('set down once at its own size is its mask', () => {
+    const tool = stamp(name)
+    const { drawing } = replay(kinds.plain, record([layer, strokeOf(tool, line([150, 100]))]))
+    let most = 0
+    for (let y = 0; y < 64; y++)
+      for (let x = 0; x < 64; x++)
+        most = Math.max(most, Math.abs(alpha(drawing, 118 + x, 68 + y) - mask.pixels[4 * (y * 64 + x) + 3]!))
+    // Rounded once with an ordered dither.
+    expect(most).toBeLessThanOrEqual(1)
+  })
+
+  it('is the same in both kernels: of any size, turned, small by chance, repeated', () => {
+    for (const [i, more] of [
+      { size: 17 },
+      { size: 150, tip: { kind: 'shape', shape: { cut: name }, turn: 'any' } },
+      { size: 40, tip: { kind: 'shape', shape: { cut: name }, turn: 'along', shrinks: 60, sways: 90 }, scatter: 80 },
+    ].entries()) {
+      const made = record([
+        layer,
+        strokeOf(stamp(name, more as Partial<ToolSettings>), line([30, 40], [160, 120], [260, 60]), 9 + i),
+      ])
+      expect(recordSchema.parse(made)).toEqual(made)
+      const [a, b] = ROWS.map(each => contentHash(replay(each, made).drawing))
+      expect(a).toBe(b)
+      expect(alpha(replay(kinds.simd, made).drawing, 5, 215)).toBe(0)
+    }
+  })
+
+  it('turned along the stroke lies as it does when the picture is turned', () => {
+    const along = { tip: { kind: 'shape', shape: { cut: name }, turn: 'along' }, spacing: 400 } as const
+    const down = replay(kinds.plain, record([layer, strokeOf(stamp(name, along), line([150, 60], [150, 90]))])).drawing
+    let off = 0
+    for (let y = 0; y < 64; y++)
+      for (let x = 0; x < 64; x++)
+        // A quarter turn clockwise: what lay to the right lies below.
+        off += Math.abs(alpha(down, 118 + (63 - y), 28 + x) - mask.pixels[4 * (y * 64 + x) + 3]!) / 64 / 64
+    expect(off).toBeLessThan(1)
+  })
+
+  it('is named by the record, and says so where its px are not here', () => {
+    const made = record([layer, strokeOf(stamp(name), line([150, 100]))])
+    expect(picturesIn(made.entries)).toEqual([name])
+    const without = plainKernels()
+    expect(() => replay(without, made).drawing).toThrow(expect.objectContaining({ code: 'picture-missing' }))
+  })
+})
+
+describe('a pattern of one’s own', () => {
+  const dot = settledPixels({
+    width: 20,
+    height: 10,
+    pixels: Uint8Array.from({ length: 4 * 20 * 10 }, (_, i) => (i % 4 === 3 && (i >> 2) % 20 < 8 ? 255 : 0)),
+  })
+  const name = known(dot, ...ROWS)
+  const pour = (size: number) =>
+    record([
+      layer,
+      {
+        type: 'act',
+        at: 1,
+        act: {
+          kind: 'pour',
+          version: 2,
+          layer: 'one',
+          where: { kind: 'places', points: [16 * 40, 16 * 40] },
+          paint: { kind: 'pattern', colour: [200, 30, 30], pattern: { cut: name }, size },
+          tolerance: 20,
+          borders: 'this',
+          gap: 0,
+          grow: 0,
+          seed: 3,
+        },
+      },
+    ])
+
+  it('covers the sheet side by side, at its size', () => {
+    const made = pour(20)
+    expect(recordSchema.parse(made)).toEqual(made)
+    expect(picturesIn(made.entries)).toEqual([name])
+    const { drawing } = replay(kinds.simd, made)
+    for (let y = 3; y < 220; y += 31)
+      for (let x = 0; x < 300; x++) expect(alpha(drawing, x, y), `${x}, ${y}`).toBe(x % 20 < 8 ? 255 : 0)
+  })
+
+  it('is the same in both kernels at other sizes', () => {
+    for (const size of [7, 33, 180]) {
+      const [a, b] = ROWS.map(each => contentHash(replay(each, pour(size)).drawing))
+      expect(a).toBe(b)
+    }
+  })
+})

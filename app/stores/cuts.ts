@@ -3,9 +3,9 @@ import { defineStore } from 'pinia'
 import { z } from 'zod'
 import { pictureNameSchema } from '#core/drawing'
 
-/** A stamp or a pattern of one's own: a mask, and what it is called. */
+/** A stamp, a pattern or a paper of one's own: a mask, and what it is called. */
 export const cutSchema = z.strictObject({
-  kind: z.enum(['stamp', 'pattern']),
+  kind: z.enum(['stamp', 'pattern', 'paper']),
   name: z.string().min(1).max(30),
   picture: pictureNameSchema,
   /** Its px as a PNG. */

@@ -1,5 +1,6 @@
 import { isEmptyRect, type Rect } from '../base'
 import type { Pixels } from '../kernels'
+import { tiledReader } from './mask'
 
 /** How a stamp or a pattern is cut out of a picture. */
 export interface CutSettings {
@@ -98,4 +99,60 @@ function turnedOver({ width, height, pixels }: Pixels): Pixels {
   const [from, to] = [new Uint32Array(pixels.buffer, pixels.byteOffset, width * height), new Uint32Array(out.buffer)]
   for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) to[x * height + y] = from[y * width + x]!
   return { width: height, height: width, pixels: out }
+}
+
+/** Longer waves than this share of the side are light, not paper. */
+const WAVE = 0.12
+
+/**
+ * A paper of one's own, out of a photograph of one or of anything rough: its darkness, without the light that fell on
+ * it, side by side without a seam. Of each px only the alpha counts: the more, the deeper.
+ */
+export function paperMask(picture: Pixels): Pixels {
+  const { width, height, pixels } = tileable(overWhite(picture))
+  const dark = new Float64Array(width * height)
+  for (let i = 0; i < dark.length; i++)
+    dark[i] = 255 - (0.2126 * pixels[4 * i]! + 0.7152 * pixels[4 * i + 1]! + 0.0722 * pixels[4 * i + 2]!)
+  const reach = Math.max(2, Math.round(WAVE * Math.max(width, height)))
+  const waves = meanAround(meanAround(dark, width, height, reach), height, width, reach)
+  let spread = 0
+  for (let i = 0; i < dark.length; i++) spread += (dark[i]! - waves[i]!) ** 2
+  // Two deviations to each side fill the range; a page that is even all over stays so.
+  const by = 64 / Math.max(Math.sqrt(spread / dark.length), 2)
+  const out = new Uint8Array(4 * width * height)
+  for (let i = 0; i < dark.length; i++)
+    out[4 * i + 3] = Math.round(Math.min(255, Math.max(0, 128 + (dark[i]! - waves[i]!) * by)))
+  return { width, height, pixels: out }
+}
+
+function overWhite({ width, height, pixels }: Pixels): Pixels {
+  const out = new Uint8Array(pixels.length).fill(255)
+  for (let at = 0; at < out.length; at += 4)
+    for (let c = 0; c < 3; c++) out[at + c] = 255 - Math.round(((255 - pixels[at + c]!) * pixels[at + 3]!) / 255)
+  return { width, height, pixels: out }
+}
+
+/** Means along the rows, of what goes on for ever; rows become columns. */
+function meanAround(values: Float64Array, width: number, height: number, reach: number): Float64Array {
+  const out = new Float64Array(values.length)
+  const span = Math.min(reach, (width - 1) >> 1)
+  for (let y = 0; y < height; y++) {
+    const at = (x: number) => values[y * width + (((x % width) + width) % width)]!
+    let sum = 0
+    for (let x = -span; x <= span; x++) sum += at(x)
+    for (let x = 0; x < width; x++) {
+      out[x * height + y] = sum / (2 * span + 1)
+      sum += at(x + span + 1) - at(x - span)
+    }
+  }
+  return out
+}
+
+/** The heights of a paper of one's own for a square texture: its mask as large as that. */
+export function paperHeights(mask: Pixels, side: number): Float64Array {
+  const read = tiledReader(mask, Math.max(mask.width, mask.height) / side)
+  return Float64Array.from({ length: side * side }, (_, i) => {
+    const [x, y] = [i % side, Math.floor(i / side)]
+    return read(((x + 0.5) * mask.width) / side, ((y + 0.5) * mask.height) / side)
+  })
 }

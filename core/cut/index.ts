@@ -1,2 +1,2 @@
-export { CUT_SIDE, cutMask, PLAIN_CUT, tileable, trimmedMask, type CutSettings } from './cut'
+export { CUT_SIDE, cutMask, paperHeights, paperMask, PLAIN_CUT, tileable, trimmedMask, type CutSettings } from './cut'
 export { maskReader, tiledReader } from './mask'

@@ -3,9 +3,20 @@ import { createCanvas } from '@napi-rs/canvas'
 import { describe, expect, it } from 'vitest'
 import { packSample, toolSettings, type ToolSettings } from '../brush'
 import { plainKernels, simdKernels, TILE, type Kernels, type Pixels } from '../kernels'
-import type { Drawing, Sheet } from '../layers'
+import { seededRandom } from '../base'
+import { paperMask } from '../cut'
+import { paperLayers, showDrawing, type Drawing, type Sheet } from '../layers'
 import { pictureHash, settledPixels } from '../pictures'
-import { contentHash, picturesIn, recordSchema, replay, type DrawingRecord, type PictureName } from './index'
+import {
+  beginningSheet,
+  contentHash,
+  picturesIn,
+  recordSchema,
+  replay,
+  type Act,
+  type DrawingRecord,
+  type PictureName,
+} from './index'
 
 const sheet: Sheet & { paper: [number, number, number] } = { width: 300, height: 220, paper: [255, 255, 255] }
 const sha256 = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex')
@@ -149,5 +160,78 @@ describe('a pattern of one’s own', () => {
       const [a, b] = ROWS.map(each => contentHash(replay(each, pour(size)).drawing))
       expect(a).toBe(b)
     }
+  })
+})
+
+describe('a paper of one’s own', () => {
+  const [side, random] = [90, seededRandom(8)]
+  /** Rough, and lit from one side: the light is no part of the paper. */
+  const rough = settledPixels({
+    width: side,
+    height: side,
+    pixels: Uint8Array.from({ length: 4 * side * side }, (_, i) =>
+      i % 4 === 3 ? 255 : 90 + ((i >> 2) % side) + 50 * random.unit(),
+    ),
+  })
+  const mask = paperMask(rough)
+  const name = known(mask, ...ROWS)
+  const act = {
+    kind: 'sheet-paper',
+    colour: [250, 245, 235] as [number, number, number],
+    texture: { name: { cut: name }, under: 60, over: 40 },
+  } as const
+  const made = record([
+    layer,
+    { type: 'act', at: 1, act: structuredClone(act) as Act },
+    strokeOf(toolSettings('ink-pen', { size: 40 }), line([40, 100], [260, 120])),
+  ])
+
+  it('is rough all over, without the light that fell on the picture', () => {
+    const { width, height, pixels } = mask
+    const half = (from: number) => {
+      let sum = 0
+      for (let y = 0; y < height; y++)
+        for (let x = from; x < from + width / 2; x++) sum += pixels[4 * (y * width + x) + 3]!
+      return sum / (height * Math.ceil(width / 2))
+    }
+    expect(Math.abs(half(0) - half(Math.floor(width / 2)))).toBeLessThan(12)
+  })
+
+  it('lies under the paint and over it, within 40 and 70 % of grey', () => {
+    expect(recordSchema.parse(made)).toEqual(made)
+    expect(picturesIn(made.entries)).toEqual([name])
+    const { drawing } = replay(kinds.simd, made)
+    const { under, over } = paperLayers(drawing.sheet)
+    expect(under!.tiles.size).toBeGreaterThan(0)
+    const greys = new Set([...over!.layer.tiles.values()].flatMap(tile => [...tile.filter((_, i) => i % 4 === 0)]))
+    expect(greys.size).toBeGreaterThan(20)
+    for (const grey of greys) {
+      expect(grey).toBeGreaterThanOrEqual(0.4 * 255 - 1)
+      expect(grey).toBeLessThanOrEqual(0.7 * 255)
+    }
+    // It is seen where there is paper and where there is paint, and is no part of the paint.
+    const shown = showDrawing(kinds.simd, drawing)
+    const at = (x: number, y: number) => shown[4 * (y * sheet.width + x)]!
+    const spread = (y: number) => new Set(Array.from({ length: 40 }, (_, x) => at(120 + x, y))).size
+    expect(spread(20)).toBeGreaterThan(4)
+    expect(alpha(drawing, 150, 110)).toBe(255)
+  })
+
+  it('is the same in both kernels, and its hash is by the name of its picture', () => {
+    const [a, b] = ROWS.map(each => replay(each, made).drawing)
+    expect(contentHash(a!)).toBe(contentHash(b!))
+    expect(Buffer.from(showDrawing(kinds.simd, a!)).equals(Buffer.from(showDrawing(kinds.plain, b!)))).toBe(true)
+    const { texture } = a!.sheet
+    expect(contentHash({ ...a!, sheet: { ...a!.sheet, texture: { ...texture!, heights: undefined } } })).toBe(
+      contentHash(a!),
+    )
+    const other = { ...texture!, name: { cut: { ...name, hash: 'f'.repeat(64) } } }
+    expect(contentHash({ ...a!, sheet: { ...a!.sheet, texture: other } })).not.toBe(contentHash(a!))
+  })
+
+  it('is left out of what a sheet begins as', () => {
+    expect(beginningSheet(replay(kinds.simd, made).drawing.sheet)).toEqual({ ...sheet, paper: [250, 245, 235] })
+    const cartridge = { name: 'cartridge' as const, under: 30, over: 10 }
+    expect(beginningSheet({ ...sheet, texture: cartridge })).toEqual({ ...sheet, texture: cartridge })
   })
 })

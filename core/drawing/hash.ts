@@ -37,10 +37,21 @@ export function contentHash(drawing: Drawing, hashOf: Sha256 = plainSha256): str
   const groups = drawing.groups?.map(group => [group.id, group.name, group.visible, group.opacity, moreOf(group, held)])
   return hashOf(
     utf8ToBytes(
-      JSON.stringify([1, width, height, paper, layers, ...(texture ? [texture] : []), ...(groups ? [groups] : [])]),
+      JSON.stringify([
+        1,
+        width,
+        height,
+        paper,
+        layers,
+        ...(texture ? [hashedTexture(texture)] : []),
+        ...(groups ? [groups] : []),
+      ]),
     ),
   )
 }
+
+/** By its picture's name, not by the heights that come of it. */
+const hashedTexture = ({ heights, ...texture }: NonNullable<Drawing['sheet']['texture']>) => texture
 
 type HeldTiles = (readonly [number, string])[]
 

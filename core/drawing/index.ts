@@ -90,6 +90,9 @@ export {
   GREATEST_SIDE,
   LEAST_SIDE,
   sheetSchema,
+  beginningSheet,
+  ownTextureSchema,
   textureSchema,
+  type OwnPaperTexture,
   type PaperTexture,
 } from './sheet'

@@ -1,5 +1,7 @@
 import { z } from 'zod'
 import { TEXTURES } from '../kernels'
+import type { Sheet } from '../layers'
+import { pictureNameSchema } from '../pictures'
 import { colourSchema, percentSchema } from './acts/common'
 
 export const LEAST_SIDE = 64
@@ -11,8 +13,18 @@ export const GREATEST_AREA = 48_000_000
 export const textureSchema = z.strictObject({ name: z.enum(TEXTURES), under: percentSchema, over: percentSchema })
 export type PaperTexture = z.infer<typeof textureSchema>
 
+/** One's own: the darkness of a picture, side by side without a seam, is how deep it is. */
+export const ownTextureSchema = z.strictObject({
+  ...textureSchema.shape,
+  name: z.strictObject({ cut: pictureNameSchema }),
+})
+export type OwnPaperTexture = z.infer<typeof ownTextureSchema>
+
 /** What the sheet is made of. */
-export const paperSchema = z.strictObject({ colour: colourSchema, texture: textureSchema.nullable() })
+export const paperSchema = z.strictObject({
+  colour: colourSchema,
+  texture: z.union([textureSchema, ownTextureSchema]).nullable(),
+})
 
 export const perInchSchema = z.int().min(10).max(2400)
 
@@ -28,6 +40,16 @@ export const sheetSchema = z
     sheet => sheet.width * sheet.height <= GREATEST_AREA,
     `a sheet has at most ${GREATEST_AREA / 1e6} million pixels`,
   )
+
+/** A sheet as it begins: of a paper of one's own only its colour, for that is laid by an act. */
+export function beginningSheet({ texture, paper, ...sheet }: Sheet): z.infer<typeof sheetSchema> {
+  const { name } = texture ?? {}
+  return {
+    ...sheet,
+    paper: [...paper],
+    ...(texture && typeof name === 'string' && { texture: { name, under: texture.under, over: texture.over } }),
+  }
+}
 
 /** Why there can be no sheet of this size, px; null when there can. */
 export function checkSheet(width: number, height: number): { message: string; fix: string } | null {

@@ -35,7 +35,7 @@ export { bytesOf, dabBytes } from './dabshape'
 export { DITHER } from './dither'
 export { differenceFrom } from './plain/bits'
 export { ditherIndex } from './plain/lay'
-export { TEXTURE_SIDE, textureOf } from './textures'
+export { TEXTURE_SIDE, ownTexture, textureOf } from './textures'
 export { plainKernels } from './plain'
 export { COMPOSITE_LAYERS, simdKernels } from './simd'
 

@@ -59,6 +59,9 @@ export function textureOf(name: TextureName): Uint16Array {
   return ranked(HEIGHTS[name]())
 }
 
+/** The same for heights of one's own, 256 × 256, the greatest in the hollows. */
+export const ownTexture = (heights: Float64Array): Uint16Array => ranked(heights)
+
 /** 0 in the middle of each unit, 1 at its ends. */
 function triangle(value: number): number {
   return Math.abs((value - Math.floor(value)) * 2 - 1)

@@ -1,4 +1,5 @@
 import { strToU8, zipSync, type Zippable } from 'fflate'
+import { beginningSheet } from '../drawing'
 import type { Kernels } from '../kernels'
 import { showDrawing, type Drawing, type Group, type Layer } from '../layers'
 import { shrunk } from '../moving'
@@ -63,7 +64,7 @@ function ownOf({ sheet, light, layers, groups }: Drawing, files: LayerFiles): Om
   return {
     format: 'little-easel-stack',
     version: 1,
-    sheet: { ...sheet, paper: [...sheet.paper] },
+    sheet: beginningSheet(sheet),
     ...(light && { light }),
     layers: layers.map(layer => {
       const { tiles, ...rest } = masked(layer)

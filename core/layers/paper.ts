@@ -101,7 +101,7 @@ function paperOf(sheet: Sheet): Paper {
 function makePaper(sheet: Sheet): Paper {
   const { texture, paper } = sheet
   if (!texture) return { layer: null, over: null }
-  const heights = textureOf(texture.name)
+  const heights = typeof texture.name === 'string' ? textureOf(texture.name) : texture.heights!
   const heightAt = (i: number) =>
     heights[(Math.floor(i / TILE) % TEXTURE_SIDE) * TEXTURE_SIDE + ((i % TILE) % TEXTURE_SIDE)]! / FULL
   return {

@@ -1,4 +1,5 @@
 import type { BlendMode, TextureName, Tile } from '../kernels'
+import type { PictureName } from '../pictures'
 
 export interface Sheet {
   /** Whole px. */
@@ -7,7 +8,15 @@ export interface Sheet {
   /** Paper colour, red green blue, 0 … 255. */
   readonly paper: readonly [number, number, number]
   /** The paper's texture, per cent: how strongly it shows under the paint, and over it. Absent: smooth. */
-  readonly texture?: { readonly name: TextureName; readonly under: number; readonly over: number } | undefined
+  readonly texture?:
+    | {
+        /** One of ours, or one's own by the name of its picture, with its heights. */
+        readonly name: TextureName | { readonly cut: PictureName }
+        readonly heights?: Uint16Array | undefined
+        readonly under: number
+        readonly over: number
+      }
+    | undefined
   /** Px in an inch of paper; absent: a screen's sheet. */
   readonly perInch?: number | undefined
 }

@@ -1,6 +1,6 @@
 import { CoreError, seededRandom, type Random } from '#core/base'
 import { toolSettings, type ToolName, type ToolSettings } from '#core/brush'
-import type { Act } from '#core/drawing'
+import { beginningSheet, type Act } from '#core/drawing'
 import type { Kernels } from '#core/kernels'
 import type { Sheet } from '#core/layers'
 import { draftPlan, type Plan } from '#core/plan'
@@ -142,7 +142,7 @@ export function drawLesson(kernels: Kernels, lesson: Lesson): Drawer {
 /** The plan that is drafted from it, as the teacher has edited it. */
 export function lessonPlan(kernels: Kernels, lesson: Lesson): Plan {
   const { entries } = drawLesson(kernels, lesson)
-  return lesson.edit(draftPlan(kernels, { version: 1, sheet: lesson.sheet, entries }, { title: lesson.title }))
+  return lesson.edit(draftPlan(kernels, { version: 1, sheet: beginningSheet(lesson.sheet), entries }, { title: lesson.title }))
 }
 
 export interface LessonAttempt {

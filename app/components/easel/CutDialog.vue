@@ -9,13 +9,21 @@ const { pouring } = useInHand()
 const name = ref('')
 const { busy, trying } = useTrying()
 const isPattern = computed(() => cutting.value === 'pattern')
+const isPaper = computed(() => cutting.value === 'paper')
+const isTiled = computed(() => isPattern.value || isPaper.value)
+const WORDS = {
+  stamp: 'What is dark is set down in the colour in hand, again and again.',
+  pattern: 'What is dark is poured in the colour in hand, side by side without a seam.',
+  paper: 'A photograph of paper, cloth, a wall: what is dark there lies deeper. The light on it is taken out.',
+} as const
+const kindName = computed(() => cutting.value ?? 'stamp')
 const isFile = computed(() => from.value instanceof File)
 watch(cutting, kind => {
   if (kind) name.value = ''
 })
 const keep = () =>
   trying(true, async () => {
-    const cut = await cuts.keep(name.value.trim() || (isPattern.value ? 'my pattern' : 'my stamp'))
+    const cut = await cuts.keep(name.value.trim() || `my ${kindName.value}`)
     if (!cut) return
     // It is in hand at once.
     const { tip } = hand.settings ?? {}
@@ -37,27 +45,23 @@ const SOURCES = [
 <template>
   <CardDialog
     :model-value="cutting !== null"
-    :title="isPattern ? 'Cut a pattern' : 'Cut a stamp'"
+    :title="`Cut a ${kindName}`"
     :width="620"
     @update:model-value="cuts.leave()"
   >
     <p class="small">
-      {{
-        isPattern
-          ? 'What is dark is poured in the colour in hand, side by side without a seam.'
-          : 'What is dark is set down in the colour in hand, again and again.'
-      }}
+      {{ WORDS[kindName] }}
       Of the drawing, what is chosen is taken; or else all of it.
     </p>
     <div class="two">
-      <div class="seen" :class="{ tiled: isPattern }">
+      <div class="seen" :class="{ tiled: isTiled }">
         <template v-if="mask">
           <PixelPicture
-            v-for="i in isPattern ? 4 : 1"
+            v-for="i in isTiled ? 4 : 1"
             :key="i"
             :picture="mask"
             :role="i === 1 ? 'img' : 'presentation'"
-            :aria-label="i === 1 ? (isPattern ? 'The pattern' : 'The stamp') : undefined"
+            :aria-label="i === 1 ? `The ${kindName}` : undefined"
           />
         </template>
         <p v-else class="small soft" role="status">
@@ -82,7 +86,7 @@ const SOURCES = [
           label="A picture to cut from"
           @files="files => files[0] && cuts.take(files[0])"
         />
-        <div class="ways" role="radiogroup" aria-label="Its edge">
+        <div v-if="!isPaper" class="ways" role="radiogroup" aria-label="Its edge">
           <button class="choice" role="radio" :aria-checked="how.edge === 'hard'" @click="cuts.set({ edge: 'hard' })">
             hard edge
           </button>
@@ -91,13 +95,14 @@ const SOURCES = [
           </button>
         </div>
         <FineSlider
+          v-if="!isPaper"
           label="Dark enough"
           :min="2"
           :max="98"
           :model-value="how.strength"
           @update:model-value="cuts.set({ strength: $event })"
         />
-        <label class="small check"
+        <label v-if="!isPaper" class="small check"
           ><input
             type="checkbox"
             :checked="how.isTurned"
@@ -110,7 +115,7 @@ const SOURCES = [
     </div>
     <template #actions
       ><v-btn color="primary" :disabled="!mask" :loading="busy !== null" @click="keep">{{
-        isPattern ? 'Keep the pattern' : 'Keep the stamp'
+        `Keep the ${kindName}`
       }}</v-btn></template
     >
     <template #leave>Not now</template>

@@ -1,6 +1,14 @@
 <script setup lang="ts">
 import equal from 'fast-deep-equal'
-import { boxForSize, checkSheet, SCREEN_PER_INCH, type Anchor, type PaperTexture } from '#core/drawing'
+import {
+  boxForSize,
+  checkSheet,
+  SCREEN_PER_INCH,
+  type Anchor,
+  type OwnPaperTexture,
+  type PaperTexture,
+  type PictureName,
+} from '#core/drawing'
 
 /** The sheet that is drawn on: its paper, its size, and cropping it. All of it can be undone. */
 const isOpen = defineModel<boolean>({ default: false })
@@ -8,7 +16,7 @@ const { sheet, host, isReadOnly } = useDrawing()
 const { crop } = useInHand()
 
 const colour = ref<readonly [number, number, number]>([255, 255, 255])
-const texture = ref<PaperTexture | null>(null)
+const texture = ref<Texture | null>(null)
 const width = ref(0)
 const height = ref(0)
 const perInch = ref(SCREEN_PER_INCH)
@@ -18,11 +26,33 @@ const anchor = ref<Anchor>({ x: 0.5, y: 0.5 })
 const SHARES = [0, 0.5, 1] as const
 const PLACES = ['top left', 'top', 'top right', 'left', 'middle', 'right', 'bottom left', 'bottom', 'bottom right']
 
+type Texture = PaperTexture | OwnPaperTexture
+/** As an act says it. */
+function textureNow(): Texture | null {
+  const now = sheet.value.texture
+  if (!now) return null
+  const { name, under, over } = now
+  return typeof name === 'string' ? { name, under, over } : { name: { cut: { ...name.cut } }, under, over }
+}
+const cuts = useCuts()
+const papers = computed(() => cuts.offered.value.filter(each => each.kind === 'paper'))
+async function takePaper(picture: PictureName): Promise<void> {
+  if (await cuts.bring(picture))
+    texture.value = { under: 45, over: 15, ...texture.value, name: { cut: { ...picture } } }
+}
+// What was just cut lies on the sheet of the card.
+watch(
+  () => papers.value[0],
+  (now, before) => {
+    if (isOpen.value && now?.own && now.picture.hash !== before?.picture.hash) void takePaper(now.picture)
+  },
+)
+
 watch(isOpen, opens => {
   if (!opens) return
   const { paper, perInch: before } = sheet.value
   colour.value = [paper[0], paper[1], paper[2]]
-  texture.value = sheet.value.texture ? { ...sheet.value.texture } : null
+  texture.value = textureNow()
   width.value = sheet.value.width
   height.value = sheet.value.height
   perInch.value = before ?? SCREEN_PER_INCH
@@ -30,9 +60,7 @@ watch(isOpen, opens => {
 
 const ratio = computed(() => (how.value === 'scale' && isInRatio.value ? sheet.value.width / sheet.value.height : null))
 const isOtherSize = computed(() => width.value !== sheet.value.width || height.value !== sheet.value.height)
-const isOtherPaper = computed(
-  () => !equal([colour.value, texture.value], [sheet.value.paper, sheet.value.texture ?? null]),
-)
+const isOtherPaper = computed(() => !equal([colour.value, toRaw(texture.value)], [sheet.value.paper, textureNow()]))
 const isOtherResolution = computed(() => perInch.value !== (sheet.value.perInch ?? SCREEN_PER_INCH))
 const canApply = computed(
   () =>
@@ -47,7 +75,7 @@ async function apply(): Promise<void> {
     await host.act({
       kind: 'sheet-paper',
       colour: [...colour.value] as [number, number, number],
-      texture: texture.value && { ...texture.value },
+      texture: structuredClone(toRaw(texture.value)),
     })
   if (isOtherResolution.value) await host.act({ kind: 'sheet-resolution', perInch: perInch.value })
   if (w === sheet.value.width && h === sheet.value.height) return
@@ -64,7 +92,13 @@ function cropNow(): void {
   <CardDialog v-model="isOpen" title="The sheet" :width="640">
     <section>
       <h3>Paper</h3>
-      <PaperFields v-model:colour="colour" v-model:texture="texture" />
+      <PaperFields
+        v-model:colour="colour"
+        v-model:texture="texture"
+        :own="papers"
+        @cut="cuts.begin('paper')"
+        @own="takePaper"
+      />
     </section>
     <section>
       <h3>Size</h3>

@@ -69,7 +69,7 @@ async function openFile(file: File): Promise<void> {
       height: high,
       paper: [...paper],
       ...(fine && { perInch: fine }),
-      ...(grain && { texture: { ...grain } }),
+      ...(grain && typeof grain.name === 'string' && { texture: { ...grain, name: grain.name } }),
     },
   })
   setPending(id, bringStackOf(read, pictures, { group: null, freshId: newLayerId }))

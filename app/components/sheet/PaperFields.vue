@@ -1,11 +1,16 @@
 <script setup lang="ts">
-import type { PaperTexture } from '#core/drawing'
+import type { OwnPaperTexture, PaperTexture, PictureName } from '#core/drawing'
 import { FULL, TEXTURE_SIDE, TEXTURES, textureOf, type TextureName } from '#core/kernels'
 import { hexOf } from '../../sheet/hex'
 
 /** The paper: its colour, and a texture under the paint and softly over it. */
 const colour = defineModel<readonly [number, number, number]>('colour', { required: true })
-const texture = defineModel<PaperTexture | null>('texture', { required: true })
+const texture = defineModel<AnyTexture | null>('texture', { required: true })
+/** Papers of one's own that can be taken; absent: none can be. */
+const { own } = defineProps<{ own?: readonly { name: string; picture: PictureName }[] }>()
+const emit = defineEmits<{ cut: []; own: [picture: PictureName] }>()
+type AnyTexture = PaperTexture | OwnPaperTexture
+const isOwn = (hash: string) => typeof texture.value?.name === 'object' && texture.value.name.cut.hash === hash
 
 const NAMES: Record<TextureName, string> = {
   cartridge: 'Cartridge',
@@ -30,7 +35,7 @@ function setHex(event: Event): void {
 function choose(name: TextureName | null): void {
   texture.value = name && { under: 45, over: 15, ...texture.value, name }
 }
-const set = (part: Partial<PaperTexture>) => {
+const set = (part: { under: number } | { over: number }) => {
   if (texture.value) texture.value = { ...texture.value, ...part }
 }
 
@@ -81,7 +86,20 @@ function draw(canvas: unknown, name: TextureName): void {
       >
         <canvas :key="colour.join()" :ref="canvas => draw(canvas, name)" width="64" height="64" />{{ NAMES[name] }}
       </button>
+      <button
+        v-for="each in own ?? []"
+        :key="each.picture.hash"
+        class="texture small"
+        role="radio"
+        :aria-checked="isOwn(each.picture.hash)"
+        @click="emit('own', each.picture)"
+      >
+        <span class="smooth" :style="{ background: `rgb(${colour.join(' ')})` }"
+          ><CutPicture class="sample" :picture="each.picture" /></span
+        >{{ each.name }}
+      </button>
     </div>
+    <div v-if="own"><v-btn size="small" variant="outlined" @click="emit('cut')">Cut your own …</v-btn></div>
     <template v-if="texture">
       <FineSlider
         :model-value="texture.under"
@@ -141,6 +159,14 @@ function draw(canvas: unknown, name: TextureName): void {
 .texture[aria-checked='true'] {
   border-color: var(--blue);
   font-weight: 560;
+}
+.sample {
+  width: 100%;
+  height: 100%;
+  mask-size: 64px;
+  mask-repeat: repeat;
+  opacity: 0.16;
+  color: #000;
 }
 .texture canvas,
 .smooth {

@@ -1,7 +1,7 @@
 import { wrap } from 'comlink'
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { toolPictures } from '#core/brush'
-import { CUT_SIDE, cutMask, PLAIN_CUT, tileable, trimmedMask, type CutSettings } from '#core/cut'
+import { CUT_SIDE, cutMask, paperMask, PLAIN_CUT, tileable, trimmedMask, type CutSettings } from '#core/cut'
 import { facts, type Entry, type PictureName } from '#core/drawing'
 import type { Pixels } from '#core/kernels'
 import type { Plan } from '#core/plan'
@@ -30,16 +30,21 @@ export interface OfferedCut {
 /** Where one is cut from. */
 export type CutFrom = 'layer' | 'all' | File
 
+const KINDS = new Map<string, Cut['kind']>([
+  ['stroke', 'stamp'],
+  ['shape', 'stamp'],
+  ['pour', 'pattern'],
+  ['sheet-paper', 'paper'],
+])
+
 /** The masks that a demonstration was drawn with. */
 export function cutsIn(entries: readonly Entry[]): { kind: Cut['kind']; picture: PictureName }[] {
   const found = new Map<string, { kind: Cut['kind']; picture: PictureName }>()
   for (const entry of entries) {
     if (entry.type !== 'act' && entry.type !== 'prepare') continue
     const { act } = entry
-    const isPattern = act.kind === 'pour'
-    if (!isPattern && act.kind !== 'stroke' && act.kind !== 'shape') continue
-    for (const picture of facts(act).pictures)
-      found.set(picture.hash, { kind: isPattern ? 'pattern' : 'stamp', picture })
+    const kind = KINDS.get(act.kind)
+    if (kind) for (const picture of facts(act).pictures) found.set(picture.hash, { kind, picture })
   }
   return [...found.values()]
 }
@@ -92,6 +97,7 @@ export function createCuts({ host, hand, plan, live, onTrouble }: Around) {
 
   const mask = computed<Pixels | null>(() => {
     if (!source.value || !cutting.value) return null
+    if (cutting.value === 'paper') return paperMask(source.value)
     const whole = cutMask(source.value, how.value)
     const trimmed = trimmedMask(whole)
     return trimmed && (cutting.value === 'stamp' ? trimmed : tileable(whole))

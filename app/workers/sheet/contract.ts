@@ -209,7 +209,7 @@ export interface SheetWorker {
   // The lesson
 
   /** Opens a step and makes its layer ready. */
-  openStep(id: string): void
+  openStep(id: string): Promise<void>
   /** Says that what a look-for found is so on purpose, or takes that back. */
   setMeant(step: string, lookFor: string, isMeant: boolean): void
   /** A teacher says that a step of the lesson begins here. */

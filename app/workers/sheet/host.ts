@@ -4,6 +4,7 @@ import { CoreError, type Point, type Rect } from '#core/base'
 import type { BandForm } from '#core/bands'
 import {
   meantIn,
+  picturesIn,
   standingActs,
   type Act,
   type AdjustAct,
@@ -349,8 +350,12 @@ export class SheetHost implements SheetWorker {
 
   // --- the lesson
 
-  openStep(id: string): void {
+  async openStep(id: string): Promise<void> {
     this.keeping?.forgetFound()
+    // What a step lays out may need a picture: the paper of the plan.
+    const ready = this.keeping?.plan.steps.find(each => each.id === id)?.ready ?? []
+    const pictures = picturesIn(ready.map(act => ({ type: 'prepare', at: 0, act })))
+    if (pictures.length > 0) await bringNamed(this.kernels, pictures)
     this.laid?.recorder.openStep(id)
   }
 

@@ -1,5 +1,5 @@
 import type { Engine } from '#core/drawing'
-import { PLACED_AS_IS, stackOf, type Selection } from '#core/layers'
+import { PLACED_AS_IS, stackOf, type Selection, type Sheet } from '#core/layers'
 import { selectionEdge } from '#core/select'
 import { stackNotes, Thumbnailer } from '../view/layer-news'
 import type { Notify } from './contract'
@@ -29,7 +29,7 @@ export class Telling {
       canRedo,
       position,
       stack: stackNotes(stackOf(drawing)),
-      sheet: drawing.sheet,
+      sheet: toldSheet(drawing.sheet),
       placed: drawing.placed ?? PLACED_AS_IS,
       light: drawing.light ?? null,
     })
@@ -54,4 +54,9 @@ export class Telling {
     this.notify({ kind: 'thumbnail', ...thumbnail })
     this.wait(0)
   }
+}
+
+/** Without the heights of a paper of one's own: whoever is told shows no paper. */
+function toldSheet({ texture, ...sheet }: Sheet): Sheet {
+  return texture ? { ...sheet, texture: { name: texture.name, under: texture.under, over: texture.over } } : sheet
 }

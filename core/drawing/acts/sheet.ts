@@ -1,5 +1,9 @@
 import { z } from 'zod'
 import { CoreError } from '../../base'
+import { paperHeights } from '../../cut'
+import { ownTexture, TEXTURE_SIDE, type Kernels } from '../../kernels'
+import type { Sheet } from '../../layers'
+import { requirePicture } from '../../pictures'
 import { checkSheet, paperSchema, perInchSchema } from '../sheet'
 import { resizedDrawing, scaledDrawing } from '../resize'
 import type { ReadyingKind } from './contract'
@@ -58,11 +62,21 @@ export const sheetScale: ReadyingKind<z.infer<typeof scaleSchema>> = {
 export const sheetPaper: ReadyingKind<SheetPaperAct> = {
   isReadying: true,
   schema: paperActSchema,
-  facts: () => ({ name: 'paper' }),
-  apply: (_kernels, drawing, { colour, texture }) => ({
-    ...drawing,
-    sheet: { ...drawing.sheet, paper: colour, texture: texture ?? undefined },
+  facts: ({ texture }) => ({
+    name: 'paper',
+    pictures: texture && typeof texture.name === 'object' ? [texture.name.cut] : [],
   }),
+  apply: (kernels, drawing, { colour, texture }) => ({
+    ...drawing,
+    sheet: { ...drawing.sheet, paper: colour, texture: texture ? withHeights(kernels, texture) : undefined },
+  }),
+}
+
+/** Its heights are found once, when the paper is laid: whoever shows the sheet needs no picture. */
+function withHeights(kernels: Kernels, texture: NonNullable<SheetPaperAct['texture']>): Sheet['texture'] {
+  const { name, under, over } = texture
+  if (typeof name === 'string') return { name, under, over }
+  return { name, under, over, heights: ownTexture(paperHeights(requirePicture(kernels, name.cut), TEXTURE_SIDE)) }
 }
 
 /** How many px an inch of paper has: for rulers and printing; no px changes. */

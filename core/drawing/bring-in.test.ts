@@ -3,7 +3,7 @@ import { createCanvas } from '@napi-rs/canvas'
 import { describe, expect, it } from 'vitest'
 import { seededRandom } from '../base'
 import { loadKernels, plainKernels, simdKernels, TILE, type Kernels, type Pixels } from '../kernels'
-import { flattenDrawing, type Drawing, type Sheet } from '../layers'
+import { flattenDrawing, type Drawing } from '../layers'
 import { pictureHash, settledPixels } from '../pictures'
 import {
   actSchema,
@@ -17,7 +17,7 @@ import {
 } from './index'
 import { randomBringIns, randomPicture } from './testing'
 
-const sheet: Sheet & { paper: [number, number, number] } = { width: 400, height: 300, paper: [255, 255, 255] }
+const sheet: DrawingRecord['sheet'] = { width: 400, height: 300, paper: [255, 255, 255] }
 const sha256 = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex')
 
 function pictureOf(width: number, height: number, seed = 1): Pixels {

@@ -1,10 +1,20 @@
 import { describe, expect, it } from 'vitest'
 import { loadKernels, plainKernels, simdKernels, type Kernels } from '../kernels'
-import { flattenDrawing, type Sheet } from '../layers'
-import { actSchema, applyAct, blankDrawing, contentHash, facts, picturesIn, replay, type Act } from './index'
+import { flattenDrawing } from '../layers'
+import {
+  actSchema,
+  applyAct,
+  blankDrawing,
+  contentHash,
+  facts,
+  picturesIn,
+  replay,
+  type Act,
+  type DrawingRecord,
+} from './index'
 import { randomPicture } from './testing'
 
-const sheet: Sheet & { paper: [number, number, number] } = { width: 300, height: 220, paper: [255, 255, 255] }
+const sheet: DrawingRecord['sheet'] = { width: 300, height: 220, paper: [255, 255, 255] }
 const picture = randomPicture(5, 90, 60)
 
 type BringStack = Extract<Act, { kind: 'bring-stack' }>

@@ -5,7 +5,7 @@ import { packSample, toolSettings, type ToolSettings } from '../brush'
 import { plainKernels, simdKernels, TILE, type Kernels, type Pixels } from '../kernels'
 import { seededRandom } from '../base'
 import { paperMask } from '../cut'
-import { paperLayers, showDrawing, type Drawing, type Sheet } from '../layers'
+import { paperLayers, showDrawing, type Drawing } from '../layers'
 import { pictureHash, settledPixels } from '../pictures'
 import {
   beginningSheet,
@@ -15,10 +15,11 @@ import {
   replay,
   type Act,
   type DrawingRecord,
+  type Entry,
   type PictureName,
 } from './index'
 
-const sheet: Sheet & { paper: [number, number, number] } = { width: 300, height: 220, paper: [255, 255, 255] }
+const sheet: DrawingRecord['sheet'] = { width: 300, height: 220, paper: [255, 255, 255] }
 const sha256 = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex')
 
 /** A stamp that is drawn with Skia: a hook, so that it has no symmetry. */
@@ -53,12 +54,11 @@ const line = (...points: readonly (readonly [number, number])[]) =>
   points.flatMap(([x, y]) => packSample({ x, y, pressure: 1, wait: 16 }))
 const record = (entries: DrawingRecord['entries']): DrawingRecord => ({ version: 1, sheet, entries })
 const layer = { type: 'prepare', at: 0, act: { kind: 'layer-add', layer: 'one', name: 'One', place: 0 } } as const
-const strokeOf = (tool: ToolSettings, samples: number[], seed = 4) =>
-  ({
-    type: 'act',
-    at: 1,
-    act: { kind: 'stroke', version: 2, layer: 'one', tool, colour: [20, 60, 120], seed, samples },
-  }) as const
+const strokeOf = (tool: ToolSettings, samples: number[], seed = 4): Entry => ({
+  type: 'act',
+  at: 1,
+  act: { kind: 'stroke', version: 2, layer: 'one', tool, colour: [20, 60, 120], seed, samples },
+})
 const alpha = ({ layers }: Drawing, x: number, y: number) => {
   const tile = layers[0]!.tiles.get(Math.floor(y / TILE) * 2 + Math.floor(x / TILE))
   return tile ? tile[4 * ((y % TILE) * TILE + (x % TILE)) + 3]! : 0

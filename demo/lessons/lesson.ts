@@ -1,8 +1,7 @@
 import { CoreError, seededRandom, type Random } from '#core/base'
 import { toolSettings, type ToolName, type ToolSettings } from '#core/brush'
-import { beginningSheet, type Act } from '#core/drawing'
+import type { Act, DrawingRecord } from '#core/drawing'
 import type { Kernels } from '#core/kernels'
-import type { Sheet } from '#core/layers'
 import { draftPlan, type Plan } from '#core/plan'
 import { Drawer } from '../drawer'
 import { BEGINNERS_HAND, drawBy, STEADY_HAND, type Hand, type Point } from '../hand'
@@ -22,7 +21,7 @@ export interface Part {
 
 export interface Lesson {
   readonly title: string
-  readonly sheet: Sheet & { readonly paper: [number, number, number] }
+  readonly sheet: DrawingRecord['sheet']
   readonly parts: readonly Part[]
   /** What the teacher makes of the draft. */
   readonly edit: (plan: Plan) => Plan
@@ -142,7 +141,7 @@ export function drawLesson(kernels: Kernels, lesson: Lesson): Drawer {
 /** The plan that is drafted from it, as the teacher has edited it. */
 export function lessonPlan(kernels: Kernels, lesson: Lesson): Plan {
   const { entries } = drawLesson(kernels, lesson)
-  return lesson.edit(draftPlan(kernels, { version: 1, sheet: beginningSheet(lesson.sheet), entries }, { title: lesson.title }))
+  return lesson.edit(draftPlan(kernels, { version: 1, sheet: lesson.sheet, entries }, { title: lesson.title }))
 }
 
 export interface LessonAttempt {

@@ -54,6 +54,7 @@ describe('a teacher', () => {
     ['the register', () => `/register/${classId()}`, 'table', ['Add learners', 'Give a plan']],
     ['the Round', () => `/round/${classId()}`, 'h1'],
     ['the Table', () => `/table/${classId()}`, 'h1'],
+    ['pages on paper', () => `/paper/${classId()}`, 'h1'],
     ['the Wall', () => `/wall/${classId()}`, 'h1'],
     ['progress', () => `/progress/${classId()}`, 'h1', ['For the school']],
     ['the crit', () => `/crit/${desk.waiting[0]!.id}`, '.window canvas'],

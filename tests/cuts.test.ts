@@ -58,8 +58,9 @@ describe('a stamp that a learner cuts', () => {
       [100, 100],
     ])
     await expectKept(page)
-    await page.getByRole('button', { name: 'The cupboard' }).click()
-    await page.getByRole('button', { name: /^Stamp A shape again/ }).click()
+    await page.getByRole('button', { name: /Cupboard/ }).click()
+    await page.locator('.stored', { hasText: 'Stamp' }).first().click()
+    await page.getByRole('radio', { name: /^Stamp/, checked: true }).waitFor()
     await page.getByRole('button', { name: 'More of this tool: tip, hand, mark, paper' }).click()
     await page.getByRole('button', { name: 'Cut your own …' }).click()
     const dialog = page.getByRole('dialog', { name: 'Cut a stamp' })

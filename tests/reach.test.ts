@@ -51,6 +51,7 @@ describe('a teacher’s pages', () => {
       ['the register', `/register/${classId}`, 'table'],
       ['the Round', `/round/${classId}`, 'h1'],
       ['the Table', `/table/${classId}`, 'h1'],
+      ['pages on paper', `/paper/${classId}`, 'h1'],
       ['the Wall', `/wall/${classId}`, 'h1'],
       ['progress', `/progress/${classId}`, 'h1'],
       ['the crit', `/crit/${desk.waiting[0]!.id}`, '.window canvas'],

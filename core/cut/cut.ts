@@ -1,4 +1,3 @@
-import { isEmptyRect, type Rect } from '../base'
 import type { Pixels } from '../kernels'
 import { tiledReader } from './mask'
 
@@ -38,31 +37,35 @@ export function cutMask({ width, height, pixels }: Pixels, { edge, strength, isT
 /** Fainter than this is nothing, alpha 0 … 255. */
 const NOTHING = 8
 
-/**
- * The part of a mask that is covered, in the middle of a square of clear px: a stamp turns round its middle. Null:
- * nothing is.
- */
-export function trimmedMask(mask: Pixels): Pixels | null {
-  const { width, height, pixels } = mask
-  let box: Rect = { x0: width, y0: height, x1: 0, y1: 0 }
+/** The part of a picture in which anything is covered; null: nothing is. */
+export function coveredPart({ width, height, pixels }: Pixels): Pixels | null {
+  let [x0, y0, x1, y1] = [width, height, 0, 0]
   for (let y = 0, at = 3; y < height; y++)
     for (let x = 0; x < width; x++, at += 4)
-      if (pixels[at]! > NOTHING)
-        box = {
-          x0: Math.min(box.x0, x),
-          y0: Math.min(box.y0, y),
-          x1: Math.max(box.x1, x + 1),
-          y1: Math.max(box.y1, y + 1),
-        }
-  if (isEmptyRect(box)) return null
-  const [w, h] = [box.x1 - box.x0, box.y1 - box.y0]
-  const side = Math.max(w, h)
-  const [left, top] = [(side - w) >> 1, (side - h) >> 1]
+      if (pixels[at]! > NOTHING) {
+        x0 = Math.min(x0, x)
+        x1 = Math.max(x1, x + 1)
+        y0 = Math.min(y0, y)
+        y1 = y + 1
+      }
+  if (x1 <= x0) return null
+  const [w, h] = [x1 - x0, y1 - y0]
+  const out = new Uint8Array(4 * w * h)
+  for (let y = 0, from = 4 * (y0 * width + x0); y < h; y++, from += 4 * width)
+    out.set(pixels.subarray(from, from + 4 * w), 4 * y * w)
+  return { width: w, height: h, pixels: out }
+}
+
+/** The same of a mask in the middle of a square of clear px: a stamp turns round its middle. */
+export function trimmedMask(mask: Pixels): Pixels | null {
+  const part = coveredPart(mask)
+  if (!part) return null
+  const { width, height, pixels } = part
+  const side = Math.max(width, height)
+  const [left, top] = [(side - width) >> 1, (side - height) >> 1]
   const out = new Uint8Array(4 * side * side)
-  for (let y = 0; y < h; y++) {
-    const from = 4 * ((box.y0 + y) * width + box.x0)
-    out.set(pixels.subarray(from, from + 4 * w), 4 * ((top + y) * side + left))
-  }
+  for (let y = 0; y < height; y++)
+    out.set(pixels.subarray(4 * y * width, 4 * (y + 1) * width), 4 * ((top + y) * side + left))
   return { width: side, height: side, pixels: out }
 }
 

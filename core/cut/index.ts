@@ -1,2 +1,12 @@
-export { CUT_SIDE, cutMask, paperHeights, paperMask, PLAIN_CUT, tileable, trimmedMask, type CutSettings } from './cut'
+export {
+  coveredPart,
+  CUT_SIDE,
+  cutMask,
+  paperHeights,
+  paperMask,
+  PLAIN_CUT,
+  tileable,
+  trimmedMask,
+  type CutSettings,
+} from './cut'
 export { maskReader, tiledReader } from './mask'

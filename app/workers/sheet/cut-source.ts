@@ -1,5 +1,5 @@
 import { isEmptyRect, unionRect, EMPTY_RECT, type Rect } from '#core/base'
-import { CUT_SIDE } from '#core/cut'
+import { coveredPart, CUT_SIDE } from '#core/cut'
 import { TILE, type Kernels, type Pixels } from '#core/kernels'
 import { flattenDrawing, sheetRect, tileOrigin, tilesBox, type Drawing } from '#core/layers'
 import { shrunk } from '#core/moving'
@@ -33,33 +33,12 @@ export function cutSource(kernels: Kernels, drawing: Drawing, layer: string | nu
         const tile = selection.get(Math.floor(y / TILE) * Math.ceil(sheet.width / TILE) + Math.floor(x / TILE))
         pixels[at] = Math.round((pixels[at]! * (tile?.[(y % TILE) * TILE + (x % TILE)] ?? 0)) / 255)
       }
-  const drawn = drawnPart({ width, height, pixels })
+  const drawn = coveredPart({ width, height, pixels })
   if (!drawn) return null
   const size = fittedSize(drawn, { side: CUT_SIDE, area: Infinity })
   return size.width === drawn.width && size.height === drawn.height
     ? drawn
     : shrunk(kernels, drawn, size.width, size.height)
-}
-
-/** Fainter than this is nothing, alpha 0 … 255. */
-const NOTHING = 8
-
-/** Without the clear px round it. */
-function drawnPart({ width, height, pixels }: Pixels): Pixels | null {
-  let [x0, y0, x1, y1] = [width, height, 0, 0]
-  for (let y = 0, at = 3; y < height; y++)
-    for (let x = 0; x < width; x++, at += 4)
-      if (pixels[at]! > NOTHING) {
-        x0 = Math.min(x0, x)
-        x1 = Math.max(x1, x + 1)
-        y0 = Math.min(y0, y)
-        y1 = y + 1
-      }
-  if (x1 <= x0) return null
-  const [w, h] = [x1 - x0, y1 - y0]
-  const out = new Uint8Array(4 * w * h)
-  for (let y = 0; y < h; y++) out.set(pixels.subarray(4 * ((y0 + y) * width + x0)).subarray(0, 4 * w), 4 * y * w)
-  return { width: w, height: h, pixels: out }
 }
 
 function selectionBox({ selection, sheet }: Drawing): Rect {

@@ -15,28 +15,18 @@ export function rasterised(
   phaseX: number,
   phaseY: number,
 ): DabValues {
-  const reach = Math.ceil(extent + 1)
-  const rows = 2 * reach + 1
-  const blocks = Math.ceil(rows / 8)
-  const values = new Uint16Array(rows * blocks * 8)
-  const cx = reach + phaseX / 4
-  const cy = reach + phaseY / 4
   const span = 1 + soft
-  for (let y = 0; y < rows; y++) {
-    for (let x = 0; x < rows; x++) {
-      const d = distance(x + 0.5 - cx, y + 0.5 - cy)
-      if (d >= 0.5) continue
-      const cover = d <= 0.5 - span ? 1 : (0.5 - d) / span
-      values[y * blocks * 8 + x] = Math.floor(cover * flow + 0.5)
-    }
+  const cover = (x: number, y: number) => {
+    const d = distance(x, y)
+    return d >= 0.5 ? 0 : d <= 0.5 - span ? 1 : (0.5 - d) / span
   }
-  return { rows, blocks, reach, values }
+  return masked(cover, extent, flow, phaseX, phaseY)
 }
 
 /**
- * The same of a mask that is read at places round its middle.
+ * The same of anything that can be asked how much is covered.
  *
- * @param cover how much is covered at a place, 0 … 1
+ * @param cover at a place, from the middle, 0 … 1
  */
 export function masked(
   cover: (x: number, y: number) => number,

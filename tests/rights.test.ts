@@ -83,7 +83,7 @@ const ROUTES: {
       key: 'key-of-a-page',
     },
     allowed: [],
-    refused: { nobody: 401, teacher: 404, bram: 403, saturday: 403 },
+    refused: { nobody: 401, bram: 403, saturday: 403 },
   },
   { method: 'GET', path: () => '/api/desk', allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },
   { method: 'GET', path: () => `/api/classes/${classId}`, allowed: ['teacher'], refused: { nobody: 401, bram: 403 } },

@@ -71,13 +71,30 @@ describe('a stamp that a learner cuts', () => {
     await dialog.getByLabel('Its name').fill('my kite')
     await dialog.getByRole('button', { name: 'Keep the stamp' }).click()
     await dialog.waitFor({ state: 'hidden' })
-    await page.keyboard.press('Escape')
-    await strokeOn(page, at, [
+    // The tool's card lies over the sheet until it is put away.
+    const card = page.getByRole('dialog', { name: 'More of this tool' })
+    await expect
+      .poll(
+        async () => {
+          if (await card.isVisible()) await page.keyboard.press('Escape')
+          return card.isVisible()
+        },
+        { timeout: 20_000 },
+      )
+      .toBe(false)
+    const strokes = async () => {
+      await expectKept(page)
+      const { entries } = (await client.call<DrawingView>('GET', `/api/drawings/${id}`)).body
+      return entries.filter(each => each.type === 'act' && each.act.kind === 'stroke').length
+    }
+    const before = await strokes()
+    const sheetNow = await waitForSheet(page)
+    await strokeOn(page, sheetNow, [
       [300, 420],
       [500, 400],
       [700, 460],
     ])
-    await expectKept(page)
+    await expect.poll(strokes, { timeout: 20_000 }).toBe(before + 1)
     const view = (await client.call<DrawingView>('GET', `/api/drawings/${id}`)).body
     const last = view.entries
       .flatMap(each => (each.type === 'act' && each.act.kind === 'stroke' ? [each.act] : []))
@@ -90,8 +107,8 @@ describe('a stamp that a learner cuts', () => {
     const kernels = loadKernels()
     kernels.pictures.set(tip.shape.cut.hash, mask)
     const record: DrawingRecord = { version: 1, sheet: view.plan.sheet, entries: view.entries }
-    const before = contentHash(replay(kernels, { ...record, entries: view.entries.slice(0, -1) }).drawing)
-    expect(contentHash(replay(kernels, record).drawing)).not.toBe(before)
+    const plain = contentHash(replay(kernels, { ...record, entries: view.entries.slice(0, -1) }).drawing)
+    expect(contentHash(replay(kernels, record).drawing)).not.toBe(plain)
   })
 })
 

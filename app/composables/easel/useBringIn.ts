@@ -1,14 +1,14 @@
 import { until } from '@vueuse/core'
-import { transfer, wrap, type Remote } from 'comlink'
-import { computed, onScopeDispose, ref, shallowRef } from 'vue'
-import DoorWorker from '../../workers/door.worker?worker'
+import { transfer } from 'comlink'
+import { computed, ref, shallowRef } from 'vue'
 import type { Answered } from '../../workers/pictures/answered'
-import type { Door, Seen } from '../../workers/pictures/door'
+import type { Seen } from '../../workers/pictures/door'
 import { newLayerId } from '../../sheet/layer-ids'
 import { isLayeredFile } from '../../sheet/layered-files'
 import { isDrawnPicture, drawnPicture, drawnSize } from '../../sheet/drawn-pictures'
 import { largestOf, type PictureSize } from '../../sheet/placed-pictures'
 import { injectable } from '../common/injectable'
+import { useDoor } from '../common/useDoor'
 import { createBroughtFiles, titleOf, type AroundFiles } from './brought-files'
 import type { Parts } from './in-hand/parts'
 import { createFromPaper, type TakenPaper } from './useFromPaper'
@@ -37,15 +37,7 @@ interface Around extends AroundFiles {
 export function createBringIn(around: Around) {
   const { parts, stack, isReadOnly, clearModes, onTrouble } = around
   const whole = createBroughtFiles(around)
-  let worker: Worker | null = null
-  /** One for all calls: a wrapped worker that nobody holds is let go, and hears nothing more. */
-  let remote: Remote<Door> | null = null
-  function door(): Remote<Door> {
-    worker ??= new DoorWorker()
-    remote ??= wrap<Door>(worker)
-    return remote
-  }
-  onScopeDispose(() => worker?.terminate())
+  const door = useDoor()
   const fromPaper = createFromPaper(door)
 
   /** The card that asks what shall come in, and where. */

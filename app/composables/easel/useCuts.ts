@@ -1,5 +1,4 @@
-import { wrap } from 'comlink'
-import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { toolPictures } from '#core/brush'
 import { CUT_SIDE, cutMask, paperMask, PLAIN_CUT, tileable, trimmedMask, type CutSettings } from '#core/cut'
 import { facts, type Entry, type PictureName } from '#core/drawing'
@@ -10,13 +9,12 @@ import { bytesOf } from '#core/plan'
 import { base64Of } from '../../sheet/base64'
 import { useCutsStore, type Cut } from '../../stores/cuts'
 import type { useHand } from '../../stores/hand'
-import DoorWorker from '../../workers/door.worker?worker'
-import type { Door } from '../../workers/pictures/door'
 import { keepPicture } from '../../workers/pictures/kept'
 import { nameOfPicture } from '../../workers/pictures/name'
 import { zlib } from '../../workers/pictures/zlib'
 import type { SheetRemote } from '../../workers/sheet/contract'
 import { injectable } from '../common/injectable'
+import { useDoor } from '../common/useDoor'
 
 /** A stamp or pattern that can be taken: one's own, or one that the plan was drawn with. */
 export interface OfferedCut {
@@ -92,8 +90,7 @@ export function createCuts({ host, hand, plan, live, onTrouble }: Around) {
   const source = shallowRef<Pixels | null>(null)
   const how = shallowRef<CutSettings>(PLAIN_CUT)
   const isReading = ref(false)
-  let worker: Worker | null = null
-  onScopeDispose(() => worker?.terminate())
+  const door = useDoor()
 
   const mask = computed<Pixels | null>(() => {
     if (!source.value || !cutting.value) return null
@@ -119,14 +116,12 @@ export function createCuts({ host, hand, plan, live, onTrouble }: Around) {
     }
   }
   async function read(file: File): Promise<Pixels | null> {
-    worker ??= new DoorWorker()
-    const door = wrap<Door>(worker)
-    const seen = await door.read(file)
+    const seen = await door().read(file)
     if (!seen.ok) {
       onTrouble(`“${file.name}”: ${seen.message}`, seen.fix)
       return null
     }
-    const taken = await door.take(fittedSize(seen.value, { side: CUT_SIDE, area: Infinity }))
+    const taken = await door().take(fittedSize(seen.value, { side: CUT_SIDE, area: Infinity }))
     if (taken.ok) return taken.value
     onTrouble(`“${file.name}”: ${taken.message}`, taken.fix)
     return null

@@ -1,5 +1,5 @@
 import { useEventListener } from '@vueuse/core'
-import { proxy, wrap, type Remote } from 'comlink'
+import { proxy } from 'comlink'
 import { computed, onScopeDispose, shallowReactive, shallowRef } from 'vue'
 import { CoreError } from '#core/base'
 import type { PictureName } from '#core/drawing'
@@ -9,12 +9,11 @@ import { pageAct, type Plan } from '#core/plan'
 import type { PaperHandIn } from '#shared/schemas'
 import { troubleOf } from '../../api/client'
 import { api } from '../../api/routes'
-import DoorWorker from '../../workers/door.worker?worker'
 import type { Answered } from '../../workers/pictures/answered'
-import type { Door } from '../../workers/pictures/door'
 import { pictureShelf } from '../../workers/pictures/kept'
 import type { ShownPage } from '../../workers/pictures/paper'
 import { afterPictures } from '../../workers/pictures/send'
+import { useDoor } from '../common/useDoor'
 
 /** A photographed page, from its file to the hand-in. */
 export interface PageOnPaper {
@@ -52,18 +51,10 @@ interface Around {
 /** Photographs of pages: each is read, straightened and shown by itself; then handed in. */
 export function usePages({ sheet, handIn, onRead }: Around) {
   const pages = shallowRef<readonly PageOnPaper[]>([])
-  const worker = shallowRef<Worker | null>(null)
-  /** One for all calls: a wrapped worker that nobody holds is let go, and hears nothing more. */
-  let remote: Remote<Door> | null = null
-  function door(): Remote<Door> {
-    worker.value ??= new DoorWorker()
-    remote ??= wrap<Door>(worker.value)
-    return remote
-  }
+  const door = useDoor()
   let isGone = false
   onScopeDispose(() => {
     isGone = true
-    worker.value?.terminate()
   })
 
   /** One after the other: one photograph is open at a time. */

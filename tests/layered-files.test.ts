@@ -229,4 +229,40 @@ describe('an SVG', () => {
     ])
     expect(await page.title()).not.toBe('run')
   })
+
+  it('is taken back as it came: all its strokes with their layer, at one go', async () => {
+    await page.getByRole('button', { name: 'Undo (Ctrl Z)' }).first().click()
+    await stack().getByText('mooring').first().waitFor({ state: 'detached' })
+    await page.getByRole('button', { name: 'Redo' }).first().click()
+    await stack().getByText('mooring').first().waitFor()
+  })
+
+  it('lies over the sheet as a guide, along which a hand’s strokes run', async () => {
+    const svg =
+      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 700 500"><circle cx="350" cy="250" r="150"/></svg>'
+    const card = await offerFiles(page, [{ name: 'buoy.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) }])
+    await card.getByRole('button', { name: 'Onto the sheet' }).click()
+    await page.getByRole('dialog', { name: 'How large?' }).getByRole('button', { name: 'As guides' }).click()
+    const guides = page.locator('.guides canvas').first()
+    await guides.waitFor()
+    const before = (await recordOf(drawing)).entries.length
+    await drawWithMouse(
+      page,
+      await placeOfSheet(page.locator('.window'), SHEET),
+      Array.from({ length: 40 }, (_, i) => [350 + 152 * Math.cos(i / 8), 250 + 152 * Math.sin(i / 8)] as const),
+      9,
+      { sway: 9 },
+    )
+    const strokes = async () =>
+      (await recordOf(drawing)).entries
+        .slice(before)
+        .flatMap(each => (each.type === 'act' && each.act.kind === 'stroke' ? [each.act] : []))
+    await expect.poll(async () => (await strokes()).length).toBe(1)
+    const { samples } = (await strokes())[0]!
+    const off = Array.from({ length: samples.length / 4 }, (_, i) =>
+      Math.abs(Math.hypot(samples[4 * i]! / 16 - 350, samples[4 * i + 1]! / 16 - 250) - 150),
+    )
+    expect(off.length).toBeGreaterThan(10)
+    expect(Math.max(...off)).toBeLessThan(1)
+  })
 })

@@ -60,6 +60,15 @@ export async function linesOf(file: Blob): Promise<DrawnLines | null> {
     stage.remove()
   }
 }
+/** Its lines on the sheet: in the middle, as large as they are if they have room there, else as large as the sheet. */
+export async function linesOnSheet(file: Blob, sheet: PictureSize): Promise<Omit<DrawnLines, 'size'> | null> {
+  const found = await linesOf(file)
+  if (!found) return null
+  const { size, lines, isCut } = found
+  const scale = Math.min(1, sheet.width / size.width, sheet.height / size.height)
+  const [x0, y0] = [(sheet.width - scale * size.width) / 2, (sheet.height - scale * size.height) / 2]
+  return { lines: lines.map(line => line.map(({ x, y }) => ({ x: x0 + scale * x, y: y0 + scale * y }))), isCut }
+}
 const SVG_TYPE = 'image/svg+xml'
 
 function boxOf(root: Element): { box: [number, number, number, number]; size: PictureSize } {

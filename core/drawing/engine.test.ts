@@ -3,7 +3,7 @@ import { CoreError, seededRandom } from '../base'
 import { SAMPLE_FIELDS, TOOL_IDS, toolSettings } from '../brush'
 import { loadKernels, plainKernels } from '../kernels'
 import { flattenDrawing } from '../layers'
-import { contentHash, Engine, replay, requireRecord, type DrawingRecord, type FreshStrokeAct } from './index'
+import { contentHash, Engine, replay, requireRecord, type Act, type DrawingRecord, type FreshStrokeAct } from './index'
 import { randomEntries, wanderingSamples } from './testing'
 
 const kernels = loadKernels()
@@ -184,5 +184,39 @@ describe('what is refused', () => {
     ],
   ])('%s', (_what, value, code) => {
     expect(() => requireRecord(value)).toThrow(expect.objectContaining({ code }))
+  })
+})
+
+describe('strokes that came at one go', () => {
+  const layer = (id: string) => ({ kind: 'layer-add' as const, layer: id, name: id, place: 0 })
+  const joined = (seed: number): FreshStrokeAct => ({ ...strokeAct(seed, 'two'), joined: true })
+
+  it('are taken back and put back with the act before them', () => {
+    const engine = new Engine(kernels, sheet)
+    const act = (of: Act) => engine.add({ type: 'act', at: 1, act: of })
+    expect([engine.undoesAtOnce, engine.redoesAtOnce]).toEqual([0, 0])
+    act(layer('one'))
+    act(strokeAct(1))
+    const before = contentHash(engine.drawing)
+    act(layer('two'))
+    for (const seed of [2, 3, 4]) act(joined(seed))
+    const after = contentHash(engine.drawing)
+    engine.add({ type: 'prepare', at: 2, act: layer('three') })
+    expect(engine.undoesAtOnce).toBe(4)
+    for (let i = engine.undoesAtOnce; i > 0; i--) engine.add({ type: 'undo', at: 3 }, i === 1)
+    expect(engine.drawing.layers.map(({ id }) => id)).toEqual(['three', 'one'])
+    expect([engine.undoesAtOnce, engine.redoesAtOnce]).toEqual([1, 4])
+    for (let i = engine.redoesAtOnce; i > 0; i--) engine.add({ type: 'redo', at: 4 }, i === 1)
+    expect(engine.redoesAtOnce).toBe(0)
+    expect([contentHash(engine.at(2)), contentHash(engine.at(6))]).toEqual([before, after])
+  })
+
+  it('are one by one where others follow that did not come with them', () => {
+    const engine = new Engine(kernels, sheet)
+    for (const each of [layer('one'), layer('two'), joined(2), strokeAct(5)])
+      engine.add({ type: 'act', at: 1, act: each })
+    expect(engine.undoesAtOnce).toBe(1)
+    engine.add({ type: 'undo', at: 2 })
+    expect([engine.undoesAtOnce, engine.redoesAtOnce]).toEqual([2, 1])
   })
 })

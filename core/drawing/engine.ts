@@ -54,6 +54,15 @@ export class Engine {
     return this.moment.undone !== null
   }
 
+  /** How many acts undo takes back at one go; 0 where there are none. */
+  get undoesAtOnce(): number {
+    return this.history.undoesAtOnce(this.moment)
+  }
+
+  get redoesAtOnce(): number {
+    return this.history.redoesAtOnce(this.moment)
+  }
+
   /** Takes an entry. With `draw` the act is carried out now, so that what can't be done is refused and not recorded. */
   add(entry: Entry, draw = true): void {
     const next = this.next(entry)

@@ -35,6 +35,8 @@ interface Undone {
   readonly next: Undone | null
 }
 
+const isJoined = (act: Act) => act.kind === 'stroke' && act.version === 2 && act.joined === true
+
 /**
  * The tree of all that was ever done to a drawing. Pictures are kept at some nodes (keyframes and the
  * latest) as references to shared tiles; any other is made again by replaying from the nearest one.
@@ -87,6 +89,25 @@ export class History {
 
   canUndo(moment: Moment): boolean {
     return this.undo(moment) !== moment
+  }
+
+  /** How many acts are taken back at one go: the last one, and those that it came with. */
+  undoesAtOnce({ tip }: Moment): number {
+    let count = 0
+    for (let node = tip; node.parent; node = node.parent) {
+      if (node.prepared) continue
+      count++
+      if (!isJoined(node.act!)) break
+    }
+    return count
+  }
+
+  /** How many undone acts are put back at one go. */
+  redoesAtOnce({ undone }: Moment): number {
+    if (!undone) return 0
+    let count = 1
+    for (let { next } = undone; next && isJoined(next.act); next = next.next) count++
+    return count
   }
 
   /** Keeps a picture that was made elsewhere (a stroke drawn live) as that of the node. */

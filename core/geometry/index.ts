@@ -4,4 +4,15 @@ export { algebraicEllipse, ellipseError, fitEllipse, footOn, refineEllipse, type
 export { crossing, fitLine, type LineFit } from './fits/line'
 export { leastSquares, solve } from './fits/solve'
 export type { Point } from '../base'
-export { areaOf, centroid, distanceOf, lengthOf, lerp, resample, sharesAlong, turned } from './points'
+export {
+  areaOf,
+  centroid,
+  distanceOf,
+  lengthOf,
+  lerp,
+  nearestOn,
+  resample,
+  sharesAlong,
+  simplified,
+  turned,
+} from './points'

@@ -71,3 +71,29 @@ export function turned(point: Point, middle: Point, angle: number, scale = 1): P
   const dy = point.y - middle.y
   return { x: middle.x + dx * c - dy * s, y: middle.y + dx * s + dy * c }
 }
+
+/** The place of the stretch from a to b that lies nearest to the point. */
+export function nearestOn(a: Point, b: Point, point: Point): Point {
+  const [dx, dy] = [b.x - a.x, b.y - a.y]
+  const squared = dx * dx + dy * dy
+  const t = squared > 0 ? ((point.x - a.x) * dx + (point.y - a.y) * dy) / squared : 0
+  return lerp(a, b, Math.min(Math.max(t, 0), 1))
+}
+
+/** The way with fewer points: none left out lies farther than `off` from it (Ramer 1972; Douglas & Peucker 1973). */
+export function simplified(points: readonly Point[], off: number): Point[] {
+  const keeps = new Set([0, points.length - 1])
+  const stretches: [number, number][] = [[0, points.length - 1]]
+  while (stretches.length > 0) {
+    const [from, to] = stretches.pop()!
+    let [most, at] = [off, -1]
+    for (let i = from + 1; i < to; i++) {
+      const far = distanceOf(points[i]!, nearestOn(points[from]!, points[to]!, points[i]!))
+      if (far > most) [most, at] = [far, i]
+    }
+    if (at < 0) continue
+    keeps.add(at)
+    stretches.push([from, at], [at, to])
+  }
+  return points.filter((_, i) => keeps.has(i))
+}

@@ -1,5 +1,6 @@
 import type { Point } from '../base'
 import type { Guide } from './schema'
+import { WayFollower } from './ways'
 
 /** How far the hand goes before it is clear which way it means, px on the screen. */
 const DECIDE_PX = 9
@@ -30,17 +31,21 @@ export function directionsAt(guides: readonly Guide[], { x, y }: Point): number[
         case 'mirror':
         case 'spokes':
           return []
+        // Held to by whoever begins near one.
+        case 'ways':
+          return []
       }
     })
 }
 
 /**
- * Holds one stroke to the guides that are followed: from where it begins, along the direction that
- * comes nearest to the hand's. `scale`: px on the screen for one of the sheet.
+ * Holds one stroke to the guides that are followed: along the way that it begins near, else from where it begins
+ * along the direction that comes nearest to the hand's. `scale`: px on the screen for one of the sheet.
  */
 export class Follower {
   private direction: number | null = null
   private start: Point
+  private readonly way: WayFollower | null
   /** Whether the stroke goes as the hand does: nothing is followed, or it was drawn across the squares. */
   isFree: boolean
 
@@ -50,12 +55,14 @@ export class Follower {
     private readonly scale: number,
   ) {
     this.start = begin
-    this.isFree = directionsAt(guides, begin).length === 0
+    this.way = WayFollower.at(guides, begin, scale)
+    this.isFree = !this.way && directionsAt(guides, begin).length === 0
   }
 
   /** The place that the stroke goes to; null while it is not clear yet which way the hand means. */
   place(at: Point): Point | null {
     if (this.isFree) return at
+    if (this.way) return this.way.place(at)
     const dx = at.x - this.start.x
     const dy = at.y - this.start.y
     if (this.direction === null) {
@@ -71,7 +78,8 @@ export class Follower {
           each.kind === 'grid' ||
           each.kind === 'thirds' ||
           each.kind === 'mirror' ||
-          each.kind === 'spokes',
+          each.kind === 'spokes' ||
+          each.kind === 'ways',
       )
       if (isSquare && apart(this.direction) > Math.sin(DIAGONAL)) {
         this.isFree = true

@@ -9,13 +9,13 @@ import {
   linesOf,
   newGuide,
   type Guide,
-  type GuideKind,
+  type LaidGuideKind,
 } from './index'
 
 const sheet = { width: 1200, height: 800 }
-const KINDS: GuideKind[] = ['grid', 'thirds', 'isometric', 'perspective', 'mirror', 'spokes']
+const KINDS: LaidGuideKind[] = ['grid', 'thirds', 'isometric', 'perspective', 'mirror', 'spokes']
 const followed = <G extends Guide>(guide: G, set: Partial<G> = {}): G => ({ ...guide, ...set, isFollowed: true })
-const of = <K extends GuideKind>(kind: K) => newGuide(kind, 'it', sheet) as Extract<Guide, { kind: K }>
+const of = <K extends LaidGuideKind>(kind: K) => newGuide(kind, 'it', sheet) as Extract<Guide, { kind: K }>
 const ONE = 65536
 const map = (echo: readonly number[], x: number, y: number) => {
   const [a, b, c, d, e, f] = echo.map(value => value / ONE) as [number, number, number, number, number, number]

@@ -1,4 +1,5 @@
 import type { Guide } from './schema'
+import { waysOf } from './ways'
 
 /** A straight line, sheet px; `isMain` where it matters more (a horizon, a middle). */
 export interface GuideLine {
@@ -18,7 +19,7 @@ const RAYS = 36
 /** Lines of one guide at most: closer ones are left out. */
 const MOST_LINES = 400
 
-/** The lines of a guide within the sheet. */
+/** The lines of a guide within the sheet; ways go where they go. */
 export function linesOf(guide: Guide, sheet: Extent): GuideLine[] {
   const { width, height } = sheet
   switch (guide.kind) {
@@ -58,6 +59,10 @@ export function linesOf(guide: Guide, sheet: Extent): GuideLine[] {
         ray(guide.middle, angle, sheet),
       )
     }
+    case 'ways':
+      return waysOf(guide).flatMap(way =>
+        way.slice(1).map(({ x, y }, i) => ({ x0: way[i]!.x, y0: way[i]!.y, x1: x, y1: y, isMain: false })),
+      )
   }
 }
 

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { listOf } from '../base'
 
 const place = z.number().min(-100_000).max(100_000)
 const point = z.strictObject({ x: place, y: place })
@@ -15,6 +16,10 @@ const look = {
 /** Least distance between lines, px of the sheet. */
 export const LEAST_SPACING = 4
 const spacing = z.number().min(LEAST_SPACING).max(10_000)
+
+/** Ways of one guide, and places on all of them, at most. */
+export const MOST_WAYS = 60
+export const MOST_WAY_PLACES = 2000
 
 /** A guide over the sheet. Sheet px; degrees clockwise on the screen. */
 export const guideSchema = z.discriminatedUnion('kind', [
@@ -33,19 +38,36 @@ export const guideSchema = z.discriminatedUnion('kind', [
     isMirrored: z.boolean(),
     angle: z.number().min(-360).max(360),
   }),
+  /** Ways of any form; each is x, y, x, y … from the middle, before it is turned and scaled (%). */
+  z.strictObject({
+    kind: z.literal('ways'),
+    ...look,
+    middle: point,
+    angle: z.number().min(-360).max(360),
+    scale: z.number().min(5).max(1000),
+    ways: listOf(
+      listOf(place, { least: 4, most: 2 * MOST_WAY_PLACES }).refine(
+        way => way.length % 2 === 0,
+        'A place has x and y.',
+      ),
+      { least: 1, most: MOST_WAYS },
+    ).refine(ways => ways.flat().length <= 2 * MOST_WAY_PLACES, `At most ${MOST_WAY_PLACES} places.`),
+  }),
 ])
 export type Guide = z.infer<typeof guideSchema>
 export type GuideKind = Guide['kind']
+/** Those that are laid out for any sheet; ways are somebody's own. */
+export type LaidGuideKind = Exclude<GuideKind, 'ways'>
 
 interface Extent {
   readonly width: number
   readonly height: number
 }
 
-const LOOK = { opacity: 55, weight: 1, isShown: true, isFollowed: false }
+export const LOOK = { opacity: 55, weight: 1, isShown: true, isFollowed: false }
 
 /** A new guide of a kind, laid out for the sheet. */
-export function newGuide(kind: GuideKind, id: string, { width, height }: Extent): Guide {
+export function newGuide(kind: LaidGuideKind, id: string, { width, height }: Extent): Guide {
   const middle = { x: width / 2, y: height / 2 }
   const spacing = Math.max(LEAST_SPACING, Math.round(Math.min(width, height) / 12))
   switch (kind) {

@@ -1,20 +1,21 @@
 <script setup lang="ts">
 import { mdiDeleteOutline, mdiVectorLine } from '@mdi/js'
-import { guideTrouble, LEAST_SPACING, type Guide, type GuideKind } from '#core/guides'
+import { useFileDialog } from '@vueuse/core'
+import { guideTrouble, LEAST_SPACING, type Guide } from '#core/guides'
+import { guideName, LAID_GUIDES, WAYS_NAME } from '../../sheet/guide-words'
 
 /** The guides over the sheet: add, show, follow, set. */
 const { guides, isAdjusting, snaps, add, change, remove, isGiven } = useGuides()
 const { sheet } = useDrawing()
+const { bringGuides } = useBringIn()
 
-const KINDS: [GuideKind, string, string][] = [
-  ['grid', 'Squares', 'for proportion'],
-  ['thirds', 'Thirds', 'for placing'],
-  ['isometric', 'Isometric', 'for boxes without vanishing'],
-  ['perspective', 'Perspective', 'one to three points'],
-  ['mirror', 'Mirror line', 'both sides at once'],
-  ['spokes', 'Spokes', 'round designs'],
-]
-const nameOf = (kind: GuideKind) => KINDS.find(each => each[0] === kind)![1]
+const { open: chooseFile, onChange: onChosen } = useFileDialog({
+  accept: '.svg,image/svg+xml',
+  multiple: false,
+  reset: true,
+})
+onChosen(files => void (files?.[0] && bringGuides(files[0])))
+
 const isRepeating = (guide: Guide) => guide.kind === 'mirror' || guide.kind === 'spokes'
 const side = computed(() => Math.max(sheet.value.width, sheet.value.height))
 
@@ -52,9 +53,11 @@ function setPoint(guide: Extract<Guide, { kind: 'perspective' }>, i: number, set
     <div class="card guides" role="dialog" aria-label="Guides">
       <h3>Guides</h3>
       <p class="small soft">Drawn over the sheet, never on it.</p>
-      <section v-for="guide in guides" :key="guide.id" class="guide" :aria-label="nameOf(guide.kind)">
+      <section v-for="guide in guides" :key="guide.id" class="guide" :aria-label="guideName(guide.kind)">
         <div class="head">
-          <strong>{{ nameOf(guide.kind) }}<span v-if="isGiven(guide.id)" class="small soft"> of the step</span></strong>
+          <strong
+            >{{ guideName(guide.kind) }}<span v-if="isGiven(guide.id)" class="small soft"> of the step</span></strong
+          >
           <label class="small"
             ><input type="checkbox" :checked="guide.isShown" @change="change(guide.id, { isShown: !guide.isShown })" />
             shown</label
@@ -72,7 +75,7 @@ function setPoint(guide: Extract<Guide, { kind: 'perspective' }>, i: number, set
             :icon="mdiDeleteOutline"
             size="x-small"
             variant="text"
-            :aria-label="`Take ${nameOf(guide.kind)} away`"
+            :aria-label="`Take ${guideName(guide.kind)} away`"
             @click="remove(guide.id)"
           />
         </div>
@@ -105,7 +108,15 @@ function setPoint(guide: Extract<Guide, { kind: 'perspective' }>, i: number, set
             >
           </template>
           <FineSlider
-            v-if="guide.kind === 'mirror' || guide.kind === 'spokes'"
+            v-if="guide.kind === 'ways'"
+            :model-value="guide.scale"
+            label="Size"
+            :min="5"
+            :max="1000"
+            @update:model-value="change(guide.id, { scale: $event })"
+          />
+          <FineSlider
+            v-if="'angle' in guide"
             :model-value="Math.round(guide.angle)"
             label="Angle"
             unit="°"
@@ -153,8 +164,11 @@ function setPoint(guide: Extract<Guide, { kind: 'perspective' }>, i: number, set
         </template>
       </section>
       <div class="adds">
-        <button v-for="[kind, name, use] in KINDS" :key="kind" class="add" @click="add(kind, sheet)">
+        <button v-for="[kind, name, use] in LAID_GUIDES" :key="kind" class="add" @click="add(kind, sheet)">
           <strong>{{ name }}</strong><span class="small soft">{{ use }}</span>
+        </button>
+        <button class="add" @click="chooseFile()">
+          <strong>{{ WAYS_NAME }} of a file …</strong><span class="small soft">SVG: strokes run along them</span>
         </button>
       </div>
       <label class="small"

@@ -33,7 +33,7 @@ const isRight = computed(() => Number.isInteger(width.value) && width.value >= 1
     <template v-if="asked">
       <p v-if="asked.isDrawn" class="small">
         “{{ asked.title }}” is drawn at any size. On the sheet it becomes px: choose it as large as you need it. Or let
-        the tool in your hand draw its lines, one stroke each.
+        the tool in your hand draw its lines, one stroke each; or have them as guides, along which strokes run.
       </p>
       <p v-else class="small">
         “{{ asked.title }}” has <span class="numbers">{{ asked.size.width }} × {{ asked.size.height }} px</span>, more
@@ -48,7 +48,10 @@ const isRight = computed(() => Number.isInteger(width.value) && width.value >= 1
     </template>
     <template #actions>
       <v-btn color="primary" :disabled="!isRight" @click="asked?.answer({ width, height })">Bring it in</v-btn>
-      <v-btn v-if="asked?.isDrawn" variant="outlined" @click="asked.answer('lines')">Its lines as strokes</v-btn>
+      <template v-if="asked?.isDrawn">
+        <v-btn variant="outlined" @click="asked.answer('strokes')">Its lines as strokes</v-btn>
+        <v-btn variant="outlined" @click="asked.answer('guides')">As guides</v-btn>
+      </template>
     </template>
     <template #leave>Leave it out</template>
   </CardDialog>

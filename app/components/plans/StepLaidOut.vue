@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { mdiClose, mdiImagePlusOutline } from '@mdi/js'
 import { TOOL_IDS, toolSettings, type ToolName } from '#core/brush'
-import { newGuide, type GuideKind } from '#core/guides'
 import { renameLayer, type LaidTool } from '#core/plan'
 import { TOOL_WORDS, toolNameOf } from '../../sheet/tool-words'
 
@@ -9,14 +8,6 @@ import { TOOL_WORDS, toolNameOf } from '../../sheet/tool-words'
 const editor = usePlanEditor()
 const { plan, step, at, pictures } = editor
 const MOST_TOOLS = 12
-const GUIDES: [GuideKind, string][] = [
-  ['grid', 'Squares'],
-  ['thirds', 'Thirds'],
-  ['isometric', 'Isometric'],
-  ['perspective', 'Perspective'],
-  ['mirror', 'Mirror line'],
-  ['spokes', 'Spokes'],
-]
 const valueOf = (event: Event) => (event.target as HTMLInputElement).value
 const css = (colour: readonly number[]) => `rgb(${colour.join(' ')})`
 
@@ -63,18 +54,6 @@ function setDim(layer: string, set: { opacity?: number; visible?: boolean } | nu
   const others = step.value!.dim.filter(each => each.layer !== layer)
   const known = step.value!.dim.find(each => each.layer === layer) ?? { layer, opacity: 100, visible: true }
   editor.setStep({ dim: set ? [...others, { ...known, ...set }] : others }, `dim-${layer}`)
-}
-
-function addGuide(event: Event): void {
-  const kind = valueOf(event) as GuideKind | ''
-  ;(event.target as HTMLSelectElement).value = ''
-  if (!kind) return
-  const guides = step.value!.guides ?? []
-  editor.setStep({ guides: [...guides, newGuide(kind, `${kind}-${guides.length + 1}`, plan.value!.sheet)] })
-}
-const removeGuide = (id: string) => {
-  const guides = step.value!.guides!.filter(each => each.id !== id)
-  editor.setStep({ guides: guides.length ? guides : undefined })
 }
 
 const file = ref<HTMLInputElement>()
@@ -181,37 +160,7 @@ async function pin(event: Event): Promise<void> {
         </template>
       </div>
     </section>
-    <section aria-label="Guides">
-      <h3>Guides</h3>
-      <div v-for="guide in step.guides ?? []" :key="guide.id" class="line small">
-        <span class="name">{{ GUIDES.find(each => each[0] === guide.kind)?.[1] }}</span>
-        <label
-          ><input
-            type="checkbox"
-            :checked="guide.isFollowed"
-            @change="
-              editor.setStep({
-                guides: step.guides!.map(each =>
-                  each.id === guide.id ? { ...each, isFollowed: !each.isFollowed } : each,
-                ),
-              })
-            "
-          />
-          strokes follow</label
-        >
-        <v-btn
-          :icon="mdiClose"
-          size="x-small"
-          variant="text"
-          aria-label="Take the guide away"
-          @click="removeGuide(guide.id)"
-        />
-      </div>
-      <select v-if="(step.guides?.length ?? 0) < 12" aria-label="Lay a guide over the sheet" @change="addGuide">
-        <option value="">Lay a guide over the sheet …</option>
-        <option v-for="[kind, name] in GUIDES" :key="kind" :value="kind">{{ name }}</option>
-      </select>
-    </section>
+    <StepGuides />
     <section aria-label="Reference">
       <h3>Reference</h3>
       <div v-if="step.reference" class="reference">

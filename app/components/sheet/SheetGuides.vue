@@ -34,12 +34,15 @@ function draw({ guide, lines }: { guide: Guide; lines: ReturnType<typeof linesOf
       pen.globalAlpha = (guide.opacity / 100) * (isMain ? 1 : 0.7)
       pen.lineWidth = guide.weight * (isMain ? 1.8 : 1)
       pen.beginPath()
+      let before = { x1: NaN, y1: NaN }
       for (const line of lines) {
         if (line.isMain !== isMain) continue
         const a = toWindow(props.view, { x: line.x0, y: line.y0 })
         const b = toWindow(props.view, { x: line.x1, y: line.y1 })
-        pen.moveTo(a.x, a.y)
+        // What goes on where the line before ended is one with it: its dashes run on.
+        if (line.x0 !== before.x1 || line.y0 !== before.y1) pen.moveTo(a.x, a.y)
         pen.lineTo(b.x, b.y)
+        before = line
       }
       pen.stroke()
     }
@@ -87,13 +90,14 @@ function handlesOf(guide: Guide): Handle[] {
         ),
       )
     case 'mirror':
+    case 'ways':
     case 'spokes': {
       const middle = toWindow(props.view, guide.middle)
       const direction = toWindow(props.view, {
         x: guide.middle.x + Math.cos((guide.angle * Math.PI) / 180),
         y: guide.middle.y + Math.sin((guide.angle * Math.PI) / 180),
       })
-      const what = guide.kind === 'mirror' ? 'mirror line' : 'spokes'
+      const what = { mirror: 'mirror line', spokes: 'spokes', ways: 'lines' }[guide.kind]
       const length = Math.hypot(direction.x - middle.x, direction.y - middle.y) || 1
       return [
         handle('middle', guide.middle, '', `Middle of the ${what}`, at => set({ middle: at })),

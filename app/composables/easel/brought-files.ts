@@ -1,8 +1,9 @@
 import { ref } from 'vue'
+import type { Point } from '#core/base'
 import { samplesAlong } from '#core/brush'
 import type { Act, BringStackAct, FreshStrokeAct } from '#core/drawing'
 import { bringStackOf, movedBy } from '#core/layered'
-import { linesOf } from '../../sheet/drawn-lines'
+import { linesOnSheet, type DrawnLines } from '../../sheet/drawn-lines'
 import { newLayerId } from '../../sheet/layer-ids'
 import { readLayeredFile, type LayeredFileRead } from '../../sheet/layered-files'
 import type { PictureSize } from '../../sheet/placed-pictures'
@@ -19,13 +20,24 @@ export interface AroundFiles {
   readonly bringStack: (act: BringStackAct) => Promise<boolean>
   /** What the tool in hand draws with; null: it is none that draws lines. */
   readonly strokeStyle: () => Pick<FreshStrokeAct, 'tool' | 'colour'> | null
+  /** Lays a guide along these. Whether there was one in them. */
+  readonly guideAlong: (lines: readonly (readonly Point[])[]) => boolean
   /** Modes are one at a time: what the hand does is put away. */
   readonly clearModes: () => void
   readonly onTrouble: (message: string, fix: string) => void
 }
 
-/** Files that come in as they are, never in hand: all layers of one, and the lines of one as strokes. */
-export function createBroughtFiles({ stack, sheet, act, bringStack, strokeStyle, clearModes, onTrouble }: AroundFiles) {
+/** Files that come in as they are, never in hand: all layers of one, and the lines of one as strokes or guides. */
+export function createBroughtFiles({
+  stack,
+  sheet,
+  act,
+  bringStack,
+  strokeStyle,
+  guideAlong,
+  clearModes,
+  onTrouble,
+}: AroundFiles) {
   /** How far a file is read, 0 … 1; null: nobody knows. */
   const share = ref<number | null>(null)
 
@@ -52,33 +64,40 @@ export function createBroughtFiles({ stack, sheet, act, bringStack, strokeStyle,
     if (notes.length > 0) onTrouble(`“${file.name}” is here, not all of it as it was.`, notes.join(' '))
   }
 
-  /** The lines of an SVG, drawn with the tool in hand on a layer of their own. */
+  /** Null: there are none; that is said. */
+  async function linesIn(file: File): Promise<DrawnLines['lines'] | null> {
+    const found = await linesOnSheet(file, sheet()).catch(() => null)
+    if (!found) onTrouble(`“${file.name}”: There are no lines in it.`, 'Bring it in as a picture instead.')
+    else if (found.isCut) onTrouble(`“${file.name}” has more lines than come in.`, 'The first ones are here.')
+    return found && found.lines
+  }
+
+  /** The lines of an SVG, drawn with the tool in hand on a layer of their own; taken back as one. */
   async function bringLines(file: File): Promise<void> {
     const style = strokeStyle()
     if (!style)
       return onTrouble('There is no brush in your hand.', 'Take a pencil, pen or brush, then bring it in again.')
     if (!stack.hasRoom()) return
-    const found = await linesOf(file).catch(() => null)
-    if (!found) return onTrouble(`“${file.name}”: There are no lines in it.`, 'Bring it in as a picture instead.')
+    const lines = await linesIn(file)
+    if (!lines) return
     const layer = newLayerId()
-    const { x0, y0, scale } = fitted(found.size)
     clearModes()
     await act({ kind: 'layer-add', layer, name: titleOf(file), ...stack.onLive() })
-    for (const line of found.lines) {
-      const samples = samplesAlong(line.map(({ x, y }) => ({ x: x0 + scale * x, y: y0 + scale * y })))
-      await act({ kind: 'stroke', version: 2, layer, ...style, seed: freshSeed(), samples })
+    for (const line of lines) {
+      const samples = samplesAlong(line)
+      await act({ kind: 'stroke', version: 2, layer, ...style, seed: freshSeed(), joined: true, samples })
     }
     stack.choose(layer)
-    if (found.isCut) onTrouble(`“${file.name}” has more lines than come in.`, 'The first ones are here.')
-  }
-  /** In the middle, as large as it is if it has room there, else as large as the sheet. */
-  function fitted(size: PictureSize): { x0: number; y0: number; scale: number } {
-    const on = sheet()
-    const scale = Math.min(1, on.width / size.width, on.height / size.height)
-    return { x0: (on.width - scale * size.width) / 2, y0: (on.height - scale * size.height) / 2, scale }
   }
 
-  return { share, readLayers, bringLayers, bringLines }
+  /** The lines of an SVG as a guide over the sheet, along which strokes run. */
+  async function bringGuides(file: File): Promise<void> {
+    const lines = await linesIn(file)
+    if (lines && !guideAlong(lines))
+      onTrouble(`“${file.name}”: Its lines are too short.`, 'Lines of a px and more can be guides.')
+  }
+
+  return { share, readLayers, bringLayers, bringLines, bringGuides }
 }
 
 /** What a layer is called that a file comes onto. */

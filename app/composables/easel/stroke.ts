@@ -44,7 +44,8 @@ export function createStroke(
     const start = (first: readonly number[]) => void host.beginStroke(layer, style, first, time)
     // Along a guide it begins once it is clear which way the hand means.
     if (follower.isFree) return start(packed)
-    toGuides(packed)
+    const held = toGuides(packed)
+    if (held.length > 0) return start(held)
     waiting = { start, first: packed }
   }
 

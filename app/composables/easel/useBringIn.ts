@@ -18,6 +18,9 @@ export const MOST_AT_ONCE = 12
 /** The stack tells of a new layer within so long, ms; where it does not, the next one lies where it can. */
 const STACK_MS = 3000
 
+/** What the lines of a drawn picture become. */
+type LinesAs = 'strokes' | 'guides'
+
 /** What a picture's size is asked for. */
 export interface SizeAsked {
   readonly title: string
@@ -25,7 +28,7 @@ export interface SizeAsked {
   readonly largest: PictureSize
   /** It is drawn at any size: SVG. */
   readonly isDrawn: boolean
-  readonly answer: (size: PictureSize | 'lines' | null) => void
+  readonly answer: (size: PictureSize | LinesAs | null) => void
 }
 
 interface Around extends AroundFiles {
@@ -124,8 +127,8 @@ export function createBringIn(around: Around) {
     const largest = largestOf(read)
     const isTooLarge = largest.width < read.width || largest.height < read.height
     const size = isTooLarge || isDrawn ? await ask(file, read, largest, isDrawn) : read
-    if (size === 'lines') {
-      await whole.bringLines(file)
+    if (size === 'strokes' || size === 'guides') {
+      await (size === 'strokes' ? whole.bringLines(file) : whole.bringGuides(file))
       return null
     }
     if (!size) {
@@ -160,7 +163,7 @@ export function createBringIn(around: Around) {
     size: PictureSize,
     largest: PictureSize,
     isDrawn: boolean,
-  ): Promise<PictureSize | 'lines' | null> {
+  ): Promise<PictureSize | LinesAs | null> {
     return new Promise(resolve => {
       asked.value = {
         title: file.name,
@@ -217,7 +220,19 @@ export function createBringIn(around: Around) {
     total.value = 0
   }
 
-  return { isOpen, offered, reading, share: whole.share, asked, nth, fromPaper, offer, begin, stop }
+  return {
+    isOpen,
+    offered,
+    reading,
+    share: whole.share,
+    asked,
+    nth,
+    fromPaper,
+    bringGuides: whole.bringGuides,
+    offer,
+    begin,
+    stop,
+  }
 }
 export type BringIn = ReturnType<typeof createBringIn>
 

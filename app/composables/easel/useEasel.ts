@@ -52,6 +52,7 @@ export function layOutEasel(id: number, person: number | null) {
       bringStack: each => host.bringStack(each),
       strokeStyle: () => (hand.settings ? { tool: { ...hand.settings }, colour: [...hand.colour] } : null),
       isReadOnly: () => isReadOnly.value,
+      guideAlong: guides.addAlong,
       clearModes: () => inHand.choosePart(null),
       onTrouble: attention,
     }),

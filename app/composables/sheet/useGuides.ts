@@ -2,7 +2,8 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { injectable } from '../common/injectable'
 import { ECHO_ONE } from '#core/drawing'
-import { echoesOf, Follower, guideSchema, newGuide, type Guide, type GuideKind } from '#core/guides'
+import { echoesOf, Follower, guideAlong, guideSchema, newGuide, type Guide, type LaidGuideKind } from '#core/guides'
+import type { Point } from '#core/base'
 import type { Sheet } from '#core/layers'
 import { snapLines, type SnapLine } from '#core/parts'
 
@@ -23,8 +24,14 @@ export function createGuides(drawing: number) {
   /** Handles are on the sheet, and the pointer moves them instead of drawing. */
   const isAdjusting = ref(false)
 
-  function add(kind: GuideKind, sheet: Pick<Sheet, 'width' | 'height'>): void {
-    own.value = [...own.value, newGuide(kind, crypto.randomUUID().slice(0, 8), sheet)]
+  function add(kind: LaidGuideKind, sheet: Pick<Sheet, 'width' | 'height'>): void {
+    own.value = [...own.value, newGuide(kind, freshId(), sheet)]
+  }
+  /** A guide along ways of any form, sheet px. Whether there was one in them. */
+  function addAlong(ways: readonly (readonly Point[])[]): boolean {
+    const guide = guideAlong(ways, freshId())
+    if (guide) own.value = [...own.value, guide]
+    return guide !== null
   }
   function change(id: string, set: Partial<Guide>): void {
     const changed = (list: readonly Guide[]) =>
@@ -50,6 +57,7 @@ export function createGuides(drawing: number) {
     isAdjusting,
     snaps,
     add,
+    addAlong,
     change,
     remove,
     give,
@@ -65,6 +73,8 @@ export function createGuides(drawing: number) {
     follower: (start: { x: number; y: number }, scale: number) => new Follower(guides.value, start, scale),
   }
 }
+
+const freshId = () => crypto.randomUUID().slice(0, 8)
 
 function readGuides(text: string): Guide[] {
   try {

@@ -9,6 +9,9 @@ import type { Preview } from './preview'
 /** Steps that a teacher marks while drawing are called so, with a number. */
 const MARKED = 'mark-'
 
+/** It may be refused when it is drawn. */
+const isDrawn = ({ type }: Entry) => type === 'act' || type === 'prepare'
+
 interface Around {
   readonly sheet: LiveSheet
   readonly strokes: Strokes
@@ -47,8 +50,9 @@ export class Recorder {
     sheet.changing(() => {
       preview.forget()
       try {
-        for (const entry of entries) {
-          this.engine.add(entry)
+        for (const [i, entry] of entries.entries()) {
+          // What was undone at one go is drawn once, at its end.
+          this.engine.add(entry, i === entries.length - 1 || isDrawn(entry))
           taken++
         }
       } catch (error) {
@@ -106,13 +110,18 @@ export class Recorder {
     return last && 'layer' in last ? last : null
   }
 
-  /** Where there is nothing to undo, nothing is noted. */
+  /** The last act, with those that it came with. Where there is nothing to undo, nothing is noted. */
   undo(): void {
-    if (this.engine.canUndo) this.add([{ type: 'undo', at: this.clock() }])
+    this.again('undo', this.engine.undoesAtOnce)
   }
 
   redo(): void {
-    if (this.engine.canRedo) this.add([{ type: 'redo', at: this.clock() }])
+    this.again('redo', this.engine.redoesAtOnce)
+  }
+
+  private again(type: 'undo' | 'redo', count: number): void {
+    const at = this.clock()
+    if (count > 0) this.add(Array.from({ length: count }, () => ({ type, at })))
   }
 
   /** Says that what a look-for found is so on purpose, or takes that back. */

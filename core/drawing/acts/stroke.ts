@@ -52,6 +52,8 @@ const version2 = z.strictObject({
   echoes: listOf(z.tuple([part, part, part, part, move, move]), { most: GREATEST_ECHOES }).optional(),
   /** It stays in the closed area in which it began: what bounds that. */
   fence: fenceSchema.optional(),
+  /** One of several that came at one go: undo and redo take it together with the act before it. */
+  joined: z.literal(true).optional(),
   /** What a held stroke was made into; its samples are those of the true shape. */
   trued: z.enum(['line', 'arc', 'circle', 'ellipse', 'triangle', 'box', 'polygon', 'polyline', 'curve']).optional(),
 })

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { distanceOf, lengthOf, type Point } from '../../geometry'
+import { distanceOf, lengthOf, simplified, type Point } from '../../geometry'
 import { atMost, cantTell, limitOf, type Evidence, type Found, type Measure, PAGE } from '../contract'
 import { drawnFields, rounded } from './common'
 import { drawnIn } from './paths'
@@ -165,17 +165,6 @@ function turning(corners: readonly Point[]): Point[] {
       180 - angleAt(corners[(i + corners.length - 1) % corners.length]!, corner, corners[(i + 1) % corners.length]!) >
       TURN,
   )
-}
-
-function simplified(points: readonly Point[], epsilon: number): Point[] {
-  const [a, b] = [points[0]!, points[points.length - 1]!]
-  let [most, at] = [0, 0]
-  for (let i = 1; i < points.length - 1; i++) {
-    const off = offChord(a, b, points[i]!)
-    if (off > most) [most, at] = [off, i]
-  }
-  if (most <= epsilon) return [a, b]
-  return [...simplified(points.slice(0, at + 1), epsilon).slice(0, -1), ...simplified(points.slice(at), epsilon)]
 }
 
 /** Degrees between the ways to the two others. */

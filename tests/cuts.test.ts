@@ -4,7 +4,7 @@ import { packSample, toolSettings } from '#core/brush'
 import { cutMask, paperMask, PLAIN_CUT, trimmedMask } from '#core/cut'
 import { contentHash, replay, type Act, type DrawingRecord } from '#core/drawing'
 import { loadKernels, type Pixels } from '#core/kernels'
-import { draftPlan } from '#core/plan'
+import { draftPlan, type Plan } from '#core/plan'
 import { unpackPicture } from '#core/pictures'
 import type { DrawingView, FolioView, HandInView } from '#shared/views'
 import { zlib } from '../server/utils/zlib'
@@ -112,14 +112,23 @@ describe('a stamp that a learner cuts', () => {
   })
 })
 
+const PLAIN = { width: 3, height: 3 }
+
+async function send(client: Client, { name: { hash, ...size }, packed }: NamedPicture): Promise<void> {
+  const part = { ...size, size: packed.length, key: 'a-key-of-tests', at: 0, base64: packed.toString('base64') }
+  expect((await client.call('POST', `/api/paint/${hash}`, part)).status).toBe(200)
+}
+
 describe('a plan with a stamp and a paper of its own', () => {
+  let teacher: Client
+  let plan: Plan
   let own: OwnClass
   let other: OpenedBrowser
   let stamp: NamedPicture
   let paper: NamedPicture
 
   beforeAll(async () => {
-    const teacher = await new Client(url).teacher()
+    teacher = await new Client(url).teacher()
     own = await openClass(url, teacher, 'Stamps and papers', ['Ansel Quay', 'Brit Lowe'])
     const ring = (x: number, y: number) => (Math.abs(Math.hypot(x - 20, y - 20) - 12) < 4 ? 0 : 255)
     const grey = (side: number, at: (x: number, y: number) => number): Pixels => ({
@@ -132,11 +141,9 @@ describe('a plan with a stamp and a paper of its own', () => {
     stamp = await namedPicture(trimmedMask(cutMask(grey(40, ring), PLAIN_CUT))!)
     paper = await namedPicture(paperMask(grey(64, (x, y) => 120 + ((x * 37 + y * 91) % 83))))
     const kernels = loadKernels()
-    for (const { name, packed } of [stamp, paper]) {
-      const key = 'a-key-of-tests'
-      const part = { ...name, size: packed.length, key, at: 0, base64: packed.toString('base64') }
-      const { hash, ...body } = part
-      expect((await teacher.call('POST', `/api/paint/${hash}`, body)).status).toBe(200)
+    for (const each of [stamp, paper]) {
+      const { name, packed } = each
+      await send(teacher, each)
       kernels.pictures.set(name.hash, await unpackPicture(new Uint8Array(packed), name, zlib))
     }
     const acts: Act[] = [
@@ -163,7 +170,7 @@ describe('a plan with a stamp and a paper of its own', () => {
         ...acts.map((act, i) => ({ type: 'act' as const, at: 100 + 900 * i, act })),
       ],
     }
-    const plan = draftPlan(kernels, record, { title: 'Rings on rough paper' })
+    plan = draftPlan(kernels, record, { title: 'Rings on rough paper' })
     const made = await teacher.call<{ id: number }>('POST', '/api/plans', plan)
     expect(made.status, JSON.stringify(made.body)).toBe(200)
     const given = { classId: own.classId, isGiven: true }
@@ -171,6 +178,19 @@ describe('a plan with a stamp and a paper of its own', () => {
     other = await openBrowser()
   })
   afterAll(() => other.close())
+
+  it('lays out a stamp that nothing was drawn with yet: it goes along once its px are there', async () => {
+    const fresh = await namedPicture({ ...PLAIN, pixels: Uint8Array.from({ length: 4 * 9 }, (_, i) => 20 * (i % 4)) })
+    const { id } = (await teacher.call<{ id: number }>('POST', '/api/plans', plan)).body
+    const settings = toolSettings('stamp', { tip: { kind: 'shape', shape: { cut: fresh.name }, turn: 'upright' } })
+    const steps = plan.steps.map(step => ({ ...step, tools: [{ kind: 'tool' as const, settings }] }))
+    const { revision } = (await teacher.call<{ revision: number }>('GET', `/api/plans/${id}`)).body
+    const save = () => teacher.call('PUT', `/api/plans/${id}`, { revision, plan: { steps } })
+    expect((await save()).body).toMatchObject({ code: 'picture-missing' })
+    await send(teacher, fresh)
+    expect((await save()).status).toBe(200)
+    expect((await own.clients[1]!.call('GET', `/api/paint/${fresh.name.hash}`)).status).toBe(200)
+  })
 
   it('is followed on another device: its paper lies there, its stamp is on the ledge and draws', async () => {
     const { name, pin } = own.slips.slips[0]!

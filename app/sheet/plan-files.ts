@@ -1,6 +1,5 @@
 import { CoreError } from '#core/base'
-import { picturesIn } from '#core/drawing'
-import { packPlan, readPlanFile, type Plan } from '#core/plan'
+import { drawnWith, packPlan, readPlanFile, type Plan } from '#core/plan'
 import { unpackPicture } from '#core/pictures'
 import { fetchBytes } from '../api/client'
 import { api } from '../api/routes'
@@ -9,12 +8,12 @@ import { nameOfPicture } from '../workers/pictures/name'
 import { afterPictures } from '../workers/pictures/send'
 import { zlib } from '../workers/pictures/zlib'
 
-/** Plans as files, with the pictures that their demonstrations draw with. */
+/** Plans as files, with the pictures that they draw with. */
 
 /** The file of a plan. Throws where one of its pictures can't be had. */
 export async function planFileOf(plan: Plan): Promise<Uint8Array> {
   const brought = new Map<string, Uint8Array>()
-  for (const { hash } of picturesIn(plan.demonstration.entries)) brought.set(hash, await bytesOf(hash))
+  for (const { hash } of drawnWith(plan)) brought.set(hash, await bytesOf(hash))
   return packPlan(plan, brought)
 }
 
@@ -32,7 +31,7 @@ export const broughtPicture = (hash: string): Promise<Uint8Array | null> => byte
  */
 export async function takePlanFile(bytes: Uint8Array): Promise<Plan> {
   const { plan, brought } = readPlanFile(bytes)
-  for (const name of picturesIn(plan.demonstration.entries)) {
+  for (const name of drawnWith(plan)) {
     const packed = brought.get(name.hash)!
     const picture = await unpackPicture(packed, name, zlib)
     if ((await nameOfPicture(picture)) !== name.hash)
@@ -46,6 +45,6 @@ export async function takePlanFile(bytes: Uint8Array): Promise<Plan> {
   return plan
 }
 
-/** Sends a plan, or changes of one, after the pictures that its demonstration draws with. */
+/** Sends a plan, or changes of one, after the pictures that it draws with. */
 export const withPictures = <T>(plan: Partial<Plan>, send: () => Promise<T>): Promise<T> =>
-  afterPictures(plan.demonstration?.entries ?? [], pictureShelf, api.paintPart, send)
+  afterPictures(drawnWith(plan), pictureShelf, api.paintPart, send)

@@ -4,7 +4,18 @@ import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { CoreError } from '../base'
 import { loadKernels } from '../kernels'
-import { base64Of, bytesOf, draftPlan, packPlan, planFileSchemas, readPlanFile, richOf, type Plan } from './index'
+import { toolSettings } from '../brush'
+import {
+  base64Of,
+  bytesOf,
+  draftPlan,
+  drawnWith,
+  packPlan,
+  planFileSchemas,
+  readPlanFile,
+  richOf,
+  type Plan,
+} from './index'
 import { lessonRecord } from './testing'
 import { zipParts } from '../archive'
 
@@ -79,11 +90,23 @@ describe('a plan file', () => {
       },
     }
     const bytes = Uint8Array.of(1, 2, 3)
-    expect(() => packPlan(withPicture)).toThrow('a picture that the demonstration draws with is not here')
+    expect(() => packPlan(withPicture)).toThrow('a picture that the plan draws with is not here')
     const file = packPlan(withPicture, new Map([[hash, bytes]]))
     expect(readPlanFile(file)).toEqual({ plan: withPicture, brought: new Map([[hash, bytes]]) })
     const { [`brought/${hash}.png`]: _, ...rest } = unzipSync(file)
     expect(() => readPlanFile(zipSync(rest))).toThrow(`brought/${hash}.png: the picture is missing`)
+  })
+
+  it('brings along a stamp that a step lays out and nothing was drawn with yet', () => {
+    const cut = { hash: 'cd'.repeat(32), width: 5, height: 4 }
+    const settings = toolSettings('stamp', { tip: { kind: 'shape', shape: { cut }, turn: 'upright' } })
+    const [first, ...others] = plan.steps
+    const withStamp: Plan = { ...plan, steps: [{ ...first!, tools: [{ kind: 'tool', settings }] }, ...others] }
+    expect(drawnWith(withStamp)).toEqual([cut])
+    expect(drawnWith({})).toEqual([])
+    expect(() => packPlan(withStamp)).toThrow('a picture that the plan draws with is not here')
+    const brought = new Map([[cut.hash, Uint8Array.of(9)]])
+    expect(readPlanFile(packPlan(withStamp, brought)).brought).toEqual(brought)
   })
 
   it('holds JSON, the record and the picture itself', () => {

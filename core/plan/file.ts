@@ -2,7 +2,8 @@ import equal from 'fast-deep-equal'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { z } from 'zod'
 import { CoreError, firstFault } from '../base'
-import { picturesIn, recordSchema } from '../drawing'
+import { recordSchema } from '../drawing'
+import { drawnWith } from './drawn-with'
 import { planSchema, pictureSchema, type Plan } from './schema'
 import { doOverlap, zipParts } from '../archive'
 
@@ -48,12 +49,12 @@ export function planFileSchemas(): { readonly [SCHEMA]: object; readonly [RECORD
   }
 }
 
-/** Px that a demonstration draws with, as PNG files, by their hash. */
+/** Px that a plan draws with, as PNG files, by their hash. */
 export type BroughtFiles = ReadonlyMap<string, Uint8Array>
 
 /**
  * Packs a plan. The same plan gives the same bytes. Throws CoreError `picture-missing` where something is not there
- * that its demonstration draws with.
+ * that it draws with.
  */
 export function packPlan(plan: Plan, brought: BroughtFiles = new Map()): Uint8Array {
   const { demonstration, pictures = [], ...head } = plan
@@ -64,12 +65,12 @@ export function packPlan(plan: Plan, brought: BroughtFiles = new Map()): Uint8Ar
     files[file] = bytesOf(base64)
     return { id, type, file }
   })
-  for (const { hash } of picturesIn(demonstration.entries)) {
+  for (const { hash } of drawnWith(plan)) {
     const bytes = brought.get(hash)
     if (!bytes)
       throw new CoreError(
         'picture-missing',
-        'a picture that the demonstration draws with is not here',
+        'a picture that the plan draws with is not here',
         'Try again where there is a network.',
       )
     files[`${BROUGHT}${hash}.png`] = bytes
@@ -105,9 +106,9 @@ export function readPlanFile(bytes: Uint8Array): { plan: Plan; brought: BroughtF
   const plan = check(planSchema, { ...head.plan, ...(pictures.length && { pictures }), demonstration }, PLAN)
   if (!equal(plan.sheet, demonstration.sheet))
     throw refused(`${RECORD}, sheet`, 'the demonstration is drawn on another sheet than the plan’s')
-  const brought = picturesIn(demonstration.entries).map(({ hash }) => {
+  const brought = drawnWith(plan).map(({ hash }) => {
     const file = `${BROUGHT}${hash}.png`
-    if (!files[file]) throw refused(file, 'the picture is missing that the demonstration draws with')
+    if (!files[file]) throw refused(file, 'the picture is missing that the plan draws with')
     return [hash, files[file]] as const
   })
   return { plan, brought: new Map(brought) }

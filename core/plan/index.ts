@@ -24,6 +24,7 @@ export {
   readPlanFile,
   type BroughtFiles,
 } from './file'
+export { drawnWith, laidStamps } from './drawn-with'
 export { ghostEntries, ghostRecord } from './ghost'
 export { PAGE_LAYER, pageAct, pagePlace, paperEntries } from './on-paper'
 export { isOwnPlan, isPanelPlan, ownPlan, PANEL_STEP } from './own'

@@ -1,8 +1,7 @@
 import { promisify } from 'node:util'
 import { deflate, inflate } from 'node:zlib'
 import { LRUCache } from 'lru-cache'
-import { picturesIn } from '#core/drawing'
-import type { Plan } from '#core/plan'
+import { drawnWith, type Plan } from '#core/plan'
 import {
   PlanDocumentModel,
   PlanDocumentPictureModel,
@@ -71,12 +70,13 @@ export async function storeDocument(plan: Plan, transaction: Tx): Promise<string
   if (!(await PlanRecordModel.findByPk(record, known))) {
     const packed = await pack(Buffer.from(JSON.stringify(entries)))
     await PlanRecordModel.bulkCreate([{ digest: record, packed }], once)
-    await useInPlanRecord(
-      record,
-      picturesIn(entries).map(each => each.hash),
-      transaction,
-    )
   }
+  // Steps may lay out other stamps than the record was stored with.
+  await useInPlanRecord(
+    record,
+    drawnWith(plan).map(each => each.hash),
+    transaction,
+  )
   const shown = new Map(pictures.map(each => [each.digest, each]))
   for (const row of await PlanPictureModel.findAll({ where: { digest: [...shown.keys()] }, ...known }))
     shown.delete(row.digest)

@@ -1,7 +1,6 @@
 import equal from 'fast-deep-equal'
 import { faultLine } from '#core/base'
-import { picturesIn } from '#core/drawing'
-import { ownPlan, planSchema, starterEntries, type Plan } from '#core/plan'
+import { drawnWith, ownPlan, planSchema, starterEntries, type Plan } from '#core/plan'
 import type { GivePlan, NewSheet } from '#shared/schemas'
 import type { Person, PlanBookView, PlanClass, PlanClassesView, PlanView } from '#shared/views'
 import { inTransaction, type Tx } from '../repositories/database'
@@ -140,7 +139,7 @@ export async function addPlan(
     throw new Refused('too-big', `The Plan book holds ${MOST_PLANS} plans.`, 'Use one of them again.')
   const plan = given.pictures ? { ...given, pictures: await planPicturesAnew(given.pictures) } : given
   return inTransaction(async tx => {
-    await requirePictures(picturesIn(plan.demonstration.entries), tx)
+    await requirePictures(drawnWith(plan), tx)
     return { id: (await plans.addPlan(person.id, plan, pictureOf(plan) ?? picture, tx, maker)).id }
   })
 }
@@ -177,7 +176,7 @@ export async function savePlan(
     }
     const before = await plans.documentOf(row, tx)
     const plan = requirePlanDocument({ ...before, ...changes })
-    await requirePictures(picturesIn(plan.demonstration.entries), tx)
+    await requirePictures(drawnWith(plan), tx)
     await plans.changePlan(row, plan, pictureOf(plan), tx)
     return { revision: revision + 1 }
   })

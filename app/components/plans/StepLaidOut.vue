@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiClose, mdiImagePlusOutline } from '@mdi/js'
-import { TOOL_IDS, toolSettings, type ToolName } from '#core/brush'
+import { TOOL_IDS, toolSettings, type ToolName, type ToolSettings } from '#core/brush'
 import { renameLayer, type LaidTool } from '#core/plan'
 import { TOOL_WORDS, toolNameOf } from '../../sheet/tool-words'
 
@@ -24,6 +24,9 @@ function setStrength(place: number, tool: LaidTool, event: Event): void {
   const opacity = Math.round(Number(valueOf(event)))
   if (tool.kind === 'tool' && opacity >= 1 && opacity <= 100)
     setTool(place, { ...tool, settings: { ...tool.settings, opacity } })
+}
+function setTip(place: number, tool: LaidTool, tip: ToolSettings['tip']): void {
+  if (tool.kind === 'tool') setTool(place, { ...tool, settings: { ...tool.settings, tip } })
 }
 const spare = computed(() =>
   ([...TOOL_IDS, 'pour'] as (ToolName | 'pour')[]).filter(
@@ -109,6 +112,7 @@ async function pin(event: Event): Promise<void> {
             :aria-label="`Put the ${TOOL_WORDS[toolNameOf(tool)].name} away`"
             @click="editor.setStep({ tools: step.tools.toSpliced(i, 1) })"
           />
+          <StepStamp v-if="tool.kind === 'tool'" :settings="tool.settings" @take="setTip(i, tool, $event)" />
         </li>
       </ul>
       <select v-if="spare.length && step.tools.length < MOST_TOOLS" aria-label="Lay out another tool" @change="addTool">

@@ -1,11 +1,10 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { toolPictures } from '#core/brush'
 import { CUT_SIDE, cutMask, paperMask, PLAIN_CUT, tileable, trimmedMask, type CutSettings } from '#core/cut'
-import { facts, type Entry, type PictureName } from '#core/drawing'
+import { facts, type PictureName } from '#core/drawing'
 import type { Pixels } from '#core/kernels'
-import type { Plan } from '#core/plan'
 import { fittedSize, packPicture, settledPixels } from '#core/pictures'
-import { bytesOf } from '#core/plan'
+import { bytesOf, laidStamps, type Plan } from '#core/plan'
 import { base64Of } from '../../sheet/base64'
 import { useCutsStore, type Cut } from '../../stores/cuts'
 import type { useHand } from '../../stores/hand'
@@ -35,9 +34,13 @@ const KINDS = new Map<string, Cut['kind']>([
   ['sheet-paper', 'paper'],
 ])
 
-/** The masks that a demonstration was drawn with. */
-export function cutsIn(entries: readonly Entry[]): { kind: Cut['kind']; picture: PictureName }[] {
+/** The masks that a plan was drawn with, and the stamps that it lays out. */
+export function cutsIn({ demonstration: { entries }, steps }: Pick<Plan, 'demonstration' | 'steps'>): {
+  kind: Cut['kind']
+  picture: PictureName
+}[] {
   const found = new Map<string, { kind: Cut['kind']; picture: PictureName }>()
+  for (const picture of laidStamps(steps)) found.set(picture.hash, { kind: 'stamp', picture })
   for (const entry of entries) {
     if (entry.type !== 'act' && entry.type !== 'prepare') continue
     const { act } = entry
@@ -61,7 +64,8 @@ export function createCuts({ host, hand, plan, live, onTrouble }: Around) {
   const offered = computed<readonly OfferedCut[]>(() => {
     const own = store.all.map((each): OfferedCut => ({ ...each, own: each }))
     const isOwn = (hash: string) => own.some(each => each.picture.hash === hash)
-    const theirs = cutsIn(plan()?.demonstration.entries ?? []).filter(each => !isOwn(each.picture.hash))
+    const now = plan()
+    const theirs = (now ? cutsIn(now) : []).filter(each => !isOwn(each.picture.hash))
     return [...theirs.map((each, i): OfferedCut => ({ ...each, name: `of the plan, ${i + 1}`, own: null })), ...own]
   })
 

@@ -5,7 +5,7 @@ import { CoreError } from '#core/base'
 import type { PictureName } from '#core/drawing'
 import type { Pixels } from '#core/kernels'
 import { wholeCorners, type Corners } from '#core/paper'
-import { pageAct, type Plan } from '#core/plan'
+import type { Plan } from '#core/plan'
 import type { PaperHandIn } from '#shared/schemas'
 import { troubleOf } from '../../api/client'
 import { api } from '../../api/routes'
@@ -175,8 +175,7 @@ export function usePages({ sheet, handIn, onRead }: Around) {
           page.state = 'ready'
           return
         }
-        const needs = [{ type: 'act' as const, at: 0, act: pageAct(sheet(), name, page.page!) }]
-        page.handIn = (await afterPictures(needs, pictureShelf, api.paintPart, () => handIn(page, name))).id
+        page.handIn = (await afterPictures([name], pictureShelf, api.paintPart, () => handIn(page, name))).id
         page.state = 'sent'
       } catch (error) {
         page.state = 'failed'

@@ -1,4 +1,4 @@
-import { picturesIn, type Entry } from '#core/drawing'
+import type { PictureName } from '#core/drawing'
 import { base64Of } from '../../sheet/base64'
 import type { PaintPart } from '#shared/schemas'
 import type { PaintStored } from '#shared/views'
@@ -11,9 +11,13 @@ export type PostPart = (hash: string, part: PaintPart) => Promise<PaintStored>
 /** Bytes in one part: several of them do not hold up what else goes over the network. */
 const PART_BYTES = 700_000
 
-/** Sends what entries need and the server has not, as far as it is here; goes on where it was cut off. */
-export async function sendPictures(entries: readonly Entry[], shelf: PictureShelf, post: PostPart): Promise<void> {
-  for (const { hash } of picturesIn(entries)) {
+/** Sends those of the pictures that the server has not, as far as it is here; goes on where it was cut off. */
+export async function sendPictures(
+  pictures: readonly PictureName[],
+  shelf: PictureShelf,
+  post: PostPart,
+): Promise<void> {
+  for (const { hash } of pictures) {
     const kept = await shelf.get(hash).catch(() => null)
     if (!kept || kept.isSent) continue
     await sendOne(kept, post)
@@ -39,18 +43,18 @@ async function sendOne({ hash, width, height, key, packed }: KeptPicture, post: 
  * again, once.
  */
 export async function afterPictures<T>(
-  entries: readonly Entry[],
+  pictures: readonly PictureName[],
   shelf: PictureShelf,
   post: PostPart,
   send: () => Promise<T>,
 ): Promise<T> {
-  await sendPictures(entries, shelf, post)
+  await sendPictures(pictures, shelf, post)
   try {
     return await send()
   } catch (error) {
     if (!(error instanceof ApiRefusal) || error.code !== 'picture-missing') throw error
-    for (const { hash } of picturesIn(entries)) await shelf.setSent(hash, false)
-    await sendPictures(entries, shelf, post)
+    for (const { hash } of pictures) await shelf.setSent(hash, false)
+    await sendPictures(pictures, shelf, post)
     return await send()
   }
 }

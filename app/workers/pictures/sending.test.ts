@@ -26,6 +26,7 @@ function noise(width: number, height: number): Pixels {
 const picture = noise(640, 500)
 const hash = pictureHash(picture, bytes => createHash('sha256').update(bytes).digest('hex'))
 const packed = await packPicture(picture, node)
+const name = { hash, width: 640, height: 500 }
 const entry: Entry = {
   type: 'act',
   at: 5,
@@ -34,7 +35,7 @@ const entry: Entry = {
     version: 1,
     layer: 'photo',
     own: { name: 'Photo', place: 0 },
-    picture: { hash, width: 640, height: 500 },
+    picture: name,
     to: { kind: 'corners', points: [0, 0, 160, 0, 160, 160, 0, 160] },
   },
 }
@@ -78,38 +79,38 @@ beforeEach(async () => {
 
 describe('sending a picture', () => {
   it('goes in parts until it is whole, and once', async () => {
-    await sendPictures([entry, entry], shelf, server.post)
+    await sendPictures([name, name], shelf, server.post)
     expect(Buffer.compare(server.parts, packed)).toBe(0)
     expect(server.sent.length).toBeGreaterThan(2)
     expect(server.sent.every(each => each.key === 'key-of-device' && each.size === packed.length)).toBe(true)
     const before = server.sent.length
-    await sendPictures([entry], shelf, server.post)
+    await sendPictures([name], shelf, server.post)
     expect(server.sent.length).toBe(before)
   })
 
   it('goes on where it was cut off', async () => {
     server.answers = 2
-    await expect(sendPictures([entry], shelf, server.post)).rejects.toThrow(Unreachable)
+    await expect(sendPictures([name], shelf, server.post)).rejects.toThrow(Unreachable)
     expect(shelf.all.get(hash)!.isSent).toBe(false)
     const half = server.parts.length
     expect(half).toBeGreaterThan(0)
     server.answers = Infinity
     server.sent = []
-    await sendPictures([entry], shelf, server.post)
+    await sendPictures([name], shelf, server.post)
     expect(server.sent.filter(each => each.base64 !== '').map(each => each.at)[0]).toBe(half)
     expect(Buffer.compare(server.parts, packed)).toBe(0)
   })
 
   it('sends nothing of what another device has brought already', async () => {
     server.isWhole = true
-    await sendPictures([entry], shelf, server.post)
+    await sendPictures([name], shelf, server.post)
     expect(server.sent.map(each => each.base64)).toEqual([''])
     expect(shelf.all.get(hash)!.isSent).toBe(true)
   })
 
   it('does not go on for ever where nothing is taken', async () => {
     const post = vi.fn(() => Promise.resolve({ has: 0, isWhole: false }))
-    await expect(sendPictures([entry], shelf, post)).rejects.toThrow(Unreachable)
+    await expect(sendPictures([name], shelf, post)).rejects.toThrow(Unreachable)
     expect(post).toHaveBeenCalledTimes(2)
   })
 
@@ -125,12 +126,12 @@ describe('sending a picture', () => {
       return server.post(name, part)
     }
     await shelf.setSent(hash, true)
-    expect(await afterPictures([entry], shelf, post, send)).toBe('stored')
+    expect(await afterPictures([name], shelf, post, send)).toBe('stored')
     expect(order[0]).toBe('batch')
     expect(order.at(-1)).toBe('batch')
     expect(order.filter(each => each === 'part').length).toBeGreaterThan(1)
     send.mockImplementation(() => Promise.reject(missing))
-    await expect(afterPictures([entry], shelf, server.post, send)).rejects.toBe(missing)
+    await expect(afterPictures([name], shelf, server.post, send)).rejects.toBe(missing)
   })
 })
 

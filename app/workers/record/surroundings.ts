@@ -1,3 +1,4 @@
+import { picturesIn } from '#core/drawing'
 import { api } from '../../api/routes'
 import { pictureShelf } from '../pictures/kept'
 import { afterPictures } from '../pictures/send'
@@ -7,7 +8,8 @@ import { freshNumber, type Shelf } from './shelf'
 const server: RecordServer = {
   claim: api.claim,
   drawing: api.drawing,
-  sendBatch: (id, batch) => afterPictures(batch.entries, pictureShelf, api.paintPart, () => api.sendBatch(id, batch)),
+  sendBatch: (id, batch) =>
+    afterPictures(picturesIn(batch.entries), pictureShelf, api.paintPart, () => api.sendBatch(id, batch)),
   copy: api.copy,
   begin: api.begin,
 }

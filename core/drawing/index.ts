@@ -18,6 +18,7 @@ export {
   isReadying,
   layerIdSchema,
   layerNameSchema,
+  percentSchema,
   pictureNameSchema,
   pourOf,
   requirePicture,

@@ -1,6 +1,6 @@
 import type { BringStackAct, StackPaint } from '../drawing'
 import { SUBPIXELS } from '../brush'
-import type { OwnPaint } from './own'
+import type { OwnPaint, OwnPaper } from './own'
 import type { ReadFile } from './read-openraster'
 
 interface Onto {
@@ -17,7 +17,7 @@ interface Onto {
  * @param pictures what its pictures are called; large ones may be in several pieces
  */
 export function bringStackOf(
-  { layers, groups, light, isOwn }: Omit<ReadFile, 'files'>,
+  { layers, groups, light, paper, isOwn }: Omit<ReadFile, 'files'>,
   pictures: ReadonlyMap<string, StackPaint>,
   { group: title, freshId }: Onto,
 ): BringStackAct {
@@ -46,6 +46,7 @@ export function bringStackOf(
     replaces: title === null,
     layers: layers.map(({ paint, ...layer }) => ({ ...itemOf(layer), paint: paintOf(paint) })),
     ...(made.length > 0 && { groups: made }),
+    ...(paper && title === null && { texture: textureOf(paper, pictures) }),
     ...(light &&
       title === null && {
         light: {
@@ -55,6 +56,12 @@ export function bringStackOf(
         },
       }),
   }
+}
+
+/** Its picture is small: it has one piece. */
+function textureOf({ file, under, over }: OwnPaper, pictures: ReadonlyMap<string, StackPaint>) {
+  const [{ picture }] = pictures.get(file) as [StackPaint[number]]
+  return { name: { cut: picture }, under, over }
 }
 
 /** The same elsewhere on the sheet, by whole px. */

@@ -91,6 +91,13 @@ export class LayerFiles {
     return { file, x: 0, y: 0 }
   }
 
+  /** A picture as it is; it stays with whoever gave it. */
+  addPicture(stem: string, { width, height, pixels }: Pixels): string {
+    const file = this.named(stem)
+    this.add(file, () => ({ width, height, pixels: pixels.slice() }))
+    return file
+  }
+
   private named(stem: string): string {
     const file = `${stem}-${String(this.paint.size + 1).padStart(3, '0')}.png`
     this.paint.add(file)

@@ -3,7 +3,9 @@ import { promisify } from 'node:util'
 import { deflate, inflate } from 'node:zlib'
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
-import { applyAct, blankDrawing, contentHash, type StackPaint } from '../drawing'
+import { seededRandom } from '../base'
+import { paperMask } from '../cut'
+import { applyAct, blankDrawing, contentHash, type Act, type StackPaint } from '../drawing'
 import { loadKernels } from '../kernels'
 import { showDrawing, type Drawing, type Layer, type Sheet } from '../layers'
 import { packPicture, pictureHash, unpackPicture } from '../pictures'
@@ -54,6 +56,31 @@ describe('a drawing saved and read again', () => {
       expect(read.isOwn, `seed ${seed}`).toBe(true)
       expect(contentHash(await broughtIn(read, drawing.sheet)), `seed ${seed}`).toBe(contentHash(drawing))
     }
+  })
+
+  it('is the same on a paper of one’s own, of which others get the look', async () => {
+    const random = seededRandom(8)
+    const mask = paperMask({
+      width: 48,
+      height: 40,
+      pixels: Uint8Array.from({ length: 4 * 48 * 40 }, (_, i) => (i % 4 === 3 ? 255 : 60 + random.int(0, 159))),
+    })
+    const { width, height } = mask
+    const cut = { hash: pictureHash(mask, sha256), width, height }
+    kernels.pictures.set(cut.hash, mask)
+    const texture = { name: { cut }, under: 70, over: 35 }
+    const laid: Act = { kind: 'sheet-paper', colour: [240, 232, 214], texture }
+    const drawing = applyAct(kernels, drawingOf(4), laid)
+    const { bytes } = await openRasterOf(kernels, drawing, packing)
+    const read = await readOpenRaster(bytes, hashOf)
+    expect(read.paper).toMatchObject({ under: 70, over: 35 })
+    expect(read.sheet.texture).toBeUndefined()
+    const back = await broughtIn(read, { ...SHEET, ...read.sheet })
+    expect(contentHash(back)).toBe(contentHash(drawing))
+    expect(Buffer.compare(showDrawing(kernels, back), showDrawing(kernels, drawing))).toBe(0)
+    // Without its picture at hand it is left out: the look is there all the same.
+    kernels.pictures.delete(cut.hash)
+    expect((await readOpenRaster((await openRasterOf(kernels, drawing, packing)).bytes, hashOf)).paper).toBeNull()
   })
 })
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { sheetSchema, stackItemShape } from '../drawing'
+import { percentSchema, sheetSchema, stackItemShape } from '../drawing'
 
 /*
  * What the standard lacks, beside it in the same file: the stack as it is here. `stack.xml` names it by an attribute of
@@ -28,6 +28,9 @@ export const ownStackSchema = z.strictObject({
   light: z.strictObject({ x: z.number(), y: z.number(), height: z.int().min(0).max(90) }).optional(),
   layers: z.array(z.strictObject({ ...item, inside: z.literal(true).optional(), paint: paintSchema })).min(1),
   groups: z.array(z.strictObject(item)).optional(),
+  /** A paper of one's own: the picture whose darkness it is, %. */
+  paper: z.strictObject({ file: fileSchema, under: percentSchema, over: percentSchema }).optional(),
 })
 export type OwnStack = z.infer<typeof ownStackSchema>
+export type OwnPaper = NonNullable<OwnStack['paper']>
 export type OwnPaint = z.infer<typeof paintSchema>

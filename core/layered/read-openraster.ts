@@ -3,7 +3,7 @@ import { doOverlap, zipParts } from '../archive'
 import { GREATEST_LAYERS, sheetSchema } from '../drawing'
 import { GREATEST_NESTING, type Light, type Sheet } from '../layers'
 import { ATOP, modeOf, TAKES_AWAY } from './modes'
-import { ownStackSchema, type OwnPaint, type OwnStack } from './own'
+import { ownStackSchema, type OwnPaint, type OwnPaper, type OwnStack } from './own'
 import { fault, readStackXml, type ReadImage, type ReadItem, type ReadStack } from './read-xml'
 import { OPENRASTER_TYPE } from './write-openraster'
 
@@ -12,6 +12,8 @@ export interface ReadFile {
   /** Of a file from elsewhere without paper: it has none here either. */
   readonly sheet: Pick<Sheet, 'width' | 'height'> & Partial<Sheet>
   readonly light: Light | null
+  /** A paper of one's own. */
+  readonly paper: OwnPaper | null
   /** Bottom first; ids are those of the file, or made up. */
   readonly layers: OwnStack['layers']
   readonly groups: NonNullable<OwnStack['groups']>
@@ -87,13 +89,13 @@ async function ownOf(
     ...stack.layers.map(({ paint }) => paint),
     ...[...stack.layers, ...(stack.groups ?? [])].map(({ mask }) => mask?.paint ?? null),
   ]
-  for (const paint of paints) {
-    if (!paint) continue
-    if (!(paint.file in stack.files)) return null
-    files.set(paint.file, { bytes: parts.get(paint.file)!, where: image.own })
+  for (const each of [...paints, stack.paper]) {
+    if (!each) continue
+    if (!(each.file in stack.files)) return null
+    files.set(each.file, { bytes: parts.get(each.file)!, where: image.own })
   }
-  const { layers, groups = [], sheet, light = null } = stack
-  return { sheet, light, layers, groups, files, notes: [], isOwn: true }
+  const { layers, groups = [], sheet, light = null, paper = null } = stack
+  return { sheet, light, paper, layers, groups, files, notes: [], isOwn: true }
 }
 
 function jsonOf(bytes: Uint8Array): unknown {
@@ -126,6 +128,7 @@ function foreign(image: ReadImage, parts: ReadonlyMap<string, Uint8Array>): Read
   return {
     sheet: { width, height, ...(resolution.data && { perInch: resolution.data }) },
     light: null,
+    paper: null,
     layers,
     groups,
     files,

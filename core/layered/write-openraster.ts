@@ -1,12 +1,12 @@
 import { strToU8, zipSync, type Zippable } from 'fflate'
 import { beginningSheet } from '../drawing'
 import type { Kernels } from '../kernels'
-import { showDrawing, type Drawing, type Group, type Layer } from '../layers'
+import { showDrawing, type Drawing, type Group, type Layer, type Sheet } from '../layers'
 import { shrunk } from '../moving'
 import { fittedSize } from '../pictures'
 import { LayerFiles, type LayeredFile, type Packing } from './files'
 import { UNSAID } from './modes'
-import { OWN_FILE, type OwnStack } from './own'
+import { OWN_FILE, type OwnPaper, type OwnStack } from './own'
 import { stackXml } from './stack-xml'
 
 export const OPENRASTER_TYPE = 'image/openraster'
@@ -30,7 +30,7 @@ export async function openRasterOf(
   const flat = new Set<string>()
   const files = new LayerFiles(sheet)
   const written = files.writeDrawing(kernels, drawing, { unsaid: UNSAID, flat: name => flat.add(name) })
-  const own = ownOf(drawing, files)
+  const own = ownOf(kernels, drawing, files)
   const merged = { width: sheet.width, height: sheet.height, pixels: showDrawing(kernels, drawing) }
   const { width, height } = fittedSize(merged, { side: THUMBNAIL, area: THUMBNAIL ** 2 })
   const small = shrunk(kernels, merged, width, height)
@@ -54,7 +54,12 @@ export async function openRasterOf(
 
 const STORED = { level: 0 } as const
 /** The stack as it is here. */
-function ownOf({ sheet, light, layers, groups }: Drawing, files: LayerFiles): Omit<OwnStack, 'standard' | 'files'> {
+function ownOf(
+  kernels: Kernels,
+  { sheet, light, layers, groups }: Drawing,
+  files: LayerFiles,
+): Omit<OwnStack, 'standard' | 'files'> {
+  const paper = ownPaperOf(kernels, sheet, files)
   const masked = <T extends Layer | Group>({ mask, ...item }: T) => ({
     ...item,
     ...(mask && {
@@ -66,6 +71,7 @@ function ownOf({ sheet, light, layers, groups }: Drawing, files: LayerFiles): Om
     version: 1,
     sheet: beginningSheet(sheet),
     ...(light && { light }),
+    ...(paper && { paper }),
     layers: layers.map(layer => {
       const { tiles, ...rest } = masked(layer)
       const paint = tiles.size > 0 ? (files.ofLayer.get(layer.id) ?? files.addTiles('easel/paint', tiles)) : null
@@ -73,6 +79,14 @@ function ownOf({ sheet, light, layers, groups }: Drawing, files: LayerFiles): Om
     }) as OwnStack['layers'],
     ...(groups && { groups: groups.map(group => cleaned(masked(group))) as OwnStack['groups'] }),
   }
+}
+
+/** Null: the paper is one of ours, or its picture is not here. */
+function ownPaperOf(kernels: Kernels, { texture }: Sheet, files: LayerFiles): OwnPaper | null {
+  if (!texture || typeof texture.name === 'string') return null
+  const picture = kernels.pictures.get(texture.name.cut.hash)
+  const { under, over } = texture
+  return picture ? { file: files.addPicture('easel/paper', picture), under, over } : null
 }
 
 /** Without what is as usual: that a lock, a clip is off; that the mode is normal. */

@@ -8,7 +8,7 @@ import { isLayeredFile } from '../../sheet/layered-files'
 import { isDrawnPicture, drawnPicture, drawnSize } from '../../sheet/drawn-pictures'
 import { largestOf, type PictureSize } from '../../sheet/placed-pictures'
 import { injectable } from '../common/injectable'
-import { useDoor } from '../common/useDoor'
+import { usePictureDoor } from '../common/usePictureDoor'
 import { createBroughtFiles, titleOf, type AroundFiles } from './brought-files'
 import type { Parts } from './in-hand/parts'
 import { createFromPaper, type TakenPaper } from './useFromPaper'
@@ -40,7 +40,7 @@ interface Around extends AroundFiles {
 export function createBringIn(around: Around) {
   const { parts, stack, isReadOnly, clearModes, onTrouble } = around
   const whole = createBroughtFiles(around)
-  const door = useDoor()
+  const door = usePictureDoor()
   const fromPaper = createFromPaper(door)
 
   /** The card that asks what shall come in, and where. */

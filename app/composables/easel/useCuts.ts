@@ -13,7 +13,7 @@ import { nameOfPicture } from '../../workers/pictures/name'
 import { zlib } from '../../workers/pictures/zlib'
 import type { SheetRemote } from '../../workers/sheet/contract'
 import { injectable } from '../common/injectable'
-import { useDoor } from '../common/useDoor'
+import { usePictureDoor } from '../common/usePictureDoor'
 
 /** A stamp or pattern that can be taken: one's own, or one that the plan was drawn with. */
 export interface OfferedCut {
@@ -94,7 +94,7 @@ export function createCuts({ host, hand, plan, live, onTrouble }: Around) {
   const source = shallowRef<Pixels | null>(null)
   const how = shallowRef<CutSettings>(PLAIN_CUT)
   const isReading = ref(false)
-  const door = useDoor()
+  const door = usePictureDoor()
 
   const mask = computed<Pixels | null>(() => {
     if (!source.value || !cutting.value) return null

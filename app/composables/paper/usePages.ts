@@ -13,7 +13,7 @@ import type { Answered } from '../../workers/pictures/answered'
 import { pictureShelf } from '../../workers/pictures/kept'
 import type { ShownPage } from '../../workers/pictures/paper'
 import { afterPictures } from '../../workers/pictures/send'
-import { useDoor } from '../common/useDoor'
+import { usePictureDoor } from '../common/usePictureDoor'
 
 /** A photographed page, from its file to the hand-in. */
 export interface PageOnPaper {
@@ -51,7 +51,7 @@ interface Around {
 /** Photographs of pages: each is read, straightened and shown by itself; then handed in. */
 export function usePages({ sheet, handIn, onRead }: Around) {
   const pages = shallowRef<readonly PageOnPaper[]>([])
-  const door = useDoor()
+  const door = usePictureDoor()
   let isGone = false
   onScopeDispose(() => {
     isGone = true

@@ -17,10 +17,12 @@ import {
 } from '../../layers'
 import { Brought } from '../../moving'
 import { pictureNameSchema, requirePicture } from '../../pictures'
+import { ownTextureSchema } from '../sheet'
 import { GREATEST_LAYERS, layerIdSchema, layerNameSchema, percentSchema } from './common'
 import { requireFreshId, requireRoom, type ActKind } from './contract'
 import { goesOver } from './cost'
 import { lightOf, lightSchema } from './light'
+import { withHeights } from './sheet'
 
 /** Px of the sheet, far beyond it on every side. */
 const placeSchema = z.int().min(-100_000).max(100_000)
@@ -57,6 +59,8 @@ const schema = z.strictObject({
   layers: listOf(layerSchema, { least: 1, most: GREATEST_LAYERS }),
   groups: listOf(groupSchema, { least: 1, most: GREATEST_LAYERS }).optional(),
   light: lightSchema.optional(),
+  /** A paper of one's own under all of it. */
+  texture: ownTextureSchema.optional(),
 })
 export type BringStackAct = z.infer<typeof schema>
 export type StackPaint = BringStackAct['layers'][number]['paint']
@@ -65,15 +69,16 @@ export type StackPaint = BringStackAct['layers'][number]['paint']
 export const bringStack: ActKind<BringStackAct> = {
   schema,
   cost: (act, area) => goesOver(4)(act, area) * act.layers.length,
-  facts: ({ layers, groups = [] }) => ({
+  facts: ({ layers, groups = [], texture }) => ({
     name: 'layered file brought in',
     work: 'bring',
     pictures: [
+      ...(texture ? [{ picture: texture.name.cut }] : []),
       ...layers.flatMap(({ paint }) => paint),
       ...[...layers, ...groups].flatMap(({ mask }) => mask?.paint ?? []),
     ].map(({ picture }) => picture),
   }),
-  apply(kernels, drawing, { replaces, layers, groups = [], light }) {
+  apply(kernels, drawing, { replaces, layers, groups = [], light, texture }) {
     const on: Drawing = replaces ? { ...drawing, layers: [], groups: undefined, selection: undefined } : drawing
     requireRoom(on, layers.length)
     requireOwnIds(on, [...layers, ...groups])
@@ -90,7 +95,11 @@ export const bringStack: ActKind<BringStackAct> = {
     const stack = stackOf(requireChains(whole))
     if (nestingOf(stack) > GREATEST_NESTING) throw refused(`groups lie in one another ${GREATEST_NESTING} deep at most`)
     requireClips(stack)
-    return { ...withStack(whole, stack), ...(light && { light: lightOf(light) }) }
+    return {
+      ...withStack(whole, stack),
+      ...(texture && { sheet: { ...on.sheet, texture: withHeights(kernels, texture) } }),
+      ...(light && { light: lightOf(light) }),
+    }
   },
 }
 

@@ -29,6 +29,7 @@ export {
   GREATEST_LAYERS,
   layerIdSchema,
   layerNameSchema,
+  percentSchema,
 } from './common'
 export { requireUnlocked } from './contract'
 export type { BringInAct } from './bring-in'

@@ -73,7 +73,7 @@ export const sheetPaper: ReadyingKind<SheetPaperAct> = {
 }
 
 /** Its heights are found once, when the paper is laid: whoever shows the sheet needs no picture. */
-function withHeights(kernels: Kernels, texture: NonNullable<SheetPaperAct['texture']>): Sheet['texture'] {
+export function withHeights(kernels: Kernels, texture: NonNullable<SheetPaperAct['texture']>): Sheet['texture'] {
   const { name, under, over } = texture
   if (typeof name === 'string') return { name, under, over }
   return { name, under, over, heights: ownTexture(paperHeights(requirePicture(kernels, name.cut), TEXTURE_SIDE)) }

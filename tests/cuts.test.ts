@@ -186,7 +186,7 @@ describe('a plan with a stamp and a paper of its own', () => {
     const steps = plan.steps.map(step => ({ ...step, tools: [{ kind: 'tool' as const, settings }] }))
     const { revision } = (await teacher.call<{ revision: number }>('GET', `/api/plans/${id}`)).body
     const save = () => teacher.call('PUT', `/api/plans/${id}`, { revision, plan: { steps } })
-    expect((await save()).body).toMatchObject({ code: 'picture-missing' })
+    expect((await save()).body).toMatchObject({ error: { code: 'picture-missing' } })
     await send(teacher, fresh)
     expect((await save()).status).toBe(200)
     expect((await own.clients[1]!.call('GET', `/api/paint/${fresh.name.hash}`)).status).toBe(200)

@@ -1,7 +1,10 @@
+import { readFileSync } from 'node:fs'
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
+import { CoreError } from '#core/base'
 import type { Pixels } from '#core/kernels'
 import { decodePicture } from './decode'
+import { pixelsOfHeic } from './heic'
 
 /** What the door reads by packages; what the browser reads itself is tried in the browser. */
 
@@ -19,6 +22,39 @@ async function read(bytes: Buffer): Promise<Pixels> {
 }
 /** The same as libvips reads it. */
 const wantedOf = (bytes: Buffer) => sharp(bytes).toColourspace('srgb').ensureAlpha().raw().toBuffer()
+
+describe('HEIC', () => {
+  const heic = () => readFileSync('tests/files/four-fields.heic')
+
+  it('is read as another program wrote it: four fields of one colour each (libheif 1.15, x265, quality 92)', async () => {
+    const picture = await pixelsOfHeic(fileOf(heic()), () => {})
+    expect(picture).toMatchObject({ width: 240, height: 160, space: 'srgb' })
+    const at = (x: number, y: number) => [...picture!.pixels.subarray(4 * (240 * y + x), 4 * (240 * y + x) + 4)]
+    const fields = [at(50, 30), at(180, 30), at(50, 120), at(180, 120)]
+    const wanted = [
+      [200, 40, 30, 255],
+      [40, 160, 60, 255],
+      [30, 90, 200, 255],
+      [230, 200, 60, 255],
+    ]
+    for (const [i, field] of fields.entries())
+      for (const [c, value] of field.entries()) expect(Math.abs(value - wanted[i]![c]!)).toBeLessThanOrEqual(3)
+  })
+
+  it('says when its colours are those of Display P3', async () => {
+    const picture = await pixelsOfHeic(fileOf(readFileSync('tests/files/four-fields-p3.heic')), () => {})
+    expect(picture?.space).toBe('display-p3')
+  })
+
+  it('is refused where it has too many px, is cut off, or is none', async () => {
+    const tooLarge = () => {
+      throw new CoreError('picture-file', 'too large', 'Smaller.')
+    }
+    await expect(pixelsOfHeic(fileOf(heic()), tooLarge)).rejects.toThrow('too large')
+    for (const broken of [heic().subarray(0, 700), heic().subarray(0, 40), Buffer.alloc(200)])
+      expect(await pixelsOfHeic(fileOf(broken), () => {})).toBeNull()
+  })
+})
 
 describe('PNG with faint px', () => {
   it.each([

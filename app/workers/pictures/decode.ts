@@ -3,12 +3,13 @@ import type { Pixels } from '#core/kernels'
 import { uprightPixels } from '#core/moving'
 import { scaledDown } from '#core/pictures'
 import { GREATEST_FILE, GREATEST_PX, isAnimated, sizeFromHead } from '../../sheet/pictures'
+import { pixelsOfHeic } from './heic'
 import { kindOf } from './kinds'
 
 /*
  * The door: whatever a file is, what comes in are px. The browser reads what it knows, turned by its own data and
- * brought to sRGB; a PNG with half-clear px and TIFF are read by packages, because a canvas rounds colours by alpha,
- * and no browser but one reads TIFF.
+ * brought to sRGB; a PNG with half-clear px, TIFF and HEIC are read by packages, because a canvas rounds colours by
+ * alpha, and no browser but one reads the others.
  */
 
 /** What was read of a file: px, or a bitmap that becomes px once its size is settled. */
@@ -25,7 +26,7 @@ const refused = (message: string, fix: string) => new CoreError('picture-file', 
 const UNREADABLE = () =>
   refused(
     'This is no picture that this browser can read, or it is broken.',
-    'Choose a PNG, JPEG, WebP, AVIF, GIF, SVG or TIFF that opens elsewhere.',
+    'Choose a PNG, JPEG, WebP, AVIF, HEIC, GIF, SVG or TIFF that opens elsewhere.',
   )
 
 /** Reads a file. Throws CoreError `picture-file`. */
@@ -71,15 +72,28 @@ function requireSize({ width, height }: { width: number; height: number }): void
     )
 }
 
-async function bitmapOf(file: Blob, isHeic: boolean): Promise<ImageBitmap> {
+async function bitmapOf(file: Blob, isHeic: boolean): Promise<ImageBitmap | Pixels> {
   try {
     // Turned as its own data says, and in sRGB: so is the default, which not all browsers know by name.
     return await createImageBitmap(file)
   } catch {
-    throw isHeic
-      ? refused('This browser reads no HEIC pictures.', 'Save it as a JPEG, or let the camera take JPEGs.')
-      : UNREADABLE()
+    if (!isHeic) throw UNREADABLE()
+    return heicOf(file)
   }
+}
+
+/** What no browser but few reads; colours of telephones are brought to sRGB by the canvas. */
+async function heicOf(file: Blob): Promise<ImageBitmap | Pixels> {
+  const read = await pixelsOfHeic(file, requireSize).catch((error: unknown) => {
+    if (error instanceof CoreError) throw error
+    return null
+  })
+  if (!read)
+    throw refused('This HEIC picture is broken, or of a kind that is not read.', 'Save it as a JPEG elsewhere.')
+  const { space, ...picture } = read
+  if (space === 'srgb') return picture
+  const data = new Uint8ClampedArray(picture.pixels.buffer as ArrayBuffer)
+  return createImageBitmap(new ImageData(data, picture.width, picture.height, { colorSpace: space }))
 }
 
 /** PNG of grey or colour with alpha (colour types 4 and 6, §11.2.1) and no profile of its own near its beginning. */

@@ -171,6 +171,28 @@ describe('files of every kind', () => {
     await closeNotices()
   })
 
+  it('a telephone’s HEIC comes in, its colours (Display P3) brought to sRGB', async () => {
+    const before = (await acts()).length
+    await choose({ name: 'IMG_0007.HEIC', buffer: readFileSync('tests/files/four-fields-p3.heic') })
+    await settle().click()
+    const { picture } = await broughtIn(before + 1)
+    const stored = await page.request.get(`${url}/api/paint/${picture.hash}`)
+    const px = await sharp(await stored.body())
+      .raw()
+      .toBuffer()
+    expect([picture.width, picture.height, px.length]).toEqual([240, 160, 4 * 240 * 160])
+    // The fields were made in these colours of sRGB, turned to Display P3 by libvips and written by libheif 1.15.
+    const fields = [
+      [50, 30, 200, 40, 30],
+      [180, 30, 40, 160, 60],
+      [50, 120, 30, 90, 200],
+      [180, 120, 230, 200, 60],
+    ] as const
+    for (const [x, y, ...colour] of fields)
+      for (const [c, value] of colour.entries())
+        expect(Math.abs(px[4 * (240 * y + x) + c]! - value), `${x}, ${y}: ${c}`).toBeLessThanOrEqual(5)
+  })
+
   it('drawn ones are asked how large; no script of theirs runs and nothing is fetched', async () => {
     const fetched: string[] = []
     page.on('request', request => fetched.push(request.url()))

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { loadKernels } from '#core/kernels'
 import { BEGINNERS_HAND } from '#demo/hand'
 import { drawKettle, type Attempt } from '#demo/kettle'
+import type { WallView } from '#shared/wall'
 import type { FolioView, HandInView, TableView } from '#shared/views'
 import type { Finding } from '#core/lookfor'
 import { paperLink } from '../app/roster/paper-link'
@@ -131,6 +132,7 @@ describe('a class that draws on paper', () => {
       }
     await page.getByRole('link', { name: 'To the crit' }).first().click()
     await page.getByText('drawn on paper').waitFor()
+    await page.getByText('there is no making to be played').waitFor()
     expect(good.measures!.painted).toBeGreaterThan(0.02)
     expect(good.measures!.painted).toBeLessThan(0.9)
   })
@@ -146,6 +148,22 @@ describe('a class that draws on paper', () => {
     // It is no drawing that one goes on with by the way.
     expect(plan.drawing).toBeNull()
     expect(plan.others).toHaveLength(1)
+  })
+
+  it('hangs on the Wall as any other, with its picture', async () => {
+    const { id } = await handInOf(NAMES[0]!)
+    const [his] = own.clients as [Client]
+    expect((await his.call('POST', `/api/hand-ins/${id}/wall`, { title: 'From my table', isNamed: true })).status).toBe(
+      200,
+    )
+    const works = async () => (await teacher.call<WallView>('GET', `/api/classes/${own.classId}/wall`)).body.works
+    const [work] = await works()
+    expect(work).toMatchObject({ title: 'From my table', state: 'offered' })
+    expect((await teacher.call('PUT', `/api/wall/${work!.id}`, { state: 'up' })).status).toBe(200)
+    await page.goto(`${url}/wall/${own.classId}`)
+    await page.getByText('From my table').first().waitFor()
+    const picture = await page.request.get(`${url}/api/wall/${work!.id}/picture?size=card`)
+    expect([picture.status(), picture.headers()['content-type']]).toEqual([200, 'image/png'])
   })
 })
 

@@ -415,7 +415,11 @@ defineExpose({
         />
       </div>
     </div>
+    <p v-if="handIn.onPaper" id="the-making" class="on-paper small">
+      Drawn on paper and photographed: there is no making to be played.
+    </p>
     <MakingStrip
+      v-else
       id="the-making"
       :making="making"
       :time="time.time"
@@ -455,6 +459,12 @@ defineExpose({
   border-radius: 8px;
   min-height: 36px;
   font-size: 0.9rem;
+}
+.on-paper {
+  margin: 0;
+  padding: 12px 16px;
+  background: var(--paper);
+  border-top: 1px solid var(--line);
 }
 .mode:hover {
   background: var(--paper-shade);

@@ -178,6 +178,7 @@ describe('files of every kind', () => {
     const { picture } = await broughtIn(before + 1)
     const stored = await page.request.get(`${url}/api/paint/${picture.hash}`)
     const px = await sharp(await stored.body())
+      .ensureAlpha()
       .raw()
       .toBuffer()
     expect([picture.width, picture.height, px.length]).toEqual([240, 160, 4 * 240 * 160])

@@ -1,9 +1,10 @@
+import { readFileSync } from 'node:fs'
 import type { Page } from 'playwright-core'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { replay } from '#core/drawing'
 import { loadKernels } from '#core/kernels'
-import { flattenDrawing, type Drawing } from '#core/layers'
+import { flattenDrawing, showDrawing, type Drawing } from '#core/layers'
 import { drawWithMouse, restingBox, type Placed } from './lib/draw'
 import { expectAccessible } from './lib/easel'
 import { learnerAtEasel, pixel, type DrawingLearner, type KeptRecord } from './lib/record'
@@ -220,5 +221,41 @@ describe('a picture saved', () => {
     const own = await record.drawing()
     expect([info.width, info.height]).toEqual([own.sheet.width, own.sheet.height])
     expect(Buffer.compare(data, Buffer.from(flattenDrawing(loadKernels(), own, null)))).toBe(0)
+  })
+
+  it.each([
+    ['jpeg', 'jpg', 'a JPEG, never see-through'],
+    ['webp', 'webp', 'a WebP'],
+  ])('as %s is what is seen, as large as was said before (%s: %s)', async (form, ending) => {
+    await page.getByRole('button', { name: 'Save a picture' }).click()
+    const dialog = page.getByRole('dialog')
+    await dialog.getByLabel('What kind of picture').selectOption(form)
+    // The last way was without paper; a JPEG has one.
+    if (form === 'jpeg') expect(await dialog.getByLabel(/On nothing/).count()).toBe(0)
+    await dialog
+      .getByLabel(/On its paper|On plain paper/)
+      .first()
+      .check()
+    const said = dialog.getByText(/px · [\d.]+ [kM]?B/)
+    await said.waitFor()
+    const [, figure, unit] = /· ([\d.]+) ([kM]?)B/.exec((await said.textContent())!)!
+    await restingBox(dialog.getByRole('button', { name: 'Save it' }))
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      dialog.getByRole('button', { name: 'Save it' }).click(),
+    ])
+    expect(download.suggestedFilename()).toMatch(new RegExp(`^[a-z-]+\\.${ending}$`))
+    const file = readFileSync((await download.path())!)
+    const bytes = Number(figure) * (unit === 'M' ? 1e6 : unit === 'k' ? 1e3 : 1)
+    expect(Math.abs(file.length - bytes) / bytes).toBeLessThan(0.06)
+    const { data, info } = await sharp(file).ensureAlpha().raw().toBuffer({ resolveWithObject: true })
+    expect((await sharp(file).metadata()).format).toBe(form)
+    const own = await record.drawing()
+    const wanted = showDrawing(loadKernels(), own)
+    expect([info.width, info.height]).toEqual([own.sheet.width, own.sheet.height])
+    let off = 0
+    for (let i = 0; i < data.length; i++) off += Math.abs(data[i]! - wanted[i]!)
+    expect(off / data.length).toBeLessThan(3)
+    await dialog.waitFor({ state: 'hidden' })
   })
 })

@@ -23,7 +23,7 @@ import type { Alignment } from '#core/parts'
 import type { Plan } from '#core/plan'
 import type { Adjusting, ShapeKind } from '#core/trueup'
 import type { AnswerView, GivenWay, TeachersPurpose } from '#shared/views'
-import type { LayeredKind, PictureGround } from '../../sheet/picture-grounds'
+import type { LayeredKind, PictureWay } from '../../sheet/picture-grounds'
 import type { Snapping } from '../live/true-up'
 import type { SendingState } from '../record/sender'
 import type { StackNote, Thumbnail } from '../view/layer-news'
@@ -241,8 +241,8 @@ export interface SheetWorker {
   bandBorders(layer: string, wanted: number): BordersFound | null
   /** The seams that are left in it, seen from a layer downward. */
   seams(layer: string): SeamsFound | null
-  /** The settled drawing as a PNG file. */
-  picture(ground: PictureGround): Uint8Array | null
+  /** The settled drawing as a file. Null: this browser writes none of that form. */
+  picture(way: PictureWay): Promise<Uint8Array | null>
   /** The settled drawing in layers as a file; its pictures are packed by threads at these ports. */
   layered(
     kind: LayeredKind,

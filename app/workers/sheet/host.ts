@@ -22,7 +22,7 @@ import type { Destination } from '#core/moving'
 import type { LayeredFile } from '#core/layered'
 import type { Alignment } from '#core/parts'
 import type { Adjusting, ShapeKind } from '#core/trueup'
-import type { LayeredKind, PictureGround } from '../../sheet/picture-grounds'
+import type { LayeredKind, PictureWay } from '../../sheet/picture-grounds'
 import { freshSeed } from '../../sheet/seeds'
 import { ApiRefusal, troubleOf } from '../../api/client'
 import { LiveSheet } from '../live/live-sheet'
@@ -41,7 +41,7 @@ import { Keeping, type Opening } from './keeping'
 import { Latencies } from './latencies'
 import type { PanelSeen } from './live-picture'
 import { Measuring } from './measuring'
-import { layeredFile, picturePng } from './picture'
+import { layeredFile, pictureFile } from './picture'
 import type { PourAnswer } from './pouring'
 import { Preview } from './preview'
 import { Recorder } from './recorder'
@@ -428,11 +428,11 @@ export class SheetHost implements SheetWorker {
     return this.measuring?.seams(layer) ?? null
   }
 
-  picture(ground: PictureGround): Uint8Array | null {
+  async picture(way: PictureWay): Promise<Uint8Array | null> {
     if (!this.laid) return null
     this.laid.strokes.end()
-    const bytes = picturePng(this.kernels, this.laid.sheet.engine.drawing, ground)
-    return transfer(bytes, [bytes.buffer])
+    const bytes = await pictureFile(this.kernels, this.laid.sheet.engine.drawing, way)
+    return bytes && transfer(bytes, [bytes.buffer])
   }
 
   async layered(

@@ -4,7 +4,7 @@ import type { Kernels, Pixels } from '#core/kernels'
 import { flattenDrawing, showDrawing, type Drawing } from '#core/layers'
 import { layeredSvgOf, openRasterOf, type LayeredFile } from '#core/layered'
 import { base64Of } from '../../sheet/base64'
-import type { LayeredKind, PictureGround } from '../../sheet/picture-grounds'
+import type { LayeredKind, PictureGround, PictureWay } from '../../sheet/picture-grounds'
 import type { LayeredWork } from '../pictures/layered'
 import { digestOf } from '../pictures/name'
 
@@ -24,6 +24,22 @@ export function picturePixels(kernels: Kernels, drawing: Drawing, ground: Pictur
 export function picturePng(kernels: Kernels, drawing: Drawing, ground: PictureGround): Uint8Array {
   const { width, height } = drawing.sheet
   return encode({ width, height, data: picturePixels(kernels, drawing, ground), channels: 4, depth: 8 })
+}
+
+/** The same as a file of any form. Null: this browser writes none of that form. */
+export async function pictureFile(
+  kernels: Kernels,
+  drawing: Drawing,
+  { ground, form, quality }: PictureWay,
+): Promise<Uint8Array | null> {
+  if (form === 'png') return picturePng(kernels, drawing, ground)
+  const { width, height } = drawing.sheet
+  const pixels = new Uint8ClampedArray(picturePixels(kernels, drawing, ground).buffer as ArrayBuffer)
+  const canvas = new OffscreenCanvas(width, height)
+  canvas.getContext('2d')!.putImageData(new ImageData(pixels, width, height), 0, 0)
+  const type = `image/${form}`
+  const blob = await canvas.convertToBlob({ type, quality: quality / 100 })
+  return blob.type === type ? new Uint8Array(await blob.arrayBuffer()) : null
 }
 
 /** All its layers as one file, packed by several threads. */

@@ -131,7 +131,7 @@ describe('a class that draws on paper', () => {
         expect(each.sentence).toContain('Paper does not tell')
       }
     await page.getByRole('link', { name: 'To the crit' }).first().click()
-    await page.getByText('drawn on paper').waitFor()
+    await page.locator('[data-test=seal]').getByText('drawn on paper').waitFor()
     await page.getByText('there is no making to be played').waitFor()
     expect(good.measures!.painted).toBeGreaterThan(0.02)
     expect(good.measures!.painted).toBeLessThan(0.9)
@@ -163,7 +163,7 @@ describe('a class that draws on paper', () => {
     await page.goto(`${url}/wall/${own.classId}`)
     await page.getByText('From my table').first().waitFor()
     const picture = await page.request.get(`${url}/api/wall/${work!.id}/picture?size=card`)
-    expect([picture.status(), picture.headers()['content-type']]).toEqual([200, 'image/png'])
+    expect([picture.status(), picture.headers()['content-type']]).toEqual([200, 'image/webp'])
   })
 })
 

@@ -1,5 +1,6 @@
 import { toRaw } from 'vue'
 import { isRubbing } from '#core/brush'
+import type { Follower } from '#core/guides'
 import { USUAL_GAP } from '#core/plan'
 import { heldTo } from '../../sheet/follow'
 import { toolNameOf } from '../../sheet/tool-words'
@@ -23,7 +24,8 @@ export function createStroke(
   host: SheetRemote,
   hand: ReturnType<typeof useHand>,
   { guard, guides, isMaskLive }: Around,
-): TakesTouch {
+): TakesTouch & { readonly isGuided: () => boolean } {
+  let follower: Follower | null = null
   /** Holds the stroke under way to the guides that it follows. */
   let toGuides: (packed: readonly number[]) => number[] = packed => [...packed]
   /** A stroke along a guide that has not begun yet. */
@@ -36,7 +38,7 @@ export function createStroke(
     const layer = guard.layerFor({ needsPaint, what: `the ${toolNameOf(lifted.now).replace('-', ' ')}` }, true)
     if (!layer) return
     const echoes = guides.echoes()
-    const follower = guides.follower(place, scale)
+    follower = guides.follower(place, scale)
     toGuides = heldTo(follower)
     const fence = hand.isFenced && !isMaskLive() ? { fence: { ...FENCE } } : {}
     const colour = [...hand.colour] as [number, number, number]
@@ -71,5 +73,8 @@ export function createStroke(
     void host.dropStroke()
   }
 
-  return { ...NO_TOUCH, begin, extend, end, cancel }
+  /** The stroke goes along a guide: it is as true as it is meant to be. */
+  const isGuided = () => follower !== null && !follower.isFree
+
+  return { ...NO_TOUCH, begin, extend, end, cancel, isGuided }
 }

@@ -145,7 +145,14 @@ export function createInHand(drawing: Drawing, { stack, guard, guides, lighting 
   async function hold(): Promise<boolean> {
     const { settings } = hand
     // A sprayer goes on while the hand rests: there resting means something else.
-    if (owner !== stroke || !settings || !hand.truesUp || isRubbing(settings) || settings.tip.kind === 'spray')
+    if (
+      owner !== stroke ||
+      stroke.isGuided() ||
+      !settings ||
+      !hand.truesUp ||
+      isRubbing(settings) ||
+      settings.tip.kind === 'spray'
+    )
       return false
     const held = touches
     const isStillDown = () => owner === stroke && touches === held

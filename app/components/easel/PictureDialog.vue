@@ -51,7 +51,7 @@ const GROUND_WORDS: Record<PictureGround, readonly [string, string]> = {
 }
 const FORM_WORDS: Record<PictureForm, string> = {
   png: 'PNG: every px as it is',
-  jpeg: 'JPEG: small, for mails and school pages; never see-through',
+  jpeg: 'JPEG: small, for mails; never see-through',
   webp: 'WebP: smaller still, for pages of the web',
 }
 const isLossless = computed(() => way.value.form === 'png')

@@ -32,6 +32,9 @@ const MOST_PLACES = 60_000
 /** Places along a line: so many for the longer side of the drawing. */
 const PLACES_ACROSS = 600
 
+/** How one such file is chosen. */
+export const ONE_DRAWN_FILE = { accept: '.svg,image/svg+xml', multiple: false, reset: true } as const
+
 /** Null: it can't be read, or there are no lines in it. */
 export async function linesOf(file: Blob): Promise<DrawnLines | null> {
   const root = new DOMParser().parseFromString(await file.text(), SVG_TYPE).documentElement

@@ -73,13 +73,7 @@ export class Follower {
         apart(each) < apart(best) ? each : best,
       )
       const isSquare = this.guides.every(
-        each =>
-          !each.isFollowed ||
-          each.kind === 'grid' ||
-          each.kind === 'thirds' ||
-          each.kind === 'mirror' ||
-          each.kind === 'spokes' ||
-          each.kind === 'ways',
+        each => !each.isFollowed || (each.kind !== 'isometric' && each.kind !== 'perspective'),
       )
       if (isSquare && apart(this.direction) > Math.sin(DIAGONAL)) {
         this.isFree = true

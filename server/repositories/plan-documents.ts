@@ -67,14 +67,15 @@ export async function storeDocument(plan: Plan, transaction: Tx): Promise<string
   const known = { attributes: ['digest'], transaction, lock: transaction.LOCK.SHARE }
   if (await PlanDocumentModel.findByPk(digest, known)) return digest
   // A plan whose words change keeps its record and its pictures: they are not packed and sent again.
-  if (!(await PlanRecordModel.findByPk(record, known))) {
+  const isKnown = (await PlanRecordModel.findByPk(record, known)) !== null
+  if (!isKnown) {
     const packed = await pack(Buffer.from(JSON.stringify(entries)))
     await PlanRecordModel.bulkCreate([{ digest: record, packed }], once)
   }
   // Steps may lay out other stamps than the record was stored with.
   await useInPlanRecord(
     record,
-    drawnWith(plan).map(each => each.hash),
+    drawnWith(isKnown ? { steps: plan.steps } : plan).map(each => each.hash),
     transaction,
   )
   const shown = new Map(pictures.map(each => [each.digest, each]))

@@ -2,6 +2,7 @@
 import { mdiDeleteOutline, mdiVectorLine } from '@mdi/js'
 import { useFileDialog } from '@vueuse/core'
 import { guideTrouble, LEAST_SPACING, type Guide } from '#core/guides'
+import { ONE_DRAWN_FILE } from '../../sheet/drawn-lines'
 import { guideName, LAID_GUIDES, WAYS_NAME } from '../../sheet/guide-words'
 
 /** The guides over the sheet: add, show, follow, set. */
@@ -9,11 +10,7 @@ const { guides, isAdjusting, snaps, add, change, remove, isGiven } = useGuides()
 const { sheet } = useDrawing()
 const { bringGuides } = useBringIn()
 
-const { open: chooseFile, onChange: onChosen } = useFileDialog({
-  accept: '.svg,image/svg+xml',
-  multiple: false,
-  reset: true,
-})
+const { open: chooseFile, onChange: onChosen } = useFileDialog(ONE_DRAWN_FILE)
 onChosen(files => void (files?.[0] && bringGuides(files[0])))
 
 const isRepeating = (guide: Guide) => guide.kind === 'mirror' || guide.kind === 'spokes'

@@ -54,7 +54,6 @@ const FORM_WORDS: Record<PictureForm, string> = {
   jpeg: 'JPEG: small, for mails; never see-through',
   webp: 'WebP: smaller still, for pages of the web',
 }
-const isLossless = computed(() => way.value.form === 'png')
 const grounds = computed(() =>
   PICTURE_GROUNDS.filter(each => {
     if (each === 'clear') return way.value.form !== 'jpeg'
@@ -143,7 +142,7 @@ async function saveLayers(as: LayeredKind): Promise<boolean> {
         <option v-for="each in PICTURE_FORMS" :key="each" :value="each">{{ FORM_WORDS[each] }}</option>
       </select>
       <FineSlider
-        v-if="!isLossless"
+        v-if="way.form !== 'png'"
         :model-value="way.quality"
         label="Quality"
         :min="30"

@@ -2,7 +2,8 @@
 import { mdiClose } from '@mdi/js'
 import { useFileDialog } from '@vueuse/core'
 import { guideAlong, newGuide, type Guide, type LaidGuideKind } from '#core/guides'
-import { linesOnSheet } from '../../sheet/drawn-lines'
+import { linesOnSheet, ONE_DRAWN_FILE } from '../../sheet/drawn-lines'
+import { freshGuideId } from '../../sheet/guide-ids'
 import { guideName, LAID_GUIDES, WAYS_NAME } from '../../sheet/guide-words'
 
 /** Guides that lie over the sheet while the step is open. */
@@ -12,7 +13,6 @@ const MOST_GUIDES = 12
 
 /** The choice that asks for a file. */
 const OF_FILE = 'file'
-const freshGuideId = () => crypto.randomUUID().slice(0, 8)
 function addGuide(event: Event): void {
   const kind = (event.target as HTMLSelectElement).value as LaidGuideKind | typeof OF_FILE | ''
   ;(event.target as HTMLSelectElement).value = ''
@@ -21,11 +21,7 @@ function addGuide(event: Event): void {
 }
 const lay = (guide: Guide) => editor.setStep({ guides: [...(step.value!.guides ?? []), guide] })
 const linesTrouble = ref('')
-const { open: chooseLines, onChange: onLinesChosen } = useFileDialog({
-  accept: '.svg,image/svg+xml',
-  multiple: false,
-  reset: true,
-})
+const { open: chooseLines, onChange: onLinesChosen } = useFileDialog(ONE_DRAWN_FILE)
 onLinesChosen(async files => {
   const chosen = files?.[0]
   if (!chosen) return
@@ -88,14 +84,8 @@ h3 {
   min-width: 74px;
 }
 select {
-  border: 1px solid var(--line);
-  border-radius: 6px;
-  background: var(--paper);
-  color: var(--ink);
-  padding: 4px 8px;
   margin-top: 8px;
   width: 100%;
-  min-height: 32px;
 }
 .line {
   display: flex;

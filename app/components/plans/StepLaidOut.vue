@@ -218,8 +218,8 @@ ul {
   font-size: 0.92rem;
   min-width: 74px;
 }
-input:not([type='checkbox'], [type='radio'], [type='color']),
-select {
+/* The fields of all its sections. */
+.laid :deep(:is(input:not([type='checkbox'], [type='radio'], [type='color']), select)) {
   border: 1px solid var(--line);
   border-radius: 6px;
   background: var(--paper);

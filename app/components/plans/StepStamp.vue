@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { STAMP_SHAPES, toolPictures, type StampShape, type ToolSettings } from '#core/brush'
-import { bytesOf, drawnWith } from '#core/plan'
+import { cutsIn, keepCut } from '../../sheet/plan-cuts'
 import { useCutsStore } from '../../stores/cuts'
-import { keepPicture } from '../../workers/pictures/kept'
 
 /** The shape of a stamp that a step lays out: one of ours, the plan's, or one of the teacher's own. */
 const { settings } = defineProps<{ settings: ToolSettings }>()
@@ -13,16 +12,12 @@ const store = useCutsStore()
 const own = computed(() => store.all.filter(each => each.kind === 'stamp'))
 const shape = computed(() => (settings.tip.kind === 'shape' ? settings.tip.shape : null))
 const cut = computed(() => toolPictures(settings)[0] ?? null)
-/** Those that the plan draws with already, under names of no store. */
+/** Those that the plan has already, under names of no store. */
 const plans = computed(() => {
   const known = new Set(own.value.map(each => each.picture.hash))
-  const stamped = [
-    ...plan.value!.demonstration.entries.flatMap(each =>
-      each.type === 'act' && each.act.kind === 'stroke' && each.act.version === 2 ? toolPictures(each.act.tool) : [],
-    ),
-    ...drawnWith({ steps: plan.value!.steps }),
-  ]
-  return [...new Map(stamped.map(each => [each.hash, each])).values()].filter(each => !known.has(each.hash))
+  return cutsIn(plan.value!)
+    .filter(each => each.kind === 'stamp' && !known.has(each.picture.hash))
+    .map(each => each.picture)
 })
 
 async function take(event: Event): Promise<void> {
@@ -32,7 +27,7 @@ async function take(event: Event): Promise<void> {
   const mine = own.value.find(each => each.picture.hash === value)
   const picture = mine?.picture ?? plans.value.find(each => each.hash === value)
   // Its px are here before the plan is sent with it.
-  if (mine) await keepPicture(mine.picture, async () => bytesOf(mine.base64))
+  if (mine) await keepCut(mine)
   emit('take', { ...tip, shape: picture ? { cut: picture } : (value as StampShape) })
 }
 </script>
@@ -56,14 +51,5 @@ async function take(event: Event): Promise<void> {
   align-items: center;
   flex-basis: 100%;
   min-height: 34px;
-}
-select {
-  border: 1px solid var(--line);
-  border-radius: 6px;
-  background: var(--paper);
-  color: var(--ink);
-  padding: 4px 8px;
-  min-height: 32px;
-  min-width: 0;
 }
 </style>

@@ -103,15 +103,6 @@ ul {
   padding: 0;
   margin: 0;
 }
-.wells input:not([type='radio'], [type='color']) {
-  border: 1px solid var(--line);
-  border-radius: 6px;
-  background: var(--paper);
-  color: var(--ink);
-  padding: 4px 8px;
-  min-width: 0;
-  min-height: 32px;
-}
 .wells li {
   display: grid;
   grid-template-columns: auto auto minmax(0, 1fr) auto;

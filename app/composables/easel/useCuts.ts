@@ -1,11 +1,12 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { toolPictures } from '#core/brush'
 import { CUT_SIDE, cutMask, paperMask, PLAIN_CUT, tileable, trimmedMask, type CutSettings } from '#core/cut'
-import { facts, type PictureName } from '#core/drawing'
+import type { PictureName } from '#core/drawing'
 import type { Pixels } from '#core/kernels'
 import { fittedSize, packPicture, settledPixels } from '#core/pictures'
-import { bytesOf, laidStamps, type Plan } from '#core/plan'
+import type { Plan } from '#core/plan'
 import { base64Of } from '../../sheet/base64'
+import { cutsIn, keepCut } from '../../sheet/plan-cuts'
 import { useCutsStore, type Cut } from '../../stores/cuts'
 import type { useHand } from '../../stores/hand'
 import { keepPicture } from '../../workers/pictures/kept'
@@ -26,29 +27,6 @@ export interface OfferedCut {
 
 /** Where one is cut from. */
 export type CutFrom = 'layer' | 'all' | File
-
-const KINDS = new Map<string, Cut['kind']>([
-  ['stroke', 'stamp'],
-  ['shape', 'stamp'],
-  ['pour', 'pattern'],
-  ['sheet-paper', 'paper'],
-])
-
-/** The masks that a plan was drawn with, and the stamps that it lays out. */
-export function cutsIn({ demonstration: { entries }, steps }: Pick<Plan, 'demonstration' | 'steps'>): {
-  kind: Cut['kind']
-  picture: PictureName
-}[] {
-  const found = new Map<string, { kind: Cut['kind']; picture: PictureName }>()
-  for (const picture of laidStamps(steps)) found.set(picture.hash, { kind: 'stamp', picture })
-  for (const entry of entries) {
-    if (entry.type !== 'act' && entry.type !== 'prepare') continue
-    const { act } = entry
-    const kind = KINDS.get(act.kind)
-    if (kind) for (const picture of facts(act).pictures) found.set(picture.hash, { kind, picture })
-  }
-  return [...found.values()]
-}
 
 interface Around {
   readonly host: SheetRemote
@@ -72,7 +50,7 @@ export function createCuts({ host, hand, plan, live, onTrouble }: Around) {
   /** Has the px at the sheet before anything is drawn with them. Whether they are. */
   async function bring(picture: PictureName): Promise<boolean> {
     const own = store.all.find(each => each.picture.hash === picture.hash)
-    if (own) await keepPicture(picture, async () => bytesOf(own.base64))
+    if (own) await keepCut(own)
     if (await host.bringPicture(picture)) return true
     onTrouble(
       'The picture of this stamp or pattern is not here.',

@@ -1,5 +1,6 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import { freshGuideId } from '../../sheet/guide-ids'
 import { injectable } from '../common/injectable'
 import { ECHO_ONE } from '#core/drawing'
 import { echoesOf, Follower, guideAlong, guideSchema, newGuide, type Guide, type LaidGuideKind } from '#core/guides'
@@ -25,11 +26,11 @@ export function createGuides(drawing: number) {
   const isAdjusting = ref(false)
 
   function add(kind: LaidGuideKind, sheet: Pick<Sheet, 'width' | 'height'>): void {
-    own.value = [...own.value, newGuide(kind, freshId(), sheet)]
+    own.value = [...own.value, newGuide(kind, freshGuideId(), sheet)]
   }
   /** A guide along ways of any form, sheet px. Whether there was one in them. */
   function addAlong(ways: readonly (readonly Point[])[]): boolean {
-    const guide = guideAlong(ways, freshId())
+    const guide = guideAlong(ways, freshGuideId())
     if (guide) own.value = [...own.value, guide]
     return guide !== null
   }
@@ -73,8 +74,6 @@ export function createGuides(drawing: number) {
     follower: (start: { x: number; y: number }, scale: number) => new Follower(guides.value, start, scale),
   }
 }
-
-const freshId = () => crypto.randomUUID().slice(0, 8)
 
 function readGuides(text: string): Guide[] {
   try {

@@ -4,7 +4,7 @@ import { uprightPixels } from '#core/moving'
 import { scaledDown } from '#core/pictures'
 import { GREATEST_FILE, GREATEST_PX, isAnimated, sizeFromHead } from '../../sheet/pictures'
 import { pixelsOfHeic } from './heic'
-import { kindOf } from './kinds'
+import { indexOfText, kindOf } from './kinds'
 
 /*
  * The door: whatever a file is, what comes in are px. The browser reads what it knows, turned by its own data and
@@ -102,12 +102,9 @@ function hasFaintPx(head: Uint8Array): boolean {
   return (colour === 4 || colour === 6) && !holds(head, 'iCCP') && !holds(head, 'gAMA')
 }
 
-function holds(bytes: Uint8Array, name: string): boolean {
-  const wanted = Array.from(name, letter => letter.charCodeAt(0))
-  for (let i = 0; i + 4 <= Math.min(bytes.length, 4096); i++)
-    if (wanted.every((value, k) => bytes[i + k] === value)) return true
-  return false
-}
+/** Where chunks that say what colours mean stand, bytes. */
+const BEGINNING = 4096
+const holds = (bytes: Uint8Array, name: string) => indexOfText(bytes.subarray(0, BEGINNING), name) >= 0
 
 /** Null: the package does not read it; the browser may. */
 async function pixelsOfPng(file: Blob): Promise<Pixels | null> {

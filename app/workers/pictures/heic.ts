@@ -1,4 +1,5 @@
 import type { Pixels } from '#core/kernels'
+import { indexOfText } from './kinds'
 
 /*
  * HEIC (ISO/IEC 23008-12 with HEVC inside), as telephones take photographs. Hardly any browser reads it; libheif does,
@@ -49,24 +50,17 @@ const NEAR = 0.003
 
 /**
  * Whether the file's profile has the red of Display P3, which telephones use; other profiles are taken for sRGB. The
- * `colr` box with `prof` (ISO/IEC 14496-12, 12.1.5) holds it; its `rXYZ` (ICC.1, 9.2.46) the red, in 1/65536.
+ * `colr` box with `prof` (ISO/IEC 14496-12) holds it; its tag `rXYZ` (ICC.1) the red, in 1/65536.
  */
 function isDisplayP3(bytes: Uint8Array): boolean {
-  const start = indexOf(bytes, 'colrprof', 0) + 8
+  const start = indexOfText(bytes, 'colrprof') + 8
   if (start < 8) return false
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   const size = view.getUint32(start - 12) - 12
   if (start + size > bytes.length || size < 132) return false
-  const tag = indexOf(bytes.subarray(0, start + size), 'rXYZ', start + 128)
+  const tag = indexOfText(bytes.subarray(0, start + size), 'rXYZ', start + 128)
   if (tag < 0 || tag + 8 > start + size) return false
   const red = start + view.getUint32(tag + 4)
   if (red + 16 > start + size) return false
   return P3_RED.every((value, i) => Math.abs(view.getInt32(red + 8 + 4 * i) / 65_536 - value) < NEAR)
-}
-
-function indexOf(bytes: Uint8Array, text: string, from: number): number {
-  const wanted = Array.from(text, letter => letter.charCodeAt(0))
-  for (let i = bytes.indexOf(wanted[0]!, from); i >= 0; i = bytes.indexOf(wanted[0]!, i + 1))
-    if (wanted.every((value, k) => bytes[i + k] === value)) return i
-  return -1
 }

@@ -3,6 +3,14 @@ export type FileKind = 'png' | 'jpeg' | 'gif' | 'webp' | 'avif' | 'heic' | 'tiff
 
 const text = (bytes: Uint8Array, at: number, length: number) => String.fromCharCode(...bytes.subarray(at, at + length))
 
+/** Where signs stand in bytes, from a place on; -1: nowhere. */
+export function indexOfText(bytes: Uint8Array, wanted: string, from = 0): number {
+  const codes = Array.from(wanted, letter => letter.charCodeAt(0))
+  for (let i = bytes.indexOf(codes[0]!, from); i >= 0; i = bytes.indexOf(codes[0]!, i + 1))
+    if (codes.every((code, k) => bytes[i + k] === code)) return i
+  return -1
+}
+
 /** Brands of HEIF files (ISO/IEC 23008-12) that hold HEVC. */
 const HEIC = new Set(['heic', 'heix', 'heim', 'heis', 'hevc', 'hevx', 'mif1', 'msf1'])
 
